@@ -1,0 +1,64 @@
+package outrider.base;
+
+/**
+ * The one refusal of bad input. Says which field, which record or line, what was found and what would do.
+ *
+ * <p>{@code record} and {@code line} count from 1; 0 means that the refusal is not about one record or line.
+ */
+public final class BadInput extends RuntimeException {
+    private final String field;
+    private final long record;
+    private final long line;
+    private final String found;
+    private final String remedy;
+
+    public BadInput(String field, long record, long line, String found, String remedy) {
+        super(sentence(field, record, line, found, remedy));
+        this.field = field;
+        this.record = record;
+        this.line = line;
+        this.found = found;
+        this.remedy = remedy;
+    }
+
+    /** A refusal of a whole field or setting. */
+    public static BadInput of(String field, String found, String remedy) {
+        return new BadInput(field, 0, 0, found, remedy);
+    }
+
+    /** A refusal of one line of a file. */
+    public static BadInput atLine(long line, String field, String found, String remedy) {
+        return new BadInput(field, 0, line, found, remedy);
+    }
+
+    public String field() {
+        return field;
+    }
+
+    public long record() {
+        return record;
+    }
+
+    public long line() {
+        return line;
+    }
+
+    public String found() {
+        return found;
+    }
+
+    public String remedy() {
+        return remedy;
+    }
+
+    private static String sentence(String field, long record, long line, String found, String remedy) {
+        StringBuilder text = new StringBuilder();
+        if (line > 0) text.append("line ").append(line).append(field == null ? ": " : ", ");
+        if (record > 0) text.append("record ").append(record).append(field == null ? ": " : ", ");
+        if (field != null)
+            text.append(line > 0 ? "column \"" + field + "\"" : field).append(": ");
+        text.append(found);
+        if (remedy != null) text.append("; ").append(remedy);
+        return text.toString();
+    }
+}

@@ -1,0 +1,31 @@
+package outrider.learn;
+
+import java.util.Arrays;
+import java.util.List;
+import outrider.table.Table;
+
+/** Everyone gets the training event rate. */
+public record BaseRate(double rate) implements Model {
+    public static BaseRate train(int[] rows, byte[] outcome) {
+        double events = 0;
+        for (int row : rows) events += outcome[row];
+        return new BaseRate(events / rows.length);
+    }
+
+    @Override
+    public double[] score(Table table, int[] rows) {
+        double[] score = new double[rows.length];
+        Arrays.fill(score, rate);
+        return score;
+    }
+
+    @Override
+    public boolean probability() {
+        return true;
+    }
+
+    @Override
+    public List<String> columns() {
+        return List.of();
+    }
+}

@@ -1,0 +1,29 @@
+package outrider.learn;
+
+import java.util.Arrays;
+import java.util.List;
+import outrider.table.Table;
+
+/** Everyone gets the commoner class: one constant score, 0 or 1. */
+public record Nobody(double commonerClass) implements Model {
+    public static Nobody train(int[] rows, byte[] outcome) {
+        return new Nobody(BaseRate.train(rows, outcome).rate() > 0.5 ? 1 : 0);
+    }
+
+    @Override
+    public double[] score(Table table, int[] rows) {
+        double[] score = new double[rows.length];
+        Arrays.fill(score, commonerClass);
+        return score;
+    }
+
+    @Override
+    public boolean probability() {
+        return true;
+    }
+
+    @Override
+    public List<String> columns() {
+        return List.of();
+    }
+}

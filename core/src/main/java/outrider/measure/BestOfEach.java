@@ -1,0 +1,51 @@
+package outrider.measure;
+
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import outrider.rank.Ranking;
+
+/**
+ * Every threshold measure's maximum over all distinct scores and "act on nobody"; of equal maxima the smallest depth (METHODS
+ * section 2).
+ */
+public final class BestOfEach {
+    /** Values closer than this, relatively, are the same value reached by other roundings. */
+    private static final double SAME = 1e-12;
+
+    private static final List<Measure> SOUGHT = Arrays.asList(Measure.values()).subList(0, Measure.LIFT.ordinal() + 1);
+
+    /**
+     * @param value null where the measure is undefined everywhere
+     * @param threshold null for "act on nobody"
+     */
+    public record Best(Double value, Double threshold, Double depth) {}
+
+    private BestOfEach() {}
+
+    /** By JSON name, in the order of METHODS. O(groups) a measure, the measures in parallel. */
+    public static Map<String, Best> of(Ranking ranking) {
+        List<Best> found =
+                SOUGHT.parallelStream().map(measure -> best(ranking, measure)).toList();
+        Map<String, Best> all = new LinkedHashMap<>();
+        for (int i = 0; i < SOUGHT.size(); i++) all.put(SOUGHT.get(i).jsonName(), found.get(i));
+        return all;
+    }
+
+    private static Best best(Ranking ranking, Measure measure) {
+        if (measure == Measure.SPECIFICITY) return new Best(1.0, null, 0.0);
+        int at = -1;
+        double highest = Double.NaN;
+        double toBeat = Double.NEGATIVE_INFINITY;
+        for (int point = 0; point <= ranking.groups(); point++) {
+            double value = measure.of(Cells.at(ranking, point));
+            if (!(value > toBeat)) continue;
+            at = point;
+            highest = value;
+            toBeat = value + SAME * Math.abs(value);
+        }
+        if (at < 0) return new Best(null, null, null);
+        return new Best(highest, at == 0 ? null : ranking.score(at), ranking.size(at) / ranking.total());
+    }
+}

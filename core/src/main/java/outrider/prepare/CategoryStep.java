@@ -1,0 +1,68 @@
+package outrider.prepare;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import outrider.table.Column;
+
+/**
+ * One 0/1 input a level but the commonest, against which the others are read. Levels with few training records share an input
+ * "other"; missing is a level of its own where training had any; levels never seen count as "other", or as the commonest
+ * where there is no "other".
+ */
+public record CategoryStep(String column, String baseline, List<String> levels, boolean other, boolean flagged)
+        implements Step {
+    /** Levels with fewer training records than this share the input "other". */
+    public static final int FEWEST = 50;
+
+    /** @param rows the training records */
+    public static CategoryStep fit(Column source, int[] rows) {
+        Map<String, Integer> counts = new HashMap<>();
+        int missing = 0;
+        for (int row : rows) {
+            String level = source.text(row);
+            if (level == null) missing++;
+            else counts.merge(level, 1, Integer::sum);
+        }
+        List<String> kept = new ArrayList<>();
+        counts.forEach((level, count) -> {
+            if (count >= Math.min(FEWEST, Math.max(1, rows.length / 100))) kept.add(level);
+        });
+        kept.sort((a, b) -> counts.get(a).equals(counts.get(b)) ? a.compareTo(b) : counts.get(b) - counts.get(a));
+        String baseline = kept.isEmpty() ? null : kept.remove(0);
+        boolean other = counts.size() > kept.size() + (baseline == null ? 0 : 1);
+        return new CategoryStep(source.name(), baseline, List.copyOf(kept), other, missing > 0);
+    }
+
+    @Override
+    public List<String> inputs() {
+        List<String> names = new ArrayList<>();
+        for (String level : levels) names.add(column + " = " + level);
+        if (other) names.add(column + " = other");
+        if (flagged) names.add(column + " missing");
+        return names;
+    }
+
+    @Override
+    public void write(Column source, int record, double[] into, int at) {
+        int width = levels.size() + (other ? 1 : 0) + (flagged ? 1 : 0);
+        for (int i = 0; i < width; i++) into[at + i] = 0;
+        String level = source.text(record);
+        if (level == null) {
+            if (flagged) into[at + width - 1] = 1;
+            return;
+        }
+        if (level.equals(baseline)) return;
+        int known = levels.indexOf(level);
+        if (known >= 0) into[at + known] = 1;
+        else if (other) into[at + levels.size()] = 1;
+    }
+
+    @Override
+    public String explain() {
+        return "one 0/1 input a level, read against \"" + baseline + "\""
+                + (other ? "; levels with few records share \"other\"" : "")
+                + (flagged ? "; missing is a level of its own" : "");
+    }
+}

@@ -1,0 +1,70 @@
+package outrider.rank;
+
+/**
+ * Orders doubles from the highest down with their record numbers: a least-significant-digit radix sort on the bits of the
+ * doubles, O(n). −0 and 0 are one value.
+ */
+final class DescendingOrder {
+    private static final int BITS = 11;
+    private static final int BUCKETS = 1 << BITS;
+    private static final int PASSES = 6;
+
+    final long[] keys;
+    final int[] records;
+
+    private DescendingOrder(long[] keys, int[] records) {
+        this.keys = keys;
+        this.records = records;
+    }
+
+    static DescendingOrder of(double[] values) {
+        int n = values.length;
+        long[] keys = new long[n];
+        int[][] counts = new int[PASSES][BUCKETS];
+        for (int i = 0; i < n; i++) {
+            long key = keyOf(values[i]);
+            keys[i] = key;
+            for (int pass = 0; pass < PASSES; pass++) counts[pass][digit(key, pass)]++;
+        }
+        int[] records = new int[n];
+        for (int i = 0; i < n; i++) records[i] = i;
+        long[] otherKeys = new long[n];
+        int[] otherRecords = new int[n];
+        for (int pass = 0; pass < PASSES; pass++) {
+            int[] start = counts[pass];
+            if (n == 0 || start[digit(keys[0], pass)] == n) continue;
+            int sum = 0;
+            for (int b = 0; b < BUCKETS; b++) {
+                int count = start[b];
+                start[b] = sum;
+                sum += count;
+            }
+            for (int i = 0; i < n; i++) {
+                int to = start[digit(keys[i], pass)]++;
+                otherKeys[to] = keys[i];
+                otherRecords[to] = records[i];
+            }
+            long[] heldKeys = keys;
+            keys = otherKeys;
+            otherKeys = heldKeys;
+            int[] heldRecords = records;
+            records = otherRecords;
+            otherRecords = heldRecords;
+        }
+        return new DescendingOrder(keys, records);
+    }
+
+    private static int digit(long key, int pass) {
+        return (int) (key >>> (pass * BITS)) & (BUCKETS - 1);
+    }
+
+    /** Ascending unsigned keys are descending doubles. */
+    private static long keyOf(double value) {
+        long bits = Double.doubleToRawLongBits(value + 0.0);
+        return bits < 0 ? bits : ~(bits | Long.MIN_VALUE);
+    }
+
+    static double valueOf(long key) {
+        return Double.longBitsToDouble(key < 0 ? key : ~key & Long.MAX_VALUE);
+    }
+}

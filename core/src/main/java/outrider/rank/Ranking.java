@@ -1,0 +1,189 @@
+package outrider.rank;
+
+import java.util.Arrays;
+import java.util.function.IntPredicate;
+import outrider.base.BadInput;
+
+/**
+ * One candidate's scores and outcomes in descending score, records of the same score together in tie groups (METHODS section
+ * 1). Every figure is read from here. Point 0 is "nobody", point g the state after the g-th tie group; between two points
+ * everything is linear. Immutable and thread safe. Building costs O(n), reading at a rank O(log n).
+ */
+public final class Ranking {
+    private final double[] scores;
+    private final double[] sizes;
+    private final double[] events;
+    private final double[] valued;
+    private final boolean weighted;
+    private final boolean hasValues;
+
+    private Ranking(
+            double[] scores, double[] sizes, double[] events, double[] valued, boolean weighted, boolean hasValues) {
+        this.scores = scores;
+        this.sizes = sizes;
+        this.events = events;
+        this.valued = valued;
+        this.weighted = weighted;
+        this.hasValues = hasValues;
+    }
+
+    /** Unweighted and without values; see {@link #of(double[], byte[], double[], double[])}. */
+    public static Ranking of(double[] score, byte[] outcome) {
+        return of(score, outcome, null, null);
+    }
+
+    /**
+     * @param score one finite double a record
+     * @param outcome 1 for the event, else 0
+     * @param weight > 0 a record, or null for 1 each
+     * @param value finite and >= 0 a record, or null
+     * @throws BadInput naming the count and the first records, for a missing or infinite score, a weight not above 0, a value
+     *     below 0, no event or no non-event
+     */
+    public static Ranking of(double[] score, byte[] outcome, double[] weight, double[] value) {
+        int n = score.length;
+        refuse(n, "score", "missing or infinite", i -> !Double.isFinite(score[i]));
+        refuse(n, "outcome", "neither 0 nor 1", i -> outcome[i] != 0 && outcome[i] != 1);
+        if (weight != null) refuse(n, "weight", "not above 0", i -> !(weight[i] > 0 && Double.isFinite(weight[i])));
+        if (value != null)
+            refuse(n, "value", "missing, infinite or below 0", i -> !(value[i] >= 0 && Double.isFinite(value[i])));
+        DescendingOrder order = DescendingOrder.of(score);
+        double[] scores = new double[n + 1];
+        double[] sizes = new double[n + 1];
+        double[] events = new double[n + 1];
+        double[] valued = value == null ? events : new double[n + 1];
+        scores[0] = Double.POSITIVE_INFINITY;
+        int group = 0;
+        double size = 0;
+        double event = 0;
+        double worth = 0;
+        for (int i = 0; i < n; i++) {
+            int record = order.records[i];
+            double w = weight == null ? 1 : weight[record];
+            size += w;
+            if (outcome[record] == 1) {
+                event += w;
+                if (value != null) worth += w * value[record];
+            }
+            if (i + 1 < n && order.keys[i + 1] == order.keys[i]) continue;
+            group++;
+            scores[group] = DescendingOrder.valueOf(order.keys[i]);
+            sizes[group] = size;
+            events[group] = event;
+            if (value != null) valued[group] = worth;
+        }
+        if (event == 0) throw BadInput.of("outcome", "no record has the event", "a ranking needs both outcomes");
+        if (everyRecordHasEvent(outcome)) {
+            throw BadInput.of("outcome", "every record has the event", "a ranking needs both outcomes");
+        }
+        if (group < n) {
+            scores = Arrays.copyOf(scores, group + 1);
+            sizes = Arrays.copyOf(sizes, group + 1);
+            events = Arrays.copyOf(events, group + 1);
+            valued = value == null ? events : Arrays.copyOf(valued, group + 1);
+        }
+        return new Ranking(scores, sizes, events, valued, weight != null, value != null);
+    }
+
+    private static boolean everyRecordHasEvent(byte[] outcome) {
+        for (byte y : outcome) if (y == 0) return false;
+        return true;
+    }
+
+    private static void refuse(int n, String field, String what, IntPredicate isBad) {
+        int count = 0;
+        StringBuilder first = new StringBuilder();
+        for (int i = 0; i < n; i++) {
+            if (!isBad.test(i)) continue;
+            if (count++ < 5) first.append(count == 1 ? "" : ", ").append(i + 1);
+        }
+        if (count == 0) return;
+        throw BadInput.of(
+                field,
+                count + (count == 1 ? " record is " : " records are ") + what + " (record" + (count == 1 ? " " : "s ")
+                        + first + (count > 5 ? ", …" : "") + ")",
+                "mend or leave out these records");
+    }
+
+    /** How many tie groups; points run from 0 to this. */
+    public int groups() {
+        return scores.length - 1;
+    }
+
+    /** N: records, or the sum of their weights. */
+    public double total() {
+        return sizes[groups()];
+    }
+
+    /** P: events, weighted. */
+    public double totalEvents() {
+        return events[groups()];
+    }
+
+    public double baseRate() {
+        return totalEvents() / total();
+    }
+
+    public boolean weighted() {
+        return weighted;
+    }
+
+    public boolean hasValues() {
+        return hasValues;
+    }
+
+    /** The score of tie group {@code point}, from 1; infinite at point 0. */
+    public double score(int point) {
+        return scores[point];
+    }
+
+    /** n at a point. */
+    public double size(int point) {
+        return sizes[point];
+    }
+
+    /** p at a point. */
+    public double events(int point) {
+        return events[point];
+    }
+
+    /** Σ w·y·v at a point; without a value column the events. */
+    public double valued(int point) {
+        return valued[point];
+    }
+
+    /** The last point whose size is at most {@code rank}. */
+    public int pointAtOrBefore(double rank) {
+        int at = Arrays.binarySearch(sizes, rank);
+        return at >= 0 ? at : -at - 2;
+    }
+
+    /** The last point whose score is at least {@code threshold}; 0 if none is. */
+    public int pointAtThreshold(double threshold) {
+        int low = 0;
+        int high = groups();
+        while (low < high) {
+            int middle = (low + high + 1) >>> 1;
+            if (scores[middle] >= threshold) low = middle;
+            else high = middle - 1;
+        }
+        return low;
+    }
+
+    /** p at any rank 0 … N, linear between points. */
+    public double eventsAt(double rank) {
+        return interpolate(events, rank);
+    }
+
+    /** Σ w·y·v at any rank 0 … N, linear between points. */
+    public double valuedAt(double rank) {
+        return interpolate(valued, rank);
+    }
+
+    private double interpolate(double[] of, double rank) {
+        int point = pointAtOrBefore(rank);
+        if (point >= groups()) return of[groups()];
+        double step = sizes[point + 1] - sizes[point];
+        return of[point] + (rank - sizes[point]) * (of[point + 1] - of[point]) / step;
+    }
+}

@@ -1,0 +1,131 @@
+package outrider.stakes;
+
+import outrider.base.BadInput;
+import outrider.rank.Ranking;
+
+/**
+ * Money along a ranking (METHODS section 5). Immutable and thread safe; O(1) at a point, O(log n) at a rank, O(groups) for the
+ * best cut.
+ */
+public final class NetValue {
+    /** Values closer than this share of the money at stake are the same value reached by other roundings. */
+    private static final double SAME = 1e-13;
+
+    private final Ranking ranking;
+    private final Stakes stakes;
+    private final double eventFactor;
+    private final double otherFactor;
+    private final double gain;
+    private final double miss;
+    private final double nobody;
+
+    /**
+     * @param plannedRate the event rate to project to (Saerens, Latinne and Decaestecker 2002), or NaN for the sample's own
+     * @throws BadInput if the planned rate is not between 0 and 1
+     */
+    public NetValue(Ranking ranking, Stakes stakes, double plannedRate) {
+        if (!Double.isNaN(plannedRate) && !(plannedRate > 0 && plannedRate < 1)) {
+            throw BadInput.of("plannedRate", "is " + plannedRate, "give a rate between 0 and 1");
+        }
+        this.ranking = ranking;
+        this.stakes = stakes;
+        double rate = ranking.baseRate();
+        eventFactor = Double.isNaN(plannedRate) ? 1 : plannedRate / rate;
+        otherFactor = Double.isNaN(plannedRate) ? 1 : (1 - plannedRate) / (1 - rate);
+        gain = stakes.successRate() * stakes.gainIfCaught() - (1 - stakes.successRate()) * stakes.missCost();
+        miss = stakes.missCost();
+        nobody = value(0, 0, 0);
+    }
+
+    /** A cut with its money. {@code threshold} is null for "nobody" and for a cut inside a tie group. */
+    public record Cut(
+            double records,
+            double depth,
+            Double threshold,
+            double netValue,
+            double netValuePerRecord,
+            double gainOverNobody,
+            double gainOverEverybody,
+            Double returnOnSpend) {}
+
+    private double value(double size, double events, double valued) {
+        double totalEvents = ranking.totalEvents();
+        double others = ranking.total() - totalEvents;
+        double acted = size - events;
+        double onEvents =
+                gain * valued - stakes.actionCost() * events - miss * (ranking.valued(ranking.groups()) - valued);
+        double onOthers = stakes.falseAlarm() * acted + stakes.leftAlone() * (others - acted);
+        return eventFactor * onEvents + otherFactor * onOthers;
+    }
+
+    public double atPoint(int point) {
+        return value(ranking.size(point), ranking.events(point), ranking.valued(point));
+    }
+
+    /** At any rank 0 … N, linear between points. */
+    public double atRank(double rank) {
+        return value(rank, ranking.eventsAt(rank), ranking.valuedAt(rank));
+    }
+
+    public double nobody() {
+        return nobody;
+    }
+
+    public double everybody() {
+        return atPoint(ranking.groups());
+    }
+
+    /** Null where there is no overall one: with a value column, or as {@link Stakes#acting()} says. */
+    public Double breakEven() {
+        return ranking.hasValues() ? null : stakes.breakEven();
+    }
+
+    /** The cut at a rank 0 … N. */
+    public Cut cut(double rank) {
+        int point = ranking.pointAtOrBefore(rank);
+        boolean onPoint = point > 0 && ranking.size(point) == rank;
+        double value = atRank(rank);
+        double events = ranking.eventsAt(rank);
+        double spend = stakes.actionCost() * (eventFactor * events + otherFactor * (rank - events));
+        return new Cut(
+                rank,
+                rank / ranking.total(),
+                onPoint ? ranking.score(point) : null,
+                value,
+                value / ranking.total(),
+                value - nobody,
+                value - everybody(),
+                spend > 0 ? (value - nobody) / spend : null);
+    }
+
+    /**
+     * The point with the highest net value, the smallest depth on ties. With a capacity only depths up to it count, and the
+     * point at exactly the capacity too.
+     *
+     * @param capacity or null for none
+     */
+    public Cut best(Capacity capacity) {
+        double most = capacity == null ? ranking.total() : Math.min(ranking.total(), capacity.ranks(ranking.total()));
+        double same = SAME * scale();
+        int last = ranking.pointAtOrBefore(most);
+        double bestRank = 0;
+        double best = nobody;
+        for (int point = 1; point <= last; point++) {
+            double value = atPoint(point);
+            if (value > best + same) {
+                best = value;
+                bestRank = ranking.size(point);
+            }
+        }
+        if (ranking.size(last) < most && atRank(most) > best + same) bestRank = most;
+        return cut(bestRank);
+    }
+
+    private double scale() {
+        double valued = ranking.valued(ranking.groups());
+        double others = ranking.total() - ranking.totalEvents();
+        double onEvents = (Math.abs(gain) + miss) * valued + stakes.actionCost() * ranking.totalEvents();
+        return Math.abs(eventFactor) * onEvents
+                + otherFactor * others * (Math.abs(stakes.falseAlarm()) + Math.abs(stakes.leftAlone()));
+    }
+}

@@ -1,0 +1,26 @@
+package outrider.table;
+
+import java.util.List;
+
+/** Codes into a list of levels; −1 stands for missing. */
+public record CategoryColumn(String name, int[] codes, List<String> levels) implements Column {
+    @Override
+    public ColumnType type() {
+        return ColumnType.CATEGORY;
+    }
+
+    @Override
+    public int size() {
+        return codes.length;
+    }
+
+    @Override
+    public boolean isMissing(int record) {
+        return codes[record] < 0;
+    }
+
+    @Override
+    public String text(int record) {
+        return codes[record] < 0 ? null : levels.get(codes[record]);
+    }
+}

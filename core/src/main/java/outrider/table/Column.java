@@ -1,0 +1,24 @@
+package outrider.table;
+
+/**
+ * One named column of a table, its values in primitives. Missing is a state of its own: it is neither zero nor the
+ * empty text. Immutable by convention: callers do not write to the arrays.
+ */
+public sealed interface Column permits NumberColumn, CategoryColumn, DateColumn, TextColumn {
+    String name();
+
+    ColumnType type();
+
+    int size();
+
+    boolean isMissing(int record);
+
+    /** The value as it would stand in a file, or null where it is missing. */
+    String text(int record);
+
+    default int missing() {
+        int count = 0;
+        for (int i = 0; i < size(); i++) if (isMissing(i)) count++;
+        return count;
+    }
+}

@@ -1,0 +1,9 @@
+package outrider.table;
+
+/** The closed family of column types. */
+public enum ColumnType {
+    NUMBER,
+    CATEGORY,
+    DATE,
+    TEXT
+}

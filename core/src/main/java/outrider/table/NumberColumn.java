@@ -1,0 +1,28 @@
+package outrider.table;
+
+/** Finite doubles; NaN stands for missing. */
+public record NumberColumn(String name, double[] values) implements Column {
+    @Override
+    public ColumnType type() {
+        return ColumnType.NUMBER;
+    }
+
+    @Override
+    public int size() {
+        return values.length;
+    }
+
+    @Override
+    public boolean isMissing(int record) {
+        return Double.isNaN(values[record]);
+    }
+
+    @Override
+    public String text(int record) {
+        double value = values[record];
+        if (Double.isNaN(value)) return null;
+        long whole = (long) value;
+        boolean plain = whole == value && Math.abs(whole) < 1L << 53 && (whole != 0 || 1 / value > 0);
+        return plain ? Long.toString(whole) : Double.toString(value);
+    }
+}

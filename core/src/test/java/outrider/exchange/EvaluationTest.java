@@ -1,0 +1,119 @@
+package outrider.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import outrider.Vectors;
+import outrider.base.BadInput;
+import outrider.stakes.Capacity;
+import outrider.stakes.Stakes;
+import outrider.table.CategoryColumn;
+import outrider.table.Column;
+import outrider.table.NumberColumn;
+import outrider.table.Table;
+
+class EvaluationTest {
+
+    @ParameterizedTest
+    @ValueSource(strings = {"ranking-tied", "ranking-rare", "ranking-weighted"})
+    void rankingFiguresHoldTheWorkedCases(String name) {
+        JsonNode vector = Vectors.read(name);
+        JsonNode expected = vector.get("expected");
+        List<Integer> bands = new ArrayList<>();
+        expected.get("bands").fieldNames().forEachRemaining(q -> bands.add(Integer.valueOf(q)));
+        List<Double> thresholds = new ArrayList<>();
+        expected.get("thresholds")
+                .forEach(t -> thresholds.add(t.get("threshold").asDouble()));
+        boolean weighted = vector.get("input").has("weight");
+        var request = new Evaluation.Request(
+                "y",
+                List.of("1"),
+                List.of("s"),
+                weighted ? "weight" : null,
+                null,
+                null,
+                null,
+                Double.NaN,
+                bands,
+                thresholds,
+                false);
+        Map<?, ?> scores =
+                (Map<?, ?>) Evaluation.of(table(vector.get("input")), request).get("scores");
+        Vectors.assertHolds(expected, scores.get("s"), vector.get("tolerance").asDouble());
+        assertThat(((Map<?, ?>) scores.get("s")).get("aucStandardError") == null)
+                .isEqualTo(weighted);
+    }
+
+    @Test
+    void stakesHoldTheWorkedCases() {
+        JsonNode vector = Vectors.read("stakes");
+        for (int i = 0; i < vector.get("expected").size(); i++) {
+            JsonNode in = vector.get("input").get("cases").get(i);
+            JsonNode s = in.get("stakes");
+            Stakes stakes = new Stakes(
+                    amount(s, "gainIfCaught", 0),
+                    amount(s, "actionCost", 0),
+                    amount(s, "missCost", 0),
+                    amount(s, "falseAlarmCost", 0),
+                    amount(s, "leaveValue", 0),
+                    amount(s, "successRate", 1));
+            Capacity capacity =
+                    in.has("capacity") ? new Capacity(in.get("capacity").asDouble(), false) : null;
+            String value = in.path("useValue").asBoolean() ? "value" : null;
+            double planned = amount(in, "planned", Double.NaN);
+            var request = new Evaluation.Request(
+                    "y",
+                    List.of("1"),
+                    List.of("s"),
+                    null,
+                    value,
+                    stakes,
+                    capacity,
+                    planned,
+                    List.of(),
+                    List.of(),
+                    true);
+            Map<?, ?> scores = (Map<?, ?>)
+                    Evaluation.of(table(vector.get("input")), request).get("scores");
+            Vectors.assertHolds(
+                    vector.get("expected").get(i),
+                    ((Map<?, ?>) scores.get("s")).get("stakes"),
+                    vector.get("tolerance").asDouble());
+        }
+    }
+
+    private static double amount(JsonNode node, String name, double otherwise) {
+        return node.has(name) ? node.get(name).asDouble() : otherwise;
+    }
+
+    private static Table table(JsonNode input) {
+        List<Column> columns = new ArrayList<>();
+        columns.add(new NumberColumn("s", Vectors.doubles(input.get("score"))));
+        columns.add(new NumberColumn("y", Vectors.doubles(input.get("outcome"))));
+        for (String extra : List.of("weight", "value")) {
+            if (input.has(extra)) columns.add(new NumberColumn(extra, Vectors.doubles(input.get(extra))));
+        }
+        return new Table(columns, null);
+    }
+
+    @Test
+    void aScoreThatIsNoNumberIsRefusedByLineAndColumn() {
+        Table table = new Table(
+                List.of(
+                        new CategoryColumn("s", new int[] {0, 1, 0}, List.of("0.5", "high")),
+                        new NumberColumn("y", new double[] {0, 1, 0})),
+                null);
+        var request = new Evaluation.Request(
+                "y", List.of("1"), List.of("s"), null, null, null, null, Double.NaN, List.of(), List.of(), false);
+        assertThatThrownBy(() -> Evaluation.of(table, request))
+                .isInstanceOf(BadInput.class)
+                .hasMessageStartingWith("line 3, column \"s\": found \"high\"");
+    }
+}

@@ -1,0 +1,135 @@
+package outrider.learn;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import outrider.Vectors;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.learn.linear.Coefficient;
+import outrider.learn.linear.LogisticFit;
+import outrider.learn.linear.LogisticRegression;
+import outrider.prepare.Matrix;
+
+class LogisticTest {
+
+    private static Matrix matrix(JsonNode rows) {
+        int k = rows.get(0).size();
+        double[] values = new double[rows.size() * k];
+        for (int i = 0; i < values.length; i++)
+            values[i] = rows.get(i / k).get(i % k).asDouble();
+        return new Matrix(values, rows.size(), k);
+    }
+
+    private static LogisticFit fit(double lambda, byte[] y, double[]... columns) {
+        double[] values = new double[y.length * columns.length];
+        for (int i = 0; i < values.length; i++) values[i] = columns[i % columns.length][i / columns.length];
+        return LogisticRegression.fit(new Matrix(values, y.length, columns.length), y, null, lambda, Progress.NONE);
+    }
+
+    @Test
+    void coefficientsAndInferenceHoldTheWorkedCases() {
+        JsonNode vector = Vectors.read("logistic");
+        double tolerance = vector.get("tolerance").asDouble();
+        Matrix x = matrix(vector.get("input").get("inputs"));
+        byte[] y = Vectors.outcome(vector.get("input").get("outcome"));
+        for (int i = 0; i < vector.get("expected").size(); i++) {
+            JsonNode expected = vector.get("expected").get(i);
+            double lambda = vector.get("input").get("lambdas").get(i).asDouble();
+            LogisticFit fit = LogisticRegression.fit(x, y, null, lambda, Progress.NONE);
+            Vectors.assertHolds(expected.get("coefficients"), fit.coefficients(), tolerance);
+            assertThat(fit.standardErrors() == null).isEqualTo(lambda > 0);
+            if (lambda > 0) continue;
+            Vectors.assertHolds(expected.get("standardErrors"), fit.standardErrors(), tolerance);
+            List<Coefficient> table = Coefficient.table(fit, List.of("a", "b", "c", "d"));
+            Vectors.assertHolds(
+                    expected.get("z"), table.stream().map(Coefficient::z).toList(), tolerance);
+            Vectors.assertHolds(
+                    expected.get("pValues"),
+                    table.stream().map(Coefficient::pValue).toList(),
+                    tolerance);
+            List<Coefficient> inputs = table.subList(1, table.size());
+            Vectors.assertHolds(
+                    expected.get("oddsRatios"),
+                    inputs.stream().map(Coefficient::oddsRatio).toList(),
+                    tolerance);
+            Vectors.assertHolds(
+                    expected.get("oddsRatiosPerSd"),
+                    inputs.stream().map(Coefficient::oddsRatioPerSd).toList(),
+                    tolerance);
+            Vectors.assertHolds(expected.get("logLikelihood"), fit.logLikelihood(), tolerance);
+            Vectors.assertHolds(expected.get("aic"), fit.aic(), tolerance);
+            Vectors.assertHolds(expected.get("bic"), fit.bic(), tolerance);
+            Vectors.assertHolds(expected.get("mcfadden"), fit.mcfadden(), tolerance);
+        }
+    }
+
+    private static final byte[] Y = {0, 0, 1, 0, 1, 0, 1, 1};
+    private static final double[] A = {1, 2, 3, 4, 5, 6, 7, 8};
+    private static final double[] B = {3, 1, 4, 1, 5, 9, 2, 6};
+
+    @Test
+    void constantsAndCombinationsAreDroppedAndNamed() {
+        double[] constant = {7, 7, 7, 7, 7, 7, 7, 7};
+        double[] sum = new double[8];
+        for (int i = 0; i < 8; i++) sum[i] = 2 * A[i] - B[i];
+        LogisticFit fit = fit(0, Y, A, constant, B, sum);
+        assertThat(fit.dropped()).containsExactly(1, 3);
+        assertThat(fit.coefficients()[2]).isZero();
+        assertThat(fit.parameters()).isEqualTo(3);
+        LogisticFit without = fit(0, Y, A, B);
+        assertThat(fit.coefficients()[1]).isCloseTo(without.coefficients()[1], within(1e-9));
+    }
+
+    @Test
+    void separationIsFoundAndNamedAndAPenaltyCuresIt() {
+        double[] tells = {0, 0, 9, 0, 9, 0, 9, 9};
+        LogisticFit fit = fit(0, Y, B, tells);
+        assertThat(fit.separated()).containsExactly(1);
+        assertThat(fit.standardErrors()).isNull();
+        assertThat(fit(1, Y, B, tells).separated()).isEmpty();
+        double[] rareFlag = {0, 0, 1, 0, 0, 0, 0, 0};
+        assertThat(fit(0, Y, B, rareFlag).separated()).containsExactly(1);
+        assertThat(fit(0, Y, A, B).separated()).isEmpty();
+    }
+
+    @Test
+    void aWeightCountsAsThatManyRecords() {
+        double[] twice = {2, 1, 1, 1, 1, 1, 1, 1};
+        int[] rows = IntStream.concat(IntStream.of(0), IntStream.range(0, 8)).toArray();
+        double[] repeated = IntStream.of(rows).mapToDouble(r -> B[r]).toArray();
+        byte[] y = new byte[9];
+        for (int i = 0; i < 9; i++) y[i] = Y[rows[i]];
+        LogisticFit weighted = LogisticRegression.fit(new Matrix(B, 8, 1), Y, twice, 0, Progress.NONE);
+        LogisticFit plain = fit(0, y, repeated);
+        assertThat(weighted.coefficients()).containsExactly(plain.coefficients(), within(1e-9));
+        assertThat(weighted.standardErrors()).containsExactly(plain.standardErrors(), within(1e-9));
+    }
+
+    @Test
+    void badSettingsAreRefusedByName() {
+        assertThatThrownBy(() -> fit(-1, Y, A)).isInstanceOf(BadInput.class).hasMessageContaining("penalty");
+        assertThatThrownBy(() -> fit(0, new byte[8], A)).hasMessageContaining("only one outcome");
+    }
+
+    @Test
+    void stopsWhenCancelled() {
+        Progress cancelled = new Progress() {
+            @Override
+            public void report(double share, String step) {}
+
+            @Override
+            public boolean isCancelled() {
+                return true;
+            }
+        };
+        assertThatThrownBy(() -> LogisticRegression.fit(new Matrix(A, 8, 1), Y, null, 0, cancelled))
+                .isInstanceOf(CancellationException.class);
+    }
+}

@@ -1,0 +1,116 @@
+package outrider.table;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.zip.GZIPOutputStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+
+class CsvTableReaderTest {
+    private static final String CASE = "n,c,d,t,z\r\n"
+            + "1,gold,2026-03-31,\"a \"\"b\"\", c\",007\r\n"
+            + "-2.5e-1,,,\"\",7\r\n"
+            + "0,plain,2026-04-01,\"two\nlines\",7\r\n"
+            + ",gold,2024-02-29,,\r\n";
+
+    private static Table read(String text) {
+        return CsvTableReader.read(new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8)), Progress.NONE);
+    }
+
+    @Test
+    void typesAreInferredAndMissingIsNeitherZeroNorEmpty() {
+        Table table = read(CASE);
+        assertThat(table.columns())
+                .extracting(Column::type)
+                .containsExactly(
+                        ColumnType.NUMBER, ColumnType.CATEGORY, ColumnType.DATE, ColumnType.TEXT, ColumnType.CATEGORY);
+        assertThat(((NumberColumn) table.column("n")).values()).containsExactly(1, -0.25, 0, Double.NaN);
+        assertThat(table.column("c").missing()).isEqualTo(1);
+        assertThat(table.column("d").text(3)).isEqualTo("2024-02-29");
+        assertThat(((TextColumn) table.column("t")).values()).containsExactly("a \"b\", c", "", "two\nlines", null);
+        assertThat(table.column("z").text(0)).as("a code keeps its zeros").isEqualTo("007");
+        assertThat(table.lineOf(3)).as("a record after one of two lines").isEqualTo(6);
+    }
+
+    @Test
+    void aByteOrderMarkAndGzipAreRead() throws IOException {
+        ByteArrayOutputStream packed = new ByteArrayOutputStream();
+        try (GZIPOutputStream gzip = new GZIPOutputStream(packed)) {
+            gzip.write(CASE.getBytes(StandardCharsets.UTF_8));
+        }
+        Table table = CsvTableReader.read(new ByteArrayInputStream(packed.toByteArray()), Progress.NONE);
+        assertThat(table.size()).isEqualTo(4);
+        assertThat(read("\uFEFFa\n1\n").has("a")).isTrue();
+        assertThat(read("a\n1\n\n3\n").column("a").missing())
+                .as("a blank line of one column")
+                .isEqualTo(1);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            value = {
+                "''                    | file: is empty",
+                "'a,b~'                | file: holds a header and no record",
+                "'a,b~1,2~3~'          | line 3: has 1 field where the header has 2",
+                "'a,b~1,2~3,4,5~'      | line 3: has 3 fields where the header has 2",
+                "'a,b~1,2~~3,4~'       | line 3: has 0 fields where the header has 2",
+                "'a,a~1,2~'            | line 1, column \"a\": stands twice in the header",
+                "'a,~1,2~'             | line 1: column 2 has no name",
+                "'a,b~1,\"2~3,4~'      | line 2: a quoted field is not closed"
+            })
+    void brokenFilesAreRefusedByLine(String file, String refusal) {
+        assertThatThrownBy(() -> read(file.strip().replace("'", "").replace('~', '\n')))
+                .isInstanceOf(BadInput.class)
+                .hasMessageStartingWith(refusal.strip());
+    }
+
+    @Test
+    void bytesThatAreNotUtf8AreRefused() {
+        byte[] latin = "a\ncaf\u00e9\n".getBytes(StandardCharsets.ISO_8859_1);
+        assertThatThrownBy(() -> CsvTableReader.read(new ByteArrayInputStream(latin), Progress.NONE))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("not UTF-8");
+    }
+
+    @Test
+    void chunksGiveBackTheSameBits() {
+        Table table = read(CASE);
+        for (Column column : table.columns()) {
+            List<byte[]> chunks = new ArrayList<>();
+            for (int from = 0; from < column.size(); from += 3) {
+                chunks.add(ChunkCodec.encode(column, from, Math.min(column.size(), from + 3)));
+            }
+            List<String> levels = column instanceof CategoryColumn category ? category.levels() : null;
+            Column back = ChunkCodec.decode(column.name(), column.type(), levels, column.size(), chunks);
+            assertThat(ChunkCodec.encode(back, 0, 4)).isEqualTo(ChunkCodec.encode(column, 0, 4));
+            for (int i = 0; i < 4; i++) assertThat(back.text(i)).isEqualTo(column.text(i));
+            assertThatThrownBy(() -> ChunkCodec.decode(column.name(), column.type(), levels, 5, chunks))
+                    .hasMessageContaining("holds 4 stored values of 5");
+        }
+    }
+
+    @Test
+    void outcomesComeFromAnyTypeOfColumnAndAreNeverGuessed() {
+        Table table = read("y,k\n1,lapsed\n0,renewed\n1,withdrawn\n,lapsed\n");
+        assertThat(Levels.outcome(table, "k", List.of("lapsed", "withdrawn"))).containsExactly(1, 0, 1, 1);
+        assertThatThrownBy(() -> Levels.outcome(table, "y", List.of("1")))
+                .hasMessage(
+                        "line 5, column \"y\": the outcome is missing; fill it in or leave the record out of the file");
+        assertThatThrownBy(() -> Levels.outcome(table, "k", List.of("gone")))
+                .hasMessageContaining("its levels are: lapsed, renewed, withdrawn");
+        assertThatThrownBy(() -> Levels.outcome(table, "k", List.of("lapsed", "renewed", "withdrawn")))
+                .hasMessageContaining("every record has the event");
+    }
+}
