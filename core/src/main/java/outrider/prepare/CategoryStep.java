@@ -61,6 +61,7 @@ public record CategoryStep(String column, String baseline, List<String> levels, 
 
     @Override
     public String explain() {
+        if (inputs().isEmpty()) return "only one level in training: it makes no input";
         return "one 0/1 input a level, read against \"" + baseline + "\""
                 + (other ? "; levels with few records share \"other\"" : "")
                 + (flagged ? "; missing is a level of its own" : "");

@@ -1,0 +1,153 @@
+package outrider.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.IntStream;
+import java.util.zip.GZIPInputStream;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import outrider.base.Progress;
+import outrider.learn.LogisticModel;
+import outrider.measure.RankingFigures;
+import outrider.rank.Ranking;
+import outrider.split.Parts;
+import outrider.split.Split;
+import outrider.table.Column;
+import outrider.table.CsvTableReader;
+import outrider.table.Levels;
+import outrider.table.NumberColumn;
+import outrider.table.Table;
+import outrider.table.TextColumn;
+
+/** What the scenario plants is really there. */
+class PlanLapseTest {
+    private static final Path FILE = Path.of("data", "plan-lapse.csv.gz");
+    private static List<PlanLapse.Member> members;
+    private static Table table;
+    private static byte[] lapsed;
+
+    @BeforeAll
+    static void read() throws IOException {
+        members = PlanLapse.generate(PlanLapse.SEED);
+        try (InputStream in = Files.newInputStream(FILE)) {
+            table = CsvTableReader.read(in, Progress.NONE);
+        }
+        lapsed = Levels.outcome(table, "renewal", List.of("lapsed"));
+    }
+
+    @Test
+    void theFileInTheRepositoryIsTheGenerators() throws IOException {
+        ByteArrayOutputStream made = new ByteArrayOutputStream();
+        Generate.writePlanLapse(made);
+        try (InputStream in = new GZIPInputStream(Files.newInputStream(FILE))) {
+            assertThat(Arrays.equals(in.readAllBytes(), made.toByteArray())).isTrue();
+        }
+        assertThat(Files.size(FILE)).isLessThan(4_000_000);
+    }
+
+    @Test
+    void sizeAndRateAreTheScenarios() {
+        assertThat(table.size()).isEqualTo(36_000);
+        assertThat(share("renewal", "lapsed")).isCloseTo(0.085, within(0.004));
+    }
+
+    @Test
+    void theTruthRanksBetterThanALogisticRegressionAndThatBetterThanThePoints() {
+        Parts parts = Split.stratified(lapsed, new double[] {0.5, 0.25, 0.25}, 1);
+        int[] rows = parts.validation();
+        List<String> inputs = table.columns().stream()
+                .filter(c -> !(c instanceof TextColumn))
+                .map(Column::name)
+                .filter(name -> !Set.of(
+                                "renewal", "next_visit_booked", "goodbye_page_seen", "postal_area", "desk_points")
+                        .contains(name))
+                .toList();
+        LogisticModel model = LogisticModel.train(table, inputs, parts.training(), lapsed, 0, Progress.NONE);
+        double truth =
+                auc(IntStream.of(rows).mapToDouble(r -> members.get(r).truth()).toArray(), rows);
+        double logistic = auc(model.score(table, rows), rows);
+        double points = auc(
+                IntStream.of(rows)
+                        .mapToDouble(r -> ((NumberColumn) table.column("desk_points")).values()[r])
+                        .toArray(),
+                rows);
+        assertThat(truth).isBetween(0.78, 0.87);
+        assertThat(truth - logistic).isBetween(0.02, 0.06);
+        assertThat(logistic - points).isGreaterThan(0.03);
+    }
+
+    private static double auc(double[] score, int[] rows) {
+        byte[] y = new byte[rows.length];
+        for (int i = 0; i < rows.length; i++) y[i] = lapsed[rows[i]];
+        return RankingFigures.of(Ranking.of(score, y)).auc();
+    }
+
+    @Test
+    void leaksTellTheOutcome() {
+        Column goodbye = table.column("goodbye_page_seen");
+        double[] seen = IntStream.range(0, table.size())
+                .mapToDouble(r -> "yes".equals(goodbye.text(r)) ? 1 : 0)
+                .toArray();
+        Column booked = table.column("next_visit_booked");
+        double[] missing = IntStream.range(0, table.size())
+                .mapToDouble(r -> booked.isMissing(r) ? 1 : 0)
+                .toArray();
+        int[] all = IntStream.range(0, table.size()).toArray();
+        assertThat(auc(seen, all)).isGreaterThan(0.95);
+        assertThat(auc(missing, all)).isGreaterThan(0.80);
+    }
+
+    @Test
+    void zeroAndNeverMeanOppositeThings() {
+        Column rides = table.column("rides_logged_90d");
+        assertThat(rate(r -> "0".equals(rides.text(r)))).isGreaterThan(0.15);
+        assertThat(rate(rides::isMissing)).isLessThan(0.08);
+    }
+
+    @Test
+    void ringingLoweredTheLapseRateOfThoseAtRisk() {
+        Column rung = table.column("rung_by_desk");
+        NumberColumn points = (NumberColumn) table.column("desk_points");
+        assertThat(rate(r -> "yes".equals(rung.text(r)) && points.values()[r] > 48))
+                .isLessThan(rate(r -> "no".equals(rung.text(r)) && points.values()[r] > 48) - 0.03);
+    }
+
+    @Test
+    void dirtIsPlanted() {
+        Set<List<String>> distinct = new HashSet<>();
+        members.forEach(member -> distinct.add(member.values()));
+        assertThat(1 - distinct.size() / 36_000.0).isCloseTo(0.01, within(0.001));
+        assertThat(Levels.of(table.column("postal_area")).levels()).hasSize(180);
+        assertThat(Levels.of(table.column("country")).levels()).hasSize(1);
+        assertThat(table.column("spending_band").missing() / 36_000.0).isCloseTo(0.30, within(0.02));
+        NumberColumn age = (NumberColumn) table.column("age");
+        assertThat(Arrays.stream(age.values()).filter(a -> a < 0 || a > 120).count())
+                .isBetween(3L, 40L);
+    }
+
+    private static double share(String column, String level) {
+        Column of = table.column(column);
+        return IntStream.range(0, table.size())
+                        .filter(r -> level.equals(of.text(r)))
+                        .count()
+                / (double) table.size();
+    }
+
+    private static double rate(java.util.function.IntPredicate chosen) {
+        return IntStream.range(0, table.size())
+                .filter(chosen)
+                .map(r -> lapsed[r])
+                .average()
+                .orElseThrow();
+    }
+}
