@@ -1,0 +1,163 @@
+package outrider.cli;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.exchange.Evaluation;
+import outrider.stakes.Capacity;
+import outrider.stakes.Stakes;
+import outrider.table.CsvTableReader;
+import outrider.table.Table;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Prints every figure of a file's score columns as one JSON document. */
+@Command(
+        name = "evaluate",
+        mixinStandardHelpOptions = true,
+        description = "Prints every figure of a file's score columns as one JSON document.")
+final class EvaluateCommand implements Callable<Integer> {
+    private static final ObjectMapper JSON = new ObjectMapper()
+            .enable(SerializationFeature.INDENT_OUTPUT)
+            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES);
+
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "FILE.csv", description = "comma separated, UTF-8, plain or gzip")
+    Path file;
+
+    @Option(names = "--outcome", required = true, description = "the outcome's column")
+    String outcome;
+
+    @Option(names = "--event", required = true, description = "the event's level; repeat it for several")
+    List<String> event;
+
+    @Option(names = "--score", required = true, split = ",", description = "score columns, higher is likelier")
+    List<String> scores;
+
+    @Option(names = "--weight", description = "a column of record weights above 0")
+    String weight;
+
+    @Option(names = "--value", description = "a column of money values of 0 or more")
+    String value;
+
+    @Option(
+            names = "--stakes",
+            description = "a JSON file: gainIfCaught, actionCost, missCost, falseAlarmCost, leaveValue, successRate")
+    Path stakes;
+
+    @Option(names = "--capacity", description = "records (180) or a share (20%%)")
+    String capacity;
+
+    @Option(names = "--planned-rate", description = "event rate to project money to, between 0 and 1")
+    Double plannedRate;
+
+    @Option(names = "--bands", split = ",", defaultValue = "10", description = "numbers of bands (default: 10)")
+    List<Integer> bands;
+
+    @Option(names = "--threshold", split = ",", description = "thresholds to give the measures at")
+    List<Double> thresholds = List.of();
+
+    @Option(names = "--curve", description = "give the net-value curve too")
+    boolean curve;
+
+    /** Amounts that the stakes file leaves out are 0, its success rate is 1. */
+    record StakesFile(
+            Double gainIfCaught,
+            Double actionCost,
+            Double missCost,
+            Double falseAlarmCost,
+            Double leaveValue,
+            Double successRate) {
+        Stakes stakes() {
+            return new Stakes(
+                    or(gainIfCaught, 0),
+                    or(actionCost, 0),
+                    or(missCost, 0),
+                    or(falseAlarmCost, 0),
+                    or(leaveValue, 0),
+                    or(successRate, 1));
+        }
+
+        private static double or(Double amount, double otherwise) {
+            return amount == null ? otherwise : amount;
+        }
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        Stakes money = stakes == null ? null : readStakes();
+        Table table = readTable();
+        var request = new Evaluation.Request(
+                outcome,
+                event,
+                scores,
+                weight,
+                value,
+                money,
+                capacity == null ? null : Capacity.parse(capacity),
+                plannedRate == null ? Double.NaN : plannedRate,
+                bands,
+                thresholds,
+                curve);
+        try {
+            spec.commandLine().getOut().println(JSON.writeValueAsString(Evaluation.of(table, request)));
+        } catch (BadInput e) {
+            throw inFile(file, e);
+        }
+        return 0;
+    }
+
+    private static BadInput inFile(Path file, BadInput e) {
+        return BadInput.of(file.toString(), e.getMessage(), null);
+    }
+
+    private Table readTable() throws IOException {
+        demandFile(file);
+        try (InputStream in = Files.newInputStream(file)) {
+            return CsvTableReader.read(in, Progress.NONE);
+        } catch (BadInput e) {
+            throw inFile(file, e);
+        }
+    }
+
+    private Stakes readStakes() throws IOException {
+        demandFile(stakes);
+        try {
+            return JSON.readValue(stakes.toFile(), StakesFile.class).stakes();
+        } catch (UnrecognizedPropertyException e) {
+            throw BadInput.of(
+                    stakes.toString(),
+                    "has an unknown entry \"" + e.getPropertyName() + "\"",
+                    "it may hold: " + e.getKnownPropertyIds());
+        } catch (JsonProcessingException e) {
+            throw BadInput.atLine(
+                    e.getLocation() == null ? 1 : e.getLocation().getLineNr(),
+                    null,
+                    stakes + " is no stakes file: " + e.getOriginalMessage(),
+                    "write one JSON object of amounts");
+        } catch (BadInput e) {
+            throw inFile(stakes, e);
+        }
+    }
+
+    private static void demandFile(Path path) {
+        if (!Files.isRegularFile(path) || !Files.isReadable(path)) {
+            throw BadInput.of(path.toString(), "is not a readable file", "check the path");
+        }
+    }
+}

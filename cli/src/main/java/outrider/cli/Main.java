@@ -1,0 +1,42 @@
+package outrider.cli;
+
+import java.io.PrintWriter;
+import outrider.base.BadInput;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+
+/** The headless commands. Exit code 0 for success, 2 for bad input, which is told in one line on standard error. */
+@Command(
+        name = "outrider",
+        mixinStandardHelpOptions = true,
+        description = "Headless use of Outrider.",
+        subcommands = EvaluateCommand.class)
+public final class Main {
+    private Main() {}
+
+    public static void main(String[] args) {
+        System.exit(run(new PrintWriter(System.out), new PrintWriter(System.err), args));
+    }
+
+    static int run(PrintWriter out, PrintWriter err, String... args) {
+        CommandLine line = new CommandLine(new Main());
+        line.setOut(out).setErr(err);
+        line.setExecutionExceptionHandler((e, command, parsed) -> {
+            if (!(e instanceof BadInput)) throw e;
+            err.println(oneLine(e));
+            return 2;
+        });
+        line.setParameterExceptionHandler((e, rest) -> {
+            err.println(oneLine(e) + " (see outrider evaluate --help)");
+            return 2;
+        });
+        int code = line.execute(args);
+        out.flush();
+        err.flush();
+        return code;
+    }
+
+    private static String oneLine(Exception e) {
+        return "outrider: " + e.getMessage().replaceAll("\\s*\\R\\s*", " ");
+    }
+}
