@@ -67,6 +67,21 @@ public final class NetValue {
         return value(rank, ranking.eventsAt(rank), ranking.valuedAt(rank));
     }
 
+    /** Gain over nobody if {@code events} events had been among the first {@code rank} records; without a value column. */
+    public double gainOf(double rank, double events) {
+        return value(rank, events, events) - nobody;
+    }
+
+    /** π′/π, by which events count; 1 without a planned rate. */
+    public double eventFactor() {
+        return eventFactor;
+    }
+
+    /** (1 − π′)/(1 − π), by which non-events count; 1 without a planned rate. */
+    public double otherFactor() {
+        return otherFactor;
+    }
+
     public double nobody() {
         return nobody;
     }

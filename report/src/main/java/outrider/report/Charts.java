@@ -1,0 +1,116 @@
+package outrider.report;
+
+import java.awt.BasicStroke;
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.Rectangle;
+import java.util.function.ToDoubleFunction;
+import org.jfree.chart.JFreeChart;
+import org.jfree.chart.axis.NumberAxis;
+import org.jfree.chart.plot.ValueMarker;
+import org.jfree.chart.plot.XYPlot;
+import org.jfree.chart.renderer.xy.XYLineAndShapeRenderer;
+import org.jfree.chart.title.LegendTitle;
+import org.jfree.chart.ui.RectangleInsets;
+import org.jfree.data.xy.XYSeries;
+import org.jfree.data.xy.XYSeriesCollection;
+import org.jfree.svg.SVGGraphics2D;
+
+/** The report's charts as SVG elements with real text. */
+final class Charts {
+    private static final int WIDTH = 640;
+    private static final int HEIGHT = 300;
+    private static final Color INK = new Color(0x20262b);
+    private static final Color QUIET = new Color(0x5b646b);
+    private static final Color RULE = new Color(0xdcd6c8);
+    private static final Color CUT = new Color(0xcf4a1c);
+    private static final Color REFERENCE = new Color(0x8b9096);
+    private static final int[] CANDIDATES = {
+        0x1d5a50, 0x3d5da6, 0xad7610, 0x6a58a4, 0x2589a0, 0x9c4436, 0x6b7a1e, 0xb25784
+    };
+
+    private Charts() {}
+
+    /** Capture rate over depth, both in percent; every candidate, and the diagonal of acting at random. */
+    static String gains(Evidence evidence) {
+        XYSeries random = new XYSeries("at random");
+        random.add(0, 0);
+        random.add(100, 100);
+        return draw(
+                evidence,
+                "gains",
+                "share of " + evidence.brief().eventsNoun() + " reached, %",
+                p -> 100 * p[1],
+                random);
+    }
+
+    /** Gain over nobody over depth, in the brief's currency. */
+    static String netValue(Evidence evidence) {
+        XYSeries nobody = new XYSeries(evidence.brief().acting() + " nobody");
+        nobody.add(0, 0);
+        nobody.add(100, 0);
+        String axis = "gain over " + evidence.brief().acting() + " nobody, "
+                + evidence.brief().currency();
+        return draw(evidence, "net", axis, p -> p[2], nobody);
+    }
+
+    private static String draw(
+            Evidence evidence, String id, String valueAxis, ToDoubleFunction<double[]> value, XYSeries last) {
+        XYSeriesCollection data = new XYSeriesCollection();
+        XYLineAndShapeRenderer lines = new XYLineAndShapeRenderer(true, false);
+        int colour = 0;
+        for (Evidence.Candidate candidate : evidence.candidates()) {
+            XYSeries series = new XYSeries(candidate.name());
+            for (double[] point : candidate.curve()) series.add(100 * point[0], value.applyAsDouble(point));
+            boolean reference = candidate.kind().startsWith("reference");
+            int at = data.getSeriesCount();
+            lines.setSeriesPaint(at, reference ? REFERENCE : new Color(CANDIDATES[colour++ % CANDIDATES.length]));
+            lines.setSeriesStroke(at, new BasicStroke(candidate.name().equals(evidence.chosen()) ? 2.4f : 1.1f));
+            data.addSeries(series);
+        }
+        lines.setSeriesPaint(data.getSeriesCount(), QUIET);
+        lines.setSeriesStroke(
+                data.getSeriesCount(),
+                new BasicStroke(1f, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1f, new float[] {2f, 3f}, 0f));
+        data.addSeries(last);
+        NumberAxis x = axis("depth, % of the " + evidence.brief().recordsNoun() + " of validation");
+        x.setRange(0, 100);
+        XYPlot plot = new XYPlot(data, x, axis(valueAxis), lines);
+        plot.setBackgroundPaint(null);
+        plot.setOutlineVisible(false);
+        plot.setDomainGridlinesVisible(false);
+        plot.setRangeGridlinePaint(RULE);
+        plot.setRangeGridlineStroke(new BasicStroke(0.7f));
+        plot.addDomainMarker(new ValueMarker(100 * evidence.validation().depth(), CUT, new BasicStroke(1.6f)));
+        JFreeChart chart = new JFreeChart(null, font(Font.PLAIN, 10), plot, true);
+        chart.setBackgroundPaint(null);
+        LegendTitle legend = chart.getLegend();
+        legend.setItemFont(font(Font.PLAIN, 10));
+        legend.setItemPaint(INK);
+        legend.setBackgroundPaint(null);
+        legend.setFrame(org.jfree.chart.block.BlockBorder.NONE);
+        chart.setPadding(new RectangleInsets(6, 2, 2, 10));
+        SVGGraphics2D svg = new SVGGraphics2D(WIDTH, HEIGHT);
+        svg.setDefsKeyPrefix(id);
+        chart.draw(svg, new Rectangle(0, 0, WIDTH, HEIGHT));
+        String element = svg.getSVGElement(id, false, null, null, null);
+        return element.replaceFirst(
+                "<svg ",
+                "<svg width=\"" + WIDTH + "\" height=\"" + HEIGHT + "\" viewBox=\"0 0 " + WIDTH + " " + HEIGHT + "\" ");
+    }
+
+    private static NumberAxis axis(String label) {
+        NumberAxis axis = new NumberAxis(label);
+        axis.setLabelFont(font(Font.PLAIN, 10));
+        axis.setTickLabelFont(font(Font.PLAIN, 10));
+        axis.setLabelPaint(QUIET);
+        axis.setTickLabelPaint(QUIET);
+        axis.setAxisLinePaint(RULE);
+        axis.setTickMarkPaint(RULE);
+        return axis;
+    }
+
+    private static Font font(int style, int size) {
+        return new Font(Font.SANS_SERIF, style, size);
+    }
+}

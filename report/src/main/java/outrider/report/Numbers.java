@@ -1,0 +1,49 @@
+package outrider.report;
+
+import java.text.DecimalFormat;
+import java.text.DecimalFormatSymbols;
+import java.util.Locale;
+
+/** How numbers are written in a report. Undefined ones are "–". */
+final class Numbers {
+    static final String NONE = "–";
+
+    private Numbers() {}
+
+    private static String format(String pattern, double value) {
+        String text = new DecimalFormat(pattern, DecimalFormatSymbols.getInstance(Locale.ROOT)).format(value);
+        return text.startsWith("-") ? "−" + text.substring(1) : text;
+    }
+
+    /** Whole where it is whole, else to a tenth. */
+    static String count(double value) {
+        return format(Math.abs(value - Math.rint(value)) < 1e-9 ? "#,##0" : "#,##0.0", value);
+    }
+
+    static String percent(Double share) {
+        return share == null ? NONE : format("0.0", 100 * share) + " %";
+    }
+
+    static String fixed(Double value, int digits) {
+        return value == null ? NONE : format("0." + "0".repeat(digits), value);
+    }
+
+    static String score(Double value) {
+        return value == null ? NONE : format(Math.abs(value) >= 100 ? "0.0" : "0.0000", value);
+    }
+
+    static String money(String currency, Double value) {
+        if (value == null) return NONE;
+        String amount = format("#,##0", Math.abs(value));
+        return (value < 0 && !amount.equals("0") ? "−" : "") + currency + amount;
+    }
+
+    /** An amount a record, to the cent. */
+    static String price(String currency, double value) {
+        return (value < 0 ? "−" : "") + currency + format("#,##0.00", Math.abs(value));
+    }
+
+    static String gain(String currency, Double value) {
+        return value != null && Math.rint(value) > 0 ? "+" + money(currency, value) : money(currency, value);
+    }
+}
