@@ -104,7 +104,7 @@ class ReportTest {
                         "&lt;b&gt;words",
                         EvidenceFile.sha256(stored),
                         "<svg ",
-                        "0.1000")
+                        "3,600 records")
                 .doesNotContain("<script", "http://localhost", "src=", "href=\"http");
     }
 

@@ -1,0 +1,26 @@
+package outrider.server.dataset;
+
+import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Instant;
+
+/** A file that was read into columns. Never changes. */
+@Entity
+public class Dataset extends PanacheEntityBase {
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    public Long id;
+
+    public String name;
+
+    @org.hibernate.annotations.JdbcTypeCode(org.hibernate.type.SqlTypes.CHAR)
+    public String sha256;
+
+    public long bytes;
+    public int records;
+    public String createdBy;
+    public Instant createdAt;
+}

@@ -1,0 +1,18 @@
+package outrider.server.web;
+
+import jakarta.ws.rs.container.ContainerRequestContext;
+import org.jboss.resteasy.reactive.server.ServerRequestFilter;
+import outrider.base.BadInput;
+
+/** Only uploads may be large. */
+public class BodyLimit {
+    private static final int MOST = 1 << 20;
+
+    @ServerRequestFilter
+    public void limit(ContainerRequestContext request) {
+        boolean upload = request.getUriInfo().getPath().endsWith("/datasets");
+        if (!upload && request.getLength() > MOST) {
+            throw BadInput.of("request", "is larger than 1 MB", "send less");
+        }
+    }
+}

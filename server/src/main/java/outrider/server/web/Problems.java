@@ -1,0 +1,71 @@
+package outrider.server.web;
+
+import jakarta.persistence.OptimisticLockException;
+import jakarta.ws.rs.WebApplicationException;
+import jakarta.ws.rs.core.Response;
+import org.hibernate.StaleObjectStateException;
+import org.jboss.logging.Logger;
+import org.jboss.resteasy.reactive.server.ServerExceptionMapper;
+import outrider.base.BadInput;
+
+/** Every failure of the API as problem JSON (RFC 9457). */
+public class Problems {
+    private static final Logger LOG = Logger.getLogger(Problems.class);
+
+    /** {@code record} and {@code line} are 0 where the problem is not about one. */
+    public record Problem(
+            String type,
+            String title,
+            int status,
+            String detail,
+            String field,
+            long record,
+            long line,
+            String found,
+            String remedy) {}
+
+    @ServerExceptionMapper
+    public Response refused(BadInput e) {
+        return answer(new Problem(
+                "about:blank",
+                "This will not do",
+                400,
+                e.getMessage(),
+                e.field(),
+                e.record(),
+                e.line(),
+                e.found(),
+                e.remedy()));
+    }
+
+    @ServerExceptionMapper
+    public Response failed(WebApplicationException e) {
+        int status = e.getResponse().getStatus();
+        Throwable cause = e.getCause();
+        if (cause instanceof BadInput refusal) return refused(refusal);
+        String detail = cause == null || cause.getMessage() == null ? e.getMessage() : e.getMessage() + ": " + cause.getMessage();
+        return plain(status, status == 404 ? "Not found" : "The request failed", detail);
+    }
+
+    @ServerExceptionMapper({OptimisticLockException.class, StaleObjectStateException.class})
+    public Response overtaken(Exception e) {
+        return plain(409, "Changed elsewhere", "This was changed in another window; it is shown as it is now.");
+    }
+
+    @ServerExceptionMapper
+    public Response unexpected(RuntimeException e) {
+        LOG.error("request failed", e);
+        return plain(500, "Something broke", "The server failed at this; nothing was changed. Its log says why.");
+    }
+
+    private static Response plain(int status, String title, String detail) {
+        return answer(new Problem("about:blank", title, status, detail, null, 0, 0, null, null));
+    }
+
+    private static Response answer(Problem problem) {
+        return Response.status(problem.status())
+                .type("application/problem+json")
+                .entity(problem)
+                .build();
+    }
+}
