@@ -4,6 +4,7 @@ import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import java.io.BufferedInputStream;
+import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
@@ -84,7 +85,7 @@ public final class CsvTableReader {
     }
 
     private static java.io.Reader decoded(InputStream in) throws IOException {
-        PushbackInputStream head = new PushbackInputStream(new BufferedInputStream(in), 3);
+        PushbackInputStream head = new PushbackInputStream(new BufferedInputStream(new Borrowed(in)), 3);
         byte[] first = head.readNBytes(3);
         boolean gzip = first.length >= 2 && (first[0] & 0xff) == 0x1f && (first[1] & 0xff) == 0x8b;
         boolean mark = first.length == 3
@@ -99,6 +100,16 @@ public final class CsvTableReader {
                         .newDecoder()
                         .onMalformedInput(CodingErrorAction.REPORT)
                         .onUnmappableCharacter(CodingErrorAction.REPORT));
+    }
+
+    /** The caller's stream, which is the caller's to close. */
+    private static final class Borrowed extends FilterInputStream {
+        Borrowed(InputStream in) {
+            super(in);
+        }
+
+        @Override
+        public void close() {}
     }
 
     private static final class Handler extends AbstractBaseCsvCallbackHandler<Boolean> {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import outrider.base.BadInput;
 
 /** The distinct values of any column, as texts, with how many records hold each; missing counts apart. */
@@ -12,10 +13,15 @@ public record Levels(List<Level> levels, int missing) {
 
     /** Commonest first, equal ones by text. O(n). */
     public static Levels of(Column column) {
+        return of(column, IntStream.range(0, column.size()).toArray());
+    }
+
+    /** The same over the records {@code rows} alone. */
+    public static Levels of(Column column, int[] rows) {
         Map<String, int[]> counts = new HashMap<>();
         int missing = 0;
-        for (int i = 0; i < column.size(); i++) {
-            String text = column.text(i);
+        for (int row : rows) {
+            String text = column.text(row);
             if (text == null) missing++;
             else counts.computeIfAbsent(text, key -> new int[1])[0]++;
         }

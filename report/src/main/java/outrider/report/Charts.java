@@ -4,6 +4,7 @@ import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.Rectangle;
+import java.util.Locale;
 import java.util.function.ToDoubleFunction;
 import org.jfree.chart.JFreeChart;
 import org.jfree.chart.axis.NumberAxis;
@@ -58,6 +59,7 @@ final class Charts {
             Evidence evidence, String id, String valueAxis, ToDoubleFunction<double[]> value, XYSeries last) {
         XYSeriesCollection data = new XYSeriesCollection();
         XYLineAndShapeRenderer lines = new XYLineAndShapeRenderer(true, false);
+        lines.setDrawSeriesLineAsPath(true);
         int colour = 0;
         for (Evidence.Candidate candidate : evidence.candidates()) {
             XYSeries series = new XYSeries(candidate.name());
@@ -92,6 +94,7 @@ final class Charts {
         chart.setPadding(new RectangleInsets(6, 2, 2, 10));
         SVGGraphics2D svg = new SVGGraphics2D(WIDTH, HEIGHT);
         svg.setDefsKeyPrefix(id);
+        svg.setGeomDoubleConverter(value -> String.format(Locale.ROOT, "%.2f", value));
         chart.draw(svg, new Rectangle(0, 0, WIDTH, HEIGHT));
         String element = svg.getSVGElement(id, false, null, null, null);
         return element.replaceFirst(

@@ -11,6 +11,7 @@ create table dataset (
   sha256 char(64) not null,
   bytes bigint not null,
   records integer not null,
+  start_lines bytea,
   created_by varchar(80) not null,
   created_at timestamptz not null
 );
@@ -74,7 +75,7 @@ create table candidate (
   step varchar(200),
   message varchar(2000),
   stop_requested boolean not null,
-  model jsonb,
+  model text,
   looks integer not null,
   created_by varchar(80) not null,
   created_at timestamptz not null,

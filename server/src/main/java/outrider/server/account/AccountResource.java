@@ -25,7 +25,8 @@ public class AccountResource {
     @GET
     public Me me() {
         return new Me(
-                identity.getPrincipal().getName(), identity.getRoles().iterator().next());
+                identity.getPrincipal().getName(),
+                identity.getRoles().iterator().next());
     }
 
     @POST

@@ -21,6 +21,10 @@ public class Dataset extends PanacheEntityBase {
 
     public long bytes;
     public int records;
+
+    /** The file line of each record, packed; null where record r (from 0) is on line r + 2. */
+    public byte[] startLines;
+
     public String createdBy;
     public Instant createdAt;
 }

@@ -32,7 +32,9 @@ public class DatasetResource {
 
     @GET
     public List<DatasetView> list() {
-        return Dataset.<Dataset>list("order by id desc").stream().map(DatasetView::of).toList();
+        return Dataset.<Dataset>list("order by id desc").stream()
+                .map(DatasetView::of)
+                .toList();
     }
 
     @POST
@@ -40,6 +42,7 @@ public class DatasetResource {
     @Consumes("application/octet-stream")
     public DatasetView upload(@QueryParam("name") String name, InputStream body) throws IOException {
         if (name == null || name.isBlank()) throw BadInput.of("name", "is missing", "say what the file is called");
-        return DatasetView.of(datasets.read(name.strip(), identity.getPrincipal().getName(), body));
+        return DatasetView.of(
+                datasets.read(name.strip(), identity.getPrincipal().getName(), body));
     }
 }

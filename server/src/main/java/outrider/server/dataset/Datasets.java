@@ -7,6 +7,7 @@ import jakarta.ws.rs.NotFoundException;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -54,11 +55,13 @@ public class Datasets {
             DigestInputStream digest = new DigestInputStream(in, MessageDigest.getInstance("SHA-256"));
             Counting counting = new Counting(digest);
             Table table = CsvTableReader.read(counting, Progress.NONE);
+            counting.transferTo(OutputStream.nullOutputStream());
             Dataset dataset = new Dataset();
             dataset.name = name;
             dataset.sha256 = HexFormat.of().formatHex(digest.getMessageDigest().digest());
             dataset.bytes = counting.count;
             dataset.records = table.size();
+            dataset.startLines = table.startLines() == null ? null : Packed.packInts(table.startLines());
             dataset.createdBy = by;
             dataset.createdAt = Instant.now();
             writer.store(dataset, table);
@@ -80,7 +83,8 @@ public class Datasets {
     public Table table(long id) {
         Table known = recent.get(id);
         if (known != null) return known;
-        int size = get(id).records;
+        Dataset dataset = get(id);
+        int size = dataset.records;
         List<Column> columns = new ArrayList<>();
         for (DatasetColumn column : DatasetColumn.<DatasetColumn>list("datasetId = ?1 order by position", id)) {
             List<byte[]> chunks = database.createQuery(
@@ -91,7 +95,7 @@ public class Datasets {
                     .toList();
             columns.add(ChunkCodec.decode(column.name, column.type, column.levels, size, chunks));
         }
-        Table table = new Table(columns, null);
+        Table table = new Table(columns, dataset.startLines == null ? null : Packed.unpackInts(dataset.startLines));
         recent.put(id, table);
         return table;
     }

@@ -43,7 +43,9 @@ public class Problems {
         int status = e.getResponse().getStatus();
         Throwable cause = e.getCause();
         if (cause instanceof BadInput refusal) return refused(refusal);
-        String detail = cause == null || cause.getMessage() == null ? e.getMessage() : e.getMessage() + ": " + cause.getMessage();
+        String detail = cause == null || cause.getMessage() == null
+                ? e.getMessage()
+                : e.getMessage() + ": " + cause.getMessage();
         return plain(status, status == 404 ? "Not found" : "The request failed", detail);
     }
 

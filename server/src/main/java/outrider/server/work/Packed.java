@@ -49,4 +49,17 @@ public final class Packed {
         if (at != size) throw new IllegalStateException("stored " + at + " values of " + size);
         return values;
     }
+
+    public static byte[] packInts(int[] values) {
+        ByteBuffer plain = ByteBuffer.allocate(values.length * Integer.BYTES);
+        plain.asIntBuffer().put(values);
+        return pack(plain.array());
+    }
+
+    public static int[] unpackInts(byte[] packed) {
+        ByteBuffer plain = ByteBuffer.wrap(unpack(packed));
+        int[] values = new int[plain.remaining() / Integer.BYTES];
+        plain.asIntBuffer().get(values);
+        return values;
+    }
 }

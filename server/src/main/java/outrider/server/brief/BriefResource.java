@@ -1,0 +1,87 @@
+package outrider.server.brief;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.transaction.Transactional;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.PUT;
+import jakarta.ws.rs.Path;
+import java.util.List;
+import java.util.Map;
+import outrider.server.account.Account;
+import outrider.server.dataset.Datasets;
+
+/** Briefs, their columns and their split. */
+@Path("/briefs")
+public class BriefResource {
+    private final Briefs briefs;
+    private final Datasets datasets;
+    private final SecurityIdentity identity;
+
+    BriefResource(Briefs briefs, Datasets datasets, SecurityIdentity identity) {
+        this.briefs = briefs;
+        this.datasets = datasets;
+        this.identity = identity;
+    }
+
+    public record NewBrief(long datasetId) {}
+
+    public record NewSplit(List<Double> shares, long seed) {}
+
+    @GET
+    @Transactional
+    public List<BriefView> list() {
+        return Brief.<Brief>list("order by id desc").stream().map(briefs::view).toList();
+    }
+
+    @POST
+    @RolesAllowed(Account.ANALYST)
+    @Transactional
+    public BriefView make(NewBrief wanted) {
+        return briefs.view(
+                briefs.make(wanted.datasetId(), identity.getPrincipal().getName()));
+    }
+
+    @GET
+    @Path("/{id}")
+    @Transactional
+    public BriefView get(long id) {
+        return briefs.view(briefs.get(id));
+    }
+
+    @PUT
+    @Path("/{id}")
+    @RolesAllowed(Account.ANALYST)
+    public BriefView edit(long id, Briefs.Edit edit) {
+        briefs.edit(id, edit);
+        return get(id);
+    }
+
+    @GET
+    @Path("/{id}/columns")
+    @Transactional
+    public List<ColumnView> columns(long id) {
+        Brief brief = briefs.get(id);
+        int[] rows = briefs.openRows(brief);
+        return datasets.table(brief.datasetId).columns().stream()
+                .map(column -> ColumnView.of(column, brief, rows))
+                .toList();
+    }
+
+    @PUT
+    @Path("/{id}/roles")
+    @RolesAllowed(Account.ANALYST)
+    public List<ColumnView> changeRoles(long id, Map<String, ColumnRole> changes) {
+        briefs.changeRoles(id, changes);
+        return columns(id);
+    }
+
+    @POST
+    @Path("/{id}/split")
+    @RolesAllowed(Account.ANALYST)
+    public BriefView split(long id, NewSplit wanted) {
+        briefs.split(id, wanted.shares(), wanted.seed());
+        return get(id);
+    }
+}

@@ -1,0 +1,42 @@
+package outrider.server.brief;
+
+import java.util.List;
+import outrider.table.Column;
+import outrider.table.ColumnType;
+import outrider.table.Levels;
+
+/**
+ * A column as the Data page shows it. Counts leave the reserve out once there is one.
+ *
+ * @param role null for the outcome
+ * @param levels the commonest, most frequent first
+ */
+public record ColumnView(
+        String name,
+        ColumnType type,
+        ColumnRole.Role role,
+        boolean outcome,
+        String reason,
+        int records,
+        int missing,
+        int distinct,
+        List<Levels.Level> levels) {
+    private static final int LEVELS_SHOWN = 12;
+
+    static ColumnView of(Column column, Brief brief, int[] rows) {
+        Levels found = Levels.of(column, rows);
+        List<Levels.Level> levels = found.levels();
+        boolean outcome = column.name().equals(brief.outcome);
+        ColumnRole role = brief.roles.get(column.name());
+        return new ColumnView(
+                column.name(),
+                column.type(),
+                outcome ? null : role == null ? ColumnRole.Role.INPUT : role.role(),
+                outcome,
+                role == null ? "" : role.reason(),
+                rows.length,
+                found.missing(),
+                levels.size(),
+                levels.subList(0, Math.min(LEVELS_SHOWN, levels.size())));
+    }
+}
