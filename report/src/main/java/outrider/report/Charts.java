@@ -94,7 +94,7 @@ final class Charts {
         chart.setPadding(new RectangleInsets(6, 2, 2, 10));
         SVGGraphics2D svg = new SVGGraphics2D(WIDTH, HEIGHT);
         svg.setDefsKeyPrefix(id);
-        svg.setGeomDoubleConverter(x -> String.format(Locale.ROOT, "%.2f", x));
+        svg.setGeomDoubleConverter(number -> String.format(Locale.ROOT, "%.2f", number));
         chart.draw(svg, new Rectangle(0, 0, WIDTH, HEIGHT));
         String element = svg.getSVGElement(id, false, null, null, null);
         return element.replaceFirst(
