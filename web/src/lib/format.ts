@@ -1,0 +1,57 @@
+/** How numbers are shown. What is undefined shows as "–". */
+export const NONE = '–';
+
+const minus = (text: string) => text.replace('-', '−');
+
+export function count(value: number): string {
+  const whole = Math.abs(value - Math.round(value)) < 1e-9;
+  return minus(
+    value.toLocaleString('en-GB', {
+      minimumFractionDigits: whole ? 0 : 1,
+      maximumFractionDigits: whole ? 0 : 1,
+    }),
+  );
+}
+
+/** A share as a percentage to a tenth, without its sign. */
+export function percent(share: number | null): string {
+  return share === null || !Number.isFinite(share) ? NONE : minus((100 * share).toFixed(1));
+}
+
+export function fixed(value: number | null, digits: number): string {
+  return value === null || !Number.isFinite(value) ? NONE : minus(value.toFixed(digits));
+}
+
+/** Three significant digits, plain where it reads well. */
+export function significant(value: number | null): string {
+  if (value === null || !Number.isFinite(value)) return NONE;
+  const size = Math.abs(value);
+  if (size !== 0 && (size < 0.001 || size >= 100000)) return minus(value.toExponential(1));
+  return minus(String(Number(value.toPrecision(3))));
+}
+
+export function score(value: number | null): string {
+  return value === null ? NONE : minus(Math.abs(value) >= 100 ? value.toFixed(1) : value.toFixed(4));
+}
+
+export function money(currency: string, value: number): string {
+  const amount = Math.abs(value).toLocaleString('en-GB', { maximumFractionDigits: 0 });
+  return (value < 0 && amount !== '0' ? '−' : '') + currency + amount;
+}
+
+export function gain(currency: string, value: number): string {
+  return Math.round(value) > 0 ? `+${money(currency, value)}` : money(currency, value);
+}
+
+/** An amount a record, to the cent. */
+export function price(currency: string, value: number): string {
+  const amount = Math.abs(value).toLocaleString('en-GB', {
+    minimumFractionDigits: 2,
+    maximumFractionDigits: 2,
+  });
+  return (value < 0 ? '−' : '') + currency + amount;
+}
+
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}

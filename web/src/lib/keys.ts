@@ -1,0 +1,39 @@
+interface Movable {
+  keysOpen: boolean;
+  training: boolean;
+  moveBy(share: number): void;
+  chooseNext(step: number): void;
+}
+
+/** What every key does, for the list that "?" shows. */
+export const KEY_LIST: [string, string][] = [
+  ['[  ]', 'cut up or down the ranking by 1 point'],
+  ['Shift + [  ]', 'the same by 0.1 point'],
+  ['j  k', 'next and previous candidate'],
+  ['1 – 5', 'go to a stage'],
+  ['o', 'overlay training'],
+  ['?', 'this list'],
+];
+
+/** Handles a key unless somebody is typing. */
+export function keys(
+  event: KeyboardEvent,
+  desk: Movable,
+  stages: string[],
+  go: (path: string) => void,
+): void {
+  const typing =
+    event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable]');
+  if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+  const step = event.shiftKey ? 0.001 : 0.01;
+  if (event.code === 'BracketLeft' || event.key === '[' || event.key === '{') desk.moveBy(-step);
+  else if (event.code === 'BracketRight' || event.key === ']' || event.key === '}') desk.moveBy(step);
+  else if (event.key === 'j') desk.chooseNext(1);
+  else if (event.key === 'k') desk.chooseNext(-1);
+  else if (event.key === 'o') desk.training = !desk.training;
+  else if (event.key === '?') desk.keysOpen = true;
+  else if (/^[1-9]$/.test(event.key) && stages[Number(event.key) - 1] !== undefined)
+    go(stages[Number(event.key) - 1]);
+  else return;
+  event.preventDefault();
+}

@@ -1,0 +1,22 @@
+import { createRouter } from 'sv-router';
+import Case from '../parts/Case.svelte';
+import BriefPage from '../pages/BriefPage.svelte';
+import CandidatesPage from '../pages/CandidatesPage.svelte';
+import ComparePage from '../pages/ComparePage.svelte';
+import DataPage from '../pages/DataPage.svelte';
+import Home from '../pages/Home.svelte';
+import Missing from '../pages/Missing.svelte';
+import SignOffPage from '../pages/SignOffPage.svelte';
+
+export const { navigate, route } = createRouter({
+  '/': Home,
+  '/briefs/:id': {
+    '/': BriefPage,
+    '/data': DataPage,
+    '/candidates': CandidatesPage,
+    '/compare': ComparePage,
+    '/sign-off': SignOffPage,
+    layout: Case,
+  },
+  '*': Missing,
+});

@@ -1,0 +1,26 @@
+import type { Me } from '../api/types';
+import { get, post } from './api';
+
+/** Who is signed in; `undefined` until the server has said. */
+class Session {
+  me = $state.raw<Me | null | undefined>(undefined);
+
+  get analyst(): boolean {
+    return this.me?.role === 'analyst';
+  }
+
+  async load(): Promise<void> {
+    try {
+      this.me = await get<Me>('/me');
+    } catch {
+      this.me = null;
+    }
+  }
+
+  async leave(): Promise<void> {
+    await post('/me/sign-out');
+    location.assign('/');
+  }
+}
+
+export const session = new Session();

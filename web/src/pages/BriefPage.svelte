@@ -1,0 +1,261 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { Brief, Column, Edit } from '../api/types';
+  import { get, put, Refusal } from '../lib/api';
+  import { desk } from '../lib/desk.svelte';
+  import { count, percent } from '../lib/format';
+  import { session } from '../lib/session.svelte';
+  import NumberField from '../parts/NumberField.svelte';
+
+  const MOST_LEVELS = 200;
+  const brief = $derived(desk.brief!);
+  const fixed = $derived(!session.analyst);
+  const outcomeFixed = $derived(fixed || brief.candidates > 0);
+
+  let columns = $state.raw<Column[]>([]);
+  let refusal = $state<Refusal | null>(null);
+  let kept = $state(false);
+
+  onMount(() => void loadColumns());
+
+  async function loadColumns() {
+    columns = await get<Column[]>(`/briefs/${brief.id}/columns`);
+  }
+
+  const outcome = $derived(columns.find((c) => c.name === brief.outcome) ?? null);
+
+  async function keep(change: Partial<Edit>) {
+    const edit: Edit = {
+      version: brief.version,
+      name: brief.name,
+      question: brief.question,
+      outcome: brief.outcome,
+      eventLevels: brief.eventLevels,
+      recordsNoun: brief.recordsNoun,
+      eventsNoun: brief.eventsNoun,
+      acting: brief.acting,
+      currency: brief.currency,
+      gainIfCaught: brief.gainIfCaught,
+      actionCost: brief.actionCost,
+      missCost: brief.missCost,
+      falseAlarmCost: brief.falseAlarmCost,
+      leaveValue: brief.leaveValue,
+      successRate: brief.successRate,
+      capacity: brief.capacity,
+      campaignSize: brief.campaignSize,
+      plannedRate: brief.plannedRate,
+      ...change,
+    };
+    try {
+      desk.brief = await put<Brief>(`/briefs/${brief.id}`, edit);
+      refusal = null;
+      kept = true;
+      if ('outcome' in change || 'eventLevels' in change) await loadColumns();
+      await desk.compare();
+    } catch (e) {
+      kept = false;
+      if (!(e instanceof Refusal)) throw e;
+      refusal = e;
+      if (e.status === 409) await desk.open(brief.id);
+    }
+  }
+
+  function toggle(level: string) {
+    const levels = brief.eventLevels.includes(level)
+      ? brief.eventLevels.filter((l) => l !== level)
+      : [...brief.eventLevels, level];
+    void keep({ eventLevels: levels });
+  }
+
+  const amount = (field: keyof Edit) => (value: number | null) => void keep({ [field]: value });
+</script>
+
+{#snippet words(field: 'recordsNoun' | 'eventsNoun' | 'acting' | 'currency', label: string, width: string)}
+  <input
+    class="field font-sans not-italic"
+    style:width
+    aria-label={label}
+    value={brief[field]}
+    disabled={fixed}
+    onchange={(e) => keep({ [field]: e.currentTarget.value })}
+  />
+{/snippet}
+
+<div class="max-w-[820px]">
+  <div class="flex items-baseline gap-3">
+    <h1>The question</h1>
+    <span class="quiet" aria-live="polite">{kept ? 'kept' : ''}</span>
+  </div>
+  {#if refusal}<p class="refusal" role="alert">{refusal.message}</p>{/if}
+  <label class="mt-2 block">
+    <span class="quiet">In one sentence, as you would ask it</span>
+    <input
+      class="field mt-1 w-full font-serif text-[16px]"
+      aria-label="Question"
+      value={brief.question}
+      disabled={fixed}
+      onchange={(e) => keep({ question: e.currentTarget.value })}
+    />
+  </label>
+  <label class="mt-2 block">
+    <span class="quiet">Short name</span>
+    <input
+      class="field ml-2 w-60"
+      aria-label="Name"
+      value={brief.name}
+      disabled={fixed}
+      onchange={(e) => keep({ name: e.currentTarget.value })}
+    />
+  </label>
+
+  <h1 class="mt-6">The outcome</h1>
+  <p class="sentence">
+    Each record of <b>{brief.datasetName}</b> is one of the {@render words(
+      'recordsNoun',
+      'What a record is',
+      '110px',
+    )}. What became of them stands in
+    <select
+      class="field font-sans not-italic"
+      aria-label="Outcome column"
+      disabled={outcomeFixed}
+      value={brief.outcome ?? ''}
+      onchange={(e) => keep({ outcome: e.currentTarget.value || null, eventLevels: [] })}
+    >
+      <option value="">choose a column …</option>
+      {#each columns.filter((c) => c.distinct >= 2 && c.distinct <= MOST_LEVELS) as column (column.name)}
+        <option value={column.name}>{column.name} · {column.distinct} levels</option>
+      {/each}
+    </select>; those with an event are the {@render words('eventsNoun', 'What an event is', '110px')}.
+  </p>
+  {#if outcome}
+    <div class="mt-1 flex flex-wrap items-center gap-1" role="group" aria-label="Event levels">
+      <span class="quiet mr-1">The event is</span>
+      {#each outcome.levels as level (level.text)}
+        <button
+          class="level"
+          aria-pressed={brief.eventLevels.includes(level.text)}
+          disabled={outcomeFixed}
+          onclick={() => toggle(level.text)}
+        >
+          {level.text} <small>{count(level.records)} · {percent(level.records / outcome.records)} %</small>
+        </button>
+      {/each}
+      {#if outcome.distinct > outcome.levels.length}<span class="quiet"
+          >and {outcome.distinct - outcome.levels.length} rarer levels</span
+        >{/if}
+      {#if outcome.missing > 0}<span class="alarm">▲ {count(outcome.missing)} records miss it</span>{/if}
+    </div>
+    {#if brief.split}<p class="quiet mt-1">
+        Counted over training and validation; the reserve is left out.
+      </p>{/if}
+    {#if brief.eventLevels.length === 0}<p class="alarm mt-1">
+        ▲ Say which level is the event; it is never guessed.
+      </p>{/if}
+  {/if}
+  {#if brief.candidates > 0}<p class="quiet mt-1">The outcome is fixed because candidates exist.</p>{/if}
+
+  <h1 class="mt-6">The stakes</h1>
+  <p class="sentence">
+    {@render words('acting', 'What acting is, in -ing', '110px')} one of the {brief.recordsNoun} costs
+    {@render words('currency', 'Currency', '42px')}
+    <NumberField
+      label="Action cost"
+      value={brief.actionCost}
+      disabled={fixed}
+      change={amount('actionCost')}
+    />. It works on
+    <NumberField
+      label="Success rate, %"
+      value={brief.successRate}
+      factor={100}
+      width="64px"
+      disabled={fixed}
+      change={amount('successRate')}
+    /> % of the {brief.eventsNoun}, and then earns
+    <NumberField
+      label="Gain if caught"
+      value={brief.gainIfCaught}
+      disabled={fixed}
+      change={amount('gainIfCaught')}
+    />. Missing one costs
+    <NumberField label="Miss cost" value={brief.missCost} disabled={fixed} change={amount('missCost')} />, a
+    false alarm costs another
+    <NumberField
+      label="False-alarm cost"
+      value={brief.falseAlarmCost}
+      disabled={fixed}
+      change={amount('falseAlarmCost')}
+    />, and leaving anybody else alone is worth <NumberField
+      label="Leave value"
+      value={brief.leaveValue}
+      disabled={fixed}
+      change={amount('leaveValue')}
+    />.
+  </p>
+  <p class="reading" data-break-even>
+    {#if brief.whenActingPays === 'NEVER_PAYS'}On these stakes acting can never pay.
+    {:else if brief.whenActingPays === 'ALWAYS_PAYS'}On these stakes acting always pays.
+    {:else}On these stakes acting pays from an event probability of <b>{percent(brief.breakEven)} %</b>.{/if}
+  </p>
+
+  <h1 class="mt-6">The campaign</h1>
+  <p class="sentence">
+    At most <NumberField
+      label="Capacity"
+      value={brief.capacity}
+      optional
+      placeholder="no limit"
+      disabled={fixed}
+      change={amount('capacity')}
+    /> of
+    <NumberField
+      label="Campaign size"
+      value={brief.campaignSize}
+      disabled={fixed}
+      change={amount('campaignSize')}
+    />
+    {brief.recordsNoun} can be acted on. The event rate to expect then is
+    <NumberField
+      label="Planned event rate, %"
+      value={brief.plannedRate}
+      factor={100}
+      optional
+      placeholder="as here"
+      width="64px"
+      disabled={fixed}
+      change={amount('plannedRate')}
+    /> %.
+  </p>
+  <p class="mt-5">
+    <a class="action inline-block" href={`/briefs/${brief.id}/data`}
+      >{brief.split ? 'See the data' : 'On to the data and its split'}</a
+    >
+  </p>
+</div>
+
+<style>
+  .sentence {
+    font: 15px/2.15 var(--font-serif);
+    margin: 6px 0 0;
+  }
+  .level {
+    border: 1px solid var(--color-rule);
+    border-radius: 3px;
+    background: var(--color-sheet);
+    padding: 2px 8px;
+    cursor: pointer;
+  }
+  .level small {
+    color: var(--color-ink-2);
+    margin-left: 4px;
+  }
+  .level[aria-pressed='true'] {
+    border-color: var(--color-event);
+    box-shadow: inset 3px 0 0 var(--color-event);
+    font-weight: 600;
+  }
+  .level:disabled {
+    cursor: default;
+  }
+</style>

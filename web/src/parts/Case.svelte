@@ -1,0 +1,204 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { count, gain, percent } from '../lib/format';
+  import { desk } from '../lib/desk.svelte';
+  import { keys } from '../lib/keys';
+  import { navigate, route } from '../lib/routes';
+  import { session } from '../lib/session.svelte';
+  import CutBar from './CutBar.svelte';
+  import KeysHelp from './KeysHelp.svelte';
+
+  let { children }: { children: Snippet } = $props();
+
+  const id = $derived(Number(route.params.id));
+  const brief = $derived(desk.brief?.id === id ? desk.brief : null);
+  const here = $derived(route.pathname.split('/')[3] ?? '');
+
+  $effect(() => {
+    void load(id);
+  });
+
+  async function load(wanted: number) {
+    await desk.open(wanted);
+    await desk.compare().catch((e: Error) => (desk.failure = e.message));
+  }
+
+  function seen() {
+    if (document.visibilityState === 'visible') void load(id);
+  }
+
+  const open = $derived(brief?.split?.parts.filter((p) => p.events !== null) ?? []);
+  const rate = $derived(
+    open.reduce((sum, p) => sum + (p.events ?? 0), 0) / open.reduce((sum, p) => sum + p.records, 0),
+  );
+  const level = $derived(
+    desk.comparison?.candidates.filter((c) => c.verdict === 'not separable').length ?? 0,
+  );
+
+  const stages = $derived(
+    brief === null
+      ? []
+      : [
+          {
+            path: '',
+            name: 'Brief',
+            fact: brief.outcome ? `${brief.outcome} = ${brief.eventLevels.join(', ')}` : 'no outcome yet',
+          },
+          {
+            path: 'data',
+            name: 'Data',
+            fact: brief.split
+              ? `${count(brief.records)} · ${percent(rate)} % ${brief.eventsNoun}`
+              : `${count(brief.records)} · not split`,
+          },
+          {
+            path: 'candidates',
+            name: 'Candidates',
+            fact: brief.candidates
+              ? `${brief.fitted} fitted${brief.running ? ` · ${brief.running} running` : ''}`
+              : 'none yet',
+          },
+          {
+            path: 'compare',
+            name: 'Compare',
+            fact: desk.at
+              ? `${percent(desk.at.depth)} % · ${gain(brief.currency, desk.at.gain)}`
+              : level
+                ? `${level} level`
+                : 'nothing to compare',
+          },
+          {
+            path: 'sign-off',
+            name: 'Sign-off',
+            fact: brief.signOff ? `report ${brief.signOff}` : 'not issued',
+          },
+        ],
+  );
+
+  function go(path: string) {
+    void navigate(`/briefs/${id}${path && `/${path}`}` as '/');
+  }
+
+  const cutShown = $derived((here === 'compare' || here === 'sign-off') && desk.row !== null);
+</script>
+
+<svelte:window
+  onkeydown={(e) =>
+    keys(
+      e,
+      desk,
+      stages.map((s) => s.path),
+      go,
+    )}
+/>
+<svelte:document onvisibilitychange={seen} />
+
+<div class="desk" class:with-cut={cutShown}>
+  <header>
+    <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
+    <span class="truncate font-serif text-[14px] italic quiet">{brief?.question ?? ''}</span>
+    <span class="ml-auto flex items-center gap-3 whitespace-nowrap quiet">
+      {#if brief && desk.comparison}
+        <span
+          >Validation · {count(desk.comparison.records)}
+          {brief.recordsNoun}, {count(desk.comparison.events)}
+          {brief.eventsNoun}</span
+        >
+        <span
+          ><i class="seal" class:broken={!desk.comparison.sealed}></i>
+          {desk.comparison.sealed ? 'reserve sealed' : 'reserve opened'}</span
+        >
+      {/if}
+      <span>{session.me?.name}</span>
+      <button class="chip" onclick={() => (desk.keysOpen = true)} aria-label="Keys">?</button>
+    </span>
+  </header>
+  <nav aria-label="Stages">
+    {#each stages as stage, i (stage.path)}
+      <a
+        href={`/briefs/${id}${stage.path && `/${stage.path}`}`}
+        class:on={here === stage.path}
+        aria-current={here === stage.path ? 'page' : undefined}
+      >
+        <i>{i + 1}</i>
+        <span>{stage.name}<small>{stage.fact}</small></span>
+      </a>
+    {/each}
+  </nav>
+  <main>
+    {#if desk.failure}<p class="refusal" role="alert">{desk.failure}</p>{/if}
+    {#if brief}{@render children()}{:else if !desk.failure}<p class="quiet">Opening the brief …</p>{/if}
+  </main>
+  {#if cutShown && brief}<CutBar {brief} />{/if}
+</div>
+<KeysHelp />
+
+<style>
+  .desk {
+    height: 100vh;
+    display: grid;
+    grid-template: 48px minmax(0, 1fr) / 196px minmax(0, 1fr);
+  }
+  .desk.with-cut {
+    grid-template-rows: 48px minmax(0, 1fr) 74px;
+  }
+  header {
+    grid-column: 1 / 3;
+    display: flex;
+    align-items: center;
+    gap: 18px;
+    padding: 0 18px;
+    border-bottom: 1px solid var(--color-rule);
+  }
+  nav {
+    border-right: 1px solid var(--color-rule);
+    padding: 10px 0;
+    overflow-y: auto;
+  }
+  nav a {
+    display: flex;
+    gap: 10px;
+    padding: 7px 14px 7px 16px;
+    border-left: 3px solid transparent;
+  }
+  nav a:hover {
+    background: #efece3;
+  }
+  nav i {
+    font: 12px var(--font-sans);
+    color: var(--color-ink-2);
+    width: 10px;
+    padding-top: 1px;
+  }
+  nav small {
+    display: block;
+    color: var(--color-ink-2);
+    font-size: 11px;
+    line-height: 1.25;
+    overflow-wrap: anywhere;
+  }
+  nav a.on {
+    background: var(--color-sheet);
+    border-left-color: var(--color-spruce);
+    font-weight: 600;
+  }
+  nav a.on small {
+    font-weight: 400;
+  }
+  main {
+    padding: 12px 18px;
+    overflow: auto;
+  }
+  .seal {
+    display: inline-block;
+    width: 9px;
+    height: 9px;
+    transform: rotate(45deg) scale(0.85);
+    background: var(--color-event);
+    margin-right: 3px;
+  }
+  .seal.broken {
+    background: transparent;
+    border: 1.5px solid var(--color-event);
+  }
+</style>

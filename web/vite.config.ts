@@ -1,0 +1,11 @@
+import { svelte } from '@sveltejs/vite-plugin-svelte';
+import { svelteTesting } from '@testing-library/svelte/vite';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [tailwindcss(), svelte(), svelteTesting()],
+  build: { outDir: 'dist', emptyOutDir: true, chunkSizeWarningLimit: 1200 },
+  server: { proxy: { '/api': 'http://127.0.0.1:8480' } },
+  test: { environment: 'jsdom', include: ['tests/**/*.test.ts'] },
+});
