@@ -1594,6 +1594,20 @@ export interface components {
       rule?: string;
       inputs?: string[];
     };
+    Problem: {
+      type?: string;
+      title?: string;
+      /** Format: int32 */
+      status?: number;
+      detail?: string;
+      field?: string;
+      /** Format: int64 */
+      record?: number;
+      /** Format: int64 */
+      line?: number;
+      found?: string;
+      remedy?: string;
+    };
     ReportView: {
       /** Format: int64 */
       id?: number;

@@ -30,6 +30,7 @@ export function options(
   lines: Line[],
   wash: Wash | null,
   axis: (value: number) => string,
+  range: [number, number] | null,
 ): echarts.EChartsCoreOption {
   const text = { color: INK_2, fontSize: 10.5, fontFamily: FONT };
   const series: object[] = lines.map((line) => ({
@@ -43,7 +44,13 @@ export function options(
     lineStyle: { color: line.colour, width: line.width, type: line.dash ?? 'solid' },
     itemStyle: { color: line.colour },
     endLabel: line.label
-      ? { show: true, formatter: line.label, ...text, offset: [-62, line.label === 'at random' ? 40 : 12] }
+      ? {
+          show: true,
+          formatter: line.label,
+          ...text,
+          align: 'right',
+          offset: line.label === 'at random' ? [-70, 62] : [-14, 12],
+        }
       : undefined,
   }));
   if (wash) {
@@ -80,8 +87,10 @@ export function options(
     },
     yAxis: {
       type: 'value',
-      scale: false,
+      ...(range ? { min: range[0], max: range[1] } : {}),
       splitNumber: 4,
+      axisLine: { show: false },
+      axisTick: { show: false },
       axisLabel: { ...text, formatter: axis },
       splitLine: { lineStyle: { color: RULE } },
     },

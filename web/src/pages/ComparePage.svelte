@@ -136,6 +136,7 @@
         unit="share of {brief.eventsNoun} reached, %, over the share of {brief.recordsNoun} acted on, %"
         lines={gains}
         wash={gainsWash}
+        range={[0, 100]}
         axis={(v) => String(v)}
         value={(v) => `${percent(v / 100)} %`}
         at={100 * desk.at.capture}

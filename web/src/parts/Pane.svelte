@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { echarts, options, type Line, type Wash } from '../lib/chart';
   import { interpolate } from '../lib/curve';
   import { desk } from '../lib/desk.svelte';
@@ -16,10 +16,24 @@
     /** where the chosen line stands at the cut */
     at: number;
     depth: number;
+    /** lowest and highest value of the axis, or null to fit the lines */
+    range?: [number, number] | null;
     mark?: { depth: number; label: string } | null;
     reading: string;
   }
-  let { title, unit, lines, wash, axis, value, at, depth, mark = null, reading }: Props = $props();
+  let {
+    title,
+    unit,
+    lines,
+    wash,
+    axis,
+    value,
+    at,
+    depth,
+    range = null,
+    mark = null,
+    reading,
+  }: Props = $props();
 
   let frame: HTMLDivElement;
   let chart: ReturnType<typeof echarts.init> | undefined;
@@ -40,8 +54,8 @@
   });
 
   $effect(() => {
-    chart?.setOption(options(lines, wash, axis), { notMerge: true });
-    drawn++;
+    chart?.setOption(options(lines, wash, axis, range), { notMerge: true });
+    untrack(() => drawn++);
   });
 
   function pixel(x: number, y: number): [number, number] {
@@ -89,7 +103,13 @@
 
 <section class="sheet pane" aria-label={title}>
   <h2>{title} <span class="font-normal quiet">{unit}</span></h2>
-  <div class="chart" onpointermove={point} onpointerleave={() => (pointer = null)} ondblclick={place}>
+  <div
+    class="chart"
+    role="presentation"
+    onpointermove={point}
+    onpointerleave={() => (pointer = null)}
+    ondblclick={place}
+  >
     <div class="frame" bind:this={frame} role="img" aria-label="{title}: {reading}"></div>
     {#if mark}<span class="mark" style:left="{marked}px"><em>{mark.label}</em></span>{/if}
     <span class="cut" style:left="{cut[0]}px"></span>

@@ -3,19 +3,12 @@ package outrider.server.web;
 import jakarta.persistence.OptimisticLockException;
 import jakarta.ws.rs.WebApplicationException;
 import jakarta.ws.rs.core.Response;
-import org.eclipse.microprofile.openapi.annotations.Components;
-import org.eclipse.microprofile.openapi.annotations.OpenAPIDefinition;
-import org.eclipse.microprofile.openapi.annotations.info.Info;
-import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.hibernate.StaleObjectStateException;
 import org.jboss.logging.Logger;
 import org.jboss.resteasy.reactive.server.ServerExceptionMapper;
 import outrider.base.BadInput;
 
 /** Every failure of the API as problem JSON (RFC 9457). */
-@OpenAPIDefinition(
-        info = @Info(title = "Outrider", version = "1"),
-        components = @Components(schemas = @Schema(name = "Problem", implementation = Problems.Problem.class)))
 public class Problems {
     private static final Logger LOG = Logger.getLogger(Problems.class);
 

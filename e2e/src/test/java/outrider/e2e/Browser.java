@@ -1,0 +1,136 @@
+package outrider.e2e;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Base64;
+import java.util.List;
+import java.util.Map;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.support.ui.ExpectedCondition;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** Headless Chromium on the packaged application. */
+final class Browser implements AutoCloseable {
+    private static final Duration PATIENCE = Duration.ofSeconds(30);
+
+    final ChromeDriver driver;
+    final Path downloads;
+    private final String base;
+
+    Browser(String base) throws IOException {
+        this.base = base;
+        downloads = Files.createTempDirectory("outrider-downloads");
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary(System.getenv().getOrDefault("OUTRIDER_CHROMIUM", "/usr/bin/chromium"));
+        options.addArguments(
+                "--headless",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--lang=en",
+                "--user-data-dir=" + Files.createTempDirectory("outrider-profile"));
+        options.setExperimentalOption(
+                "prefs",
+                Map.of("download.default_directory", downloads.toString(), "download.prompt_for_download", false));
+        ChromeDriverService service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(
+                        new File(System.getenv().getOrDefault("OUTRIDER_CHROMEDRIVER", "/usr/bin/chromedriver")))
+                .build();
+        driver = new ChromeDriver(service, options);
+        size(1280, 800);
+    }
+
+    void size(int width, int height) {
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+    }
+
+    void open(String path) {
+        driver.get(base + path);
+    }
+
+    void signIn(String name, String password) {
+        open("/");
+        find("input[name=name]").sendKeys(name);
+        find("input[name=password]").sendKeys(password + Keys.ENTER);
+        text("Briefs: one decision");
+    }
+
+    void signOut() {
+        open("/");
+        button("sign out");
+        find("input[name=name]");
+    }
+
+    <T> T await(ExpectedCondition<T> condition) {
+        return new WebDriverWait(driver, PATIENCE).until(condition);
+    }
+
+    WebElement find(String css) {
+        return await(d -> d.findElements(By.cssSelector(css)).stream()
+                .filter(WebElement::isDisplayed)
+                .findFirst()
+                .orElse(null));
+    }
+
+    List<WebElement> all(String css) {
+        return driver.findElements(By.cssSelector(css));
+    }
+
+    /** Waits until the page shows the words. */
+    void text(String words) {
+        await(d -> d.findElement(By.tagName("body")).getText().contains(words));
+    }
+
+    void button(String words) {
+        WebElement found = await(d -> d.findElements(By.tagName("button")).stream()
+                .filter(b ->
+                        b.isDisplayed() && b.isEnabled() && b.getText().strip().startsWith(words))
+                .findFirst()
+                .orElse(null));
+        found.click();
+    }
+
+    /** Types over a field and leaves it. */
+    void fill(String label, String value) {
+        WebElement field = find("[aria-label=\"" + label + "\"]");
+        field.sendKeys(Keys.chord(Keys.CONTROL, "a") + value + Keys.TAB);
+    }
+
+    /** Presses a key on the page itself. */
+    void key(CharSequence key) {
+        driver.executeScript("document.activeElement.blur()");
+        driver.findElement(By.tagName("body")).sendKeys(key);
+    }
+
+    void picture(Path file) throws IOException {
+        Map<String, Object> shot = driver.executeCdpCommand("Page.captureScreenshot", Map.of("format", "png"));
+        Files.createDirectories(file.getParent());
+        Files.write(file, Base64.getDecoder().decode((String) shot.get("data")));
+    }
+
+    Path downloaded(String ending) {
+        return await(d -> {
+            File[] files = downloads.toFile().listFiles((dir, name) -> name.endsWith(ending));
+            return files == null || files.length == 0 ? null : files[0].toPath();
+        });
+    }
+
+    @Override
+    public void close() {
+        driver.quit();
+    }
+}
