@@ -12,8 +12,6 @@ export interface Line {
   colour: string;
   width: number;
   dash?: 'dashed' | 'dotted';
-  /** a word set at the end of the line */
-  label?: string;
 }
 
 /** 95 % bounds drawn as a wash behind the chosen line. */
@@ -43,15 +41,6 @@ export function options(
     z: line.width > 1.5 ? 4 : 3,
     lineStyle: { color: line.colour, width: line.width, type: line.dash ?? 'solid' },
     itemStyle: { color: line.colour },
-    endLabel: line.label
-      ? {
-          show: true,
-          formatter: line.label,
-          ...text,
-          align: 'right',
-          offset: line.label === 'at random' ? [-70, 62] : [-14, 12],
-        }
-      : undefined,
   }));
   if (wash) {
     const base = {
@@ -87,7 +76,7 @@ export function options(
     },
     yAxis: {
       type: 'value',
-      ...(range ? { min: range[0], max: range[1] } : {}),
+      ...(range ? { min: range[0], max: range[1], interval: (range[1] - range[0]) / 5 } : {}),
       splitNumber: 4,
       axisLine: { show: false },
       axisTick: { show: false },

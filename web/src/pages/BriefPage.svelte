@@ -222,7 +222,7 @@
       factor={100}
       optional
       placeholder="as here"
-      width="64px"
+      width="76px"
       disabled={fixed}
       change={amount('plannedRate')}
     /> %.

@@ -55,7 +55,6 @@
       ],
       colour: '#dcd6c8',
       width: 0.9,
-      label: 'perfect order',
     });
     drawn.push({
       name: 'at random',
@@ -66,7 +65,6 @@
       colour: '#8b9096',
       width: 0.8,
       dash: 'dotted',
-      label: 'at random',
     });
     return drawn;
   });
@@ -137,6 +135,10 @@
         lines={gains}
         wash={gainsWash}
         range={[0, 100]}
+        notes={[
+          { x: (100 * all.events) / all.records + 1, y: 97, text: 'perfect order' },
+          { x: 71, y: 66, text: 'at random' },
+        ]}
         axis={(v) => String(v)}
         value={(v) => `${percent(v / 100)} %`}
         at={100 * desk.at.capture}

@@ -77,7 +77,7 @@
     <label class="quiet">
       seed
       <input
-        class="field block w-28 text-right"
+        class="field block w-36 text-right"
         type="number"
         bind:value={seed}
         disabled={fixed || brief.split?.locked}

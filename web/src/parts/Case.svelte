@@ -31,9 +31,6 @@
   const rate = $derived(
     open.reduce((sum, p) => sum + (p.events ?? 0), 0) / open.reduce((sum, p) => sum + p.records, 0),
   );
-  const level = $derived(
-    desk.comparison?.candidates.filter((c) => c.verdict === 'not separable').length ?? 0,
-  );
 
   const stages = $derived(
     brief === null
@@ -63,9 +60,11 @@
             name: 'Compare',
             fact: desk.at
               ? `${percent(desk.at.depth)} % · ${gain(brief.currency, desk.at.gain)}`
-              : level
-                ? `${level} level`
-                : 'nothing to compare',
+              : desk.comparison
+                ? 'nothing to compare'
+                : brief.split
+                  ? '…'
+                  : 'nothing to compare',
           },
           {
             path: 'sign-off',

@@ -32,15 +32,21 @@
       )
       .sort((a, b) => Math.abs(Math.log(b.ratio ?? 1)) - Math.abs(Math.log(a.ratio ?? 1))),
   );
+  /** The axis ends at a twelvefold ratio; longer intervals run off it with an arrow. */
+  const WIDEST = Math.log(12);
   const reach = $derived(
-    Math.max(
-      Math.log(1.5),
-      ...ratios
-        .flatMap((r) => [r.low ?? r.ratio, r.high ?? r.ratio])
-        .map((v) => (v ? Math.abs(Math.log(v)) : 0)),
-    ) * 1.05,
+    Math.min(
+      WIDEST,
+      1.05 *
+        Math.max(
+          Math.log(1.5),
+          ...ratios
+            .flatMap((r) => [r.low ?? r.ratio, r.high ?? r.ratio])
+            .map((v) => (v ? Math.abs(Math.log(v)) : 0)),
+        ),
+    ),
   );
-  const x = (ratio: number) => 150 + (140 * Math.log(ratio)) / reach;
+  const x = (ratio: number) => Math.min(298, Math.max(2, 150 + (140 * Math.log(ratio)) / reach));
   const ticks = $derived([0.1, 0.25, 0.5, 1, 2, 4, 10].filter((t) => Math.abs(Math.log(t)) <= reach));
 
   function pWords(p: number | null): string {
@@ -116,6 +122,16 @@
                     y2="8"
                     stroke="var(--color-spruce)"
                     stroke-width="1.5"
+                  />{/if}
+                {#if low !== null && x(low) === 2}<path
+                    d="M6 4L1 8l5 4"
+                    fill="none"
+                    stroke="var(--color-spruce)"
+                  />{/if}
+                {#if high !== null && x(high) === 298}<path
+                    d="M294 4l5 4l-5 4"
+                    fill="none"
+                    stroke="var(--color-spruce)"
                   />{/if}
                 {#if ratio !== null}<circle cx={x(ratio)} cy="8" r="3" fill="var(--color-spruce)" />{/if}
               </svg>

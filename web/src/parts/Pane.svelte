@@ -18,6 +18,8 @@
     depth: number;
     /** lowest and highest value of the axis, or null to fit the lines */
     range?: [number, number] | null;
+    /** words set into the chart, at a place of its axes */
+    notes?: { x: number; y: number; text: string }[];
     mark?: { depth: number; label: string } | null;
     reading: string;
   }
@@ -31,6 +33,7 @@
     at,
     depth,
     range = null,
+    notes = [],
     mark = null,
     reading,
   }: Props = $props();
@@ -72,6 +75,10 @@
     void drawn;
     return mark ? pixel(100 * mark.depth, 0)[0] : 0;
   });
+  const placed = $derived.by(() => {
+    void drawn;
+    return notes.map((n) => ({ text: n.text, at: pixel(n.x, n.y) }));
+  });
   const hover = $derived(
     pointer === null
       ? []
@@ -112,6 +119,8 @@
   >
     <div class="frame" bind:this={frame} role="img" aria-label="{title}: {reading}"></div>
     {#if mark}<span class="mark" style:left="{marked}px"><em>{mark.label}</em></span>{/if}
+    {#each placed as n (n.text)}<em class="note" style:left="{n.at[0]}px" style:top="{n.at[1]}px">{n.text}</em
+      >{/each}
     <span class="cut" style:left="{cut[0]}px"></span>
     <span class="dot" style:left="{cut[0]}px" style:top="{cut[1]}px"></span>
     {#if pointer !== null}
@@ -179,6 +188,12 @@
     font: 10.5px var(--font-sans);
     color: var(--color-ink-2);
     white-space: nowrap;
+  }
+  .note {
+    position: absolute;
+    font: 10.5px var(--font-sans);
+    color: var(--color-ink-2);
+    pointer-events: none;
   }
   .values {
     position: absolute;

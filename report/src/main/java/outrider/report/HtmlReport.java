@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Base64;
 import java.util.List;
 import java.util.regex.Pattern;
 
@@ -30,11 +31,27 @@ public final class HtmlReport {
     }
 
     private static String resource(String name) {
+        return new String(bytes(name), StandardCharsets.UTF_8);
+    }
+
+    private static byte[] bytes(String name) {
         try (InputStream in = HtmlReport.class.getResourceAsStream(name)) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+            return in.readAllBytes();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** The page for a browser: {@link #render} with its fonts inside. */
+    public static String standalone(byte[] stored, List<Approval> approvals) {
+        String fonts = face("Literata", "literata") + face("Public Sans", "public-sans");
+        return render(stored, approvals).replaceFirst("<style>", "<style>" + fonts);
+    }
+
+    private static String face(String family, String file) {
+        String data = Base64.getEncoder().encodeToString(bytes("fonts/" + file + "-latin-wght-normal.woff2"));
+        return "@font-face { font-family: '" + family + "'; font-weight: 200 900; src: url(data:font/woff2;base64,"
+                + data + ") format('woff2'); }\n";
     }
 
     /**

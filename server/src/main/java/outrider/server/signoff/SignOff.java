@@ -130,12 +130,15 @@ public class SignOff {
         add(id, act, by, said);
     }
 
+    /** The report's page. {@code forBrowser} brings its fonts along; the PDF has its own. */
     @Transactional
-    public String html(long id) {
+    public String html(long id, boolean forBrowser) {
         Report report = get(id);
         List<Approval> approvals = acts(id).stream()
                 .map(a -> new Approval(a.act, a.byName, WHEN.format(a.at), a.words))
                 .toList();
-        return HtmlReport.render(report.evidence, approvals);
+        return forBrowser
+                ? HtmlReport.standalone(report.evidence, approvals)
+                : HtmlReport.render(report.evidence, approvals);
     }
 }

@@ -99,21 +99,21 @@ public class SignOffResource {
     @Path("/{id}/page")
     @Produces("text/html;charset=UTF-8")
     public String page(long id) {
-        return signOff.html(id);
+        return signOff.html(id, true);
     }
 
     @GET
     @Path("/{id}/report.html")
     @Produces("text/html;charset=UTF-8")
     public Response html(long id) {
-        return file(signOff.html(id), id, "html");
+        return file(signOff.html(id, true), id, "html");
     }
 
     @GET
     @Path("/{id}/report.pdf")
     @Produces("application/pdf")
     public Response pdf(long id) {
-        return file(PdfReport.of(signOff.html(id)), id, "pdf");
+        return file(PdfReport.of(signOff.html(id, false)), id, "pdf");
     }
 
     @GET

@@ -22,7 +22,7 @@ public class Pages {
                     context.response()
                             .putHeader(
                                     "Content-Security-Policy",
-                                    "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; frame-ancestors "
+                                    "default-src 'self'; img-src 'self' data:; font-src 'self' data:; style-src 'self' 'unsafe-inline'; frame-ancestors "
                                             + (report ? "'self'" : "'none'"));
                     context.next();
                 },
