@@ -35,6 +35,7 @@
       </select>
     </label>
     <a class="chip" href="/api/comparisons/bands/{row.id}/bands.csv?q={bands}" download>CSV</a>
+    <a class="chip" href="/api/comparisons/{brief.id}/scores.csv" download>scored records CSV</a>
   </div>
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   <table class="plain">

@@ -10,7 +10,10 @@ import jakarta.ws.rs.Path;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Response;
+import java.io.IOException;
 import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
 import java.util.List;
 import outrider.measure.BandRow;
 import outrider.server.account.Account;
@@ -18,6 +21,22 @@ import outrider.server.account.Account;
 /** Compare: its figures, the cut, and band tables. */
 @Path("/comparisons")
 public class ComparisonResource {
+    private static final String[] BAND_COLUMNS = {
+        "band",
+        "from",
+        "to",
+        "records",
+        "events",
+        "eventRate",
+        "lift",
+        "cumulativeRecords",
+        "cumulativeEvents",
+        "capture",
+        "cumulativeLift",
+        "highestScore",
+        "lowestScore"
+    };
+
     private final Comparisons comparisons;
     private final SecurityIdentity identity;
 
@@ -49,40 +68,47 @@ public class ComparisonResource {
     @Path("/bands/{id}/bands.csv")
     @Produces("text/csv")
     public Response bandsFile(long id, @QueryParam("q") @DefaultValue("10") int q) {
-        StringWriter text = new StringWriter();
-        CsvWriter csv = CsvWriter.builder().build(text);
-        csv.writeRecord(
-                "band",
-                "from",
-                "to",
-                "records",
-                "events",
-                "eventRate",
-                "lift",
-                "cumulativeRecords",
-                "cumulativeEvents",
-                "capture",
-                "cumulativeLift",
-                "highestScore",
-                "lowestScore");
+        List<String[]> lines = new ArrayList<>();
+        lines.add(BAND_COLUMNS);
         for (BandRow row : comparisons.bands(id, q)) {
-            csv.writeRecord(
-                    Integer.toString(row.band()),
-                    number(row.from()),
-                    number(row.to()),
-                    number(row.records()),
-                    number(row.events()),
-                    number(row.eventRate()),
-                    number(row.lift()),
-                    number(row.cumulativeRecords()),
-                    number(row.cumulativeEvents()),
-                    number(row.capture()),
-                    number(row.cumulativeLift()),
-                    number(row.highestScore()),
-                    number(row.lowestScore()));
+            double[] values = {
+                row.from(),
+                row.to(),
+                row.records(),
+                row.events(),
+                row.eventRate(),
+                row.lift(),
+                row.cumulativeRecords(),
+                row.cumulativeEvents(),
+                row.capture(),
+                row.cumulativeLift(),
+                row.highestScore(),
+                row.lowestScore()
+            };
+            String[] line = new String[BAND_COLUMNS.length];
+            line[0] = Integer.toString(row.band());
+            for (int i = 0; i < values.length; i++) line[i + 1] = number(values[i]);
+            lines.add(line);
+        }
+        return file(lines, "bands-" + q + ".csv");
+    }
+
+    @GET
+    @Path("/{id}/scores.csv")
+    @Produces("text/csv")
+    public Response scoresFile(long id) {
+        return file(comparisons.scoredRecords(id), "validation-scores.csv");
+    }
+
+    private static Response file(List<String[]> lines, String name) {
+        StringWriter text = new StringWriter();
+        try (CsvWriter csv = CsvWriter.builder().build(text)) {
+            lines.forEach(csv::writeRecord);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
         return Response.ok(text.toString())
-                .header("Content-Disposition", "attachment; filename=\"bands-" + q + ".csv\"")
+                .header("Content-Disposition", "attachment; filename=\"" + name + "\"")
                 .build();
     }
 

@@ -261,4 +261,35 @@ public class Comparisons {
         candidates.model(candidate);
         return Bands.of(scored.of(candidate, briefs.get(candidate.briefId)).validation(), q);
     }
+
+    /**
+     * The scored validation records: record number in the file from 1, outcome 1 or 0, and one column a finished candidate, as
+     * lines of texts under a header.
+     */
+    @Transactional
+    public List<String[]> scoredRecords(long briefId) {
+        Brief brief = briefs.get(briefId);
+        int[] rows = briefs.parts(brief).validation();
+        byte[] outcome = candidates.outcomes(brief, rows);
+        List<Entry> entries = entries(brief, null);
+        List<String[]> lines = new ArrayList<>(rows.length + 1);
+        String[] header = new String[entries.size() + 2];
+        header[0] = "record";
+        header[1] = "outcome";
+        for (int c = 0; c < entries.size(); c++) {
+            String name = entries.get(c).candidate().name;
+            header[c + 2] = name.equals("record") || name.equals("outcome") ? name + " score" : name;
+        }
+        lines.add(header);
+        for (int i = 0; i < rows.length; i++) {
+            String[] line = new String[header.length];
+            line[0] = Integer.toString(rows[i] + 1);
+            line[1] = Byte.toString(outcome[i]);
+            for (int c = 0; c < entries.size(); c++) {
+                line[c + 2] = Double.toString(entries.get(c).scores().validationScores()[i]);
+            }
+            lines.add(line);
+        }
+        return lines;
+    }
 }

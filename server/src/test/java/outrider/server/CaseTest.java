@@ -1,0 +1,458 @@
+package outrider.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.test.junit.QuarkusTest;
+import io.restassured.RestAssured;
+import io.restassured.config.JsonConfig;
+import io.restassured.path.json.JsonPath;
+import io.restassured.path.json.config.JsonPathConfig;
+import jakarta.inject.Inject;
+import jakarta.persistence.EntityManager;
+import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import outrider.base.Progress;
+import outrider.base.Seeds;
+import outrider.exchange.Evaluation;
+import outrider.report.EvidenceFile;
+import outrider.stakes.Capacity;
+import outrider.stakes.Stakes;
+import outrider.table.CsvTableReader;
+
+/** One case from the file to the approved report, through the API on a real PostgreSQL. */
+@QuarkusTest
+class CaseTest {
+    @Inject
+    EntityManager database;
+
+    private Client analyst;
+
+    @BeforeEach
+    void signIn() {
+        RestAssured.config = RestAssured.config()
+                .jsonConfig(JsonConfig.jsonConfig().numberReturnType(JsonPathConfig.NumberReturnType.DOUBLE));
+        analyst = Client.signIn("analyst");
+    }
+
+    private static String file(long seed) {
+        var random = new Seeds(seed).stream("file");
+        StringBuilder csv = new StringBuilder("member,age,tier,points,note,gone\n");
+        for (int i = 0; i < 1200; i++) {
+            double age = 20 + 50 * random.nextDouble();
+            boolean gold = random.nextDouble() < 0.4;
+            boolean gone = random.nextDouble() < 1 / (1 + Math.exp(4.5 - age / 20 + (gold ? 0.8 : 0)));
+            csv.append("M")
+                    .append(i)
+                    .append(',')
+                    .append(i % 17 == 0 ? "" : Double.toString(age))
+                    .append(',');
+            csv.append(gold ? "gold" : "plain")
+                    .append(',')
+                    .append(Math.round(age / 3))
+                    .append(",\"note, ")
+                    .append(i);
+            csv.append("\",").append(gone ? "yes" : "no").append('\n');
+        }
+        return csv.toString();
+    }
+
+    private long brief(Map<String, Object> changes) {
+        int dataset = analyst.upload("case.csv", file(3))
+                .then()
+                .statusCode(200)
+                .extract()
+                .path("id");
+        int id = analyst.post("/briefs", Map.of("datasetId", dataset))
+                .then()
+                .statusCode(200)
+                .extract()
+                .path("id");
+        edit(id, changes);
+        return id;
+    }
+
+    private JsonPath edit(long id, Map<String, Object> changes) {
+        Map<String, Object> edit =
+                new HashMap<>(analyst.get("/briefs/" + id).jsonPath().getMap(""));
+        edit.keySet()
+                .retainAll(List.of(
+                        "version",
+                        "name",
+                        "question",
+                        "outcome",
+                        "eventLevels",
+                        "recordsNoun",
+                        "eventsNoun",
+                        "acting",
+                        "currency",
+                        "gainIfCaught",
+                        "actionCost",
+                        "missCost",
+                        "falseAlarmCost",
+                        "leaveValue",
+                        "successRate",
+                        "capacity",
+                        "campaignSize",
+                        "plannedRate"));
+        edit.putAll(changes);
+        return analyst.put("/briefs/" + id, edit)
+                .then()
+                .statusCode(200)
+                .extract()
+                .jsonPath();
+    }
+
+    private long split() {
+        long id = brief(Map.of(
+                "outcome",
+                "gone",
+                "eventLevels",
+                List.of("yes"),
+                "gainIfCaught",
+                40,
+                "actionCost",
+                5,
+                "capacity",
+                120));
+        analyst.post("/briefs/" + id + "/split", Map.of("shares", List.of(0.5, 0.25, 0.25), "seed", 9))
+                .then()
+                .statusCode(200);
+        return id;
+    }
+
+    private JsonPath candidate(long brief, Map<String, Object> wanted) {
+        int id = analyst.post("/candidates?brief=" + brief, wanted)
+                .then()
+                .statusCode(200)
+                .extract()
+                .path("id");
+        for (int i = 0; i < 300; i++) {
+            JsonPath all = analyst.get("/candidates?brief=" + brief).jsonPath();
+            String status = all.getString("find { it.id == " + id + " }.status");
+            if (!status.equals("waiting") && !status.equals("running")) {
+                all.setRootPath("find { it.id == " + id + " }");
+                return all;
+            }
+            sleep();
+        }
+        throw new AssertionError("candidate " + id + " does not end");
+    }
+
+    private static void sleep() {
+        try {
+            Thread.sleep(100);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static Map<String, Object> logistic(String name, double penalty) {
+        return Map.of("name", name, "kind", "logistic", "settings", Map.of("penalty", penalty));
+    }
+
+    @Test
+    void compareShowsWhatTheCoreComputesFromTheScores() {
+        long id = split();
+        assertThat(candidate(id, logistic("Logistic", 0)).getString("status")).isEqualTo("done");
+        candidate(
+                id,
+                Map.of(
+                        "name",
+                        "Points",
+                        "kind",
+                        "supplied",
+                        "settings",
+                        Map.of("column", "points", "lowerIsRiskier", false, "probability", false)));
+        candidate(id, Map.of("name", "Groups", "kind", "groupRates", "settings", Map.of("groupBy", List.of("tier"))));
+        JsonPath shown = analyst.get("/comparisons/" + id).jsonPath();
+        assertThat(shown.getList("candidates.verdict")).contains("leader");
+
+        String scores = analyst.get("/comparisons/" + id + "/scores.csv").body().asString();
+        var request = new Evaluation.Request(
+                "outcome",
+                List.of("1"),
+                List.of("Logistic", "Points", "Groups"),
+                null,
+                null,
+                new Stakes(40, 5, 0, 0, 0, 1),
+                new Capacity(0.1, true),
+                Double.NaN,
+                List.of(10),
+                List.of(),
+                false);
+        Map<?, ?> core = (Map<?, ?>) Evaluation.of(
+                        CsvTableReader.read(
+                                new ByteArrayInputStream(scores.getBytes(StandardCharsets.UTF_8)), Progress.NONE),
+                        request)
+                .get("scores");
+        for (String name : request.scores()) {
+            String row = "candidates.find { it.name == '" + name + "' }";
+            Map<?, ?> figures = (Map<?, ?>) core.get(name);
+            assertThat(shown.getDouble(row + ".auc.auc")).isCloseTo((double) figures.get("auc"), within(1e-12));
+            assertThat(shown.getDouble(row + ".auc.standardError"))
+                    .isCloseTo((double) figures.get("aucStandardError"), within(1e-12));
+            var best = (outrider.stakes.NetValue.Cut) ((Map<?, ?>) figures.get("stakes")).get("bestCut");
+            assertThat(shown.getDouble(row + ".best.records")).isEqualTo(best.records());
+            assertThat(shown.getDouble(row + ".best.netValue")).isEqualTo(best.netValue());
+        }
+        assertThat(analyst.get("/comparisons/" + id).jsonPath().getInt("candidates[0].looks"))
+                .isEqualTo(1);
+        int logistic = shown.getInt("candidates.find { it.name == 'Logistic' }.id");
+        assertThat(analyst.get("/comparisons/bands/" + logistic + "/bands.csv?q=10")
+                        .asString()
+                        .lines())
+                .hasSize(11);
+        assertThat(analyst.get("/candidates/" + logistic + "/learnt").jsonPath().getList("coefficients.input"))
+                .containsExactly("(intercept)", "age", "age missing", "tier = gold", "points");
+    }
+
+    @Test
+    void theReserveStaysSealedUntilAReportOpensItOnceAndTheReportNeverChanges() throws Exception {
+        long id = split();
+        int logistic = candidate(id, logistic("Logistic", 0)).getInt("id");
+        int other = candidate(id, logistic("Penalised", 5)).getInt("id");
+        assertThat(count("select count(s) from CandidateScore s where s.candidateId in (" + logistic + "," + other
+                        + ")"))
+                .as("training and validation, one chunk each")
+                .isEqualTo(4);
+        assertThatThrownBy(() -> QuarkusTransaction.requiringNew()
+                        .run(() -> database.createNativeQuery(
+                                        "insert into candidate_score (candidate_id, part, number, bytes) values ("
+                                                + logistic + ", 'RESERVE', 0, '')")
+                                .executeUpdate()))
+                .hasMessageContaining("candidate_score_part_check");
+        JsonPath brief = analyst.get("/briefs/" + id).jsonPath();
+        assertThat(brief.getBoolean("split.sealed")).isTrue();
+        assertThat(brief.<Object>get("split.parts.find { it.part == 'reserve' }.events"))
+                .isNull();
+
+        analyst.post("/reports?brief=" + id, null).then().statusCode(400);
+        analyst.put(
+                        "/comparisons/" + id + "/cut",
+                        Map.of("candidateId", logistic, "records", 30.0, "rule", "set by hand"))
+                .then()
+                .statusCode(204);
+        int report = analyst.post("/reports?brief=" + id, null)
+                .then()
+                .statusCode(200)
+                .extract()
+                .path("id");
+        byte[] evidence =
+                analyst.get("/reports/" + report + "/evidence.json").body().asByteArray();
+        assertThat(analyst.get("/reports/" + report).jsonPath().getString("sha256"))
+                .isEqualTo(EvidenceFile.sha256(evidence));
+        assertThat(EvidenceFile.read(evidence).reservePart().records())
+                .isEqualTo(brief.getInt("split.parts.find { it.part == 'reserve' }.records"));
+        assertThat(analyst.get("/briefs/" + id).jsonPath().getBoolean("split.sealed"))
+                .isFalse();
+
+        analyst.put("/comparisons/" + id + "/cut", Map.of("candidateId", other, "records", 30.0, "rule", "set by hand"))
+                .then()
+                .statusCode(204);
+        assertThat(analyst.post("/reports?brief=" + id, null)
+                        .then()
+                        .statusCode(400)
+                        .extract()
+                        .jsonPath()
+                        .getString("detail"))
+                .contains("opened by analyst for another candidate or cut");
+
+        edit(id, Map.of("gainIfCaught", 1, "question", "Something else?"));
+        assertThat(analyst.get("/reports/" + report + "/evidence.json").body().asByteArray())
+                .isEqualTo(evidence);
+        for (String change : List.of("update report set sha256 = ''", "delete from report_act", "delete from seal")) {
+            assertThatThrownBy(() -> QuarkusTransaction.requiringNew()
+                            .run(() -> database.createNativeQuery(change).executeUpdate()))
+                    .hasMessageContaining("never change");
+        }
+
+        analyst.post("/reports/" + report + "/approve", Map.of("words", ""))
+                .then()
+                .statusCode(403);
+        Client approver = Client.signIn("approver");
+        approver.post("/reports?brief=" + id, null).then().statusCode(403);
+        approver.post("/reports/" + report + "/return", Map.of("words", " "))
+                .then()
+                .statusCode(400);
+        approver.post("/reports/" + report + "/approve", Map.of("words", "go on"))
+                .then()
+                .statusCode(200);
+        approver.post("/reports/" + report + "/return", Map.of("words", "too late"))
+                .then()
+                .statusCode(400);
+        byte[] pdf = approver.get("/reports/" + report + "/report.pdf").body().asByteArray();
+        try (var document = Loader.loadPDF(pdf)) {
+            assertThat(new PDFTextStripper().getText(document)).contains("The proposal is", "approved", "go on");
+        }
+    }
+
+    private long count(String query) {
+        return QuarkusTransaction.requiringNew()
+                .call(() -> database.createQuery(query, Long.class).getSingleResult());
+    }
+
+    @Test
+    void aFileIsReadBackBitEqualAndABrokenOneLeavesNothingBehind() {
+        String text = file(5).replace("\"note, 7\"", "\"note\n7\"");
+        int dataset = analyst.upload("bits.csv", text)
+                .then()
+                .statusCode(200)
+                .extract()
+                .path("id");
+        var read = CsvTableReader.read(new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8)), Progress.NONE);
+        var stored = QuarkusTransaction.requiringNew().call(() -> datasets.table(dataset));
+        for (int c = 0; c < read.columns().size(); c++) {
+            var a = read.columns().get(c);
+            var b = stored.columns().get(c);
+            assertThat(outrider.table.ChunkCodec.encode(b, 0, b.size()))
+                    .isEqualTo(outrider.table.ChunkCodec.encode(a, 0, a.size()));
+        }
+        assertThat(stored.lineOf(100)).isEqualTo(read.lineOf(100)).isEqualTo(103);
+        long before = count("select count(d) from Dataset d");
+        var problem = analyst.upload("broken.csv", text + "M9,1\n")
+                .then()
+                .statusCode(400)
+                .extract()
+                .jsonPath();
+        assertThat(problem.getString("detail")).contains("has 2 fields where the header has 6");
+        assertThat(problem.getInt("line")).isEqualTo(1203);
+        assertThat(count("select count(d) from Dataset d")).isEqualTo(before);
+    }
+
+    @Inject
+    outrider.server.dataset.Datasets datasets;
+
+    @Test
+    void requestsNeedASignInARoleAndAToken() {
+        RestAssured.get("/api/briefs").then().statusCode(401);
+        RestAssured.given()
+                .contentType("application/x-www-form-urlencoded")
+                .formParam("j_username", "analyst")
+                .formParam("j_password", "wrong")
+                .post("/api/login")
+                .then()
+                .statusCode(401);
+        analyst.withoutToken()
+                .body("{\"datasetId\":1}")
+                .post("/api/briefs")
+                .then()
+                .statusCode(400);
+        Client.signIn("approver").post("/briefs", Map.of("datasetId", 1)).then().statusCode(403);
+        analyst.get("/briefs/999999").then().statusCode(404);
+    }
+
+    @Test
+    void badInputIsRefusedByFieldAndOldVersionsAreOvertaken() {
+        long id = split();
+        JsonPath brief = analyst.get("/briefs/" + id).jsonPath();
+        Map<String, Object> edit = new HashMap<>(brief.getMap(""));
+        edit.keySet()
+                .removeAll(List.of(
+                        "id",
+                        "datasetId",
+                        "datasetName",
+                        "records",
+                        "breakEven",
+                        "whenActingPays",
+                        "split",
+                        "candidates",
+                        "fitted",
+                        "running",
+                        "signOff",
+                        "createdBy"));
+        edit.put("actionCost", -1);
+        assertThat(analyst.put("/briefs/" + id, edit)
+                        .then()
+                        .statusCode(400)
+                        .extract()
+                        .jsonPath()
+                        .getString("field"))
+                .isEqualTo("actionCost");
+        edit.put("actionCost", 2);
+        analyst.put("/briefs/" + id, edit).then().statusCode(200);
+        edit.put("actionCost", 3);
+        analyst.put("/briefs/" + id, edit).then().statusCode(409);
+        assertThat(analyst.get("/briefs/" + id).jsonPath().getDouble("actionCost"))
+                .isEqualTo(2);
+        for (Map<String, Object> wanted : List.of(
+                logistic("", 0),
+                logistic("Negative", -1),
+                Map.<String, Object>of(
+                        "name",
+                        "Note",
+                        "kind",
+                        "logistic",
+                        "settings",
+                        Map.of("penalty", 0),
+                        "inputs",
+                        List.of("note")),
+                Map.<String, Object>of(
+                        "name", "Groups", "kind", "groupRates", "settings", Map.of("groupBy", List.of())))) {
+            analyst.post("/candidates?brief=" + id, wanted).then().statusCode(400);
+        }
+        JsonPath failed = candidate(
+                id,
+                Map.of(
+                        "name",
+                        "Half scored",
+                        "kind",
+                        "supplied",
+                        "settings",
+                        Map.of("column", "age", "lowerIsRiskier", false, "probability", false)));
+        assertThat(failed.getString("status")).isEqualTo("failed");
+        assertThat(failed.getString("message")).contains("column \"age\": the score is missing");
+        assertThat(analyst.post("/briefs/" + id + "/split", Map.of("shares", List.of(0.6, 0.2, 0.2), "seed", 9))
+                        .then()
+                        .statusCode(400)
+                        .extract()
+                        .jsonPath()
+                        .getString("detail"))
+                .contains("locked once candidates exist");
+    }
+
+    @Test
+    void workThatWaitsStopsAtOnceAndIsNotFitted() {
+        long id = split();
+        var ids = new ArrayList<Integer>();
+        for (int i = 0; i < 6; i++) {
+            ids.add(analyst.post("/candidates?brief=" + id, logistic("L" + i, i))
+                    .then()
+                    .statusCode(200)
+                    .extract()
+                    .path("id"));
+        }
+        int last = ids.get(5);
+        analyst.post("/candidates/" + last + "/stop", null).then().statusCode(200);
+        for (int i = 0; i < 100; i++) {
+            List<String> states =
+                    analyst.get("/candidates?brief=" + id).jsonPath().getList("status");
+            if (!states.contains("waiting") && !states.contains("running")) break;
+            sleep();
+        }
+        List<String> states = analyst.get("/candidates?brief=" + id).jsonPath().getList("status");
+        assertThat(states.subList(0, 5)).containsOnly("done");
+        assertThat(states.get(5)).isIn("stopped", "done");
+    }
+
+    @Test
+    void theWrittenApiIsTheServersApi() throws Exception {
+        String served = RestAssured.get("/q/openapi?format=json").asString();
+        String written = java.nio.file.Files.readString(java.nio.file.Path.of("..", "docs", "openapi.json"));
+        assertThat(JsonPath.from(served).getMap("components"))
+                .as("docs/openapi.json: copy server/target/openapi/openapi.json there, then npm run api in web/")
+                .isEqualTo(JsonPath.from(written).getMap("components"));
+        assertThat(JsonPath.from(served).getMap("paths"))
+                .isEqualTo(JsonPath.from(written).getMap("paths"));
+    }
+}

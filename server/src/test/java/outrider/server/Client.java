@@ -1,0 +1,58 @@
+package outrider.server;
+
+import static io.restassured.RestAssured.given;
+
+import io.restassured.http.ContentType;
+import io.restassured.response.Response;
+import io.restassured.specification.RequestSpecification;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+
+/** A signed-in user of the API. */
+final class Client {
+    private final Map<String, String> cookies;
+
+    private Client(Map<String, String> cookies) {
+        this.cookies = cookies;
+    }
+
+    static Client signIn(String name) {
+        Response login = given().contentType(ContentType.URLENC)
+                .formParam("j_username", name)
+                .formParam("j_password", "pedal-and-chain")
+                .post("/api/login");
+        login.then().statusCode(200);
+        Response me = given().cookies(login.cookies()).get("/api/me");
+        me.then().statusCode(200);
+        Map<String, String> all = new java.util.HashMap<>(login.cookies());
+        all.putAll(me.cookies());
+        return new Client(all);
+    }
+
+    RequestSpecification withoutToken() {
+        return given().cookies(cookies).contentType(ContentType.JSON);
+    }
+
+    RequestSpecification asks() {
+        return withoutToken().header("X-Outrider-Csrf", cookies.get("outrider-csrf"));
+    }
+
+    Response get(String path) {
+        return asks().get("/api" + path);
+    }
+
+    Response post(String path, Object body) {
+        return body == null ? asks().post("/api" + path) : asks().body(body).post("/api" + path);
+    }
+
+    Response put(String path, Object body) {
+        return asks().body(body).put("/api" + path);
+    }
+
+    Response upload(String name, String csv) {
+        return asks().contentType("application/octet-stream")
+                .body(csv.getBytes(StandardCharsets.UTF_8))
+                .queryParam("name", name)
+                .post("/api/datasets");
+    }
+}
