@@ -39,7 +39,7 @@ describe('the reading line', () => {
     } as unknown as Comparison;
     expect(sentence(compareLine(brief, all, at, 'A'))).toBe(
       'Ringing the top 8.3 % (750 members) by A reaches 34.9 % of the lapses, 4.2 times as many as ringing at random, ' +
-        'and gains +€3,186 over ringing nobody (95 % interval +€2,580 to +€3,832). ' +
+        'and gains €3,186 over ringing nobody (95 % interval €2,580 to €3,832). ' +
         'By AUC B cannot be told apart from the leader on these 762 lapses.',
     );
   });

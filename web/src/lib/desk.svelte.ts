@@ -16,6 +16,9 @@ class Desk {
   rule = $state('set by hand');
   training = $state(false);
   keysOpen = $state(false);
+  /** how often the cut was moved here, so that an answer under way does not move it back */
+  private moves = 0;
+  private unkept = false;
   private saving: ReturnType<typeof setTimeout> | undefined;
 
   row = $derived<Row | null>(this.comparison?.candidates.find((c) => c.id === this.candidateId) ?? null);
@@ -24,7 +27,9 @@ class Desk {
   /** Shows the brief; keeps what is shown where it is the same one. */
   async open(id: number): Promise<void> {
     if (this.brief?.id !== id) {
+      await this.saveNow();
       this.brief = null;
+      this.unkept = false;
       this.comparison = null;
       this.candidateId = null;
     }
@@ -38,8 +43,12 @@ class Desk {
 
   async compare(): Promise<void> {
     if (!this.brief?.split) return;
+    const moves = this.moves;
+    const pending = this.unkept;
     const comparison = await get<Comparison>(`/comparisons/${this.brief.id}`);
     this.comparison = comparison;
+    const mine = comparison.candidates.some((c) => c.id === this.candidateId);
+    if (mine && (pending || this.unkept || this.moves !== moves)) return;
     const kept = comparison.cut;
     const leader = comparison.candidates.find((c) => c.id === comparison.leader);
     if (kept && comparison.candidates.some((c) => c.id === kept.candidateId)) {
@@ -80,6 +89,8 @@ class Desk {
   }
 
   private save(): void {
+    this.moves++;
+    this.unkept = true;
     clearTimeout(this.saving);
     this.saving = setTimeout(() => void this.saveNow(), SAVE_AFTER);
   }
@@ -87,13 +98,15 @@ class Desk {
   /** Keeps a cut that is still waiting to be kept. */
   async saveNow(): Promise<void> {
     clearTimeout(this.saving);
-    if (session.me?.role !== 'analyst' || !this.brief || this.candidateId === null) return;
+    if (!this.unkept || session.me?.role !== 'analyst' || !this.brief || this.candidateId === null) return;
+    const moves = this.moves;
     try {
       await put(`/comparisons/${this.brief.id}/cut`, {
         candidateId: this.candidateId,
         records: this.records,
         rule: this.rule,
       });
+      this.unkept = moves !== this.moves;
       this.failure = null;
     } catch (e) {
       this.failure = e instanceof Refusal ? `The cut is not kept: ${e.message}` : String(e);

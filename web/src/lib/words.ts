@@ -1,6 +1,6 @@
 import type { Brief, Comparison } from '../api/types';
 import type { AtCut } from './curve';
-import { capital, count, fixed, gain, NONE, percent } from './format';
+import { capital, count, fixed, money, NONE, percent } from './format';
 
 /** The parts of the sentence under the table; bold parts name candidates. */
 export type Phrase = { text: string; bold?: boolean };
@@ -23,8 +23,8 @@ export function compareLine(brief: Brief, all: Comparison, at: AtCut, chosen: st
     {
       text:
         ` reaches ${percent(at.capture)} % of the ${brief.eventsNoun}, ${times(at.lift)} as ${brief.acting} at random, ` +
-        `and gains ${gain(brief.currency, at.gain)} over ${brief.acting} nobody ` +
-        `(95 % interval ${gain(brief.currency, at.gainLow)} to ${gain(brief.currency, at.gainHigh)}).`,
+        `and gains ${money(brief.currency, at.gain)} over ${brief.acting} nobody ` +
+        `(95 % interval ${money(brief.currency, at.gainLow)} to ${money(brief.currency, at.gainHigh)}).`,
     },
   ];
   const level = all.candidates.filter((c) => c.verdict === 'not separable').map((c) => c.name);
@@ -53,7 +53,7 @@ export function gainsLine(brief: Brief, at: AtCut): string {
 }
 
 export function valueLine(brief: Brief, all: Comparison, at: AtCut): string {
-  const here = `${gain(brief.currency, at.gain)} on these ${count(all.records)} ${brief.recordsNoun}`;
-  const campaign = gain(brief.currency, at.gain * all.campaignFactor);
+  const here = `the gain is ${money(brief.currency, at.gain)} on these ${count(all.records)} ${brief.recordsNoun}`;
+  const campaign = money(brief.currency, at.gain * all.campaignFactor);
   return `At the cut ${here}; about ${campaign} for a campaign of ${count(brief.campaignSize)}.`;
 }

@@ -24,7 +24,14 @@
 
   const outcome = $derived(columns.find((c) => c.name === brief.outcome) ?? null);
 
-  async function keep(change: Partial<Edit>) {
+  let queue = Promise.resolve();
+
+  /** Keeps changes one after the other, each on the version that the one before made. */
+  function keep(change: Partial<Edit>) {
+    queue = queue.then(() => keepNow(change));
+  }
+
+  async function keepNow(change: Partial<Edit>) {
     const edit: Edit = {
       version: brief.version,
       name: brief.name,
@@ -54,9 +61,8 @@
       await desk.compare();
     } catch (e) {
       kept = false;
-      if (!(e instanceof Refusal)) throw e;
-      refusal = e;
-      if (e.status === 409) await desk.open(brief.id);
+      refusal = e instanceof Refusal ? e : new Refusal(0, { detail: String(e) });
+      if (refusal.status === 409) await desk.open(brief.id);
     }
   }
 
@@ -64,10 +70,10 @@
     const levels = brief.eventLevels.includes(level)
       ? brief.eventLevels.filter((l) => l !== level)
       : [...brief.eventLevels, level];
-    void keep({ eventLevels: levels });
+    keep({ eventLevels: levels });
   }
 
-  const amount = (field: keyof Edit) => (value: number | null) => void keep({ [field]: value });
+  const amount = (field: keyof Edit) => (value: number | null) => keep({ [field]: value });
 </script>
 
 {#snippet words(field: 'recordsNoun' | 'eventsNoun' | 'acting' | 'currency', label: string, width: string)}

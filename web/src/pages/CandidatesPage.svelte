@@ -84,7 +84,10 @@
       />
     {/key}
   {:else if session.analyst}
-    <p class="mb-2"><button class="action" onclick={() => begin(null)}>New candidate</button></p>
+    <p class="mb-2">
+      <button class="action" disabled={columns.length === 0} onclick={() => begin(null)}>New candidate</button
+      >
+    </p>
   {/if}
   {#if candidates.length === 0}
     <p class="reading">

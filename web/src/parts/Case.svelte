@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Snippet } from 'svelte';
+  import { untrack, type Snippet } from 'svelte';
   import { count, gain, percent } from '../lib/format';
   import { desk } from '../lib/desk.svelte';
   import { keys } from '../lib/keys';
@@ -15,7 +15,8 @@
   const here = $derived(route.pathname.split('/')[3] ?? '');
 
   $effect(() => {
-    void load(id);
+    const wanted = id;
+    untrack(() => void load(wanted));
   });
 
   async function load(wanted: number) {

@@ -127,7 +127,7 @@
     min-width: 0;
   }
   .name b {
-    color: var(--color-cut);
+    color: var(--color-cut-ink);
   }
   .chip:disabled {
     opacity: 0.4;

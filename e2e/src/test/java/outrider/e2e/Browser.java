@@ -2,6 +2,7 @@ package outrider.e2e;
 
 import java.io.File;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -10,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.TimeoutException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
@@ -76,7 +78,12 @@ final class Browser implements AutoCloseable {
     }
 
     <T> T await(ExpectedCondition<T> condition) {
-        return new WebDriverWait(driver, PATIENCE).until(condition);
+        try {
+            return new WebDriverWait(driver, PATIENCE).until(condition);
+        } catch (TimeoutException e) {
+            picture(Path.of("target", "failure.png"));
+            throw e;
+        }
     }
 
     WebElement find(String css) {
@@ -116,10 +123,14 @@ final class Browser implements AutoCloseable {
         driver.findElement(By.tagName("body")).sendKeys(key);
     }
 
-    void picture(Path file) throws IOException {
+    void picture(Path file) {
         Map<String, Object> shot = driver.executeCdpCommand("Page.captureScreenshot", Map.of("format", "png"));
-        Files.createDirectories(file.getParent());
-        Files.write(file, Base64.getDecoder().decode((String) shot.get("data")));
+        try {
+            Files.createDirectories(file.getParent());
+            Files.write(file, Base64.getDecoder().decode((String) shot.get("data")));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     Path downloaded(String ending) {

@@ -12,7 +12,6 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.List;
-import java.util.regex.Pattern;
 
 /** Renders evidence as one self-contained XHTML page: no script, styles and charts inside. Thread safe. */
 public final class HtmlReport {
@@ -61,7 +60,7 @@ public final class HtmlReport {
     public static String render(byte[] stored, List<Approval> approvals) {
         Evidence evidence = EvidenceFile.read(stored);
         ReportText text = new ReportText(evidence);
-        String page = TEMPLATE.data("e", evidence)
+        return TEMPLATE.data("e", evidence)
                 .data("c", evidence.brief())
                 .data("style", resource("report.css"))
                 .data("hash", EvidenceFile.sha256(stored))
@@ -82,11 +81,5 @@ public final class HtmlReport {
                 .data("gains", Charts.gains(evidence))
                 .data("netValue", Charts.netValue(evidence))
                 .render();
-        return unbroken(page, evidence.brief().currency());
-    }
-
-    /** Keeps a sign and its amount on one line. */
-    private static String unbroken(String page, String currency) {
-        return page.replaceAll("[+−]" + Pattern.quote(currency) + "[0-9,.]+", "<span class=\"nb\">$0</span>");
     }
 }

@@ -1,17 +1,20 @@
 package outrider.report;
 
+import java.math.RoundingMode;
 import java.text.DecimalFormat;
 import java.text.DecimalFormatSymbols;
 import java.util.Locale;
 
-/** How numbers are written in a report. Undefined ones are "–". */
+/** How numbers are written in a report: as on the screen, halves up. Undefined ones are "–". */
 final class Numbers {
     static final String NONE = "–";
 
     private Numbers() {}
 
     private static String format(String pattern, double value) {
-        String text = new DecimalFormat(pattern, DecimalFormatSymbols.getInstance(Locale.ROOT)).format(value);
+        DecimalFormat written = new DecimalFormat(pattern, DecimalFormatSymbols.getInstance(Locale.ROOT));
+        written.setRoundingMode(RoundingMode.HALF_UP);
+        String text = written.format(value);
         return text.startsWith("-") ? "−" + text.substring(1) : text;
     }
 

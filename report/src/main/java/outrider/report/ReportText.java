@@ -36,8 +36,8 @@ final class ReportText {
                 + Numbers.percent(v.capture()) + " of the " + c.eventsNoun() + " (95 % interval "
                 + Numbers.percent(v.captureLow()) + " to " + Numbers.percent(v.captureHigh()) + "), "
                 + Numbers.fixed(v.lift(), 1) + " times as many as " + c.acting() + " at random, and gains "
-                + gain(v.gainOverNobody()) + " over " + c.acting() + " nobody (" + gain(v.gainLow()) + " to "
-                + gain(v.gainHigh()) + ").";
+                + money(v.gainOverNobody()) + " over " + c.acting() + " nobody (" + money(v.gainLow()) + " to "
+                + money(v.gainHigh()) + ").";
     }
 
     /** What that means for the campaign. */
@@ -46,8 +46,8 @@ final class ReportText {
         CutFigures v = e.validation();
         return "For a campaign of " + Numbers.count(c.campaignSize()) + " " + c.recordsNoun() + " that is about "
                 + Numbers.count(Math.rint(v.records() * factor)) + " " + c.recordsNoun() + " acted on and an expected "
-                + gain(v.gainOverNobody() * factor) + " over " + c.acting() + " nobody ("
-                + gain(v.gainLow() * factor) + " to " + gain(v.gainHigh() * factor) + ")"
+                + money(v.gainOverNobody() * factor) + " over " + c.acting() + " nobody ("
+                + money(v.gainLow() * factor) + " to " + money(v.gainHigh() * factor) + ")"
                 + (c.plannedRate() == null
                         ? "."
                         : ", at the planned event rate of " + Numbers.percent(c.plannedRate()) + ".");
@@ -67,6 +67,10 @@ final class ReportText {
                 + c.eventsNoun() + " reached at " + (v.threshold() == null ? "the same depth" : "the same threshold")
                 + ", " + verdict + "; its AUC is "
                 + Numbers.fixed(e.reserveAuc().auc(), 3) + interval(e.reserveAuc()) + ".";
+    }
+
+    private String money(double amount) {
+        return Numbers.money(c.currency(), amount);
     }
 
     private String gain(double amount) {

@@ -1,0 +1,95 @@
+package outrider.e2e;
+
+import java.io.File;
+import java.io.IOException;
+import java.net.HttpURLConnection;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+
+/** The packaged server on a free port and an empty database of its own. */
+final class App implements AutoCloseable {
+    static final String PASSWORD = "pedal-and-chain";
+    private static final Path ROOT = Path.of("..");
+
+    final String address;
+    private final Process process;
+
+    App() throws IOException, InterruptedException {
+        int port;
+        try (ServerSocket socket = new ServerSocket(0)) {
+            port = socket.getLocalPort();
+        }
+        address = "http://127.0.0.1:" + port;
+        Path log = Path.of("target", "server.log");
+        Files.createDirectories(log.getParent());
+        ProcessBuilder builder = new ProcessBuilder(
+                        java(),
+                        "-Dquarkus.http.port=" + port,
+                        "-jar",
+                        ROOT.resolve("server/target/quarkus-app/quarkus-run.jar")
+                                .toString())
+                .redirectErrorStream(true)
+                .redirectOutput(log.toFile());
+        builder.environment()
+                .putAll(Map.of(
+                        "OUTRIDER_DB_URL",
+                        System.getenv("OUTRIDER_E2E_DB_URL"),
+                        "OUTRIDER_DB_USER",
+                        System.getenv("OUTRIDER_TEST_DB_USER"),
+                        "OUTRIDER_DB_PASSWORD",
+                        System.getenv("OUTRIDER_TEST_DB_PASSWORD"),
+                        "OUTRIDER_SESSION_KEY",
+                        "only-for-the-tests-0123456789",
+                        "OUTRIDER_DEMO_PASSWORD",
+                        PASSWORD,
+                        "OUTRIDER_DEMO_FILE",
+                        ""));
+        process = builder.start();
+        for (int i = 0; !ready(); i++) {
+            if (i > 300 || !process.isAlive()) throw new IllegalStateException(Files.readString(log));
+            Thread.sleep(200);
+        }
+    }
+
+    private boolean ready() {
+        try {
+            HttpURLConnection wire = (HttpURLConnection)
+                    URI.create(address + "/q/health/ready").toURL().openConnection();
+            return wire.getResponseCode() == 200;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    static String java() {
+        return Path.of(System.getProperty("java.home"), "bin", "java").toString();
+    }
+
+    /** What the headless command prints. */
+    static String evaluate(String... arguments) throws IOException, InterruptedException {
+        String[] command = new String[arguments.length + 5];
+        command[0] = java();
+        command[1] = "-cp";
+        command[2] = ROOT.resolve("cli/target/classes") + File.pathSeparator + ROOT.resolve("cli/target/lib") + "/*";
+        command[3] = "outrider.cli.Main";
+        command[4] = "evaluate";
+        System.arraycopy(arguments, 0, command, 5, arguments.length);
+        Path out = Files.createTempFile("evaluate", ".json");
+        Process run = new ProcessBuilder(command)
+                .redirectOutput(out.toFile())
+                .redirectError(ProcessBuilder.Redirect.INHERIT)
+                .start();
+        if (run.waitFor() != 0) throw new IllegalStateException("evaluate ended with " + run.exitValue());
+        return Files.readString(out);
+    }
+
+    @Override
+    public void close() throws InterruptedException {
+        process.destroy();
+        if (!process.waitFor(20, TimeUnit.SECONDS)) process.destroyForcibly();
+    }
+}

@@ -1,0 +1,302 @@
+package outrider.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.text.DecimalFormat;
+import java.text.DecimalFormatSymbols;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.support.ui.Select;
+
+/** One case through the real interface: from the file to the approved report. */
+class JourneyTest {
+    private static final Path FILE = Path.of("..", "demo", "data", "plan-lapse.csv.gz");
+    private static final String NAME = "Logistic";
+
+    @Test
+    void fromTheFileToTheApprovedReport() throws Exception {
+        try (App app = new App();
+                Browser browser = new Browser(app.address)) {
+            browser.signIn("analyst", App.PASSWORD);
+            String brief = bringTheFile(browser);
+            settleTheBrief(browser);
+            setAsideAndSplit(browser, brief);
+            fitCandidates(browser, brief);
+            compareAsEvaluateDoes(browser, brief);
+            theCutSurvives(browser, brief);
+            issueAndApprove(browser, brief);
+        }
+    }
+
+    private static String bringTheFile(Browser browser) {
+        browser.text("There is no brief yet");
+        browser.driver
+                .findElement(By.cssSelector("input[type=file]"))
+                .sendKeys(FILE.toAbsolutePath().normalize().toString());
+        browser.text("The outcome");
+        return browser.driver.getCurrentUrl().replaceFirst("https?://[^/]+", "");
+    }
+
+    private static void settleTheBrief(Browser browser) {
+        browser.fill("Question", "Which members should the desk ring?");
+        browser.await(d -> !d.findElements(By.cssSelector("option[value=renewal]")).isEmpty());
+        new Select(browser.find("select[aria-label='Outcome column']")).selectByValue("renewal");
+        browser.text("it is never guessed");
+        browser.button("lapsed");
+        browser.await(
+                d -> d.findElements(By.cssSelector("button[aria-pressed=true]")).size() == 1);
+        browser.fill("What a record is", "members");
+        browser.fill("What an event is", "lapses");
+        browser.fill("What acting is, in -ing", "ringing");
+        browser.fill("Action cost", "4.50");
+        browser.fill("Gain if caught", "74");
+        browser.fill("Success rate, %", "25");
+        browser.fill("Miss cost", "-1");
+        browser.text("missCost: is -1.0; give an amount of 0 or more");
+        browser.fill("Miss cost", "2");
+        browser.fill("Capacity", "3,000");
+        browser.text("acting pays from an event probability of 23.7 %");
+        browser.driver.navigate().refresh();
+        browser.text("acting pays from an event probability of 23.7 %");
+    }
+
+    private static void setAsideAndSplit(Browser browser, String brief) {
+        browser.key("2");
+        for (String column : List.of("goodbye_page_seen", "next_visit_booked", "postal_area")) {
+            WebElement role = browser.find("select[aria-label='Role of " + column + "']");
+            new Select(role).selectByValue("SET_ASIDE");
+            browser.find("input[aria-label='Why " + column + " is no input']");
+        }
+        browser.fill("Why goodbye_page_seen is no input", "known only afterwards");
+        browser.fill("seed", "77");
+        browser.button("Split and seal");
+        browser.text("sealed");
+        browser.text("9,000 members");
+        assertThat(browser.driver.getCurrentUrl()).endsWith(brief + "/data");
+    }
+
+    private static void fitCandidates(Browser browser, String brief) {
+        browser.open(brief + "/candidates");
+        browser.text("No candidate yet");
+        browser.button("New candidate");
+        browser.text("29 of 29 inputs");
+        browser.button("Fit");
+        fitted(browser, NAME);
+        browser.text("Logistic: odds ratios");
+        browser.button("New candidate");
+        new Select(browser.find("form select")).selectByValue("supplied");
+        WebElement name = browser.find("form input[maxlength]");
+        name.sendKeys(Keys.chord(Keys.CONTROL, "a") + "Desk points");
+        new Select(browser.await(d -> d.findElements(By.cssSelector("form select")).stream()
+                        .skip(1)
+                        .findFirst()
+                        .orElse(null)))
+                .selectByVisibleText("desk_points");
+        browser.button("Fit");
+        fitted(browser, "Desk points");
+        browser.button("New candidate");
+        new Select(browser.find("form select")).selectByValue("baseRate");
+        browser.find("form input[maxlength]").sendKeys(Keys.chord(Keys.CONTROL, "a") + "Base rate");
+        browser.button("Fit");
+        fitted(browser, "Base rate");
+    }
+
+    private static void fitted(Browser browser, String name) {
+        browser.await(d -> d.findElements(By.cssSelector("tr[data-candidate='" + name + "']")).stream()
+                .anyMatch(row -> row.getText().contains("fitted")));
+    }
+
+    private static void compareAsEvaluateDoes(Browser browser, String brief) throws Exception {
+        browser.open(brief + "/compare");
+        browser.find("tr[data-candidate='" + NAME + "'] [data-figure=capture]");
+        accessible(browser);
+        Path scores = scoredRecords(browser);
+        Path stakes = Files.writeString(
+                browser.downloads.resolve("stakes.json"),
+                "{\"gainIfCaught\": 74, \"actionCost\": 4.5, \"missCost\": 2, \"successRate\": 0.25}");
+        List<Double> ranked = ranked(scores);
+
+        browser.button("capacity");
+        assertThat(reading(browser, "records")).isEqualTo("750");
+        check(browser, scores, stakes, ranked);
+
+        WebElement track = browser.find("[role=slider]");
+        int width = track.getSize().getWidth();
+        new Actions(browser.driver)
+                .moveToElement(track, -width / 2 + 60, 0)
+                .clickAndHold()
+                .moveByOffset(width / 5, 0)
+                .release()
+                .perform();
+        assertThat(Integer.parseInt(reading(browser, "records").replace(",", "")))
+                .isGreaterThan(1500);
+        check(browser, scores, stakes, ranked);
+
+        String before = reading(browser, "records");
+        browser.key("[");
+        assertThat(number(before) - number(reading(browser, "records"))).isEqualTo(90);
+        check(browser, scores, stakes, ranked);
+        track.sendKeys(Keys.ARROW_RIGHT);
+        check(browser, scores, stakes, ranked);
+
+        browser.key("j");
+        assertThat(browser.find("tr.sel").getAttribute("data-candidate")).isEqualTo("Desk points");
+        browser.key("k");
+        browser.find("button.term").click();
+        browser.text("Acting on everybody captures 100 %");
+        browser.key(Keys.ESCAPE);
+    }
+
+    private static int number(String text) {
+        return Integer.parseInt(text.replace(",", ""));
+    }
+
+    private static String reading(Browser browser, String name) {
+        return browser.find("[data-reading=" + name + "]")
+                .getText()
+                .lines()
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static String figure(Browser browser, String name) {
+        return browser.find("tr[data-candidate='" + NAME + "'] [data-figure=" + name + "]")
+                .getText()
+                .lines()
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static Path scoredRecords(Browser browser) {
+        browser.find("a[href$='scores.csv']").click();
+        return browser.downloaded("validation-scores.csv");
+    }
+
+    private static List<Double> ranked(Path scores) throws Exception {
+        List<String> lines = Files.readAllLines(scores);
+        int column = List.of(lines.get(0).split(",")).indexOf(NAME);
+        List<Double> ranked = new ArrayList<>();
+        for (String line : lines.subList(1, lines.size())) ranked.add(Double.valueOf(line.split(",")[column]));
+        ranked.sort(Comparator.reverseOrder());
+        return ranked;
+    }
+
+    /** Everything shown at the cut is what the headless command gives on the exported scores, to the last shown digit. */
+    private static void check(Browser browser, Path scores, Path stakes, List<Double> ranked) throws Exception {
+        int records = number(reading(browser, "records"));
+        double threshold = ranked.get(records - 1);
+        JsonNode s = new ObjectMapper()
+                .readTree(App.evaluate(
+                        scores.toString(),
+                        "--outcome",
+                        "outcome",
+                        "--event",
+                        "1",
+                        "--score",
+                        NAME,
+                        "--stakes",
+                        stakes.toString(),
+                        "--threshold",
+                        Double.toString(threshold),
+                        "--curve"))
+                .get("scores")
+                .get(NAME);
+        JsonNode measures = s.get("thresholds").get(0).get("measures");
+        assertThat(measures.get("caught").asDouble()
+                        + measures.get("falseAlarms").asDouble())
+                .isEqualTo(records);
+        assertThat(figure(browser, "capture"))
+                .isEqualTo(rounded(100 * measures.get("recall").asDouble(), 1));
+        assertThat(figure(browser, "lift"))
+                .isEqualTo(rounded(measures.get("lift").asDouble(), 2));
+        assertThat(figure(browser, "precision"))
+                .isEqualTo(rounded(100 * measures.get("precision").asDouble(), 1));
+        assertThat(figure(browser, "auc")).isEqualTo(rounded(s.get("auc").asDouble(), 3));
+        assertThat(reading(browser, "score")).isEqualTo(rounded(threshold, 4));
+        double gain = 0;
+        for (JsonNode point : s.get("stakes").get("curve")) {
+            if (point.get("records").asInt() == records) {
+                gain = point.get("netValue").asDouble()
+                        - s.get("stakes").get("nobody").asDouble();
+            }
+        }
+        DecimalFormat money = new DecimalFormat("€#,##0", DecimalFormatSymbols.getInstance(Locale.ROOT));
+        money.setRoundingMode(RoundingMode.HALF_UP);
+        String shown = (gain > 0 ? "+" : "−") + money.format(Math.abs(gain));
+        assertThat(reading(browser, "gain")).isEqualTo(shown);
+        assertThat(browser.find("[data-reading-line]").getText())
+                .contains(rounded(100 * measures.get("recall").asDouble(), 1) + " % of the lapses");
+    }
+
+    private static String rounded(double value, int digits) {
+        return new BigDecimal(value).setScale(digits, RoundingMode.HALF_UP).toPlainString();
+    }
+
+    /** No serious finding of the accessibility checker, contrast included. */
+    private static void accessible(Browser browser) throws Exception {
+        browser.driver.executeScript(Files.readString(Path.of("..", "web", "node_modules", "axe-core", "axe.min.js")));
+        Object found =
+                browser.driver.executeAsyncScript("const done = arguments[0]; axe.run().then(r => done(r.violations"
+                        + ".filter(v => v.impact === 'serious' || v.impact === 'critical')"
+                        + ".map(v => v.id + ': ' + v.nodes.map(n => n.html).join(' | ').slice(0, 400))))");
+        assertThat((List<?>) found).isEmpty();
+    }
+
+    private static void theCutSurvives(Browser browser, String brief) throws Exception {
+        browser.button("capacity");
+        Thread.sleep(1500);
+        browser.driver.navigate().refresh();
+        browser.find("[data-reading=records]");
+        assertThat(reading(browser, "records")).isEqualTo("750");
+        String first = browser.driver.getWindowHandle();
+        browser.driver.switchTo().newWindow(org.openqa.selenium.WindowType.TAB);
+        browser.open(brief + "/compare");
+        browser.find("[data-reading=records]");
+        assertThat(reading(browser, "records")).isEqualTo("750");
+        browser.driver.close();
+        browser.driver.switchTo().window(first);
+        browser.size(1280, 800);
+    }
+
+    private static void issueAndApprove(Browser browser, String brief) throws Exception {
+        browser.open(brief + "/sign-off");
+        browser.text("No report yet");
+        browser.button("Open the reserve and issue");
+        browser.text("waiting for approval");
+        browser.text("Somebody else has to approve it");
+        browser.text("reserve opened");
+        browser.signOut();
+        browser.signIn("approver", App.PASSWORD);
+        browser.open(brief + "/sign-off");
+        browser.text("waiting for approval");
+        browser.find("textarea").sendKeys("Ring them from Monday.");
+        browser.button("Approve");
+        browser.text("approved");
+        browser.driver.switchTo().frame(browser.find("iframe"));
+        browser.text("Ring them from Monday.");
+        String decision = browser.find(".decision").getText();
+        assertThat(decision).contains("ringing the top 8.3 % of the members as ranked by Logistic");
+        browser.driver.switchTo().defaultContent();
+        browser.find("a[href$='report.pdf']").click();
+        try (var document = Loader.loadPDF(browser.downloaded(".pdf").toFile())) {
+            String text = new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
+            assertThat(text.replace(" ", "")).contains(decision.replaceAll("\\s+", ""));
+            assertThat(text).contains("Ring them from Monday.", "known only afterwards");
+        }
+    }
+}
