@@ -54,7 +54,8 @@ class JourneyTest {
 
     private static void settleTheBrief(Browser browser) {
         browser.fill("Question", "Which members should the desk ring?");
-        browser.await(d -> !d.findElements(By.cssSelector("option[value=renewal]")).isEmpty());
+        browser.await(
+                d -> !d.findElements(By.cssSelector("option[value=renewal]")).isEmpty());
         new Select(browser.find("select[aria-label='Outcome column']")).selectByValue("renewal");
         browser.text("it is never guessed");
         browser.button("lapsed");
