@@ -200,7 +200,9 @@
     />.
   </p>
   <p class="reading" data-break-even>
-    {#if brief.whenActingPays === 'NEVER_PAYS'}On these stakes acting can never pay.
+    {#if brief.gainIfCaught === 0 && brief.missCost === 0 && brief.actionCost === 0}Say what acting costs and
+      what it earns; money is counted by it.
+    {:else if brief.whenActingPays === 'NEVER_PAYS'}On these stakes acting can never pay.
     {:else if brief.whenActingPays === 'ALWAYS_PAYS'}On these stakes acting always pays.
     {:else}On these stakes acting pays from an event probability of <b>{percent(brief.breakEven)} %</b>.{/if}
   </p>

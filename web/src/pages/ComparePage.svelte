@@ -89,11 +89,18 @@
         }
       : null,
   );
-  const alarms = $derived(
-    all?.candidates
-      .filter((c) => !c.reference)
-      .flatMap((c) => c.alarms.map((a) => ({ candidate: c.name, name: a.name, meaning: a.meaning }))) ?? [],
-  );
+  /** The same alarm of several candidates is told once. */
+  const alarms = $derived.by(() => {
+    const told: { name: string; meaning: string; who: string[] }[] = [];
+    for (const c of all?.candidates ?? []) {
+      for (const alarm of c.reference ? [] : c.alarms) {
+        const same = told.find((t) => t.name === alarm.name && t.meaning === alarm.meaning);
+        if (same) same.who.push(c.name);
+        else told.push({ name: alarm.name, meaning: alarm.meaning, who: [c.name] });
+      }
+    }
+    return told;
+  });
 
   const thousands = (value: number) =>
     Math.abs(value) >= 1000
@@ -125,8 +132,8 @@
       {#each compareLine(brief, all, desk.at, row.name) as phrase, i (i)}{#if phrase.bold}<b>{phrase.text}</b
           >{:else}{phrase.text}{/if}{/each}
     </p>
-    {#each alarms as alarm (alarm.candidate + alarm.name)}
-      <p class="alarm mb-2">▲ <b>{alarm.candidate}: {alarm.name}.</b> {alarm.meaning}</p>
+    {#each alarms as alarm (alarm.name + alarm.meaning)}
+      <p class="alarm mb-2">▲ <b>{alarm.name}:</b> {alarm.who.join(', ')}. {alarm.meaning}</p>
     {/each}
     <div class="panes">
       <Pane

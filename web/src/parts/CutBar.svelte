@@ -123,7 +123,7 @@
     align-items: center;
   }
   .name {
-    padding-left: 16px;
+    padding: 0 10px 0 16px;
     min-width: 0;
   }
   .name b {

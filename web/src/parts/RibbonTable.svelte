@@ -46,8 +46,9 @@
       >
         <td class="who">
           <i style:background={colour}></i>
-          <button class="block max-w-[170px] truncate text-left font-semibold" title={row.name}
-            >{row.name}</button
+          <button
+            class="block max-w-[170px] 2xl:max-w-[360px] truncate text-left font-semibold"
+            title={row.name}>{row.name}</button
           >
           <small class="sub"
             >{row.reference

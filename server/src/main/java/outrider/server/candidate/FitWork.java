@@ -10,6 +10,7 @@ import io.quarkus.runtime.StartupEvent;
 import jakarta.annotation.Priority;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
+import jakarta.enterprise.event.Event;
 import jakarta.enterprise.event.Observes;
 import java.time.Duration;
 import java.time.Instant;
@@ -35,12 +36,14 @@ public class FitWork {
     private final Candidates candidates;
     private final Briefs briefs;
     private final DataSource source;
+    private final Event<Fitted> fitted;
     private Scheduler scheduler;
 
-    FitWork(Candidates candidates, Briefs briefs, DataSource source) {
+    FitWork(Candidates candidates, Briefs briefs, DataSource source, Event<Fitted> fitted) {
         this.candidates = candidates;
         this.briefs = briefs;
         this.source = source;
+        this.fitted = fitted;
     }
 
     void start(@Observes @Priority(100) StartupEvent event) {
@@ -86,6 +89,7 @@ public class FitWork {
             progress.checkpoint(0.98, "scoring validation");
             double[] validation = candidates.score(model, brief, parts.validation());
             candidates.finish(id, model, training, validation);
+            fitted.fireAsync(new Fitted(id));
         } catch (CancellationException e) {
             end(id, Candidate.STOPPED, e.getMessage());
         } catch (BadInput e) {

@@ -1,6 +1,8 @@
 package outrider.server.comparison;
 
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.ObservesAsync;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -14,6 +16,7 @@ import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
+import outrider.server.candidate.Fitted;
 import outrider.split.Part;
 import outrider.split.Parts;
 
@@ -44,6 +47,15 @@ public class ScoredCandidates {
         return depths;
     }
 
+    /** Ranks a candidate as soon as it is fitted, so that nobody waits for it on Compare. */
+    void warm(@ObservesAsync Fitted fitted) {
+        QuarkusTransaction.requiringNew().run(() -> {
+            Candidate candidate = Candidate.findById(fitted.candidateId());
+            Brief brief = candidate == null ? null : Brief.findById(candidate.briefId);
+            if (brief != null) of(candidate, brief);
+        });
+    }
+
     Scored of(Candidate candidate, Brief brief) {
         Scored known = recent.get(candidate.id);
         if (known != null) return known;
@@ -63,7 +75,7 @@ public class ScoredCandidates {
                 training,
                 onTraining.auc(),
                 AucDoubt.of(scores, validationOutcome),
-                Bootstrap.along(validation, DEPTHS, new Seeds(brief.seed).stream("bootstrap/" + candidate.id)),
+                Bootstrap.along(validation, DEPTHS, new Seeds(brief.seed).stream("bootstrap/" + candidate.name)),
                 CandidateAlarms.of(onTraining, onValidation, bestAccuracy));
         recent.put(candidate.id, scored);
         return scored;
