@@ -90,4 +90,45 @@ class DoubtTest {
             assertThat(ours).as("half-width at depth " + depths[d]).isCloseTo(half, within(0.1 * half));
         }
     }
+
+    @Test
+    void theStandardErrorIsThatOfTheStructuralComponentsPairByPair() {
+        RandomStream random = new Seeds(17).stream("components");
+        double[] score = new double[70];
+        byte[] outcome = new byte[70];
+        for (int i = 0; i < 70; i++) {
+            score[i] = random.nextInt(15);
+            outcome[i] = (byte) (i < 2 ? i : random.nextInt(3) == 0 ? 1 : 0);
+        }
+        double[] component = new double[70];
+        double[] count = {0, 0};
+        for (byte y : outcome) count[y]++;
+        for (int i = 0; i < 70; i++) {
+            for (int j = 0; j < 70; j++) {
+                if (outcome[i] == outcome[j]) continue;
+                int event = outcome[i] == 1 ? i : j;
+                int other = outcome[i] == 1 ? j : i;
+                double right = score[event] > score[other] ? 1 : score[event] == score[other] ? 0.5 : 0;
+                component[i] += right / count[outcome[j]];
+            }
+        }
+        double variance = 0;
+        for (int level = 0; level <= 1; level++) {
+            double mean = 0;
+            for (int i = 0; i < 70; i++) if (outcome[i] == level) mean += component[i] / count[level];
+            double spread = 0;
+            for (int i = 0; i < 70; i++) if (outcome[i] == level) spread += Math.pow(component[i] - mean, 2);
+            variance += spread / (count[level] - 1) / count[level];
+        }
+        assertThat(AucDoubt.of(score, outcome).interval().standardError())
+                .isCloseTo(Math.sqrt(variance), within(1e-12));
+    }
+
+    @Test
+    void candidatesOnOtherRecordsCannotBeCompared() {
+        AucDoubt one = AucDoubt.of(new double[] {1, 2, 3}, new byte[] {0, 1, 1});
+        AucDoubt other = AucDoubt.of(new double[] {1, 2, 3}, new byte[] {1, 0, 1});
+        org.assertj.core.api.Assertions.assertThatThrownBy(() -> one.minus(other))
+                .hasMessageContaining("different records");
+    }
 }

@@ -132,4 +132,51 @@ class LogisticTest {
         assertThatThrownBy(() -> LogisticRegression.fit(new Matrix(A, 8, 1), Y, null, 0, cancelled))
                 .isInstanceOf(CancellationException.class);
     }
+
+    @Test
+    void noSmallStepBettersThePenalisedObjective() {
+        double lambda = 3;
+        LogisticFit fit = fit(lambda, Y, A, B);
+        double best = objective(fit.coefficients(), fit.deviations(), lambda);
+        for (int c = 0; c < 3; c++) {
+            for (double step : new double[] {-1e-3, 1e-3}) {
+                double[] moved = fit.coefficients().clone();
+                moved[c] += step;
+                assertThat(objective(moved, fit.deviations(), lambda)).isGreaterThan(best);
+            }
+        }
+    }
+
+    private static double objective(double[] beta, double[] deviation, double lambda) {
+        double sum = 0;
+        for (int i = 0; i < Y.length; i++) {
+            double eta = beta[0] + beta[1] * A[i] + beta[2] * B[i];
+            sum += Math.log1p(Math.exp(Y[i] == 1 ? -eta : eta));
+        }
+        return sum + lambda / 2 * (Math.pow(beta[1] * deviation[0], 2) + Math.pow(beta[2] * deviation[1], 2));
+    }
+
+    @Test
+    void unitsOfAnInputDoNotMatter() {
+        double[] thousands = new double[8];
+        for (int i = 0; i < 8; i++) thousands[i] = 1000 * B[i] + 5e6;
+        LogisticFit plain = fit(2, Y, A, B);
+        LogisticFit scaled = fit(2, Y, A, thousands);
+        assertThat(scaled.logLikelihood()).isCloseTo(plain.logLikelihood(), within(1e-8));
+        assertThat(scaled.coefficients()[2] * 1000).isCloseTo(plain.coefficients()[2], within(1e-8));
+    }
+
+    @Test
+    void oddDataGetsAnAnswer() {
+        byte[] oneEvent = {0, 0, 0, 0, 0, 0, 0, 1};
+        assertThat(fit(1, oneEvent, B).converged()).isTrue();
+        LogisticFit nothing = fit(0, Y, new double[] {5, 5, 5, 5, 5, 5, 5, 5});
+        assertThat(nothing.dropped()).containsExactly(0);
+        assertThat(nothing.logLikelihood()).isCloseTo(nothing.nullLogLikelihood(), within(1e-9));
+        double[] huge = {1e150, -1e150, 1e149, 0, 5, -7, 1e148, 2};
+        assertThat(fit(1, Y, huge).coefficients()).doesNotContain(Double.NaN);
+        LogisticFit three = LogisticRegression.fit(
+                new Matrix(new double[] {1, 2, 3}, 3, 1), new byte[] {0, 1, 0}, null, 0, Progress.NONE);
+        assertThat(three.converged()).isTrue();
+    }
 }
