@@ -14,9 +14,13 @@ public record BaseRate(double rate) implements Model {
 
     @Override
     public double[] score(Table table, int[] rows) {
-        double[] score = new double[rows.length];
-        Arrays.fill(score, rate);
-        return score;
+        return constant(rate, rows.length);
+    }
+
+    static double[] constant(double score, int records) {
+        double[] scores = new double[records];
+        Arrays.fill(scores, score);
+        return scores;
     }
 
     @Override

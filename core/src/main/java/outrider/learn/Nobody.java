@@ -1,6 +1,5 @@
 package outrider.learn;
 
-import java.util.Arrays;
 import java.util.List;
 import outrider.table.Table;
 
@@ -12,9 +11,7 @@ public record Nobody(double commonerClass) implements Model {
 
     @Override
     public double[] score(Table table, int[] rows) {
-        double[] score = new double[rows.length];
-        Arrays.fill(score, commonerClass);
-        return score;
+        return BaseRate.constant(commonerClass, rows.length);
     }
 
     @Override

@@ -41,8 +41,10 @@ public record Levels(List<Level> levels, int missing) {
      */
     public static byte[] outcome(Table table, String columnName, List<String> eventLevels) {
         Column column = table.column(columnName);
+        List<String> wanted =
+                eventLevels.stream().map(level -> asIn(column, level)).toList();
         List<String> known = of(column).levels().stream().map(Level::text).toList();
-        for (String level : eventLevels) {
+        for (String level : wanted) {
             if (!known.contains(level)) {
                 throw BadInput.of(
                         "column \"" + columnName + "\"",
@@ -61,7 +63,7 @@ public record Levels(List<Level> levels, int missing) {
                         "the outcome is missing",
                         "fill it in or leave the record out of the file");
             }
-            if (eventLevels.contains(text)) {
+            if (wanted.contains(text)) {
                 outcome[i] = 1;
                 events++;
             }
@@ -73,5 +75,11 @@ public record Levels(List<Level> levels, int missing) {
                     "choose event levels that some records hold and some do not");
         }
         return outcome;
+    }
+
+    /** A level as the column writes it: in a column of numbers 1.0 and 1 are one level. */
+    private static String asIn(Column column, String level) {
+        double number = column instanceof NumberColumn ? Values.decimal(level) : Double.NaN;
+        return Double.isNaN(number) ? level : NumberColumn.text(number);
     }
 }

@@ -20,7 +20,11 @@ public record NumberColumn(String name, double[] values) implements Column {
     @Override
     public String text(int record) {
         double value = values[record];
-        if (Double.isNaN(value)) return null;
+        return Double.isNaN(value) ? null : text(value);
+    }
+
+    /** The shortest text that reads back to the same bits, whole numbers without a point. */
+    static String text(double value) {
         long whole = (long) value;
         boolean plain = whole == value && Math.abs(whole) < 1L << 53 && (whole != 0 || 1 / value > 0);
         return plain ? Long.toString(whole) : Double.toString(value);

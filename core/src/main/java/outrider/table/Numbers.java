@@ -19,7 +19,7 @@ public final class Numbers {
             String text = column.text(i);
             double value = column instanceof NumberColumn numbers
                     ? numbers.values()[i]
-                    : text == null ? Double.NaN : Values.number(text);
+                    : text == null ? Double.NaN : Values.decimal(text);
             if (text == null) throw BadInput.atLine(table.lineOf(i), name, "is missing", remedy);
             if (Double.isNaN(value)) {
                 throw BadInput.atLine(table.lineOf(i), name, "found \"" + text + "\", no finite number", remedy);

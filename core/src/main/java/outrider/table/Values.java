@@ -22,10 +22,15 @@ final class Values {
     /** The number a text stands for, or NaN if it is none. A code such as 0712 is none: its zeros mean something. */
     static double number(String text) {
         int length = text.length();
-        if (length == 0) return Double.NaN;
-        int start = text.charAt(0) == '-' || text.charAt(0) == '+' ? 1 : 0;
-        if (length > start + 1 && text.charAt(start) == '0' && isDigit(text.charAt(start + 1))) return Double.NaN;
-        for (int i = 0; i < length; i++) {
+        int start = length > 0 && (text.charAt(0) == '-' || text.charAt(0) == '+') ? 1 : 0;
+        boolean code = length > start + 1 && text.charAt(start) == '0' && isDigit(text.charAt(start + 1));
+        return code ? Double.NaN : decimal(text);
+    }
+
+    /** As {@link #number}, with leading zeros allowed: for a column that somebody says is a number. */
+    static double decimal(String text) {
+        if (text.isEmpty()) return Double.NaN;
+        for (int i = 0; i < text.length(); i++) {
             char c = text.charAt(i);
             if (!isDigit(c) && c != '.' && c != '-' && c != '+' && c != 'e' && c != 'E') return Double.NaN;
         }

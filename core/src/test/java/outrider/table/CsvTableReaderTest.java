@@ -113,4 +113,17 @@ class CsvTableReaderTest {
         assertThatThrownBy(() -> Levels.outcome(table, "k", List.of("lapsed", "renewed", "withdrawn")))
                 .hasMessageContaining("every record has the event");
     }
+
+    @Test
+    void numbersAreDemandedByLineWhateverTheColumnsTypeIs() {
+        Table table = read("s,w,y\n007,1,1.0\n0.5,0,0\n");
+        assertThat(Numbers.demand(table, "s", v -> true, "")).containsExactly(7, 0.5);
+        assertThat(Levels.outcome(table, "y", List.of("1.0"))).containsExactly(1, 0);
+        assertThatThrownBy(() -> Numbers.demand(table, "w", v -> v > 0, "weights must be above 0"))
+                .hasMessage("line 3, column \"w\": found 0; weights must be above 0");
+        assertThatThrownBy(() -> Numbers.demand(read("s\n1\n\n"), "s", v -> true, "score it"))
+                .hasMessage("line 3, column \"s\": is missing; score it");
+        assertThatThrownBy(() -> Numbers.demand(read("s\n1\n1e999\n"), "s", v -> true, "score it"))
+                .hasMessageStartingWith("line 3, column \"s\": found \"1e999\", no finite number");
+    }
 }

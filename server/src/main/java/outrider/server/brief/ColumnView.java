@@ -9,7 +9,7 @@ import outrider.table.Levels;
  * A column as the Data page shows it. Counts leave the reserve out once there is one.
  *
  * @param role null for the outcome
- * @param levels the commonest, most frequent first
+ * @param levels most frequent first
  */
 public record ColumnView(
         String name,
@@ -21,6 +21,9 @@ public record ColumnView(
         int missing,
         int distinct,
         List<Levels.Level> levels) {
+    /** Columns of more levels than this show only their commonest few. */
+    private static final int MOST_LEVELS = 200;
+
     private static final int LEVELS_SHOWN = 12;
 
     static ColumnView of(Column column, Brief brief, int[] rows) {
@@ -37,6 +40,6 @@ public record ColumnView(
                 rows.length,
                 found.missing(),
                 levels.size(),
-                levels.subList(0, Math.min(LEVELS_SHOWN, levels.size())));
+                levels.size() <= MOST_LEVELS ? levels : levels.subList(0, LEVELS_SHOWN));
     }
 }
