@@ -15,7 +15,11 @@ function shown(name: 'own' | 'planned'): { row: Row; all: Comparison; cuts: Case
     eventFactor: one.eventFactor,
     otherFactor: one.otherFactor,
   };
-  return { row: { records, events, gain, scores, band } as Row, all: all as Comparison, cuts: one.cuts };
+  return {
+    row: { records, events, gain, scores, band, exact: true } as Row,
+    all: all as Comparison,
+    cuts: one.cuts,
+  };
 }
 
 describe.each(['own', 'planned'] as const)('a curve read at a cut, event rate %s', (name) => {
@@ -57,6 +61,17 @@ it('says when a cut lies inside a group of equal scores', () => {
   const inside = (row.records[3] + row.records[4]) / 2;
   expect(readAt(row, all, inside)).toMatchObject({ insideTie: true, score: null });
   expect(readAt(row, all, row.records[4])).toMatchObject({ insideTie: false, score: row.scores[3] });
+});
+
+it('says when it can only come near the score of a thinned curve', () => {
+  const { row, all } = shown('own');
+  const thinned = { ...row, exact: false } as Row;
+  const between = (row.records[3] + row.records[4]) / 2;
+  expect(readAt(thinned, all, between)).toMatchObject({
+    approximate: true,
+    insideTie: false,
+    score: row.scores[3],
+  });
 });
 
 it('looks up the last entry that is not above', () => {

@@ -51,6 +51,7 @@ function row(id: number, name: string, more: Partial<Row> = {}): Row {
     verdict: 'leader',
     adjustedP: null,
     alarms: [],
+    exact: true,
     slivers: [0.4, 0.2, 0.1],
     best: { records: 48 },
     breakEvenRecords: 60,

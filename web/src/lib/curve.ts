@@ -8,6 +8,8 @@ export interface AtCut {
   /** null for nobody and inside a group of equal scores */
   score: number | null;
   insideTie: boolean;
+  /** between two points of a curve that was thinned to be sent: the score is the next point's */
+  approximate: boolean;
   capture: number;
   captureLow: number;
   captureHigh: number;
@@ -57,8 +59,9 @@ export function readAt(row: Row, all: Comparison, records: number): AtCut {
     records,
     depth,
     events,
-    score: onPoint && point > 0 ? row.scores[point - 1] : null,
-    insideTie: !onPoint,
+    score: onPoint ? (point > 0 ? row.scores[point - 1] : null) : row.exact ? null : row.scores[point],
+    insideTie: !onPoint && row.exact,
+    approximate: !onPoint && !row.exact,
     capture: events / all.events,
     captureLow: alongBand(row.band.depth, row.band.captureLow, depth),
     captureHigh: alongBand(row.band.depth, row.band.captureHigh, depth),

@@ -105,7 +105,7 @@
     <div data-reading="records">{count(at.records)}<small>{brief.recordsNoun}</small></div>
     <div data-reading="score">
       {at.insideTie ? 'in a tie' : score(at.score)}<small
-        >{at.insideTie ? 'a depth, no score' : 'score ≥'}</small
+        >{at.insideTie ? 'a depth, no score' : at.approximate ? 'score ≥, about' : 'score ≥'}</small
       >
     </div>
     <div data-reading="capture">{percent(at.capture)} %<small>capture</small></div>

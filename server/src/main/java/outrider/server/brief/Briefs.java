@@ -7,6 +7,7 @@ import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +23,7 @@ import outrider.split.Parts;
 import outrider.split.Split;
 import outrider.table.Column;
 import outrider.table.Levels;
+import outrider.table.NumberColumn;
 import outrider.table.Table;
 import outrider.table.TextColumn;
 
@@ -65,18 +67,19 @@ public class Briefs {
         return brief;
     }
 
-    /** Free text cannot be an input; columns with one value a record are taken for identifiers. */
+    /** Free text cannot be an input; columns with nearly one text or whole number a record are taken for identifiers. */
     private static Map<String, ColumnRole> defaultRoles(Table table) {
         Map<String, ColumnRole> roles = new TreeMap<>();
         for (Column column : table.columns()) {
-            if (!(column instanceof TextColumn)) continue;
-            Levels levels = Levels.of(column);
-            boolean identifier = levels.levels().size() > 0.9 * column.size();
-            roles.put(
-                    column.name(),
-                    identifier
-                            ? new ColumnRole(ColumnRole.Role.IDENTIFIER, "nearly one value a record")
-                            : new ColumnRole(ColumnRole.Role.SET_ASIDE, "free text"));
+            boolean text = column instanceof TextColumn;
+            boolean whole = column instanceof NumberColumn numbers
+                    && Arrays.stream(numbers.values()).allMatch(v -> v == Math.rint(v));
+            if (!text && !whole) continue;
+            if (Levels.of(column).levels().size() > 0.9 * column.size()) {
+                roles.put(column.name(), new ColumnRole(ColumnRole.Role.IDENTIFIER, "nearly one value a record"));
+            } else if (text) {
+                roles.put(column.name(), new ColumnRole(ColumnRole.Role.SET_ASIDE, "free text"));
+            }
         }
         return roles;
     }
