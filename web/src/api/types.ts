@@ -20,7 +20,7 @@ export type Brief = OrNull<
   'outcome' | 'capacity' | 'plannedRate' | 'breakEven' | 'signOff'
 >;
 export type Edit = OrNull<Whole<Schemas['Edit']>, 'outcome' | 'capacity' | 'plannedRate'>;
-export type Column = OrNull<Whole<Schemas['ColumnView']>, 'role'>;
+export type Column = OrNull<Whole<Schemas['ColumnView']>, 'role' | 'auc' | 'informationValue'>;
 export type Role = Whole<Schemas['Role']>;
 export type Settings = Partial<Whole<Schemas['Settings']>>;
 export type Kind = Whole<Schemas['Kind']>;

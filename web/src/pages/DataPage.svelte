@@ -3,7 +3,7 @@
   import type { Brief, Column, Role } from '../api/types';
   import { get, post, put } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
-  import { count, percent } from '../lib/format';
+  import { count, fixed, percent } from '../lib/format';
   import { session } from '../lib/session.svelte';
 
   const ROLES: [Role, string][] = [
@@ -15,11 +15,13 @@
   const SHOWN_LEVELS = 4;
 
   const brief = $derived(desk.brief!);
-  const fixed = $derived(!session.analyst);
+  const fixedHere = $derived(!session.analyst);
   let columns = $state.raw<Column[] | null>(null);
   let refusal = $state<string | null>(null);
   let shares = $state([50, 25, 25]);
   let seed = $state(1);
+  /** the column whose alarms are explained */
+  let opened = $state<string | null>(null);
 
   onMount(() => void attempt(load));
 
@@ -45,6 +47,8 @@
       columns = await put<Column[]>(`/briefs/${brief.id}/roles`, { [column.name]: { role, reason } });
     });
 
+  const asideRole = (alarm: string): Role => (alarm === 'identifier-like' ? 'IDENTIFIER' : 'SET_ASIDE');
+
   const split = () =>
     attempt(async () => {
       desk.brief = await post<Brief>(`/briefs/${brief.id}/split`, {
@@ -54,6 +58,7 @@
       await load();
     });
 
+  const ringing = $derived(columns?.filter((c) => c.role === 'INPUT' && c.alarms.length > 0).map((c) => c.name) ?? []);
   const inputs = $derived(columns?.filter((c) => c.role === 'INPUT').length ?? 0);
 </script>
 
@@ -69,7 +74,7 @@
           min="1"
           max="98"
           bind:value={shares[i]}
-          disabled={fixed || brief.split?.locked}
+          disabled={fixedHere || brief.split?.locked}
           aria-label="{part} share"
         />
       </label>
@@ -80,11 +85,11 @@
         class="field block w-36 text-right"
         type="number"
         bind:value={seed}
-        disabled={fixed || brief.split?.locked}
+        disabled={fixedHere || brief.split?.locked}
         aria-label="seed"
       />
     </label>
-    {#if !fixed && !brief.split?.locked}
+    {#if !fixedHere && !brief.split?.locked}
       <button class="action" onclick={split} disabled={brief.eventLevels.length === 0}>
         {brief.split ? 'Split anew' : 'Split and seal the reserve'}
       </button>
@@ -126,7 +131,11 @@
 {#if columns === null}
   {#if !refusal}<p class="quiet">Reading the columns …</p>{/if}
 {:else}
-  <p class="quiet mb-1">{columns.length} columns, {inputs} of them inputs.</p>
+  <p class="quiet mb-1">
+    {columns.length} columns, {inputs} of them inputs.
+    {#if ringing.length > 0}<span class="alarm">▲ {ringing.length} of the inputs raise an alarm: {ringing.join(', ')}.</span>
+    {:else if brief.split}No input raises an alarm.{/if}
+  </p>
   <table class="plain" aria-label="Columns">
     <thead>
       <tr
@@ -147,7 +156,7 @@
                 class="field"
                 aria-label="Role of {column.name}"
                 value={column.role}
-                disabled={fixed}
+                disabled={fixedHere}
                 onchange={(e) => setRole(column, e.currentTarget.value as Role, column.reason)}
               >
                 {#each ROLES as [role, words] (role)}
@@ -157,19 +166,32 @@
             {/if}
           </td>
           <td>
+            {#each column.role === 'INPUT' ? column.alarms : [] as alarm (alarm.name)}
+              <div class="flex items-baseline gap-2">
+                <button class="alarm text-left" title={alarm.meaning} onclick={() => (opened = opened === column.name ? null : column.name)}>
+                  ▲ {alarm.name}
+                </button>
+                {#if !fixedHere}
+                  <button class="chip" onclick={() => setRole(column, asideRole(alarm.name), alarm.name)}>set aside</button>
+                {/if}
+              </div>
+              {#if opened === column.name}<p class="quiet mb-1 max-w-[230px] text-[12px]">{alarm.meaning}</p>{/if}
+            {/each}
             {#if !column.outcome && column.role !== 'INPUT'}
               <input
                 class="field w-full min-w-[150px]"
                 aria-label="Why {column.name} is no input"
                 value={column.reason}
                 placeholder="the report will print this"
-                disabled={fixed}
+                disabled={fixedHere}
                 onchange={(e) => setRole(column, column.role!, e.currentTarget.value)}
               />
             {/if}
           </td>
           <td class="n">{column.missing === 0 ? '0' : percent(column.missing / column.records)}</td>
           <td class="n">{count(column.distinct)}</td>
+          <td class="n">{fixed(column.auc, 3)}</td>
+          <td class="n">{fixed(column.informationValue, 3)}</td>
           <td class="quiet max-w-[300px] truncate">
             {column.levels
               .slice(0, SHOWN_LEVELS)

@@ -10,9 +10,6 @@ public final class CandidateAlarms {
     public static final double TOO_GOOD = 0.99;
     public static final double WIDE_GAP = 0.05;
 
-    /** @param meaning what it means and what to look at, in a sentence */
-    public record Alarm(String name, String meaning) {}
-
     private CandidateAlarms() {}
 
     /** @param bestAccuracy over all thresholds on validation */

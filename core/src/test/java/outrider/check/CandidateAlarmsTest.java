@@ -13,7 +13,7 @@ class CandidateAlarmsTest {
 
     private static List<String> names(double training, double validation, double bestAccuracy) {
         return CandidateAlarms.of(figures(training), figures(validation), bestAccuracy).stream()
-                .map(CandidateAlarms.Alarm::name)
+                .map(Alarm::name)
                 .toList();
     }
 

@@ -11,12 +11,17 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.IntStream;
 import java.util.zip.GZIPInputStream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import outrider.base.Progress;
+import outrider.check.Alarm;
+import outrider.check.ColumnAlarms;
+import outrider.check.ColumnProfile;
 import outrider.learn.LogisticModel;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
@@ -93,18 +98,23 @@ class PlanLapseTest {
     }
 
     @Test
-    void leaksTellTheOutcome() {
-        Column goodbye = table.column("goodbye_page_seen");
-        double[] seen = IntStream.range(0, table.size())
-                .mapToDouble(r -> "yes".equals(goodbye.text(r)) ? 1 : 0)
-                .toArray();
-        Column booked = table.column("next_visit_booked");
-        double[] missing = IntStream.range(0, table.size())
-                .mapToDouble(r -> booked.isMissing(r) ? 1 : 0)
-                .toArray();
-        int[] all = IntStream.range(0, table.size()).toArray();
-        assertThat(auc(seen, all)).isGreaterThan(0.95);
-        assertThat(auc(missing, all)).isGreaterThan(0.80);
+    void alarmsRingOnWhatIsPlantedAndNowhereElse() {
+        int[] training =
+                Split.stratified(lapsed, new double[] {0.5, 0.25, 0.25}, 1).training();
+        Map<String, List<String>> rung = new TreeMap<>();
+        for (Column column : table.columns()) {
+            if (column.name().equals("renewal")) continue;
+            List<String> names = ColumnAlarms.of(ColumnProfile.of(column, training, lapsed)).stream()
+                    .map(Alarm::name)
+                    .toList();
+            if (!names.isEmpty()) rung.put(column.name(), names);
+        }
+        assertThat(rung)
+                .isEqualTo(Map.of(
+                        "goodbye_page_seen", List.of("suspected leak"),
+                        "next_visit_booked", List.of("suspected leak"),
+                        "country", List.of("constant"),
+                        "member_no", List.of("identifier-like")));
     }
 
     @Test

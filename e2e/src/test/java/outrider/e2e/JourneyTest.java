@@ -104,8 +104,7 @@ class JourneyTest {
         WebElement name = browser.find("form input[maxlength]");
         name.sendKeys(Keys.chord(Keys.CONTROL, "a") + "Desk points");
         browser.await(d -> d.findElements(By.cssSelector("form select")).size() > 2);
-        new Select(browser.all("form select").get(1))
-                .selectByVisibleText("desk_points");
+        new Select(browser.all("form select").get(1)).selectByVisibleText("desk_points");
         browser.button("Fit");
         fitted(browser, "Desk points");
         browser.button("New candidate");

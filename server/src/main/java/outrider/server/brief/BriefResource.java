@@ -10,18 +10,15 @@ import jakarta.ws.rs.Path;
 import java.util.List;
 import java.util.Map;
 import outrider.server.account.Account;
-import outrider.server.dataset.Datasets;
 
 /** Briefs, their columns and their split. */
 @Path("/briefs")
 public class BriefResource {
     private final Briefs briefs;
-    private final Datasets datasets;
     private final SecurityIdentity identity;
 
-    BriefResource(Briefs briefs, Datasets datasets, SecurityIdentity identity) {
+    BriefResource(Briefs briefs, SecurityIdentity identity) {
         this.briefs = briefs;
-        this.datasets = datasets;
         this.identity = identity;
     }
 
@@ -62,11 +59,7 @@ public class BriefResource {
     @Path("/{id}/columns")
     @Transactional
     public List<ColumnView> columns(long id) {
-        Brief brief = briefs.get(id);
-        int[] rows = briefs.openRows(brief);
-        return datasets.table(brief.datasetId).columns().stream()
-                .map(column -> ColumnView.of(column, brief, rows))
-                .toList();
+        return briefs.columns(briefs.get(id));
     }
 
     @PUT

@@ -7,7 +7,6 @@ import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,6 +14,7 @@ import java.util.Objects;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
+import outrider.check.ColumnProfile;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
 import outrider.server.work.Packed;
@@ -23,7 +23,6 @@ import outrider.split.Parts;
 import outrider.split.Split;
 import outrider.table.Column;
 import outrider.table.Levels;
-import outrider.table.NumberColumn;
 import outrider.table.Table;
 import outrider.table.TextColumn;
 
@@ -71,13 +70,9 @@ public class Briefs {
     private static Map<String, ColumnRole> defaultRoles(Table table) {
         Map<String, ColumnRole> roles = new TreeMap<>();
         for (Column column : table.columns()) {
-            boolean text = column instanceof TextColumn;
-            boolean whole = column instanceof NumberColumn numbers
-                    && Arrays.stream(numbers.values()).allMatch(v -> v == Math.rint(v));
-            if (!text && !whole) continue;
-            if (Levels.of(column).levels().size() > 0.9 * column.size()) {
+            if (ColumnProfile.identifierLike(column, Levels.of(column))) {
                 roles.put(column.name(), new ColumnRole(ColumnRole.Role.IDENTIFIER, "nearly one value a record"));
-            } else if (text) {
+            } else if (column instanceof TextColumn) {
                 roles.put(column.name(), new ColumnRole(ColumnRole.Role.SET_ASIDE, "free text"));
             }
         }
@@ -226,6 +221,23 @@ public class Briefs {
         }
         return IntStream.concat(IntStream.of(parts.training()), IntStream.of(parts.validation()))
                 .toArray();
+    }
+
+    /** The columns as the Data page shows them; what the outcome has to do with them is computed on training alone. */
+    public List<ColumnView> columns(Brief brief) {
+        int[] rows = openRows(brief);
+        Parts parts = brief.parts();
+        int[] training = parts == null ? null : parts.training();
+        byte[] outcome = parts == null ? null : outcome(brief);
+        return datasets.table(brief.datasetId).columns().parallelStream()
+                .map(column -> ColumnView.of(
+                        column,
+                        brief,
+                        rows,
+                        parts == null || column.name().equals(brief.outcome)
+                                ? null
+                                : ColumnProfile.of(column, training, outcome)))
+                .toList();
     }
 
     /** Names of columns that candidates may use. */

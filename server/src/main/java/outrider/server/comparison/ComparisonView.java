@@ -1,7 +1,7 @@
 package outrider.server.comparison;
 
 import java.util.List;
-import outrider.check.CandidateAlarms;
+import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
 import outrider.server.candidate.Kind;
 import outrider.stakes.NetValue;
@@ -52,7 +52,7 @@ public record ComparisonView(
             double trainingAuc,
             String verdict,
             Double adjustedP,
-            List<CandidateAlarms.Alarm> alarms,
+            List<Alarm> alarms,
             boolean exact,
             double[] records,
             double[] events,

@@ -1,7 +1,7 @@
 package outrider.server.comparison;
 
 import java.util.List;
-import outrider.check.CandidateAlarms;
+import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
 import outrider.doubt.Bootstrap;
 import outrider.rank.Ranking;
@@ -18,4 +18,4 @@ record Scored(
         double trainingAuc,
         AucDoubt doubt,
         Bootstrap.Band band,
-        List<CandidateAlarms.Alarm> alarms) {}
+        List<Alarm> alarms) {}
