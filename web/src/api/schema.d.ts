@@ -1476,6 +1476,11 @@ export interface components {
       missing?: number;
       /** Format: int32 */
       distinct?: number;
+      /** Format: double */
+      auc?: number;
+      /** Format: double */
+      informationValue?: number;
+      alarms?: components['schemas']['Alarm'][];
       levels?: components['schemas']['Level'][];
     };
     ComparisonView: {

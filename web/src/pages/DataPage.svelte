@@ -12,7 +12,7 @@
     ['SCORE', 'supplied score'],
     ['SET_ASIDE', 'set aside'],
   ];
-  const SHOWN_LEVELS = 4;
+  const SHOWN_LEVELS = 3;
 
   const brief = $derived(desk.brief!);
   const fixedHere = $derived(!session.analyst);
@@ -58,7 +58,9 @@
       await load();
     });
 
-  const ringing = $derived(columns?.filter((c) => c.role === 'INPUT' && c.alarms.length > 0).map((c) => c.name) ?? []);
+  const ringing = $derived(
+    columns?.filter((c) => c.role === 'INPUT' && c.alarms.length > 0).map((c) => c.name) ?? [],
+  );
   const inputs = $derived(columns?.filter((c) => c.role === 'INPUT').length ?? 0);
 </script>
 
@@ -133,7 +135,9 @@
 {:else}
   <p class="quiet mb-1">
     {columns.length} columns, {inputs} of them inputs.
-    {#if ringing.length > 0}<span class="alarm">▲ {ringing.length} of the inputs raise an alarm: {ringing.join(', ')}.</span>
+    {#if ringing.length > 0}<span class="alarm"
+        >▲ {ringing.length} of the inputs raise an alarm: {ringing.join(', ')}.</span
+      >
     {:else if brief.split}No input raises an alarm.{/if}
   </p>
   <table class="plain" aria-label="Columns">
@@ -147,7 +151,7 @@
     <tbody>
       {#each columns as column (column.name)}
         <tr class:off={column.role !== 'INPUT' && !column.outcome} data-column={column.name}>
-          <td class="max-w-[190px] truncate font-semibold" title={column.name}>{column.name}</td>
+          <td class="max-w-[160px] truncate font-semibold" title={column.name}>{column.name}</td>
           <td>{column.type.toLowerCase()}</td>
           <td>
             {#if column.outcome}<b class="outcome">outcome</b>
@@ -168,18 +172,26 @@
           <td>
             {#each column.role === 'INPUT' ? column.alarms : [] as alarm (alarm.name)}
               <div class="flex items-baseline gap-2">
-                <button class="alarm text-left" title={alarm.meaning} onclick={() => (opened = opened === column.name ? null : column.name)}>
+                <button
+                  class="alarm text-left whitespace-nowrap"
+                  title={alarm.meaning}
+                  onclick={() => (opened = opened === column.name ? null : column.name)}
+                >
                   ▲ {alarm.name}
                 </button>
                 {#if !fixedHere}
-                  <button class="chip" onclick={() => setRole(column, asideRole(alarm.name), alarm.name)}>set aside</button>
+                  <button class="chip" onclick={() => setRole(column, asideRole(alarm.name), alarm.name)}
+                    >set aside</button
+                  >
                 {/if}
               </div>
-              {#if opened === column.name}<p class="quiet mb-1 max-w-[230px] text-[12px]">{alarm.meaning}</p>{/if}
+              {#if opened === column.name}<p class="quiet mb-1 max-w-[230px] text-[12px]">
+                  {alarm.meaning}
+                </p>{/if}
             {/each}
             {#if !column.outcome && column.role !== 'INPUT'}
               <input
-                class="field w-full min-w-[150px]"
+                class="field w-full min-w-[140px]"
                 aria-label="Why {column.name} is no input"
                 value={column.reason}
                 placeholder="the report will print this"
@@ -192,7 +204,7 @@
           <td class="n">{count(column.distinct)}</td>
           <td class="n">{fixed(column.auc, 3)}</td>
           <td class="n">{fixed(column.informationValue, 3)}</td>
-          <td class="quiet max-w-[300px] truncate">
+          <td class="quiet max-w-[150px] truncate 2xl:max-w-[520px]">
             {column.levels
               .slice(0, SHOWN_LEVELS)
               .map((l) => `${l.text === '' ? '“”' : l.text} (${count(l.records)})`)

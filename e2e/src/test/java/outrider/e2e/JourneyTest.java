@@ -78,7 +78,7 @@ class JourneyTest {
 
     private static void setAsideAndSplit(Browser browser, String brief) {
         browser.key("2");
-        for (String column : List.of("goodbye_page_seen", "next_visit_booked", "postal_area")) {
+        for (String column : List.of("goodbye_page_seen", "postal_area")) {
             WebElement role = browser.find("select[aria-label='Role of " + column + "']");
             new Select(role).selectByValue("SET_ASIDE");
             browser.find("input[aria-label='Why " + column + " is no input']");
@@ -88,6 +88,13 @@ class JourneyTest {
         browser.button("Split and seal");
         browser.text("sealed");
         browser.text("9,000 members");
+        browser.text("raise an alarm: country, next_visit_booked");
+        browser.find("tr[data-column=next_visit_booked] button.alarm").click();
+        browser.text("Whether it is missing ranks the outcome with an AUC of 0.");
+        browser.find("tr[data-column=next_visit_booked] .chip").click();
+        assertThat(browser.find("input[aria-label='Why next_visit_booked is no input']")
+                        .getAttribute("value"))
+                .isEqualTo("suspected leak");
         assertThat(browser.driver.getCurrentUrl()).endsWith(brief + "/data");
     }
 
