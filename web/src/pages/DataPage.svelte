@@ -136,7 +136,9 @@
   <p class="quiet mb-1">
     {columns.length} columns, {inputs} of them inputs.
     {#if ringing.length > 0}<span class="alarm"
-        >▲ {ringing.length} of the inputs raise an alarm: {ringing.join(', ')}.</span
+        >▲ {ringing.length === 1 ? 'One input raises' : `${ringing.length} inputs raise`} an alarm: {ringing.join(
+          ', ',
+        )}.</span
       >
     {:else if brief.split}No input raises an alarm.{/if}
   </p>
@@ -145,13 +147,16 @@
       <tr
         ><th>Column</th><th>Type</th><th>Role</th><th>Why</th><th class="n">Missing %</th><th class="n"
           >Distinct</th
+        ><th class="n" title="AUC of the column alone, on training">AUC alone</th><th
+          class="n"
+          title="Information value, on training">Info. value</th
         ><th>Commonest values</th></tr
       >
     </thead>
     <tbody>
       {#each columns as column (column.name)}
         <tr class:off={column.role !== 'INPUT' && !column.outcome} data-column={column.name}>
-          <td class="max-w-[160px] truncate font-semibold" title={column.name}>{column.name}</td>
+          <td class="max-w-[178px] truncate font-semibold" title={column.name}>{column.name}</td>
           <td>{column.type.toLowerCase()}</td>
           <td>
             {#if column.outcome}<b class="outcome">outcome</b>
@@ -191,7 +196,7 @@
             {/each}
             {#if !column.outcome && column.role !== 'INPUT'}
               <input
-                class="field w-full min-w-[140px]"
+                class="field w-full min-w-[120px]"
                 aria-label="Why {column.name} is no input"
                 value={column.reason}
                 placeholder="the report will print this"

@@ -88,7 +88,7 @@ class JourneyTest {
         browser.button("Split and seal");
         browser.text("sealed");
         browser.text("9,000 members");
-        browser.text("raise an alarm: country, next_visit_booked");
+        browser.text("inputs raise an alarm: country, next_visit_booked");
         browser.find("tr[data-column=next_visit_booked] button.alarm").click();
         browser.text("Whether it is missing ranks the outcome with an AUC of 0.");
         browser.find("tr[data-column=next_visit_booked] .chip").click();
