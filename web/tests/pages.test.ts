@@ -1,0 +1,198 @@
+import { fireEvent, render, screen } from '@testing-library/svelte';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Brief, Candidate, Column, Report } from '../src/api/types';
+import { desk } from '../src/lib/desk.svelte';
+import { session } from '../src/lib/session.svelte';
+import DataPage from '../src/pages/DataPage.svelte';
+import SignOffPage from '../src/pages/SignOffPage.svelte';
+import Learnt from '../src/parts/Learnt.svelte';
+import NewCandidate from '../src/parts/NewCandidate.svelte';
+import { problem, serve } from './server';
+
+const brief = {
+  id: 7,
+  version: 1,
+  recordsNoun: 'members',
+  eventsNoun: 'lapses',
+  acting: 'ringing',
+  currency: '€',
+  eventLevels: ['lapsed'],
+  candidates: 0,
+  split: {
+    seed: 5,
+    shares: [0.5, 0.25, 0.25],
+    parts: [
+      { part: 'training', records: 50, events: 6 },
+      { part: 'validation', records: 25, events: 3 },
+      { part: 'reserve', records: 25, events: null },
+    ],
+    sealed: true,
+    locked: false,
+  },
+} as unknown as Brief;
+
+function column(name: string, more: Partial<Column> = {}): Column {
+  const plain = {
+    type: 'NUMBER',
+    role: 'INPUT',
+    outcome: false,
+    reason: '',
+    records: 75,
+    missing: 0,
+    distinct: 9,
+  };
+  return { name, ...plain, auc: 0.6, informationValue: 0.1, alarms: [], levels: [], ...more } as Column;
+}
+
+const leak = column('goodbye', {
+  alarms: [{ name: 'suspected leak', meaning: 'Alone it ranks the outcome.' }],
+});
+
+beforeEach(() => {
+  session.me = { name: 'analyst', role: 'analyst' };
+  desk.brief = brief;
+  desk.comparison = null;
+});
+
+describe('the data', () => {
+  it('explain an alarm, and set the column aside with its reason', async () => {
+    const aside = column('goodbye', { role: 'SET_ASIDE', reason: 'suspected leak' });
+    const asked = serve(({ method }) => (method === 'PUT' ? [column('age'), aside] : [column('age'), leak]));
+    render(DataPage);
+    expect(await screen.findByText(/One input raises an alarm: goodbye/)).toBeTruthy();
+    await fireEvent.click(screen.getByRole('button', { name: '▲ suspected leak' }));
+    expect(screen.getByText('Alone it ranks the outcome.')).toBeTruthy();
+    await fireEvent.click(screen.getByRole('button', { name: 'set aside' }));
+    expect(await screen.findByText(/No input raises an alarm/)).toBeTruthy();
+    expect(asked.at(-1)).toMatchObject({
+      method: 'PUT',
+      path: '/api/briefs/7/roles',
+      body: { goodbye: { role: 'SET_ASIDE', reason: 'suspected leak' } },
+    });
+    expect((screen.getByLabelText('Why goodbye is no input') as HTMLInputElement).value).toBe(
+      'suspected leak',
+    );
+  });
+
+  it('show the reserve as sealed, and a refused split beside its button', async () => {
+    serve(({ method }) =>
+      method === 'POST' ? problem(400, 'shares: are [0.5, 0.5, 0.5]') : [column('age')],
+    );
+    render(DataPage);
+    await screen.findByText('age');
+    expect(screen.getByText('◆ sealed')).toBeTruthy();
+    await fireEvent.click(screen.getByRole('button', { name: 'Split anew' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('shares: are');
+  });
+
+  it('cannot be changed by an approver', async () => {
+    session.me = { name: 'approver', role: 'approver' };
+    serve(() => [leak]);
+    render(DataPage);
+    expect(((await screen.findByLabelText('Role of goodbye')) as HTMLSelectElement).disabled).toBe(true);
+    expect(screen.queryByRole('button', { name: 'set aside' })).toBeNull();
+  });
+});
+
+describe('a new candidate', () => {
+  const from = {
+    id: 1,
+    name: 'Logistic',
+    kind: 'logistic',
+    settings: { penalty: 2 },
+    inputs: ['age', 'rides'],
+  } as unknown as Candidate;
+  const columns = [column('age'), column('rides'), column('tier'), column('points', { role: 'SCORE' })];
+
+  it('starts from another, and says what differs', async () => {
+    const asked = serve(() => ({ ...from, id: 2 }));
+    const made = vi.fn();
+    render(NewCandidate, { brief, columns, from, names: ['Logistic'], made, close: vi.fn() });
+    expect((screen.getByLabelText('name') as HTMLInputElement).value).toBe('Logistic 2');
+    await fireEvent.click(screen.getByLabelText('tier'));
+    await fireEvent.click(screen.getByLabelText('age'));
+    expect(screen.getByText(/against Logistic: \+ tier, − age/)).toBeTruthy();
+    await fireEvent.click(screen.getByRole('button', { name: 'Fit' }));
+    await vi.waitFor(() => expect(made).toHaveBeenCalled());
+    expect(asked.at(-1)!.body).toEqual({
+      name: 'Logistic 2',
+      kind: 'logistic',
+      settings: { penalty: 2 },
+      inputs: ['rides', 'tier'],
+    });
+  });
+
+  it('keeps what was chosen when it is refused', async () => {
+    serve(() => problem(400, 'name: "Logistic" is taken; give it another name'));
+    render(NewCandidate, { brief, columns, from: null, names: [], made: vi.fn(), close: vi.fn() });
+    await fireEvent.click(screen.getByRole('button', { name: 'Fit' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('is taken');
+    expect(screen.getByText(/3 of 3 inputs/)).toBeTruthy();
+  });
+});
+
+describe('what was learnt', () => {
+  it('names separated and dropped inputs, and shows what has no finite value as a dash', async () => {
+    const line = { standardError: null, z: null, pValue: null, oddsRatioLow: null, oddsRatioHigh: null };
+    const none = { oddsRatio: null, oddsRatioPerSd: null, oddsRatioPerSdLow: null, oddsRatioPerSdHigh: null };
+    serve(() => ({
+      coefficients: [
+        { input: '(intercept)', coefficient: -2, ...line, ...none, dropped: false, separated: false },
+        { input: 'tells', coefficient: 19, ...line, ...none, dropped: false, separated: true },
+        { input: 'flat', coefficient: 0, ...line, ...none, dropped: true, separated: false },
+      ],
+      preparation: [{ column: 'tells', rule: 'the number itself', inputs: ['tells'] }],
+      dropped: ['flat'],
+      separated: ['tells'],
+      records: 18000,
+      iterations: 26,
+      converged: true,
+      logLikelihood: -1,
+      aic: 6,
+      bic: 8,
+      mcfadden: 0.9,
+    }));
+    render(Learnt, { candidate: { id: 1, name: 'L' } as Candidate });
+    expect(await screen.findByText(/Separation: tells/)).toBeTruthy();
+    expect(screen.getByText(/follow from earlier inputs: flat/)).toBeTruthy();
+    expect(screen.getByText('tells', { selector: 'td[title]' }).closest('tr')!.textContent).toContain('–');
+    expect(screen.getByText('left out')).toBeTruthy();
+  });
+});
+
+describe('the sign-off', () => {
+  const report = {
+    id: 3,
+    state: 'issued',
+    mine: false,
+    sha256: 'ab12',
+    acts: [{ act: 'issued', by: 'analyst', at: '2026-11-23T09:00:00Z', words: '' }],
+  } as unknown as Report;
+
+  it('lets an approver return it with words, and shows what was said', async () => {
+    session.me = { name: 'approver', role: 'approver' };
+    let returned = false;
+    const asked = serve(({ method, path }) => {
+      if (method === 'POST') returned = true;
+      if (path.startsWith('/api/briefs')) return brief;
+      const said = { act: 'returned', by: 'approver', at: '2026-11-23T10:00:00Z', words: 'Too deep.' };
+      return [returned ? { ...report, state: 'returned', acts: [...report.acts, said] } : report];
+    });
+    render(SignOffPage);
+    await fireEvent.input(await screen.findByLabelText('Words'), { target: { value: 'Too deep.' } });
+    await fireEvent.click(screen.getByRole('button', { name: 'Return' }));
+    expect(await screen.findByText('Too deep.')).toBeTruthy();
+    expect(asked.find((a) => a.method === 'POST')).toMatchObject({
+      path: '/api/reports/3/return',
+      body: { words: 'Too deep.' },
+    });
+    expect(screen.queryByRole('button', { name: 'Approve' })).toBeNull();
+  });
+
+  it('gives its author nothing to decide', async () => {
+    serve(() => [{ ...report, mine: true }]);
+    render(SignOffPage);
+    expect(await screen.findByText('Somebody else has to approve it.')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Approve' })).toBeNull();
+  });
+});
