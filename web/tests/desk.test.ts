@@ -215,7 +215,7 @@ describe('the brief', () => {
   function served(): Asked[] {
     let version = brief.version;
     return serve(async ({ method, path, body }) => {
-      if (path.endsWith('/columns')) return [column];
+      if (path.endsWith('/columns')) return { columns: [column], pending: 0, undo: null };
       if (method === 'GET') return comparison(null);
       const edit = body as { version: number };
       await new Promise((resolve) => setTimeout(resolve, 5));

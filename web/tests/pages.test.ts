@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Brief, Candidate, Column, Report } from '../src/api/types';
+import type { Brief, Candidate, Column, Columns, Report, Setup } from '../src/api/types';
 import { desk } from '../src/lib/desk.svelte';
 import { session } from '../src/lib/session.svelte';
 import DataPage from '../src/pages/DataPage.svelte';
@@ -8,6 +8,8 @@ import SignOffPage from '../src/pages/SignOffPage.svelte';
 import Learnt from '../src/parts/Learnt.svelte';
 import NewCandidate from '../src/parts/NewCandidate.svelte';
 import { problem, serve } from './server';
+
+vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '' } }));
 
 const brief = {
   id: 7,
@@ -19,8 +21,29 @@ const brief = {
   eventLevels: ['lapsed'],
   candidates: 0,
   split: {
-    seed: 5,
-    shares: [0.5, 0.25, 0.25],
+    plan: {
+      method: 'SHARES',
+      shares: [0.5, 0.25, 0.25],
+      seed: 5,
+      groupBy: null,
+      copiesTogether: false,
+      folds: 5,
+      balance: { method: 'NONE', share: 0 },
+    },
+    facts: {
+      parts: [
+        { part: 'training', records: 50, events: 6, halfWidth: 0.31, few: true },
+        { part: 'validation', records: 25, events: 3, halfWidth: 0.37, few: true },
+        { part: 'reserve', records: 25, events: 3, halfWidth: 0.37, few: true },
+      ],
+      leftOut: 0,
+      copies: 0,
+      straddlingCopies: 2,
+      straddlingGroups: null,
+      groupedBy: null,
+      folds: [1, 2],
+      training: { records: 50, events: 6, weight: 1, logOdds: 0 },
+    },
     parts: [
       { part: 'training', records: 50, events: 6 },
       { part: 'validation', records: 25, events: 3 },
@@ -34,60 +57,107 @@ const brief = {
 function column(name: string, more: Partial<Column> = {}): Column {
   const plain = {
     type: 'NUMBER',
-    role: 'INPUT',
+    typeRead: 'NUMBER',
     outcome: false,
-    reason: '',
-    records: 75,
+    input: true,
+    pending: false,
+    judged: true,
+    records: 50,
     missing: 0,
     distinct: 9,
+    mend: null,
   };
-  return { name, ...plain, auc: 0.6, informationValue: 0.1, alarms: [], levels: [], ...more } as Column;
+  const figures = { auc: 0.6, informationValue: 0.1, alarms: [], drawn: [], levels: [] };
+  return { name, setup: setup(), ...plain, ...figures, ...more } as Column;
+}
+
+function setup(more: Partial<Setup> = {}): Setup {
+  const plain = { reading: null, knownAfterDays: null, knownWhere: null, meaning: null, kept: {}, acted: [] };
+  return { role: 'INPUT', reason: '', ...plain, ...more } as Setup;
 }
 
 const leak = column('goodbye', {
-  alarms: [{ name: 'suspected leak', meaning: 'Alone it ranks the outcome.' }],
+  alarms: [{ name: 'suspected leak', meaning: 'Alone it ranks the outcome.', keptBecause: null }],
 });
 
 beforeEach(() => {
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  );
   session.me = { name: 'analyst', role: 'analyst' };
   desk.brief = brief;
   desk.comparison = null;
 });
 
 describe('the data', () => {
+  const sheet = (...columns: Column[]): Columns => ({ columns, pending: 0, undo: null });
+
   it('explain an alarm, and set the column aside with its reason', async () => {
-    const aside = column('goodbye', { role: 'SET_ASIDE', reason: 'suspected leak' });
-    const asked = serve(({ method }) => (method === 'PUT' ? [column('age'), aside] : [column('age'), leak]));
+    const aside = column('goodbye', { input: false, setup: setup({ role: 'SET_ASIDE' }) });
+    const asked = serve(({ method }) =>
+      method === 'PUT'
+        ? { ...sheet(column('age'), aside), undo: 'goodbye: set aside' }
+        : sheet(column('age'), leak),
+    );
     render(DataPage);
-    expect(await screen.findByText(/One input raises an alarm: goodbye/)).toBeTruthy();
-    await fireEvent.click(screen.getByRole('button', { name: '▲ suspected leak' }));
-    expect(screen.getByText('Alone it ranks the outcome.')).toBeTruthy();
+    expect(await screen.findByText(/Alone it ranks the outcome/)).toBeTruthy();
     await fireEvent.click(screen.getByRole('button', { name: 'set aside' }));
     expect(await screen.findByText(/No input raises an alarm/)).toBeTruthy();
     expect(asked.at(-1)).toMatchObject({
       method: 'PUT',
-      path: '/api/briefs/7/roles',
+      path: '/api/briefs/7/columns',
       body: { goodbye: { role: 'SET_ASIDE', reason: 'suspected leak' } },
     });
-    expect((screen.getByLabelText('Why goodbye is no input') as HTMLInputElement).value).toBe(
-      'suspected leak',
+    await fireEvent.click(screen.getByRole('button', { name: /undo: goodbye: set aside/ }));
+    expect(asked.some((a) => a.path === '/api/briefs/7/columns/undo')).toBe(true);
+  });
+
+  it('keep an alarm only with a reason', async () => {
+    const asked = serve(() => sheet(leak));
+    render(DataPage);
+    await fireEvent.click(await screen.findByRole('button', { name: 'keep, because …' }));
+    const keep = screen.getByRole('button', { name: 'keep' }) as HTMLButtonElement;
+    expect(keep.disabled).toBe(true);
+    await fireEvent.input(screen.getByLabelText('Why goodbye may stay'), {
+      target: { value: 'seen before' },
+    });
+    await fireEvent.click(keep);
+    await vi.waitFor(() =>
+      expect(asked.at(-1)?.body).toMatchObject({ goodbye: { kept: { 'suspected leak': 'seen before' } } }),
     );
   });
 
-  it('show the reserve as sealed, and a refused split beside its button', async () => {
+  it('warn of few events and of copies across parts, and show a refused split beside its form', async () => {
     serve(({ method }) =>
-      method === 'POST' ? problem(400, 'shares: are [0.5, 0.5, 0.5]') : [column('age')],
+      method === 'POST' ? problem(400, 'shares: are [0.5, 0.5, 0.5]') : sheet(column('age')),
     );
     render(DataPage);
     await screen.findByText('age');
-    expect(screen.getByText('◆ sealed')).toBeTruthy();
-    await fireEvent.click(screen.getByRole('button', { name: 'Split anew' }));
+    expect(screen.getAllByText(/fewer than 100 lapses/)).toHaveLength(3);
+    expect(screen.getByText(/2 sets of exact copies/)).toBeTruthy();
+    await fireEvent.click(screen.getByRole('button', { name: 'Change the split' }));
     expect((await screen.findByRole('alert')).textContent).toContain('shares: are');
+    expect((screen.getByRole('button', { name: /Split anew/ }) as HTMLButtonElement).disabled).toBe(true);
+  });
+
+  it('draw only the rows in sight of five hundred, and find one by name', async () => {
+    serve(() => sheet(...Array.from({ length: 500 }, (_, i) => column(`column_${i}`))));
+    render(DataPage);
+    await screen.findByText('column_0');
+    expect(document.querySelectorAll('[data-column]').length).toBeLessThan(60);
+    await fireEvent.input(screen.getByLabelText('Find a column'), { target: { value: 'column_49' } });
+    expect(screen.getByRole('table', { name: 'Columns' }).getAttribute('aria-rowcount')).toBe('12');
+    expect(document.querySelector('[data-column]')!.getAttribute('data-column')).toBe('column_49');
   });
 
   it('cannot be changed by an approver', async () => {
     session.me = { name: 'approver', role: 'approver' };
-    serve(() => [leak]);
+    serve(() => sheet(leak));
     render(DataPage);
     expect(((await screen.findByLabelText('Role of goodbye')) as HTMLSelectElement).disabled).toBe(true);
     expect(screen.queryByRole('button', { name: 'set aside' })).toBeNull();
@@ -102,7 +172,12 @@ describe('a new candidate', () => {
     settings: { penalty: 2 },
     inputs: ['age', 'rides'],
   } as unknown as Candidate;
-  const columns = [column('age'), column('rides'), column('tier'), column('points', { role: 'SCORE' })];
+  const columns = [
+    column('age'),
+    column('rides'),
+    column('tier'),
+    column('points', { input: false, setup: setup({ role: 'SCORE' }) }),
+  ];
 
   it('starts from another, and says what differs', async () => {
     const asked = serve(() => ({ ...from, id: 2 }));

@@ -4,6 +4,410 @@
  */
 
 export interface paths {
+  '/api/arrivals': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ArrivalView'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    /** Begin */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewArrival'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ArrivalView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/arrivals/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Get */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ArrivalView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    /** Discard */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/arrivals/{id}/bytes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Append */
+    put: {
+      parameters: {
+        query?: {
+          from?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/octet-stream': string;
+        };
+      };
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/arrivals/{id}/dialect': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Correct */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Dialect'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ArrivalView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/arrivals/{id}/read': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Read */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ArrivalView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/arrivals/{id}/stop': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Stop */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ArrivalView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/briefs': {
     parameters: {
       query?: never;
@@ -195,28 +599,12 @@ export interface paths {
             [name: string]: unknown;
           };
           content: {
-            'application/json': components['schemas']['ColumnView'][];
+            'application/json': components['schemas']['ColumnsView'];
           };
         };
       };
     };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/briefs/{id}/roles': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Change Roles */
+    /** Change */
     put: {
       parameters: {
         query?: never;
@@ -229,7 +617,7 @@ export interface paths {
       requestBody: {
         content: {
           'application/json': {
-            [key: string]: components['schemas']['ColumnRole'];
+            [key: string]: components['schemas']['ColumnSetup'];
           };
         };
       };
@@ -240,7 +628,7 @@ export interface paths {
             [name: string]: unknown;
           };
           content: {
-            'application/json': components['schemas']['ColumnView'][];
+            'application/json': components['schemas']['ColumnsView'];
           };
         };
         /** @description Bad Request */
@@ -273,6 +661,226 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/briefs/{id}/columns/detail': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Column */
+    get: {
+      parameters: {
+        query?: {
+          name?: string;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ColumnDetail'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/columns/undo': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Undo */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ColumnsView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/delivery/{dataset}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Delivery */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          dataset: number;
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DeliveryChange'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Replace */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          dataset: number;
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BriefView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/edition': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Edition */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BriefView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/briefs/{id}/split': {
     parameters: {
       query?: never;
@@ -294,7 +902,7 @@ export interface paths {
       };
       requestBody: {
         content: {
-          'application/json': components['schemas']['NewSplit'];
+          'application/json': components['schemas']['SplitPlan'];
         };
       };
       responses: {
@@ -305,6 +913,69 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['BriefView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/split/preview': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Preview */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['SplitPlan'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SplitFacts'];
           };
         };
         /** @description Bad Request */
@@ -854,6 +1525,132 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/datasets/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Delete */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/datasets/{id}/file.csv': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Csv */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/csv': components['schemas']['StreamingOutput'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/datasets/{id}/file.parquet': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Parquet */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/vnd.apache.parquet': components['schemas']['StreamingOutput'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/me': {
     parameters: {
       query?: never;
@@ -1326,11 +2123,51 @@ export interface components {
       at?: components['schemas']['Instant'];
       words?: string;
     };
+    ActedView: {
+      /** Format: int32 */
+      records?: number;
+      /** Format: int32 */
+      events?: number;
+      /** Format: int32 */
+      otherRecords?: number;
+      /** Format: int32 */
+      otherEvents?: number;
+    };
     /** @enum {string} */
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
     Alarm: {
       name?: string;
       meaning?: string;
+    };
+    AlarmView: {
+      name?: string;
+      meaning?: string;
+      keptBecause?: string;
+    };
+    ArrivalView: {
+      /** Format: int64 */
+      id?: number;
+      name?: string;
+      /** Format: int64 */
+      bytes?: number;
+      /** Format: int64 */
+      received?: number;
+      state?: components['schemas']['State'];
+      /** Format: double */
+      progress?: number;
+      step?: string;
+      message?: string;
+      /** Format: int64 */
+      datasetId?: number;
+      /** Format: int64 */
+      briefId?: number;
+      preview?: components['schemas']['PreviewView'];
+      refusal?: string;
+    };
+    Balance: {
+      method?: components['schemas']['Method1'];
+      /** Format: double */
+      share?: number;
     };
     BandRow: {
       /** Format: int32 */
@@ -1373,6 +2210,12 @@ export interface components {
       id?: number;
       /** Format: int32 */
       version?: number;
+      /** Format: int32 */
+      edition?: number;
+      /** Format: int64 */
+      previousId?: number;
+      /** Format: int64 */
+      nextId?: number;
       name?: string;
       question?: string;
       /** Format: int64 */
@@ -1382,6 +2225,8 @@ export interface components {
       records?: number;
       outcome?: string;
       eventLevels?: string[];
+      leftOutLevels?: string[];
+      leaveOutMissing?: boolean;
       recordsNoun?: string;
       eventsNoun?: string;
       acting?: string;
@@ -1433,6 +2278,23 @@ export interface components {
       step?: string;
       message?: string;
     };
+    Cell: {
+      label?: string;
+      /** Format: double */
+      low?: number;
+      /** Format: double */
+      high?: number;
+      /** Format: int32 */
+      records?: number;
+      /** Format: int32 */
+      events?: number;
+      /** Format: double */
+      rate?: number;
+      /** Format: double */
+      rateLow?: number;
+      /** Format: double */
+      rateHigh?: number;
+    };
     Coefficient: {
       input?: string;
       /** Format: double */
@@ -1458,18 +2320,14 @@ export interface components {
       dropped?: boolean;
       separated?: boolean;
     };
-    ColumnRole: {
-      role?: components['schemas']['Role'];
-      reason?: string;
+    ColumnDetail: {
+      column?: components['schemas']['ColumnView'];
+      profile?: components['schemas']['ColumnProfile'];
+      acted?: components['schemas']['ActedView'];
     };
-    /** @enum {string} */
-    ColumnType: 'NUMBER' | 'CATEGORY' | 'DATE' | 'TEXT';
-    ColumnView: {
-      name?: string;
+    ColumnProfile: {
+      column?: string;
       type?: components['schemas']['ColumnType'];
-      role?: components['schemas']['Role'];
-      outcome?: boolean;
-      reason?: string;
       /** Format: int32 */
       records?: number;
       /** Format: int32 */
@@ -1480,8 +2338,63 @@ export interface components {
       auc?: number;
       /** Format: double */
       informationValue?: number;
-      alarms?: components['schemas']['Alarm'][];
-      levels?: components['schemas']['Level'][];
+      /** Format: double */
+      missingAuc?: number;
+      identifierLike?: boolean;
+      telling?: string[];
+      drawn?: components['schemas']['Cell'][];
+      bands?: components['schemas']['Cell'][];
+      /** Format: int32 */
+      moreLevels?: number;
+      absent?: components['schemas']['Cell'];
+      present?: components['schemas']['Cell'];
+      zero?: components['schemas']['Cell'];
+    };
+    ColumnSetup: {
+      role?: components['schemas']['Role'];
+      reason?: string;
+      reading?: components['schemas']['Reading'];
+      /** Format: int32 */
+      knownAfterDays?: number;
+      knownWhere?: string;
+      meaning?: string;
+      kept?: {
+        [key: string]: string;
+      };
+      acted?: string[];
+    };
+    /** @enum {string} */
+    ColumnType: 'NUMBER' | 'CATEGORY' | 'DATE' | 'TEXT';
+    ColumnView: {
+      name?: string;
+      type?: components['schemas']['ColumnType'];
+      typeRead?: components['schemas']['ColumnType'];
+      format?: string;
+      outcome?: boolean;
+      setup?: components['schemas']['ColumnSetup'];
+      input?: boolean;
+      pending?: boolean;
+      judged?: boolean;
+      /** Format: int32 */
+      records?: number;
+      /** Format: int32 */
+      missing?: number;
+      /** Format: int32 */
+      distinct?: number;
+      /** Format: double */
+      auc?: number;
+      /** Format: double */
+      informationValue?: number;
+      alarms?: components['schemas']['AlarmView'][];
+      drawn?: components['schemas']['Drawn'][];
+      levels?: components['schemas']['LevelView'][];
+      mend?: components['schemas']['Mend'];
+    };
+    ColumnsView: {
+      columns?: components['schemas']['ColumnView'][];
+      /** Format: int32 */
+      pending?: number;
+      undo?: string;
     };
     ComparisonView: {
       /** Format: int32 */
@@ -1541,6 +2454,30 @@ export interface components {
       /** Format: int32 */
       records?: number;
     };
+    DeliveryChange: {
+      column?: string;
+      words?: string;
+      before?: string;
+      after?: string;
+      grave?: boolean;
+    };
+    Dialect: {
+      /** Format: char */
+      delimiter?: string;
+      /** Format: char */
+      quote?: string;
+      encoding?: components['schemas']['Encoding'];
+      /** Format: char */
+      decimal?: string;
+      header?: boolean;
+    };
+    Drawn: {
+      /** Format: int32 */
+      records?: number;
+      /** Format: double */
+      rate?: number;
+      rest?: boolean;
+    };
     Edit: {
       /** Format: int32 */
       version?: number;
@@ -1548,6 +2485,8 @@ export interface components {
       question?: string;
       outcome?: string;
       eventLevels?: string[];
+      leftOutLevels?: string[];
+      leaveOutMissing?: boolean;
       recordsNoun?: string;
       eventsNoun?: string;
       acting?: string;
@@ -1571,6 +2510,8 @@ export interface components {
       /** Format: double */
       plannedRate?: number;
     };
+    /** @enum {string} */
+    Encoding: 'UTF_8' | 'LATIN_1' | 'UTF_16LE' | 'UTF_16BE';
     /**
      * Format: date-time
      * @example 2022-03-10T16:15:50Z
@@ -1607,7 +2548,7 @@ export interface components {
       /** Format: double */
       mcfadden?: number;
     };
-    Level: {
+    LevelView: {
       text?: string;
       /** Format: int32 */
       records?: number;
@@ -1616,14 +2557,35 @@ export interface components {
       name?: string;
       role?: string;
     };
+    Mend: {
+      reading?: components['schemas']['Reading'];
+      /** Format: int32 */
+      records?: number;
+    };
+    /** @enum {string} */
+    Method: 'SHARES' | 'COLUMN' | 'DATE';
+    /** @enum {string} */
+    Method1: 'NONE' | 'WEIGHTS' | 'THINNING';
+    NewArrival: {
+      name?: string;
+      /** Format: int64 */
+      bytes?: number;
+      /** Format: int64 */
+      briefId?: number;
+    };
     NewBrief: {
       /** Format: int64 */
       datasetId?: number;
     };
-    NewSplit: {
-      shares?: number[];
-      /** Format: int64 */
-      seed?: number;
+    PartFacts: {
+      part?: string;
+      /** Format: int32 */
+      records?: number;
+      /** Format: int32 */
+      events?: number;
+      /** Format: double */
+      halfWidth?: number;
+      few?: boolean;
     };
     PartView: {
       part?: string;
@@ -1636,6 +2598,12 @@ export interface components {
       column?: string;
       rule?: string;
       inputs?: string[];
+    };
+    PreviewView: {
+      parquet?: boolean;
+      dialect?: components['schemas']['Dialect'];
+      names?: string[];
+      rows?: string[][];
     };
     Problem: {
       type?: string;
@@ -1651,6 +2619,12 @@ export interface components {
       found?: string;
       remedy?: string;
     };
+    Reading: {
+      type?: components['schemas']['ColumnType'];
+      format?: string;
+      missing?: string[];
+      keep?: string[];
+    };
     ReportView: {
       /** Format: int64 */
       id?: number;
@@ -1664,7 +2638,7 @@ export interface components {
       acts?: components['schemas']['Act'][];
     };
     /** @enum {string} */
-    Role: 'INPUT' | 'IDENTIFIER' | 'SCORE' | 'SET_ASIDE';
+    Role: 'INPUT' | 'IDENTIFIER' | 'SCORE' | 'VALUE' | 'SEGMENT' | 'PART' | 'DATE' | 'ACTED' | 'SET_ASIDE';
     Row: {
       /** Format: int64 */
       id?: number;
@@ -1705,13 +2679,59 @@ export interface components {
       lowerIsRiskier?: boolean;
       probability?: boolean;
     };
-    SplitView: {
+    SplitFacts: {
+      parts?: components['schemas']['PartFacts'][];
+      /** Format: int32 */
+      leftOut?: number;
+      /** Format: int32 */
+      copies?: number;
+      /** Format: int32 */
+      straddlingCopies?: number;
+      /** Format: int32 */
+      straddlingGroups?: number;
+      groupedBy?: string;
+      folds?: number[];
+      training?: components['schemas']['Training'];
+    };
+    SplitPlan: {
+      method?: components['schemas']['Method'];
+      shares?: number[];
       /** Format: int64 */
       seed?: number;
-      shares?: number[];
+      column?: string;
+      levels?: {
+        [key: string]: components['schemas']['Target'];
+      };
+      validationFrom?: string;
+      reserveFrom?: string;
+      leaveOutMissing?: boolean;
+      groupBy?: string;
+      copiesTogether?: boolean;
+      /** Format: int32 */
+      folds?: number;
+      balance?: components['schemas']['Balance'];
+    };
+    SplitView: {
+      plan?: components['schemas']['SplitPlan'];
+      facts?: components['schemas']['SplitFacts'];
       parts?: components['schemas']['PartView'][];
       sealed?: boolean;
       locked?: boolean;
+    };
+    /** @enum {string} */
+    State: 'RECEIVING' | 'HERE' | 'READING' | 'STORED' | 'FAILED' | 'INTERRUPTED';
+    StreamingOutput: Record<string, never>;
+    /** @enum {string} */
+    Target: 'TRAINING' | 'VALIDATION' | 'RESERVE' | 'VALIDATION_AND_RESERVE' | 'LEFT_OUT';
+    Training: {
+      /** Format: int32 */
+      records?: number;
+      /** Format: int32 */
+      events?: number;
+      /** Format: double */
+      weight?: number;
+      /** Format: double */
+      logOdds?: number;
     };
     Wanted: {
       name?: string;

@@ -14,14 +14,74 @@ export type Me = Whole<Schemas['Me']>;
 export type Problem = Whole<Schemas['Problem']>;
 export type Dataset = Whole<Schemas['DatasetView']>;
 export type PartView = OrNull<Whole<Schemas['PartView']>, 'events'>;
-export type Split = Omit<Whole<Schemas['SplitView']>, 'parts'> & { parts: PartView[] };
+export type PartFacts = Whole<Schemas['PartFacts']>;
+export type SplitFacts = OrNull<Whole<Schemas['SplitFacts']>, 'straddlingGroups' | 'groupedBy'>;
+export type Target = Whole<Schemas['Target']>;
+export type Balance = Whole<Schemas['Balance']>;
+export type SplitPlan = OrNull<
+  Whole<Schemas['SplitPlan']>,
+  'shares' | 'column' | 'levels' | 'validationFrom' | 'reserveFrom' | 'groupBy'
+>;
+export type Split = Omit<Whole<Schemas['SplitView']>, 'parts' | 'facts' | 'plan'> & {
+  parts: PartView[];
+  facts: SplitFacts;
+  plan: SplitPlan;
+};
 export type Brief = OrNull<
   Omit<Whole<Schemas['BriefView']>, 'split'> & { split: Split | null },
-  'outcome' | 'capacity' | 'plannedRate' | 'breakEven' | 'signOff'
+  'outcome' | 'capacity' | 'plannedRate' | 'breakEven' | 'signOff' | 'previousId' | 'nextId'
 >;
-export type Edit = OrNull<Whole<Schemas['Edit']>, 'outcome' | 'capacity' | 'plannedRate'>;
-export type Column = OrNull<Whole<Schemas['ColumnView']>, 'role' | 'auc' | 'informationValue'>;
+export type Edit = OrNull<
+  Whole<Schemas['Edit']>,
+  'outcome' | 'capacity' | 'plannedRate' | 'leftOutLevels' | 'leaveOutMissing'
+>;
 export type Role = Whole<Schemas['Role']>;
+export type ColumnType = Whole<Schemas['ColumnType']>;
+export type Reading = OrNull<Whole<Schemas['Reading']>, 'format' | 'missing' | 'keep'>;
+export type Mend = Omit<Whole<Schemas['Mend']>, 'reading'> & { reading: Reading };
+export type Setup = OrNull<
+  Omit<Whole<Schemas['ColumnSetup']>, 'reading'> & { reading: Reading | null },
+  'knownAfterDays' | 'knownWhere' | 'meaning'
+>;
+export type ColumnAlarm = OrNull<Whole<Schemas['AlarmView']>, 'keptBecause'>;
+export type Drawn = OrNull<Whole<Schemas['Drawn']>, 'rate'>;
+export type Column = OrNull<
+  Omit<Whole<Schemas['ColumnView']>, 'setup' | 'alarms' | 'drawn' | 'mend'> & {
+    setup: Setup;
+    alarms: ColumnAlarm[];
+    drawn: Drawn[];
+    mend: Mend | null;
+  },
+  'auc' | 'informationValue' | 'format'
+>;
+export type Columns = OrNull<Omit<Whole<Schemas['ColumnsView']>, 'columns'> & { columns: Column[] }, 'undo'>;
+export type Cell = OrNull<
+  Whole<Schemas['Cell']>,
+  'label' | 'low' | 'high' | 'events' | 'rate' | 'rateLow' | 'rateHigh'
+>;
+export type ColumnProfile = OrNull<
+  Omit<Whole<Schemas['ColumnProfile']>, 'drawn' | 'bands' | 'absent' | 'present' | 'zero'> & {
+    drawn: Cell[];
+    bands: Cell[];
+    absent: Cell;
+    present: Cell;
+    zero: Cell | null;
+  },
+  'auc' | 'informationValue' | 'missingAuc'
+>;
+export type ColumnDetail = {
+  column: Column;
+  profile: ColumnProfile | null;
+  acted: Whole<Schemas['ActedView']> | null;
+};
+export type Dialect = Whole<Schemas['Dialect']>;
+export type Arrival = OrNull<
+  Omit<Whole<Schemas['ArrivalView']>, 'preview'> & {
+    preview: { parquet: boolean; dialect: Dialect; names: string[]; rows: (string | null)[][] } | null;
+  },
+  'step' | 'message' | 'datasetId' | 'briefId' | 'refusal'
+>;
+export type DeliveryChange = OrNull<Whole<Schemas['DeliveryChange']>, 'column'>;
 export type Settings = Partial<Whole<Schemas['Settings']>>;
 export type Kind = Whole<Schemas['Kind']>;
 export type Candidate = OrNull<Whole<Schemas['CandidateView']>, 'step' | 'message'>;

@@ -61,23 +61,38 @@ export async function signIn(name: string, password: string): Promise<void> {
     throw new Refusal(response.status, { detail: 'Name and password do not belong together.' });
 }
 
-/** Sends a file; `progress` hears the share sent. `stop` ends it. */
-export function upload<T>(
+const SLICE = 8 << 20;
+
+/**
+ * Sends the bytes of a file that follow the first `from`, slice by slice; `progress` hears how many are there. A slice that the
+ * server did not take is asked for again from where it stands. `stop` ends it; what is there stays.
+ */
+export function sendBytes(
+  path: string,
   file: File,
-  progress: (share: number) => void,
-): { done: Promise<T>; stop: () => void } {
-  const wire = new XMLHttpRequest();
-  const done = new Promise<T>((resolve, reject) => {
-    wire.upload.onprogress = (e) => progress(e.total ? e.loaded / e.total : 0);
-    wire.onload = () =>
-      answered<T>(new Response(wire.responseText || null, { status: wire.status })).then(resolve, reject);
-    wire.onerror = () =>
-      reject(new Refusal(0, { detail: 'The server cannot be reached; nothing was kept of the file.' }));
-    wire.onabort = () => reject(new Refusal(0, { detail: 'Stopped; nothing was kept of the file.' }));
+  from: number,
+  progress: (bytes: number) => void,
+): { done: Promise<void>; stop: () => void } {
+  const stopping = new AbortController();
+  const send = async () => {
+    for (let at = from; at < file.size; at += SLICE) {
+      const response = await fetch(`/api${path}?from=${at}`, {
+        method: 'PUT',
+        headers: { 'X-Outrider-Csrf': csrf(), 'Content-Type': 'application/octet-stream' },
+        body: file.slice(at, at + SLICE),
+        signal: stopping.signal,
+      });
+      await answered<null>(response);
+      progress(Math.min(file.size, at + SLICE));
+    }
+  };
+  const done = send().catch((e: Error) => {
+    if (e instanceof Refusal) throw e;
+    throw new Refusal(0, {
+      detail: stopping.signal.aborted
+        ? 'Stopped. What had arrived is kept; go on with the same file, or discard it.'
+        : 'The server cannot be reached. What had arrived is kept; go on with the same file in a moment.',
+    });
   });
-  wire.open('POST', `/api/datasets?name=${encodeURIComponent(file.name)}`);
-  wire.setRequestHeader('X-Outrider-Csrf', csrf());
-  wire.setRequestHeader('Content-Type', 'application/octet-stream');
-  wire.send(file);
-  return { done, stop: () => wire.abort() };
+  return { done, stop: () => stopping.abort() };
 }

@@ -12,6 +12,8 @@ export const KEY_LIST: [string, string][] = [
   ['j  k', 'next and previous candidate'],
   ['1 – 5', 'go to a stage'],
   ['o', 'overlay training'],
+  ['/', 'find a column'],
+  ['Ctrl + Z', 'undo the last change of columns'],
   ['?', 'this list'],
 ];
 

@@ -4,12 +4,14 @@ import BriefPage from '../pages/BriefPage.svelte';
 import CandidatesPage from '../pages/CandidatesPage.svelte';
 import ComparePage from '../pages/ComparePage.svelte';
 import DataPage from '../pages/DataPage.svelte';
+import FilePage from '../pages/FilePage.svelte';
 import Home from '../pages/Home.svelte';
 import Missing from '../pages/Missing.svelte';
 import SignOffPage from '../pages/SignOffPage.svelte';
 
 export const { navigate, route } = createRouter({
   '/': Home,
+  '/files/:id': FilePage,
   '/briefs/:id': {
     '/': BriefPage,
     '/data': DataPage,

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Brief, Column, Edit } from '../api/types';
+  import type { Brief, Column, Columns, Edit } from '../api/types';
   import { get, put, Refusal } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { count, percent } from '../lib/format';
@@ -19,7 +19,9 @@
   onMount(() => void loadColumns());
 
   async function loadColumns() {
-    columns = await get<Column[]>(`/briefs/${brief.id}/columns`);
+    const found = await get<Columns>(`/briefs/${brief.id}/columns`);
+    columns = found.columns;
+    if (found.pending > 0) setTimeout(() => void loadColumns(), 700);
   }
 
   const outcome = $derived(columns.find((c) => c.name === brief.outcome) ?? null);
@@ -38,6 +40,8 @@
       question: brief.question,
       outcome: brief.outcome,
       eventLevels: brief.eventLevels,
+      leftOutLevels: brief.leftOutLevels,
+      leaveOutMissing: brief.leaveOutMissing,
       recordsNoun: brief.recordsNoun,
       eventsNoun: brief.eventsNoun,
       acting: brief.acting,
@@ -67,10 +71,20 @@
   }
 
   function toggle(level: string) {
-    const levels = brief.eventLevels.includes(level)
-      ? brief.eventLevels.filter((l) => l !== level)
-      : [...brief.eventLevels, level];
-    keep({ eventLevels: levels });
+    const event = brief.eventLevels.includes(level);
+    const without = (levels: string[]) => levels.filter((l) => l !== level);
+    keep({
+      eventLevels: event ? without(brief.eventLevels) : [...brief.eventLevels, level],
+      leftOutLevels: without(brief.leftOutLevels),
+    });
+  }
+
+  function leaveOut(level: string) {
+    const out = brief.leftOutLevels.includes(level);
+    keep({
+      eventLevels: brief.eventLevels.filter((l) => l !== level),
+      leftOutLevels: out ? brief.leftOutLevels.filter((l) => l !== level) : [...brief.leftOutLevels, level],
+    });
   }
 
   const amount = (field: keyof Edit) => (value: number | null) => keep({ [field]: value });
@@ -126,7 +140,13 @@
       aria-label="Outcome column"
       disabled={outcomeFixed}
       value={brief.outcome ?? ''}
-      onchange={(e) => keep({ outcome: e.currentTarget.value || null, eventLevels: [] })}
+      onchange={(e) =>
+        keep({
+          outcome: e.currentTarget.value || null,
+          eventLevels: [],
+          leftOutLevels: null,
+          leaveOutMissing: null,
+        })}
     >
       <option value="">choose a column …</option>
       {#each columns.filter((c) => c.distinct >= 2 && c.distinct <= MOST_LEVELS) as column (column.name)}
@@ -150,8 +170,33 @@
       {#if outcome.distinct > outcome.levels.length}<span class="quiet"
           >and {outcome.distinct - outcome.levels.length} rarer levels</span
         >{/if}
-      {#if outcome.missing > 0}<span class="alarm">▲ {count(outcome.missing)} records miss it</span>{/if}
     </div>
+    {#if outcome.levels.length > 2 && outcome.levels.length <= 20}
+      <div class="mt-1 flex flex-wrap items-center gap-1" role="group" aria-label="Levels left out">
+        <span class="quiet mr-1">Neither event nor the opposite, so left out:</span>
+        {#each outcome.levels.filter((l) => !brief.eventLevels.includes(l.text)) as level (level.text)}
+          <button
+            class="level out"
+            aria-pressed={brief.leftOutLevels.includes(level.text)}
+            disabled={outcomeFixed}
+            onclick={() => leaveOut(level.text)}>{level.text}</button
+          >
+        {/each}
+      </div>
+    {/if}
+    {#if outcome.missing > 0}
+      <label class="mt-1 block">
+        <input
+          type="checkbox"
+          checked={brief.leaveOutMissing}
+          disabled={outcomeFixed}
+          onchange={(e) => keep({ leaveOutMissing: e.currentTarget.checked })}
+        />
+        <span class:alarm={!brief.leaveOutMissing}
+          >{brief.leaveOutMissing ? '' : '▲ '}{count(outcome.missing)} records miss the outcome; leave them out</span
+        >
+      </label>
+    {/if}
     {#if brief.split}<p class="quiet mt-1">
         Counted over training and validation; the reserve is left out.
       </p>{/if}
@@ -262,6 +307,11 @@
     border-color: var(--color-event);
     box-shadow: inset 3px 0 0 var(--color-event);
     font-weight: 600;
+  }
+  .level.out[aria-pressed='true'] {
+    border-color: var(--color-ink-2);
+    box-shadow: none;
+    text-decoration: line-through;
   }
   .level:disabled {
     cursor: default;

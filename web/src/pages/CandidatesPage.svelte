@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Candidate, Column } from '../api/types';
+  import type { Candidate, Column, Columns } from '../api/types';
   import { get, post, remove } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { fixed, percent } from '../lib/format';
@@ -19,7 +19,7 @@
 
   onMount(() => {
     void load();
-    void get<Column[]>(`/briefs/${brief.id}/columns`).then((found) => (columns = found));
+    void get<Columns>(`/briefs/${brief.id}/columns`).then((found) => (columns = found.columns));
     const timer = setInterval(() => {
       if (candidates?.some(active)) void load();
     }, POLL);

@@ -1,37 +1,62 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Brief, Column, Role } from '../api/types';
-  import { get, post, put } from '../lib/api';
+  import type { Brief, Column, ColumnType, Role, SplitPlan } from '../api/types';
+  import { post } from '../lib/api';
+  import { arranged, open, ROLES, TYPES, type Sort } from '../lib/columns';
+  import { ColumnSheet } from '../lib/columns.svelte';
+  import { arrive } from '../lib/arrive';
   import { desk } from '../lib/desk.svelte';
-  import { count, fixed, percent } from '../lib/format';
+  import { navigate } from '../lib/routes';
   import { session } from '../lib/session.svelte';
+  import AlarmRow from '../parts/data/AlarmRow.svelte';
+  import ColumnDrawer from '../parts/data/ColumnDrawer.svelte';
+  import ColumnTable from '../parts/data/ColumnTable.svelte';
+  import PartsBar from '../parts/data/PartsBar.svelte';
+  import SplitEditor from '../parts/data/SplitEditor.svelte';
+  import SplitWords from '../parts/data/SplitWords.svelte';
 
-  const ROLES: [Role, string][] = [
-    ['INPUT', 'input'],
-    ['IDENTIFIER', 'identifier'],
-    ['SCORE', 'supplied score'],
-    ['SET_ASIDE', 'set aside'],
-  ];
-  const SHOWN_LEVELS = 3;
+  const ALARMS_SHOWN = 3;
+  type Only = 'all' | 'inputs' | 'others' | 'alarms';
 
   const brief = $derived(desk.brief!);
   const fixedHere = $derived(!session.analyst);
-  let columns = $state.raw<Column[] | null>(null);
+  const sheet = new ColumnSheet(() => brief.id);
   let refusal = $state<string | null>(null);
-  let shares = $state([50, 25, 25]);
-  let seed = $state(1);
-  /** the column whose alarms are explained */
+  let splitting = $state(false);
+  let find = $state('');
+  let only = $state<Only>('all');
+  let by = $state<Sort>('file');
+  let down = $state(false);
+  let chosen = $state.raw(new Set<string>());
+  let lastChosen: string | null = null;
   let opened = $state<string | null>(null);
+  let wanted = $state<ColumnType | null>(null);
+  let finder = $state<HTMLInputElement>();
+  let delivery = $state<HTMLInputElement>();
 
-  onMount(() => void attempt(load));
+  onMount(() => {
+    void sheet.load();
+    return () => sheet.close();
+  });
 
-  async function load() {
-    columns = await get<Column[]>(`/briefs/${brief.id}/columns`);
-    if (brief.split) {
-      shares = brief.split.shares.map((s) => s * 100);
-      seed = brief.split.seed;
-    }
-  }
+  const columns = $derived(sheet.columns);
+  const base = $derived.by(() => {
+    const training = brief.split?.facts.parts[0];
+    return training ? training.events / training.records : null;
+  });
+  const ringing = $derived((columns ?? []).filter((c) => open(c).length > 0));
+  const inputs = $derived((columns ?? []).filter((c) => c.input).length);
+  const tests: Record<Only, (c: Column) => boolean> = {
+    all: () => true,
+    inputs: (c) => c.input,
+    others: (c) => !c.input,
+    alarms: (c) => c.alarms.length > 0 || c.mend !== null,
+  };
+  const shown = $derived(arranged(columns ?? [], find, tests[only], by, down));
+  const picked = $derived((columns ?? []).filter((c) => chosen.has(c.name)));
+  const editing = $derived(
+    !fixedHere && brief.eventLevels.length > 0 && !brief.split?.locked && (splitting || brief.split === null),
+  );
 
   async function attempt(work: () => Promise<void>) {
     try {
@@ -42,192 +67,275 @@
     }
   }
 
-  const setRole = (column: Column, role: Role, reason: string) =>
+  const split = (plan: SplitPlan) =>
     attempt(async () => {
-      columns = await put<Column[]>(`/briefs/${brief.id}/roles`, { [column.name]: { role, reason } });
+      desk.brief = await post<Brief>(`/briefs/${brief.id}/split`, plan);
+      splitting = false;
+      await sheet.load();
+      await desk.compare();
     });
 
-  const asideRole = (alarm: string): Role => (alarm === 'identifier-like' ? 'IDENTIFIER' : 'SET_ASIDE');
-
-  const split = () =>
+  const edition = () =>
     attempt(async () => {
-      desk.brief = await post<Brief>(`/briefs/${brief.id}/split`, {
-        shares: shares.map((s) => s / 100),
-        seed,
-      });
-      await load();
+      const next = brief.nextId ?? (await post<Brief>(`/briefs/${brief.id}/edition`)).id;
+      await navigate(`/briefs/${next}/data` as '/');
+      await desk.open(next);
+      await sheet.load();
     });
 
-  const ringing = $derived(
-    columns?.filter((c) => c.role === 'INPUT' && c.alarms.length > 0).map((c) => c.name) ?? [],
-  );
-  const inputs = $derived(columns?.filter((c) => c.role === 'INPUT').length ?? 0);
+  function sort(next: Sort) {
+    down = by === next && next !== 'file' ? !down : false;
+    by = next;
+  }
+
+  function choose(column: Column, range: boolean) {
+    const from = shown.findIndex((c) => c.name === lastChosen);
+    const to = shown.findIndex((c) => c.name === column.name);
+    const on = !chosen.has(column.name);
+    const span = range && from >= 0 ? shown.slice(Math.min(from, to), Math.max(from, to) + 1) : [column];
+    const names = span.map((c) => c.name);
+    chosen = new Set(on ? [...chosen, ...names] : [...chosen].filter((n) => !names.includes(n)));
+    lastChosen = column.name;
+  }
+
+  async function setType(of: Column[], type: ColumnType) {
+    const one = of.length === 1 ? of[0] : null;
+    const hint = one?.mend?.reading.type === type ? one.mend.reading.format : null;
+    const same = one !== null && one.typeRead === type && one.setup.reading !== null;
+    const done = await sheet.setReading(of, same ? null : { type, format: hint, missing: null, keep: null });
+    if (!done && one) {
+      wanted = type;
+      opened = one.name;
+    } else await refresh();
+  }
+
+  /** A new type of the outcome or of a column that made the split changes the brief. */
+  async function refresh() {
+    wanted = null;
+    await desk.open(brief.id);
+  }
+
+  function show(name: string) {
+    wanted = null;
+    opened = opened === name ? null : name;
+  }
+
+  async function bring(file: File | undefined) {
+    if (!file) return;
+    await attempt(async () => {
+      const arrival = await arrive(file, brief.id);
+      await navigate('/files/:id', { params: { id: String(arrival.id) } });
+    });
+  }
+
+  function key(event: KeyboardEvent) {
+    const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select');
+    if (event.key === '/' && !typing) {
+      finder?.focus();
+      event.preventDefault();
+    }
+    if (
+      event.key.toLowerCase() === 'z' &&
+      (event.ctrlKey || event.metaKey) &&
+      !typing &&
+      sheet.undoWords &&
+      !fixedHere
+    ) {
+      void sheet.undo().then(refresh);
+      event.preventDefault();
+    }
+  }
 </script>
 
-<section class="sheet mb-3 p-3" aria-label="Split">
-  <div class="flex flex-wrap items-end gap-4">
-    <h2 class="self-center">Split</h2>
-    {#each ['training', 'validation', 'reserve'] as part, i (part)}
-      <label class="quiet">
-        {part} %
-        <input
-          class="field block w-16 text-right"
-          type="number"
-          min="1"
-          max="98"
-          bind:value={shares[i]}
-          disabled={fixedHere || brief.split?.locked}
-          aria-label="{part} share"
-        />
-      </label>
-    {/each}
-    <label class="quiet">
-      seed
-      <input
-        class="field block w-36 text-right"
-        type="number"
-        bind:value={seed}
-        disabled={fixedHere || brief.split?.locked}
-        aria-label="seed"
-      />
-    </label>
-    {#if !fixedHere && !brief.split?.locked}
-      <button class="action" onclick={split} disabled={brief.eventLevels.length === 0}>
-        {brief.split ? 'Split anew' : 'Split and seal the reserve'}
-      </button>
-    {/if}
-    {#if brief.split}
-      <table class="ml-auto">
-        <tbody>
-          {#each brief.split.parts as part (part.part)}
-            <tr>
-              <td class="pr-4">{part.part}</td>
-              <td class="pr-4 text-right">{count(part.records)} {brief.recordsNoun}</td>
-              <td class="text-right">
-                {part.events === null
-                  ? brief.split.sealed
-                    ? '◆ sealed'
-                    : 'opened for a report'
-                  : `${count(part.events)} ${brief.eventsNoun}`}
-              </td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-    {/if}
-  </div>
-  <p class="reading mb-0">
-    {#if brief.eventLevels.length === 0}Choose the outcome and its event on <a
-        class="underline"
-        href={`/briefs/${brief.id}`}>Brief</a
-      > first.
-    {:else if !brief.split}Records are dealt at random within each outcome. Candidates learn from training,
-      are compared on validation, and the reserve stays sealed until a report is issued.
-    {:else if brief.split.locked}The split is locked because candidates exist. The figures below leave the
-      reserve out.
-    {:else}The reserve is sealed. The figures below leave it out.{/if}
-  </p>
-  {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
-</section>
+<svelte:window onkeydown={key} />
+<svelte:document
+  ondragover={(e) => !fixedHere && e.preventDefault()}
+  ondrop={(e) => {
+    if (fixedHere) return;
+    e.preventDefault();
+    void bring(e.dataTransfer?.files[0]);
+  }}
+/>
 
-{#if columns === null}
-  {#if !refusal}<p class="quiet">Reading the columns …</p>{/if}
-{:else}
-  <p class="quiet mb-1">
-    {columns.length} columns, {inputs} of them inputs.
-    {#if ringing.length > 0}<span class="alarm"
-        >▲ {ringing.length === 1 ? 'One input raises' : `${ringing.length} inputs raise`} an alarm: {ringing.join(
-          ', ',
-        )}.</span
-      >
-    {:else if brief.split}No input raises an alarm.{/if}
-  </p>
-  <table class="plain" aria-label="Columns">
-    <thead>
-      <tr
-        ><th>Column</th><th>Type</th><th>Role</th><th>Why</th><th class="n">Missing %</th><th class="n"
-          >Distinct</th
-        ><th class="n" title="AUC of the column alone, on training">AUC alone</th><th
-          class="n"
-          title="Information value, on training">Info. value</th
-        ><th>Commonest values</th></tr
-      >
-    </thead>
-    <tbody>
-      {#each columns as column (column.name)}
-        <tr class:off={column.role !== 'INPUT' && !column.outcome} data-column={column.name}>
-          <td class="max-w-[178px] truncate font-semibold" title={column.name}>{column.name}</td>
-          <td>{column.type.toLowerCase()}</td>
-          <td>
-            {#if column.outcome}<b class="outcome">outcome</b>
-            {:else}
-              <select
-                class="field"
-                aria-label="Role of {column.name}"
-                value={column.role}
-                disabled={fixedHere}
-                onchange={(e) => setRole(column, e.currentTarget.value as Role, column.reason)}
-              >
-                {#each ROLES as [role, words] (role)}
-                  <option value={role} disabled={role === 'INPUT' && column.type === 'TEXT'}>{words}</option>
-                {/each}
-              </select>
-            {/if}
-          </td>
-          <td>
-            {#each column.role === 'INPUT' ? column.alarms : [] as alarm (alarm.name)}
-              <div class="flex items-baseline gap-2">
-                <button
-                  class="alarm text-left whitespace-nowrap"
-                  title={alarm.meaning}
-                  onclick={() => (opened = opened === column.name ? null : column.name)}
-                >
-                  ▲ {alarm.name}
-                </button>
-                {#if !fixedHere}
-                  <button class="chip" onclick={() => setRole(column, asideRole(alarm.name), alarm.name)}
-                    >set aside</button
-                  >
-                {/if}
-              </div>
-              {#if opened === column.name}<p class="quiet mb-1 max-w-[230px] text-[12px]">
-                  {alarm.meaning}
-                </p>{/if}
-            {/each}
-            {#if !column.outcome && column.role !== 'INPUT'}
-              <input
-                class="field w-full min-w-[120px]"
-                aria-label="Why {column.name} is no input"
-                value={column.reason}
-                placeholder="the report will print this"
-                disabled={fixedHere}
-                onchange={(e) => setRole(column, column.role!, e.currentTarget.value)}
-              />
-            {/if}
-          </td>
-          <td class="n">{column.missing === 0 ? '0' : percent(column.missing / column.records)}</td>
-          <td class="n">{count(column.distinct)}</td>
-          <td class="n">{fixed(column.auc, 3)}</td>
-          <td class="n">{fixed(column.informationValue, 3)}</td>
-          <td class="quiet max-w-[150px] truncate 2xl:max-w-[520px]">
-            {column.levels
-              .slice(0, SHOWN_LEVELS)
-              .map((l) => `${l.text === '' ? '“”' : l.text} (${count(l.records)})`)
-              .join(', ')}
-          </td>
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+<div class="page">
+  <section class="sheet p-3" aria-label="Split">
+    {#if brief.eventLevels.length === 0}
+      <p class="reading m-0">
+        Choose the outcome and its event on <a class="underline" href={`/briefs/${brief.id}`}>Brief</a> first; then
+        the data can be split.
+      </p>
+    {:else if editing && columns}
+      <SplitEditor {brief} {columns} make={split} cancel={brief.split ? () => (splitting = false) : null} />
+    {:else if brief.split}
+      <div class="flex items-start gap-6">
+        <div class="w-[640px]">
+          <PartsBar {brief} facts={brief.split.facts} sealed={brief.split.sealed} />
+        </div>
+        <div class="ml-auto flex flex-col items-end gap-1 text-right">
+          {#if fixedHere}
+            <span class="quiet">Only an analyst changes the split.</span>
+          {:else if brief.split.locked}
+            <span class="quiet">Locked: candidates exist.</span>
+            <button class="chip" onclick={edition}
+              >{brief.nextId === null
+                ? `change it in edition ${brief.edition + 1}`
+                : 'open the next edition'}</button
+            >
+          {:else}
+            <button class="action plain" onclick={() => (splitting = true)}>Change the split</button>
+          {/if}
+        </div>
+      </div>
+      <SplitWords {brief} plan={brief.split.plan} facts={brief.split.facts} />
+    {/if}
+    {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+  </section>
+
+  {#if sheet.refusal && opened === null}<p class="refusal" role="alert">{sheet.refusal}</p>{/if}
+  {#if columns === null}
+    {#if !sheet.refusal}<p class="quiet">Reading the columns …</p>{/if}
+  {:else}
+    {#if ringing.length > 0}
+      <section aria-label="Alarms">
+        {#each ringing.slice(0, ALARMS_SHOWN) as column (column.name)}
+          {#each open(column) as alarm (alarm.name)}
+            <AlarmRow {column} {alarm} {sheet} fixed={fixedHere} named {show} />
+          {/each}
+        {/each}
+        {#if ringing.length > ALARMS_SHOWN}
+          <button class="alarm text-[12.5px] hover:underline" onclick={() => (only = 'alarms')}
+            >▲ and {ringing.length - ALARMS_SHOWN} more columns with alarms</button
+          >
+        {/if}
+      </section>
+    {/if}
+    <div class="flex flex-wrap items-center gap-2">
+      <input
+        class="field w-44"
+        type="search"
+        placeholder="find a column  /"
+        aria-label="Find a column"
+        bind:value={find}
+        bind:this={finder}
+      />
+      <div role="group" aria-label="Columns shown" class="flex gap-1">
+        {#each [['all', `all ${columns.length}`], ['inputs', `${inputs} inputs`], ['others', `${columns.length - inputs} no inputs`], ['alarms', 'to look at']] as const as [value, words] (value)}
+          <button class="filter" aria-pressed={only === value} onclick={() => (only = value)}>{words}</button>
+        {/each}
+      </div>
+      <span class="quiet" aria-live="polite">
+        {#if sheet.pending > 0}counting {sheet.pending} columns …
+        {:else if brief.split}{ringing.length === 0 ? 'No input raises an alarm.' : ''}{/if}
+      </span>
+      {#if picked.length > 0}
+        <span class="ml-2 font-semibold">{picked.length} chosen:</span>
+        <select
+          class="field"
+          value=""
+          aria-label="Role of those chosen"
+          onchange={(e) => {
+            void sheet.setRole(picked, e.currentTarget.value as Role);
+            e.currentTarget.value = '';
+          }}
+        >
+          <option value="" disabled>role …</option>
+          {#each ROLES as [role, words] (role)}<option value={role}>{words}</option>{/each}
+        </select>
+        <select
+          class="field"
+          value=""
+          aria-label="Type of those chosen"
+          disabled={brief.candidates > 0}
+          onchange={(e) => {
+            void setType(picked, e.currentTarget.value as ColumnType);
+            e.currentTarget.value = '';
+          }}
+        >
+          <option value="" disabled>type …</option>
+          {#each TYPES as [type, words] (type)}<option value={type}>{words}</option>{/each}
+        </select>
+        <button class="chip" onclick={() => (chosen = new Set())}>none</button>
+      {/if}
+      <span class="ml-auto flex items-center gap-2">
+        {#if sheet.undoWords && !fixedHere}
+          <button class="chip" title="Ctrl+Z" onclick={() => sheet.undo().then(refresh)}
+            >↶ undo: {sheet.undoWords}</button
+          >
+        {/if}
+        {#if !fixedHere}
+          <button class="chip" onclick={() => delivery?.click()}>bring a newer delivery</button>
+          <input
+            bind:this={delivery}
+            class="hidden"
+            type="file"
+            onchange={(e) => bring(e.currentTarget.files?.[0])}
+          />
+        {/if}
+        <a class="chip" href={`/api/datasets/${brief.datasetId}/file.csv`} download={`${brief.name}.csv`}
+          >CSV</a
+        >
+        <a
+          class="chip"
+          href={`/api/datasets/${brief.datasetId}/file.parquet`}
+          download={`${brief.name}.parquet`}>Parquet</a
+        >
+      </span>
+    </div>
+    <ColumnTable
+      columns={shown}
+      {base}
+      {fixedHere}
+      typesFixed={brief.candidates > 0}
+      {chosen}
+      {opened}
+      {by}
+      {down}
+      {sort}
+      {choose}
+      chooseAll={(all) => (chosen = new Set(all ? shown.map((c) => c.name) : []))}
+      {show}
+      setRole={(column, role) => sheet.setRole([column], role)}
+      setType={(column, type) => setType([column], type)}
+    />
+    {#if shown.length === 0}<p class="quiet">
+        No column fits. <button
+          class="chip"
+          onclick={() => {
+            find = '';
+            only = 'all';
+          }}>show all</button
+        >
+      </p>{/if}
+  {/if}
+</div>
+{#if opened !== null}
+  <ColumnDrawer
+    {brief}
+    name={opened}
+    {sheet}
+    {base}
+    fixed={fixedHere}
+    {wanted}
+    close={() => (opened = null)}
+  />
 {/if}
 
 <style>
-  tr.off td:first-child {
-    color: var(--color-ink-2);
-    font-weight: 400;
+  .page {
+    height: 100%;
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
   }
-  .outcome {
-    color: var(--color-event);
+  .filter {
+    border-bottom: 2px solid transparent;
+    padding: 1px 5px;
+    color: var(--color-ink-2);
+    cursor: pointer;
+  }
+  .filter[aria-pressed='true'] {
+    border-bottom-color: var(--color-spruce);
+    color: var(--color-ink);
     font-weight: 600;
   }
 </style>

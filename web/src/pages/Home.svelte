@@ -1,7 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Brief, Dataset } from '../api/types';
-  import { get, post, Refusal, upload } from '../lib/api';
+  import type { Arrival, Brief, Dataset } from '../api/types';
+  import { get, post, remove } from '../lib/api';
+  import { arrive } from '../lib/arrive';
   import { count, percent } from '../lib/format';
   import { navigate } from '../lib/routes';
   import { session } from '../lib/session.svelte';
@@ -9,11 +10,13 @@
   let briefs = $state.raw<Brief[] | null>(null);
   let datasets = $state.raw<Dataset[]>([]);
   let refusal = $state<string | null>(null);
-  let sending = $state<{ name: string; share: number; stop: () => void } | null>(null);
+  let arrivals = $state.raw<Arrival[]>([]);
+  let dragging = $state(false);
 
   onMount(async () => {
     try {
       [briefs, datasets] = await Promise.all([get<Brief[]>('/briefs'), get<Dataset[]>('/datasets')]);
+      if (session.analyst) arrivals = await get<Arrival[]>('/arrivals');
     } catch (e) {
       refusal = (e as Error).message;
     }
@@ -38,23 +41,50 @@
     await navigate('/briefs/:id', { params: { id: String(brief.id) } });
   }
 
-  async function bring(files: FileList | null) {
+  async function bring(files: FileList | null | undefined) {
     const file = files?.[0];
     if (!file) return;
     refusal = null;
-    const sent = upload<Dataset>(file, (share) => {
-      if (sending) sending = { ...sending, share };
-    });
-    sending = { name: file.name, share: 0, stop: sent.stop };
     try {
-      await start((await sent.done).id);
+      const arrival = await arrive(file, null);
+      await navigate('/files/:id', { params: { id: String(arrival.id) } });
     } catch (e) {
-      refusal = e instanceof Refusal ? `${file.name}: ${e.message}` : String(e);
-    } finally {
-      sending = null;
+      refusal = `${file.name}: ${(e as Error).message}`;
     }
   }
+
+  async function discard(arrival: Arrival) {
+    try {
+      await remove(`/arrivals/${arrival.id}`);
+      arrivals = arrivals.filter((a) => a.id !== arrival.id);
+    } catch (e) {
+      refusal = (e as Error).message;
+    }
+  }
+
+  function standing(arrival: Arrival): string {
+    const share = Math.floor((100 * arrival.received) / arrival.bytes);
+    if (arrival.message)
+      return arrival.received < arrival.bytes ? `${arrival.message} ${share} % is here.` : arrival.message;
+    if (arrival.state === 'READING') return 'is being read';
+    return arrival.received < arrival.bytes ? `${share} % of it is here` : 'is here, not read yet';
+  }
 </script>
+
+<svelte:document
+  ondragover={(e) => {
+    if (!session.analyst) return;
+    e.preventDefault();
+    dragging = true;
+  }}
+  ondragleave={(e) => e.relatedTarget === null && (dragging = false)}
+  ondrop={(e) => {
+    if (!session.analyst) return;
+    e.preventDefault();
+    dragging = false;
+    void bring(e.dataTransfer?.files);
+  }}
+/>
 
 <header class="flex h-12 items-center gap-4 border-b px-[18px]">
   <b class="font-serif text-[16px] font-semibold">Outrider</b>
@@ -68,9 +98,7 @@
   {#if briefs === null}
     <p class="quiet">Loading the briefs …</p>
   {:else if briefs.length === 0}
-    <p class="reading">
-      There is no brief yet. Bring a file to begin with; the first line names its columns.
-    </p>
+    <p class="reading">There is no brief yet. Bring a file to begin with.</p>
   {:else}
     <table class="plain">
       <thead>
@@ -84,6 +112,8 @@
           <tr>
             <td class="max-w-xs">
               <a class="font-semibold hover:underline" href={`/briefs/${brief.id}`}>{brief.name}</a>
+              {#if brief.edition > 1}<span class="quiet">edition {brief.edition}</span>{/if}
+              {#if brief.nextId !== null}<span class="quiet">· goes on in a later edition</span>{/if}
               <small class="sub">{brief.question}</small>
             </td>
             <td>{brief.outcome ?? '–'}<small class="sub">{brief.eventLevels.join(', ')}</small></td>
@@ -99,38 +129,52 @@
   {/if}
 
   {#if session.analyst}
-    <section class="sheet mt-6 p-4">
+    {#if arrivals.length > 0}
+      <section class="mt-6" aria-label="Files on their way in">
+        <h2>Files on their way in</h2>
+        {#each arrivals as arrival (arrival.id)}
+          <div class="mt-1 flex items-baseline gap-3">
+            <b>{arrival.name}</b>
+            <span class:alarm={arrival.state === 'INTERRUPTED'}
+              >{arrival.state === 'INTERRUPTED' ? '▲ ' : ''}{standing(arrival)}</span
+            >
+            <a class="chip" href={`/files/${arrival.id}`}>{arrival.state === 'READING' ? 'look' : 'resume'}</a
+            >
+            {#if arrival.state !== 'READING'}<button class="chip" onclick={() => discard(arrival)}
+                >discard</button
+              >{/if}
+          </div>
+        {/each}
+      </section>
+    {/if}
+    <section class="sheet mt-6 p-4" class:dropping={dragging}>
       <h2>A new brief</h2>
-      {#if sending}
-        <div class="mt-2 flex items-center gap-3">
-          <progress class="w-64" value={sending.share} max="1"></progress>
-          <span>{sending.share < 1 ? `sending ${sending.name}` : `reading ${sending.name}`}</span>
-          <button class="action plain" onclick={() => sending?.stop()}>Stop</button>
-        </div>
-      {:else}
-        <div class="mt-2 flex flex-wrap items-center gap-3">
-          <label class="action cursor-pointer">
-            Bring a CSV file
-            <input
-              class="sr-only"
-              type="file"
-              accept=".csv,.gz"
-              onchange={(e) => bring(e.currentTarget.files)}
-            />
-          </label>
-          <span class="quiet">comma separated, UTF-8, first line the column names; plain or gzip</span>
-        </div>
-        {#if datasets.length > 0}
-          <p class="mt-3 quiet">
-            or begin again on a file that is here:
-            {#each datasets.slice(0, 6) as dataset (dataset.id)}
-              <button class="chip ml-1" onclick={() => start(dataset.id)}>
-                {dataset.name} · {count(dataset.records)}
-              </button>
-            {/each}
-          </p>
-        {/if}
+      <div class="mt-2 flex flex-wrap items-center gap-3">
+        <label class="action cursor-pointer">
+          Bring a file
+          <input class="sr-only" type="file" onchange={(e) => bring(e.currentTarget.files)} />
+        </label>
+        <span class="quiet"
+          >or drop it on this page: CSV or TSV, plain or gzip, or Parquet; one record a line</span
+        >
+      </div>
+      {#if datasets.length > 0}
+        <p class="mt-3 quiet">
+          or begin again on a file that is here:
+          {#each datasets.slice(0, 6) as dataset (dataset.id)}
+            <button class="chip ml-1" onclick={() => start(dataset.id)}>
+              {dataset.name} · {count(dataset.records)}
+            </button>
+          {/each}
+        </p>
       {/if}
     </section>
   {/if}
 </main>
+
+<style>
+  .dropping {
+    border-color: var(--color-spruce);
+    background: var(--color-spruce-wash);
+  }
+</style>

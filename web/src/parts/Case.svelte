@@ -97,6 +97,12 @@
   <header>
     <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
     <span class="truncate font-serif text-[14px] italic quiet">{brief?.question ?? ''}</span>
+    {#if brief && brief.edition > 1}
+      <span class="quiet whitespace-nowrap"
+        >edition {brief.edition}, after
+        <a class="underline" href={`/briefs/${brief.previousId}`}>edition {brief.edition - 1}</a></span
+      >
+    {/if}
     <span class="ml-auto flex items-center gap-3 whitespace-nowrap quiet">
       {#if brief && desk.comparison}
         <span

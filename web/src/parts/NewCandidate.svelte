@@ -23,7 +23,7 @@
     ['nobody', 'reference: the commoner class'],
   ];
 
-  const inputs = $derived(columns.filter((c) => c.role === 'INPUT').map((c) => c.name));
+  const inputs = $derived(columns.filter((c) => c.input).map((c) => c.name));
   const numbers = $derived(columns.filter((c) => c.type === 'NUMBER' && !c.outcome));
   const groups = $derived(
     columns.filter((c) => c.type === 'CATEGORY' && !c.outcome && c.distinct <= 100).map((c) => c.name),
@@ -35,7 +35,7 @@
   let chosen = $state<string[]>(untrack(() => (from?.kind === 'logistic' ? from.inputs : inputs)));
   let groupBy = $state<string[]>(untrack(() => from?.settings.groupBy ?? []));
   let column = $state(
-    untrack(() => from?.settings.column ?? numbers.find((c) => c.role === 'SCORE')?.name ?? ''),
+    untrack(() => from?.settings.column ?? numbers.find((c) => c.setup.role === 'SCORE')?.name ?? ''),
   );
   let lowerIsRiskier = $state(untrack(() => from?.settings.lowerIsRiskier ?? false));
   let probability = $state(untrack(() => from?.settings.probability ?? false));

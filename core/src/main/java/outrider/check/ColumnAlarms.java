@@ -6,8 +6,17 @@ import java.util.Locale;
 
 /** The named alarms of one column (METHODS section 9). */
 public final class ColumnAlarms {
+    public static final String LEAK = "suspected leak";
+    public static final String CONSTANT = "constant";
+    public static final String IDENTIFIER = "identifier-like";
+    public static final String MISSING_TELLS = "missing means something";
     public static final double LEAKING_AUC = 0.95;
     public static final double LEAKING_MISSING_AUC = 0.80;
+    /** Two event rates this many standard errors apart are taken for different. */
+    static final double APART = 4;
+
+    private static final double ENOUGH_MISSING = 0.01;
+    private static final int FEWEST = 30;
 
     private ColumnAlarms() {}
 
@@ -17,16 +26,19 @@ public final class ColumnAlarms {
         if (leak != null) {
             alarms.add(
                     new Alarm(
-                            "suspected leak",
+                            LEAK,
                             leak
                                     + " It may be known only after the outcome: ask when it is filled in, and set it aside if so."));
         }
         if (profile.distinct() <= 1) {
             String holds = profile.distinct() == 0 ? "no value" : "one value only";
-            alarms.add(new Alarm("constant", "It holds " + holds + " in training and cannot tell records apart."));
+            alarms.add(new Alarm(CONSTANT, "It holds " + holds + " in training and cannot tell records apart."));
         } else if (profile.identifierLike()) {
-            alarms.add(new Alarm(
-                    "identifier-like", "It holds nearly one value a record, which no new record will share."));
+            alarms.add(new Alarm(IDENTIFIER, "It holds nearly one value a record, which no new record will share."));
+        }
+        if (leak == null && profile.auc() != null) {
+            String missing = missingTells(profile);
+            if (missing != null) alarms.add(new Alarm(MISSING_TELLS, missing));
         }
         return alarms;
     }
@@ -36,11 +48,36 @@ public final class ColumnAlarms {
         if (profile.auc() != null && profile.auc() >= LEAKING_AUC) {
             return String.format(Locale.ROOT, "Alone it ranks the outcome with an AUC of %.3f.", profile.auc());
         }
-        if (profile.missingAuc() >= LEAKING_MISSING_AUC) {
+        if (profile.missingAuc() != null && profile.missingAuc() >= LEAKING_MISSING_AUC) {
             return String.format(
                     Locale.ROOT, "Whether it is missing ranks the outcome with an AUC of %.3f.", profile.missingAuc());
         }
         if (profile.telling().isEmpty()) return null;
         return "Nearly every record with “" + profile.telling().get(0) + "” has the event.";
+    }
+
+    /** What missing says that a value, or zero, does not; or null. */
+    private static String missingTells(ColumnProfile profile) {
+        Cell absent = profile.absent();
+        Cell zero = profile.zero();
+        if (absent.records() < Math.max(FEWEST, ENOUGH_MISSING * profile.records())) return null;
+        boolean zeroCounts = zero != null && zero.records() >= FEWEST;
+        boolean unlikeZero = zeroCounts && apart(absent, zero);
+        if (!unlikeZero && !apart(absent, profile.present())) return null;
+        return "Without a value the event rate is " + rate(absent) + ", with one " + rate(profile.present())
+                + (zeroCounts ? ", with a zero " + rate(zero) : "")
+                + ". Missing is no zero here and is kept apart: find out what it stands for before anybody fills it in.";
+    }
+
+    private static boolean apart(Cell a, Cell b) {
+        if (a.records() == 0 || b.records() == 0) return false;
+        double all = (a.events() + b.events()) / (double) (a.records() + b.records());
+        double error = Math.sqrt(all * (1 - all) * (1.0 / a.records() + 1.0 / b.records()));
+        return error > 0 && Math.abs(a.rate() - b.rate()) >= APART * error;
+    }
+
+    private static String rate(Cell cell) {
+        return String.format(
+                Locale.ROOT, "%.1f %% (%.1f to %.1f)", 100 * cell.rate(), 100 * cell.rateLow(), 100 * cell.rateHigh());
     }
 }

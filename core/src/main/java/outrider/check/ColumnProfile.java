@@ -2,36 +2,51 @@ package outrider.check;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
+import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
-import outrider.measure.RankingFigures;
-import outrider.rank.Ranking;
+import java.util.stream.IntStream;
 import outrider.table.Column;
-import outrider.table.DateColumn;
-import outrider.table.Levels;
-import outrider.table.NumberColumn;
+import outrider.table.ColumnType;
 
 /**
- * What one column says of the outcome, on training records only (METHODS section 9).
+ * What one column holds and, where an outcome is given, what it says of it on training records only (METHODS section 9).
  *
- * @param auc of the column alone, at least 0.5; levels are ordered by their event rate. Null for free text of too many levels
+ * @param auc of the column alone, at least 0.5; levels are ordered by their event rate. Null for free text of too many levels,
+ *     and without an outcome
  * @param informationValue null likewise
- * @param missingAuc of "is missing" alone, at least 0.5; 0.5 where all or none are missing
+ * @param missingAuc of "is missing" alone, at least 0.5; 0.5 where all or none are missing; null without an outcome
  * @param identifierLike whether it holds nearly one text or whole number a record
  * @param telling levels of at least 1 % of the records whose event rate is 0.99 or more
+ * @param drawn up to 20 runs of equal width (the outermost take the tails), or the commonest levels: for a small picture
+ * @param bands ten quantile bands with equal values kept together, or the commonest levels
+ * @param moreLevels how many levels the last of {@code bands} stands for; 0 where it stands for itself
+ * @param absent records without a value; {@code zero} those of a number that hold 0, null where none does
+ * @param present records with a value
  */
 public record ColumnProfile(
         String column,
+        ColumnType type,
         int records,
         int missing,
         int distinct,
         Double auc,
         Double informationValue,
-        double missingAuc,
+        Double missingAuc,
         boolean identifierLike,
-        List<String> telling) {
+        List<String> telling,
+        List<Cell> drawn,
+        List<Cell> bands,
+        int moreLevels,
+        Cell absent,
+        Cell present,
+        Cell zero) {
     private static final int BANDS = 10;
+    private static final int DRAWN = 20;
+    private static final int DRAWN_LEVELS = 12;
+    private static final double DRAWN_TAIL = 0.01;
+    /** Of levels, so many are told one by one. */
+    public static final int LEVELS_TOLD = 200;
+
     private static final double SMOOTHING = 0.5;
     private static final double IDENTIFIER_SHARE = 0.9;
     private static final int FEWEST = 20;
@@ -39,137 +54,170 @@ public record ColumnProfile(
     static final int MOST_LEVELS = 1000;
 
     /**
-     * @param rows training records
-     * @param outcome 0 or 1 for every record of the table; both occur among {@code rows}
+     * @param rows the records to look at; training records where there is an outcome
+     * @param outcome 0 or 1 for each of {@code rows}, by record number, both occurring; or null
      */
     public static ColumnProfile of(Column column, int[] rows, byte[] outcome) {
-        Levels levels = Levels.of(column, rows);
-        int distinct = levels.levels().size();
-        boolean ordered = column instanceof NumberColumn || column instanceof DateColumn;
-        boolean judged = ordered || distinct <= MOST_LEVELS;
-        Map<String, double[]> counts = judged && distinct <= MOST_LEVELS ? counts(column, rows, outcome) : Map.of();
+        Tally tally = Tally.of(column, rows, outcome);
+        boolean told = tally.ordered() || tally.size() <= MOST_LEVELS;
+        boolean judged = told && outcome != null;
+        int[] byCount = tally.ordered() ? null : commonestFirst(tally);
+        int events = Arrays.stream(tally.events()).sum();
+        int others = Arrays.stream(tally.others()).sum();
         return new ColumnProfile(
                 column.name(),
+                column.type(),
                 rows.length,
-                levels.missing(),
-                distinct,
-                !judged ? null : ordered ? orderedAuc(column, rows, outcome) : levelAuc(column, rows, outcome, counts),
-                !judged
-                        ? null
-                        : informationValue(ordered ? bandCounts(column, rows, outcome) : List.copyOf(counts.values())),
-                missingAuc(column, rows, outcome),
-                identifierLike(column, levels),
-                telling(counts, rows.length));
+                tally.missing(),
+                tally.size(),
+                judged ? Double.valueOf(tally.ordered() ? auc(tally) : levelAuc(tally)) : null,
+                judged ? Double.valueOf(informationValue(ivCells(tally))) : null,
+                outcome == null ? null : Double.valueOf(missingAuc(tally, others, events)),
+                identifierLike(tally),
+                judged ? telling(tally, rows.length) : List.of(),
+                !told
+                        ? List.of()
+                        : tally.ordered() ? runs(tally, judged) : levels(tally, byCount, DRAWN_LEVELS, judged),
+                !told
+                        ? List.of()
+                        : tally.ordered() ? bands(tally, judged) : levels(tally, byCount, LEVELS_TOLD, judged),
+                tally.ordered() || !told || tally.size() <= LEVELS_TOLD ? 0 : tally.size() - LEVELS_TOLD + 1,
+                Cell.of(null, null, null, tally.missingOthers(), tally.missingEvents(), outcome != null),
+                Cell.of(null, null, null, others, events, outcome != null),
+                zero(tally, column, outcome != null));
     }
 
-    /** Whether a column of whole numbers, or of texts that are no sentences, holds nearly one value a record. */
-    public static boolean identifierLike(Column column, Levels levels) {
-        int distinct = levels.levels().size();
-        int present = levels.levels().stream().mapToInt(Levels.Level::records).sum();
-        if (column instanceof DateColumn || present < FEWEST || distinct <= IDENTIFIER_SHARE * present) return false;
-        if (column instanceof NumberColumn numbers) {
-            return Arrays.stream(numbers.values()).allMatch(v -> Double.isNaN(v) || v == Math.rint(v));
-        }
+    /** Nearly one value a record, of whole numbers or of texts that are no sentences. */
+    private static boolean identifierLike(Tally tally) {
+        int present = tally.present();
+        if (present < FEWEST || tally.size() <= IDENTIFIER_SHARE * present) return false;
+        if (tally.ordered()) return Arrays.stream(tally.values()).allMatch(v -> v == Math.rint(v));
         long sentences =
-                levels.levels().stream().filter(l -> l.text().indexOf(' ') >= 0).count();
-        return sentences < distinct / 2;
+                tally.labels().stream().filter(text -> text.indexOf(' ') >= 0).count();
+        return sentences < tally.size() / 2;
     }
 
-    /** Non-events and events of each level, missing under null. */
-    private static Map<String, double[]> counts(Column column, int[] rows, byte[] outcome) {
-        Map<String, double[]> counts = new HashMap<>();
-        for (int row : rows) counts.computeIfAbsent(column.text(row), key -> new double[2])[outcome[row]]++;
-        return counts;
-    }
-
-    private static double value(Column column, int row) {
-        return column instanceof NumberColumn numbers ? numbers.values()[row] : ((DateColumn) column).days()[row];
-    }
-
-    /** Over the records that have a value; 0.5 where they hold one outcome only. */
-    private static double orderedAuc(Column column, int[] rows, byte[] outcome) {
-        int present = 0;
-        int events = 0;
-        for (int row : rows) {
-            if (column.isMissing(row)) continue;
-            present++;
-            events += outcome[row];
-        }
-        if (events == 0 || events == present) return 0.5;
-        double[] score = new double[present];
-        byte[] y = new byte[present];
-        int at = 0;
-        for (int row : rows) {
-            if (column.isMissing(row)) continue;
-            score[at] = value(column, row);
-            y[at++] = outcome[row];
-        }
-        return eitherWay(score, y);
-    }
-
-    private static double levelAuc(Column column, int[] rows, byte[] outcome, Map<String, double[]> counts) {
-        double[] score = new double[rows.length];
-        byte[] y = new byte[rows.length];
-        for (int i = 0; i < rows.length; i++) {
-            double[] count = counts.get(column.text(rows[i]));
-            score[i] = count[1] / (count[0] + count[1]);
-            y[i] = outcome[rows[i]];
-        }
-        return eitherWay(score, y);
-    }
-
-    private static double missingAuc(Column column, int[] rows, byte[] outcome) {
-        double[] score = new double[rows.length];
-        byte[] y = new byte[rows.length];
-        for (int i = 0; i < rows.length; i++) {
-            score[i] = column.isMissing(rows[i]) ? 1 : 0;
-            y[i] = outcome[rows[i]];
-        }
-        return eitherWay(score, y);
-    }
-
-    private static double eitherWay(double[] score, byte[] outcome) {
-        double auc = RankingFigures.of(Ranking.of(score, outcome)).auc();
-        return Math.max(auc, 1 - auc);
-    }
-
-    /** Non-events and events of ten quantile bands of equal values kept together, and of the missing. */
-    private static List<double[]> bandCounts(Column column, int[] rows, byte[] outcome) {
-        double[] missing = new double[2];
-        double[] sorted = Arrays.stream(rows)
-                .filter(row -> !column.isMissing(row))
-                .mapToDouble(row -> value(column, row))
-                .sorted()
+    private static int[] commonestFirst(Tally tally) {
+        return IntStream.range(0, tally.size())
+                .boxed()
+                .sorted(Comparator.comparing((Integer i) -> -tally.records(i))
+                        .thenComparing(i -> tally.labels().get(i)))
+                .mapToInt(Integer::intValue)
                 .toArray();
-        double[] edges = new double[Math.max(0, Math.min(BANDS, sorted.length) - 1)];
-        for (int k = 0; k < edges.length; k++) edges[k] = sorted[(k + 1) * sorted.length / (edges.length + 1)];
-        double[][] bands = new double[edges.length + 1][2];
-        for (int row : rows) {
-            if (column.isMissing(row)) {
-                missing[outcome[row]]++;
-                continue;
-            }
-            int band = 0;
-            double value = value(column, row);
-            while (band < edges.length && value >= edges[band]) band++;
-            bands[band][outcome[row]]++;
+    }
+
+    private static List<Cell> levels(Tally tally, int[] byCount, int most, boolean judged) {
+        List<Cell> cells = new ArrayList<>();
+        int told = byCount.length <= most ? byCount.length : most - 1;
+        for (int k = 0; k < told; k++) {
+            int i = byCount[k];
+            cells.add(Cell.of(tally.labels().get(i), null, null, tally.others()[i], tally.events()[i], judged));
         }
-        List<double[]> counts = new ArrayList<>();
-        for (double[] band : bands) if (band[0] + band[1] > 0) counts.add(band);
-        if (missing[0] + missing[1] > 0) counts.add(missing);
-        return counts;
+        int others = 0;
+        int events = 0;
+        for (int k = told; k < byCount.length; k++) {
+            others += tally.others()[byCount[k]];
+            events += tally.events()[byCount[k]];
+        }
+        if (told < byCount.length) cells.add(Cell.of(null, null, null, others, events, judged));
+        return cells;
+    }
+
+    private static Cell zero(Tally tally, Column column, boolean judged) {
+        if (column.type() != ColumnType.NUMBER) return null;
+        int at = Arrays.binarySearch(tally.values(), 0.0);
+        return at < 0 ? null : Cell.of(null, 0.0, 0.0, tally.others()[at], tally.events()[at], judged);
+    }
+
+    /** Runs of equal width between the 1 % and the 99 % quantile; one a value where there are few. */
+    private static List<Cell> runs(Tally tally, boolean judged) {
+        if (tally.size() == 0) return List.of();
+        int present = tally.present();
+        double low = quantile(tally, DRAWN_TAIL * present);
+        double high = quantile(tally, (1 - DRAWN_TAIL) * present);
+        if (tally.size() <= DRAWN) return cells(tally, i -> i, tally.size(), judged);
+        double width = (high - low) / DRAWN;
+        return cells(
+                tally,
+                i -> width == 0 ? 0 : (int) Math.max(0, Math.min(DRAWN - 1, (tally.values()[i] - low) / width)),
+                DRAWN,
+                judged);
+    }
+
+    private static double quantile(Tally tally, double rank) {
+        double before = 0;
+        for (int i = 0; i < tally.size(); i++) {
+            before += tally.records(i);
+            if (before > rank) return tally.values()[i];
+        }
+        return tally.values()[tally.size() - 1];
+    }
+
+    /** Cuts at the sorted records' tenths; an edge belongs to the band above it. */
+    private static List<Cell> bands(Tally tally, boolean judged) {
+        int present = tally.present();
+        int wanted = Math.min(BANDS, present);
+        int[] band = new int[tally.size()];
+        long before = 0;
+        int edge = 1;
+        int now = 0;
+        for (int i = 0; i < band.length; i++) {
+            long after = before + tally.records(i);
+            boolean starts = false;
+            while (edge < wanted && (long) edge * present / wanted < after) {
+                starts = true;
+                edge++;
+            }
+            if (starts && before > 0) now++;
+            band[i] = now;
+            before = after;
+        }
+        return cells(tally, i -> band[i], now + 1, judged);
+    }
+
+    private static List<Cell> cells(
+            Tally tally, java.util.function.IntUnaryOperator cellOf, int cells, boolean judged) {
+        int[] others = new int[cells];
+        int[] events = new int[cells];
+        Double[] low = new Double[cells];
+        Double[] high = new Double[cells];
+        for (int i = 0; i < tally.size(); i++) {
+            int cell = cellOf.applyAsInt(i);
+            others[cell] += tally.others()[i];
+            events[cell] += tally.events()[i];
+            if (low[cell] == null) low[cell] = tally.values()[i];
+            high[cell] = tally.values()[i];
+        }
+        List<Cell> found = new ArrayList<>();
+        for (int cell = 0; cell < cells; cell++) {
+            if (others[cell] + events[cell] == 0) continue;
+            found.add(Cell.of(null, low[cell], high[cell], others[cell], events[cell], judged));
+        }
+        return found;
+    }
+
+    /** Non-events and events of the bands or levels, and of the missing. */
+    private static List<int[]> ivCells(Tally tally) {
+        List<int[]> cells = new ArrayList<>();
+        if (tally.ordered()) {
+            for (Cell cell : bands(tally, true)) cells.add(new int[] {cell.records() - cell.events(), cell.events()});
+        } else {
+            for (int i = 0; i < tally.size(); i++) cells.add(new int[] {tally.others()[i], tally.events()[i]});
+        }
+        if (tally.missing() > 0) cells.add(new int[] {tally.missingOthers(), tally.missingEvents()});
+        return cells;
     }
 
     /** Σ (e − n)·ln(e/n) over cells, shares smoothed by +0.5 a cell. */
-    private static double informationValue(List<double[]> cells) {
+    private static double informationValue(List<int[]> cells) {
         double others = 0;
         double events = 0;
-        for (double[] cell : cells) {
+        for (int[] cell : cells) {
             others += cell[0] + SMOOTHING;
             events += cell[1] + SMOOTHING;
         }
         double value = 0;
-        for (double[] cell : cells) {
+        for (int[] cell : cells) {
             double n = (cell[0] + SMOOTHING) / others;
             double e = (cell[1] + SMOOTHING) / events;
             value += (e - n) * Math.log(e / n);
@@ -177,12 +225,49 @@ public record ColumnProfile(
         return value;
     }
 
-    private static List<String> telling(Map<String, double[]> counts, int records) {
+    /** Over the records that have a value; 0.5 where they hold one outcome only. */
+    private static double auc(Tally tally) {
+        return eitherWay(tally.others(), tally.events());
+    }
+
+    /** Levels in the order of their event rates, missing a level of its own. */
+    private static double levelAuc(Tally tally) {
+        List<int[]> cells = ivCells(tally);
+        cells.sort(Comparator.comparing(cell -> cell[1] / (double) (cell[0] + cell[1])));
+        return eitherWay(
+                cells.stream().mapToInt(cell -> cell[0]).toArray(),
+                cells.stream().mapToInt(cell -> cell[1]).toArray());
+    }
+
+    private static double missingAuc(Tally tally, int others, int events) {
+        return eitherWay(new int[] {others, tally.missingOthers()}, new int[] {events, tally.missingEvents()});
+    }
+
+    /** AUC of values in ascending order, ties counted half, or of the opposite order where that is higher. */
+    private static double eitherWay(int[] others, int[] events) {
+        double below = 0;
+        double pairs = 0;
+        double allEvents = 0;
+        for (int i = 0; i < others.length; i++) {
+            pairs += events[i] * (below + others[i] / 2.0);
+            below += others[i];
+            allEvents += events[i];
+        }
+        if (allEvents == 0 || below == 0) return 0.5;
+        double auc = pairs / (allEvents * below);
+        return Math.max(auc, 1 - auc);
+    }
+
+    private static List<String> telling(Tally tally, int records) {
         List<String> telling = new ArrayList<>();
-        counts.forEach((level, count) -> {
-            double all = count[0] + count[1];
-            if (level != null && all >= 0.01 * records && count[1] / all >= 0.99) telling.add(level);
-        });
+        for (int i = 0; i < tally.size() && tally.size() <= MOST_LEVELS; i++) {
+            int all = tally.records(i);
+            if (all < 0.01 * records || tally.events()[i] < 0.99 * all) continue;
+            telling.add(
+                    tally.ordered()
+                            ? outrider.table.NumberColumn.text(tally.values()[i])
+                            : tally.labels().get(i));
+        }
         telling.sort(null);
         return telling;
     }

@@ -8,6 +8,7 @@ import outrider.learn.linear.LogisticRegression;
 import outrider.prepare.Matrix;
 import outrider.prepare.Preparation;
 import outrider.prepare.Step;
+import outrider.split.Balance;
 import outrider.table.Table;
 
 /** Logistic regression on prepared columns. */
@@ -21,12 +22,46 @@ public record LogisticModel(Preparation preparation, LogisticFit fit, double pen
      */
     public static LogisticModel train(
             Table table, List<String> inputs, int[] rows, byte[] outcome, double penalty, Progress progress) {
+        return train(table, inputs, rows, new Balance.Sample(rows, null, 0), outcome, penalty, progress);
+    }
+
+    /**
+     * The same on weighted or thinned training records. The preparation is still fitted on all of {@code rows}, and the
+     * intercept is moved so that probabilities are those of all of them. A weighted fit carries no standard errors: its weights
+     * are no records.
+     */
+    public static LogisticModel train(
+            Table table,
+            List<String> inputs,
+            int[] rows,
+            Balance.Sample sample,
+            byte[] outcome,
+            double penalty,
+            Progress progress) {
         progress.checkpoint(0, "preparing inputs");
         Preparation preparation = Preparation.fit(table, inputs, rows);
-        Matrix x = preparation.apply(table, rows);
-        byte[] y = new byte[rows.length];
-        for (int i = 0; i < rows.length; i++) y[i] = outcome[rows[i]];
-        return new LogisticModel(preparation, LogisticRegression.fit(x, y, null, penalty, progress), penalty);
+        Matrix x = preparation.apply(table, sample.rows());
+        byte[] y = new byte[sample.rows().length];
+        for (int i = 0; i < y.length; i++) y[i] = outcome[sample.rows()[i]];
+        LogisticFit fit = LogisticRegression.fit(x, y, sample.weight(), penalty, progress);
+        return new LogisticModel(preparation, moved(fit, sample), penalty);
+    }
+
+    private static LogisticFit moved(LogisticFit fit, Balance.Sample sample) {
+        double[] coefficients = fit.coefficients().clone();
+        coefficients[0] += sample.logOdds();
+        return new LogisticFit(
+                coefficients,
+                sample.weight() == null ? fit.standardErrors() : null,
+                fit.deviations(),
+                fit.logLikelihood(),
+                fit.nullLogLikelihood(),
+                fit.parameters(),
+                fit.records(),
+                fit.iterations(),
+                fit.converged(),
+                fit.dropped(),
+                fit.separated());
     }
 
     @Override

@@ -1,12 +1,51 @@
 package outrider.split;
 
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.Arrays;
+import java.util.Locale;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
+import outrider.split.SplitPlan.Target;
+import outrider.table.Column;
+import outrider.table.DateColumn;
+import outrider.table.Table;
 
 /** Assigns records to parts (METHODS section 6). */
 public final class Split {
-    private Split() {}
+    private final SplitPlan plan;
+    private final Table table;
+    private final byte[] outcome;
+    private final int[] unit;
+    private final byte[] part;
+
+    private Split(SplitPlan plan, Table table, byte[] outcome, int[] unit) {
+        this.plan = plan;
+        this.table = table;
+        this.outcome = outcome;
+        this.unit = unit;
+        part = new byte[outcome.length];
+        Arrays.fill(part, Parts.LEFT_OUT);
+    }
+
+    /**
+     * @param outcome 0 or 1 a record, −1 for a record that is left out
+     * @param copies as {@link Units#copies} found them
+     * @return one part a record
+     * @throws BadInput if the plan does not fit the table, or a part would lack events or non-events
+     */
+    public static Parts of(SplitPlan plan, Table table, byte[] outcome, int[] copies) {
+        int[] unit = plan.groupBy() != null
+                ? Units.of(table.column(plan.groupBy()))
+                : plan.copiesTogether() ? copies.clone() : Units.single(outcome.length);
+        Split split = new Split(plan, table, outcome, unit);
+        switch (plan.method()) {
+            case SHARES -> split.deal(new double[][] {threeShares(plan)}, new byte[outcome.length], "split/");
+            case COLUMN -> split.byColumn();
+            case DATE -> split.byDate();
+        }
+        return split.parts();
+    }
 
     /**
      * Stratified by outcome: within each class a seeded permutation is cut by cumulated shares, sizes rounded by largest
@@ -18,6 +57,16 @@ public final class Split {
      * @throws BadInput if the shares are not three positive numbers that add up to 1
      */
     public static Parts stratified(byte[] outcome, double[] shares, long seed) {
+        SplitPlan plan = SplitPlan.byShares(Arrays.stream(shares).boxed().toList(), seed);
+        Split split = new Split(plan, null, outcome, Units.single(outcome.length));
+        split.deal(new double[][] {threeShares(plan)}, new byte[outcome.length], "split/");
+        return new Parts(split.part);
+    }
+
+    private static double[] threeShares(SplitPlan plan) {
+        double[] shares = plan.shares() == null
+                ? new double[0]
+                : plan.shares().stream().mapToDouble(Double::doubleValue).toArray();
         double sum = Arrays.stream(shares).sum();
         if (shares.length != 3 || Arrays.stream(shares).anyMatch(s -> !(s > 0)) || Math.abs(sum - 1) > 1e-9) {
             throw BadInput.of(
@@ -25,24 +74,154 @@ public final class Split {
                     "are " + Arrays.toString(shares),
                     "give training, validation and reserve each a share above 0, together 1");
         }
-        byte[] part = new byte[outcome.length];
-        for (int level = 0; level <= 1; level++) {
-            int[] members = membersOf(outcome, level);
-            new Seeds(seed).stream("split/" + level).shuffle(members);
-            int[] sizes = largestRemainder(members.length, shares);
-            int at = 0;
-            for (int p = 0; p < sizes.length; p++) {
-                for (int i = 0; i < sizes[p]; i++) part[members[at++]] = (byte) p;
-            }
-        }
-        return new Parts(part);
+        return shares;
     }
 
-    private static int[] membersOf(byte[] outcome, int level) {
-        int[] members = new int[outcome.length];
+    /**
+     * Deals whole units. A unit with an event is dealt among those with events.
+     *
+     * @param shares by the deal's number
+     * @param deal of each record, below 0 for none
+     */
+    private void deal(double[][] shares, byte[] deal, String stream) {
+        byte[] kind = new byte[outcome.length];
+        Arrays.fill(kind, (byte) -1);
+        for (int i = 0; i < outcome.length; i++) {
+            if (outcome[i] >= 0 && deal[i] >= 0) kind[unit[i]] = (byte) Math.max(kind[unit[i]], outcome[i]);
+        }
+        byte[] partOfUnit = new byte[outcome.length];
+        for (int d = 0; d < shares.length; d++) {
+            for (int level = 0; level <= 1; level++) {
+                int[] members = members(kind, deal, d, level);
+                new Seeds(plan.seed()).stream(stream + level).shuffle(members);
+                int[] sizes = largestRemainder(members.length, shares[d]);
+                int at = 0;
+                for (int p = 0; p < sizes.length; p++) {
+                    for (int i = 0; i < sizes[p]; i++) partOfUnit[members[at++]] = (byte) p;
+                }
+            }
+        }
+        for (int i = 0; i < part.length; i++) {
+            if (outcome[i] >= 0 && deal[i] >= 0) part[i] = partOfUnit[unit[i]];
+        }
+    }
+
+    private int[] members(byte[] kind, byte[] deal, int wanted, int level) {
+        int[] members = new int[kind.length];
         int count = 0;
-        for (int i = 0; i < outcome.length; i++) if (outcome[i] == level) members[count++] = i;
+        for (int i = 0; i < kind.length; i++) {
+            if (unit[i] == i && kind[i] == level && deal[i] == wanted) members[count++] = i;
+        }
         return Arrays.copyOf(members, count);
+    }
+
+    private void byColumn() {
+        if (plan.groupBy() != null) {
+            throw BadInput.of(
+                    "groupBy", "cannot bend a split that a column decides", "leave it out, or split by shares");
+        }
+        Column column = table.column(demandColumn());
+        byte[] halves = new byte[part.length];
+        Arrays.fill(halves, (byte) -1);
+        for (int i = 0; i < part.length; i++) {
+            if (outcome[i] < 0 || skips(column, i)) continue;
+            Target target = plan.levels() == null ? null : plan.levels().get(column.text(i));
+            if (target == null) {
+                throw BadInput.of(
+                        "levels",
+                        "\"" + column.text(i) + "\" of " + column.name() + " has no part",
+                        "say where it goes");
+            }
+            if (target == Target.VALIDATION_AND_RESERVE) halves[i] = 0;
+            else if (target != Target.LEFT_OUT) part[i] = (byte) target.ordinal();
+        }
+        // copies of a level that is dealt follow each other; a unit is dealt by its first record of that level
+        int[] first = new int[part.length];
+        Arrays.fill(first, -1);
+        for (int i = 0; i < part.length; i++) {
+            if (halves[i] < 0) continue;
+            if (first[unit[i]] < 0) first[unit[i]] = i;
+            unit[i] = first[unit[i]];
+        }
+        deal(new double[][] {{0, 0.5, 0.5}}, halves, "halves/");
+    }
+
+    private void byDate() {
+        if (!(table.column(demandColumn()) instanceof DateColumn dates)) {
+            throw BadInput.of("column", "\"" + plan.column() + "\" holds no dates", "choose a column of dates");
+        }
+        int[] latest = new int[part.length];
+        Arrays.fill(latest, DateColumn.MISSING);
+        boolean[] in = new boolean[part.length];
+        for (int i = 0; i < part.length; i++) {
+            in[i] = outcome[i] >= 0 && !skips(dates, i);
+            if (in[i]) latest[unit[i]] = Math.max(latest[unit[i]], dates.days()[i]);
+        }
+        int[] days = new int[part.length];
+        int count = 0;
+        for (int i = 0; i < part.length; i++) if (in[i]) days[count++] = latest[unit[i]];
+        days = Arrays.copyOf(days, count);
+        Arrays.sort(days);
+        double[] shares = plan.validationFrom() == null || plan.reserveFrom() == null ? threeShares(plan) : null;
+        int validation =
+                plan.validationFrom() != null ? day("validationFrom", plan.validationFrom()) : dayAt(days, shares[0]);
+        int reserve = plan.reserveFrom() != null
+                ? day("reserveFrom", plan.reserveFrom())
+                : dayAt(days, shares[0] + shares[1]);
+        if (reserve <= validation) {
+            throw BadInput.of(
+                    "reserveFrom",
+                    "is " + LocalDate.ofEpochDay(reserve) + ", not after validation's first day, "
+                            + LocalDate.ofEpochDay(validation),
+                    "give a later day");
+        }
+        for (int i = 0; i < part.length; i++) {
+            if (in[i]) part[i] = (byte) (latest[unit[i]] >= reserve ? 2 : latest[unit[i]] >= validation ? 1 : 0);
+        }
+    }
+
+    private static int dayAt(int[] sorted, double share) {
+        return sorted.length == 0 ? 0 : sorted[(int) Math.min(sorted.length - 1, Math.rint(share * sorted.length))];
+    }
+
+    private static int day(String field, String text) {
+        try {
+            return (int) LocalDate.parse(text).toEpochDay();
+        } catch (DateTimeParseException e) {
+            throw BadInput.of(field, "is \"" + text + "\"", "give a day like 2026-03-31");
+        }
+    }
+
+    private String demandColumn() {
+        if (plan.column() == null) throw BadInput.of("column", "is missing", "choose the column that decides");
+        return plan.column();
+    }
+
+    private boolean skips(Column column, int record) {
+        if (!column.isMissing(record)) return false;
+        if (plan.leaveOutMissing()) return true;
+        throw BadInput.atLine(
+                table.lineOf(record),
+                column.name(),
+                "is missing, so the record has no part",
+                "leave out records without it, or fill it in");
+    }
+
+    private Parts parts() {
+        Parts parts = new Parts(part);
+        int[] events = parts.eventsBeforeSealing(outcome);
+        for (Part p : Part.values()) {
+            String name = p.name().toLowerCase(Locale.ROOT);
+            if (events[p.ordinal()] == 0 || events[p.ordinal()] == parts.size(p)) {
+                throw BadInput.of(
+                        name,
+                        parts.size(p) == 0
+                                ? "would hold no record"
+                                : "would hold " + (events[p.ordinal()] == 0 ? "no event" : "nothing but events"),
+                        "give it more of the data");
+            }
+        }
+        return parts;
     }
 
     static int[] largestRemainder(int total, double[] shares) {

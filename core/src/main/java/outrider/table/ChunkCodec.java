@@ -2,13 +2,14 @@ package outrider.table;
 
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
 
 /**
- * The stored form of a run of a column's values: little more than the primitives themselves, big-endian. Number: 8 bytes a
- * value. Category and date: 4 bytes a value. Text: a 4-byte length (−1 for missing) and UTF-8 bytes a value. Reading back
- * gives the same bits.
+ * The stored form of a run of a column's values, big-endian; reading back gives the same bits and the same written texts.
+ * Category and date: 4 bytes a value. Text: a 4-byte length (−1 for missing) and UTF-8 bytes a value. Number: see {@link
+ * NumberCodec}.
  */
 public final class ChunkCodec {
     public static final int VALUES_A_CHUNK = 65_536;
@@ -17,15 +18,11 @@ public final class ChunkCodec {
 
     /** @param from first record, from 0; {@code to} is the one after the last */
     public static byte[] encode(Column column, int from, int to) {
-        if (column instanceof NumberColumn numbers) {
-            ByteBuffer bytes = ByteBuffer.allocate((to - from) * Double.BYTES);
-            for (int i = from; i < to; i++) bytes.putLong(Double.doubleToRawLongBits(numbers.values()[i]));
-            return bytes.array();
-        }
+        if (column instanceof NumberColumn numbers) return NumberCodec.encode(numbers, from, to);
         if (column instanceof TextColumn text) return encodeText(text.values(), from, to);
         int[] values = column instanceof CategoryColumn category ? category.codes() : ((DateColumn) column).days();
         ByteBuffer bytes = ByteBuffer.allocate((to - from) * Integer.BYTES);
-        for (int i = from; i < to; i++) bytes.putInt(values[i]);
+        bytes.asIntBuffer().put(values, from, to - from);
         return bytes.array();
     }
 
@@ -46,60 +43,53 @@ public final class ChunkCodec {
     }
 
     /**
+     * @param format as {@link Column#format()} said, or null
      * @param chunks in order, as {@link #encode} made them
      * @param levels of a category column, else ignored
      * @throws BadInput if the chunks do not hold {@code size} values
      */
-    public static Column decode(String name, ColumnType type, List<String> levels, int size, List<byte[]> chunks) {
+    public static Column decode(
+            String name, ColumnType type, String format, List<String> levels, int size, List<byte[]> chunks) {
         return switch (type) {
-            case NUMBER -> new NumberColumn(name, decodeNumbers(name, size, chunks));
+            case NUMBER -> NumberCodec.decode(name, format, size, chunks);
             case CATEGORY -> new CategoryColumn(name, decodeInts(name, size, chunks), levels);
-            case DATE -> new DateColumn(name, decodeInts(name, size, chunks));
+            case DATE -> new DateColumn(name, decodeInts(name, size, chunks), format == null ? DateFormat.ISO : format);
             case TEXT -> new TextColumn(name, decodeTexts(name, size, chunks));
         };
-    }
-
-    private static double[] decodeNumbers(String name, int size, List<byte[]> chunks) {
-        double[] values = new double[size];
-        int at = 0;
-        for (byte[] chunk : chunks) {
-            ByteBuffer bytes = ByteBuffer.wrap(chunk);
-            while (bytes.hasRemaining() && at < size) values[at++] = Double.longBitsToDouble(bytes.getLong());
-        }
-        demand(name, at, size);
-        return values;
     }
 
     private static int[] decodeInts(String name, int size, List<byte[]> chunks) {
         int[] values = new int[size];
         int at = 0;
         for (byte[] chunk : chunks) {
-            ByteBuffer bytes = ByteBuffer.wrap(chunk);
-            while (bytes.hasRemaining() && at < size) values[at++] = bytes.getInt();
+            int count = Math.min(chunk.length / Integer.BYTES, size - at);
+            ByteBuffer.wrap(chunk).asIntBuffer().get(values, at, count);
+            at += count;
         }
         demand(name, at, size);
         return values;
     }
 
     private static String[] decodeTexts(String name, int size, List<byte[]> chunks) {
-        String[] values = new String[size];
-        int at = 0;
+        List<String> values = new ArrayList<>(size);
         for (byte[] chunk : chunks) {
             ByteBuffer bytes = ByteBuffer.wrap(chunk);
-            while (bytes.hasRemaining() && at < size) {
+            while (bytes.hasRemaining() && values.size() < size) {
                 int length = bytes.getInt();
-                if (length >= 0) {
-                    values[at] = new String(chunk, bytes.position(), length, StandardCharsets.UTF_8);
-                    bytes.position(bytes.position() + length);
-                }
-                at++;
+                values.add(length < 0 ? null : text(bytes, length));
             }
         }
-        demand(name, at, size);
-        return values;
+        demand(name, values.size(), size);
+        return values.toArray(String[]::new);
     }
 
-    private static void demand(String name, int found, int size) {
+    static String text(ByteBuffer bytes, int length) {
+        String text = new String(bytes.array(), bytes.position(), length, StandardCharsets.UTF_8);
+        bytes.position(bytes.position() + length);
+        return text;
+    }
+
+    static void demand(String name, int found, int size) {
         if (found == size) return;
         throw BadInput.of(
                 "column \"" + name + "\"", "holds " + found + " stored values of " + size, "load the file again");

@@ -13,8 +13,18 @@ public sealed interface Column permits NumberColumn, CategoryColumn, DateColumn,
 
     boolean isMissing(int record);
 
-    /** The value as it would stand in a file, or null where it is missing. */
+    /** The value as a level: numbers in their shortest form, dates in ISO form; null where it is missing. */
     String text(int record);
+
+    /** The value letter by letter as its file had it; null where it is missing. */
+    default String asWritten(int record) {
+        return text(record);
+    }
+
+    /** How its file wrote it: the decimal mark of numbers, the pattern of dates; null for the others. */
+    default String format() {
+        return null;
+    }
 
     default int missing() {
         int count = 0;

@@ -1,70 +1,106 @@
 package outrider.table;
 
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 
-/** Gathers one column's raw texts as codes into their distinct values, then settles its type. Not thread safe. */
-final class ColumnBuilder {
+/**
+ * Gathers one column's raw texts: as numbers while all are, else as codes into their distinct texts; then settles its type.
+ * Not thread safe.
+ */
+public final class ColumnBuilder {
     /** More levels than this, or than half of the values, are taken for free text. */
     static final int MOST_LEVELS = 1000;
 
     private final String name;
-    private final Map<String, Integer> codeOf = new LinkedHashMap<>();
-    private int[] codes = new int[1024];
+    private final boolean dates;
+    private NumberBuffer numbers;
+    private TextPool pool;
+    private int[] codes;
     private int size;
     private int present;
-    private String lastText;
-    private int lastCode;
 
-    ColumnBuilder(String name) {
+    private ColumnBuilder(String name, NumberBuffer numbers, boolean dates) {
         this.name = name;
+        this.numbers = numbers;
+        this.dates = dates;
+        if (numbers == null) turnToTexts();
+    }
+
+    /** @param decimal mark of numbers */
+    public static ColumnBuilder inferring(String name, char decimal) {
+        return new ColumnBuilder(name, new NumberBuffer(decimal), true);
+    }
+
+    /** For texts that are no numbers, whatever they look like; and days only where {@code dates}. */
+    public static ColumnBuilder ofTexts(String name, boolean dates) {
+        return new ColumnBuilder(name, null, dates);
     }
 
     void addMissing() {
-        push(-1);
+        if (numbers != null) numbers.addMissing();
+        else pushCode(-1);
+        size++;
     }
 
     void add(char[] buffer, int offset, int length) {
-        String text = new String(buffer, offset, length);
-        if (!text.equals(lastText)) {
-            lastText = text;
-            Integer known = codeOf.putIfAbsent(text, codeOf.size());
-            lastCode = known == null ? codeOf.size() - 1 : known;
-        }
+        if (numbers != null && !numbers.add(buffer, offset, length)) turnToTexts();
+        if (numbers == null) pushCode(pool.code(buffer, offset, length));
+        size++;
         present++;
-        push(lastCode);
     }
 
-    private void push(int code) {
-        if (size == codes.length) codes = Arrays.copyOf(codes, size * 2);
-        codes[size++] = code;
+    /** @param text null for missing */
+    public void add(String text) {
+        if (text == null) addMissing();
+        else add(text.toCharArray(), 0, text.length());
     }
 
-    /** All numbers make a number column, all ISO dates a date column, few repeated texts a category, the rest is text. */
-    Column build() {
-        List<String> levels = List.copyOf(codeOf.keySet());
-        double[] numbers = Values.numbers(levels);
-        if (present > 0 && numbers != null) return new NumberColumn(name, expand(numbers));
-        int[] days = Values.days(levels);
-        if (present > 0 && days != null) return new DateColumn(name, expand(days));
+    private void turnToTexts() {
+        NumberColumn before = numbers == null ? null : numbers.column(name);
+        numbers = null;
+        pool = new TextPool();
+        codes = new int[Math.max(1024, size + (size >> 1))];
+        for (int i = 0; i < size; i++) {
+            String text = before.asWritten(i);
+            codes[i] = text == null ? -1 : pool.code(text);
+        }
+    }
+
+    private void pushCode(int code) {
+        if (size == codes.length) codes = Arrays.copyOf(codes, size + (size >> 1));
+        codes[size] = code;
+    }
+
+    /** All numbers make a number column, all days of one known form a date column, few repeated texts a category, the rest is text. */
+    public Column build() {
+        if (numbers != null && present > 0) {
+            NumberColumn column = numbers.column(name);
+            numbers = null;
+            return column;
+        }
+        if (numbers != null) turnToTexts();
+        int[] held = Arrays.copyOf(codes, size);
+        codes = null;
+        List<String> texts = pool.texts();
+        DateFormat format = present == 0 || !dates ? null : DateFormat.writing(texts);
+        if (format != null) return new DateColumn(name, days(held, texts, format), format.pattern());
         int most = Math.min(MOST_LEVELS, Math.max(2, present / 2));
-        if (levels.size() <= most) return new CategoryColumn(name, Arrays.copyOf(codes, size), levels);
-        String[] values = new String[size];
-        for (int i = 0; i < size; i++) values[i] = codes[i] < 0 ? null : levels.get(codes[i]);
-        return new TextColumn(name, values);
+        return texts.size() <= most
+                ? new CategoryColumn(name, held, List.copyOf(texts))
+                : new TextColumn(name, expand(held, texts));
     }
 
-    private double[] expand(double[] ofLevel) {
-        double[] values = new double[size];
-        for (int i = 0; i < size; i++) values[i] = codes[i] < 0 ? Double.NaN : ofLevel[codes[i]];
-        return values;
+    private static int[] days(int[] codes, List<String> texts, DateFormat format) {
+        int[] ofText = texts.stream().mapToInt(format::day).toArray();
+        int[] days = new int[codes.length];
+        for (int i = 0; i < codes.length; i++) days[i] = codes[i] < 0 ? DateColumn.MISSING : ofText[codes[i]];
+        return days;
     }
 
-    private int[] expand(int[] ofLevel) {
-        int[] values = new int[size];
-        for (int i = 0; i < size; i++) values[i] = codes[i] < 0 ? DateColumn.MISSING : ofLevel[codes[i]];
+    static String[] expand(int[] codes, List<String> texts) {
+        String[] all = texts.toArray(String[]::new);
+        String[] values = new String[codes.length];
+        for (int i = 0; i < codes.length; i++) values[i] = codes[i] < 0 ? null : all[codes[i]];
         return values;
     }
 }

@@ -3,118 +3,108 @@ package outrider.table;
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
-import java.io.BufferedInputStream;
-import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.io.PushbackInputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
-import java.nio.charset.CodingErrorAction;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
-import java.util.zip.GZIPInputStream;
+import java.util.Set;
 import java.util.zip.ZipException;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 
 /**
- * Reads a comma separated file (RFC 4180, UTF-8, first record the header, plain or gzip) into a {@link Table}. The types
- * are inferred over the whole file; the text of the file is never held. An empty field is missing, a quoted empty field is
- * the empty text.
+ * Reads a text file of records (RFC 4180 and its relatives, plain or gzip) into a {@link Table}. The types are inferred over
+ * the whole file; the text of the file is never held. An empty field is missing, a quoted empty field is the empty text.
  */
 public final class CsvTableReader {
+    /** A file of more columns is refused. */
+    public static final int MOST_COLUMNS = 1500;
+
     private static final int CHECK_EVERY = 4096;
 
     private CsvTableReader() {}
 
+    /** Finds out how the file is written and reads it; size unknown. */
+    public static Table read(InputStream in, Progress progress) {
+        return read(in, 0, null, progress);
+    }
+
     /**
      * @param in the bytes of the file; read to the end, not closed
-     * @param progress reported to by records read (the share stays 0: the length is not known)
-     * @throws BadInput naming line and column, for an unclosed quote, a ragged record, a blank or doubled column name, an empty
-     *     file, a file of headers only, or bytes that are not UTF-8
+     * @param bytes the file's size, for the share reported to {@code progress}; 0 if not known
+     * @param dialect how it is written; null finds out
+     * @throws BadInput naming line and column, for an unclosed quote, a ragged record, a blank or doubled column name, too many
+     *     columns, an empty file, a file of headers only, a field above 16 MB, damaged or bomb-like gzip, bytes that are no text,
+     *     or that the encoding does not know
+     * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
-    public static Table read(InputStream in, Progress progress) {
-        Handler handler = new Handler();
-        try (CsvReader<Boolean> reader = CsvReader.builder()
-                .skipEmptyLines(false)
-                .allowExtraCharsAfterClosingQuote(false)
-                .allowUnclosedQuote(false)
-                .build(handler, decoded(in))) {
+    public static Table read(InputStream in, long bytes, Dialect dialect, Progress progress) {
+        Handler handler = null;
+        try {
+            TextSource source = new TextSource(in);
+            if (source.head().length == 0) throw Preview.empty();
+            Dialect used = dialect != null ? dialect : DialectFinder.find(source.head(), source.whole());
+            handler = new Handler(used);
+            CsvReader<Boolean> reader = CsvReader.builder()
+                    .fieldSeparator(used.delimiter())
+                    .quoteCharacter(used.quote())
+                    .skipEmptyLines(false)
+                    .allowExtraCharsAfterClosingQuote(false)
+                    .allowUnclosedQuote(false)
+                    .build(handler, source.reader(used.encoding()));
             for (Boolean ignored : reader) {
                 if (handler.records % CHECK_EVERY == 0) {
-                    progress.checkpoint(0, "reading record " + handler.records);
+                    double share = bytes <= 0 ? 0 : Math.min(1, source.taken() / (double) bytes);
+                    progress.checkpoint(share, "reading record " + handler.records);
                 }
             }
-        } catch (CsvParseException e) {
+        } catch (CsvParseException | IOException | UncheckedIOException e) {
             throw unreadable(handler, e);
-        } catch (IOException | UncheckedIOException e) {
-            throw unreadable(handler, e);
+        } catch (BadInput e) {
+            throw located(handler, e);
         }
         return handler.table();
     }
 
+    /** A refusal of the file as a whole says how far the reading came. */
+    private static BadInput located(Handler handler, BadInput refusal) {
+        if (handler == null || refusal.line() > 0 || handler.records < 0) return refusal;
+        return new BadInput(null, 0, handler.lineAtFault(), refusal.field() + " " + refusal.found(), refusal.remedy());
+    }
+
     private static BadInput unreadable(Handler handler, Exception e) {
         for (Throwable cause = e; cause != null; cause = cause.getCause()) {
-            if (cause instanceof BadInput refusal) return refusal;
-            if (cause instanceof CharacterCodingException) {
+            if (cause instanceof BadInput refusal) return located(handler, refusal);
+            if (cause instanceof ZipException || cause instanceof java.io.EOFException) return Preview.damaged();
+            if (handler != null && cause instanceof CharacterCodingException) {
                 return BadInput.atLine(
-                        handler.lineAtFault(), null, "holds bytes that are not UTF-8", "save the file as UTF-8");
-            }
-            if (cause instanceof ZipException || cause instanceof java.io.EOFException) {
-                return BadInput.of("file", "the gzip data is damaged or cut short", "compress it again and retry");
+                        handler.lineAtFault(),
+                        null,
+                        "holds bytes that are not " + handler.dialect.encoding().words(),
+                        "choose another encoding, or save the file as UTF-8");
             }
         }
         String said = e.getMessage() == null ? "" : e.getMessage();
         for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) said += " " + cause.getMessage();
-        if (said.contains("maximum") || said.contains("buffer")) {
-            return BadInput.atLine(
-                    handler.lineAtFault(),
-                    null,
-                    "holds a field longer than 16 MB",
-                    "an unclosed quote often does this");
-        }
+        boolean long16 = said.contains("maximum") || said.contains("buffer");
         return BadInput.atLine(
-                handler.lineAtFault(),
-                null,
-                "a quoted field is not closed",
-                "double every quote inside a quoted field");
-    }
-
-    private static java.io.Reader decoded(InputStream in) throws IOException {
-        PushbackInputStream head = new PushbackInputStream(new BufferedInputStream(new Borrowed(in)), 3);
-        byte[] first = head.readNBytes(3);
-        boolean gzip = first.length >= 2 && (first[0] & 0xff) == 0x1f && (first[1] & 0xff) == 0x8b;
-        boolean mark = first.length == 3
-                && (first[0] & 0xff) == 0xef
-                && (first[1] & 0xff) == 0xbb
-                && (first[2] & 0xff) == 0xbf;
-        if (!mark) head.unread(first);
-        InputStream plain = gzip ? new GZIPInputStream(head, 1 << 16) : head;
-        return new InputStreamReader(
-                plain,
-                StandardCharsets.UTF_8
-                        .newDecoder()
-                        .onMalformedInput(CodingErrorAction.REPORT)
-                        .onUnmappableCharacter(CodingErrorAction.REPORT));
-    }
-
-    /** The caller's stream, which is the caller's to close. */
-    private static final class Borrowed extends FilterInputStream {
-        Borrowed(InputStream in) {
-            super(in);
-        }
-
-        @Override
-        public void close() {}
+                handler == null ? 1 : handler.lineAtFault(),
+                handler == null ? null : handler.fieldAtFault(),
+                long16 ? "holds a field longer than 16 MB" : "a quoted field is not closed",
+                long16 ? "an unclosed quote often does this" : "double every quote inside a quoted field");
     }
 
     private static final class Handler extends AbstractBaseCsvCallbackHandler<Boolean> {
+        private final Dialect dialect;
         private final List<String> names = new ArrayList<>();
         private final List<ColumnBuilder> builders = new ArrayList<>();
+        /** The first record of a file without a header. */
+        private final List<String> heldFirst = new ArrayList<>();
+
         private int records = -1;
         private int fields;
         private long line;
@@ -122,6 +112,10 @@ public final class CsvTableReader {
         private boolean open;
         private int[] lines = new int[1024];
         private boolean straightLines = true;
+
+        Handler(Dialect dialect) {
+            this.dialect = dialect;
+        }
 
         @Override
         protected void handleBegin(long startingLineNumber) {
@@ -133,6 +127,10 @@ public final class CsvTableReader {
         @Override
         protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
             fields++;
+            if (records < 0 && !dialect.header()) {
+                heldFirst.add(length == 0 && !quoted ? null : new String(buffer, offset, length));
+                return;
+            }
             if (records < 0) {
                 names.add(new String(buffer, offset, length));
                 return;
@@ -158,7 +156,13 @@ public final class CsvTableReader {
             open = false;
             if (records < 0) {
                 if (fields == 0) throw BadInput.atLine(1, null, "is blank", "begin the file with the column names");
+                if (!dialect.header()) names.addAll(Preview.madeUp(fields));
                 startColumns();
+                if (!dialect.header()) {
+                    records++;
+                    for (int i = 0; i < fields; i++) builders.get(i).add(heldFirst.get(i));
+                    noteLine();
+                }
             } else if (fields > 0) {
                 if (blankLine > 0) throw ragged(blankLine, 0);
                 if (fields != names.size()) throw ragged(line, fields);
@@ -175,6 +179,12 @@ public final class CsvTableReader {
             return open ? line : line + 1;
         }
 
+        /** The column of the field being read, where it is known. */
+        private String fieldAtFault() {
+            int at = open ? fields : 0;
+            return records >= 0 && at < names.size() ? names.get(at) : null;
+        }
+
         private BadInput ragged(long at, int count) {
             return BadInput.atLine(
                     at,
@@ -184,13 +194,21 @@ public final class CsvTableReader {
         }
 
         private void startColumns() {
+            if (names.size() > MOST_COLUMNS) {
+                throw BadInput.atLine(
+                        1,
+                        names.get(MOST_COLUMNS),
+                        "is one of " + names.size() + " columns, more than the " + MOST_COLUMNS + " that are read",
+                        "leave out columns that nobody needs");
+            }
+            Set<String> seen = new HashSet<>();
             for (int i = 0; i < names.size(); i++) {
                 String name = names.get(i);
                 if (name.isBlank()) throw BadInput.atLine(1, null, "column " + (i + 1) + " has no name", "name it");
-                if (names.indexOf(name) < i) {
+                if (!seen.add(name)) {
                     throw BadInput.atLine(1, name, "stands twice in the header", "give each column a name of its own");
                 }
-                builders.add(new ColumnBuilder(name));
+                builders.add(ColumnBuilder.inferring(name, dialect.decimal()));
             }
         }
 
@@ -201,11 +219,14 @@ public final class CsvTableReader {
         }
 
         private Table table() {
-            if (records < 0) throw BadInput.of("file", "is empty", "it needs a header and at least one record");
+            if (records < 0) throw Preview.empty();
             if (records == 0) throw BadInput.of("file", "holds a header and no record", "add the records");
-            return new Table(
-                    builders.stream().map(ColumnBuilder::build).toList(),
-                    straightLines ? null : Arrays.copyOf(lines, records));
+            List<Column> columns = new ArrayList<>(builders.size());
+            for (int i = 0; i < builders.size(); i++) {
+                columns.add(builders.get(i).build());
+                builders.set(i, null);
+            }
+            return new Table(columns, straightLines ? null : Arrays.copyOf(lines, records));
         }
     }
 }

@@ -2,9 +2,13 @@ package outrider.table;
 
 import java.time.LocalDate;
 
-/** Days since 1970-01-01; {@link #MISSING} stands for missing. */
-public record DateColumn(String name, int[] days) implements Column {
+/** Days since 1970-01-01; {@link #MISSING} stands for missing. {@code format} is the pattern in which its file wrote them. */
+public record DateColumn(String name, int[] days, String format) implements Column {
     public static final int MISSING = Integer.MIN_VALUE;
+
+    public DateColumn(String name, int[] days) {
+        this(name, days, DateFormat.ISO);
+    }
 
     @Override
     public ColumnType type() {
@@ -26,5 +30,11 @@ public record DateColumn(String name, int[] days) implements Column {
         return days[record] == MISSING
                 ? null
                 : LocalDate.ofEpochDay(days[record]).toString();
+    }
+
+    @Override
+    public String asWritten(int record) {
+        if (days[record] == MISSING || format.equals(DateFormat.ISO)) return text(record);
+        return DateFormat.of(format).text(days[record]);
     }
 }

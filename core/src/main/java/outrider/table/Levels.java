@@ -2,8 +2,10 @@ package outrider.table;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
 
@@ -33,48 +35,81 @@ public record Levels(List<Level> levels, int missing) {
         return new Levels(levels, missing);
     }
 
+    /** As {@link #outcome(Table, String, List, List, boolean)} with no record left out. */
+    public static byte[] outcome(Table table, String columnName, List<String> eventLevels) {
+        return outcome(table, columnName, eventLevels, List.of(), false);
+    }
+
     /**
      * Which records hold one of the event levels.
      *
-     * @return 1 for the event, 0 for another value; one entry a record
+     * @param leftOut levels whose records count neither as event nor as non-event
+     * @param leaveOutMissing whether the same goes for records without a value; else they are refused
+     * @return 1 for the event, 0 for another value, −1 for a record left out; one entry a record
      * @throws BadInput if a value is missing, if an event level is not in the column, or if only one side is left
      */
-    public static byte[] outcome(Table table, String columnName, List<String> eventLevels) {
+    public static byte[] outcome(
+            Table table, String columnName, List<String> eventLevels, List<String> leftOut, boolean leaveOutMissing) {
         Column column = table.column(columnName);
-        List<String> wanted =
-                eventLevels.stream().map(level -> asIn(column, level)).toList();
-        List<String> known = of(column).levels().stream().map(Level::text).toList();
-        for (String level : wanted) {
-            if (!known.contains(level)) {
-                throw BadInput.of(
-                        "column \"" + columnName + "\"",
-                        "has no level \"" + level + "\"",
-                        "its levels are: " + String.join(", ", known.subList(0, Math.min(12, known.size()))));
+        Map<String, Byte> wanted = new HashMap<>();
+        for (String level : eventLevels) wanted.put(asIn(column, level), (byte) 1);
+        for (String level : leftOut) {
+            if (wanted.put(asIn(column, level), (byte) -1) != null) {
+                throw BadInput.of("leftOutLevels", "\"" + level + "\" is the event as well", "make it one of the two");
             }
         }
         byte[] outcome = new byte[column.size()];
-        int events = 0;
+        int[] counts = new int[3];
+        Set<String> met = new HashSet<>();
+        byte[] ofCode = column instanceof CategoryColumn category ? ofCodes(category, wanted) : null;
+        String lastText = null;
+        byte last = 0;
         for (int i = 0; i < outcome.length; i++) {
-            String text = column.text(i);
-            if (text == null) {
-                throw BadInput.atLine(
-                        table.lineOf(i),
-                        columnName,
-                        "the outcome is missing",
-                        "fill it in or leave the record out of the file");
+            if (column.isMissing(i)) {
+                if (!leaveOutMissing) {
+                    throw BadInput.atLine(
+                            table.lineOf(i),
+                            columnName,
+                            "the outcome is missing",
+                            "fill it in or leave the record out of the file");
+                }
+                outcome[i] = -1;
+            } else if (ofCode != null) {
+                outcome[i] = ofCode[((CategoryColumn) column).codes()[i]];
+            } else {
+                String text = column.text(i);
+                if (!text.equals(lastText)) last = wanted.getOrDefault(text, (byte) 0);
+                if (last != 0 && !text.equals(lastText)) met.add(text);
+                lastText = text;
+                outcome[i] = last;
             }
-            if (wanted.contains(text)) {
-                outcome[i] = 1;
-                events++;
-            }
+            counts[outcome[i] + 1]++;
         }
-        if (events == 0 || events == outcome.length) {
+        if (column instanceof CategoryColumn category) met.addAll(category.levels());
+        for (String level : wanted.keySet()) if (!met.contains(level)) throw unknown(column, level);
+        if (counts[2] == 0 || counts[1] == 0) {
             throw BadInput.of(
                     "column \"" + columnName + "\"",
-                    events == 0 ? "no record has the event" : "every record has the event",
+                    counts[2] == 0 ? "no record has the event" : "every record has the event",
                     "choose event levels that some records hold and some do not");
         }
         return outcome;
+    }
+
+    private static byte[] ofCodes(CategoryColumn column, Map<String, Byte> wanted) {
+        byte[] ofCode = new byte[column.levels().size()];
+        for (int i = 0; i < ofCode.length; i++) {
+            ofCode[i] = wanted.getOrDefault(column.levels().get(i), (byte) 0);
+        }
+        return ofCode;
+    }
+
+    private static BadInput unknown(Column column, String level) {
+        List<String> known = of(column).levels().stream().map(Level::text).toList();
+        return BadInput.of(
+                "column \"" + column.name() + "\"",
+                "has no level \"" + level + "\"",
+                "its levels are: " + String.join(", ", known.subList(0, Math.min(12, known.size()))));
     }
 
     /** A level as the column writes it: in a column of numbers 1.0 and 1 are one level. */

@@ -1,7 +1,11 @@
 package outrider.table;
 
-/** Finite doubles; NaN stands for missing. */
-public record NumberColumn(String name, double[] values) implements Column {
+/** Finite doubles; NaN stands for missing. {@code written} is null where no file wrote them. */
+public record NumberColumn(String name, double[] values, Written written) implements Column {
+    public NumberColumn(String name, double[] values) {
+        this(name, values, null);
+    }
+
     @Override
     public ColumnType type() {
         return ColumnType.NUMBER;
@@ -23,8 +27,19 @@ public record NumberColumn(String name, double[] values) implements Column {
         return Double.isNaN(value) ? null : text(value);
     }
 
+    @Override
+    public String asWritten(int record) {
+        if (written == null || Double.isNaN(values[record])) return text(record);
+        return written.text(record, values[record]);
+    }
+
+    @Override
+    public String format() {
+        return written == null ? "." : String.valueOf(written.decimal());
+    }
+
     /** The shortest text that reads back to the same bits, whole numbers without a point. */
-    static String text(double value) {
+    public static String text(double value) {
         long whole = (long) value;
         boolean plain = whole == value && Math.abs(whole) < 1L << 53 && (whole != 0 || 1 / value > 0);
         return plain ? Long.toString(whole) : Double.toString(value);

@@ -1,23 +1,8 @@
 package outrider.table;
 
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
-import java.util.List;
-
-/** How texts are read as numbers and dates. */
+/** How texts are read as numbers. */
 final class Values {
     private Values() {}
-
-    /** The numbers that all texts stand for, or null if one of them is not a finite decimal number. */
-    static double[] numbers(List<String> texts) {
-        double[] numbers = new double[texts.size()];
-        for (int i = 0; i < numbers.length; i++) {
-            double value = number(texts.get(i));
-            if (Double.isNaN(value)) return null;
-            numbers[i] = value;
-        }
-        return numbers;
-    }
 
     /** The number a text stands for, or NaN if it is none. A code such as 0712 is none: its zeros mean something. */
     static double number(String text) {
@@ -25,6 +10,12 @@ final class Values {
         int start = length > 0 && (text.charAt(0) == '-' || text.charAt(0) == '+') ? 1 : 0;
         boolean code = length > start + 1 && text.charAt(start) == '0' && isDigit(text.charAt(start + 1));
         return code ? Double.NaN : decimal(text);
+    }
+
+    /** The same for texts with another decimal mark; a text that holds the point as well is none. */
+    static double number(String text, char decimal) {
+        if (decimal == '.') return number(text);
+        return text.indexOf('.') >= 0 ? Double.NaN : number(text.replace(decimal, '.'));
     }
 
     /** As {@link #number}, with leading zeros allowed: for a column that somebody says is a number. */
@@ -44,20 +35,5 @@ final class Values {
 
     private static boolean isDigit(char c) {
         return c >= '0' && c <= '9';
-    }
-
-    /** The days since 1970-01-01 of ISO dates (2026-03-31), or null if one text is none. */
-    static int[] days(List<String> texts) {
-        int[] days = new int[texts.size()];
-        for (int i = 0; i < days.length; i++) {
-            String text = texts.get(i);
-            if (text.length() != 10 || text.charAt(4) != '-') return null;
-            try {
-                days[i] = (int) LocalDate.parse(text).toEpochDay();
-            } catch (DateTimeParseException e) {
-                return null;
-            }
-        }
-        return days;
     }
 }

@@ -9,6 +9,8 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
+import outrider.measure.RankingFigures;
+import outrider.rank.Ranking;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.NumberColumn;
@@ -93,5 +95,60 @@ class ColumnAlarmsTest {
                         - cells[1][1] / 100 * cells[0][0] / 400
                         - (cells[0][1] * cells[0][0] + cells[1][1] * cells[1][0]) / 80_000);
         assertThat(profile.auc()).isCloseTo(higher, within(1e-12));
+    }
+
+    @Test
+    void missingThatTellsMoreThanAValueOrAZeroRings() {
+        double[] unlikeZero = numbers(
+                i -> i % 3 == 0 && OUTCOME[i] == 0 ? Double.NaN : OUTCOME[i] == 1 && i % 2 == 0 ? 0 : (i * 7) % 4);
+        assertThat(alarms(unlikeZero)).contains("missing means something");
+        String meaning = ColumnAlarms.of(profile(new NumberColumn("x", unlikeZero))).stream()
+                .filter(alarm -> alarm.name().equals("missing means something"))
+                .map(Alarm::meaning)
+                .findFirst()
+                .orElseThrow();
+        assertThat(meaning).contains("Without a value the event rate is 0.0 %").contains("with a zero");
+    }
+
+    @Test
+    void bandsAndLevelsCountEveryRecordOnceWithItsInterval() {
+        double[] values = numbers(i -> i % 11 == 0 ? Double.NaN : Math.rint(30 * RANDOM.nextDouble()) / 10);
+        ColumnProfile profile = profile(new NumberColumn("x", values));
+        for (List<Cell> cells : List.of(profile.bands(), profile.drawn())) {
+            int records = cells.stream().mapToInt(Cell::records).sum();
+            int events = cells.stream().mapToInt(Cell::events).sum();
+            assertThat(records + profile.missing()).isEqualTo(TRAINING.length);
+            assertThat(events + profile.absent().events()).isEqualTo(100);
+        }
+        assertThat(profile.bands()).hasSizeBetween(8, 10);
+        for (int b = 1; b < profile.bands().size(); b++) {
+            assertThat(profile.bands().get(b).low())
+                    .isGreaterThan(profile.bands().get(b - 1).high());
+        }
+        Cell first = profile.bands().get(0);
+        assertThat(first.rate()).isEqualTo(first.events() / (double) first.records());
+        assertThat(first.rate()).isBetween(first.rateLow(), first.rateHigh());
+        double zeros = Arrays.stream(TRAINING).filter(i -> values[i] == 0).count();
+        assertThat(profile.zero() == null ? 0 : profile.zero().records()).isEqualTo((int) zeros);
+        ColumnProfile unjudged = ColumnProfile.of(new NumberColumn("x", values), TRAINING, null);
+        assertThat(unjudged.auc()).isNull();
+        assertThat(unjudged.bands()).allMatch(cell -> cell.rate() == null);
+        assertThat(unjudged.distinct()).isEqualTo(profile.distinct());
+    }
+
+    @Test
+    void countingAndSortingAgreeWhateverTheDecimals() {
+        double[] coarse = numbers(i -> Math.rint(1e5 * RANDOM.nextGaussian()) / 100);
+        double[] fine = Arrays.stream(coarse).map(v -> v * Math.PI * 1e9).toArray();
+        ColumnProfile a = profile(new NumberColumn("x", coarse));
+        ColumnProfile b = profile(new NumberColumn("x", fine));
+        assertThat(b.auc()).isEqualTo(a.auc());
+        assertThat(b.informationValue()).isEqualTo(a.informationValue());
+        assertThat(b.distinct()).isEqualTo(a.distinct());
+        double[] score = Arrays.stream(TRAINING).mapToDouble(i -> coarse[i]).toArray();
+        byte[] y = new byte[TRAINING.length];
+        for (int i = 0; i < y.length; i++) y[i] = OUTCOME[TRAINING[i]];
+        double auc = RankingFigures.of(Ranking.of(score, y)).auc();
+        assertThat(a.auc()).isCloseTo(Math.max(auc, 1 - auc), within(1e-12));
     }
 }

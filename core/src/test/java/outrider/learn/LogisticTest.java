@@ -12,10 +12,14 @@ import org.junit.jupiter.api.Test;
 import outrider.Vectors;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.base.Seeds;
 import outrider.learn.linear.Coefficient;
 import outrider.learn.linear.LogisticFit;
 import outrider.learn.linear.LogisticRegression;
 import outrider.prepare.Matrix;
+import outrider.split.Balance;
+import outrider.table.NumberColumn;
+import outrider.table.Table;
 
 class LogisticTest {
 
@@ -178,5 +182,30 @@ class LogisticTest {
         LogisticFit three = LogisticRegression.fit(
                 new Matrix(new double[] {1, 2, 3}, 3, 1), new byte[] {0, 1, 0}, null, 0, Progress.NONE);
         assertThat(three.converged()).isTrue();
+    }
+
+    @Test
+    void weightedAndThinnedTrainingGivesTheProbabilitiesOfTheWhole() {
+        int n = 40_000;
+        var random = new Seeds(6).stream("rare");
+        double[] x = new double[n];
+        byte[] y = new byte[n];
+        for (int i = 0; i < n; i++) {
+            x[i] = random.nextGaussian();
+            y[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(4 - x[i])) ? 1 : 0);
+        }
+        Table table = new Table(List.of(new NumberColumn("x", x)), null);
+        int[] rows = IntStream.range(0, n).toArray();
+        double[] plain = LogisticModel.train(table, List.of("x"), rows, y, 0, Progress.NONE)
+                .fit()
+                .coefficients();
+        for (Balance.Method method : List.of(Balance.Method.WEIGHTS, Balance.Method.THINNING)) {
+            Balance.Sample sample = new Balance(method, 0.4).of(rows, y, 3);
+            LogisticFit fit = LogisticModel.train(table, List.of("x"), rows, sample, y, 0, Progress.NONE)
+                    .fit();
+            assertThat(fit.coefficients()[0]).as(method + " intercept").isCloseTo(plain[0], within(0.15));
+            assertThat(fit.coefficients()[1]).as(method + " slope").isCloseTo(plain[1], within(0.15));
+            assertThat(fit.standardErrors() == null).isEqualTo(method == Balance.Method.WEIGHTS);
+        }
     }
 }

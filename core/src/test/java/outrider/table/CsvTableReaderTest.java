@@ -68,7 +68,7 @@ class CsvTableReaderTest {
                 "'a,b~1,2~~3,4~'       | line 3: has 0 fields where the header has 2",
                 "'a,a~1,2~'            | line 1, column \"a\": stands twice in the header",
                 "'a,~1,2~'             | line 1: column 2 has no name",
-                "'a,b~1,\"2~3,4~'      | line 2: a quoted field is not closed"
+                "'a,b~1,\"2~3,4~'      | line 2, column \"b\": a quoted field is not closed"
             })
     void brokenFilesAreRefusedByLine(String file, String refusal) {
         assertThatThrownBy(() -> read(file.strip().replace("'", "").replace('~', '\n')))
@@ -77,11 +77,12 @@ class CsvTableReaderTest {
     }
 
     @Test
-    void bytesThatAreNotUtf8AreRefused() {
-        byte[] latin = "a\ncaf\u00e9\n".getBytes(StandardCharsets.ISO_8859_1);
-        assertThatThrownBy(() -> CsvTableReader.read(new ByteArrayInputStream(latin), Progress.NONE))
+    void bytesThatTheEncodingDoesNotKnowAreRefused() {
+        byte[] latin = "a\nx\ncaf\u00e9\n".getBytes(StandardCharsets.ISO_8859_1);
+        assertThatThrownBy(() -> CsvTableReader.read(
+                        new ByteArrayInputStream(latin), latin.length, Dialect.PLAIN, Progress.NONE))
                 .isInstanceOf(BadInput.class)
-                .hasMessageContaining("not UTF-8");
+                .hasMessageContaining("not UTF-8; choose another encoding");
     }
 
     @Test
@@ -93,10 +94,12 @@ class CsvTableReaderTest {
                 chunks.add(ChunkCodec.encode(column, from, Math.min(column.size(), from + 3)));
             }
             List<String> levels = column instanceof CategoryColumn category ? category.levels() : null;
-            Column back = ChunkCodec.decode(column.name(), column.type(), levels, column.size(), chunks);
+            Column back =
+                    ChunkCodec.decode(column.name(), column.type(), column.format(), levels, column.size(), chunks);
             assertThat(ChunkCodec.encode(back, 0, 4)).isEqualTo(ChunkCodec.encode(column, 0, 4));
             for (int i = 0; i < 4; i++) assertThat(back.text(i)).isEqualTo(column.text(i));
-            assertThatThrownBy(() -> ChunkCodec.decode(column.name(), column.type(), levels, 5, chunks))
+            assertThatThrownBy(
+                            () -> ChunkCodec.decode(column.name(), column.type(), column.format(), levels, 5, chunks))
                     .hasMessageContaining("holds 4 stored values of 5");
         }
     }

@@ -1,6 +1,7 @@
 package outrider.demo;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -8,6 +9,7 @@ import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.zip.Deflater;
 import java.util.zip.GZIPOutputStream;
 
@@ -16,22 +18,55 @@ public final class Generate {
     private Generate() {}
 
     public static void main(String[] args) throws IOException {
-        Path file = Path.of(args[0], "plan-lapse.csv.gz");
-        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-            writePlanLapse(new GZIPOutputStream(out, 1 << 16) {
-                {
-                    def.setLevel(Deflater.BEST_COMPRESSION);
-                }
-            });
+        for (String name : List.of("plan-lapse", "claim-fraud", "winter-mailing")) {
+            Path file = Path.of(args[0], name + ".csv.gz");
+            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
+                write(name, new GZIPOutputStream(out, 1 << 16) {
+                    {
+                        def.setLevel(Deflater.BEST_COMPRESSION);
+                    }
+                });
+            }
         }
     }
 
-    static void writePlanLapse(OutputStream out) throws IOException {
+    static void write(String name, OutputStream out) throws IOException {
+        switch (name) {
+            case "plan-lapse" ->
+                write(
+                        ',',
+                        PlanLapse.HEADER,
+                        PlanLapse.generate(PlanLapse.SEED).stream()
+                                .map(Row::values)
+                                .toList(),
+                        out);
+            case "claim-fraud" ->
+                write(
+                        ';',
+                        ClaimFraud.HEADER,
+                        ClaimFraud.generate(ClaimFraud.SEED).stream()
+                                .map(Row::values)
+                                .toList(),
+                        out);
+            default ->
+                write(
+                        ',',
+                        WinterMailing.HEADER,
+                        WinterMailing.generate(WinterMailing.SEED).stream()
+                                .map(Row::values)
+                                .toList(),
+                        out);
+        }
+    }
+
+    private static void write(char delimiter, List<String> header, List<List<String>> rows, OutputStream out)
+            throws IOException {
         try (CsvWriter csv = CsvWriter.builder()
-                .lineDelimiter(de.siegmar.fastcsv.writer.LineDelimiter.LF)
+                .fieldSeparator(delimiter)
+                .lineDelimiter(LineDelimiter.LF)
                 .build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
-            csv.writeRecord(PlanLapse.HEADER);
-            for (PlanLapse.Member member : PlanLapse.generate(PlanLapse.SEED)) csv.writeRecord(member.values());
+            csv.writeRecord(header);
+            for (List<String> row : rows) csv.writeRecord(row);
         }
     }
 }

@@ -1,5 +1,11 @@
 package outrider.demo;
 
+import static outrider.demo.Texts.decimal;
+import static outrider.demo.Texts.money;
+import static outrider.demo.Texts.pick;
+import static outrider.demo.Texts.spoilt;
+import static outrider.demo.Texts.whole;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -55,26 +61,24 @@ public final class PlanLapse {
             "goodbye_page_seen",
             "renewal");
 
-    /** One row of the file with what only the generator knows. {@code truth} is the probability of lapsing. */
-    public record Member(List<String> values, double truth, boolean lapsed) {}
-
     private PlanLapse() {}
 
     /** Always the same members for the same seed. */
-    public static List<Member> generate(long seed) {
+    public static List<Row> generate(long seed) {
         Seeds seeds = new Seeds(seed);
         int distinct = (int) Math.round(RECORDS * (1 - DOUBLED));
         RandomStream traits = seeds.stream("plan-lapse/traits");
         List<MemberTraits> drawn = new ArrayList<>(distinct);
         for (int i = 0; i < distinct; i++) drawn.add(MemberTraits.draw(traits));
-        double level = levelFor(drawn);
+        double level =
+                Texts.levelFor(drawn.stream().mapToDouble(PlanLapse::logOdds).toArray(), RATE);
         RandomStream fate = seeds.stream("plan-lapse/fate");
         RandomStream dirt = seeds.stream("plan-lapse/dirt");
-        List<Member> members = new ArrayList<>(RECORDS);
+        List<Row> members = new ArrayList<>(RECORDS);
         for (int i = 0; i < distinct; i++) {
-            double truth = probability(drawn.get(i), level);
+            double truth = Texts.probability(level + logOdds(drawn.get(i)));
             boolean lapsed = fate.nextDouble() < truth;
-            members.add(new Member(row(i, drawn.get(i), lapsed, dirt), truth, lapsed));
+            members.add(new Row(row(i, drawn.get(i), lapsed, dirt), truth, lapsed));
         }
         RandomStream doubling = seeds.stream("plan-lapse/doubled");
         while (members.size() < RECORDS) {
@@ -84,23 +88,8 @@ public final class PlanLapse {
         return members;
     }
 
-    private static double probability(MemberTraits member, double level) {
-        double effect = member.rung() ? RUNG_EFFECT : 0;
-        return 1 / (1 + StrictMath.exp(-(level + member.risk() + effect)));
-    }
-
-    /** The intercept at which the mean probability is the rate wanted, by bisection. */
-    private static double levelFor(List<MemberTraits> members) {
-        double low = -12;
-        double high = 4;
-        for (int i = 0; i < 60; i++) {
-            double middle = (low + high) / 2;
-            double sum = 0;
-            for (MemberTraits member : members) sum += probability(member, middle);
-            if (sum / members.size() > RATE) high = middle;
-            else low = middle;
-        }
-        return (low + high) / 2;
+    private static double logOdds(MemberTraits member) {
+        return member.risk() + (member.rung() ? RUNG_EFFECT : 0);
     }
 
     private static List<String> row(int i, MemberTraits m, boolean lapsed, RandomStream dirt) {
@@ -144,25 +133,5 @@ public final class PlanLapse {
         row.add(goodbye ? "yes" : "no");
         row.add(lapsed ? "lapsed" : "renewed");
         return row;
-    }
-
-    private static String spoilt(RandomStream dirt, double share, String value) {
-        return dirt.nextDouble() < share ? "" : value;
-    }
-
-    private static String pick(RandomStream random, String... from) {
-        return from[random.nextInt(from.length)];
-    }
-
-    private static String whole(double value) {
-        return Long.toString(Math.round(value));
-    }
-
-    private static String money(double value) {
-        return Double.toString(Math.rint(value * 100) / 100);
-    }
-
-    private static String decimal(double value) {
-        return Double.toString(Math.rint(value * 10) / 10);
     }
 }

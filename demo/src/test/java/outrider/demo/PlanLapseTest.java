@@ -37,7 +37,7 @@ import outrider.table.TextColumn;
 /** What the scenario plants is really there. */
 class PlanLapseTest {
     private static final Path FILE = Path.of("data", "plan-lapse.csv.gz");
-    private static List<PlanLapse.Member> members;
+    private static List<Row> members;
     private static Table table;
     private static byte[] lapsed;
 
@@ -53,7 +53,7 @@ class PlanLapseTest {
     @Test
     void theFileInTheRepositoryIsTheGenerators() throws IOException {
         ByteArrayOutputStream made = new ByteArrayOutputStream();
-        Generate.writePlanLapse(made);
+        Generate.write("plan-lapse", made);
         try (InputStream in = new GZIPInputStream(Files.newInputStream(FILE))) {
             assertThat(Arrays.equals(in.readAllBytes(), made.toByteArray())).isTrue();
         }
@@ -114,7 +114,9 @@ class PlanLapseTest {
                         "goodbye_page_seen", List.of("suspected leak"),
                         "next_visit_booked", List.of("suspected leak"),
                         "country", List.of("constant"),
-                        "member_no", List.of("identifier-like")));
+                        "member_no", List.of("identifier-like"),
+                        "rides_logged_90d", List.of("missing means something"),
+                        "days_since_workshop", List.of("missing means something")));
     }
 
     @Test

@@ -46,7 +46,7 @@ final class App implements AutoCloseable {
                         "only-for-the-tests-0123456789",
                         "OUTRIDER_DEMO_PASSWORD",
                         PASSWORD,
-                        "OUTRIDER_DEMO_FILE",
+                        "OUTRIDER_DEMO_FOLDER",
                         ""));
         process = builder.start();
         for (int i = 0; !ready(); i++) {

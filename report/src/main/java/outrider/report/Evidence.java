@@ -47,12 +47,34 @@ public record Evidence(
             double campaignSize,
             Double plannedRate) {}
 
-    public record Data(String file, String sha256, long bytes, int records, int columns, List<SetAside> setAside) {}
+    public record Data(
+            String file,
+            String sha256,
+            long bytes,
+            int records,
+            int columns,
+            List<SetAside> setAside,
+            List<KeptAlarm> keptAlarms) {}
+
+    /** An alarm of an input that somebody decided to live with. */
+    public record KeptAlarm(String column, String alarm, String reason) {}
 
     /** A column that is no input. */
     public record SetAside(String column, String role, String reason) {}
 
-    public record SplitFacts(long seed, List<Double> shares, Part training, Part validation, int reserveRecords) {}
+    /**
+     * @param method how the parts were made, in words; null in evidence of earlier versions, which dealt by shares
+     * @param balance what learners did about rare events, in words; null for nothing
+     */
+    public record SplitFacts(
+            long seed,
+            List<Double> shares,
+            Part training,
+            Part validation,
+            int reserveRecords,
+            String method,
+            int leftOut,
+            String balance) {}
 
     public record Part(int records, int events) {}
 

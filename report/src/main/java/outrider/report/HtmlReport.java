@@ -76,6 +76,7 @@ public final class HtmlReport {
                 .data("tiedBands", text.tiedBands())
                 .data("grid", text.grid())
                 .data("reserveRows", text.reserveRows())
+                .data("splitWords", text.splitWords())
                 .data("splitRows", text.splitRows())
                 .data("definitions", Definitions.with(evidence))
                 .data("gains", Charts.gains(evidence))

@@ -195,6 +195,16 @@ final class ReportText {
         return gain(f.gainOverNobody()) + " (" + gain(f.gainLow()) + " to " + gain(f.gainHigh()) + ")";
     }
 
+    /** How the records came to their parts, in sentences. */
+    String splitWords() {
+        Evidence.SplitFacts s = e.split();
+        String method = s.method() == null ? "at random within each outcome" : s.method();
+        return "Records were dealt " + method + ", seed " + s.seed() + "."
+                + (s.leftOut() > 0 ? " " + Numbers.count(s.leftOut()) + " are in no part." : "")
+                + (s.balance() == null ? "" : " " + s.balance())
+                + " Nothing was fitted on validation or reserve.";
+    }
+
     List<List<String>> splitRows() {
         Evidence.SplitFacts s = e.split();
         return List.of(

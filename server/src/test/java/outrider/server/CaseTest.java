@@ -231,6 +231,9 @@ class CaseTest extends CaseSteps {
                 .removeAll(List.of(
                         "id",
                         "datasetId",
+                        "edition",
+                        "previousId",
+                        "nextId",
                         "datasetName",
                         "records",
                         "breakEven",

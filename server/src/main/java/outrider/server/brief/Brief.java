@@ -14,6 +14,7 @@ import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import outrider.server.work.Packed;
 import outrider.split.Parts;
+import outrider.split.SplitPlan;
 import outrider.stakes.Stakes;
 
 /** One decision about one outcome. Edited under optimistic locking. */
@@ -34,6 +35,13 @@ public class Brief extends PanacheEntityBase {
     @JdbcTypeCode(SqlTypes.JSON)
     public List<String> eventLevels;
 
+    /** Outcome levels whose records are in no part. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    public List<String> leftOutLevels = List.of();
+
+    /** Whether records without an outcome are in no part; else they are refused. */
+    public boolean leaveOutMissing;
+
     public String recordsNoun;
     public String eventsNoun;
     public String acting;
@@ -48,20 +56,38 @@ public class Brief extends PanacheEntityBase {
     public double campaignSize;
     public Double plannedRate;
 
-    /** Column name to what it is for; columns not named here are inputs. */
+    /** Column name to what was settled about it; columns not named here are plain inputs. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public Map<String, ColumnRole> roles;
+    public Map<String, ColumnSetup> columns;
 
     public long seed;
 
+    /** How the parts were made; null before that. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public List<Double> shares;
+    public SplitPlan split;
+
+    /** What was counted when the parts were made. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    public SplitFacts splitFacts;
+
+    /** A brief whose data or split changed after candidates existed goes on as a new edition. */
+    public int edition = 1;
+
+    public Long previousId;
 
     @Column(name = "parts")
     public byte[] packedParts;
 
     public String createdBy;
     public Instant createdAt;
+
+    public ColumnSetup column(String name) {
+        return columns.getOrDefault(name, ColumnSetup.PLAIN);
+    }
+
+    public boolean hasOutcome() {
+        return outcome != null && !eventLevels.isEmpty();
+    }
 
     public Stakes stakes() {
         return new Stakes(gainIfCaught, actionCost, missCost, falseAlarmCost, leaveValue, successRate);

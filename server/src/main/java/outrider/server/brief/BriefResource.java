@@ -7,24 +7,32 @@ import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.PUT;
 import jakarta.ws.rs.Path;
+import jakarta.ws.rs.QueryParam;
 import java.util.List;
 import java.util.Map;
+import outrider.check.DeliveryChange;
 import outrider.server.account.Account;
+import outrider.server.brief.Columns.ColumnsView;
+import outrider.split.SplitPlan;
 
 /** Briefs, their columns and their split. */
 @Path("/briefs")
 public class BriefResource {
     private final Briefs briefs;
+    private final Columns columns;
+    private final Splits splits;
+    private final Editions editions;
     private final SecurityIdentity identity;
 
-    BriefResource(Briefs briefs, SecurityIdentity identity) {
+    BriefResource(Briefs briefs, Columns columns, Splits splits, Editions editions, SecurityIdentity identity) {
         this.briefs = briefs;
+        this.columns = columns;
+        this.splits = splits;
+        this.editions = editions;
         this.identity = identity;
     }
 
     public record NewBrief(long datasetId) {}
-
-    public record NewSplit(List<Double> shares, long seed) {}
 
     @GET
     @Transactional
@@ -57,24 +65,70 @@ public class BriefResource {
 
     @GET
     @Path("/{id}/columns")
-    @Transactional
-    public List<ColumnView> columns(long id) {
-        return briefs.columns(briefs.get(id));
+    public ColumnsView columns(long id) {
+        return columns.view(id);
     }
 
+    @GET
+    @Path("/{id}/columns/detail")
+    public ColumnDetail column(long id, @QueryParam("name") String name) {
+        return columns.detail(id, name);
+    }
+
+    /** Changes some columns together. */
     @PUT
-    @Path("/{id}/roles")
+    @Path("/{id}/columns")
     @RolesAllowed(Account.ANALYST)
-    public List<ColumnView> changeRoles(long id, Map<String, ColumnRole> changes) {
-        briefs.changeRoles(id, changes);
-        return columns(id);
+    public ColumnsView change(long id, Map<String, ColumnSetup> changes) {
+        columns.change(id, changes, identity.getPrincipal().getName());
+        return columns.view(id);
+    }
+
+    @POST
+    @Path("/{id}/columns/undo")
+    @RolesAllowed(Account.ANALYST)
+    public ColumnsView undo(long id) {
+        columns.undo(id);
+        return columns.view(id);
+    }
+
+    /** What a split would count; nothing is kept. */
+    @POST
+    @Path("/{id}/split/preview")
+    @RolesAllowed(Account.ANALYST)
+    @Transactional
+    public SplitFacts preview(long id, SplitPlan plan) {
+        return splits.preview(briefs.unlocked(id), plan);
     }
 
     @POST
     @Path("/{id}/split")
     @RolesAllowed(Account.ANALYST)
-    public BriefView split(long id, NewSplit wanted) {
-        briefs.split(id, wanted.shares(), wanted.seed());
+    public BriefView split(long id, SplitPlan plan) {
+        briefs.split(id, plan);
         return get(id);
+    }
+
+    /** Begins the next edition: the same brief, open to another split, outcome or types. */
+    @POST
+    @Path("/{id}/edition")
+    @RolesAllowed(Account.ANALYST)
+    public BriefView edition(long id) {
+        return get(editions.next(id, null, identity.getPrincipal().getName()));
+    }
+
+    /** What a newer delivery changes. */
+    @GET
+    @Path("/{id}/delivery/{dataset}")
+    public List<DeliveryChange> delivery(long id, long dataset) {
+        return editions.changes(id, dataset);
+    }
+
+    /** Takes a newer delivery: into this brief, or into its next edition where candidates exist. */
+    @POST
+    @Path("/{id}/delivery/{dataset}")
+    @RolesAllowed(Account.ANALYST)
+    public BriefView replace(long id, long dataset) {
+        return get(editions.replace(id, dataset, identity.getPrincipal().getName()));
     }
 }

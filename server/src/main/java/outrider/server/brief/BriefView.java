@@ -1,12 +1,16 @@
 package outrider.server.brief;
 
 import java.util.List;
+import outrider.split.SplitPlan;
 import outrider.stakes.Stakes;
 
-/** A brief as it is shown and edited. */
+/** A brief as it is shown and edited. {@code edition} counts from 1; {@code nextId} is the edition after it, or null. */
 public record BriefView(
         long id,
         int version,
+        int edition,
+        Long previousId,
+        Long nextId,
         String name,
         String question,
         long datasetId,
@@ -14,6 +18,8 @@ public record BriefView(
         int records,
         String outcome,
         List<String> eventLevels,
+        List<String> leftOutLevels,
+        boolean leaveOutMissing,
         String recordsNoun,
         String eventsNoun,
         String acting,
@@ -36,8 +42,8 @@ public record BriefView(
         String signOff,
         String createdBy) {
 
-    /** Null events where the reserve is sealed. */
-    public record SplitView(long seed, List<Double> shares, List<PartView> parts, boolean sealed, boolean locked) {}
+    public record SplitView(SplitPlan plan, SplitFacts facts, List<PartView> parts, boolean sealed, boolean locked) {}
 
+    /** Null events where the reserve is sealed; what was counted before that stands in the split's facts. */
     public record PartView(String part, int records, Integer events) {}
 }

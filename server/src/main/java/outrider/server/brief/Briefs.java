@@ -6,34 +6,25 @@ import jakarta.persistence.OptimisticLockException;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
-import java.util.TreeMap;
-import java.util.stream.IntStream;
 import outrider.base.BadInput;
-import outrider.check.ColumnProfile;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
-import outrider.server.work.Packed;
-import outrider.split.Part;
-import outrider.split.Parts;
-import outrider.split.Split;
-import outrider.table.Column;
-import outrider.table.Levels;
-import outrider.table.Table;
-import outrider.table.TextColumn;
+import outrider.split.SplitPlan;
 
 /** Making and editing briefs; their columns, outcome and split. */
 @ApplicationScoped
 public class Briefs {
     private final Datasets datasets;
+    private final BriefTables tables;
+    private final Splits splits;
     private final EntityManager database;
 
-    Briefs(Datasets datasets, EntityManager database) {
+    Briefs(Datasets datasets, BriefTables tables, Splits splits, EntityManager database) {
         this.datasets = datasets;
+        this.tables = tables;
+        this.splits = splits;
         this.database = database;
     }
 
@@ -49,7 +40,7 @@ public class Briefs {
         Dataset dataset = datasets.get(datasetId);
         Brief brief = new Brief();
         brief.datasetId = dataset.id;
-        brief.name = dataset.name.replaceFirst("\\.csv(\\.gz)?$", "");
+        brief.name = dataset.name.replaceFirst("\\.(csv|tsv|txt|parquet)(\\.gz)?$", "");
         brief.question = "Whom should we act on?";
         brief.eventLevels = List.of();
         brief.recordsNoun = "records";
@@ -58,7 +49,7 @@ public class Briefs {
         brief.currency = "€";
         brief.successRate = 1;
         brief.campaignSize = dataset.records;
-        brief.roles = defaultRoles(datasets.table(datasetId));
+        brief.columns = Columns.defaults(datasets.columns(datasetId));
         brief.seed = 1;
         brief.createdBy = by;
         brief.createdAt = Instant.now();
@@ -66,26 +57,20 @@ public class Briefs {
         return brief;
     }
 
-    /** Free text cannot be an input; columns with nearly one text or whole number a record are taken for identifiers. */
-    private static Map<String, ColumnRole> defaultRoles(Table table) {
-        Map<String, ColumnRole> roles = new TreeMap<>();
-        for (Column column : table.columns()) {
-            if (ColumnProfile.identifierLike(column, Levels.of(column))) {
-                roles.put(column.name(), new ColumnRole(ColumnRole.Role.IDENTIFIER, "nearly one value a record"));
-            } else if (column instanceof TextColumn) {
-                roles.put(column.name(), new ColumnRole(ColumnRole.Role.SET_ASIDE, "free text"));
-            }
-        }
-        return roles;
-    }
-
-    /** What can be edited, all of it; {@code version} is the one that the editor saw. */
+    /**
+     * What can be edited, all of it.
+     *
+     * @param version the one that the editor saw
+     * @param leftOutLevels null leaves them as they are; {@code leaveOutMissing} likewise
+     */
     public record Edit(
             int version,
             String name,
             String question,
             String outcome,
             List<String> eventLevels,
+            List<String> leftOutLevels,
+            Boolean leaveOutMissing,
             String recordsNoun,
             String eventsNoun,
             String acting,
@@ -104,9 +89,7 @@ public class Briefs {
     @Transactional
     public Brief edit(long id, Edit edit) {
         Brief brief = locked(id, edit.version());
-        boolean outcomeChanged =
-                !Objects.equals(brief.outcome, edit.outcome()) || !brief.eventLevels.equals(edit.eventLevels());
-        if (outcomeChanged) changeOutcome(brief, edit);
+        changeOutcome(brief, edit);
         brief.name = words("name", edit.name(), 200);
         brief.question = words("question", edit.question(), 1000);
         brief.recordsNoun = words("recordsNoun", edit.recordsNoun(), 80);
@@ -140,16 +123,31 @@ public class Briefs {
     }
 
     private void changeOutcome(Brief brief, Edit edit) {
+        boolean another = !Objects.equals(brief.outcome, edit.outcome());
+        List<String> leftOut =
+                edit.leftOutLevels() != null ? edit.leftOutLevels() : another ? List.of() : brief.leftOutLevels;
+        boolean leaveOutMissing =
+                edit.leaveOutMissing() != null ? edit.leaveOutMissing() : !another && brief.leaveOutMissing;
+        boolean same = !another
+                && brief.eventLevels.equals(edit.eventLevels())
+                && brief.leftOutLevels.equals(leftOut)
+                && brief.leaveOutMissing == leaveOutMissing;
+        if (same) return;
         if (candidates(brief.id) > 0) {
-            throw BadInput.of("outcome", "is fixed once candidates exist", "make a new brief on the same file");
-        }
-        if (edit.outcome() != null && !edit.eventLevels().isEmpty()) {
-            Levels.outcome(datasets.table(brief.datasetId), edit.outcome(), edit.eventLevels());
+            throw BadInput.of("outcome", "is fixed once candidates exist", "begin a new edition of the brief");
         }
         brief.outcome = edit.outcome();
         brief.eventLevels = List.copyOf(edit.eventLevels());
+        brief.leftOutLevels = List.copyOf(leftOut);
+        brief.leaveOutMissing = leaveOutMissing;
+        forgetSplit(brief);
+        if (brief.hasOutcome()) tables.outcome(brief);
+    }
+
+    static void forgetSplit(Brief brief) {
         brief.packedParts = null;
-        brief.shares = null;
+        brief.split = null;
+        brief.splitFacts = null;
     }
 
     private static String words(String field, String text, int most) {
@@ -164,94 +162,21 @@ public class Briefs {
         return brief;
     }
 
-    /** Changes what columns are for. @throws BadInput if a column does not exist, is the outcome, or is text and wanted as input */
+    /** @throws BadInput if candidates exist */
+    Brief unlocked(long id) {
+        if (candidates(id) > 0) {
+            throw BadInput.of("split", "is locked once candidates exist", "begin a new edition of the brief");
+        }
+        return get(id);
+    }
+
+    /** @throws BadInput if the outcome is not settled, candidates exist, or the plan does not fit the data */
     @Transactional
-    public void changeRoles(long id, Map<String, ColumnRole> changes) {
-        Brief brief = get(id);
-        Table table = datasets.table(brief.datasetId);
-        Map<String, ColumnRole> roles = new HashMap<>(brief.roles);
-        changes.forEach((name, role) -> {
-            Column column = table.column(name);
-            if (name.equals(brief.outcome)) {
-                throw BadInput.of(
-                        "column \"" + name + "\"", "is the outcome", "choose another outcome in the brief first");
-            }
-            if (role.role() == ColumnRole.Role.INPUT && column instanceof TextColumn) {
-                throw BadInput.of("column \"" + name + "\"", "is free text", "set it aside");
-            }
-            roles.put(name, role);
-        });
-        brief.roles = roles;
+    public void split(long id, SplitPlan plan) {
+        splits.make(unlocked(id), plan);
     }
 
-    /** @throws BadInput if the outcome is not settled, candidates exist, or the shares do not add up */
-    @Transactional
-    public void split(long id, List<Double> shares, long seed) {
-        Brief brief = get(id);
-        if (candidates(id) > 0)
-            throw BadInput.of("split", "is locked once candidates exist", "make a new brief on the same file");
-        byte[] outcome = outcome(brief);
-        double[] three = shares.stream().mapToDouble(Double::doubleValue).toArray();
-        Parts parts = Split.stratified(outcome, three, seed);
-        brief.seed = seed;
-        brief.shares = List.copyOf(shares);
-        brief.packedParts = Packed.pack(parts.stored());
-    }
-
-    /** 0 or 1 for every record of the file. @throws BadInput if the brief has no outcome yet */
-    public byte[] outcome(Brief brief) {
-        if (brief.outcome == null || brief.eventLevels.isEmpty()) {
-            throw BadInput.of("outcome", "is not chosen", "choose the outcome and its event in the brief");
-        }
-        return Levels.outcome(datasets.table(brief.datasetId), brief.outcome, brief.eventLevels);
-    }
-
-    /** @throws BadInput if there is no split yet */
-    public Parts parts(Brief brief) {
-        Parts parts = brief.parts();
-        if (parts == null) throw BadInput.of("split", "is not made", "split the data first");
-        return parts;
-    }
-
-    /** Records whose values may be shown: all before the split, training and validation after it. */
-    public int[] openRows(Brief brief) {
-        Parts parts = brief.parts();
-        if (parts == null) {
-            return IntStream.range(0, datasets.get(brief.datasetId).records).toArray();
-        }
-        return IntStream.concat(IntStream.of(parts.training()), IntStream.of(parts.validation()))
-                .toArray();
-    }
-
-    /** The columns as the Data page shows them; what the outcome has to do with them is computed on training alone. */
-    public List<ColumnView> columns(Brief brief) {
-        int[] rows = openRows(brief);
-        Parts parts = brief.parts();
-        int[] training = parts == null ? null : parts.training();
-        byte[] outcome = parts == null ? null : outcome(brief);
-        return datasets.table(brief.datasetId).columns().parallelStream()
-                .map(column -> ColumnView.of(
-                        column,
-                        brief,
-                        rows,
-                        parts == null || column.name().equals(brief.outcome)
-                                ? null
-                                : ColumnProfile.of(column, training, outcome)))
-                .toList();
-    }
-
-    /** Names of columns that candidates may use. */
-    public List<String> inputs(Brief brief) {
-        List<String> inputs = new ArrayList<>();
-        for (Column column : datasets.table(brief.datasetId).columns()) {
-            ColumnRole role = brief.roles.get(column.name());
-            boolean free = role == null || role.role() == ColumnRole.Role.INPUT;
-            if (free && !column.name().equals(brief.outcome)) inputs.add(column.name());
-        }
-        return inputs;
-    }
-
-    private long candidates(long id) {
+    long candidates(long id) {
         return database.createQuery("select count(c) from Candidate c where c.briefId = ?1", Long.class)
                 .setParameter(1, id)
                 .getSingleResult();
@@ -276,6 +201,9 @@ public class Briefs {
         return new BriefView(
                 brief.id,
                 brief.version,
+                brief.edition,
+                brief.previousId,
+                next(brief),
                 brief.name,
                 brief.question,
                 dataset.id,
@@ -283,6 +211,8 @@ public class Briefs {
                 dataset.records,
                 brief.outcome,
                 brief.eventLevels,
+                brief.leftOutLevels,
+                brief.leaveOutMissing,
                 brief.recordsNoun,
                 brief.eventsNoun,
                 brief.acting,
@@ -307,27 +237,26 @@ public class Briefs {
     }
 
     private BriefView.SplitView splitView(Brief brief) {
-        Parts parts = brief.parts();
-        if (parts == null) return null;
-        byte[] outcome = outcome(brief);
+        if (brief.packedParts == null) return null;
         boolean sealed = database.createQuery("select count(s) from Seal s where s.briefId = ?1", Long.class)
                         .setParameter(1, brief.id)
                         .getSingleResult()
                 == 0;
+        if (brief.splitFacts == null) brief.splitFacts = splits.preview(brief, brief.split);
         return new BriefView.SplitView(
-                brief.seed,
-                brief.shares,
-                List.of(
-                        part("training", parts.training(), outcome),
-                        part("validation", parts.validation(), outcome),
-                        new BriefView.PartView("reserve", parts.size(Part.RESERVE), null)),
+                brief.split,
+                brief.splitFacts,
+                brief.splitFacts.parts().stream()
+                        .map(part -> new BriefView.PartView(
+                                part.part(), part.records(), part.part().equals("reserve") ? null : part.events()))
+                        .toList(),
                 sealed,
                 candidates(brief.id) > 0);
     }
 
-    private static BriefView.PartView part(String name, int[] rows, byte[] outcome) {
-        int events = 0;
-        for (int row : rows) events += outcome[row];
-        return new BriefView.PartView(name, rows.length, events);
+    private Long next(Brief brief) {
+        return database.createQuery("select max(b.id) from Brief b where b.previousId = ?1", Long.class)
+                .setParameter(1, brief.id)
+                .getSingleResult();
     }
 }

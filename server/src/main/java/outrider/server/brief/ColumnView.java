@@ -1,58 +1,106 @@
 package outrider.server.brief;
 
+import java.util.ArrayList;
 import java.util.List;
 import outrider.check.Alarm;
+import outrider.check.Cell;
 import outrider.check.ColumnAlarms;
 import outrider.check.ColumnProfile;
-import outrider.table.Column;
 import outrider.table.ColumnType;
-import outrider.table.Levels;
+import outrider.table.NumberColumn;
+import outrider.table.Reading;
 
 /**
  * A column as the Data page shows it. Counts leave the reserve out once there is one.
  *
- * @param role null for the outcome
- * @param auc of the column alone, on training; null before the split, for the outcome and for free text
- * @param informationValue likewise
- * @param alarms on training; none before the split
- * @param levels most frequent first
+ * @param type as the brief reads it; {@code typeRead} as the file was read
+ * @param format how the file wrote it: decimal mark or pattern of days
+ * @param judged whether {@code auc} and the event rates are there: on training, after the split
+ * @param pending whether the figures are still being computed; those shown are then of the whole file before any split, or none
+ * @param drawn a small picture: records of each run or level, with the event rate where judged
+ * @param levels most frequent first, the first few
+ * @param mend what a column of texts nearly is, or null
  */
 public record ColumnView(
         String name,
         ColumnType type,
-        ColumnRole.Role role,
+        ColumnType typeRead,
+        String format,
         boolean outcome,
-        String reason,
+        ColumnSetup setup,
+        boolean input,
+        boolean pending,
+        boolean judged,
         int records,
         int missing,
         int distinct,
         Double auc,
         Double informationValue,
-        List<Alarm> alarms,
-        List<Levels.Level> levels) {
-    /** Columns of more levels than this show only their commonest few. */
-    private static final int MOST_LEVELS = 200;
-
+        List<AlarmView> alarms,
+        List<Drawn> drawn,
+        List<LevelView> levels,
+        Reading.Mend mend) {
     private static final int LEVELS_SHOWN = 12;
 
-    /** @param profile null where there is none */
-    static ColumnView of(Column column, Brief brief, int[] rows, ColumnProfile profile) {
-        Levels found = Levels.of(column, rows);
-        List<Levels.Level> levels = found.levels();
-        boolean outcome = column.name().equals(brief.outcome);
-        ColumnRole role = brief.roles.get(column.name());
+    /** @param keptBecause the reason for which somebody lives with it, or null */
+    public record AlarmView(String name, String meaning, String keptBecause) {}
+
+    /** @param rest whether it stands for all rarer levels together */
+    public record Drawn(int records, Double rate, boolean rest) {}
+
+    public record LevelView(String text, int records) {}
+
+    /** @param profile null while pending after the split */
+    static ColumnView of(ColumnHead head, Brief brief, ColumnProfile profile, boolean pending) {
+        boolean outcome = head.name().equals(brief.outcome);
+        ColumnSetup setup = brief.column(head.name());
+        boolean judged = profile != null && profile.missingAuc() != null;
+        List<AlarmView> alarms = new ArrayList<>();
+        if (judged && !outcome) {
+            for (Alarm alarm : ColumnAlarms.of(profile)) {
+                alarms.add(new AlarmView(
+                        alarm.name(), alarm.meaning(), setup.kept().get(alarm.name())));
+            }
+        }
         return new ColumnView(
-                column.name(),
-                column.type(),
-                outcome ? null : role == null ? ColumnRole.Role.INPUT : role.role(),
+                head.name(),
+                setup.reading() == null ? head.type() : setup.reading().type(),
+                head.type(),
+                head.format(),
                 outcome,
-                role == null ? "" : role.reason(),
-                rows.length,
-                found.missing(),
-                levels.size(),
+                setup,
+                setup.role().input() && !outcome,
+                pending,
+                judged,
+                profile == null ? 0 : profile.records(),
+                profile == null ? 0 : profile.missing(),
+                profile == null ? 0 : profile.distinct(),
                 profile == null ? null : profile.auc(),
                 profile == null ? null : profile.informationValue(),
-                profile == null ? List.of() : ColumnAlarms.of(profile),
-                levels.size() <= MOST_LEVELS ? levels : levels.subList(0, LEVELS_SHOWN));
+                alarms,
+                profile == null
+                        ? List.of()
+                        : profile.drawn().stream()
+                                .map(cell -> new Drawn(
+                                        cell.records(), cell.rate(), cell.label() == null && cell.low() == null))
+                                .toList(),
+                profile == null ? List.of() : levels(profile, outcome),
+                setup.reading() == null ? head.mend() : null);
+    }
+
+    /** The levels, or the values of a number that has few of them. */
+    private static List<LevelView> levels(ColumnProfile profile, boolean all) {
+        List<LevelView> levels = new ArrayList<>();
+        boolean number = profile.type() == ColumnType.NUMBER;
+        if (number && profile.distinct() > profile.drawn().size()) return levels;
+        for (Cell cell : number ? profile.drawn() : profile.bands()) {
+            boolean one =
+                    cell.label() != null || cell.low() != null && cell.low().equals(cell.high());
+            if (!one) continue;
+            levels.add(
+                    new LevelView(cell.label() != null ? cell.label() : NumberColumn.text(cell.low()), cell.records()));
+        }
+        levels.sort((a, b) -> b.records() - a.records());
+        return all || levels.size() <= LEVELS_SHOWN ? levels : levels.subList(0, LEVELS_SHOWN);
     }
 }

@@ -40,7 +40,7 @@ public record CandidateView(
     /** How one column became inputs. */
     public record Prepared(String column, String rule, List<String> inputs) {}
 
-    /** What a logistic regression learnt; {@code aic} and {@code bic} are null with a penalty. */
+    /** What a logistic regression learnt; {@code aic} and {@code bic} are null with a penalty or weights. */
     public record Learnt(
             List<Coefficient> coefficients,
             List<Prepared> preparation,
@@ -59,7 +59,8 @@ public record CandidateView(
             if (!(model instanceof LogisticModel logistic)) return null;
             var fit = logistic.fit();
             List<String> names = logistic.preparation().inputs();
-            boolean plain = logistic.penalty() == 0;
+            boolean weighted = fit.standardErrors() == null && fit.separated().isEmpty();
+            boolean plain = logistic.penalty() == 0 && !weighted;
             return new Learnt(
                     logistic.table(),
                     logistic.preparation().steps().stream()

@@ -16,8 +16,10 @@ import outrider.learn.Model;
 import outrider.learn.Nobody;
 import outrider.learn.SuppliedScore;
 import outrider.server.brief.Brief;
+import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
-import outrider.server.dataset.Datasets;
+import outrider.server.brief.Columns;
+import outrider.server.brief.Splits;
 import outrider.server.work.Packed;
 import outrider.split.Part;
 import outrider.split.Parts;
@@ -27,12 +29,14 @@ import outrider.table.Table;
 @ApplicationScoped
 public class Candidates {
     private final Briefs briefs;
-    private final Datasets datasets;
+    private final BriefTables tables;
+    private final Columns columns;
     private final EntityManager database;
 
-    Candidates(Briefs briefs, Datasets datasets, EntityManager database) {
+    Candidates(Briefs briefs, BriefTables tables, Columns columns, EntityManager database) {
         this.briefs = briefs;
-        this.datasets = datasets;
+        this.tables = tables;
+        this.columns = columns;
         this.database = database;
     }
 
@@ -62,7 +66,7 @@ public class Candidates {
     @Transactional
     public Candidate make(long briefId, Wanted wanted, String by) {
         Brief brief = briefs.get(briefId);
-        briefs.parts(brief);
+        Splits.of(brief);
         if (wanted.name() == null || wanted.name().isBlank() || wanted.name().length() > 200) {
             throw BadInput.of("name", "is empty or longer than 200 letters", "give it a short name");
         }
@@ -91,7 +95,7 @@ public class Candidates {
             case GROUP_RATES -> settings.groupBy();
             case SUPPLIED -> List.of(settings.column());
             case LOGISTIC -> {
-                List<String> free = briefs.inputs(brief);
+                List<String> free = columns.inputs(brief);
                 List<String> chosen = wanted.inputs() == null ? free : wanted.inputs();
                 for (String name : chosen) {
                     if (!free.contains(name)) {
@@ -108,7 +112,7 @@ public class Candidates {
     }
 
     private void demand(Brief brief, Kind kind, Settings settings) {
-        Table table = datasets.table(brief.datasetId);
+        Table table = tables.table(brief);
         switch (kind) {
             case LOGISTIC -> {
                 if (settings.penalty() == null || !(settings.penalty() >= 0 && Double.isFinite(settings.penalty()))) {
@@ -142,13 +146,20 @@ public class Candidates {
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
     public Model train(Candidate candidate, Brief brief, Progress progress) {
-        Table table = datasets.table(brief.datasetId);
-        int[] training = briefs.parts(brief).training();
-        byte[] outcome = briefs.outcome(brief);
+        Table table = tables.table(brief);
+        int[] training = Splits.of(brief).training();
+        byte[] outcome = tables.outcome(brief);
         Settings settings = candidate.settings;
         return switch (candidate.kind) {
             case LOGISTIC ->
-                LogisticModel.train(table, candidate.inputs, training, outcome, settings.penalty(), progress);
+                LogisticModel.train(
+                        table,
+                        candidate.inputs,
+                        training,
+                        brief.split.balance().of(training, outcome, brief.seed),
+                        outcome,
+                        settings.penalty(),
+                        progress);
             case NOBODY -> Nobody.train(training, outcome);
             case BASE_RATE -> BaseRate.train(training, outcome);
             case COIN_TOSS -> new CoinToss(brief.seed);
@@ -208,7 +219,7 @@ public class Candidates {
     }
 
     double[] score(Model model, Brief brief, int[] rows) {
-        return model.score(datasets.table(brief.datasetId), rows);
+        return model.score(tables.table(brief), rows);
     }
 
     /** Says that the work is to stop; work that waits stops at once. */
@@ -241,13 +252,13 @@ public class Candidates {
 
     /** Outcomes of some records. */
     public byte[] outcomes(Brief brief, int[] rows) {
-        byte[] outcome = briefs.outcome(brief);
+        byte[] outcome = tables.outcome(brief);
         byte[] chosen = new byte[rows.length];
         for (int i = 0; i < rows.length; i++) chosen[i] = outcome[rows[i]];
         return chosen;
     }
 
     public Parts parts(Brief brief) {
-        return briefs.parts(brief);
+        return Splits.of(brief);
     }
 }

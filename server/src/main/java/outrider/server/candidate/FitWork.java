@@ -22,6 +22,8 @@ import outrider.base.Progress;
 import outrider.learn.Model;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
+import outrider.server.brief.Splits;
+import outrider.server.work.KeptProgress;
 import outrider.split.Parts;
 
 /**
@@ -81,9 +83,14 @@ public class FitWork {
         if (candidate == null) return;
         try {
             Brief brief = QuarkusTransaction.requiringNew().call(() -> briefs.get(candidate.briefId));
-            Progress progress = new StoredProgress(id);
+            Progress progress = new KeptProgress(
+                    (share, step) -> Candidate.update("progress = ?1, step = ?2 where id = ?3", share, step, id),
+                    () -> {
+                        Candidate now = Candidate.findById(id);
+                        return now == null || now.stopRequested;
+                    });
             Model model = candidates.train(candidate, brief, progress);
-            Parts parts = briefs.parts(brief);
+            Parts parts = Splits.of(brief);
             progress.checkpoint(0.96, "scoring training");
             double[] training = candidates.score(model, brief, parts.training());
             progress.checkpoint(0.98, "scoring validation");
@@ -104,36 +111,5 @@ public class FitWork {
         QuarkusTransaction.requiringNew()
                 .run(() ->
                         Candidate.update("status = ?1, message = ?2, step = null where id = ?3", status, message, id));
-    }
-
-    /** Writes progress to the database at most every 200 ms, and reads there whether to stop. */
-    private static final class StoredProgress implements Progress {
-        private static final long EVERY = 200_000_000L;
-        private final long id;
-        private long last = System.nanoTime() - EVERY;
-        private boolean stop;
-
-        StoredProgress(long id) {
-            this.id = id;
-        }
-
-        @Override
-        public void report(double share, String step) {
-            if (System.nanoTime() - last < EVERY) return;
-            last = System.nanoTime();
-            QuarkusTransaction.requiringNew()
-                    .run(() -> Candidate.update("progress = ?1, step = ?2 where id = ?3", share, step, id));
-        }
-
-        @Override
-        public boolean isCancelled() {
-            if (!stop && System.nanoTime() - last >= EVERY) {
-                stop = QuarkusTransaction.requiringNew().call(() -> {
-                    Candidate candidate = Candidate.findById(id);
-                    return candidate == null || candidate.stopRequested;
-                });
-            }
-            return stop;
-        }
     }
 }

@@ -20,6 +20,7 @@ import outrider.rank.Ranking;
 import outrider.rank.Thinned;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
+import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.split.Parts;
@@ -122,7 +123,7 @@ public class Comparisons {
     @Transactional
     public ComparisonView view(long briefId) {
         Brief brief = briefs.get(briefId);
-        Parts parts = briefs.parts(brief);
+        Parts parts = Splits.of(brief);
         List<Entry> entries = entries(brief, null);
         candidates.look(entries.stream().map(e -> e.candidate().id).toList());
         Cut cut = Cut.findById(briefId);
@@ -231,7 +232,7 @@ public class Comparisons {
         if (!candidate.briefId.equals(briefId) || !candidate.status.equals(Candidate.DONE)) {
             throw BadInput.of("candidateId", "is not a finished candidate of this brief", "choose another");
         }
-        int records = briefs.parts(brief).validation().length;
+        int records = Splits.of(brief).validation().length;
         if (!(wanted.records() >= 0 && wanted.records() <= records)) {
             throw BadInput.of("records", "is " + wanted.records(), "give 0 to " + records);
         }
@@ -269,7 +270,7 @@ public class Comparisons {
     @Transactional
     public List<String[]> scoredRecords(long briefId) {
         Brief brief = briefs.get(briefId);
-        int[] rows = briefs.parts(brief).validation();
+        int[] rows = Splits.of(brief).validation();
         byte[] outcome = candidates.outcomes(brief, rows);
         List<Entry> entries = entries(brief, null);
         List<String[]> lines = new ArrayList<>(rows.length + 1);

@@ -25,6 +25,10 @@ public class Dataset extends PanacheEntityBase {
     /** The file line of each record, packed; null where record r (from 0) is on line r + 2. */
     public byte[] startLines;
 
+    /** How the file was written; null for a file that says it itself. */
+    @org.hibernate.annotations.JdbcTypeCode(org.hibernate.type.SqlTypes.JSON)
+    public outrider.table.Dialect dialect;
+
     public String createdBy;
     public Instant createdAt;
 }

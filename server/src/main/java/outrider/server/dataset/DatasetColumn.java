@@ -10,7 +10,9 @@ import jakarta.persistence.Id;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import outrider.check.ColumnProfile;
 import outrider.table.ColumnType;
+import outrider.table.Reading;
 
 /** One column of a dataset; its values are in {@link ColumnChunk}s. */
 @Entity
@@ -29,4 +31,15 @@ public class DatasetColumn extends PanacheEntityBase {
 
     @JdbcTypeCode(SqlTypes.JSON)
     public List<String> levels;
+
+    /** The decimal mark of numbers, the pattern of dates. */
+    public String format;
+
+    /** What it holds over all records, without any outcome. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    public ColumnProfile facts;
+
+    /** What a column of texts nearly is, or null. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    public Reading.Mend mend;
 }

@@ -3,24 +3,33 @@ package outrider.server.dataset;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.ws.rs.Consumes;
+import jakarta.ws.rs.DELETE;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
+import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.StreamingOutput;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.Files;
 import java.util.List;
 import outrider.base.BadInput;
+import outrider.parquet.ParquetTables;
 import outrider.server.account.Account;
+import outrider.table.CsvTableWriter;
+import outrider.table.Table;
 
 /** Files in. */
 @Path("/datasets")
 public class DatasetResource {
     private final Datasets datasets;
+    private final Arrivals arrivals;
     private final SecurityIdentity identity;
 
-    DatasetResource(Datasets datasets, SecurityIdentity identity) {
+    DatasetResource(Datasets datasets, Arrivals arrivals, SecurityIdentity identity) {
         this.datasets = datasets;
+        this.arrivals = arrivals;
         this.identity = identity;
     }
 
@@ -43,6 +52,39 @@ public class DatasetResource {
     public DatasetView upload(@QueryParam("name") String name, InputStream body) throws IOException {
         if (name == null || name.isBlank()) throw BadInput.of("name", "is missing", "say what the file is called");
         return DatasetView.of(
-                datasets.read(name.strip(), identity.getPrincipal().getName(), body));
+                arrivals.readNow(name.strip(), identity.getPrincipal().getName(), body));
+    }
+
+    /** The columns as they were read, every value letter by letter as its file had it. */
+    @GET
+    @Path("/{id}/file.csv")
+    @Produces("text/csv")
+    public StreamingOutput csv(long id) {
+        Table table = datasets.table(id);
+        return out -> CsvTableWriter.write(table, out);
+    }
+
+    /** The same as Parquet: numbers as DOUBLE, days as DATE, the rest as STRING. */
+    @GET
+    @Path("/{id}/file.parquet")
+    @Produces("application/vnd.apache.parquet")
+    public StreamingOutput parquet(long id) {
+        Table table = datasets.table(id);
+        return out -> {
+            java.nio.file.Path file = Files.createTempFile("outrider", ".parquet");
+            try {
+                ParquetTables.write(table, file);
+                Files.copy(file, out);
+            } finally {
+                Files.deleteIfExists(file);
+            }
+        };
+    }
+
+    @DELETE
+    @Path("/{id}")
+    @RolesAllowed(Account.ANALYST)
+    public void delete(long id) {
+        datasets.delete(id);
     }
 }

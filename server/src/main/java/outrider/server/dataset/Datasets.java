@@ -4,11 +4,11 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
-import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
-import java.security.DigestInputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
@@ -18,18 +18,25 @@ import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.IntStream;
+import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.parquet.ParquetTables;
 import outrider.server.work.Packed;
-import outrider.table.CategoryColumn;
 import outrider.table.ChunkCodec;
 import outrider.table.Column;
 import outrider.table.CsvTableReader;
+import outrider.table.Dialect;
+import outrider.table.Preview;
 import outrider.table.Table;
 
 /** Reads files into the database and columns out of it. */
 @ApplicationScoped
 public class Datasets {
     private static final int TABLES_KEPT = 3;
+    /** The share of the work that reading is; profiling and storing are the rest. */
+    private static final double READING = 0.6;
 
     private final EntityManager database;
     private final DatasetWriter writer;
@@ -46,26 +53,65 @@ public class Datasets {
     }
 
     /**
-     * Reads the whole file, then stores it in one transaction, so that a broken file or a killed server leaves nothing behind.
+     * Reads the whole file and looks at every column, then stores it in one transaction, so that a broken file or a killed
+     * server leaves nothing behind.
      *
-     * @throws outrider.base.BadInput as {@link CsvTableReader#read} says
+     * @param dialect how it is written; null finds out
+     * @param arrivalId the file on its way in that is stored by this, or null
+     * @throws BadInput as {@link CsvTableReader#read} says
+     * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
-    public Dataset read(String name, String by, InputStream in) throws IOException {
-        try {
-            DigestInputStream digest = new DigestInputStream(in, MessageDigest.getInstance("SHA-256"));
-            Counting counting = new Counting(digest);
-            Table table = CsvTableReader.read(counting, Progress.NONE);
-            counting.transferTo(OutputStream.nullOutputStream());
-            Dataset dataset = new Dataset();
-            dataset.name = name;
-            dataset.sha256 = HexFormat.of().formatHex(digest.getMessageDigest().digest());
-            dataset.bytes = counting.count;
-            dataset.records = table.size();
-            dataset.startLines = table.startLines() == null ? null : Packed.packInts(table.startLines());
-            dataset.createdBy = by;
-            dataset.createdAt = Instant.now();
-            writer.store(dataset, table);
-            return dataset;
+    public Dataset read(String name, String by, Path file, Dialect dialect, Progress progress, Long arrivalId)
+            throws IOException {
+        CompletableFuture<String> sha256 = CompletableFuture.supplyAsync(() -> sha256(file));
+        Dataset dataset = new Dataset();
+        dataset.name = name;
+        dataset.bytes = Files.size(file);
+        Table table = table(file, dialect, dataset, progress);
+        ColumnStore.Prepared prepared = ColumnStore.prepare(table, READING, progress);
+        dataset.sha256 = sha256.join();
+        dataset.records = table.size();
+        dataset.startLines = table.startLines() == null ? null : Packed.packInts(table.startLines());
+        dataset.createdBy = by;
+        dataset.createdAt = Instant.now();
+        progress.checkpoint(0.95, "storing " + table.columns().size() + " columns");
+        writer.store(dataset, prepared, arrivalId);
+        recent.put(dataset.id, table);
+        return dataset;
+    }
+
+    private static Table table(Path file, Dialect dialect, Dataset dataset, Progress progress) throws IOException {
+        Progress part = new Progress() {
+            @Override
+            public void report(double share, String step) {
+                progress.report(READING * share, step);
+            }
+
+            @Override
+            public boolean isCancelled() {
+                return progress.isCancelled();
+            }
+        };
+        if (ParquetTables.is(file)) return ParquetTables.read(file, part);
+        dataset.dialect = dialect;
+        if (dialect == null) {
+            try (InputStream in = Files.newInputStream(file)) {
+                dataset.dialect = Preview.of(in, null).dialect();
+            }
+        }
+        try (InputStream in = Files.newInputStream(file)) {
+            return CsvTableReader.read(in, dataset.bytes, dataset.dialect, part);
+        }
+    }
+
+    private static String sha256(Path file) {
+        try (InputStream in = Files.newInputStream(file)) {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            byte[] buffer = new byte[1 << 16];
+            for (int got = in.read(buffer); got > 0; got = in.read(buffer)) digest.update(buffer, 0, got);
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException(e);
         }
@@ -78,82 +124,59 @@ public class Datasets {
         return dataset;
     }
 
+    /** The columns as they were stored, in file order, without their values. */
+    public List<DatasetColumn> columns(long id) {
+        return DatasetColumn.list("datasetId = ?1 order by position", id);
+    }
+
     /** All columns, as they were read. The tables used last stay in memory. */
     @Transactional
     public Table table(long id) {
         Table known = recent.get(id);
         if (known != null) return known;
         Dataset dataset = get(id);
-        int size = dataset.records;
-        List<Column> columns = new ArrayList<>();
-        for (DatasetColumn column : DatasetColumn.<DatasetColumn>list("datasetId = ?1 order by position", id)) {
-            List<byte[]> chunks = database.createQuery(
+        List<DatasetColumn> rows = columns(id);
+        List<List<byte[]>> chunks = new ArrayList<>();
+        for (DatasetColumn row : rows) {
+            chunks.add(database.createQuery(
                             "select c.bytes from ColumnChunk c where c.columnId = ?1 order by c.number", byte[].class)
-                    .setParameter(1, column.id)
-                    .getResultStream()
-                    .map(Packed::unpack)
-                    .toList();
-            columns.add(ChunkCodec.decode(column.name, column.type, column.levels, size, chunks));
+                    .setParameter(1, row.id)
+                    .getResultList());
         }
+        List<Column> columns = IntStream.range(0, rows.size())
+                .parallel()
+                .mapToObj(i -> decode(rows.get(i), dataset.records, chunks.get(i)))
+                .toList();
         Table table = new Table(columns, dataset.startLines == null ? null : Packed.unpackInts(dataset.startLines));
         recent.put(id, table);
         return table;
     }
 
-    /** Stores what was read; a bean of its own so that the transaction begins after the reading. */
-    @ApplicationScoped
-    public static class DatasetWriter {
-        private final EntityManager database;
-
-        DatasetWriter(EntityManager database) {
-            this.database = database;
-        }
-
-        @Transactional
-        public void store(Dataset dataset, Table table) {
-            dataset.persist();
-            int position = 0;
-            for (Column column : table.columns()) {
-                DatasetColumn row = new DatasetColumn();
-                row.datasetId = dataset.id;
-                row.position = position++;
-                row.name = column.name();
-                row.type = column.type();
-                row.levels = column instanceof CategoryColumn category ? category.levels() : null;
-                row.persist();
-                int step = ChunkCodec.VALUES_A_CHUNK;
-                for (int from = 0; from < column.size(); from += step) {
-                    ColumnChunk chunk = new ColumnChunk();
-                    chunk.columnId = row.id;
-                    chunk.number = from / step;
-                    chunk.bytes = Packed.pack(ChunkCodec.encode(column, from, Math.min(column.size(), from + step)));
-                    chunk.persist();
-                }
-                database.flush();
-                database.clear();
-            }
-        }
+    private static Column decode(DatasetColumn row, int records, List<byte[]> chunks) {
+        return ChunkCodec.decode(
+                row.name,
+                row.type,
+                row.format,
+                row.levels,
+                records,
+                chunks.stream().map(Packed::unpack).toList());
     }
 
-    private static final class Counting extends FilterInputStream {
-        private long count;
-
-        Counting(InputStream in) {
-            super(in);
+    /** Takes a dataset away. @throws BadInput if a brief uses it */
+    @Transactional
+    public void delete(long id) {
+        Dataset dataset = get(id);
+        long briefs = database.createQuery("select count(b) from Brief b where b.datasetId = ?1", Long.class)
+                .setParameter(1, id)
+                .getSingleResult();
+        if (briefs > 0) throw BadInput.of("dataset", "is used by a brief", "it stays");
+        for (String statement : List.of(
+                "update Arrival a set a.datasetId = null where a.datasetId = ?1",
+                "delete from ColumnChunk c where c.columnId in (select d.id from DatasetColumn d where d.datasetId = ?1)",
+                "delete from DatasetColumn d where d.datasetId = ?1")) {
+            database.createQuery(statement).setParameter(1, id).executeUpdate();
         }
-
-        @Override
-        public int read() throws IOException {
-            int value = super.read();
-            if (value >= 0) count++;
-            return value;
-        }
-
-        @Override
-        public int read(byte[] into, int offset, int length) throws IOException {
-            int got = super.read(into, offset, length);
-            if (got > 0) count += got;
-            return got;
-        }
+        dataset.delete();
+        recent.remove(id);
     }
 }

@@ -1,5 +1,6 @@
 package outrider.server.demo;
 
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.runtime.StartupEvent;
 import jakarta.annotation.Priority;
 import jakarta.enterprise.context.ApplicationScoped;
@@ -9,25 +10,37 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
+import outrider.base.Progress;
+import outrider.check.ColumnAlarms;
 import outrider.server.account.Account;
 import outrider.server.account.Accounts;
 import outrider.server.brief.Brief;
+import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
-import outrider.server.brief.ColumnRole;
-import outrider.server.brief.ColumnRole.Role;
+import outrider.server.brief.ColumnSetup;
+import outrider.server.brief.ColumnSetup.Role;
+import outrider.server.brief.Columns;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.FitWork;
 import outrider.server.candidate.Kind;
 import outrider.server.candidate.Settings;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
+import outrider.split.Balance;
+import outrider.split.SplitPlan;
+import outrider.split.SplitPlan.Method;
+import outrider.split.SplitPlan.Target;
+import outrider.table.CsvTableReader;
+import outrider.table.NumberColumn;
+import outrider.table.Table;
 
-/** Makes the demo accounts, and the demo brief where the database holds none. */
+/** Makes the demo accounts, and the demo briefs where the database holds none. */
 @ApplicationScoped
 public class DemoLoader {
     private static final Logger LOG = Logger.getLogger(DemoLoader.class);
@@ -36,25 +49,31 @@ public class DemoLoader {
     private final Accounts accounts;
     private final Datasets datasets;
     private final Briefs briefs;
+    private final BriefTables tables;
+    private final Columns columns;
     private final Candidates candidates;
     private final FitWork work;
-    private final Optional<String> file;
+    private final Optional<String> folder;
     private final Optional<String> password;
 
     DemoLoader(
             Accounts accounts,
             Datasets datasets,
             Briefs briefs,
+            BriefTables tables,
+            Columns columns,
             Candidates candidates,
             FitWork work,
-            @ConfigProperty(name = "outrider.demo.file") Optional<String> file,
+            @ConfigProperty(name = "outrider.demo.folder") Optional<String> folder,
             @ConfigProperty(name = "outrider.demo.password") Optional<String> password) {
         this.accounts = accounts;
         this.datasets = datasets;
         this.briefs = briefs;
+        this.tables = tables;
+        this.columns = columns;
         this.candidates = candidates;
         this.work = work;
-        this.file = file.filter(f -> !f.isBlank());
+        this.folder = folder.filter(f -> !f.isBlank());
         this.password = password.filter(p -> !p.isBlank());
     }
 
@@ -64,16 +83,20 @@ public class DemoLoader {
             accounts.ensure(AUTHOR, Account.ANALYST, password.get());
             accounts.ensure("approver", Account.APPROVER, password.get());
         }
-        if (file.isEmpty() || Dataset.count() > 0) return;
-        Path path = Path.of(file.get());
-        try (InputStream in = Files.newInputStream(path)) {
-            Dataset dataset = datasets.read(path.getFileName().toString(), AUTHOR, in);
-            settle(briefs.make(dataset.id, AUTHOR));
-        }
+        if (folder.isEmpty() || Dataset.count() > 0) return;
+        winterMailing(bring("winter-mailing"));
+        claimFraud(bring("claim-fraud"));
+        planLapse(bring("plan-lapse"));
         LOG.info("loaded the demo");
     }
 
-    private void settle(Brief brief) {
+    private Brief bring(String name) throws IOException {
+        Path file = Path.of(folder.get(), name + ".csv.gz");
+        Dataset dataset = datasets.read(name + ".csv.gz", AUTHOR, file, null, Progress.NONE, null);
+        return briefs.make(dataset.id, AUTHOR);
+    }
+
+    private void planLapse(Brief brief) throws IOException {
         long id = brief.id;
         briefs.edit(
                 id,
@@ -83,6 +106,8 @@ public class DemoLoader {
                         "Which members should the desk ring before their plan lapses?",
                         "renewal",
                         List.of("lapsed"),
+                        null,
+                        null,
                         "members",
                         "lapses",
                         "ringing",
@@ -96,14 +121,36 @@ public class DemoLoader {
                         3000.0,
                         36_000,
                         null));
-        briefs.changeRoles(
-                id,
+        settle(
+                brief,
                 Map.of(
-                        "goodbye_page_seen", new ColumnRole(Role.SET_ASIDE, "known only after the decision"),
-                        "next_visit_booked", new ColumnRole(Role.SET_ASIDE, "whether it is missing tells the outcome"),
-                        "postal_area", new ColumnRole(Role.SET_ASIDE, "180 levels"),
-                        "desk_points", new ColumnRole(Role.SCORE, "the desk's own points")));
-        briefs.split(id, List.of(0.5, 0.25, 0.25), 20260401);
+                        "goodbye_page_seen", ColumnSetup.of(Role.SET_ASIDE, "known only after the decision"),
+                        "next_visit_booked", ColumnSetup.of(Role.SET_ASIDE, "whether it is missing tells the outcome"),
+                        "postal_area", ColumnSetup.of(Role.SET_ASIDE, "180 levels"),
+                        "desk_points", ColumnSetup.of(Role.SCORE, "the desk's own points"),
+                        "rides_logged_90d",
+                                new ColumnSetup(
+                                        Role.INPUT,
+                                        "",
+                                        null,
+                                        null,
+                                        null,
+                                        null,
+                                        Map.of(
+                                                ColumnAlarms.MISSING_TELLS,
+                                                "never paired the app: missing is kept apart from zero"),
+                                        null),
+                        "rung_by_desk",
+                                new ColumnSetup(
+                                        Role.ACTED,
+                                        "says whom the desk rang, not who they are",
+                                        null,
+                                        null,
+                                        null,
+                                        null,
+                                        null,
+                                        List.of("yes"))));
+        briefs.split(id, SplitPlan.byShares(List.of(0.5, 0.25, 0.25), 20260401));
         make(id, "Logistic, all inputs", Kind.LOGISTIC, Settings.penalty(0), null);
         make(
                 id,
@@ -120,6 +167,162 @@ public class DemoLoader {
         make(id, "Desk points", Kind.SUPPLIED, Settings.supplied("desk_points", false, false), null);
         make(id, "Group rates", Kind.GROUP_RATES, Settings.groupBy(List.of("tier", "pays_by")), null);
         make(id, "Base rate", Kind.BASE_RATE, null, null);
+    }
+
+    private void claimFraud(Brief brief) throws IOException {
+        long id = brief.id;
+        settle(
+                brief,
+                Map.of(
+                        "investigator_days", ColumnSetup.of(Role.SET_ASIDE, "filled in only once fraud was found"),
+                        "member_no", ColumnSetup.of(Role.IDENTIFIER, "members claim more than once"),
+                        "claimed_eur", ColumnSetup.of(Role.VALUE, ""),
+                        "postal_area", ColumnSetup.of(Role.SET_ASIDE, "180 levels"),
+                        "claimed_on", ColumnSetup.of(Role.DATE, "decides the split")));
+        Briefs.Edit edit = claimEdit(now(id), 0);
+        briefs.edit(id, edit);
+        Brief edited = now(id);
+        briefs.edit(id, claimEdit(edited, meanValue(edited, "claimed_eur")));
+        briefs.split(
+                id,
+                new SplitPlan(
+                        Method.DATE,
+                        List.of(0.5, 0.25, 0.25),
+                        20260402,
+                        "claimed_on",
+                        null,
+                        null,
+                        null,
+                        false,
+                        null,
+                        true,
+                        SplitPlan.FOLDS,
+                        Balance.NONE));
+        make(id, "Logistic, all inputs", Kind.LOGISTIC, Settings.penalty(1), null);
+        make(id, "Group rates", Kind.GROUP_RATES, Settings.groupBy(List.of("kind", "police_report")), null);
+        make(id, "Base rate", Kind.BASE_RATE, null, null);
+    }
+
+    private Brief now(long id) {
+        return QuarkusTransaction.requiringNew().call(() -> briefs.get(id));
+    }
+
+    private static Briefs.Edit claimEdit(Brief brief, double missCost) {
+        return new Briefs.Edit(
+                brief.version,
+                "claim-fraud",
+                "Which claims should an investigator read?",
+                "ruling",
+                List.of("fraudulent"),
+                List.of("withdrawn"),
+                null,
+                "claims",
+                "frauds",
+                "reading",
+                "€",
+                0,
+                38,
+                missCost,
+                12,
+                0,
+                1,
+                400.0,
+                3_750,
+                null);
+    }
+
+    /** Of the events, to the euro: what a missed one costs on average. */
+    private double meanValue(Brief brief, String column) {
+        byte[] outcome = tables.outcome(brief);
+        double[] values = ((NumberColumn) tables.table(brief).column(column)).values();
+        double sum = 0;
+        int events = 0;
+        for (int i = 0; i < values.length; i++) {
+            if (outcome[i] != 1) continue;
+            sum += values[i];
+            events++;
+        }
+        return Math.rint(sum / events);
+    }
+
+    private void winterMailing(Brief brief) throws IOException {
+        long id = brief.id;
+        briefs.edit(
+                id,
+                new Briefs.Edit(
+                        brief.version,
+                        "winter-mailing",
+                        "Whom should we mail this winter?",
+                        "ordered",
+                        List.of("1"),
+                        null,
+                        null,
+                        "addresses",
+                        "orders",
+                        "mailing",
+                        "€",
+                        19,
+                        0.85,
+                        0,
+                        0,
+                        0,
+                        1,
+                        null,
+                        24_000,
+                        null));
+        settle(
+                brief,
+                Map.of(
+                        "agency_score", ColumnSetup.of(Role.SCORE, "the agency's probability"),
+                        "house_points", ColumnSetup.of(Role.SCORE, "the house's own points"),
+                        "postal_area", ColumnSetup.of(Role.SET_ASIDE, "180 levels"),
+                        "sample", ColumnSetup.of(Role.PART, "decides the split")));
+        briefs.split(
+                id,
+                new SplitPlan(
+                        Method.COLUMN,
+                        null,
+                        20260403,
+                        "sample",
+                        Map.of("build", Target.TRAINING, "check", Target.VALIDATION_AND_RESERVE),
+                        null,
+                        null,
+                        false,
+                        null,
+                        false,
+                        SplitPlan.FOLDS,
+                        Balance.NONE));
+        make(id, "Logistic, all inputs", Kind.LOGISTIC, Settings.penalty(0), null);
+        make(id, "Agency score", Kind.SUPPLIED, Settings.supplied("agency_score", false, true), null);
+        make(id, "House points", Kind.SUPPLIED, Settings.supplied("house_points", false, false), null);
+        make(id, "Base rate", Kind.BASE_RATE, null, null);
+    }
+
+    /** What the file of columns says of each, and what the case settles about some. */
+    private void settle(Brief brief, Map<String, ColumnSetup> settled) throws IOException {
+        String name = datasets.get(brief.datasetId).name.replace(".csv.gz", "-columns.csv");
+        Table known;
+        try (InputStream in = Files.newInputStream(Path.of(folder.get(), name))) {
+            known = CsvTableReader.read(in, Progress.NONE);
+        }
+        Map<String, ColumnSetup> setups = new HashMap<>(brief.columns);
+        setups.putAll(settled);
+        for (int i = 0; i < known.size(); i++) {
+            String column = known.column("column").text(i);
+            ColumnSetup setup = setups.getOrDefault(column, ColumnSetup.PLAIN);
+            setups.put(
+                    column,
+                    new ColumnSetup(
+                            setup.role(),
+                            setup.reason(),
+                            setup.reading(),
+                            Integer.valueOf(known.column("known_after_days").text(i)),
+                            known.column("known_where").text(i),
+                            known.column("meaning").text(i),
+                            setup.kept(),
+                            setup.acted()));
+        }
+        columns.describe(brief.id, setups);
     }
 
     private void make(long brief, String name, Kind kind, Settings settings, List<String> inputs) {

@@ -3,7 +3,7 @@ package outrider.server.signoff;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
+import java.util.TreeMap;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import outrider.base.Seeds;
 import outrider.doubt.AucDoubt;
@@ -13,7 +13,6 @@ import outrider.measure.Bands;
 import outrider.rank.Ranking;
 import outrider.report.Evidence;
 import outrider.server.brief.Brief;
-import outrider.server.brief.ColumnRole;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.comparison.Comparisons;
@@ -69,10 +68,13 @@ class EvidenceMaker {
                 data(brief),
                 new Evidence.SplitFacts(
                         brief.seed,
-                        brief.shares,
+                        brief.split.shares(),
                         part(brief, parts.training()),
                         part(brief, parts.validation()),
-                        reserveRows.length),
+                        reserveRows.length,
+                        brief.split.words(),
+                        parts.leftOut(),
+                        brief.split.balance().words()),
                 entries.stream().map(e -> candidate(e, cut.records)).toList(),
                 chosen.candidate().name,
                 Bands.of(
@@ -126,15 +128,15 @@ class EvidenceMaker {
     private Evidence.Data data(Brief brief) {
         Dataset dataset = datasets.get(brief.datasetId);
         List<Evidence.SetAside> setAside = new ArrayList<>();
-        for (Map.Entry<String, ColumnRole> entry : brief.roles.entrySet()) {
-            ColumnRole role = entry.getValue();
-            if (role.role() == ColumnRole.Role.INPUT) continue;
-            String words = role.role().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
-            setAside.add(new Evidence.SetAside(entry.getKey(), words, role.reason()));
-        }
-        setAside.sort(java.util.Comparator.comparing(Evidence.SetAside::column));
-        int columns = datasets.table(brief.datasetId).columns().size();
-        return new Evidence.Data(dataset.name, dataset.sha256, dataset.bytes, dataset.records, columns, setAside);
+        List<Evidence.KeptAlarm> kept = new ArrayList<>();
+        new TreeMap<>(brief.columns).forEach((name, setup) -> {
+            if (!setup.role().input()) {
+                setAside.add(new Evidence.SetAside(name, setup.role().words(), setup.reason()));
+            }
+            setup.kept().forEach((alarm, reason) -> kept.add(new Evidence.KeptAlarm(name, alarm, reason)));
+        });
+        int columns = datasets.columns(brief.datasetId).size();
+        return new Evidence.Data(dataset.name, dataset.sha256, dataset.bytes, dataset.records, columns, setAside, kept);
     }
 
     private Evidence.Part part(Brief brief, int[] rows) {

@@ -1,0 +1,88 @@
+package outrider.split;
+
+import java.util.Arrays;
+import java.util.Locale;
+import outrider.base.BadInput;
+import outrider.base.Seeds;
+
+/**
+ * What training does about rare events (METHODS section 7): nothing, weights on events, or thinning of non-events, until events
+ * make up {@code share} of the training weight. Validation and reserve are never touched.
+ */
+public record Balance(Method method, double share) {
+    public static final Balance NONE = new Balance(Method.NONE, 0);
+
+    public enum Method {
+        NONE,
+        WEIGHTS,
+        THINNING
+    }
+
+    public Balance {
+        if (method == null) method = Method.NONE;
+    }
+
+    /**
+     * The records that a learner sees.
+     *
+     * @param rows ascending
+     * @param weight one a row, or null for all 1
+     * @param logOdds to add to a learner's log-odds, so that its probabilities are those of the whole training part: by the odds
+     *     formula of METHODS section 5
+     */
+    public record Sample(int[] rows, double[] weight, double logOdds) {}
+
+    /**
+     * @param training records
+     * @param outcome 0 or 1 for each of them, by record number
+     * @throws BadInput if the share is not above the training event rate and below 1
+     */
+    public Sample of(int[] training, byte[] outcome, long seed) {
+        if (method == Method.NONE) return new Sample(training, null, 0);
+        int events = 0;
+        for (int row : training) events += outcome[row];
+        int others = training.length - events;
+        double rate = events / (double) training.length;
+        if (!(share > rate && share < 1)) {
+            throw BadInput.of(
+                    "balance",
+                    "a share of events of " + share,
+                    "give one above the event rate of training, " + rate + ", and below 1");
+        }
+        return method == Method.WEIGHTS
+                ? weighted(training, outcome, share * others / ((1 - share) * events))
+                : thinned(training, outcome, events * (1 - share) / share, others, seed);
+    }
+
+    private static Sample weighted(int[] training, byte[] outcome, double factor) {
+        double[] weight = new double[training.length];
+        for (int i = 0; i < weight.length; i++) weight[i] = outcome[training[i]] == 1 ? factor : 1;
+        return new Sample(training, weight, -Math.log(factor));
+    }
+
+    private static Sample thinned(int[] training, byte[] outcome, double wanted, int others, long seed) {
+        int keep = (int) Math.max(1, Math.rint(wanted));
+        int[] left = Arrays.stream(training).filter(row -> outcome[row] == 0).toArray();
+        new Seeds(seed).stream("thinning").shuffle(left);
+        int[] rows = new int[training.length - others + keep];
+        int at = 0;
+        for (int row : training) if (outcome[row] == 1) rows[at++] = row;
+        System.arraycopy(left, 0, rows, at, keep);
+        Arrays.sort(rows);
+        return new Sample(rows, null, Math.log(keep / (double) others));
+    }
+
+    /** What is done, as a sentence; null for nothing. */
+    public String words() {
+        String share = String.format(Locale.ROOT, "%.0f %%", 100 * this.share);
+        return switch (method) {
+            case NONE -> null;
+            case WEIGHTS ->
+                "In training events weigh more, until they make up " + share
+                        + " of the weight; probabilities are corrected back.";
+            case THINNING ->
+                "In training non-events are thinned at random, until events make up " + share
+                        + "; probabilities are corrected back.";
+        };
+    }
+}

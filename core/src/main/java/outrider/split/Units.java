@@ -1,0 +1,90 @@
+package outrider.split;
+
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
+import outrider.table.CategoryColumn;
+import outrider.table.Column;
+import outrider.table.DateColumn;
+import outrider.table.NumberColumn;
+import outrider.table.Table;
+
+/** Records that belong together: each record's unit is the number of the first record of its unit. */
+public final class Units {
+    private static final long MIX = 0x9E3779B97F4A7C15L;
+
+    private Units() {}
+
+    /** Records with the same value of an identifier; a record without one is a unit of its own. O(n). */
+    public static int[] of(Column identifier) {
+        Map<String, Integer> first = new HashMap<>();
+        int[] unit = new int[identifier.size()];
+        for (int i = 0; i < unit.length; i++) {
+            String text = identifier.text(i);
+            Integer known = text == null ? null : first.putIfAbsent(text, i);
+            unit[i] = known == null ? i : known;
+        }
+        return unit;
+    }
+
+    /** Records that are equal in every column. O(n · columns): hashed, then compared value by value. */
+    public static int[] copies(Table table) {
+        int n = table.size();
+        long[] hash = new long[n];
+        for (Column column : table.columns()) mix(column, hash);
+        int size = Integer.highestOneBit(Math.max(1, n)) * 4;
+        int[] slots = new int[size];
+        int[] unit = new int[n];
+        for (int i = 0; i < n; i++) {
+            int slot = (int) (hash[i] >>> 20) & size - 1;
+            unit[i] = i;
+            while (slots[slot] != 0) {
+                int known = slots[slot] - 1;
+                if (hash[known] == hash[i] && equal(table, known, i)) {
+                    unit[i] = known;
+                    break;
+                }
+                slot = slot + 1 & size - 1;
+            }
+            if (unit[i] == i) slots[slot] = i + 1;
+        }
+        return unit;
+    }
+
+    private static void mix(Column column, long[] hash) {
+        for (int i = 0; i < hash.length; i++) {
+            long value;
+            if (column instanceof NumberColumn numbers) value = Double.doubleToLongBits(numbers.values()[i] + 0.0);
+            else if (column instanceof DateColumn dates) value = dates.days()[i];
+            else if (column instanceof CategoryColumn category) value = category.codes()[i];
+            else value = column.text(i) == null ? -1 : column.text(i).hashCode();
+            long h = (hash[i] ^ value) * MIX;
+            hash[i] = h ^ h >>> 29;
+        }
+    }
+
+    private static boolean equal(Table table, int a, int b) {
+        for (Column column : table.columns()) {
+            if (column.isMissing(a) != column.isMissing(b)) return false;
+            if (column.isMissing(a)) continue;
+            if (column instanceof NumberColumn numbers) {
+                if (numbers.values()[a] != numbers.values()[b]) return false;
+            } else if (!column.text(a).equals(column.text(b))) return false;
+        }
+        return true;
+    }
+
+    /** How many records are copies of an earlier one. */
+    public static int repeats(int[] unit) {
+        int count = 0;
+        for (int i = 0; i < unit.length; i++) if (unit[i] != i) count++;
+        return count;
+    }
+
+    /** Every record a unit of its own. */
+    static int[] single(int records) {
+        int[] unit = new int[records];
+        Arrays.setAll(unit, i -> i);
+        return unit;
+    }
+}

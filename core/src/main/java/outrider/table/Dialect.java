@@ -1,0 +1,41 @@
+package outrider.table;
+
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+
+/**
+ * How a text file of records is written.
+ *
+ * @param delimiter between fields
+ * @param quote around fields that hold a delimiter
+ * @param decimal mark of numbers, '.' or ','
+ * @param header whether the first record names the columns
+ */
+public record Dialect(char delimiter, char quote, Encoding encoding, char decimal, boolean header) {
+    /** Comma separated values after RFC 4180. */
+    public static final Dialect PLAIN = new Dialect(',', '"', Encoding.UTF_8, '.', true);
+
+    /** The closed family of encodings, with the words by which they are known. */
+    public enum Encoding {
+        UTF_8("UTF-8", StandardCharsets.UTF_8),
+        LATIN_1("Latin-1 (Windows-1252)", Charset.forName("windows-1252")),
+        UTF_16LE("UTF-16 (little end first)", StandardCharsets.UTF_16LE),
+        UTF_16BE("UTF-16 (big end first)", StandardCharsets.UTF_16BE);
+
+        private final String words;
+        private final Charset charset;
+
+        Encoding(String words, Charset charset) {
+            this.words = words;
+            this.charset = charset;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        Charset charset() {
+            return charset;
+        }
+    }
+}

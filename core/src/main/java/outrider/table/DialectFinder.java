@@ -1,0 +1,168 @@
+package outrider.table;
+
+import java.nio.ByteBuffer;
+import java.nio.CharBuffer;
+import java.nio.charset.CodingErrorAction;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import outrider.base.BadInput;
+import outrider.table.Dialect.Encoding;
+
+/** Finds out from a file's first bytes how it is written. */
+final class DialectFinder {
+    private static final char[] DELIMITERS = {',', ';', '\t', '|'};
+    private static final char[] QUOTES = {'"', '\''};
+    private static final int ROWS = 200;
+    private static final Pattern COMMA = Pattern.compile("[-+]?\\d+,\\d+");
+    private static final Pattern POINT = Pattern.compile("[-+]?\\d+\\.\\d+");
+    private static final Pattern NUMBER = Pattern.compile("[-+]?\\d+([.,]\\d+)?");
+    private static final Pattern DAY = Pattern.compile("\\d{1,4}[-./]\\d{1,2}[-./]\\d{1,4}.*");
+
+    private DialectFinder() {}
+
+    /**
+     * @param head the first bytes, unpacked
+     * @param whole whether they are all there are
+     * @throws BadInput if they are no text
+     */
+    static Dialect find(byte[] head, boolean whole) {
+        Encoding encoding = encoding(head, whole);
+        String text = decode(head, encoding);
+        refuseBinary(text);
+        Dialect best = Dialect.PLAIN;
+        List<List<String>> bestRows = List.of();
+        double bestScore = -1;
+        for (char quote : QUOTES) {
+            for (char delimiter : DELIMITERS) {
+                List<List<String>> rows = rows(text, delimiter, quote, whole);
+                double score = score(rows);
+                if (score > bestScore + 1e-9) {
+                    bestScore = score;
+                    best = new Dialect(delimiter, quote, encoding, '.', true);
+                    bestRows = rows;
+                }
+            }
+        }
+        return new Dialect(best.delimiter(), best.quote(), encoding, decimal(bestRows), header(bestRows));
+    }
+
+    private static Encoding encoding(byte[] head, boolean whole) {
+        if (head.length >= 2 && head[0] == (byte) 0xff && head[1] == (byte) 0xfe) return Encoding.UTF_16LE;
+        if (head.length >= 2 && head[0] == (byte) 0xfe && head[1] == (byte) 0xff) return Encoding.UTF_16BE;
+        CharBuffer into = CharBuffer.allocate(head.length + 1);
+        boolean broken = Encoding.UTF_8
+                .charset()
+                .newDecoder()
+                .onMalformedInput(CodingErrorAction.REPORT)
+                .decode(ByteBuffer.wrap(head), into, whole)
+                .isError();
+        return broken ? Encoding.LATIN_1 : Encoding.UTF_8;
+    }
+
+    static String decode(byte[] head, Encoding encoding) {
+        String text = new String(head, encoding.charset());
+        return text.startsWith("\uFEFF") ? text.substring(1) : text;
+    }
+
+    private static void refuseBinary(String text) {
+        int odd = 0;
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c == 0 || c < ' ' && c != '\t' && c != '\n' && c != '\r' && c != '\f') odd++;
+        }
+        if (odd > 0 && odd > text.length() / 1000) {
+            throw BadInput.of(
+                    "file",
+                    "is not a text file: it holds bytes that stand for no letters",
+                    "bring CSV or TSV, plain or gzip, or Parquet; export a spreadsheet as CSV first");
+        }
+    }
+
+    /** The first records under a reading, as {@link Preview} shows them too; a last cut-off one is left out. */
+    static List<List<String>> rows(String text, char delimiter, char quote, boolean whole) {
+        List<List<String>> rows = new ArrayList<>();
+        List<String> row = new ArrayList<>();
+        StringBuilder field = new StringBuilder();
+        boolean quoted = false;
+        boolean started = false;
+        for (int i = 0; i < text.length() && rows.size() < ROWS; i++) {
+            char c = text.charAt(i);
+            if (quoted) {
+                if (c != quote) field.append(c);
+                else if (i + 1 < text.length() && text.charAt(i + 1) == quote) field.append(text.charAt(++i));
+                else quoted = false;
+            } else if (c == quote && field.isEmpty()) {
+                quoted = true;
+                started = true;
+            } else if (c == delimiter) {
+                row.add(field.toString());
+                field.setLength(0);
+                started = true;
+            } else if (c == '\n' || c == '\r') {
+                if (c == '\r' && i + 1 < text.length() && text.charAt(i + 1) == '\n') i++;
+                row.add(field.toString());
+                rows.add(row);
+                row = new ArrayList<>();
+                field.setLength(0);
+                started = false;
+            } else {
+                field.append(c);
+                started = true;
+            }
+        }
+        if (whole && started && rows.size() < ROWS) {
+            row.add(field.toString());
+            rows.add(row);
+        }
+        return rows;
+    }
+
+    /** Many fields, the same number in each record; quotes that wrap whole fields speak for their reading. */
+    private static double score(List<List<String>> rows) {
+        if (rows.isEmpty()) return 0;
+        Map<Integer, Integer> widths = new HashMap<>();
+        for (List<String> row : rows) widths.merge(row.size(), 1, Integer::sum);
+        int common = widths.entrySet().stream()
+                .max(Map.Entry.<Integer, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
+                .orElseThrow()
+                .getKey();
+        double agreeing = widths.get(common) / (double) rows.size();
+        double fields = common == 1 ? 0.1 : Math.min(common, 50) / 50.0 + 1;
+        boolean wrapped = rows.stream().flatMap(List::stream).anyMatch(DialectFinder::stillWrapped);
+        double fits = rows.get(0).size() == common ? 1 : 0.5;
+        return agreeing * agreeing * fields * fits * (wrapped ? 0.8 : 1);
+    }
+
+    private static boolean stillWrapped(String field) {
+        int last = field.length() - 1;
+        return last > 0 && field.charAt(0) == field.charAt(last) && (field.charAt(0) == '"' || field.charAt(0) == '\'');
+    }
+
+    private static char decimal(List<List<String>> rows) {
+        int commas = 0;
+        int points = 0;
+        for (List<String> row : rows) {
+            for (String field : row) {
+                if (COMMA.matcher(field).matches()) commas++;
+                if (POINT.matcher(field).matches()) points++;
+            }
+        }
+        return commas > points ? ',' : '.';
+    }
+
+    /** A first record of different names, none of them a number or a day, is a header. */
+    private static boolean header(List<List<String>> rows) {
+        if (rows.isEmpty()) return true;
+        for (String field : rows.get(0)) {
+            String name = field.strip();
+            if (NUMBER.matcher(name).matches() || DAY.matcher(name).matches()) return false;
+        }
+        boolean repeats = new HashSet<>(rows.get(0)).size() < rows.get(0).size();
+        boolean blanks = rows.get(0).stream().anyMatch(String::isBlank);
+        return !(repeats && blanks) || rows.size() < 2;
+    }
+}

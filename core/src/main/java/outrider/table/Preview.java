@@ -1,0 +1,58 @@
+package outrider.table;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.List;
+import outrider.base.BadInput;
+
+/**
+ * The first records of a text file under a reading.
+ *
+ * @param names of the columns, or made-up ones where the file has no header
+ * @param rows at most {@link #ROWS} records of texts
+ */
+public record Preview(Dialect dialect, List<String> names, List<List<String>> rows) {
+    public static final int ROWS = 12;
+
+    /**
+     * Looks at the beginning of a file, not at the rest.
+     *
+     * @param dialect how to read it; null finds out
+     * @throws BadInput if it is empty or no text
+     */
+    public static Preview of(InputStream in, Dialect dialect) throws IOException {
+        try {
+            TextSource source = new TextSource(in);
+            if (source.head().length == 0) throw empty();
+            Dialect found = DialectFinder.find(source.head(), source.whole());
+            Dialect used = dialect == null ? found : dialect;
+            String text = DialectFinder.decode(source.head(), used.encoding());
+            List<List<String>> rows = DialectFinder.rows(text, used.delimiter(), used.quote(), source.whole());
+            if (rows.isEmpty()) return new Preview(used, List.of(), List.of());
+            List<String> names =
+                    used.header() ? rows.get(0) : madeUp(rows.get(0).size());
+            int from = used.header() ? 1 : 0;
+            return new Preview(
+                    used,
+                    List.copyOf(names),
+                    List.copyOf(rows.subList(from, Math.max(from, Math.min(rows.size(), from + ROWS)))));
+        } catch (java.util.zip.ZipException | java.io.EOFException e) {
+            throw damaged();
+        }
+    }
+
+    static List<String> madeUp(int columns) {
+        List<String> names = new ArrayList<>();
+        for (int i = 1; i <= columns; i++) names.add("column_" + i);
+        return names;
+    }
+
+    static BadInput empty() {
+        return BadInput.of("file", "is empty", "it needs a header and at least one record");
+    }
+
+    static BadInput damaged() {
+        return BadInput.of("file", "the gzip data is damaged or cut short", "compress it again and retry");
+    }
+}

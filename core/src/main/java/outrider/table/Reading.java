@@ -1,0 +1,184 @@
+package outrider.table;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import outrider.base.BadInput;
+
+/**
+ * How somebody wants a column's texts to be read, whatever type was inferred.
+ *
+ * @param format for a number "1234.5", "1234,5", "1,234.5" or "1.234,5"; for a date its pattern; null for the plain form
+ * @param missing texts that stand for missing; null for none
+ * @param keep levels that stay apart, all others become {@link #OTHER}; null for all
+ */
+public record Reading(ColumnType type, String format, List<String> missing, List<String> keep) {
+    /** The level that folded levels share. */
+    public static final String OTHER = "other";
+
+    public static final List<String> NUMBER_FORMATS = List.of("1234.5", "1234,5", "1,234.5", "1.234,5");
+    private static final int NAMED = 6;
+
+    /**
+     * Reads the written texts anew. O(n) and a parse a distinct text.
+     *
+     * @param table whose lines a refusal names
+     * @throws BadInput naming the first line whose text does not fit, how many there are, and the way out
+     */
+    public Column apply(Column from, Table table) {
+        TextPool pool = new TextPool();
+        int[] codes = new int[from.size()];
+        int present = 0;
+        for (int i = 0; i < codes.length; i++) {
+            String text = from.asWritten(i);
+            boolean gone = text == null || missing != null && missing.contains(text);
+            codes[i] = gone ? -1 : pool.code(text);
+            if (!gone) present++;
+        }
+        List<String> texts = pool.texts();
+        return switch (type) {
+            case NUMBER -> numbers(from.name(), codes, texts, table);
+            case DATE -> dates(from.name(), codes, texts, table);
+            case CATEGORY -> categories(from.name(), codes, texts);
+            case TEXT -> new TextColumn(from.name(), ColumnBuilder.expand(codes, texts));
+        };
+    }
+
+    private Column numbers(String name, int[] codes, List<String> texts, Table table) {
+        if (format != null && !NUMBER_FORMATS.contains(format)) {
+            throw BadInput.of("format", "is \"" + format + "\"", "choose one of " + String.join("  ", NUMBER_FORMATS));
+        }
+        double[] ofText =
+                texts.stream().mapToDouble(text -> number(text, format)).toArray();
+        boolean[] bad = new boolean[ofText.length];
+        for (int i = 0; i < bad.length; i++) bad[i] = Double.isNaN(ofText[i]);
+        refuse(name, codes, texts, bad, "a number" + (format == null ? "" : " written like " + format), table);
+        double[] values = new double[codes.length];
+        for (int i = 0; i < values.length; i++) values[i] = codes[i] < 0 ? Double.NaN : ofText[codes[i]];
+        return new NumberColumn(name, values);
+    }
+
+    private Column dates(String name, int[] codes, List<String> texts, Table table) {
+        DateFormat days = DateFormat.of(format);
+        int[] ofText = texts.stream().mapToInt(days::day).toArray();
+        boolean[] bad = new boolean[ofText.length];
+        for (int i = 0; i < bad.length; i++) bad[i] = ofText[i] == DateColumn.MISSING;
+        refuse(name, codes, texts, bad, "a day written like " + days.pattern().replace('u', 'y'), table);
+        int[] values = new int[codes.length];
+        for (int i = 0; i < values.length; i++) values[i] = codes[i] < 0 ? DateColumn.MISSING : ofText[codes[i]];
+        return new DateColumn(name, values, days.pattern());
+    }
+
+    private Column categories(String name, int[] codes, List<String> texts) {
+        if (keep == null) return new CategoryColumn(name, codes, List.copyOf(texts));
+        Map<String, Integer> codeOf = new LinkedHashMap<>();
+        int[] folded = new int[texts.size()];
+        for (int i = 0; i < folded.length; i++) {
+            String level = keep.contains(texts.get(i)) ? texts.get(i) : OTHER;
+            codeOf.putIfAbsent(level, codeOf.size());
+            folded[i] = codeOf.get(level);
+        }
+        int[] values = Arrays.stream(codes).map(c -> c < 0 ? -1 : folded[c]).toArray();
+        return new CategoryColumn(name, values, List.copyOf(codeOf.keySet()));
+    }
+
+    /** The number that a text stands for under a format; NaN if it is none. */
+    static double number(String text, String format) {
+        if (format == null || format.equals("1234.5")) return Values.decimal(text);
+        char decimal = format.charAt(format.length() - 2);
+        String plain = text;
+        if (format.length() > 6) {
+            char thousands = format.charAt(1);
+            String mark = "\\" + thousands;
+            if (!text.matches("[-+]?\\d{1,3}(" + mark + "\\d{3})*(\\" + decimal + "\\d+)?"))
+                return Values.number(text, decimal);
+            plain = text.replace(String.valueOf(thousands), "");
+        }
+        return decimal == '.' || plain.indexOf('.') < 0 ? Values.decimal(plain.replace(decimal, '.')) : Double.NaN;
+    }
+
+    private static void refuse(String name, int[] codes, List<String> texts, boolean[] bad, String what, Table table) {
+        int first = -1;
+        Map<Integer, Integer> counts = new HashMap<>();
+        for (int i = 0; i < codes.length; i++) {
+            if (codes[i] < 0 || !bad[codes[i]]) continue;
+            if (first < 0) first = i;
+            counts.merge(codes[i], 1, Integer::sum);
+        }
+        if (first < 0) return;
+        List<String> named = new ArrayList<>();
+        counts.entrySet().stream()
+                .sorted((a, b) -> b.getValue() - a.getValue())
+                .limit(NAMED)
+                .forEach(e -> named.add("“" + texts.get(e.getKey()) + "” (" + e.getValue() + ")"));
+        String more = counts.size() > NAMED ? " and " + (counts.size() - NAMED) + " other texts" : "";
+        throw BadInput.atLine(
+                table.lineOf(first),
+                name,
+                "is “" + texts.get(codes[first]) + "”, not " + what,
+                "texts that do not fit: " + String.join(", ", named) + more
+                        + "; say that they stand for missing, or choose another type");
+    }
+
+    /**
+     * What a column of texts nearly is: a number or a day in all but a few texts.
+     *
+     * @param records that hold one of the {@code missing} texts
+     */
+    public record Mend(Reading reading, int records) {}
+
+    private static final double NEARLY = 0.8;
+    private static final int MOST_ODD = 5;
+    /** A column whose first records are nothing of the kind is not looked at further. */
+    private static final int FIRST = 1000;
+
+    /** The reading that fits nearly all texts of a category or text column, or null. Never applied unasked. */
+    public static Mend mend(Column column) {
+        if (column.type() != ColumnType.CATEGORY && column.type() != ColumnType.TEXT) return null;
+        if (nearlyAny(counts(column, Math.min(column.size(), FIRST))) == null) return null;
+        return nearlyAny(counts(column, column.size()));
+    }
+
+    private static Map<String, Integer> counts(Column column, int records) {
+        Map<String, Integer> counts = new TreeMap<>();
+        for (int i = 0; i < records; i++) {
+            String text = column.asWritten(i);
+            if (text != null) counts.merge(text, 1, Integer::sum);
+        }
+        return counts;
+    }
+
+    private static Mend nearlyAny(Map<String, Integer> counts) {
+        if (counts.keySet().stream().anyMatch(t -> t.matches("0\\d+"))) return null;
+        for (String format : NUMBER_FORMATS) {
+            Mend found = nearly(counts, ColumnType.NUMBER, format, t -> !Double.isNaN(number(t, format)));
+            if (found != null) return found;
+        }
+        for (String pattern : DateFormat.KNOWN) {
+            DateFormat days = DateFormat.of(pattern);
+            Mend found = nearly(counts, ColumnType.DATE, pattern, t -> days.day(t) != DateColumn.MISSING);
+            if (found != null) return found;
+        }
+        return null;
+    }
+
+    private static Mend nearly(
+            Map<String, Integer> counts, ColumnType type, String format, java.util.function.Predicate<String> fits) {
+        List<String> odd = new ArrayList<>();
+        int oddRecords = 0;
+        int records = 0;
+        for (Map.Entry<String, Integer> entry : counts.entrySet()) {
+            records += entry.getValue();
+            if (fits.test(entry.getKey())) continue;
+            odd.add(entry.getKey());
+            oddRecords += entry.getValue();
+            if (odd.size() > MOST_ODD) return null;
+        }
+        boolean enough = counts.size() > odd.size() && oddRecords <= (1 - NEARLY) * records;
+        return enough ? new Mend(new Reading(type, format, odd, null), oddRecords) : null;
+    }
+}

@@ -1,0 +1,209 @@
+package outrider.split;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import outrider.base.BadInput;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+import outrider.split.SplitPlan.Method;
+import outrider.split.SplitPlan.Target;
+import outrider.table.CategoryColumn;
+import outrider.table.DateColumn;
+import outrider.table.NumberColumn;
+import outrider.table.Table;
+
+class SplitPlanTest {
+    private static final List<Double> SHARES = List.of(0.5, 0.25, 0.25);
+    private static final int N = 3000;
+
+    private final byte[] outcome = new byte[N];
+    private Table table;
+
+    /** Members come back, one record in fifty is a copy of the one before, one in thirty is left out. */
+    private void draw(long seed) {
+        RandomStream random = new Seeds(seed).stream("split");
+        double[] member = new double[N];
+        double[] amount = new double[N];
+        int[] days = new int[N];
+        int[] sample = new int[N];
+        for (int i = 0; i < N; i++) {
+            boolean copy = i % 50 == 49;
+            member[i] = copy ? member[i - 1] : random.nextInt(1400);
+            amount[i] = copy ? amount[i - 1] : random.nextDouble();
+            days[i] = copy ? days[i - 1] : 20_000 + random.nextInt(300);
+            sample[i] = copy ? sample[i - 1] : random.nextInt(2);
+            outcome[i] = copy ? outcome[i - 1] : (byte) (i % 30 == 7 ? -1 : random.nextDouble() < 0.1 ? 1 : 0);
+        }
+        table = new Table(
+                List.of(
+                        new NumberColumn("member", member),
+                        new NumberColumn("amount", amount),
+                        new DateColumn("day", days),
+                        new CategoryColumn("sample", sample, List.of("build", "check"))),
+                null);
+    }
+
+    private static SplitPlan plan(
+            Method method, String column, Map<String, Target> levels, String groupBy, boolean copies) {
+        return new SplitPlan(method, SHARES, 5, column, levels, null, null, false, groupBy, copies, 5, Balance.NONE);
+    }
+
+    private Parts split(SplitPlan plan) {
+        return Split.of(plan, table, outcome, Units.copies(table));
+    }
+
+    private static Set<Double> values(double[] of, int[] rows) {
+        Set<Double> values = new HashSet<>();
+        for (int row : rows) values.add(of[row]);
+        return values;
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3})
+    void groupsNeverStraddleAndLeftOutRecordsAreInNoPart(long seed) {
+        draw(seed);
+        Parts parts = split(plan(Method.SHARES, null, null, "member", false));
+        double[] member = ((NumberColumn) table.column("member")).values();
+        Set<Double> training = values(member, parts.training());
+        assertThat(values(member, parts.validation())).doesNotContainAnyElementsOf(training);
+        assertThat(parts.straddling(Units.of(table.column("member")))).isZero();
+        assertThat(parts.leftOut()).isEqualTo((int)
+                IntStream.range(0, N).filter(i -> outcome[i] < 0).count());
+        assertThat(parts.training().length / (double) (N - parts.leftOut())).isCloseTo(0.5, within(0.03));
+        int[] events = parts.eventsBeforeSealing(outcome);
+        assertThat(events[1] / (double) parts.size(Part.VALIDATION))
+                .isCloseTo(events[0] / (double) parts.size(Part.TRAINING), within(0.02));
+    }
+
+    @Test
+    void copiesAreFoundExactlyAndKeptTogetherOnDemand() {
+        draw(4);
+        int[] copies = Units.copies(table);
+        for (int i = 0; i < N; i++) assertThat(copies[i]).isEqualTo(i % 50 == 49 ? i - 1 : i);
+        assertThat(Units.repeats(copies)).isEqualTo(N / 50);
+        assertThat(split(plan(Method.SHARES, null, null, null, false)).straddling(copies))
+                .isBetween(20, 55);
+        assertThat(split(plan(Method.SHARES, null, null, null, true)).straddling(copies))
+                .isZero();
+    }
+
+    @Test
+    void aPlainPlanIsTheStratifiedSplit() {
+        draw(6);
+        Arrays.fill(outcome, (byte) 0);
+        for (int i = 0; i < N; i += 9) outcome[i] = 1;
+        assertThat(split(plan(Method.SHARES, null, null, null, false)).stored())
+                .isEqualTo(Split.stratified(outcome, new double[] {0.5, 0.25, 0.25}, 5)
+                        .stored());
+    }
+
+    @Test
+    void byDateTheLatestGoToValidationAndReserveAndDaysStayWhole() {
+        draw(7);
+        Parts parts = split(plan(Method.DATE, "day", null, null, true));
+        int[] days = ((DateColumn) table.column("day")).days();
+        int lastTraining =
+                Arrays.stream(parts.training()).map(i -> days[i]).max().orElseThrow();
+        int firstValidation =
+                Arrays.stream(parts.validation()).map(i -> days[i]).min().orElseThrow();
+        int lastValidation =
+                Arrays.stream(parts.validation()).map(i -> days[i]).max().orElseThrow();
+        int firstReserve = Arrays.stream(parts.reserve(new SealOpening("a", java.time.Instant.EPOCH, "c", 0.1)))
+                .map(i -> days[i])
+                .min()
+                .orElseThrow();
+        assertThat(lastTraining).isLessThan(firstValidation);
+        assertThat(lastValidation).isLessThan(firstReserve);
+        assertThat(parts.training().length / (double) (N - parts.leftOut())).isCloseTo(0.5, within(0.02));
+        SplitPlan wrong = new SplitPlan(
+                Method.DATE, SHARES, 5, "day", null, "2025-03-01", "2025-02-01", false, null, false, 5, Balance.NONE);
+        assertThatThrownBy(() -> split(wrong)).hasMessageContaining("reserveFrom: is 2025-02-01, not after");
+        assertThatThrownBy(() -> split(plan(Method.DATE, "amount", null, null, false)))
+                .hasMessageContaining("\"amount\" holds no dates");
+    }
+
+    @Test
+    void byColumnEachLevelGoesWhereItIsSentAndHalvesAreStratified() {
+        draw(8);
+        Map<String, Target> levels =
+                new HashMap<>(Map.of("build", Target.TRAINING, "check", Target.VALIDATION_AND_RESERVE));
+        Parts parts = split(plan(Method.COLUMN, "sample", levels, null, true));
+        for (int row : parts.training())
+            assertThat(table.column("sample").text(row)).isEqualTo("build");
+        for (int row : parts.validation())
+            assertThat(table.column("sample").text(row)).isEqualTo("check");
+        assertThat(Math.abs(parts.size(Part.VALIDATION) - parts.size(Part.RESERVE)))
+                .isLessThan(30);
+        assertThat(parts.straddling(Units.copies(table))).isZero();
+        levels.remove("check");
+        assertThatThrownBy(() -> split(plan(Method.COLUMN, "sample", levels, null, false)))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("\"check\" of sample has no part");
+        levels.put("check", Target.RESERVE);
+        assertThatThrownBy(() -> split(plan(Method.COLUMN, "sample", levels, null, false)))
+                .hasMessageContaining("validation: would hold no record");
+    }
+
+    @Test
+    void missingDaysAreRefusedByLineOrLeftOut() {
+        draw(9);
+        ((DateColumn) table.column("day")).days()[10] = DateColumn.MISSING;
+        assertThatThrownBy(() -> split(plan(Method.DATE, "day", null, null, false)))
+                .hasMessageContaining("line 12, column \"day\": is missing");
+        SplitPlan leaving =
+                new SplitPlan(Method.DATE, SHARES, 5, "day", null, null, null, true, null, false, 5, Balance.NONE);
+        assertThat(split(leaving).stored()[10]).isEqualTo((byte) -1);
+    }
+
+    @Test
+    void foldsAreStratifiedAndKeepUnitsWhole() {
+        draw(10);
+        Parts parts = split(plan(Method.SHARES, null, null, "member", false));
+        int[] rows = parts.training();
+        int[] unit = Units.of(table.column("member"));
+        byte[] fold = Folds.stratified(rows, outcome, unit, 5, 3);
+        int[] events = new int[5];
+        Map<Integer, Byte> ofUnit = new HashMap<>();
+        for (int i = 0; i < rows.length; i++) {
+            events[fold[i]] += outcome[rows[i]];
+            assertThat(ofUnit.putIfAbsent(unit[rows[i]], fold[i])).isIn(null, fold[i]);
+        }
+        assertThat(Arrays.stream(events).max().orElseThrow()
+                        - Arrays.stream(events).min().orElseThrow())
+                .isLessThan(10);
+        assertThat(Folds.stratified(rows, outcome, unit, 5, 3)).isEqualTo(fold);
+        assertThatThrownBy(() -> Folds.stratified(rows, outcome, unit, 51, 3)).hasMessageContaining("folds: is 51");
+    }
+
+    @Test
+    void balanceReachesItsShareKeepsEveryEventAndSaysTheCorrection() {
+        draw(11);
+        int[] rows = split(plan(Method.SHARES, null, null, null, false)).training();
+        int events = Arrays.stream(rows).map(r -> outcome[r]).sum();
+        int others = rows.length - events;
+        Balance.Sample thinned = new Balance(Balance.Method.THINNING, 0.4).of(rows, outcome, 1);
+        int kept = thinned.rows().length - events;
+        assertThat(Arrays.stream(thinned.rows()).map(r -> outcome[r]).sum()).isEqualTo(events);
+        assertThat(events / (double) thinned.rows().length).isCloseTo(0.4, within(0.002));
+        assertThat(thinned.logOdds()).isEqualTo(Math.log(kept / (double) others));
+        assertThat(thinned.rows()).isSorted().doesNotHaveDuplicates();
+        assertThat(rows).contains(thinned.rows());
+        Balance.Sample weighted = new Balance(Balance.Method.WEIGHTS, 0.4).of(rows, outcome, 1);
+        double weight = Math.exp(-weighted.logOdds());
+        assertThat(weight * events / (weight * events + others)).isCloseTo(0.4, within(1e-12));
+        assertThatThrownBy(() -> new Balance(Balance.Method.WEIGHTS, 0.01).of(rows, outcome, 1))
+                .hasMessageContaining("balance: a share of events of 0.01");
+    }
+}

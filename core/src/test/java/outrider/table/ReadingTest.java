@@ -1,0 +1,262 @@
+package outrider.table;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.zip.GZIPOutputStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+
+/** Files as they come: how they are written is found out, every text is kept, and types can be read anew. */
+class ReadingTest {
+    private static final String ODD_NUMBERS =
+            "1.50,-0,+3,.5,5.,1e3,0.1234567890123456,123456789012345678,-12.340,0,1E-05";
+
+    private static Table read(byte[] bytes) {
+        return CsvTableReader.read(new ByteArrayInputStream(bytes), Progress.NONE);
+    }
+
+    private static Table read(String text) {
+        return read(text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"';', ','", "'\t', '.'", "'|', ','", "',', '.'"})
+    void delimiterAndDecimalMarkAreFoundOut(String delimiter, char decimal) {
+        String text = "day\tamount\tname\n".replace("\t", delimiter);
+        for (int i = 0; i < 30; i++) {
+            String amount = (i + ".25").replace('.', decimal);
+            text += "0%d.03.2026|%s|\"Ann%s, Bo\"\n"
+                    .formatted(1 + i % 9, amount, i)
+                    .replace("|", delimiter);
+        }
+        Table table = read(text);
+        assertThat(table.columns())
+                .extracting(Column::type)
+                .startsWith(ColumnType.DATE, ColumnType.NUMBER)
+                .hasSize(3);
+        assertThat(((NumberColumn) table.column("amount")).values()).startsWith(0.25, 1.25);
+        assertThat(table.column("amount").asWritten(7)).isEqualTo("7" + decimal + "25");
+        assertThat(table.column("day").text(0)).isEqualTo("2026-03-01");
+        assertThat(table.column("day").asWritten(0)).isEqualTo("01.03.2026");
+        assertThat(table.column("name").text(1)).isEqualTo("Ann1, Bo");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"UTF-8", "windows-1252", "UTF-16LE", "UTF-16BE"})
+    void encodingsAreFoundOut(String charset) {
+        String mark = charset.startsWith("UTF-16") ? "\uFEFF" : "";
+        byte[] bytes = (mark + "né,größe\nà,1\nç,2\n").getBytes(Charset.forName(charset));
+        Table table = read(bytes);
+        assertThat(table.columns()).extracting(Column::name).containsExactly("né", "größe");
+        assertThat(table.column("né").text(1)).isEqualTo("ç");
+    }
+
+    @Test
+    void aFileWithoutHeaderGetsNamesAndLosesNoRecord() {
+        Table table = read("3,2026-01-01,x\n4,2026-01-02,x\n");
+        assertThat(table.columns()).extracting(Column::name).containsExactly("column_1", "column_2", "column_3");
+        assertThat(table.size()).isEqualTo(2);
+        assertThat(table.lineOf(0)).isEqualTo(1);
+        assertThat(((NumberColumn) table.column("column_1")).values()).containsExactly(3, 4);
+    }
+
+    @Test
+    void thePreviewShowsWhatIsReadAndCanBeCorrected() throws IOException {
+        byte[] bytes = "a;b\n1;x,y\n2;z\n".getBytes(StandardCharsets.UTF_8);
+        Preview found = Preview.of(new ByteArrayInputStream(bytes), null);
+        assertThat(found.dialect().delimiter()).isEqualTo(';');
+        assertThat(found.rows()).containsExactly(List.of("1", "x,y"), List.of("2", "z"));
+        Dialect wrong = new Dialect(',', '"', Dialect.Encoding.UTF_8, '.', false);
+        Preview corrected = Preview.of(new ByteArrayInputStream(bytes), wrong);
+        assertThat(corrected.names()).containsExactly("column_1");
+        assertThat(corrected.rows().get(1)).containsExactly("1;x", "y");
+    }
+
+    @Test
+    void everyNumberIsGivenBackLetterByLetterAndBitByBit() {
+        String[] texts = ODD_NUMBERS.split(",");
+        StringBuilder file = new StringBuilder("n,m\n");
+        for (String text : texts) file.append(text).append(",x\n");
+        NumberColumn column = (NumberColumn) read(file.toString()).column("n");
+        for (int from = 0; from < 3; from++) {
+            Column back = ChunkCodec.decode(
+                    "n",
+                    ColumnType.NUMBER,
+                    column.format(),
+                    null,
+                    texts.length,
+                    List.of(ChunkCodec.encode(column, 0, from), ChunkCodec.encode(column, from, texts.length)));
+            for (int i = 0; i < texts.length; i++) {
+                assertThat(column.values()[i]).isEqualTo(Double.parseDouble(texts[i]));
+                assertThat(back.asWritten(i)).isEqualTo(texts[i]);
+                assertThat(((NumberColumn) back).values()[i]).isEqualTo(column.values()[i]);
+            }
+        }
+    }
+
+    @Test
+    void decimalsOfAnyLengthComeBackFromTheirDoubles() {
+        RandomStream random = new Seeds(2).stream("decimals");
+        StringBuilder file = new StringBuilder("n\n");
+        String[] texts = new String[4000];
+        for (int i = 0; i < texts.length; i++) {
+            long digits = (long) (random.nextDouble() * Math.pow(10, 1 + random.nextInt(15)));
+            int decimals = random.nextInt(12);
+            texts[i] = new java.math.BigDecimal(java.math.BigInteger.valueOf(digits), decimals).toPlainString();
+            file.append(texts[i]).append('\n');
+        }
+        NumberColumn column = (NumberColumn) read(file.toString()).column("n");
+        for (int i = 0; i < texts.length; i++) {
+            assertThat(column.asWritten(i)).isEqualTo(texts[i]);
+            assertThat(column.values()[i]).isEqualTo(Double.parseDouble(texts[i]));
+        }
+    }
+
+    @Test
+    void aWrittenTableIsReadBackTheSame() throws IOException {
+        Table table = read(
+                "n,c,d,t,z\n1.50,gold,31.03.2026,\"a, \"\"b\"\"\",007\n,,,\"\",7\n2.5,gold,01.04.2026,\"x\ny\",7\n");
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        CsvTableWriter.write(table, out);
+        Table back = read(out.toByteArray());
+        for (Column column : table.columns()) {
+            Column other = back.column(column.name());
+            assertThat(other.type()).isEqualTo(column.type());
+            assertThat(ChunkCodec.encode(other, 0, 3)).isEqualTo(ChunkCodec.encode(column, 0, 3));
+            for (int i = 0; i < 3; i++) assertThat(other.asWritten(i)).isEqualTo(column.asWritten(i));
+        }
+    }
+
+    @Test
+    void typesAreReadAnewFromTheWrittenTexts() {
+        Table table = read(
+                "flag,code,amount,day,ym\n0,0712,1.234|5,1/2/2026,202601\n1,12,n/a,3/2/2026,202602\n0,0712,2|0,,202601\n"
+                        .replace('|', '.'));
+        Column flag = new Reading(ColumnType.CATEGORY, null, null, null).apply(table.column("flag"), table);
+        assertThat(flag.text(1)).isEqualTo("1");
+        assertThat(flag).isInstanceOf(CategoryColumn.class);
+        Column code = new Reading(ColumnType.NUMBER, null, null, null).apply(table.column("code"), table);
+        assertThat(((NumberColumn) code).values()).containsExactly(712, 12, 712);
+        Column day = new Reading(ColumnType.DATE, "d/M/yyyy", null, null).apply(table.column("day"), table);
+        assertThat(day.text(0)).isEqualTo("2026-02-01");
+        assertThat(day.isMissing(2)).isTrue();
+        Reading number = new Reading(ColumnType.NUMBER, "1.234,5", null, null);
+        assertThatThrownBy(() -> number.apply(table.column("amount"), table))
+                .isInstanceOf(BadInput.class)
+                .hasMessageStartingWith("line 2, column \"amount\": is “1.234.5”, not a number written like 1.234,5")
+                .hasMessageContaining("stand for missing");
+        Column folded =
+                new Reading(ColumnType.CATEGORY, null, null, List.of("0712")).apply(table.column("code"), table);
+        assertThat(folded.text(1)).isEqualTo(Reading.OTHER);
+        assertThat(folded.text(2)).isEqualTo("0712");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "1234.5 | 1234.5  | 1234.5", "1234,5 | 1234,5 | 1234.5", "1,234.5 | 1,234.5 | 1234.5",
+                "1.234,5 | 1.234,5 | 1234.5", "1.234,5 | -12.345.678 | -12345678", "1,234.5 | 12,34.5 | NaN",
+                "1234,5 | 1234.5 | NaN", "1.234,5 | 1234,5 | 1234.5"
+            })
+    void numberFormats(String format, String text, double value) {
+        assertThat(Double.valueOf(Reading.number(text, format))).isEqualTo(Double.valueOf(value));
+    }
+
+    @Test
+    void whatIsNearlyANumberOrADayIsOfferedAndNeverTaken() {
+        StringBuilder file = new StringBuilder("a,d,code,c\n");
+        for (int i = 0; i < 100; i++) {
+            file.append(i % 20 == 0 ? "n/a" : i * 3).append(',');
+            file.append(i % 25 == 0 ? "never" : "%02d.%02d.2026".formatted(1 + i % 28, 1 + i % 12))
+                    .append(',');
+            file.append("%03d".formatted(i % 40))
+                    .append(',')
+                    .append(i % 2 == 0 ? "x" : "y")
+                    .append('\n');
+        }
+        Table table = read(file.toString());
+        Reading.Mend amount = Reading.mend(table.column("a"));
+        assertThat(amount.reading()).isEqualTo(new Reading(ColumnType.NUMBER, "1234.5", List.of("n/a"), null));
+        assertThat(amount.records()).isEqualTo(5);
+        assertThat(amount.reading().apply(table.column("a"), table).missing()).isEqualTo(5);
+        assertThat(Reading.mend(table.column("d")).reading().format()).isEqualTo("dd.MM.uuuu");
+        assertThat(Reading.mend(table.column("code")))
+                .as("leading zeros mean something")
+                .isNull();
+        assertThat(Reading.mend(table.column("c"))).isNull();
+        Column ambiguous = read("d\n01/02/2026\n03/04/2026\n").column("d");
+        assertThat(ambiguous.type()).as("day or month first is not guessed").isEqualTo(ColumnType.CATEGORY);
+    }
+
+    @Test
+    void hostileFilesAreRefusedByLineAndField() throws IOException {
+        byte[] binary = new byte[4000];
+        new java.util.Random(1).nextBytes(binary);
+        assertThatThrownBy(() -> read(binary)).hasMessageContaining("is not a text file");
+        String wide = "c"
+                + String.join(
+                        ",c",
+                        java.util.stream.IntStream.range(0, 2000)
+                                .mapToObj(Integer::toString)
+                                .toList());
+        assertThatThrownBy(() -> read(wide + "\n"))
+                .hasMessageContaining("line 1, column \"c1500\": is one of 2000 columns");
+        assertThatThrownBy(() -> read("a,b\n1,2\n3," + "x".repeat(50_000_000) + "\n"))
+                .hasMessageContaining("line 3, column \"b\": holds a field longer than 16 MB");
+        ByteArrayOutputStream bomb = new ByteArrayOutputStream();
+        try (GZIPOutputStream gzip = new GZIPOutputStream(bomb)) {
+            byte[] line = "1,2,3,4,5,6,7\n".repeat(10_000).getBytes(StandardCharsets.UTF_8);
+            gzip.write("a,b,c,d,e,f,g\n".getBytes(StandardCharsets.UTF_8));
+            for (int i = 0; i < 520; i++) gzip.write(line);
+        }
+        assertThatThrownBy(() -> read(bomb.toByteArray()))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("unpacks to more than 200 times its size")
+                .hasMessageStartingWith("line ");
+        byte[] cut = java.util.Arrays.copyOf(bomb.toByteArray(), 3000);
+        assertThatThrownBy(() -> read(cut)).hasMessageContaining("gzip data is damaged");
+    }
+
+    @Test
+    void readingStopsWhenItIsTold() {
+        InputStream endless = new InputStream() {
+            private int at;
+
+            @Override
+            public int read() {
+                return "1,2\n".charAt(at++ % 4);
+            }
+        };
+        Progress stop = new Progress() {
+            private int reports;
+
+            @Override
+            public void report(double share, String step) {
+                reports++;
+            }
+
+            @Override
+            public boolean isCancelled() {
+                return reports > 3;
+            }
+        };
+        assertThatThrownBy(() -> CsvTableReader.read(endless, 0, Dialect.PLAIN, stop))
+                .isInstanceOf(CancellationException.class);
+    }
+}

@@ -1,0 +1,170 @@
+package outrider.parquet;
+
+import blue.strategic.parquet.ParquetReader;
+import blue.strategic.parquet.ParquetWriter;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.apache.parquet.column.ColumnDescriptor;
+import org.apache.parquet.hadoop.metadata.ParquetMetadata;
+import org.apache.parquet.schema.LogicalTypeAnnotation;
+import org.apache.parquet.schema.MessageType;
+import org.apache.parquet.schema.PrimitiveType.PrimitiveTypeName;
+import org.apache.parquet.schema.Type;
+import org.apache.parquet.schema.Types;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.table.Column;
+import outrider.table.CsvTableReader;
+import outrider.table.DateColumn;
+import outrider.table.NumberColumn;
+import outrider.table.Preview;
+import outrider.table.Table;
+
+/** Tables from and to Parquet files of flat columns. Types are those of the file: a text of digits stays a text. */
+public final class ParquetTables {
+    private static final int CHECK_EVERY = 4096;
+
+    private ParquetTables() {}
+
+    /** Whether the file says that it is one. */
+    public static boolean is(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return Arrays.equals(in.readNBytes(4), "PAR1".getBytes(StandardCharsets.US_ASCII));
+        }
+    }
+
+    /** Names and first records. @throws BadInput as {@link #read} says */
+    public static Preview preview(Path file) throws IOException {
+        List<ColumnReader> columns = columns(file);
+        List<List<String>> rows = new ArrayList<>();
+        try (var records = ParquetReader.streamContent(file.toFile(), new Row(columns.size()), places(columns))) {
+            records.limit(Preview.ROWS).forEach(values -> {
+                List<String> row = new ArrayList<>();
+                for (int i = 0; i < values.length; i++) row.add(columns.get(i).text(values[i]));
+                rows.add(row);
+            });
+        }
+        return new Preview(null, columns.stream().map(ColumnReader::name).toList(), rows);
+    }
+
+    /**
+     * @throws BadInput naming the column, for nested or repeated columns, doubled names or too many columns; or if the file is
+     *     damaged or holds no record
+     * @throws java.util.concurrent.CancellationException if the progress was cancelled
+     */
+    public static Table read(Path file, Progress progress) throws IOException {
+        List<ColumnReader> columns = columns(file);
+        long total = metadata(file).getBlocks().stream()
+                .mapToLong(block -> block.getRowCount())
+                .sum();
+        if (total > Integer.MAX_VALUE - 8) {
+            throw BadInput.of("file", "holds " + total + " records", "bring at most two thousand million");
+        }
+        if (total == 0) throw BadInput.of("file", "holds no record", "add the records");
+        int[] at = {0};
+        try (var records = ParquetReader.streamContent(file.toFile(), new Row(columns.size()), places(columns))) {
+            records.forEach(values -> {
+                if (at[0]++ % CHECK_EVERY == 0) {
+                    progress.checkpoint(at[0] / (double) total, "reading record " + at[0]);
+                }
+                for (int i = 0; i < values.length; i++) columns.get(i).add(values[i]);
+            });
+        } catch (BadInput | java.util.concurrent.CancellationException e) {
+            throw e;
+        } catch (RuntimeException e) {
+            throw BadInput.of("file", "is damaged near record " + at[0], "export it again");
+        }
+        return new Table(columns.stream().map(ColumnReader::build).toList(), null);
+    }
+
+    private static java.util.function.Function<String[], Integer> places(List<ColumnReader> columns) {
+        java.util.Map<String, Integer> place = new java.util.HashMap<>();
+        for (int i = 0; i < columns.size(); i++) place.put(columns.get(i).name(), i);
+        return path -> place.get(path[0]);
+    }
+
+    private static ParquetMetadata metadata(Path file) {
+        try {
+            return ParquetReader.readMetadata(file.toFile());
+        } catch (IOException | RuntimeException e) {
+            throw BadInput.of("file", "begins like Parquet but cannot be read", "export it again");
+        }
+    }
+
+    private static List<ColumnReader> columns(Path file) {
+        MessageType schema = metadata(file).getFileMetaData().getSchema();
+        List<ColumnReader> columns = new ArrayList<>();
+        for (Type type : schema.getFields()) {
+            if (!type.isPrimitive() || type.isRepetition(Type.Repetition.REPEATED)) {
+                throw BadInput.of(
+                        "column \"" + type.getName() + "\"", "is nested or repeated", "bring flat columns only");
+            }
+        }
+        if (schema.getColumns().size() > CsvTableReader.MOST_COLUMNS) {
+            throw BadInput.of(
+                    "file",
+                    "has " + schema.getColumns().size() + " columns, more than " + CsvTableReader.MOST_COLUMNS,
+                    "leave out columns that nobody needs");
+        }
+        for (ColumnDescriptor column : schema.getColumns()) columns.add(new ColumnReader(column.getPrimitiveType()));
+        return columns;
+    }
+
+    /** Writes numbers as DOUBLE, days as DATE and the rest as STRING; missing as null. */
+    public static void write(Table table, Path file) throws IOException {
+        Types.MessageTypeBuilder schema = Types.buildMessage();
+        for (Column column : table.columns()) {
+            switch (column.type()) {
+                case NUMBER -> schema.optional(PrimitiveTypeName.DOUBLE).named(column.name());
+                case DATE ->
+                    schema.optional(PrimitiveTypeName.INT32)
+                            .as(LogicalTypeAnnotation.dateType())
+                            .named(column.name());
+                default ->
+                    schema.optional(PrimitiveTypeName.BINARY)
+                            .as(LogicalTypeAnnotation.stringType())
+                            .named(column.name());
+            }
+        }
+        Files.deleteIfExists(file);
+        try (ParquetWriter<Integer> writer =
+                ParquetWriter.writeFile(schema.named("records"), file.toFile(), (record, out) -> {
+                    for (Column column : table.columns()) {
+                        if (!column.isMissing(record)) out.write(column.name(), value(column, record));
+                    }
+                })) {
+            for (int i = 0; i < table.size(); i++) writer.write(i);
+        }
+    }
+
+    private static Object value(Column column, int record) {
+        if (column instanceof NumberColumn numbers) return numbers.values()[record];
+        if (column instanceof DateColumn dates) return dates.days()[record];
+        return column.asWritten(record);
+    }
+
+    /** Gathers one record's values by column. */
+    private record Row(int columns) implements blue.strategic.parquet.Hydrator<Object[], Object[], Integer> {
+        @Override
+        public Object[] start() {
+            return new Object[columns];
+        }
+
+        @Override
+        public Object[] add(Object[] target, Integer place, Object value) {
+            target[place] = value;
+            return target;
+        }
+
+        @Override
+        public Object[] finish(Object[] target) {
+            return target;
+        }
+    }
+}

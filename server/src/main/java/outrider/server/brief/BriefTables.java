@@ -1,0 +1,92 @@
+package outrider.server.brief;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import outrider.base.BadInput;
+import outrider.server.dataset.Datasets;
+import outrider.split.Units;
+import outrider.table.Column;
+import outrider.table.Levels;
+import outrider.table.Reading;
+import outrider.table.Table;
+
+/** A brief's columns and outcome as it reads them. Those used last stay in memory. */
+@ApplicationScoped
+public class BriefTables {
+    private static final int KEPT = 4;
+
+    private final Datasets datasets;
+    private final Map<List<?>, Table> tables = recent();
+    private final Map<List<?>, byte[]> outcomes = recent();
+    private final Map<Long, int[]> copies = recent();
+
+    BriefTables(Datasets datasets) {
+        this.datasets = datasets;
+    }
+
+    private static <K, V> Map<K, V> recent() {
+        return Collections.synchronizedMap(new LinkedHashMap<>(8, 0.75f, true) {
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
+                return size() > KEPT;
+            }
+        });
+    }
+
+    private static Map<String, Reading> readings(Brief brief) {
+        Map<String, Reading> readings = new TreeMap<>();
+        brief.columns.forEach((name, setup) -> {
+            if (setup.reading() != null) readings.put(name, setup.reading());
+        });
+        return readings;
+    }
+
+    /** All columns, read anew where the brief says so. @throws BadInput if a text does not fit its reading */
+    public Table table(Brief brief) {
+        Map<String, Reading> readings = readings(brief);
+        Table plain = datasets.table(brief.datasetId);
+        if (readings.isEmpty()) return plain;
+        List<?> key = List.of(brief.datasetId, readings);
+        Table known = tables.get(key);
+        if (known != null) return known;
+        List<Column> columns = new ArrayList<>();
+        for (Column column : plain.columns()) {
+            Reading reading = readings.get(column.name());
+            columns.add(reading == null ? column : reading.apply(column, plain));
+        }
+        Table table = new Table(columns, plain.startLines());
+        tables.put(key, table);
+        return table;
+    }
+
+    /** 1, 0, or −1 for a record left out. @throws BadInput if the brief has no outcome yet, or the column does not fit it */
+    public byte[] outcome(Brief brief) {
+        if (!brief.hasOutcome()) {
+            throw BadInput.of("outcome", "is not chosen", "choose the outcome and its event in the brief");
+        }
+        Reading reading = brief.column(brief.outcome).reading();
+        List<?> key = List.of(
+                brief.datasetId,
+                brief.outcome,
+                brief.eventLevels,
+                brief.leftOutLevels,
+                brief.leaveOutMissing,
+                String.valueOf(reading));
+        byte[] known = outcomes.get(key);
+        if (known != null) return known;
+        byte[] outcome = Levels.outcome(
+                table(brief), brief.outcome, brief.eventLevels, brief.leftOutLevels, brief.leaveOutMissing);
+        outcomes.put(key, outcome);
+        return outcome;
+    }
+
+    /** As {@link Units#copies} finds them. */
+    int[] copies(Brief brief) {
+        return copies.computeIfAbsent(brief.datasetId, id -> Units.copies(datasets.table(id)));
+    }
+}

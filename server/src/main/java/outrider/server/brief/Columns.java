@@ -1,0 +1,247 @@
+package outrider.server.brief;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import jakarta.ws.rs.NotFoundException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import outrider.base.BadInput;
+import outrider.check.ColumnProfile;
+import outrider.server.brief.ColumnSetup.Role;
+import outrider.server.dataset.DatasetColumn;
+import outrider.server.dataset.Datasets;
+import outrider.table.Column;
+import outrider.table.ColumnType;
+import outrider.table.Reading;
+import outrider.table.Table;
+
+/** What a brief settles about its columns, with undo. */
+@ApplicationScoped
+public class Columns {
+    private final Briefs briefs;
+    private final BriefTables tables;
+    private final Profiles profiles;
+    private final Datasets datasets;
+
+    Columns(Briefs briefs, BriefTables tables, Profiles profiles, Datasets datasets) {
+        this.briefs = briefs;
+        this.tables = tables;
+        this.profiles = profiles;
+        this.datasets = datasets;
+    }
+
+    /**
+     * All columns of a brief.
+     *
+     * @param pending how many still wait for their figures
+     * @param undo what undoing would take back, or null
+     */
+    public record ColumnsView(List<ColumnView> columns, int pending, String undo) {}
+
+    @Transactional
+    public ColumnsView view(long id) {
+        Brief brief = briefs.get(id);
+        List<DatasetColumn> heads = datasets.columns(brief.datasetId);
+        List<String> asked = heads.stream()
+                .map(head -> head.name)
+                .filter(name -> !asStored(brief, name))
+                .toList();
+        Map<String, ColumnProfile> ready = asked.isEmpty() ? Map.of() : profiles.of(brief, asked);
+        List<ColumnView> views = new ArrayList<>();
+        int pending = 0;
+        for (DatasetColumn head : heads) {
+            ColumnProfile profile = asStored(brief, head.name) ? head.facts : ready.get(head.name);
+            if (profile == null) pending++;
+            views.add(ColumnView.of(ColumnHead.of(head), brief, profile, profile == null));
+        }
+        ColumnChange last = last(id);
+        return new ColumnsView(views, pending, last == null ? null : last.words);
+    }
+
+    /** Whether the figures made when the file was read still say all there is. */
+    private static boolean asStored(Brief brief, String name) {
+        return brief.packedParts == null && brief.column(name).reading() == null;
+    }
+
+    /** @throws NotFoundException if there is no such column */
+    @Transactional
+    public ColumnDetail detail(long id, String name) {
+        Brief brief = briefs.get(id);
+        DatasetColumn head = datasets.columns(brief.datasetId).stream()
+                .filter(c -> c.name.equals(name))
+                .findFirst()
+                .orElseThrow(() -> new NotFoundException("there is no column " + name));
+        ColumnProfile profile = asStored(brief, name)
+                ? head.facts
+                : profiles.of(brief, List.of(name)).get(name);
+        ColumnView view = ColumnView.of(ColumnHead.of(head), brief, profile, profile == null);
+        return new ColumnDetail(view, profile, acted(brief, name));
+    }
+
+    private ColumnDetail.ActedView acted(Brief brief, String name) {
+        ColumnSetup setup = brief.column(name);
+        if (setup.role() != Role.ACTED
+                || brief.packedParts == null
+                || setup.acted().isEmpty()) return null;
+        Column column = tables.table(brief).column(name);
+        byte[] outcome = tables.outcome(brief);
+        int[] counts = new int[4];
+        for (int row : brief.parts().training()) {
+            int at = setup.acted().contains(column.text(row)) ? 0 : 2;
+            counts[at]++;
+            counts[at + 1] += outcome[row];
+        }
+        return new ColumnDetail.ActedView(counts[0], counts[1], counts[2], counts[3]);
+    }
+
+    private static ColumnChange last(long id) {
+        return ColumnChange.<ColumnChange>find("briefId = ?1 order by id desc", id)
+                .firstResult();
+    }
+
+    /**
+     * Changes some columns together; how they stood before is kept for undo.
+     *
+     * @throws BadInput if a column does not exist, its texts do not fit the type wanted, free text is to be an input, an alarm is
+     *     kept without a reason, or a type is to change once candidates exist
+     */
+    @Transactional
+    public void change(long id, Map<String, ColumnSetup> changes, String by) {
+        Brief brief = briefs.get(id);
+        Map<String, ColumnSetup> before = new LinkedHashMap<>();
+        changes.keySet().forEach(name -> before.put(name, brief.column(name)));
+        settle(brief, changes);
+        ColumnChange change = new ColumnChange();
+        change.briefId = id;
+        change.before = before;
+        change.words = words(before, changes);
+        change.byName = by;
+        change.at = Instant.now();
+        change.persist();
+    }
+
+    /** Settles columns as their owner describes them, before anybody has changed them by hand; not kept for undo. */
+    @Transactional
+    public void describe(long id, Map<String, ColumnSetup> setups) {
+        settle(briefs.get(id), setups);
+    }
+
+    /** Takes the last change back. @throws BadInput if there is none, or candidates have fixed what it changed */
+    @Transactional
+    public void undo(long id) {
+        ColumnChange last = last(id);
+        if (last == null) throw BadInput.of("undo", "there is nothing to take back", "change something first");
+        settle(briefs.get(id), last.before);
+        last.delete();
+    }
+
+    private void settle(Brief brief, Map<String, ColumnSetup> changes) {
+        Table plain = datasets.table(brief.datasetId);
+        Map<String, ColumnSetup> columns = new HashMap<>(brief.columns);
+        for (Map.Entry<String, ColumnSetup> entry : changes.entrySet()) {
+            String name = entry.getKey();
+            ColumnSetup now = entry.getValue();
+            ColumnSetup before = brief.column(name);
+            Column column = plain.column(name);
+            Reading reading = now.reading();
+            if (!Objects.equals(reading, before.reading())) {
+                if (briefs.candidates(brief.id) > 0) {
+                    throw BadInput.of(
+                            "column \"" + name + "\"",
+                            "has its type fixed, because candidates exist",
+                            "begin a new edition of the brief");
+                }
+                if (reading != null) reading.apply(column, plain);
+            }
+            demand(brief, name, now, (reading == null ? column.type() : reading.type()) == ColumnType.TEXT);
+            columns.put(name, now);
+        }
+        Set<String> decided = new HashSet<>();
+        for (String name : changes.keySet()) {
+            if (!Objects.equals(brief.column(name).reading(), columns.get(name).reading())) decided.add(name);
+        }
+        brief.columns = columns;
+        refit(brief, decided);
+    }
+
+    private static void demand(Brief brief, String name, ColumnSetup setup, boolean text) {
+        String field = "column \"" + name + "\"";
+        if (name.equals(brief.outcome) && setup.role() != brief.column(name).role()) {
+            throw BadInput.of(field, "is the outcome", "choose another outcome in the brief first");
+        }
+        if (setup.role().input() && text && !name.equals(brief.outcome)) {
+            throw BadInput.of(field, "is free text", "set it aside, or give it another type");
+        }
+        if (setup.knownAfterDays() != null && setup.knownAfterDays() < 0) {
+            throw BadInput.of(field, "is known after " + setup.knownAfterDays() + " days", "give 0 or more");
+        }
+        setup.kept().forEach((alarm, reason) -> {
+            if (reason.isBlank()) {
+                throw BadInput.of(field, "keeps “" + alarm + "” without a reason", "say why; the report prints it");
+            }
+        });
+    }
+
+    /** A changed reading of the outcome or of a column that made the split undoes what was built on it. */
+    private void refit(Brief brief, Set<String> changed) {
+        if (changed.isEmpty()) return;
+        if (brief.outcome != null && changed.contains(brief.outcome)) {
+            brief.eventLevels = List.of();
+            brief.leftOutLevels = List.of();
+            Briefs.forgetSplit(brief);
+        }
+        boolean made = brief.split != null
+                && (changed.contains(String.valueOf(brief.split.column()))
+                        || changed.contains(String.valueOf(brief.split.groupBy())));
+        if (made) Briefs.forgetSplit(brief);
+    }
+
+    private static String words(Map<String, ColumnSetup> before, Map<String, ColumnSetup> after) {
+        if (after.size() > 1) return after.size() + " columns changed together";
+        String name = after.keySet().iterator().next();
+        ColumnSetup a = before.get(name);
+        ColumnSetup b = after.get(name);
+        String what = "changed";
+        if (a.role() != b.role()) what = b.role().words();
+        else if (!Objects.equals(a.reading(), b.reading())) {
+            what = b.reading() == null
+                    ? "read as in the file"
+                    : "read as " + b.reading().type().name().toLowerCase(Locale.ROOT);
+        } else if (!a.kept().equals(b.kept()))
+            what = b.kept().size() > a.kept().size() ? "alarm kept" : "alarm rings again";
+        return shortened(name) + ": " + what;
+    }
+
+    private static String shortened(String name) {
+        return name.length() <= 60 ? name : name.substring(0, 59) + "…";
+    }
+
+    /** Names of columns that candidates may use. */
+    public List<String> inputs(Brief brief) {
+        return datasets.columns(brief.datasetId).stream()
+                .map(column -> column.name)
+                .filter(name -> brief.column(name).role().input() && !name.equals(brief.outcome))
+                .toList();
+    }
+
+    /** What a new brief takes columns for: nearly one value a record is an identifier, free text can be no input. */
+    static Map<String, ColumnSetup> defaults(List<DatasetColumn> columns) {
+        Map<String, ColumnSetup> setups = new HashMap<>();
+        for (DatasetColumn column : columns) {
+            if (column.facts.identifierLike()) {
+                setups.put(column.name, ColumnSetup.of(Role.IDENTIFIER, "nearly one value a record"));
+            } else if (column.type == ColumnType.TEXT) {
+                setups.put(column.name, ColumnSetup.of(Role.SET_ASIDE, "free text"));
+            }
+        }
+        return setups;
+    }
+}

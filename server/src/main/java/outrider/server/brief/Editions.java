@@ -1,0 +1,118 @@
+package outrider.server.brief;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import outrider.base.BadInput;
+import outrider.check.DeliveryChange;
+import outrider.server.dataset.Dataset;
+import outrider.server.dataset.Datasets;
+import outrider.table.Table;
+
+/** New editions of briefs, and newer deliveries of their files. */
+@ApplicationScoped
+public class Editions {
+    private final Briefs briefs;
+    private final Datasets datasets;
+    private final EntityManager database;
+
+    Editions(Briefs briefs, Datasets datasets, EntityManager database) {
+        this.briefs = briefs;
+        this.datasets = datasets;
+        this.database = database;
+    }
+
+    /**
+     * Copies the brief's words, stakes, outcome and columns into a new one without split or candidates.
+     *
+     * @param datasetId another file for it; null for the same
+     * @return the new brief's id
+     * @throws BadInput if a next edition exists already
+     */
+    @Transactional
+    public long next(long id, Long datasetId, String by) {
+        Brief old = briefs.get(id);
+        Long known = database.createQuery("select max(b.id) from Brief b where b.previousId = ?1", Long.class)
+                .setParameter(1, id)
+                .getSingleResult();
+        if (known != null) throw BadInput.of("edition", "a next edition exists already", "go on in that one");
+        Brief brief = new Brief();
+        brief.name = old.name;
+        brief.question = old.question;
+        brief.datasetId = datasetId == null ? old.datasetId : datasetId;
+        brief.outcome = old.outcome;
+        brief.eventLevels = List.copyOf(old.eventLevels);
+        brief.leftOutLevels = List.copyOf(old.leftOutLevels);
+        brief.leaveOutMissing = old.leaveOutMissing;
+        brief.recordsNoun = old.recordsNoun;
+        brief.eventsNoun = old.eventsNoun;
+        brief.acting = old.acting;
+        brief.currency = old.currency;
+        brief.gainIfCaught = old.gainIfCaught;
+        brief.actionCost = old.actionCost;
+        brief.missCost = old.missCost;
+        brief.falseAlarmCost = old.falseAlarmCost;
+        brief.leaveValue = old.leaveValue;
+        brief.successRate = old.successRate;
+        brief.capacity = old.capacity;
+        brief.campaignSize = old.campaignSize;
+        brief.plannedRate = old.plannedRate;
+        brief.columns = new HashMap<>(old.columns);
+        brief.seed = old.seed;
+        brief.edition = old.edition + 1;
+        brief.previousId = old.id;
+        brief.createdBy = by;
+        brief.createdAt = Instant.now();
+        brief.persist();
+        return brief.id;
+    }
+
+    /** What changed from the brief's file to a newer one, in columns, levels and shares; values of the reserve are left out. */
+    @Transactional
+    public List<DeliveryChange> changes(long id, long datasetId) {
+        Brief brief = briefs.get(id);
+        Table before = datasets.table(brief.datasetId);
+        Table after = datasets.table(datasetId);
+        return DeliveryChange.between(
+                before, Profiles.notInReserve(brief.parts(), before.size()), after, brief.outcome);
+    }
+
+    /** @return the id of the brief that has the new file: this one, or its next edition where candidates exist */
+    @Transactional
+    public long replace(long id, long datasetId, String by) {
+        Brief brief = briefs.get(id);
+        Dataset dataset = datasets.get(datasetId);
+        long target = briefs.candidates(id) > 0 ? next(id, datasetId, by) : id;
+        Brief changed = briefs.get(target);
+        boolean wholeFile = changed.campaignSize == datasets.get(brief.datasetId).records;
+        changed.datasetId = datasetId;
+        if (wholeFile) changed.campaignSize = dataset.records;
+        Table table = datasets.table(datasetId);
+        fit(changed, table);
+        Briefs.forgetSplit(changed);
+        ColumnChange.delete("briefId", target);
+        return target;
+    }
+
+    /** Drops what was settled about columns that are gone, and readings that no longer fit. */
+    private void fit(Brief brief, Table table) {
+        Map<String, ColumnSetup> columns = Columns.defaults(datasets.columns(brief.datasetId));
+        for (Map.Entry<String, ColumnSetup> entry : brief.columns.entrySet()) {
+            if (!table.has(entry.getKey())) continue;
+            ColumnSetup setup = entry.getValue();
+            if (setup.reading() != null) setup.reading().apply(table.column(entry.getKey()), table);
+            columns.put(entry.getKey(), setup);
+        }
+        brief.columns = columns;
+        if (brief.outcome != null && !table.has(brief.outcome)) {
+            brief.outcome = null;
+            brief.eventLevels = new ArrayList<>();
+            brief.leftOutLevels = new ArrayList<>();
+        }
+    }
+}

@@ -1,0 +1,150 @@
+package outrider.server.brief;
+
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.runtime.ShutdownEvent;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.context.control.ActivateRequestContext;
+import jakarta.enterprise.event.Observes;
+import jakarta.inject.Inject;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.stream.IntStream;
+import org.jboss.logging.Logger;
+import outrider.base.BadInput;
+import outrider.check.ColumnProfile;
+import outrider.split.Parts;
+import outrider.table.Column;
+import outrider.table.Table;
+
+/**
+ * What the columns of briefs say of their outcomes on training. Computed in the background, a row a column, so that what a
+ * killed server had done is kept; whoever asks next has the rest done.
+ */
+@ApplicationScoped
+public class Profiles {
+    private static final Logger LOG = Logger.getLogger(Profiles.class);
+
+    private final BriefTables tables;
+    private final ExecutorService workers = Executors.newSingleThreadExecutor();
+    private final Set<Long> busy = ConcurrentHashMap.newKeySet();
+
+    @Inject
+    Profiles self;
+
+    Profiles(BriefTables tables) {
+        this.tables = tables;
+    }
+
+    void end(@Observes ShutdownEvent event) {
+        workers.shutdownNow();
+    }
+
+    /** Changes with whatever the profile of the column is computed from. */
+    private static String key(Brief brief, String column, String common) {
+        return sha256(
+                common + "\n" + column + "\n" + brief.column(column).reading() + "\n" + column.equals(brief.outcome));
+    }
+
+    private static String common(Brief brief) {
+        return brief.datasetId + "\n" + brief.outcome + "\n" + brief.eventLevels + "\n"
+                + (brief.outcome == null ? "" : brief.column(brief.outcome).reading()) + "\n"
+                + (brief.packedParts == null ? "" : sha256(new String(brief.packedParts, StandardCharsets.ISO_8859_1)));
+    }
+
+    private static String sha256(String text) {
+        try {
+            byte[] digest = MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(digest);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The profiles that are ready, by column; those that are not are begun. */
+    public Map<String, ColumnProfile> of(Brief brief, List<String> columns) {
+        Map<String, ColumnProfile> ready = ready(brief, columns);
+        if (ready.size() < columns.size() && busy.add(brief.id)) workers.submit(() -> self.work(brief.id));
+        return ready;
+    }
+
+    private static Map<String, ColumnProfile> ready(Brief brief, List<String> columns) {
+        Map<String, String> keys = new HashMap<>();
+        String common = common(brief);
+        for (String column : columns) keys.put(column, key(brief, column, common));
+        Map<String, ColumnProfile> ready = new HashMap<>();
+        for (ColumnProfileRow row : ColumnProfileRow.<ColumnProfileRow>list("briefId", brief.id)) {
+            if (row.key.equals(keys.get(row.name))) ready.put(row.name, row.profile);
+        }
+        return ready;
+    }
+
+    @ActivateRequestContext
+    void work(long id) {
+        try {
+            Brief brief = QuarkusTransaction.requiringNew().call(() -> Brief.findById(id));
+            if (brief != null) compute(brief);
+        } catch (BadInput e) {
+            LOG.warn("columns of brief " + id + ": " + e.getMessage());
+        } catch (RuntimeException e) {
+            LOG.error("profiling the columns of brief " + id + " failed", e);
+        } finally {
+            busy.remove(id);
+        }
+    }
+
+    private void compute(Brief brief) {
+        Table table = tables.table(brief);
+        List<String> names = table.columns().stream().map(Column::name).toList();
+        Set<String> ready = QuarkusTransaction.requiringNew()
+                .call(() -> Set.copyOf(ready(brief, names).keySet()));
+        String common = common(brief);
+        Parts parts = brief.parts();
+        int[] open = openRows(brief, table.size());
+        int[] rows = parts == null ? open : parts.training();
+        byte[] outcome = parts == null ? null : tables.outcome(brief);
+        table.columns().stream()
+                .filter(c -> !ready.contains(c.name()))
+                .parallel()
+                .forEach(column -> {
+                    boolean judged = outcome != null && !column.name().equals(brief.outcome);
+                    boolean ofOutcome = column.name().equals(brief.outcome);
+                    int[] looked = judged ? rows : ofOutcome ? notInReserve(parts, table.size()) : open;
+                    ColumnProfile profile = ColumnProfile.of(column, looked, judged ? outcome : null);
+                    QuarkusTransaction.requiringNew()
+                            .run(() -> keep(brief, column.name(), key(brief, column.name(), common), profile));
+                });
+    }
+
+    private static void keep(Brief brief, String name, String key, ColumnProfile profile) {
+        ColumnProfileRow.delete("briefId = ?1 and name = ?2", brief.id, name);
+        ColumnProfileRow row = new ColumnProfileRow();
+        row.briefId = brief.id;
+        row.name = name;
+        row.key = key;
+        row.profile = profile;
+        row.persist();
+    }
+
+    /** Records of training, validation and no part: the outcome is shown with the levels that are left out of all parts. */
+    static int[] notInReserve(Parts parts, int records) {
+        int[] all = IntStream.range(0, records).toArray();
+        return parts == null ? all : parts.outsideReserve();
+    }
+
+    /** Records whose values may be shown: all before the split, training and validation after it. */
+    static int[] openRows(Brief brief, int records) {
+        Parts parts = brief.parts();
+        if (parts == null) return IntStream.range(0, records).toArray();
+        return IntStream.concat(IntStream.of(parts.training()), IntStream.of(parts.validation()))
+                .toArray();
+    }
+}

@@ -1,0 +1,56 @@
+package outrider.server.brief;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import outrider.measure.ProbabilityQuality;
+import outrider.split.Part;
+import outrider.split.Parts;
+
+/**
+ * What is counted of a split when it is made, before its reserve is sealed.
+ *
+ * @param leftOut records in no part
+ * @param copies records that are equal to an earlier one in every column
+ * @param straddlingCopies sets of equal records with members in more than one part
+ * @param straddlingGroups identifiers with records in more than one part; null where no column is an identifier
+ * @param groupedBy the identifier that was asked about
+ * @param folds fewest and most events in a fold of training; null where there are too few for so many folds
+ */
+public record SplitFacts(
+        List<PartFacts> parts,
+        int leftOut,
+        int copies,
+        int straddlingCopies,
+        Integer straddlingGroups,
+        String groupedBy,
+        List<Integer> folds,
+        Training training) {
+    /** A part with fewer events than this is warned about. */
+    public static final int FEW_EVENTS = 100;
+
+    /**
+     * @param halfWidth of a capture rate of 50 % on so many events, by its 95 % interval
+     * @param few whether the events are fewer than {@link #FEW_EVENTS}
+     */
+    public record PartFacts(String part, int records, int events, double halfWidth, boolean few) {}
+
+    /** What a learner is given of training after weights or thinning: {@code weight} is that of one event. */
+    public record Training(int records, int events, double weight, double logOdds) {}
+
+    static List<PartFacts> parts(Parts parts, byte[] outcome) {
+        int[] events = parts.eventsBeforeSealing(outcome);
+        List<PartFacts> facts = new ArrayList<>();
+        for (Part part : Part.values()) {
+            int count = events[part.ordinal()];
+            double[] interval = ProbabilityQuality.wilson(count / 2.0, Math.max(1, count));
+            facts.add(new PartFacts(
+                    part.name().toLowerCase(Locale.ROOT),
+                    parts.size(part),
+                    count,
+                    (interval[1] - interval[0]) / 2,
+                    count < FEW_EVENTS));
+        }
+        return facts;
+    }
+}

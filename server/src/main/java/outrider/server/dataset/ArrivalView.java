@@ -1,0 +1,29 @@
+package outrider.server.dataset;
+
+import java.util.List;
+import outrider.table.Dialect;
+
+/**
+ * A file on its way in, as it is shown.
+ *
+ * @param received bytes here
+ * @param preview null before all bytes are here, and for what cannot be previewed
+ * @param refusal why it cannot be previewed, or null
+ */
+public record ArrivalView(
+        long id,
+        String name,
+        long bytes,
+        long received,
+        Arrival.State state,
+        double progress,
+        String step,
+        String message,
+        Long datasetId,
+        Long briefId,
+        PreviewView preview,
+        String refusal) {
+
+    /** @param parquet whether types and names come from the file itself, so that there is nothing to correct */
+    public record PreviewView(boolean parquet, Dialect dialect, List<String> names, List<List<String>> rows) {}
+}

@@ -1,0 +1,73 @@
+import type { Column, Columns, Reading, Role, Setup } from '../api/types';
+import { get, post, put } from './api';
+
+const AGAIN = 700;
+/** Why the server sets a new column of free text aside; a column read as something else is free of it. */
+const FREE_TEXT = 'free text';
+
+/** The columns of the brief on the desk, and what is being changed about them. */
+export class ColumnSheet {
+  columns = $state.raw<Column[] | null>(null);
+  pending = $state(0);
+  undoWords = $state<string | null>(null);
+  refusal = $state<string | null>(null);
+  /** counts what was loaded, so that an opened column knows when to look again */
+  turn = $state(0);
+  private waiting: ReturnType<typeof setTimeout> | undefined;
+  private asked = 0;
+
+  constructor(private readonly briefId: () => number) {}
+
+  private take(found: Columns) {
+    this.columns = found.columns;
+    this.pending = found.pending;
+    this.undoWords = found.undo;
+    this.turn++;
+    clearTimeout(this.waiting);
+    if (found.pending > 0) this.waiting = setTimeout(() => void this.load(), AGAIN);
+  }
+
+  private async attempt(ask: () => Promise<Columns>): Promise<boolean> {
+    const turn = ++this.asked;
+    try {
+      const found = await ask();
+      if (turn === this.asked) this.take(found);
+      this.refusal = null;
+      return true;
+    } catch (e) {
+      this.refusal = (e as Error).message;
+      return false;
+    }
+  }
+
+  load = () => this.attempt(() => get<Columns>(`/briefs/${this.briefId()}/columns`));
+
+  undo = () => this.attempt(() => post<Columns>(`/briefs/${this.briefId()}/columns/undo`));
+
+  /** Changes some columns together. */
+  change(columns: Column[], change: (setup: Setup) => Setup): Promise<boolean> {
+    const changes = Object.fromEntries(columns.map((c) => [c.name, change(c.setup)]));
+    return this.attempt(() => put<Columns>(`/briefs/${this.briefId()}/columns`, changes));
+  }
+
+  setRole = (columns: Column[], role: Role, reason?: string) =>
+    this.change(columns, (setup) => ({ ...setup, role, reason: reason ?? setup.reason }));
+
+  setReading = (columns: Column[], reading: Reading | null) =>
+    this.change(columns, (setup) => {
+      const mended = reading !== null && reading.type !== 'TEXT' && setup.reason === FREE_TEXT;
+      return mended ? { ...setup, reading, role: 'INPUT', reason: '' } : { ...setup, reading };
+    });
+
+  keepAlarm = (column: Column, alarm: string, reason: string | null) =>
+    this.change([column], (setup) => {
+      const kept = { ...setup.kept } as Record<string, string>;
+      if (reason === null) delete kept[alarm];
+      else kept[alarm] = reason;
+      return { ...setup, kept };
+    });
+
+  close() {
+    clearTimeout(this.waiting);
+  }
+}

@@ -1,0 +1,95 @@
+import type { Cell, Column, ColumnType, Role } from '../api/types';
+import { NONE, significant } from './format';
+
+export const ROLES: [Role, string][] = [
+  ['INPUT', 'input'],
+  ['IDENTIFIER', 'identifier'],
+  ['SCORE', 'supplied score'],
+  ['VALUE', 'value of a record'],
+  ['SEGMENT', 'segment'],
+  ['PART', 'part'],
+  ['DATE', 'date'],
+  ['ACTED', 'acted on before'],
+  ['SET_ASIDE', 'set aside'],
+];
+
+export const TYPES: [ColumnType, string][] = [
+  ['NUMBER', 'number'],
+  ['CATEGORY', 'category'],
+  ['DATE', 'date'],
+  ['TEXT', 'text'],
+];
+
+export const NUMBER_FORMATS = ['1234.5', '1234,5', '1,234.5', '1.234,5'];
+export const DATE_FORMATS = [
+  'yyyy-MM-dd',
+  'dd.MM.yyyy',
+  'dd/MM/yyyy',
+  'MM/dd/yyyy',
+  'yyyy/MM/dd',
+  'd.M.yyyy',
+];
+
+/** How much an information value says, by the bands that the trade uses. */
+export function strength(value: number | null): string {
+  if (value === null) return '';
+  if (value < 0.02) return 'none';
+  if (value < 0.1) return 'weak';
+  if (value < 0.3) return 'medium';
+  return value < 0.5 ? 'strong' : 'very strong';
+}
+
+/** A number or, in a column of dates, a day. */
+export function value(type: ColumnType, at: number): string {
+  return type === 'DATE' ? new Date(at * 86_400_000).toISOString().slice(0, 10) : plain(at);
+}
+
+function plain(at: number): string {
+  if (Math.abs(at) >= 1e15 || (at !== 0 && Math.abs(at) < 1e-4)) return significant(at);
+  return at.toLocaleString('en-GB', { maximumFractionDigits: 6 }).replace('-', '−');
+}
+
+export function cellLabel(type: ColumnType, cell: Cell, moreLevels: number): string {
+  if (cell.label !== null) return cell.label === '' ? 'empty text' : cell.label;
+  if (cell.low === null || cell.high === null) return moreLevels > 0 ? `${moreLevels} rarer levels` : NONE;
+  return cell.low === cell.high
+    ? value(type, cell.low)
+    : `${value(type, cell.low)} to ${value(type, cell.high)}`;
+}
+
+/** An alarm that asks for a decision: of an input, and kept by nobody. */
+export const open = (column: Column) =>
+  column.input ? column.alarms.filter((a) => a.keptBecause === null) : [];
+
+export type Sort = 'file' | 'name' | 'type' | 'role' | 'missing' | 'distinct' | 'auc' | 'iv' | 'known';
+
+const sortKey: Record<Sort, (column: Column) => string | number> = {
+  file: () => 0,
+  name: (c) => c.name.toLowerCase(),
+  type: (c) => c.type,
+  role: (c) => (c.outcome ? '' : c.setup.role),
+  missing: (c) => -c.missing / Math.max(1, c.records),
+  distinct: (c) => -c.distinct,
+  auc: (c) => -(c.auc ?? -1),
+  iv: (c) => -(c.informationValue ?? -1),
+  known: (c) => -(c.setup.knownAfterDays ?? -1),
+};
+
+/** The columns whose name holds the words, sorted; the outcome first where the file's order is left. */
+export function arranged(
+  columns: Column[],
+  find: string,
+  only: (c: Column) => boolean,
+  by: Sort,
+  down: boolean,
+): Column[] {
+  const words = find.trim().toLowerCase();
+  const found = columns.filter((c) => only(c) && (words === '' || c.name.toLowerCase().includes(words)));
+  if (by === 'file') return found;
+  const key = sortKey[by];
+  const order = found
+    .map((column, at) => ({ column, at, key: key(column) }))
+    .sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : a.at - b.at))
+    .map((e) => e.column);
+  return down ? order.reverse() : order;
+}

@@ -1,0 +1,340 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import type { Arrival, Brief, DeliveryChange, Dialect } from '../api/types';
+  import { get, post, put, remove, sendBytes } from '../lib/api';
+  import { held } from '../lib/arrive';
+  import { count } from '../lib/format';
+  import { navigate, route } from '../lib/routes';
+
+  const id = $derived(Number(route.params.id));
+  let arrival = $state.raw<Arrival | null>(null);
+  let refusal = $state<string | null>(null);
+  let sending = $state<{ bytes: number; stop: () => void } | null>(null);
+  let changes = $state.raw<DeliveryChange[] | null>(null);
+  let replaced = $state.raw<Brief | null>(null);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let began = 0;
+
+  const DELIMITERS = [
+    [',', 'comma'],
+    [';', 'semicolon'],
+    ['\t', 'tab'],
+    ['|', 'bar'],
+  ];
+  const ENCODINGS = [
+    ['UTF_8', 'UTF-8'],
+    ['LATIN_1', 'Latin-1 (Windows-1252)'],
+    ['UTF_16LE', 'UTF-16, little end first'],
+    ['UTF_16BE', 'UTF-16, big end first'],
+  ];
+
+  onMount(() => {
+    void open();
+    return () => clearTimeout(timer);
+  });
+
+  async function attempt(work: () => Promise<void>) {
+    try {
+      await work();
+    } catch (e) {
+      refusal = (e as Error).message;
+    }
+  }
+
+  const open = () =>
+    attempt(async () => {
+      arrival = await get<Arrival>(`/arrivals/${id}`);
+      const file = held.get(id);
+      if (arrival.received < arrival.bytes && file) await send(file);
+      else await follow();
+    });
+
+  async function send(file: File) {
+    refusal = null;
+    if (file.name !== arrival!.name || file.size !== arrival!.bytes) {
+      refusal = `This is ${file.name} with ${count(file.size)} bytes. Bring ${arrival!.name} with ${count(arrival!.bytes)} bytes, or discard it.`;
+      return;
+    }
+    held.set(id, file);
+    const sent = sendBytes(`/arrivals/${id}/bytes`, file, arrival!.received, (bytes) => {
+      if (sending) sending = { ...sending, bytes };
+    });
+    sending = { bytes: arrival!.received, stop: sent.stop };
+    try {
+      await sent.done;
+      held.delete(id);
+    } catch (e) {
+      refusal = (e as Error).message;
+    } finally {
+      sending = null;
+      arrival = await get<Arrival>(`/arrivals/${id}`);
+    }
+  }
+
+  /** Asks again while the file is read, and goes on when it is stored. */
+  async function follow() {
+    const was = arrival;
+    clearTimeout(timer);
+    if (was?.state === 'READING') {
+      timer = setTimeout(
+        () =>
+          attempt(async () => {
+            arrival = await get<Arrival>(`/arrivals/${id}`);
+            await follow();
+          }),
+        400,
+      );
+    } else if (was?.state === 'STORED' && was.datasetId !== null) {
+      if (was.briefId === null) {
+        const brief = await post<Brief>('/briefs', { datasetId: was.datasetId });
+        await remove(`/arrivals/${id}`);
+        await navigate('/briefs/:id', { params: { id: String(brief.id) } });
+      } else {
+        replaced = await get<Brief>(`/briefs/${was.briefId}`);
+        changes = await get<DeliveryChange[]>(`/briefs/${was.briefId}/delivery/${was.datasetId}`);
+      }
+    }
+  }
+
+  const read = () =>
+    attempt(async () => {
+      refusal = null;
+      began = Date.now();
+      arrival = await post<Arrival>(`/arrivals/${id}/read`);
+      await follow();
+    });
+
+  const stop = () =>
+    attempt(async () => {
+      await post(`/arrivals/${id}/stop`);
+    });
+
+  const correct = (change: Partial<Dialect>) =>
+    attempt(async () => {
+      const dialect = arrival?.preview?.dialect ?? {
+        delimiter: ',',
+        quote: '"',
+        encoding: 'UTF_8',
+        decimal: '.',
+        header: true,
+      };
+      arrival = await put<Arrival>(`/arrivals/${id}/dialect`, { ...dialect, ...change });
+      refusal = null;
+    });
+
+  const discard = () =>
+    attempt(async () => {
+      const dataset = arrival?.datasetId ?? null;
+      const back = arrival?.briefId ?? null;
+      await remove(`/arrivals/${id}`);
+      if (dataset !== null) await remove(`/datasets/${dataset}`);
+      held.delete(id);
+      await navigate((back === null ? '/' : `/briefs/${back}/data`) as '/');
+    });
+
+  const take = () =>
+    attempt(async () => {
+      const brief = await post<Brief>(`/briefs/${arrival!.briefId}/delivery/${arrival!.datasetId}`);
+      await remove(`/arrivals/${id}`);
+      await navigate(`/briefs/${brief.id}/data` as '/');
+    });
+
+  const megabytes = (bytes: number) =>
+    bytes < 1_000_000 ? `${count(Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
+  const left = $derived.by(() => {
+    if (!arrival || arrival.state !== 'READING' || arrival.progress < 0.05 || began === 0) return '';
+    const seconds = untrack(() => (Date.now() - began) / 1000) * (1 / arrival.progress - 1);
+    return seconds < 1.5 ? 'nearly done' : `about ${Math.ceil(seconds)} s left`;
+  });
+  const grave = $derived(changes?.some((c) => c.grave) ?? false);
+</script>
+
+<header class="flex h-12 items-center gap-4 border-b px-[18px]">
+  <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
+  <span class="quiet truncate font-serif text-[14px] italic"
+    >{arrival ? arrival.name : 'A file on its way in'}</span
+  >
+  {#if arrival}<span class="quiet ml-auto">{megabytes(arrival.bytes)}</span>{/if}
+</header>
+
+<main class="mx-auto max-w-[1180px] p-6">
+  {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+  {#if arrival === null}
+    {#if !refusal}<p class="quiet">Opening the file …</p>{/if}
+  {:else if sending}
+    <h1>Sending {arrival.name}</h1>
+    <div class="mt-3 flex items-center gap-3">
+      <progress class="w-96" value={sending.bytes} max={arrival.bytes}></progress>
+      <span>{megabytes(sending.bytes)} of {megabytes(arrival.bytes)}</span>
+      <button class="action plain" onclick={() => sending?.stop()}>Stop</button>
+    </div>
+  {:else if arrival.received < arrival.bytes}
+    <h1>{megabytes(arrival.received)} of {megabytes(arrival.bytes)} have arrived</h1>
+    {#if arrival.message}<p class="alarm mt-1">▲ {arrival.message}</p>{/if}
+    <p class="reading">Bring the same file to go on from there, or discard what is here.</p>
+    <div class="flex gap-2">
+      <label class="action cursor-pointer">
+        Go on with the same file
+        <input
+          class="sr-only"
+          type="file"
+          onchange={(e) => e.currentTarget.files?.[0] && send(e.currentTarget.files[0])}
+        />
+      </label>
+      <button class="action plain" onclick={discard}>Discard it</button>
+    </div>
+  {:else if arrival.state === 'READING'}
+    <h1>Reading {arrival.name}</h1>
+    <div class="mt-3 flex items-center gap-3">
+      <progress class="w-96" value={arrival.progress} max="1"></progress>
+      <span>{arrival.step ?? ''}</span>
+      <span class="quiet">{left}</span>
+      <button class="action plain" onclick={stop}>Stop</button>
+    </div>
+    <p class="reading">Nothing is stored until all of it is read; it can be stopped without a trace.</p>
+  {:else if arrival.state === 'STORED'}
+    {#if replaced === null || changes === null}
+      <p class="quiet">Comparing it with the file that it replaces …</p>
+    {:else}
+      <h1>What this delivery changes for {replaced.name}</h1>
+      <p class="reading">
+        {#if changes.length === 0}Columns, levels and shares are as they were.
+        {:else}{changes.length}
+          {changes.length === 1 ? 'thing differs' : 'things differ'} from {replaced.datasetName}. Values of
+          its sealed reserve were not looked at.{/if}
+        {#if replaced.candidates > 0}Candidates exist, so the delivery goes into edition {replaced.edition +
+            1}; this one stays as it is.
+        {:else if replaced.split}The split is to be made anew.{/if}
+      </p>
+      {#if changes.length > 0}
+        <table class="plain" aria-label="Changes">
+          <thead><tr><th>Column</th><th>What changed</th><th>Before</th><th>Now</th></tr></thead>
+          <tbody>
+            {#each changes as change, i (i)}
+              <tr>
+                <td class="font-semibold">{change.column ?? 'the file'}</td>
+                <td class:alarm={change.grave}>{change.grave ? '▲ ' : ''}{change.words}</td>
+                <td>{change.before}</td>
+                <td>{change.after}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+      <div class="mt-3 flex gap-2">
+        <button class="action" onclick={take}>{grave ? 'Take it all the same' : 'Take this delivery'}</button>
+        <button class="action plain" onclick={discard}>Discard it</button>
+      </div>
+    {/if}
+  {:else}
+    {#if arrival.message}
+      <p class={arrival.state === 'FAILED' ? 'refusal' : 'alarm'} role="alert">
+        {arrival.state === 'FAILED' ? '' : '▲ '}{arrival.message}
+      </p>
+    {/if}
+    {#if arrival.refusal}<p class="refusal" role="alert">{arrival.refusal}</p>{/if}
+    {#if arrival.preview}
+      {@const preview = arrival.preview}
+      <h1>How it is read</h1>
+      {#if preview.parquet}
+        <p class="reading">A Parquet file: it says itself what its columns hold.</p>
+      {:else}
+        {@const dialect = preview.dialect}
+        <p class="sentence">
+          Fields end with a
+          <select
+            class="field"
+            aria-label="Delimiter"
+            value={dialect.delimiter}
+            onchange={(e) => correct({ delimiter: e.currentTarget.value })}
+          >
+            {#each DELIMITERS as [value, words] (value)}<option {value}>{words}</option>{/each}
+          </select>, quotes are
+          <select
+            class="field"
+            aria-label="Quote"
+            value={dialect.quote}
+            onchange={(e) => correct({ quote: e.currentTarget.value })}
+          >
+            <option value="&quot;">"</option><option value="'">'</option>
+          </select>, letters are written in
+          <select
+            class="field"
+            aria-label="Encoding"
+            value={dialect.encoding}
+            onchange={(e) => correct({ encoding: e.currentTarget.value as Dialect['encoding'] })}
+          >
+            {#each ENCODINGS as [value, words] (value)}<option {value}>{words}</option>{/each}
+          </select>, decimals with a
+          <select
+            class="field"
+            aria-label="Decimal mark"
+            value={dialect.decimal}
+            onchange={(e) => correct({ decimal: e.currentTarget.value })}
+          >
+            <option value=".">point</option><option value=",">comma</option>
+          </select>, and the first line
+          <select
+            class="field"
+            aria-label="Header"
+            value={String(dialect.header)}
+            onchange={(e) => correct({ header: e.currentTarget.value === 'true' })}
+          >
+            <option value="true">names the columns</option><option value="false">is a record already</option>
+          </select>.
+        </p>
+      {/if}
+      <p class="quiet mt-2 mb-1">{preview.names.length} columns, first {preview.rows.length} records:</p>
+      <div class="sheet max-h-[420px] overflow-auto">
+        <table class="plain border-0">
+          <thead
+            ><tr
+              >{#each preview.names as name, i (i)}<th
+                  class="sticky top-0 max-w-[180px] truncate bg-[var(--color-sheet)]"
+                  title={name}>{name}</th
+                >{/each}</tr
+            ></thead
+          >
+          <tbody>
+            {#each preview.rows as row, r (r)}
+              <tr class:odd={row.length !== preview.names.length}>
+                {#each row as text, i (i)}<td
+                    class="max-w-[180px] truncate whitespace-nowrap"
+                    title={text ?? ''}>{text ?? ''}</td
+                  >{/each}
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
+      {#if preview.rows.some((r) => r.length !== preview.names.length)}
+        <p class="alarm mt-1">
+          ▲ Some records have another number of fields than the header; the delimiter or the quote may be
+          another.
+        </p>
+      {/if}
+    {/if}
+    <div class="mt-3 flex gap-2">
+      <button class="action" disabled={!arrival.preview} onclick={read}
+        >{arrival.state === 'INTERRUPTED' || arrival.state === 'FAILED'
+          ? 'Read it again'
+          : 'Read the file'}</button
+      >
+      <button class="action plain" onclick={discard}>Discard it</button>
+    </div>
+  {/if}
+</main>
+
+<style>
+  .sentence {
+    font: 15px/2.2 var(--font-serif);
+    margin: 4px 0 0;
+  }
+  .sentence select {
+    font-family: var(--font-sans);
+    font-size: 13px;
+  }
+  tr.odd td {
+    background: #fbf3e0;
+  }
+</style>

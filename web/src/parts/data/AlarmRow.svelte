@@ -1,0 +1,78 @@
+<script lang="ts">
+  import type { Column, ColumnAlarm, Role } from '../../api/types';
+  import type { ColumnSheet } from '../../lib/columns.svelte';
+
+  interface Props {
+    column: Column;
+    alarm: ColumnAlarm;
+    sheet: ColumnSheet;
+    fixed: boolean;
+    /** whether the column's name leads, and opens it */
+    named?: boolean;
+    show?: (name: string) => void;
+  }
+  /** An alarm with its meaning and its remedies. */
+  let { column, alarm, sheet, fixed, named = false, show }: Props = $props();
+
+  let keeping = $state(false);
+  let reason = $state('');
+
+  const asideRole = (name: string): Role => (name === 'identifier-like' ? 'IDENTIFIER' : 'SET_ASIDE');
+
+  async function keep() {
+    if (await sheet.keepAlarm(column, alarm.name, reason.trim())) keeping = false;
+  }
+</script>
+
+<div class="row" data-alarm={column.name}>
+  <span class="alarm">▲</span>
+  <div class="min-w-0 flex-1">
+    {#if named}<button class="font-semibold hover:underline" onclick={() => show?.(column.name)}
+        >{column.name}</button
+      >:{/if}
+    <b class="alarm">{alarm.name}.</b>
+    {alarm.meaning}
+    {#if alarm.keptBecause !== null}<i>Kept: {alarm.keptBecause}</i>{/if}
+    {#if keeping}
+      <form
+        class="mt-1 flex gap-2"
+        onsubmit={(e) => {
+          e.preventDefault();
+          void keep();
+        }}
+      >
+        <!-- svelte-ignore a11y_autofocus -->
+        <input
+          class="field min-w-0 flex-1"
+          aria-label="Why {column.name} may stay"
+          placeholder="why it may stay; the report prints this"
+          bind:value={reason}
+          autofocus
+        />
+        <button class="chip" disabled={reason.trim() === ''}>keep</button>
+        <button class="chip" type="button" onclick={() => (keeping = false)}>cancel</button>
+      </form>
+    {/if}
+  </div>
+  {#if !fixed}
+    {#if alarm.keptBecause !== null}
+      <button class="chip" onclick={() => sheet.keepAlarm(column, alarm.name, null)}>let it ring again</button
+      >
+    {:else if column.input && !keeping}
+      <button class="chip" onclick={() => sheet.setRole([column], asideRole(alarm.name), alarm.name)}
+        >set aside</button
+      >
+      <button class="chip" onclick={() => (keeping = true)}>keep, because …</button>
+    {/if}
+  {/if}
+</div>
+
+<style>
+  .row {
+    display: flex;
+    align-items: baseline;
+    gap: 8px;
+    padding: 3px 0;
+    font-size: 12.5px;
+  }
+</style>

@@ -1,0 +1,258 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import type { Brief, Cell, ColumnDetail, ColumnType, Setup } from '../../api/types';
+  import { get } from '../../lib/api';
+  import type { ColumnSheet } from '../../lib/columns.svelte';
+  import { count, fixed, percent } from '../../lib/format';
+  import { strength } from '../../lib/columns';
+  import AlarmRow from './AlarmRow.svelte';
+  import BandChart from './BandChart.svelte';
+  import ReadingEditor from './ReadingEditor.svelte';
+
+  interface Props {
+    brief: Brief;
+    name: string;
+    sheet: ColumnSheet;
+    base: number | null;
+    fixed: boolean;
+    wanted: ColumnType | null;
+    close: () => void;
+  }
+  let { brief, name, sheet, base, fixed: fixedHere, wanted, close }: Props = $props();
+
+  let detail = $state.raw<ColumnDetail | null>(null);
+  let failure = $state<string | null>(null);
+  let keep = $state(8);
+
+  $effect(() => {
+    const asked = name;
+    void sheet.turn;
+    untrack(() => void load(asked));
+  });
+
+  async function load(asked: string) {
+    try {
+      const found = await get<ColumnDetail>(
+        `/briefs/${brief.id}/columns/detail?name=${encodeURIComponent(asked)}`,
+      );
+      if (asked === name) detail = found;
+      failure = null;
+    } catch (e) {
+      failure = (e as Error).message;
+    }
+  }
+
+  const column = $derived(detail?.column ?? null);
+  const profile = $derived(detail?.profile ?? null);
+  const levels = $derived(profile?.bands.filter((b) => b.label !== null) ?? []);
+
+  const set = (change: Partial<Setup>) =>
+    column && sheet.change([column], (setup) => ({ ...setup, ...change }));
+
+  function fold() {
+    if (!column) return;
+    const kept = levels.slice(0, keep).map((l) => l.label!);
+    void sheet.setReading([column], {
+      type: 'CATEGORY',
+      format: null,
+      missing: column.setup.reading?.missing ?? null,
+      keep: kept,
+    });
+  }
+
+  const kinds = $derived<[string, Cell][]>(
+    profile === null
+      ? []
+      : ([
+          ['missing', profile.absent],
+          ['zero', profile.zero],
+          ['with a value', profile.present],
+        ].filter(([, cell]) => cell !== null) as [string, Cell][]),
+  );
+  const mixed = $derived(profile !== null && (profile.absent.records > 0 || profile.zero !== null));
+</script>
+
+<svelte:window onkeydown={(e) => e.key === 'Escape' && close()} />
+
+<aside class="drawer sheet" aria-label="Column {name}">
+  <header class="flex items-baseline gap-3">
+    <h1 class="min-w-0 truncate" title={name}>{name}</h1>
+    <button class="chip ml-auto" onclick={close} aria-label="Close the column">close</button>
+  </header>
+  {#if failure}<p class="refusal" role="alert">{failure}</p>{/if}
+  {#if column}
+    {#if column.setup.meaning}<p class="quiet">{column.setup.meaning}</p>{/if}
+    {#if sheet.refusal}<p class="refusal" role="alert">{sheet.refusal}</p>{/if}
+    {#each column.alarms as alarm (alarm.name)}
+      <AlarmRow {column} {alarm} {sheet} fixed={fixedHere} />
+    {/each}
+    {#if profile === null}
+      <p class="quiet">Its figures are being counted …</p>
+    {:else}
+      <p class="reading">
+        {#if column.judged && column.auc !== null}
+          Alone it ranks the {brief.eventsNoun} with an AUC of <b>{fixed(column.auc, 3)}</b>; its information
+          value of
+          <b>{fixed(column.informationValue, 3)}</b>
+          is {strength(column.informationValue)}. Counted on the {count(profile.records)} training {brief.recordsNoun}.
+        {:else if column.outcome}
+          The outcome. Counted on {count(profile.records)}
+          {brief.recordsNoun}{brief.split ? ', the reserve left out' : ''}.
+        {:else}
+          {count(profile.distinct)} different values in {count(profile.records)}
+          {brief.recordsNoun}{brief.split ? ' of training' : '; event rates follow with the split'}.
+        {/if}
+      </p>
+      {#if mixed}
+        <table class="plain mb-2" aria-label="Missing and zero">
+          <thead
+            ><tr
+              ><th></th><th class="n">Records</th>{#if profile.absent.events !== null}<th class="n"
+                  >{brief.eventsNoun}</th
+                ><th class="n">Rate %</th><th class="n">95 % interval</th>{/if}</tr
+            ></thead
+          >
+          <tbody>
+            {#each kinds as [words, cell] (words)}
+              <tr>
+                <td>{words}</td>
+                <td class="n">{count(cell.records)}</td>
+                {#if profile.absent.events !== null}
+                  <td class="n">{count(cell.events ?? 0)}</td>
+                  <td class="n">{percent(cell.rate)}</td>
+                  <td class="n"
+                    >{cell.rate === null ? '–' : `${percent(cell.rateLow)} to ${percent(cell.rateHigh)}`}</td
+                  >
+                {/if}
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+      {#if detail?.acted}
+        {@const acted = detail.acted}
+        <p class="mb-2">
+          {count(acted.records)} training {brief.recordsNoun} were acted on before; {percent(
+            acted.events / Math.max(1, acted.records),
+          )}
+          % of them are among the {brief.eventsNoun}, against {percent(
+            acted.otherEvents / Math.max(1, acted.otherRecords),
+          )} % of the others. Acting may have saved some: where a high score meets one of them, the false alarm
+          is suspect.
+        </p>
+      {/if}
+      {#if profile.bands.length > 0}
+        <BandChart
+          type={profile.type}
+          cells={profile.bands}
+          absent={profile.absent}
+          moreLevels={profile.moreLevels}
+          {base}
+          eventsNoun={brief.eventsNoun}
+        />
+      {:else}
+        <p class="quiet">Too many different texts to count one by one.</p>
+      {/if}
+    {/if}
+    {#if !fixedHere}
+      <h2 class="mt-4 mb-1">Reading</h2>
+      {#if brief.candidates > 0}
+        <p class="quiet">
+          Types are fixed because candidates exist; a new edition of the brief can change them.
+        </p>
+      {:else}
+        <ReadingEditor {column} {sheet} {wanted} />
+        {#if column.type === 'CATEGORY' && levels.length > 3}
+          <p class="mt-2">
+            Keep the <input
+              class="field w-14 text-right"
+              type="number"
+              min="1"
+              max={levels.length - 1}
+              bind:value={keep}
+              aria-label="Levels to keep"
+            />
+            commonest levels and fold the others into “other”.
+            <button class="chip" disabled={!(keep >= 1 && keep < levels.length)} onclick={fold}>fold</button>
+          </p>
+        {/if}
+      {/if}
+      {#if column.setup.role === 'ACTED'}
+        <h2 class="mt-4 mb-1">Who was acted on</h2>
+        {#each levels.slice(0, 12) as level (level.label)}
+          <button
+            class="chip mr-1"
+            aria-pressed={column.setup.acted.includes(level.label!)}
+            onclick={() =>
+              set({
+                acted: column.setup.acted.includes(level.label!)
+                  ? column.setup.acted.filter((l) => l !== level.label)
+                  : [...column.setup.acted, level.label!],
+              })}>{level.label}</button
+          >
+        {/each}
+      {/if}
+      <h2 class="mt-4 mb-1">When and where it is known</h2>
+      <div class="flex flex-wrap items-end gap-2">
+        <label class="quiet"
+          >after days
+          <input
+            class="field block w-20 text-right"
+            type="number"
+            min="0"
+            value={column.setup.knownAfterDays ?? ''}
+            aria-label="{name} known after days"
+            onchange={(e) =>
+              set({ knownAfterDays: e.currentTarget.value === '' ? null : Number(e.currentTarget.value) })}
+          />
+        </label>
+        <label class="quiet"
+          >comes from
+          <input
+            class="field block w-32"
+            value={column.setup.knownWhere ?? ''}
+            aria-label="{name} comes from"
+            onchange={(e) => set({ knownWhere: e.currentTarget.value.trim() || null })}
+          />
+        </label>
+        <label class="quiet min-w-[150px] flex-1"
+          >what it says
+          <input
+            class="field block w-full"
+            value={column.setup.meaning ?? ''}
+            aria-label="What {name} says"
+            onchange={(e) => set({ meaning: e.currentTarget.value.trim() || null })}
+          />
+        </label>
+      </div>
+      {#if !column.input && !column.outcome}
+        <label class="quiet mt-2 block"
+          >why it is no input (the report prints this)
+          <input
+            class="field block w-full"
+            value={column.setup.reason}
+            aria-label="Why {name} is no input"
+            onchange={(e) => set({ reason: e.currentTarget.value })}
+          />
+        </label>
+      {/if}
+    {/if}
+  {:else if !failure}
+    <p class="quiet">Opening the column …</p>
+  {/if}
+</aside>
+
+<style>
+  .drawer {
+    position: fixed;
+    right: 0;
+    top: 48px;
+    bottom: 0;
+    width: min(560px, 60vw);
+    overflow: auto;
+    padding: 12px 16px 20px;
+    border-width: 0 0 0 1px;
+    border-left-color: var(--color-ink-2);
+    z-index: 5;
+  }
+</style>

@@ -1,0 +1,94 @@
+<script lang="ts">
+  import type { Column, ColumnType, Reading } from '../../api/types';
+  import { DATE_FORMATS, NUMBER_FORMATS, TYPES } from '../../lib/columns';
+  import type { ColumnSheet } from '../../lib/columns.svelte';
+  import { count } from '../../lib/format';
+
+  interface Props {
+    column: Column;
+    sheet: ColumnSheet;
+    /** a type that was asked for and does not fit yet */
+    wanted: ColumnType | null;
+  }
+  /** How a column's texts are read: type, format, and which texts stand for missing. */
+  let { column, sheet, wanted }: Props = $props();
+
+  const reading = $derived(column.setup.reading);
+  let type = $state<ColumnType>('NUMBER');
+  let format = $state('');
+  let missing = $state('');
+
+  $effect(() => {
+    const mend = column.mend?.reading;
+    type = wanted ?? reading?.type ?? column.type;
+    const hint = mend && mend.type === type ? mend : null;
+    format = (reading?.type === type ? reading.format : hint?.format)?.replaceAll('u', 'y') ?? '';
+    missing = ((reading?.type === type ? reading.missing : hint?.missing) ?? []).join(' | ');
+  });
+
+  const texts = $derived(
+    missing
+      .split('|')
+      .map((t) => t.trim())
+      .filter((t) => t !== ''),
+  );
+
+  const wish = $derived<Reading>({
+    type,
+    format: format.trim() === '' ? null : format.trim(),
+    missing: texts.length ? texts : null,
+    keep: null,
+  });
+</script>
+
+<div class="flex flex-wrap items-end gap-2">
+  <label class="quiet"
+    >read as
+    <select class="field block" bind:value={type} aria-label="Read {column.name} as">
+      {#each TYPES as [value, words] (value)}<option {value}>{words}</option>{/each}
+    </select>
+  </label>
+  {#if type === 'NUMBER' || type === 'DATE'}
+    <label class="quiet"
+      >written like
+      <input
+        class="field block w-28"
+        list={type === 'NUMBER' ? 'number-formats' : 'date-formats'}
+        bind:value={format}
+        placeholder={type === 'NUMBER' ? '1234.5' : 'yyyy-MM-dd'}
+        aria-label="Format of {column.name}"
+      />
+    </label>
+    <datalist id="number-formats"
+      >{#each NUMBER_FORMATS as f (f)}<option value={f}></option>{/each}</datalist
+    >
+    <datalist id="date-formats"
+      >{#each DATE_FORMATS as f (f)}<option value={f}></option>{/each}</datalist
+    >
+  {/if}
+  <label class="quiet"
+    >texts that stand for missing
+    <input
+      class="field block w-36"
+      bind:value={missing}
+      placeholder="n/a | -"
+      aria-label="Missing in {column.name}"
+    />
+  </label>
+  <button class="action plain" onclick={() => sheet.setReading([column], wish)}>Read anew</button>
+  {#if reading !== null}
+    <button class="chip mb-1" onclick={() => sheet.setReading([column], null)}>as in the file</button>
+  {/if}
+</div>
+{#if column.mend && reading === null}
+  {@const mend = column.mend}
+  <p class="mt-1">
+    <span class="quiet"
+      >≈ Nearly a {mend.reading.type.toLowerCase()}: all but {count(mend.records)} records{#if mend.reading.missing?.length},
+        which hold {mend.reading.missing.map((t) => `“${t}”`).join(', ')}{/if}.</span
+    >
+    <button class="chip" onclick={() => sheet.setReading([column], mend.reading)}>
+      read as {mend.reading.type.toLowerCase()}{mend.reading.missing?.length ? ', those as missing' : ''}
+    </button>
+  </p>
+{/if}

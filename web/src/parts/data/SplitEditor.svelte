@@ -1,0 +1,268 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import type { Balance, Brief, Column, SplitFacts, SplitPlan, Target } from '../../api/types';
+  import { post } from '../../lib/api';
+  import PartsBar from './PartsBar.svelte';
+  import SplitWords from './SplitWords.svelte';
+
+  interface Props {
+    brief: Brief;
+    columns: Column[];
+    make: (plan: SplitPlan) => void;
+    cancel: (() => void) | null;
+  }
+  let { brief, columns, make, cancel }: Props = $props();
+
+  const WAIT = 220;
+  const TARGETS: [Target, string][] = [
+    ['TRAINING', 'training'],
+    ['VALIDATION', 'validation'],
+    ['RESERVE', 'reserve'],
+    ['VALIDATION_AND_RESERVE', 'validation and reserve, half each'],
+    ['LEFT_OUT', 'left out'],
+  ];
+
+  const old = untrack(() => brief.split?.plan ?? null);
+  let method = $state<SplitPlan['method']>(old?.method ?? 'SHARES');
+  let shares = $state((old?.shares ?? [0.5, 0.25, 0.25]).map((s) => Math.round(s * 1000) / 10));
+  let seed = $state(old?.seed ?? 1);
+  let column = $state<string | null>(old?.column ?? null);
+  let levels = $state<Record<string, Target>>({ ...(old?.levels as Record<string, Target> | null) });
+  let validationFrom = $state(old?.validationFrom ?? '');
+  let reserveFrom = $state(old?.reserveFrom ?? '');
+  let leaveOutMissing = $state(old?.leaveOutMissing ?? false);
+  let groupBy = $state<string | null>(old?.groupBy ?? null);
+  let copiesTogether = $state(old?.copiesTogether ?? true);
+  let folds = $state(old?.folds ?? 5);
+  let balance = $state<Balance['method']>(old?.balance.method ?? 'NONE');
+  let balanceShare = $state(old && old.balance.share > 0 ? old.balance.share * 100 : 25);
+
+  let facts = $state.raw<SplitFacts | null>(null);
+  let refusal = $state<string | null>(null);
+  let turn = 0;
+
+  const dates = $derived(columns.filter((c) => c.type === 'DATE' && !c.outcome));
+  const few = $derived(
+    columns.filter(
+      (c) => !c.outcome && c.distinct >= 2 && c.distinct <= 12 && c.levels.length === c.distinct,
+    ),
+  );
+  const identifiers = $derived(columns.filter((c) => c.setup.role === 'IDENTIFIER'));
+  const deciding = $derived(columns.find((c) => c.name === column) ?? null);
+  const total = $derived(shares.reduce((a, b) => a + b, 0));
+
+  const plan = $derived<SplitPlan>({
+    method,
+    shares: method === 'COLUMN' ? null : shares.map((s) => s / total),
+    seed,
+    column: method === 'SHARES' ? null : column,
+    levels: method === 'COLUMN' ? levels : null,
+    validationFrom: method === 'DATE' && validationFrom ? validationFrom : null,
+    reserveFrom: method === 'DATE' && reserveFrom ? reserveFrom : null,
+    leaveOutMissing,
+    groupBy: method === 'COLUMN' ? null : groupBy,
+    copiesTogether,
+    folds,
+    balance: { method: balance, share: balance === 'NONE' ? 0 : balanceShare / 100 },
+  } as SplitPlan);
+  const ready = $derived(method === 'SHARES' || column !== null);
+
+  $effect(() => {
+    const wanted = plan;
+    const go = ready;
+    const mine = ++turn;
+    if (!go) {
+      facts = null;
+      return;
+    }
+    const timer = setTimeout(() => void preview(wanted, mine), WAIT);
+    return () => clearTimeout(timer);
+  });
+
+  async function preview(wanted: SplitPlan, mine: number) {
+    try {
+      const found = await post<SplitFacts>(`/briefs/${brief.id}/split/preview`, wanted);
+      if (mine !== turn) return;
+      facts = found;
+      refusal = null;
+    } catch (e) {
+      if (mine !== turn) return;
+      refusal = (e as Error).message;
+    }
+  }
+
+  function choose(next: SplitPlan['method']) {
+    method = next;
+    const fits = next === 'DATE' ? dates : few;
+    if (!fits.some((c) => c.name === column)) {
+      column =
+        (fits.find((c) => c.setup.role === (next === 'DATE' ? 'DATE' : 'PART')) ?? fits[0])?.name ?? null;
+    }
+    if (next === 'COLUMN') guess();
+  }
+
+  /** Levels begin in the parts that their order suggests; each can be moved. */
+  function guess() {
+    const names = deciding?.levels.map((l) => l.text) ?? [];
+    const known = names.every((n) => levels[n]);
+    if (!known)
+      levels = Object.fromEntries(names.map((n, i) => [n, i === 0 ? 'TRAINING' : 'VALIDATION_AND_RESERVE']));
+  }
+</script>
+
+<div class="flex flex-wrap items-end gap-x-4 gap-y-2">
+  <h2 class="self-center">Split</h2>
+  <div role="group" aria-label="How records are dealt" class="flex">
+    {#each [['SHARES', 'by shares'], ['DATE', 'by date'], ['COLUMN', 'by a column']] as const as [value, words] (value)}
+      <button
+        class="seg"
+        aria-pressed={method === value}
+        disabled={(value === 'DATE' && dates.length === 0) || (value === 'COLUMN' && few.length === 0)}
+        onclick={() => choose(value)}>{words}</button
+      >
+    {/each}
+  </div>
+  {#if method !== 'SHARES'}
+    <label class="quiet"
+      >column
+      <select class="field block" bind:value={column} onchange={guess} aria-label="Column that decides">
+        {#each method === 'DATE' ? dates : few as c (c.name)}<option value={c.name}>{c.name}</option>{/each}
+      </select>
+    </label>
+  {/if}
+  {#if method !== 'COLUMN'}
+    {#each ['training', 'validation', 'reserve'] as part, i (part)}
+      <label class="quiet"
+        >{part} %
+        <input
+          class="field block w-16 text-right"
+          type="number"
+          min="1"
+          max="98"
+          bind:value={shares[i]}
+          aria-label="{part} share"
+        />
+      </label>
+    {/each}
+  {/if}
+  {#if method === 'DATE'}
+    <label class="quiet"
+      >or validation from
+      <input class="field block" type="date" bind:value={validationFrom} aria-label="validation from" />
+    </label>
+    <label class="quiet"
+      >reserve from
+      <input class="field block" type="date" bind:value={reserveFrom} aria-label="reserve from" />
+    </label>
+  {/if}
+  <label class="quiet"
+    >seed
+    <input class="field block w-28 text-right" type="number" bind:value={seed} aria-label="seed" />
+  </label>
+  <label class="quiet"
+    >folds
+    <input
+      class="field block w-14 text-right"
+      type="number"
+      min="2"
+      max="50"
+      bind:value={folds}
+      aria-label="folds"
+    />
+  </label>
+</div>
+{#if method === 'COLUMN' && deciding}
+  <div class="mt-2 flex flex-wrap gap-3">
+    {#each deciding.levels as level (level.text)}
+      <label class="quiet"
+        >{level.text}
+        <select class="field" bind:value={levels[level.text]} aria-label="Part of {level.text}">
+          {#each TARGETS as [value, words] (value)}<option {value}>{words}</option>{/each}
+        </select>
+      </label>
+    {/each}
+  </div>
+{/if}
+<div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+  {#if method !== 'COLUMN' && identifiers.length > 0}
+    <label
+      >keep together all of one
+      <select
+        class="field"
+        value={groupBy ?? ''}
+        onchange={(e) => (groupBy = e.currentTarget.value || null)}
+        aria-label="Grouped by"
+      >
+        <option value="">nothing</option>
+        {#each identifiers as c (c.name)}<option value={c.name}>{c.name}</option>{/each}
+      </select>
+    </label>
+  {/if}
+  {#if groupBy === null || method === 'COLUMN'}
+    <label><input type="checkbox" bind:checked={copiesTogether} /> exact copies stay in one part</label>
+  {/if}
+  {#if method !== 'SHARES' && deciding && deciding.missing > 0}
+    <label><input type="checkbox" bind:checked={leaveOutMissing} /> leave out records without {column}</label>
+  {/if}
+  <label
+    >rare events in training:
+    <select class="field" bind:value={balance} aria-label="Rare events">
+      <option value="NONE">as they are</option>
+      <option value="WEIGHTS">weigh {brief.eventsNoun} more</option>
+      <option value="THINNING">thin the others</option>
+    </select>
+  </label>
+  {#if balance !== 'NONE'}
+    <label
+      >until {brief.eventsNoun} make up
+      <input
+        class="field w-16 text-right"
+        type="number"
+        min="1"
+        max="90"
+        bind:value={balanceShare}
+        aria-label="Share of events"
+      /> %
+    </label>
+  {/if}
+</div>
+{#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+{#if facts}
+  <div class="mt-2" class:opacity-50={refusal !== null}>
+    <PartsBar {brief} {facts} sealed={false} />
+    <SplitWords {brief} {plan} {facts} />
+  </div>
+{/if}
+<div class="mt-2 flex gap-2">
+  <button class="action" disabled={!ready || refusal !== null || facts === null} onclick={() => make(plan)}>
+    {brief.split ? 'Split anew and seal the reserve' : 'Split and seal the reserve'}
+  </button>
+  {#if cancel}<button class="action plain" onclick={cancel}>Leave it as it is</button>{/if}
+</div>
+
+<style>
+  .seg {
+    border: 1px solid var(--color-rule);
+    background: var(--color-sheet);
+    padding: 3px 10px;
+    margin-left: -1px;
+    cursor: pointer;
+  }
+  .seg:first-child {
+    margin-left: 0;
+    border-radius: 3px 0 0 3px;
+  }
+  .seg:last-child {
+    border-radius: 0 3px 3px 0;
+  }
+  .seg[aria-pressed='true'] {
+    background: var(--color-spruce-wash);
+    border-color: var(--color-spruce);
+    font-weight: 600;
+    z-index: 1;
+  }
+  .seg:disabled {
+    opacity: 0.45;
+    cursor: default;
+  }
+</style>

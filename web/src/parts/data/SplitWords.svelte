@@ -1,0 +1,53 @@
+<script lang="ts">
+  import type { Brief, SplitFacts, SplitPlan } from '../../api/types';
+  import { count, percent } from '../../lib/format';
+
+  /** What a split means, in sentences, with its warnings. */
+  let { brief, plan, facts }: { brief: Brief; plan: SplitPlan; facts: SplitFacts } = $props();
+
+  const training = $derived(facts.parts[0]);
+  const rate = $derived(training.events / training.records);
+  const oneIn = $derived(Math.round(1 / rate));
+  const method = $derived(
+    plan.method === 'DATE'
+      ? `by ${plan.column}, the latest to validation and reserve`
+      : plan.method === 'COLUMN'
+        ? `as ${plan.column} says`
+        : `at random within each outcome`,
+  );
+  const together = $derived(
+    plan.groupBy !== null
+      ? `; all of one ${plan.groupBy} stay together`
+      : plan.copiesTogether
+        ? '; exact copies stay together'
+        : '',
+  );
+</script>
+
+<p class="reading mb-0">
+  About <b>1 in {count(oneIn)}</b> training {brief.recordsNoun} is among the {brief.eventsNoun} ({percent(
+    rate,
+  )} %). Dealt {method}{together}, seed {plan.seed}.
+  {#if facts.leftOut > 0}{count(facts.leftOut)} {brief.recordsNoun} are left out.{/if}
+  {#if plan.folds > 0 && facts.folds.length}{plan.folds} folds of training with {facts.folds[0] ===
+    facts.folds[1]
+      ? count(facts.folds[0])
+      : `${count(facts.folds[0])} to ${count(facts.folds[1])}`}
+    {brief.eventsNoun} each.{/if}
+  {#if plan.balance.method === 'WEIGHTS'}Learners count each of training’s {brief.eventsNoun}
+    {facts.training.weight.toFixed(1)} times; probabilities are corrected back.
+  {:else if plan.balance.method === 'THINNING'}Learners see {count(facts.training.records)} training {brief.recordsNoun},
+    all {count(facts.training.events)}
+    {brief.eventsNoun} among them; probabilities are corrected back.{/if}
+</p>
+{#if facts.straddlingCopies > 0}
+  <p class="alarm">
+    ▲ {count(facts.straddlingCopies)} sets of exact copies have members in more than one part: validation meets
+    {brief.recordsNoun} that training knows.
+  </p>
+{/if}
+{#if facts.straddlingGroups && facts.straddlingGroups > facts.straddlingCopies}
+  <p class="alarm">
+    ▲ {count(facts.straddlingGroups)} values of {facts.groupedBy} stand in more than one part.
+  </p>
+{/if}
