@@ -33,7 +33,10 @@ final class WideFile {
                     : name.startsWith("amount") || name.startsWith("index")
                             ? "double precision"
                             : name.endsWith("_on") ? "date" : "text";
-            columns.append(columns.isEmpty() ? "" : ", ").append(name).append(' ').append(type);
+            columns.append(columns.isEmpty() ? "" : ", ")
+                    .append(name)
+                    .append(' ')
+                    .append(type);
         }
         return columns.toString();
     }
@@ -70,6 +73,9 @@ final class WideFile {
 
     private static void append(StringBuilder line, int digits, int unit) {
         line.append(digits / unit).append('.');
-        line.append(Integer.toString(unit + digits % unit), 1, Integer.toString(unit).length());
+        line.append(
+                Integer.toString(unit + digits % unit),
+                1,
+                Integer.toString(unit).length());
     }
 }

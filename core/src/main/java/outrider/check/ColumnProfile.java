@@ -61,7 +61,7 @@ public record ColumnProfile(
         Tally tally = Tally.of(column, rows, outcome);
         boolean told = tally.ordered() || tally.size() <= MOST_LEVELS;
         boolean judged = told && outcome != null;
-        int[] byCount = tally.ordered() ? null : commonestFirst(tally);
+        int[] byCount = tally.ordered() || !told ? null : commonestFirst(tally);
         int events = Arrays.stream(tally.events()).sum();
         int others = Arrays.stream(tally.others()).sum();
         return new ColumnProfile(
@@ -179,13 +179,13 @@ public record ColumnProfile(
             Tally tally, java.util.function.IntUnaryOperator cellOf, int cells, boolean judged) {
         int[] others = new int[cells];
         int[] events = new int[cells];
-        Double[] low = new Double[cells];
-        Double[] high = new Double[cells];
+        double[] low = new double[cells];
+        double[] high = new double[cells];
         for (int i = 0; i < tally.size(); i++) {
             int cell = cellOf.applyAsInt(i);
+            if (others[cell] + events[cell] == 0) low[cell] = tally.values()[i];
             others[cell] += tally.others()[i];
             events[cell] += tally.events()[i];
-            if (low[cell] == null) low[cell] = tally.values()[i];
             high[cell] = tally.values()[i];
         }
         List<Cell> found = new ArrayList<>();

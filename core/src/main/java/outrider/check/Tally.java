@@ -1,14 +1,13 @@
 package outrider.check;
 
-import java.util.ArrayList;
+import java.util.AbstractList;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
+import outrider.table.TextColumn;
 
 /**
  * The distinct values of a column with how many non-events and events hold each: ascending for numbers and dates, in order of
@@ -18,10 +17,12 @@ import outrider.table.NumberColumn;
  * @param labels of levels, else null
  */
 record Tally(double[] values, List<String> labels, int[] others, int[] events, int missingOthers, int missingEvents) {
-    /** Numbers whose digits span fewer steps than this are counted, others sorted. */
-    private static final int COUNTED = 1 << 22;
+    /** Numbers whose digits span fewer steps than this are counted, below {@link #DIGITS} sorted as whole numbers. */
+    private static final int COUNTED = 1 << 16;
 
+    private static final int DIGITS = 1 << 30;
     private static final double[] STEPS = {1, 10, 100, 1000, 1e4, 1e6};
+    private static final int BITS = 13;
 
     boolean ordered() {
         return values != null;
@@ -49,9 +50,10 @@ record Tally(double[] values, List<String> labels, int[] others, int[] events, i
         if (column instanceof DateColumn dates) {
             return ordered(i -> dates.days()[i] == DateColumn.MISSING ? Double.NaN : dates.days()[i], rows, outcome);
         }
-        return column instanceof CategoryColumn category
-                ? levels(category.codes(), category.levels(), rows, outcome)
-                : texts(column, rows, outcome);
+        if (column instanceof CategoryColumn category)
+            return levels(category.codes(), category.levels(), rows, outcome);
+        TextColumn text = (TextColumn) column;
+        return levels(text.codes(), text.texts(), rows, outcome);
     }
 
     private static Tally levels(int[] codes, List<String> labels, int[] rows, byte[] outcome) {
@@ -62,29 +64,28 @@ record Tally(double[] values, List<String> labels, int[] others, int[] events, i
             if (codes[row] < 0) missing[y]++;
             else counts[y][codes[row]]++;
         }
-        List<String> seen = new ArrayList<>();
+        int[] seen = new int[labels.size()];
         int at = 0;
-        for (int i = 0; i < labels.size(); i++) {
+        for (int i = 0; i < seen.length; i++) {
             if (counts[0][i] + counts[1][i] == 0) continue;
-            seen.add(labels.get(i));
+            seen[at] = i;
             counts[0][at] = counts[0][i];
             counts[1][at++] = counts[1][i];
         }
-        return new Tally(
-                null, seen, Arrays.copyOf(counts[0], at), Arrays.copyOf(counts[1], at), missing[0], missing[1]);
-    }
+        int distinct = at;
+        List<String> found = new AbstractList<>() {
+            @Override
+            public String get(int i) {
+                return labels.get(seen[i]);
+            }
 
-    private static Tally texts(Column column, int[] rows, byte[] outcome) {
-        Map<String, Integer> codeOf = new HashMap<>();
-        List<String> labels = new ArrayList<>();
-        int[] codes = new int[column.size()];
-        for (int row : rows) {
-            String text = column.text(row);
-            Integer known = text == null ? Integer.valueOf(-1) : codeOf.putIfAbsent(text, labels.size());
-            if (known == null) labels.add(text);
-            codes[row] = known == null ? labels.size() - 1 : known;
-        }
-        return levels(codes, labels, rows, outcome);
+            @Override
+            public int size() {
+                return distinct;
+            }
+        };
+        return new Tally(
+                null, found, Arrays.copyOf(counts[0], at), Arrays.copyOf(counts[1], at), missing[0], missing[1]);
     }
 
     private static Tally ordered(java.util.function.IntToDoubleFunction value, int[] rows, byte[] outcome) {
@@ -104,34 +105,64 @@ record Tally(double[] values, List<String> labels, int[] others, int[] events, i
             low = Math.min(low, v);
             high = Math.max(high, v);
         }
+        if (count[0] + count[1] == 0) {
+            return new Tally(new double[0], null, new int[0], new int[0], missing[0], missing[1]);
+        }
         for (double step : STEPS) {
-            if ((high - low) * step >= COUNTED) break;
-            Tally counted = counted(held, count, missing, low, high, step);
-            if (counted != null) return counted;
+            if ((high - low) * step >= DIGITS || Math.max(Math.abs(low), Math.abs(high)) * step >= 1L << 52) break;
+            int[][] digits = digits(held, count, Math.round(low * step), step);
+            if (digits == null) continue;
+            int span = (int) (Math.round(high * step) - Math.round(low * step)) + 1;
+            if (span <= COUNTED) return counted(digits, span, Math.round(low * step), step, missing);
+            for (int y = 0; y < 2; y++) {
+                digits[y] = sorted(digits[y], span);
+                for (int i = 0; i < count[y]; i++) held[y][i] = (Math.round(low * step) + digits[y][i]) / step;
+            }
+            return merged(held, count, missing);
         }
         for (int y = 0; y < 2; y++) Arrays.sort(held[y], 0, count[y]);
         return merged(held, count, missing);
     }
 
-    private static Tally counted(double[][] held, int[] count, int[] missing, double low, double high, double step) {
-        long first = Math.round(low * step);
-        if (count[0] + count[1] == 0)
-            return new Tally(new double[0], null, new int[0], new int[0], missing[0], missing[1]);
-        int[][] counts = new int[2][(int) (Math.round(high * step) - first) + 1];
+    /** Each number as whole steps above the lowest; null if one of them is not a whole number of steps. */
+    private static int[][] digits(double[][] held, int[] count, long first, double step) {
+        int[][] digits = {new int[count[0]], new int[count[1]]};
         for (int y = 0; y < 2; y++) {
             for (int i = 0; i < count[y]; i++) {
-                double digits = Math.rint(held[y][i] * step);
-                if (digits / step != held[y][i]) return null;
-                counts[y][(int) ((long) digits - first)]++;
+                double whole = Math.rint(held[y][i] * step);
+                if (whole / step != held[y][i]) return null;
+                digits[y][i] = (int) ((long) whole - first);
             }
         }
+        return digits;
+    }
+
+    /** Ascending, by a least-significant-digit radix sort of numbers from 0 to below {@code span}. O(n). */
+    private static int[] sorted(int[] values, int span) {
+        int[] from = values;
+        int[] to = new int[values.length];
+        for (int shift = 0; span >> shift > 0; shift += BITS) {
+            int[] start = new int[(1 << BITS) + 1];
+            for (int v : from) start[(v >> shift & (1 << BITS) - 1) + 1]++;
+            for (int b = 0; b < 1 << BITS; b++) start[b + 1] += start[b];
+            for (int v : from) to[start[v >> shift & (1 << BITS) - 1]++] = v;
+            int[] held = from;
+            from = to;
+            to = held;
+        }
+        return from;
+    }
+
+    private static Tally counted(int[][] digits, int span, long first, double step, int[] missing) {
+        int[][] counts = new int[2][span];
+        for (int y = 0; y < 2; y++) for (int digit : digits[y]) counts[y][digit]++;
         int distinct = 0;
-        for (int i = 0; i < counts[0].length; i++) if (counts[0][i] + counts[1][i] > 0) distinct++;
+        for (int i = 0; i < span; i++) if (counts[0][i] + counts[1][i] > 0) distinct++;
         double[] values = new double[distinct];
         int[] others = new int[distinct];
         int[] events = new int[distinct];
         int at = 0;
-        for (int i = 0; i < counts[0].length; i++) {
+        for (int i = 0; i < span; i++) {
             if (counts[0][i] + counts[1][i] == 0) continue;
             values[at] = (first + i) / step;
             others[at] = counts[0][i];

@@ -8,6 +8,7 @@ import outrider.table.Column;
 import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
+import outrider.table.TextColumn;
 
 /** Records that belong together: each record's unit is the number of the first record of its unit. */
 public final class Units {
@@ -17,12 +18,25 @@ public final class Units {
 
     /** Records with the same value of an identifier; a record without one is a unit of its own. O(n). */
     public static int[] of(Column identifier) {
+        if (identifier instanceof TextColumn text)
+            return ofCodes(text.codes(), text.texts().size());
         Map<String, Integer> first = new HashMap<>();
         int[] unit = new int[identifier.size()];
         for (int i = 0; i < unit.length; i++) {
             String text = identifier.text(i);
             Integer known = text == null ? null : first.putIfAbsent(text, i);
             unit[i] = known == null ? i : known;
+        }
+        return unit;
+    }
+
+    private static int[] ofCodes(int[] codes, int texts) {
+        int[] first = new int[texts];
+        Arrays.fill(first, -1);
+        int[] unit = new int[codes.length];
+        for (int i = 0; i < unit.length; i++) {
+            if (codes[i] >= 0 && first[codes[i]] < 0) first[codes[i]] = i;
+            unit[i] = codes[i] < 0 ? i : first[codes[i]];
         }
         return unit;
     }
@@ -57,7 +71,7 @@ public final class Units {
             if (column instanceof NumberColumn numbers) value = Double.doubleToLongBits(numbers.values()[i] + 0.0);
             else if (column instanceof DateColumn dates) value = dates.days()[i];
             else if (column instanceof CategoryColumn category) value = category.codes()[i];
-            else value = column.text(i) == null ? -1 : column.text(i).hashCode();
+            else value = ((TextColumn) column).codes()[i];
             long h = (hash[i] ^ value) * MIX;
             hash[i] = h ^ h >>> 29;
         }
@@ -69,7 +83,9 @@ public final class Units {
             if (column.isMissing(a)) continue;
             if (column instanceof NumberColumn numbers) {
                 if (numbers.values()[a] != numbers.values()[b]) return false;
-            } else if (!column.text(a).equals(column.text(b))) return false;
+            } else if (!column.text(a).equals(column.text(b))) {
+                return false;
+            }
         }
         return true;
     }

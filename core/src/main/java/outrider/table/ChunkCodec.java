@@ -2,7 +2,6 @@ package outrider.table;
 
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
 
@@ -19,19 +18,19 @@ public final class ChunkCodec {
     /** @param from first record, from 0; {@code to} is the one after the last */
     public static byte[] encode(Column column, int from, int to) {
         if (column instanceof NumberColumn numbers) return NumberCodec.encode(numbers, from, to);
-        if (column instanceof TextColumn text) return encodeText(text.values(), from, to);
+        if (column instanceof TextColumn text) return encodeText(text, from, to);
         int[] values = column instanceof CategoryColumn category ? category.codes() : ((DateColumn) column).days();
         ByteBuffer bytes = ByteBuffer.allocate((to - from) * Integer.BYTES);
         bytes.asIntBuffer().put(values, from, to - from);
         return bytes.array();
     }
 
-    private static byte[] encodeText(String[] values, int from, int to) {
+    private static byte[] encodeText(TextColumn column, int from, int to) {
         byte[][] parts = new byte[to - from][];
         int length = (to - from) * Integer.BYTES;
         for (int i = from; i < to; i++) {
-            if (values[i] == null) continue;
-            parts[i - from] = values[i].getBytes(StandardCharsets.UTF_8);
+            if (column.isMissing(i)) continue;
+            parts[i - from] = column.text(i).getBytes(StandardCharsets.UTF_8);
             length += parts[i - from].length;
         }
         ByteBuffer bytes = ByteBuffer.allocate(length);
@@ -54,7 +53,7 @@ public final class ChunkCodec {
             case NUMBER -> NumberCodec.decode(name, format, size, chunks);
             case CATEGORY -> new CategoryColumn(name, decodeInts(name, size, chunks), levels);
             case DATE -> new DateColumn(name, decodeInts(name, size, chunks), format == null ? DateFormat.ISO : format);
-            case TEXT -> new TextColumn(name, decodeTexts(name, size, chunks));
+            case TEXT -> decodeTexts(name, size, chunks);
         };
     }
 
@@ -70,17 +69,19 @@ public final class ChunkCodec {
         return values;
     }
 
-    private static String[] decodeTexts(String name, int size, List<byte[]> chunks) {
-        List<String> values = new ArrayList<>(size);
+    private static TextColumn decodeTexts(String name, int size, List<byte[]> chunks) {
+        TextPool pool = new TextPool();
+        int[] codes = new int[size];
+        int at = 0;
         for (byte[] chunk : chunks) {
             ByteBuffer bytes = ByteBuffer.wrap(chunk);
-            while (bytes.hasRemaining() && values.size() < size) {
+            while (bytes.hasRemaining() && at < size) {
                 int length = bytes.getInt();
-                values.add(length < 0 ? null : text(bytes, length));
+                codes[at++] = length < 0 ? -1 : pool.code(text(bytes, length));
             }
         }
-        demand(name, values.size(), size);
-        return values.toArray(String[]::new);
+        demand(name, at, size);
+        return new TextColumn(name, codes, pool.texts());
     }
 
     static String text(ByteBuffer bytes, int length) {

@@ -87,7 +87,7 @@ public final class ColumnBuilder {
         int most = Math.min(MOST_LEVELS, Math.max(2, present / 2));
         return texts.size() <= most
                 ? new CategoryColumn(name, held, List.copyOf(texts))
-                : new TextColumn(name, expand(held, texts));
+                : new TextColumn(name, held, texts);
     }
 
     private static int[] days(int[] codes, List<String> texts, DateFormat format) {
@@ -95,12 +95,5 @@ public final class ColumnBuilder {
         int[] days = new int[codes.length];
         for (int i = 0; i < codes.length; i++) days[i] = codes[i] < 0 ? DateColumn.MISSING : ofText[codes[i]];
         return days;
-    }
-
-    static String[] expand(int[] codes, List<String> texts) {
-        String[] all = texts.toArray(String[]::new);
-        String[] values = new String[codes.length];
-        for (int i = 0; i < codes.length; i++) values[i] = codes[i] < 0 ? null : all[codes[i]];
-        return values;
     }
 }

@@ -12,6 +12,8 @@ import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.IntStream;
 import java.util.zip.ZipException;
 import outrider.base.BadInput;
 import outrider.base.Progress;
@@ -25,6 +27,7 @@ public final class CsvTableReader {
     public static final int MOST_COLUMNS = 1500;
 
     private static final int CHECK_EVERY = 4096;
+    private static final char[] NONE = {};
 
     private CsvTableReader() {}
 
@@ -102,6 +105,9 @@ public final class CsvTableReader {
         private final Dialect dialect;
         private final List<String> names = new ArrayList<>();
         private final List<ColumnBuilder> builders = new ArrayList<>();
+        private FieldBatch filling;
+        private FieldBatch resting;
+        private CompletableFuture<Void> handing = CompletableFuture.completedFuture(null);
         /** The first record of a file without a header. */
         private final List<String> heldFirst = new ArrayList<>();
 
@@ -136,15 +142,13 @@ public final class CsvTableReader {
                 return;
             }
             if (index >= builders.size()) return;
-            ColumnBuilder builder = builders.get(index);
-            if (length == 0 && !quoted) builder.addMissing();
-            else builder.add(buffer, offset, length);
+            filling.add(buffer, offset, length, length == 0 && !quoted);
         }
 
         @Override
         protected void handleEmpty() {
             if (records >= 0 && names.size() == 1) {
-                builders.get(0).addMissing();
+                filling.add(NONE, 0, 0, true);
                 fields = 1;
             } else if (blankLine == 0) {
                 blankLine = line;
@@ -167,11 +171,22 @@ public final class CsvTableReader {
                 if (blankLine > 0) throw ragged(blankLine, 0);
                 if (fields != names.size()) throw ragged(line, fields);
                 noteLine();
+                if (filling.full()) turn();
             } else {
                 return Boolean.FALSE;
             }
             records++;
             return Boolean.TRUE;
+        }
+
+        /** Hands a full batch to the columns and fills the other one meanwhile. */
+        private void turn() {
+            FieldBatch.await(handing);
+            handing = filling.handTo(builders);
+            FieldBatch full = filling;
+            filling = resting;
+            resting = full;
+            filling.clear();
         }
 
         /** The line of the record being read, or of the one that comes next. */
@@ -210,6 +225,8 @@ public final class CsvTableReader {
                 }
                 builders.add(ColumnBuilder.inferring(name, dialect.decimal()));
             }
+            filling = new FieldBatch(names.size());
+            resting = new FieldBatch(names.size());
         }
 
         private void noteLine() {
@@ -221,11 +238,14 @@ public final class CsvTableReader {
         private Table table() {
             if (records < 0) throw Preview.empty();
             if (records == 0) throw BadInput.of("file", "holds a header and no record", "add the records");
-            List<Column> columns = new ArrayList<>(builders.size());
-            for (int i = 0; i < builders.size(); i++) {
-                columns.add(builders.get(i).build());
-                builders.set(i, null);
-            }
+            turn();
+            FieldBatch.await(handing);
+            filling = null;
+            resting = null;
+            List<Column> columns = IntStream.range(0, builders.size())
+                    .parallel()
+                    .mapToObj(i -> builders.set(i, null).build())
+                    .toList();
             return new Table(columns, straightLines ? null : Arrays.copyOf(lines, records));
         }
     }

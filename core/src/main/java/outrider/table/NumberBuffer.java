@@ -1,13 +1,22 @@
 package outrider.table;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 
 /** Gathers numbers with how they were written. Not thread safe. */
 final class NumberBuffer {
+    private static final int RUN = 1 << 14;
+    /** Digits of no more letters than this fit a long. */
+    private static final int MOST_LETTERS = 18;
+
     private final char decimal;
-    private double[] values = new double[1024];
-    private byte[] decimals = new byte[1024];
+    private final List<double[]> fullValues = new ArrayList<>();
+    private final List<byte[]> fullDecimals = new ArrayList<>();
+    private double[] values = new double[RUN];
+    private byte[] decimals = new byte[RUN];
     private int size;
+    private int at;
     private int[] oddRecords = new int[8];
     private String[] oddTexts = new String[8];
     private int odd;
@@ -26,31 +35,24 @@ final class NumberBuffer {
         int i = offset;
         boolean negative = length > 0 && buffer[i] == '-';
         if (negative) i++;
-        int firstDigit = i;
+        int first = i;
         long digits = 0;
-        int after = -1;
-        boolean plain = end - i <= 17 && i < end;
-        for (; i < end && plain; i++) {
-            char c = buffer[i];
-            if (c >= '0' && c <= '9') {
-                digits = digits * 10 + (c - '0');
-                if (after >= 0) after++;
-            } else if (c == decimal && after < 0 && i > firstDigit) {
-                after = 0;
-            } else {
-                plain = false;
-            }
+        for (int d; i < end && (d = buffer[i] - '0') >= 0 && d <= 9; i++) digits = digits * 10 + d;
+        int whole = i - first;
+        int after = 0;
+        if (i < end && buffer[i] == decimal && whole > 0) {
+            int point = i++;
+            for (int d; i < end && (d = buffer[i] - '0') >= 0 && d <= 9; i++) digits = digits * 10 + d;
+            after = i - point - 1;
+            if (after == 0) i = first;
         }
-        int whole = end - firstDigit - (after < 0 ? 0 : after + 1);
-        boolean code = whole > 1 && buffer[firstDigit] == '0';
-        if (plain && code) return false;
-        if (plain && after != 0 && after <= Written.MOST_DECIMALS && digits < Written.MOST_DIGITS) {
-            if (!negative || digits != 0) {
-                int scale = Math.max(after, 0);
-                double value = digits / Written.tens(scale);
-                push(negative ? -value : value, (byte) scale);
-                return true;
-            }
+        boolean plain = i == end && whole > 0;
+        if (plain && whole > 1 && buffer[first] == '0') return false;
+        boolean exact = end - first <= MOST_LETTERS && after <= Written.MOST_DECIMALS && digits < Written.MOST_DIGITS;
+        if (plain && exact && (!negative || digits != 0)) {
+            double value = after == 0 ? digits : digits / Written.tens(after);
+            push(negative ? -value : value, (byte) after);
+            return true;
         }
         return addOdd(new String(buffer, offset, length));
     }
@@ -74,18 +76,30 @@ final class NumberBuffer {
     }
 
     private void push(double value, byte how) {
-        if (size == values.length) {
-            int more = size + (size >> 1);
-            values = Arrays.copyOf(values, more);
-            decimals = Arrays.copyOf(decimals, more);
+        if (at == RUN) {
+            fullValues.add(values);
+            fullDecimals.add(decimals);
+            values = new double[RUN];
+            decimals = new byte[RUN];
+            at = 0;
         }
-        values[size] = value;
-        decimals[size++] = how;
+        values[at] = value;
+        decimals[at++] = how;
+        size++;
     }
 
     NumberColumn column(String name) {
-        Written written = new Written(
-                Arrays.copyOf(decimals, size), decimal, Arrays.copyOf(oddRecords, odd), Arrays.copyOf(oddTexts, odd));
-        return new NumberColumn(name, Arrays.copyOf(values, size), written);
+        double[] allValues = new double[size];
+        byte[] allDecimals = new byte[size];
+        int from = 0;
+        for (int i = 0; i < fullValues.size(); i++, from += RUN) {
+            System.arraycopy(fullValues.get(i), 0, allValues, from, RUN);
+            System.arraycopy(fullDecimals.get(i), 0, allDecimals, from, RUN);
+        }
+        System.arraycopy(values, 0, allValues, from, at);
+        System.arraycopy(decimals, 0, allDecimals, from, at);
+        Written written =
+                new Written(allDecimals, decimal, Arrays.copyOf(oddRecords, odd), Arrays.copyOf(oddTexts, odd));
+        return new NumberColumn(name, allValues, written);
     }
 }

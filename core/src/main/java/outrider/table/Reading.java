@@ -44,7 +44,7 @@ public record Reading(ColumnType type, String format, List<String> missing, List
             case NUMBER -> numbers(from.name(), codes, texts, table);
             case DATE -> dates(from.name(), codes, texts, table);
             case CATEGORY -> categories(from.name(), codes, texts);
-            case TEXT -> new TextColumn(from.name(), ColumnBuilder.expand(codes, texts));
+            case TEXT -> new TextColumn(from.name(), codes, texts);
         };
     }
 

@@ -1,7 +1,21 @@
 package outrider.table;
 
-/** Free text; null stands for missing, "" is a text like any other. */
-public record TextColumn(String name, String[] values) implements Column {
+import java.util.List;
+
+/**
+ * Free text, as codes into its different texts; −1 stands for missing, "" is a text like any other. {@code texts} may make each
+ * text as it is asked for.
+ */
+public record TextColumn(String name, int[] codes, List<String> texts) implements Column {
+
+    /** @param values null for missing */
+    public static TextColumn of(String name, String... values) {
+        TextPool pool = new TextPool();
+        int[] codes = new int[values.length];
+        for (int i = 0; i < codes.length; i++) codes[i] = values[i] == null ? -1 : pool.code(values[i]);
+        return new TextColumn(name, codes, pool.texts());
+    }
+
     @Override
     public ColumnType type() {
         return ColumnType.TEXT;
@@ -9,16 +23,16 @@ public record TextColumn(String name, String[] values) implements Column {
 
     @Override
     public int size() {
-        return values.length;
+        return codes.length;
     }
 
     @Override
     public boolean isMissing(int record) {
-        return values[record] == null;
+        return codes[record] < 0;
     }
 
     @Override
     public String text(int record) {
-        return values[record];
+        return codes[record] < 0 ? null : texts.get(codes[record]);
     }
 }

@@ -17,7 +17,7 @@ class PreparationTest {
                     new NumberColumn("n", new double[] {1, Double.NaN, 5, 3, 1000}),
                     new CategoryColumn("c", new int[] {0, 1, 0, -1, 2}, List.of("plain", "gold", "unseen")),
                     new DateColumn("d", new int[] {100, 101, 110, 100, 90}),
-                    new TextColumn("t", new String[] {"a", "b", null, "c", ""})),
+                    TextColumn.of("t", "a", "b", null, "c", "")),
             null);
     private static final int[] TRAINING = {0, 1, 2, 3};
 

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import outrider.base.BadInput;
 import outrider.server.dataset.Datasets;
+import outrider.server.work.RecentTables;
 import outrider.split.Units;
 import outrider.table.Column;
 import outrider.table.Levels;
@@ -21,7 +22,7 @@ public class BriefTables {
     private static final int KEPT = 4;
 
     private final Datasets datasets;
-    private final Map<List<?>, Table> tables = recent();
+    private final RecentTables<List<?>> tables = new RecentTables<>();
     private final Map<List<?>, byte[]> outcomes = recent();
     private final Map<Long, int[]> copies = recent();
 

@@ -2,6 +2,9 @@ package outrider.server.dataset;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import outrider.base.Progress;
@@ -15,31 +18,37 @@ import outrider.table.Table;
 
 /** Columns made ready to be stored: looked at, encoded and compressed, two at a time. */
 final class ColumnStore {
-    private static final double DONE = 0.95;
+    private static final double DONE = 0.98;
+    private static final ExecutorService WORKERS = Executors.newFixedThreadPool(2, work -> {
+        Thread thread = new Thread(work, "columns");
+        thread.setDaemon(true);
+        return thread;
+    });
 
     private ColumnStore() {}
 
-    /** In file order: the rows to store, each with its chunks. */
-    record Prepared(List<DatasetColumn> columns, List<List<byte[]>> chunks) {}
+    /** A column's row and its chunks, compressed. */
+    record Prepared(DatasetColumn row, List<byte[]> chunks) {}
 
-    static Prepared prepare(Table table, double from, Progress progress) {
+    /** Prepares the columns in file order on other threads; each is ready by the time it is asked for. */
+    static List<CompletableFuture<Prepared>> prepare(Table table, double from, Progress progress) {
         int[] rows = IntStream.range(0, table.size()).toArray();
         int count = table.columns().size();
-        DatasetColumn[] columns = new DatasetColumn[count];
-        List<List<byte[]>> chunks = new ArrayList<>(java.util.Collections.nCopies(count, null));
         AtomicInteger done = new AtomicInteger();
-        IntStream.range(0, count).parallel().forEach(i -> {
+        List<CompletableFuture<Prepared>> prepared = new ArrayList<>(count);
+        for (int i = 0; i < count; i++) {
             Column column = table.columns().get(i);
-            progress.checkpoint(
-                    from + (DONE - from) * done.getAndIncrement() / count,
-                    "profiling column " + done.get() + " of " + count + ", " + column.name());
-            columns[i] = column(column, i, rows);
-            List<byte[]> packed = chunks(column);
-            synchronized (chunks) {
-                chunks.set(i, packed);
-            }
-        });
-        return new Prepared(List.of(columns), chunks);
+            int position = i;
+            prepared.add(CompletableFuture.supplyAsync(
+                    () -> {
+                        progress.checkpoint(
+                                from + (DONE - from) * done.getAndIncrement() / count,
+                                "profiling and storing column " + done.get() + " of " + count + ", " + column.name());
+                        return new Prepared(column(column, position, rows), chunks(column));
+                    },
+                    WORKERS));
+        }
+        return prepared;
     }
 
     private static DatasetColumn column(Column column, int position, int[] rows) {

@@ -4,6 +4,8 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import org.hibernate.Session;
 
 /** Stores what was read, all or nothing; a bean of its own so that the transaction begins after the reading. */
 @ApplicationScoped
@@ -14,23 +16,21 @@ public class DatasetWriter {
         this.database = database;
     }
 
-    /** @param arrivalId the file on its way in that is stored by this, or null */
+    /**
+     * @param prepared in file order; taken out of the list as they are stored
+     * @param arrivalId the file on its way in that is stored by this, or null
+     */
     @Transactional
-    void store(Dataset dataset, ColumnStore.Prepared prepared, Long arrivalId) {
+    void store(Dataset dataset, List<CompletableFuture<ColumnStore.Prepared>> prepared, Long arrivalId) {
         dataset.persist();
-        for (int i = 0; i < prepared.columns().size(); i++) {
-            DatasetColumn row = prepared.columns().get(i);
+        for (int i = 0; i < prepared.size(); i++) {
+            ColumnStore.Prepared column = prepared.get(i).join();
+            prepared.set(i, CompletableFuture.completedFuture(null));
+            DatasetColumn row = column.row();
             row.datasetId = dataset.id;
             row.persist();
-            List<byte[]> chunks = prepared.chunks().get(i);
-            for (int number = 0; number < chunks.size(); number++) {
-                ColumnChunk chunk = new ColumnChunk();
-                chunk.columnId = row.id;
-                chunk.number = number;
-                chunk.bytes = chunks.get(number);
-                chunk.persist();
-            }
             database.flush();
+            database.unwrap(Session.class).doWork(connection -> ChunkCopy.write(connection, row.id, column.chunks()));
             database.clear();
         }
         if (arrivalId != null) {

@@ -13,17 +13,16 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HexFormat;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.parquet.ParquetTables;
 import outrider.server.work.Packed;
+import outrider.server.work.RecentTables;
 import outrider.table.ChunkCodec;
 import outrider.table.Column;
 import outrider.table.CsvTableReader;
@@ -34,18 +33,14 @@ import outrider.table.Table;
 /** Reads files into the database and columns out of it. */
 @ApplicationScoped
 public class Datasets {
-    private static final int TABLES_KEPT = 3;
+    /** Before a larger file is read, memory is made free for it. */
+    private static final long LARGE = 50_000_000;
     /** The share of the work that reading is; profiling and storing are the rest. */
     private static final double READING = 0.6;
 
     private final EntityManager database;
     private final DatasetWriter writer;
-    private final Map<Long, Table> recent = Collections.synchronizedMap(new LinkedHashMap<>(8, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Long, Table> eldest) {
-            return size() > TABLES_KEPT;
-        }
-    });
+    private final RecentTables<Long> recent = new RecentTables<>();
 
     Datasets(EntityManager database, DatasetWriter writer) {
         this.database = database;
@@ -67,15 +62,22 @@ public class Datasets {
         Dataset dataset = new Dataset();
         dataset.name = name;
         dataset.bytes = Files.size(file);
+        if (dataset.bytes > LARGE) recent.clear();
         Table table = table(file, dialect, dataset, progress);
-        ColumnStore.Prepared prepared = ColumnStore.prepare(table, READING, progress);
+        List<CompletableFuture<ColumnStore.Prepared>> prepared = ColumnStore.prepare(table, READING, progress);
         dataset.sha256 = sha256.join();
         dataset.records = table.size();
         dataset.startLines = table.startLines() == null ? null : Packed.packInts(table.startLines());
         dataset.createdBy = by;
         dataset.createdAt = Instant.now();
-        progress.checkpoint(0.95, "storing " + table.columns().size() + " columns");
-        writer.store(dataset, prepared, arrivalId);
+        try {
+            writer.store(dataset, prepared, arrivalId);
+        } catch (CompletionException e) {
+            if (e.getCause() instanceof RuntimeException cause) throw cause;
+            throw e;
+        } finally {
+            prepared.forEach(column -> column.cancel(false));
+        }
         recent.put(dataset.id, table);
         return dataset;
     }

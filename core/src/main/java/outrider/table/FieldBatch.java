@@ -1,0 +1,88 @@
+package outrider.table;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.stream.IntStream;
+
+/**
+ * Some records' fields as letters in one array, taken over column by column: one thread splits the file while others work on
+ * the batch before.
+ */
+final class FieldBatch {
+    /** About so many fields make a batch. */
+    private static final int FIELDS = 1 << 16;
+
+    private static final int TASKS = 2;
+    private static final int SHORT = 24;
+    private static final ExecutorService WORKERS = Executors.newFixedThreadPool(TASKS, work -> {
+        Thread thread = new Thread(work, "fields");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    private final int columns;
+    private final int most;
+    private final int[] end;
+    private final boolean[] missing;
+    private char[] letters = new char[1 << 19];
+    private int used;
+    private int fields;
+
+    FieldBatch(int columns) {
+        this.columns = columns;
+        most = Math.max(1, FIELDS / columns) * columns;
+        end = new int[most + columns];
+        missing = new boolean[most + columns];
+    }
+
+    void add(char[] buffer, int offset, int length, boolean gone) {
+        if (used + length > letters.length) letters = Arrays.copyOf(letters, Math.max(used + length, used * 2));
+        if (length > SHORT) System.arraycopy(buffer, offset, letters, used, length);
+        else for (int i = 0; i < length; i++) letters[used + i] = buffer[offset + i];
+        used += length;
+        missing[fields] = gone;
+        end[fields++] = used;
+    }
+
+    boolean full() {
+        return fields >= most;
+    }
+
+    void clear() {
+        fields = 0;
+        used = 0;
+    }
+
+    /** Begins to hand the fields to their columns; the batch is not to be touched before that ends. */
+    CompletableFuture<Void> handTo(List<ColumnBuilder> builders) {
+        return CompletableFuture.allOf(IntStream.range(0, TASKS)
+                .mapToObj(task -> CompletableFuture.runAsync(
+                        () -> {
+                            for (int c = task; c < columns; c += TASKS) handTo(builders.get(c), c);
+                        },
+                        WORKERS))
+                .toArray(CompletableFuture[]::new));
+    }
+
+    private void handTo(ColumnBuilder builder, int column) {
+        for (int f = column; f < fields; f += columns) {
+            int start = f == 0 ? 0 : end[f - 1];
+            if (missing[f]) builder.addMissing();
+            else builder.add(letters, start, end[f] - start);
+        }
+    }
+
+    /** Waits, and throws what went wrong as it was. */
+    static void await(CompletableFuture<Void> work) {
+        try {
+            work.join();
+        } catch (CompletionException e) {
+            if (e.getCause() instanceof RuntimeException cause) throw cause;
+            throw e;
+        }
+    }
+}
