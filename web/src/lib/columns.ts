@@ -61,6 +61,21 @@ export function cellLabel(type: ColumnType, cell: Cell, moreLevels: number): str
 export const open = (column: Column) =>
   column.input ? column.alarms.filter((a) => a.keptBecause === null) : [];
 
+const GRAVEST = ['suspected leak', 'identifier-like', 'constant'];
+
+/** Columns with open alarms, the gravest first. */
+export function ringing(columns: Column[]): Column[] {
+  const gravity = (column: Column) =>
+    Math.min(
+      ...open(column).map((a) => (GRAVEST.indexOf(a.name) + GRAVEST.length + 1) % (GRAVEST.length + 1)),
+    );
+  return columns
+    .filter((c) => open(c).length > 0)
+    .map((column, at) => ({ column, at, gravity: gravity(column) }))
+    .sort((a, b) => a.gravity - b.gravity || a.at - b.at)
+    .map((e) => e.column);
+}
+
 export type Sort = 'file' | 'name' | 'type' | 'role' | 'missing' | 'distinct' | 'auc' | 'iv' | 'known';
 
 const sortKey: Record<Sort, (column: Column) => string | number> = {

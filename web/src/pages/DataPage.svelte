@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import type { Brief, Column, ColumnType, Role, SplitPlan } from '../api/types';
   import { post } from '../lib/api';
-  import { arranged, open, ROLES, TYPES, type Sort } from '../lib/columns';
+  import { arranged, open, ringing as inOrder, ROLES, TYPES, type Sort } from '../lib/columns';
   import { ColumnSheet } from '../lib/columns.svelte';
   import { arrive } from '../lib/arrive';
   import { desk } from '../lib/desk.svelte';
@@ -44,7 +44,7 @@
     const training = brief.split?.facts.parts[0];
     return training ? training.events / training.records : null;
   });
-  const ringing = $derived((columns ?? []).filter((c) => open(c).length > 0));
+  const ringing = $derived(inOrder(columns ?? []));
   const inputs = $derived((columns ?? []).filter((c) => c.input).length);
   const tests: Record<Only, (c: Column) => boolean> = {
     all: () => true,

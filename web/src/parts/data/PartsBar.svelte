@@ -15,39 +15,40 @@
 </script>
 
 <div class="max-w-[680px]">
-<div class="bar" role="img" aria-label="Parts in proportion">
-  {#each facts.parts as part (part.part)}<i class={part.part} style:flex={part.records}></i>{/each}
-</div>
-<table class="w-full" aria-label="Events per part">
-  <thead
-    ><tr class="quiet"
-      ><th></th><th class="n">{brief.recordsNoun}</th><th class="n">%</th><th class="n">{brief.eventsNoun}</th
-      ><th class="n">rate %</th><th class="n">capture of 50 % known to</th><th></th></tr
-    ></thead
-  >
-  <tbody>
-    {#each facts.parts as part (part.part)}
-      <tr data-part={part.part}>
-        <td class="whitespace-nowrap"
-          ><i class="key {part.part}"></i>{part.part}{#if part.part === 'reserve' && sealed}
-            <span
-              class="quiet ml-2"
-              title="Its events were counted when it was sealed, and are not counted again before it is opened."
-              >◆ sealed</span
-            >{/if}</td
-        >
-        <td class="n">{count(part.records)}</td>
-        <td class="n quiet">{percent(part.records / all)}</td>
-        <td class="n font-semibold">{count(part.events)}</td>
-        <td class="n">{percent(part.events / part.records)}</td>
-        <td class="n">± {percent(part.halfWidth)} points</td>
-        <td class="alarm pl-3"
-          >{#if part.few}▲ fewer than 100 {brief.eventsNoun}{/if}</td
-        >
-      </tr>
-    {/each}
-  </tbody>
-</table>
+  <div class="bar" role="img" aria-label="Parts in proportion">
+    {#each facts.parts as part (part.part)}<i class={part.part} style:flex={part.records}></i>{/each}
+  </div>
+  <table class="w-full" aria-label="Events per part">
+    <thead
+      ><tr class="quiet"
+        ><th></th><th class="n">{brief.recordsNoun}</th><th class="n">%</th><th class="n"
+          >{brief.eventsNoun}</th
+        ><th class="n">rate %</th><th class="n">capture of 50 % known to</th><th></th></tr
+      ></thead
+    >
+    <tbody>
+      {#each facts.parts as part (part.part)}
+        <tr data-part={part.part}>
+          <td class="whitespace-nowrap"
+            ><i class="key {part.part}"></i>{part.part}{#if part.part === 'reserve' && sealed}
+              <span
+                class="quiet ml-2"
+                title="Its events were counted when it was sealed, and are not counted again before it is opened."
+                >◆ sealed</span
+              >{/if}</td
+          >
+          <td class="n">{count(part.records)}</td>
+          <td class="n quiet">{percent(part.records / all)}</td>
+          <td class="n font-semibold">{count(part.events)}</td>
+          <td class="n">{percent(part.events / part.records)}</td>
+          <td class="n">± {percent(part.halfWidth)} points</td>
+          <td class="alarm pl-3"
+            >{#if part.few}▲ fewer than 100 {brief.eventsNoun}{/if}</td
+          >
+        </tr>
+      {/each}
+    </tbody>
+  </table>
 </div>
 
 <style>

@@ -10,7 +10,7 @@ import picocli.CommandLine.Command;
         name = "outrider",
         mixinStandardHelpOptions = true,
         description = "Headless use of Outrider.",
-        subcommands = EvaluateCommand.class)
+        subcommands = {EvaluateCommand.class, BringCommand.class})
 public final class Main {
     private Main() {}
 
@@ -27,7 +27,7 @@ public final class Main {
             return 2;
         });
         line.setParameterExceptionHandler((e, rest) -> {
-            err.println(oneLine(e) + " (see outrider evaluate --help)");
+            err.println(oneLine(e) + " (see outrider " + e.getCommandLine().getCommandName() + " --help)");
             return 2;
         });
         int code = line.execute(args);

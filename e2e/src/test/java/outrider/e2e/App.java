@@ -47,7 +47,11 @@ final class App implements AutoCloseable {
                         "OUTRIDER_DEMO_PASSWORD",
                         PASSWORD,
                         "OUTRIDER_DEMO_FOLDER",
-                        ""));
+                        "",
+                        "OUTRIDER_FILES",
+                        Files.createTempDirectory("outrider-files").toString(),
+                        "QUARKUS_FLYWAY_CLEAN_AT_START",
+                        "true"));
         process = builder.start();
         for (int i = 0; !ready(); i++) {
             if (i > 300 || !process.isAlive()) throw new IllegalStateException(Files.readString(log));

@@ -48,6 +48,8 @@ class JourneyTest {
         browser.driver
                 .findElement(By.cssSelector("input[type=file]"))
                 .sendKeys(FILE.toAbsolutePath().normalize().toString());
+        browser.text("How it is read");
+        browser.button("Read the file");
         browser.text("The outcome");
         return browser.driver.getCurrentUrl().replaceFirst("https?://[^/]+", "");
     }
@@ -79,22 +81,24 @@ class JourneyTest {
     private static void setAsideAndSplit(Browser browser, String brief) {
         browser.key("2");
         for (String column : List.of("goodbye_page_seen", "postal_area")) {
-            WebElement role = browser.find("select[aria-label='Role of " + column + "']");
-            new Select(role).selectByValue("SET_ASIDE");
-            browser.find("input[aria-label='Why " + column + " is no input']");
+            browser.fill("Find a column", column);
+            new Select(browser.find("select[aria-label='Role of " + column + "']")).selectByValue("SET_ASIDE");
+            browser.text("undo: " + column + ": set aside");
         }
-        browser.fill("Why goodbye_page_seen is no input", "known only afterwards");
+        browser.find("[data-column=postal_area] .name button").click();
+        browser.fill("Why postal_area is no input", "180 levels");
+        browser.button("close");
+        browser.fill("Find a column", "");
         browser.fill("seed", "77");
+        browser.find("section[aria-label=Split] input[type=checkbox]").click();
+        browser.text("sets of exact copies");
         browser.button("Split and seal");
-        browser.text("sealed");
-        browser.text("9,000 members");
-        browser.text("inputs raise an alarm: country, next_visit_booked");
-        browser.find("tr[data-column=next_visit_booked] button.alarm").click();
+        browser.text("◆ sealed");
+        assertThat(browser.find("[data-part=validation]").getText()).contains("9,000", "762");
+        browser.text("country: constant.");
         browser.text("Whether it is missing ranks the outcome with an AUC of 0.");
-        browser.find("tr[data-column=next_visit_booked] .chip").click();
-        assertThat(browser.find("input[aria-label='Why next_visit_booked is no input']")
-                        .getAttribute("value"))
-                .isEqualTo("suspected leak");
+        browser.find("[data-alarm=next_visit_booked] .chip").click();
+        browser.text("undo: next_visit_booked: set aside");
         assertThat(browser.driver.getCurrentUrl()).endsWith(brief + "/data");
     }
 
