@@ -80,13 +80,13 @@ class JourneyTest {
 
     private static void setAsideAndSplit(Browser browser, String brief) {
         browser.key("2");
-        for (String column : List.of("goodbye_page_seen", "postal_area")) {
+        for (String column : List.of("postal_area", "goodbye_page_seen")) {
             browser.fill("Find a column", column);
             new Select(browser.find("select[aria-label='Role of " + column + "']")).selectByValue("SET_ASIDE");
             browser.text("undo: " + column + ": set aside");
         }
-        browser.find("[data-column=postal_area] .name button").click();
-        browser.fill("Why postal_area is no input", "180 levels");
+        browser.find("[data-column=goodbye_page_seen] .name button").click();
+        browser.fill("Why goodbye_page_seen is no input", "known only afterwards");
         browser.button("close");
         browser.fill("Find a column", "");
         browser.fill("seed", "77");

@@ -16,19 +16,31 @@ final class Screenshots {
         try (Browser browser = new Browser(args[0])) {
             browser.signIn("analyst", args[1]);
             take(browser, folder, "briefs");
+            String brief = browser.find("a[href^='/briefs/']").getDomAttribute("href");
             for (String stage : new String[] {"", "/data", "/candidates", "/compare"}) {
-                browser.open("/briefs/1" + stage);
+                browser.open(brief + stage);
                 browser.text("Sign-off");
                 if (stage.equals("/compare")) browser.button("capacity");
                 take(browser, folder, stage.isEmpty() ? "brief" : stage.substring(1));
             }
-            browser.open("/briefs/1/sign-off");
+            browser.open(brief + "/data");
+            browser.find("[data-column=late_payments_12m] .name button");
+            browser.fill("Find a column", "rides");
+            browser.find("[data-column=rides_logged_90d] .name button").click();
+            browser.text("Alone it ranks");
+            take(browser, folder, "column");
+            browser.open("/briefs/2/data");
+            browser.button("change it in edition");
+            browser.text("edition 2");
+            browser.find("[data-part=validation]");
+            take(browser, folder, "split");
+            browser.open(brief + "/sign-off");
             browser.text("Issue a report");
             if (browser.all("iframe").isEmpty()) browser.button("Open the reserve and issue");
             browser.find("iframe");
             browser.signOut();
             browser.signIn("approver", args[1]);
-            browser.open("/briefs/1/sign-off");
+            browser.open(brief + "/sign-off");
             browser.find("iframe");
             take(browser, folder, "sign-off");
         } catch (IOException e) {
