@@ -5,7 +5,7 @@ export const ROLES: [Role, string][] = [
   ['INPUT', 'input'],
   ['IDENTIFIER', 'identifier'],
   ['SCORE', 'supplied score'],
-  ['VALUE', 'value of a record'],
+  ['VALUE', 'value'],
   ['SEGMENT', 'segment'],
   ['PART', 'part'],
   ['DATE', 'date'],

@@ -18,6 +18,12 @@ export function percent(share: number | null): string {
   return share === null || !Number.isFinite(share) ? NONE : minus((100 * share).toFixed(1));
 }
 
+/** An event rate as a percentage, without its sign: rare ones to a hundredth. */
+export function rate(share: number | null): string {
+  if (share === null || !Number.isFinite(share)) return NONE;
+  return minus((100 * share).toFixed(share > 0 && share < 0.02 ? 2 : 1));
+}
+
 export function fixed(value: number | null, digits: number): string {
   return value === null || !Number.isFinite(value) ? NONE : minus(value.toFixed(digits));
 }

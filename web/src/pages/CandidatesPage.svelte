@@ -3,7 +3,7 @@
   import type { Candidate, Column, Columns } from '../api/types';
   import { get, post, remove } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
-  import { fixed, percent } from '../lib/format';
+  import { count, fixed, percent, rate } from '../lib/format';
   import { session } from '../lib/session.svelte';
   import Learnt from '../parts/Learnt.svelte';
   import NewCandidate from '../parts/NewCandidate.svelte';
@@ -69,6 +69,14 @@
   <p class="quiet">Listing the candidates …</p>
 {:else}
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+  {@const training = brief.split.facts.parts[0]}
+  <p class="quiet mb-2">
+    Candidates learn from {count(training.records)} training {brief.recordsNoun}, {count(training.events)} of them
+    {brief.eventsNoun} ({rate(training.events / training.records)} %){#if brief.split.plan.balance.method === 'WEIGHTS'};
+      each of these counts {brief.split.facts.training.weight.toFixed(1)} times, probabilities corrected back{:else if brief.split.plan.balance.method === 'THINNING'};
+      logistic regressions see {count(brief.split.facts.training.records)} of them, probabilities corrected back{/if}.
+    {#if training.few}<span class="alarm">▲ Fewer than 100 {brief.eventsNoun} to learn from.</span>{/if}
+  </p>
   {#if making}
     {#key from}
       <NewCandidate

@@ -3,7 +3,7 @@
   import type { Arrival, Brief, Dataset } from '../api/types';
   import { get, post, remove } from '../lib/api';
   import { arrive } from '../lib/arrive';
-  import { count, percent } from '../lib/format';
+  import { count, rate as rareRate } from '../lib/format';
   import { navigate } from '../lib/routes';
   import { session } from '../lib/session.svelte';
 
@@ -26,7 +26,7 @@
     const open = brief.split?.parts.filter((p) => p.events !== null) ?? [];
     const records = open.reduce((sum, p) => sum + p.records, 0);
     const events = open.reduce((sum, p) => sum + (p.events ?? 0), 0);
-    return records ? `${percent(events / records)} %` : '–';
+    return records ? `${rareRate(events / records)} %` : '–';
   }
 
   function stage(brief: Brief): string {

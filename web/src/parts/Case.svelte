@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack, type Snippet } from 'svelte';
-  import { count, gain, percent } from '../lib/format';
+  import { count, gain, percent, rate as rareRate } from '../lib/format';
   import { desk } from '../lib/desk.svelte';
   import { keys } from '../lib/keys';
   import { navigate, route } from '../lib/routes';
@@ -46,7 +46,7 @@
             path: 'data',
             name: 'Data',
             fact: brief.split
-              ? `${count(brief.records)} · ${percent(rate)} % ${brief.eventsNoun}`
+              ? `${count(brief.records)} · ${rareRate(rate)} % ${brief.eventsNoun}`
               : `${count(brief.records)} · not split`,
           },
           {

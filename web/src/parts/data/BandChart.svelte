@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Cell, ColumnType } from '../../api/types';
   import { cellLabel } from '../../lib/columns';
-  import { count, percent } from '../../lib/format';
+  import { count, percent, rate } from '../../lib/format';
 
   interface Props {
     type: ColumnType;
@@ -32,7 +32,7 @@
       ...rows.map((r) => Math.min(r.cell.rateHigh ?? 0, 2.5 * Math.max(r.cell.rate ?? 0, base ?? 0))),
     ),
   );
-  const x = (rate: number) => Math.min(WIDTH, (WIDTH * rate) / top);
+  const x = (at: number) => Math.min(WIDTH, (WIDTH * at) / top);
 </script>
 
 <table class="plain" aria-label="Bands">
@@ -43,7 +43,7 @@
       >
       {#if judged}
         <th class="n">{eventsNoun}</th><th class="n">Rate %</th>
-        <th style:width="{WIDTH + 16}px">0 to {percent(top)} %, with its 95 % interval</th>
+        <th style:width="{WIDTH + 16}px">0 to {rate(top)} %, with its 95 % interval</th>
       {/if}
     </tr>
   </thead>
@@ -55,18 +55,18 @@
         <td class="n">{percent(row.cell.records / all)}</td>
         {#if judged}
           <td class="n">{count(row.cell.events ?? 0)}</td>
-          <td class="n">{percent(row.cell.rate)}</td>
+          <td class="n">{rate(row.cell.rate)}</td>
           <td>
             {#if row.cell.rate !== null && row.cell.rateLow !== null && row.cell.rateHigh !== null}
               <svg
                 width={WIDTH}
                 height="14"
                 role="img"
-                aria-label="{percent(row.cell.rate)} %, {percent(row.cell.rateLow)} to {percent(
+                aria-label="{rate(row.cell.rate)} %, {rate(row.cell.rateLow)} to {percent(
                   row.cell.rateHigh,
                 )} %"
               >
-                <title>{percent(row.cell.rateLow)} to {percent(row.cell.rateHigh)} %</title>
+                <title>{rate(row.cell.rateLow)} to {rate(row.cell.rateHigh)} %</title>
                 {#if base !== null}<line
                     x1={x(base)}
                     x2={x(base)}

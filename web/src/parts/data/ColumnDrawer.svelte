@@ -3,7 +3,7 @@
   import type { Brief, Cell, ColumnDetail, ColumnType, Setup } from '../../api/types';
   import { get } from '../../lib/api';
   import type { ColumnSheet } from '../../lib/columns.svelte';
-  import { count, fixed, percent } from '../../lib/format';
+  import { count, fixed, rate } from '../../lib/format';
   import { strength } from '../../lib/columns';
   import AlarmRow from './AlarmRow.svelte';
   import BandChart from './BandChart.svelte';
@@ -119,9 +119,9 @@
                 <td class="n">{count(cell.records)}</td>
                 {#if profile.absent.events !== null}
                   <td class="n">{count(cell.events ?? 0)}</td>
-                  <td class="n">{percent(cell.rate)}</td>
+                  <td class="n">{rate(cell.rate)}</td>
                   <td class="n"
-                    >{cell.rate === null ? '–' : `${percent(cell.rateLow)} to ${percent(cell.rateHigh)}`}</td
+                    >{cell.rate === null ? '–' : `${rate(cell.rateLow)} to ${rate(cell.rateHigh)}`}</td
                   >
                 {/if}
               </tr>
@@ -132,10 +132,10 @@
       {#if detail?.acted}
         {@const acted = detail.acted}
         <p class="mb-2">
-          {count(acted.records)} training {brief.recordsNoun} were acted on before; {percent(
+          {count(acted.records)} training {brief.recordsNoun} were acted on before; {rate(
             acted.events / Math.max(1, acted.records),
           )}
-          % of them are among the {brief.eventsNoun}, against {percent(
+          % of them are among the {brief.eventsNoun}, against {rate(
             acted.otherEvents / Math.max(1, acted.otherRecords),
           )} % of the others. Acting may have saved some: where a high score meets one of them, the false alarm
           is suspect.

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Brief, SplitFacts } from '../../api/types';
-  import { count, percent } from '../../lib/format';
+  import { count, percent, rate } from '../../lib/format';
 
   interface Props {
     brief: Brief;
@@ -40,7 +40,7 @@
           <td class="n">{count(part.records)}</td>
           <td class="n quiet">{percent(part.records / all)}</td>
           <td class="n font-semibold">{count(part.events)}</td>
-          <td class="n">{percent(part.events / part.records)}</td>
+          <td class="n">{rate(part.events / part.records)}</td>
           <td class="n">± {percent(part.halfWidth)} points</td>
           <td class="alarm pl-3"
             >{#if part.few}▲ fewer than 100 {brief.eventsNoun}{/if}</td

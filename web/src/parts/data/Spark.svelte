@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Drawn } from '../../api/types';
-  import { percent } from '../../lib/format';
+  import { rate } from '../../lib/format';
 
   /** The distribution of a column with the event rate drawn over it; both scales begin at 0. */
   let { drawn, base }: { drawn: Drawn[]; base: number | null } = $props();
@@ -25,16 +25,14 @@
       .map((d, i) => (d.rate === null ? null : [i, d.rate]))
       .filter((p): p is [number, number] => p !== null)
       .map(
-        ([i, rate]) =>
-          `${(i * step + step / 2).toFixed(1)},${(HEIGHT - 2 - (HEIGHT - 4) * (rate / top)).toFixed(1)}`,
+        ([i, share]) =>
+          `${(i * step + step / 2).toFixed(1)},${(HEIGHT - 2 - (HEIGHT - 4) * (share / top)).toFixed(1)}`,
       )
       .join(' '),
   );
   const rates = $derived(drawn.map((d) => d.rate).filter((r): r is number => r !== null));
   const words = $derived(
-    rates.length
-      ? `event rate ${percent(Math.min(...rates))} to ${percent(Math.max(...rates))} %`
-      : 'distribution',
+    rates.length ? `event rate ${rate(Math.min(...rates))} to ${rate(Math.max(...rates))} %` : 'distribution',
   );
 </script>
 

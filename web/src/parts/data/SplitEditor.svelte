@@ -22,11 +22,17 @@
     ['LEFT_OUT', 'left out'],
   ];
 
+  /** A column that the brief names for the purpose decides, unless somebody says otherwise. */
+  const roleColumn = (of: SplitPlan['method']) =>
+    columns.find((c) => c.setup.role === (of === 'DATE' ? 'DATE' : 'PART') && !c.outcome)?.name ?? null;
+  const suggested = (): SplitPlan['method'] =>
+    roleColumn('COLUMN') ? 'COLUMN' : roleColumn('DATE') ? 'DATE' : 'SHARES';
+
   const old = untrack(() => brief.split?.plan ?? null);
-  let method = $state<SplitPlan['method']>(old?.method ?? 'SHARES');
+  let method = $state<SplitPlan['method']>(old?.method ?? suggested());
   let shares = $state((old?.shares ?? [0.5, 0.25, 0.25]).map((s) => Math.round(s * 1000) / 10));
   let seed = $state(old?.seed ?? 1);
-  let column = $state<string | null>(old?.column ?? null);
+  let column = $state<string | null>(old?.column ?? roleColumn(untrack(() => method)));
   let levels = $state<Record<string, Target>>({ ...(old?.levels as Record<string, Target> | null) });
   let validationFrom = $state(old?.validationFrom ?? '');
   let reserveFrom = $state(old?.reserveFrom ?? '');
@@ -36,6 +42,8 @@
   let folds = $state(old?.folds ?? 5);
   let balance = $state<Balance['method']>(old?.balance.method ?? 'NONE');
   let balanceShare = $state(old && old.balance.share > 0 ? old.balance.share * 100 : 25);
+
+  untrack(() => method === 'COLUMN' && old === null && guess());
 
   let facts = $state.raw<SplitFacts | null>(null);
   let refusal = $state<string | null>(null);
@@ -231,6 +239,11 @@
   <div class="mt-2" class:opacity-50={refusal !== null}>
     <PartsBar {brief} {facts} sealed={false} />
     <SplitWords {brief} {plan} {facts} />
+    {#if facts.straddlingGroups && facts.groupedBy !== null && groupBy === null && method !== 'COLUMN'}
+      <button class="chip" onclick={() => (groupBy = facts!.groupedBy)}
+        >keep all of one {facts.groupedBy} together</button
+      >
+    {/if}
   </div>
 {/if}
 <div class="mt-2 flex gap-2">

@@ -1,13 +1,13 @@
 <script lang="ts">
   import type { Brief, SplitFacts, SplitPlan } from '../../api/types';
-  import { count, percent } from '../../lib/format';
+  import { count, rate } from '../../lib/format';
 
   /** What a split means, in sentences, with its warnings. */
   let { brief, plan, facts }: { brief: Brief; plan: SplitPlan; facts: SplitFacts } = $props();
 
   const training = $derived(facts.parts[0]);
-  const rate = $derived(training.events / training.records);
-  const oneIn = $derived(Math.round(1 / rate));
+  const share = $derived(training.events / training.records);
+  const oneIn = $derived(Math.round(1 / share));
   const method = $derived(
     plan.method === 'DATE'
       ? `by ${plan.column}, the latest to validation and reserve`
@@ -25,9 +25,8 @@
 </script>
 
 <p class="reading mb-0">
-  About <b>1 in {count(oneIn)}</b> training {brief.recordsNoun} is among the {brief.eventsNoun} ({percent(
-    rate,
-  )} %). Dealt {method}{together}, seed {plan.seed}.
+  About <b>1 in {count(oneIn)}</b> training {brief.recordsNoun} is among the {brief.eventsNoun} ({rate(share)} %).
+  Dealt {method}{together}, seed {plan.seed}.
   {#if facts.leftOut > 0}{count(facts.leftOut)} {brief.recordsNoun} are left out.{/if}
   {#if plan.folds > 0 && facts.folds.length}{plan.folds} folds of training with {facts.folds[0] ===
     facts.folds[1]
