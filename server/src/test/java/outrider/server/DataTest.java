@@ -188,6 +188,34 @@ class DataTest extends CaseSteps {
     }
 
     @Test
+    void columnsOfAnEarlierVersionAreStoredAnew() {
+        int id = store("old.csv", "n,c\n1.5,x\n,y\n-2,x\n".getBytes(StandardCharsets.UTF_8));
+        byte[] old = java.nio.ByteBuffer.allocate(24)
+                .putDouble(1.5)
+                .putDouble(Double.NaN)
+                .putDouble(-2)
+                .array();
+        QuarkusTransaction.requiringNew().run(() -> {
+            var number = datasets.columns(id).get(0);
+            outrider.server.dataset.ColumnChunk.<outrider.server.dataset.ColumnChunk>find("columnId", number.id)
+                            .firstResult()
+                            .bytes =
+                    outrider.server.work.Packed.pack(old);
+            for (var column : datasets.columns(id)) column.facts = null;
+        });
+        oldColumns.renew(null);
+        Table table = freshTable(id);
+        assertThat(((outrider.table.NumberColumn) table.column("n")).values()).containsExactly(1.5, Double.NaN, -2);
+        assertThat(table.column("c").text(2)).isEqualTo("x");
+        assertThat(QuarkusTransaction.requiringNew()
+                        .call(() -> datasets.columns(id).get(1).facts.distinct()))
+                .isEqualTo(2);
+    }
+
+    @Inject
+    outrider.server.dataset.OldColumns oldColumns;
+
+    @Test
     void whatAServerLeftBehindIsSaidAtTheNextStartAndCanBeResumedOrDiscarded() throws Exception {
         byte[] file = dirty();
         int half = begin("half.csv", file, null);
