@@ -15,7 +15,7 @@ public final class Main {
     private Main() {}
 
     public static void main(String[] args) {
-        System.exit(run(new PrintWriter(System.out), new PrintWriter(System.err), args));
+        System.exit(run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), args));
     }
 
     static int run(PrintWriter out, PrintWriter err, String... args) {
