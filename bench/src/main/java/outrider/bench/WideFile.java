@@ -5,6 +5,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 
@@ -26,19 +28,14 @@ final class WideFile {
 
     /** The same columns as PostgreSQL would be told of them. */
     static String columns() {
-        StringBuilder columns = new StringBuilder();
+        List<String> told = new ArrayList<>();
         for (String name : header().split(",")) {
-            String type = name.startsWith("count") || name.equals("lapsed")
-                    ? "integer"
-                    : name.startsWith("amount") || name.startsWith("index")
-                            ? "double precision"
-                            : name.endsWith("_on") ? "date" : "text";
-            columns.append(columns.isEmpty() ? "" : ", ")
-                    .append(name)
-                    .append(' ')
-                    .append(type);
+            boolean whole = name.startsWith("count") || name.equals("lapsed");
+            boolean decimal = name.startsWith("amount") || name.startsWith("index");
+            String type = whole ? "integer" : decimal ? "double precision" : name.endsWith("_on") ? "date" : "text";
+            told.add(name + " " + type);
         }
-        return columns.toString();
+        return String.join(", ", told);
     }
 
     static void write(Path file) throws IOException {
