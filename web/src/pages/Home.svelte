@@ -67,6 +67,7 @@
     if (arrival.message)
       return arrival.received < arrival.bytes ? `${arrival.message} ${share} % is here.` : arrival.message;
     if (arrival.state === 'READING') return 'is being read';
+    if (arrival.state === 'STORED') return 'is a newer delivery: see what it changes';
     return arrival.received < arrival.bytes ? `${share} % of it is here` : 'is here, not read yet';
   }
 </script>

@@ -43,8 +43,6 @@
   let balance = $state<Balance['method']>(old?.balance.method ?? 'NONE');
   let balanceShare = $state(old && old.balance.share > 0 ? old.balance.share * 100 : 25);
 
-  untrack(() => method === 'COLUMN' && old === null && guess());
-
   let facts = $state.raw<SplitFacts | null>(null);
   let refusal = $state<string | null>(null);
   let turn = 0;
@@ -73,6 +71,8 @@
     folds,
     balance: { method: balance, share: balance === 'NONE' ? 0 : balanceShare / 100 },
   } as SplitPlan);
+  untrack(() => method === 'COLUMN' && old === null && guess());
+
   const ready = $derived(method === 'SHARES' || column !== null);
 
   $effect(() => {

@@ -393,6 +393,7 @@ class DataTest extends CaseSteps {
         int arrival = begin("newer.csv", file, id);
         send(arrival, 0, file).then().statusCode(204);
         int dataset = read(arrival).getInt("datasetId");
+        assertThat(analyst.get("/arrivals").jsonPath().getList("id")).contains(arrival);
         List<String> words = new ArrayList<>(
                 analyst.get("/briefs/" + id + "/delivery/" + dataset).jsonPath().getList("words", String.class));
         assertThat(words).containsExactlyInAnyOrder("the column is gone", "a new column");

@@ -18,11 +18,12 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.locks.ReentrantLock;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import outrider.base.BadInput;
@@ -46,7 +47,7 @@ public class Arrivals {
     private final Path folder;
     private final String place;
     private final ExecutorService readers = Executors.newSingleThreadExecutor();
-    private final ReentrantLock writing = new ReentrantLock();
+    private final Set<Long> writing = ConcurrentHashMap.newKeySet();
 
     Arrivals(Datasets datasets, @ConfigProperty(name = "outrider.files") String folder) throws IOException {
         this.datasets = datasets;
@@ -75,9 +76,10 @@ public class Arrivals {
         readers.shutdownNow();
     }
 
-    /** Those that are not stored yet, latest first. */
+    /** Those that somebody has still to decide on, latest first: not stored yet, or a delivery not taken yet. */
     public List<Arrival> open() {
-        return Arrival.list("place = ?1 and state <> ?2 order by id desc", place, State.STORED);
+        return Arrival.list(
+                "place = ?1 and (state <> ?2 or briefId is not null) order by id desc", place, State.STORED);
     }
 
     /** @throws NotFoundException if there is none here */
@@ -136,7 +138,7 @@ public class Arrivals {
             throw BadInput.of("file", "is complete", "read it, or discard it and begin again");
         }
         Path file = file(arrival);
-        writing.lock();
+        if (!writing.add(id)) throw BadInput.of("file", "is being sent from another page", "wait for it");
         try (FileChannel to = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
             if (from != to.size()) {
                 throw BadInput.of("from", "is " + from + ", but " + to.size() + " bytes are here", "go on from there");
@@ -148,7 +150,7 @@ public class Arrivals {
                 throw BadInput.of("file", "holds more bytes than announced", "begin again");
             }
         } finally {
-            writing.unlock();
+            writing.remove(id);
         }
         State now = size(file) == arrival.bytes ? State.HERE : State.RECEIVING;
         update(id, now, null);

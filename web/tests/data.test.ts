@@ -1,0 +1,219 @@
+import { fireEvent, render, screen } from '@testing-library/svelte';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Arrival, Brief, Column, SplitFacts } from '../src/api/types';
+import { sendBytes } from '../src/lib/api';
+import { arranged, cellLabel, ringing, strength } from '../src/lib/columns';
+import { rate } from '../src/lib/format';
+import { session } from '../src/lib/session.svelte';
+import FilePage from '../src/pages/FilePage.svelte';
+import Home from '../src/pages/Home.svelte';
+import SplitEditor from '../src/parts/data/SplitEditor.svelte';
+import { problem, serve } from './server';
+
+vi.mock('../src/lib/routes', () => ({
+  navigate: vi.fn(),
+  route: { params: { id: '5' }, pathname: '/files/5' },
+}));
+
+const arrival = (more: Partial<Arrival> = {}): Arrival => ({
+  id: 5,
+  name: 'claims.csv',
+  bytes: 4000,
+  received: 4000,
+  state: 'HERE',
+  progress: 0,
+  step: null,
+  message: null,
+  datasetId: null,
+  briefId: null,
+  refusal: null,
+  preview: {
+    parquet: false,
+    dialect: { delimiter: ';', quote: '"', encoding: 'LATIN_1', decimal: ',', header: true },
+    names: ['claim', 'amount'],
+    rows: [['C1', '4,50'], ['C2']],
+  },
+  ...more,
+});
+
+function column(name: string, more: Partial<Column> = {}): Column {
+  const setup = { role: 'INPUT', reason: '', reading: null, kept: {}, acted: [], knownAfterDays: null };
+  const plain = { type: 'CATEGORY', outcome: false, input: true, records: 10, missing: 0, distinct: 2 };
+  return {
+    name,
+    setup,
+    ...plain,
+    auc: null,
+    informationValue: null,
+    alarms: [],
+    levels: [],
+    ...more,
+  } as unknown as Column;
+}
+
+beforeEach(() => {
+  session.me = { name: 'analyst', role: 'analyst' };
+});
+
+describe('a file on its way in', () => {
+  it('shows how it is read, marks ragged records, and sends a correction', async () => {
+    const asked = serve(() => arrival());
+    render(FilePage);
+    expect(((await screen.findByLabelText('Decimal mark')) as HTMLSelectElement).value).toBe(',');
+    expect(screen.getByText(/another number of fields than the header/)).toBeTruthy();
+    await fireEvent.change(screen.getByLabelText('Delimiter'), { target: { value: ',' } });
+    expect(asked.at(-1)).toMatchObject({
+      method: 'PUT',
+      path: '/api/arrivals/5/dialect',
+      body: { delimiter: ',', encoding: 'LATIN_1' },
+    });
+  });
+
+  it('says how much has arrived, and refuses another file than the one begun', async () => {
+    const asked = serve(() =>
+      arrival({ received: 1000, state: 'INTERRUPTED', preview: null, message: 'The server stopped.' }),
+    );
+    const { container } = render(FilePage);
+    expect(await screen.findByText(/1 kB of 4 kB have arrived/)).toBeTruthy();
+    expect(screen.getByText(/The server stopped/)).toBeTruthy();
+    const other = new File(['x'], 'other.csv');
+    await fireEvent.change(container.querySelector('input[type=file]')!, { target: { files: [other] } });
+    expect((await screen.findByRole('alert')).textContent).toContain('Bring claims.csv with 4,000 bytes');
+    expect(asked.filter((a) => a.method === 'PUT')).toHaveLength(0);
+  });
+
+  it('shows what a delivery changes before it is taken', async () => {
+    serve(({ path }) => {
+      if (path.includes('/delivery/'))
+        return [{ column: 'kind', words: 'levels gone', before: 'theft', after: '', grave: true }];
+      if (path.startsWith('/api/briefs'))
+        return { id: 2, name: 'claim-fraud', edition: 1, candidates: 3, datasetName: 'old.csv' };
+      return arrival({ state: 'STORED', datasetId: 8, briefId: 2, preview: null });
+    });
+    render(FilePage);
+    expect(await screen.findByText('▲ levels gone')).toBeTruthy();
+    expect(screen.getByText(/goes into edition 2; this one stays as it is/)).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Take it all the same' })).toBeTruthy();
+  });
+
+  it('goes on where the bytes end, and keeps what had arrived when it is stopped', async () => {
+    const sent: string[] = [];
+    vi.stubGlobal('fetch', async (path: string) => {
+      sent.push(path);
+      if (sent.length === 2) throw new TypeError('gone');
+      return new Response(null, { status: 204 });
+    });
+    const file = new File([new Uint8Array((8 << 20) + 900)], 'big.csv');
+    const heard: number[] = [];
+    await expect(sendBytes('/arrivals/5/bytes', file, 100, (b) => heard.push(b)).done).rejects.toThrow(
+      'is kept',
+    );
+    expect(sent).toEqual(['/api/arrivals/5/bytes?from=100', `/api/arrivals/5/bytes?from=${100 + (8 << 20)}`]);
+    expect(heard).toEqual([100 + (8 << 20)]);
+  });
+
+  it('stands on the first page until it is decided on', async () => {
+    const waiting = arrival({ received: 1000, state: 'INTERRUPTED', message: 'The server stopped.' });
+    const asked = serve(({ path }) => (path === '/api/arrivals' ? [waiting] : []));
+    render(Home);
+    expect(await screen.findByText(/The server stopped\. 25 % is here\./)).toBeTruthy();
+    await fireEvent.click(screen.getByRole('button', { name: 'discard' }));
+    await vi.waitFor(() => expect(screen.queryByText('claims.csv')).toBeNull());
+    expect(asked.at(-1)).toMatchObject({ method: 'DELETE', path: '/api/arrivals/5' });
+  });
+});
+
+describe('the split editor', () => {
+  const brief = { id: 7, recordsNoun: 'claims', eventsNoun: 'frauds', split: null } as unknown as Brief;
+  const facts = {
+    parts: ['training', 'validation', 'reserve'].map((part) => ({
+      part,
+      records: 100,
+      events: 9,
+      halfWidth: 0.2,
+      few: true,
+    })),
+    leftOut: 4,
+    straddlingCopies: 0,
+    straddlingGroups: 12,
+    groupedBy: 'member',
+    folds: [1, 2],
+    training: { records: 100, events: 9, weight: 1, logOdds: 0 },
+  } as unknown as SplitFacts;
+
+  it('begins as a part column says, previews as it is changed, and offers to keep groups together', async () => {
+    const part = column('sample', {
+      levels: [
+        { text: 'build', records: 6 },
+        { text: 'check', records: 4 },
+      ],
+    });
+    part.setup.role = 'PART';
+    const asked = serve(() => facts);
+    const make = vi.fn();
+    render(SplitEditor, { brief, columns: [part], make, cancel: null });
+    await screen.findByText('4 claims are left out.', { exact: false });
+    expect(asked.at(-1)!.body).toMatchObject({
+      method: 'COLUMN',
+      column: 'sample',
+      levels: { build: 'TRAINING', check: 'VALIDATION_AND_RESERVE' },
+    });
+    await fireEvent.click(screen.getByRole('button', { name: 'by shares' }));
+    await fireEvent.click(await screen.findByRole('button', { name: 'keep all of one member together' }));
+    await vi.waitFor(() => expect(asked.at(-1)!.body).toMatchObject({ method: 'SHARES', groupBy: 'member' }));
+    await fireEvent.click(screen.getByRole('button', { name: /Split and seal/ }));
+    expect(make.mock.calls[0][0]).toMatchObject({
+      method: 'SHARES',
+      groupBy: 'member',
+      copiesTogether: true,
+    });
+  });
+
+  it('cannot be made while the server refuses it', async () => {
+    serve(() => problem(400, 'validation: would hold no event'));
+    render(SplitEditor, { brief, columns: [], make: vi.fn(), cancel: null });
+    expect((await screen.findByRole('alert')).textContent).toContain('would hold no event');
+    expect((screen.getByRole('button', { name: /Split and seal/ }) as HTMLButtonElement).disabled).toBe(true);
+  });
+});
+
+it('columns are found, sorted with none first or last by name, and the gravest alarm leads', () => {
+  const alarm = (name: string) => [{ name, meaning: '', keptBecause: null }];
+  const columns = [
+    column('b', { auc: 0.6, alarms: alarm('constant') }),
+    column('a', { auc: 0.9, alarms: alarm('suspected leak') }),
+    column('c', { alarms: alarm('missing means something') }),
+    column('kept', { alarms: [{ name: 'constant', meaning: '', keptBecause: 'known' }] }),
+  ];
+  expect(ringing(columns).map((c) => c.name)).toEqual(['a', 'b', 'c']);
+  const names = (by: 'auc' | 'name', down: boolean) =>
+    arranged(columns, '', () => true, by, down).map((c) => c.name);
+  expect(names('auc', false)).toEqual(['a', 'b', 'c', 'kept']);
+  expect(names('name', true)).toEqual(['kept', 'c', 'b', 'a']);
+  expect(arranged(columns, 'KE', () => true, 'file', false)).toHaveLength(1);
+});
+
+it('bands, strengths and rare rates read as they should', () => {
+  const cell = {
+    label: null,
+    low: 3,
+    high: 7.5,
+    records: 4,
+    events: null,
+    rate: null,
+    rateLow: null,
+    rateHigh: null,
+  };
+  expect(cellLabel('NUMBER', cell, 0)).toBe('3 to 7.5');
+  expect(cellLabel('DATE', { ...cell, low: 0, high: 0 }, 0)).toBe('1970-01-01');
+  expect(cellLabel('CATEGORY', { ...cell, low: null, high: null }, 9)).toBe('9 rarer levels');
+  expect(cellLabel('CATEGORY', { ...cell, label: '' }, 0)).toBe('empty text');
+  expect([0.01, 0.05, 0.2, 0.4, 2].map(strength)).toEqual([
+    'none',
+    'weak',
+    'medium',
+    'strong',
+    'very strong',
+  ]);
+  expect([rate(0.0052), rate(0.085), rate(0), rate(null)]).toEqual(['0.52', '8.5', '0.0', '–']);
+});
