@@ -17,6 +17,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.Map;
 import java.util.function.Consumer;
 import outrider.base.BadInput;
@@ -25,12 +26,17 @@ import outrider.base.BadInput;
 public final class ServerClient {
     private static final int SLICE = 8 << 20;
     private static final long PAUSE = 20;
+    /** For one answer; a slice or a split of a large file takes seconds. */
+    private static final Duration PATIENCE = Duration.ofSeconds(60);
+
     private static final ObjectMapper JSON = new ObjectMapper();
 
     private final String address;
     private final CookieManager cookies = new CookieManager();
-    private final HttpClient client =
-            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final HttpClient client = HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .cookieHandler(cookies)
+            .build();
 
     private ServerClient(String address) {
         this.address = address;
@@ -89,6 +95,7 @@ public final class ServerClient {
                 .findFirst()
                 .orElse("");
         HttpRequest request = HttpRequest.newBuilder(URI.create(address + "/api" + path))
+                .timeout(PATIENCE)
                 .header("Content-Type", type)
                 .header("X-Outrider-Csrf", token)
                 .method(method, body)
