@@ -32,4 +32,47 @@ public interface Progress {
         if (isCancelled()) throw new CancellationException("stopped while: " + step);
         report(share, step);
     }
+
+    /** The stretch from {@code from} to {@code to} of this work, as work of its own. */
+    default Progress part(double from, double to, String before) {
+        Progress whole = this;
+        return new Progress() {
+            @Override
+            public void report(double share, String step) {
+                whole.report(from + (to - from) * share, before + step);
+            }
+
+            @Override
+            public boolean isCancelled() {
+                return whole.isCancelled();
+            }
+        };
+    }
+
+    /** A progress for each of some tasks done side by side; together they make up this one. */
+    default Progress[] shared(int tasks) {
+        double[] shares = new double[tasks];
+        Progress[] each = new Progress[tasks];
+        Progress whole = this;
+        for (int t = 0; t < tasks; t++) {
+            int own = t;
+            each[t] = new Progress() {
+                @Override
+                public void report(double share, String step) {
+                    double sum = 0;
+                    synchronized (shares) {
+                        shares[own] = share;
+                        for (double done : shares) sum += done;
+                    }
+                    whole.report(sum / tasks, step);
+                }
+
+                @Override
+                public boolean isCancelled() {
+                    return whole.isCancelled();
+                }
+            };
+        }
+        return each;
+    }
 }

@@ -11,6 +11,11 @@ public final class RandomStream {
         this.state = state;
     }
 
+    /** Leaves out {@code count} draws of {@link #nextLong}. */
+    public void skip(long count) {
+        state += count * 0x9E3779B97F4A7C15L;
+    }
+
     public long nextLong() {
         long z = state += 0x9E3779B97F4A7C15L;
         z = (z ^ (z >>> 30)) * 0xBF58476D1CE4E5B9L;

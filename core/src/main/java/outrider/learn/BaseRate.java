@@ -32,4 +32,9 @@ public record BaseRate(double rate) implements Model {
     public List<String> columns() {
         return List.of();
     }
+
+    @Override
+    public long size() {
+        return 1;
+    }
 }

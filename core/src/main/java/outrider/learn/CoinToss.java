@@ -8,11 +8,12 @@ import outrider.table.Table;
 public record CoinToss(long seed) implements Model {
     @Override
     public double[] score(Table table, int[] rows) {
-        double[] all = new double[table.size()];
-        var stream = new Seeds(seed).stream("coin toss");
-        for (int i = 0; i < all.length; i++) all[i] = stream.nextDouble();
         double[] score = new double[rows.length];
-        for (int i = 0; i < rows.length; i++) score[i] = all[rows[i]];
+        var stream = new Seeds(seed).stream("coin toss");
+        for (int i = 0, at = 0; i < rows.length; at = rows[i++] + 1) {
+            stream.skip(rows[i] - at);
+            score[i] = stream.nextDouble();
+        }
         return score;
     }
 
@@ -24,5 +25,10 @@ public record CoinToss(long seed) implements Model {
     @Override
     public List<String> columns() {
         return List.of();
+    }
+
+    @Override
+    public long size() {
+        return 1;
     }
 }

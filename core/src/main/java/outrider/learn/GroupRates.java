@@ -61,4 +61,9 @@ public record GroupRates(List<String> columns, double baseRate, Map<String, Doub
     public boolean probability() {
         return true;
     }
+
+    @Override
+    public long size() {
+        return rates.size() + 1L;
+    }
 }

@@ -1,77 +1,31 @@
 package outrider.learn;
 
 import java.util.List;
-import outrider.base.Progress;
 import outrider.learn.linear.Coefficient;
 import outrider.learn.linear.LogisticFit;
-import outrider.learn.linear.LogisticRegression;
+import outrider.learn.linear.Stepwise;
 import outrider.prepare.Matrix;
 import outrider.prepare.Preparation;
 import outrider.prepare.Step;
-import outrider.split.Balance;
 import outrider.table.Table;
 
-/** Logistic regression on prepared columns. */
-public record LogisticModel(Preparation preparation, LogisticFit fit, double penalty) implements Model {
-
-    /**
-     * @param inputs names of the input columns
-     * @param rows training records; nothing outside them is looked at
-     * @param outcome 0 or 1 for every record of the table
-     * @param penalty λ >= 0 on standardised inputs
-     */
-    public static LogisticModel train(
-            Table table, List<String> inputs, int[] rows, byte[] outcome, double penalty, Progress progress) {
-        return train(table, inputs, rows, new Balance.Sample(rows, null, 0), outcome, penalty, progress);
-    }
-
-    /**
-     * The same on weighted or thinned training records. The preparation is still fitted on all of {@code rows}, and the
-     * intercept is moved so that probabilities are those of all of them. A weighted fit carries no standard errors: its weights
-     * are no records.
-     */
-    public static LogisticModel train(
-            Table table,
-            List<String> inputs,
-            int[] rows,
-            Balance.Sample sample,
-            byte[] outcome,
-            double penalty,
-            Progress progress) {
-        progress.checkpoint(0, "preparing inputs");
-        Preparation preparation = Preparation.fit(table, inputs, rows);
-        Matrix x = preparation.apply(table, sample.rows());
-        byte[] y = new byte[sample.rows().length];
-        for (int i = 0; i < y.length; i++) y[i] = outcome[sample.rows()[i]];
-        LogisticFit fit = LogisticRegression.fit(x, y, sample.weight(), penalty, progress);
-        return new LogisticModel(preparation, moved(fit, sample), penalty);
-    }
-
-    private static LogisticFit moved(LogisticFit fit, Balance.Sample sample) {
-        double[] coefficients = fit.coefficients().clone();
-        coefficients[0] += sample.logOdds();
-        return new LogisticFit(
-                coefficients,
-                sample.weight() == null ? fit.standardErrors() : null,
-                fit.deviations(),
-                fit.logLikelihood(),
-                fit.nullLogLikelihood(),
-                fit.parameters(),
-                fit.records(),
-                fit.iterations(),
-                fit.converged(),
-                fit.dropped(),
-                fit.separated());
-    }
-
+/**
+ * Logistic regression on prepared columns.
+ *
+ * @param path of a stepwise choice; null where all columns were taken
+ */
+public record LogisticModel(Preparation preparation, LogisticFit fit, double penalty, List<Stepwise.Taken> path)
+        implements Model {
     @Override
     public double[] score(Table table, int[] rows) {
         Matrix x = preparation.apply(table, rows);
         double[] beta = fit.coefficients();
+        double[] values = x.values();
+        int width = x.columns();
         double[] score = new double[rows.length];
-        for (int i = 0; i < rows.length; i++) {
+        for (int i = 0, at = 0; i < rows.length; i++, at += width) {
             double eta = beta[0];
-            for (int c = 0; c < x.columns(); c++) eta += beta[c + 1] * x.at(i, c);
+            for (int c = 0; c < width; c++) eta += beta[c + 1] * values[at + c];
             score[i] = 1 / (1 + Math.exp(-eta));
         }
         return score;
@@ -85,6 +39,11 @@ public record LogisticModel(Preparation preparation, LogisticFit fit, double pen
     @Override
     public List<String> columns() {
         return preparation.steps().stream().map(Step::column).toList();
+    }
+
+    @Override
+    public long size() {
+        return fit.coefficients().length;
     }
 
     public List<Coefficient> table() {

@@ -4,11 +4,27 @@ import java.util.List;
 import outrider.table.Table;
 
 /** A fitted candidate: gives any records a score. Immutable and thread safe. */
-public sealed interface Model permits LogisticModel, Nobody, CoinToss, BaseRate, GroupRates, SuppliedScore {
+public sealed interface Model
+        permits LogisticModel,
+                LinearModel,
+                BayesModel,
+                NeighbourModel,
+                TreeModel,
+                ForestModel,
+                BoostedModel,
+                NetworkModel,
+                BlendModel,
+                CalibratedModel,
+                RebalancedModel,
+                Nobody,
+                CoinToss,
+                BaseRate,
+                GroupRates,
+                SuppliedScore {
 
     /**
-     * @param rows the records to score, from 0
-     * @return one finite score for each of {@code rows}, higher for likelier events
+     * @param rows the records to score, from 0, ascending
+     * @return one score for each of {@code rows}, higher for likelier events
      * @throws outrider.base.BadInput if the table lacks what the model needs
      */
     double[] score(Table table, int[] rows);
@@ -18,4 +34,7 @@ public sealed interface Model permits LogisticModel, Nobody, CoinToss, BaseRate,
 
     /** Columns that it reads. */
     List<String> columns();
+
+    /** How many numbers it learnt: the measure of its simplicity. */
+    long size();
 }

@@ -23,4 +23,9 @@ public record Nobody(double commonerClass) implements Model {
     public List<String> columns() {
         return List.of();
     }
+
+    @Override
+    public long size() {
+        return 1;
+    }
 }

@@ -36,4 +36,9 @@ public record SuppliedScore(String column, boolean lowerIsRiskier, boolean proba
     public List<String> columns() {
         return List.of(column);
     }
+
+    @Override
+    public long size() {
+        return 0;
+    }
 }

@@ -12,7 +12,6 @@ public record RankingFigures(double auc, double gini, double averagePrecision, K
     public static RankingFigures of(Ranking ranking) {
         double events = ranking.totalEvents();
         double others = ranking.total() - events;
-        double area = 0;
         double precisionSum = 0;
         double ks = 0;
         int ksAt = 0;
@@ -20,7 +19,6 @@ public record RankingFigures(double auc, double gini, double averagePrecision, K
             double p = ranking.events(g);
             double before = ranking.events(g - 1);
             double n = ranking.size(g);
-            area += (n - ranking.size(g - 1) - (p - before)) * (p + before);
             precisionSum += (p - before) * p / n;
             double distance = p / events - (n - p) / others;
             if (distance > ks + 1e-12) {
@@ -28,7 +26,7 @@ public record RankingFigures(double auc, double gini, double averagePrecision, K
                 ksAt = g;
             }
         }
-        double auc = area / 2 / events / others;
+        double auc = ranking.auc();
         return new RankingFigures(
                 auc,
                 2 * auc - 1,

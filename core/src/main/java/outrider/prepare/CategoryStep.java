@@ -45,18 +45,18 @@ public record CategoryStep(String column, String baseline, List<String> levels, 
     }
 
     @Override
-    public void write(Column source, int record, double[] into, int at) {
-        int width = levels.size() + (other ? 1 : 0) + (flagged ? 1 : 0);
-        for (int i = 0; i < width; i++) into[at + i] = 0;
-        String level = source.text(record);
-        if (level == null) {
-            if (flagged) into[at + width - 1] = 1;
-            return;
+    public void write(Column source, int[] rows, double[] into, int at, int width) {
+        int own = levels.size() + (other ? 1 : 0) + (flagged ? 1 : 0);
+        List<String> known = new ArrayList<>(levels);
+        if (baseline != null) known.add(baseline);
+        int[] codes = LevelCodes.of(source, rows, known);
+        for (int i = 0; i < rows.length; i++) {
+            int start = i * width + at;
+            for (int c = 0; c < own; c++) into[start + c] = 0;
+            if (codes[i] == LevelCodes.MISSING && flagged) into[start + own - 1] = 1;
+            else if (codes[i] >= 0 && codes[i] < levels.size()) into[start + codes[i]] = 1;
+            else if (codes[i] == LevelCodes.UNKNOWN && other) into[start + levels.size()] = 1;
         }
-        if (level.equals(baseline)) return;
-        int known = levels.indexOf(level);
-        if (known >= 0) into[at + known] = 1;
-        else if (other) into[at + levels.size()] = 1;
     }
 
     @Override

@@ -11,25 +11,44 @@ import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
 
 /**
- * A number, or a date as days since {@code origin}; missing values take the training median and, where training had any, raise
+ * A number, or a date as its age in days before {@code origin} (after it, where {@code age} is false); missing values take the training median and, where training had any, raise
  * a flag of their own.
  */
-public record NumberStep(String column, boolean date, double origin, double fill, boolean flagged) implements Step {
+public record NumberStep(String column, boolean date, double origin, double fill, boolean flagged, boolean age)
+        implements Step {
+    /** Numbers beyond this cannot be computed with. */
+    private static final double MOST = 1e100;
 
-    /** @param rows the training records */
+    /**
+     * @param rows the training records
+     * @throws BadInput if a number is too large to compute with
+     */
     public static NumberStep fit(Column source, int[] rows) {
         boolean date = source instanceof DateColumn;
+        double[] sorted = seen(source, rows);
+        double origin = date && sorted.length > 0 ? sorted[sorted.length - 1] : 0;
+        double median = sorted.length == 0 ? 0 : (sorted[(sorted.length - 1) / 2] + sorted[sorted.length / 2]) / 2;
+        return new NumberStep(
+                source.name(), date, origin, date ? origin - median : median, sorted.length < rows.length, date);
+    }
+
+    /** The values that are not missing, ascending. */
+    static double[] seen(Column source, int[] rows) {
         double[] seen = new double[rows.length];
         int count = 0;
         for (int row : rows) if (!source.isMissing(row)) seen[count++] = raw(source, row);
         double[] sorted = Arrays.copyOf(seen, count);
-        Arrays.sort(sorted);
-        double origin = date && count > 0 ? sorted[0] : 0;
-        double median = count == 0 ? 0 : (sorted[(count - 1) / 2] + sorted[count / 2]) / 2;
-        return new NumberStep(source.name(), date, origin, median - origin, count < rows.length);
+        Arrays.parallelSort(sorted);
+        if (count > 0 && (sorted[0] < -MOST || sorted[count - 1] > MOST)) {
+            throw BadInput.of(
+                    "column \"" + source.name() + "\"",
+                    "holds " + (sorted[0] < -MOST ? sorted[0] : sorted[count - 1]) + ", too large to compute with",
+                    "read that text as missing on the Data page, or set the column aside");
+        }
+        return sorted;
     }
 
-    private static double raw(Column source, int record) {
+    static double raw(Column source, int record) {
         if (source instanceof NumberColumn numbers) return numbers.values()[record];
         if (source instanceof DateColumn dates) return dates.days()[record];
         if (source instanceof CategoryColumn category && category.levels().isEmpty()) return Double.NaN;
@@ -41,20 +60,30 @@ public record NumberStep(String column, boolean date, double origin, double fill
 
     @Override
     public List<String> inputs() {
-        String name = date ? column + " (days)" : column;
+        String name = !date ? column : column + (age ? " (age in days)" : " (days)");
         return flagged ? List.of(name, column + " missing") : List.of(name);
     }
 
+    /** The value of one record as the first input has it. */
+    double value(Column source, int record) {
+        if (source.isMissing(record)) return fill;
+        double value = raw(source, record);
+        return !date ? value : age ? origin - value : value - origin;
+    }
+
     @Override
-    public void write(Column source, int record, double[] into, int at) {
-        boolean missing = source.isMissing(record);
-        into[at] = missing ? fill : raw(source, record) - origin;
-        if (flagged) into[at + 1] = missing ? 1 : 0;
+    public void write(Column source, int[] rows, double[] into, int at, int width) {
+        for (int i = 0, place = at; i < rows.length; i++, place += width) {
+            into[place] = value(source, rows[i]);
+            if (flagged) into[place + 1] = source.isMissing(rows[i]) ? 1 : 0;
+        }
     }
 
     @Override
     public String explain() {
-        String what = date ? "days since the first date in training" : "the number itself";
+        String what = !date
+                ? "the number itself"
+                : age ? "age in days, back from the last date in training" : "days since the first date in training";
         String filled = "; missing takes the training median "
                 + new BigDecimal(fill)
                         .round(new MathContext(6))

@@ -12,23 +12,43 @@ import outrider.table.TextColumn;
 public record Preparation(List<Step> steps) {
 
     /**
-     * @param columns names of the input columns
-     * @param rows the training records
-     * @throws BadInput if a column does not exist or is free text, or if none is given
+     * @param curves whether numbers are bent
+     * @param mostLevels categories with more levels become one input, their event rate
      */
-    public static Preparation fit(Table table, List<String> columns, int[] rows) {
-        if (columns.isEmpty()) throw BadInput.of("inputs", "none chosen", "choose at least one input column");
+    public record Options(boolean curves, int mostLevels) {
+        public static final Options PLAIN = new Options(false, Integer.MAX_VALUE);
+    }
+
+    /** @throws BadInput if a column does not exist, is free text or holds numbers too large, or if none is given */
+    public static Preparation fit(TrainingData data, Options options) {
+        demandInputs(data);
         List<Step> steps = new ArrayList<>();
-        for (String name : columns) {
-            Column source = table.column(name);
-            if (source instanceof TextColumn) {
-                throw BadInput.of("column \"" + name + "\"", "is free text", "set it aside, or give it another type");
+        for (String name : data.inputs()) {
+            Column source = data.table().column(name);
+            if (!isCategory(source)) {
+                steps.add(options.curves() ? CurveStep.fit(source, data.rows()) : NumberStep.fit(source, data.rows()));
+            } else if (RateStep.levels(source, data.rows()).size() > options.mostLevels()) {
+                steps.add(RateStep.fit(source, data));
+            } else {
+                steps.add(CategoryStep.fit(source, data.rows()));
             }
-            boolean levels = source instanceof CategoryColumn category
-                    && !category.levels().isEmpty();
-            steps.add(levels ? CategoryStep.fit(source, rows) : NumberStep.fit(source, rows));
         }
         return new Preparation(List.copyOf(steps));
+    }
+
+    /** Whether the column has levels to tell apart; one without any counts as a number that is always missing. */
+    public static boolean isCategory(Column source) {
+        return source instanceof CategoryColumn category && !category.levels().isEmpty();
+    }
+
+    /** @throws BadInput if no input is given, or one is unknown or free text */
+    public static void demandInputs(TrainingData data) {
+        if (data.inputs().isEmpty()) throw BadInput.of("inputs", "none chosen", "choose at least one input column");
+        for (String name : data.inputs()) {
+            if (data.table().column(name) instanceof TextColumn) {
+                throw BadInput.of("column \"" + name + "\"", "is free text", "set it aside, or give it another type");
+            }
+        }
     }
 
     /** Names of all inputs, in the matrix's column order. */
@@ -41,12 +61,25 @@ public record Preparation(List<Step> steps) {
      * @throws BadInput if the table lacks a column or brings texts where numbers were learnt from
      */
     public Matrix apply(Table table, int[] rows) {
+        return write(table, rows, null);
+    }
+
+    /** The same for records of training: event rates are those of the other parts. */
+    public Matrix applyTraining(TrainingData data, int[] rows) {
+        return write(data.table(), rows, data);
+    }
+
+    private Matrix write(Table table, int[] rows, TrainingData data) {
         int width = inputs().size();
-        double[] values = new double[rows.length * width];
+        double[] values = new double[Math.multiplyExact(rows.length, width)];
         int offset = 0;
         for (Step step : steps) {
             Column source = table.column(step.column());
-            for (int i = 0; i < rows.length; i++) step.write(source, rows[i], values, i * width + offset);
+            if (data != null && step instanceof RateStep rates) {
+                rates.writeTraining(source, data, rows, values, offset, width);
+            } else {
+                step.write(source, rows, values, offset, width);
+            }
             offset += step.inputs().size();
         }
         return new Matrix(values, rows.length, width);

@@ -31,13 +31,18 @@ public record Scaling(double[] mean, double[] deviation) {
 
     /** (x − mean) / deviation; 0 for a constant input. */
     public Matrix apply(Matrix x) {
+        return applyInPlace(new Matrix(x.values().clone(), x.rows(), x.columns()));
+    }
+
+    /** The same, written over the values of {@code x}, which is given back. */
+    public Matrix applyInPlace(Matrix x) {
         int k = x.columns();
-        double[] scaled = new double[x.values().length];
+        double[] values = x.values();
         for (int r = 0, at = 0; r < x.rows(); r++) {
             for (int c = 0; c < k; c++, at++) {
-                scaled[at] = deviation[c] == 0 ? 0 : (x.values()[at] - mean[c]) / deviation[c];
+                values[at] = deviation[c] == 0 ? 0 : (values[at] - mean[c]) / deviation[c];
             }
         }
-        return new Matrix(scaled, x.rows(), k);
+        return x;
     }
 }

@@ -120,6 +120,17 @@ public final class Ranking {
         return events[groups()];
     }
 
+    /** P(s⁺ > s⁻) + ½P(s⁺ = s⁻). O(groups). */
+    public double auc() {
+        double area = 0;
+        for (int g = 1; g <= groups(); g++) {
+            double p = events(g);
+            double before = events(g - 1);
+            area += (size(g) - size(g - 1) - (p - before)) * (p + before);
+        }
+        return area / 2 / totalEvents() / (total() - totalEvents());
+    }
+
     public double baseRate() {
         return totalEvents() / total();
     }

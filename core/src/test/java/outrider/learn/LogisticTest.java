@@ -13,10 +13,12 @@ import outrider.Vectors;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Seeds;
+import outrider.base.Workers;
 import outrider.learn.linear.Coefficient;
 import outrider.learn.linear.LogisticFit;
 import outrider.learn.linear.LogisticRegression;
 import outrider.prepare.Matrix;
+import outrider.prepare.TrainingData;
 import outrider.split.Balance;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
@@ -196,16 +198,19 @@ class LogisticTest {
         }
         Table table = new Table(List.of(new NumberColumn("x", x)), null);
         int[] rows = IntStream.range(0, n).toArray();
-        double[] plain = LogisticModel.train(table, List.of("x"), rows, y, 0, Progress.NONE)
-                .fit()
-                .coefficients();
+        TrainingData data = new TrainingData(table, List.of("x"), rows, y, null, 3);
+        double[] plain = logistic(data, Balance.NONE).coefficients();
         for (Balance.Method method : List.of(Balance.Method.WEIGHTS, Balance.Method.THINNING)) {
-            Balance.Sample sample = new Balance(method, 0.4).of(rows, y, 3);
-            LogisticFit fit = LogisticModel.train(table, List.of("x"), rows, sample, y, 0, Progress.NONE)
-                    .fit();
+            LogisticFit fit = logistic(data, new Balance(method, 0.4));
             assertThat(fit.coefficients()[0]).as(method + " intercept").isCloseTo(plain[0], within(0.15));
             assertThat(fit.coefficients()[1]).as(method + " slope").isCloseTo(plain[1], within(0.15));
             assertThat(fit.standardErrors() == null).isEqualTo(method == Balance.Method.WEIGHTS);
         }
+    }
+
+    private static LogisticFit logistic(TrainingData data, Balance balance) {
+        Settings settings = Settings.initial(Kind.LOGISTIC);
+        return ((LogisticModel) Training.of(Kind.LOGISTIC, settings, data, balance, Workers.ALONE, Progress.NONE))
+                .fit();
     }
 }

@@ -21,21 +21,24 @@ class PreparationTest {
             null);
     private static final int[] TRAINING = {0, 1, 2, 3};
 
+    private static Preparation fit(String... columns) {
+        TrainingData data = new TrainingData(TABLE, List.of(columns), TRAINING, new byte[] {0, 1, 0, 0, 0}, null, 1);
+        return Preparation.fit(data, Preparation.Options.PLAIN);
+    }
+
     @Test
     void isFittedOnTrainingOnlyAndAppliedAnywhere() {
-        Preparation fitted = Preparation.fit(TABLE, List.of("n", "c", "d"), TRAINING);
-        assertThat(fitted.inputs()).containsExactly("n", "n missing", "c = gold", "c missing", "d (days)");
+        Preparation fitted = fit("n", "c", "d");
+        assertThat(fitted.inputs()).containsExactly("n", "n missing", "c = gold", "c missing", "d (age in days)");
         Matrix x = fitted.apply(TABLE, new int[] {1, 3, 4});
-        assertThat(x.values()).containsExactly(3, 1, 1, 0, 1, 3, 0, 0, 1, 0, 1000, 0, 0, 0, -10);
+        assertThat(x.values()).containsExactly(3, 1, 1, 0, 9, 3, 0, 0, 1, 10, 1000, 0, 0, 0, 20);
         assertThat(fitted.steps().get(0).explain()).contains("median 3 ");
     }
 
     @Test
     void freeTextAndUnknownColumnsAreRefusedByName() {
-        assertThatThrownBy(() -> Preparation.fit(TABLE, List.of("t"), TRAINING))
-                .hasMessageContaining("\"t\": is free text");
-        assertThatThrownBy(() -> Preparation.fit(TABLE, List.of("x"), TRAINING))
-                .hasMessageContaining("is not in the file");
-        assertThatThrownBy(() -> Preparation.fit(TABLE, List.of(), TRAINING)).hasMessageContaining("inputs");
+        assertThatThrownBy(() -> fit("t")).hasMessageContaining("\"t\": is free text");
+        assertThatThrownBy(() -> fit("x")).hasMessageContaining("is not in the file");
+        assertThatThrownBy(() -> fit()).hasMessageContaining("inputs");
     }
 }

@@ -103,20 +103,19 @@ record MemberTraits(
 
     /** The log-odds of lapsing without the desk's call, but for a constant: curves and interactions. */
     double risk() {
-        double risk = 1.5 * StrictMath.exp(-tenureMonths / 30);
-        risk += 0.35 * Math.pow((age - 47) / 16, 2) / (1 + 0.25 * Math.pow((age - 47) / 16, 2)) - 0.012 * age;
-        if (!paired) risk -= 0.25;
-        else if (rides == 0) risk += 0.95;
-        else risk += 0.35 - 0.06 * Math.min(rides, 24);
-        risk += visits == 0 ? 0.13 * Math.min(priceRise, 14) : 0.05 * priceRise;
-        risk += 0.42 * Math.min(3, latePayments) * (paysBy.equals("invoice") ? 1.6 : 0.9);
-        risk += paysBy.equals("invoice") ? 0.25 : 0;
-        risk -= 0.12 * Math.min(logins, 7);
-        risk += distance > 9 ? 0.45 : 0.03 * distance;
-        risk += 0.15 * breakdowns + (breakdowns >= 2 && claims == 0 ? 0.4 : 0);
-        risk += tier.equals("race") && bikeValue < 1500 ? 0.4 : 0;
-        risk += region.equals("coast") ? 0.35 : region.equals("hills") ? -0.2 : 0;
-        return 1.4 * risk;
+        double risk = 2.2 * StrictMath.exp(-tenureMonths / 24);
+        double middle = Math.abs(age - 46) / 16;
+        risk += 0.2 * Math.min(2.5, middle * middle);
+        if (!paired) risk -= 0.3;
+        else risk += rides == 0 ? 1.5 : rides < 6 ? 0.3 : -0.4;
+        risk += visits == 0 ? 0.2 * Math.min(priceRise, 10) : 0.02 * priceRise;
+        risk += paysBy.equals("invoice") ? 0.3 + 0.9 * Math.min(2, latePayments) : 0.2 * Math.min(2, latePayments);
+        risk += logins <= 1 ? 0.3 : 0;
+        risk += distance > 9 ? 0.25 : 0;
+        risk += breakdowns >= 2 && claims == 0 ? 0.4 : 0;
+        risk += tier.equals("race") && bikeValue < 1500 ? 0.3 : 0;
+        risk += region.equals("coast") ? 0.25 : region.equals("hills") ? -0.15 : 0;
+        return 1.35 * risk;
     }
 
     /** What the desk's rule of thumb sees: part of the risk, in straight lines. */

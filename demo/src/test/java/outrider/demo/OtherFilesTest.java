@@ -21,7 +21,6 @@ import outrider.base.Progress;
 import outrider.check.Alarm;
 import outrider.check.ColumnAlarms;
 import outrider.check.ColumnProfile;
-import outrider.learn.LogisticModel;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
 import outrider.split.Split;
@@ -87,23 +86,14 @@ class OtherFilesTest {
     }
 
     @Test
-    void onTheMailingALogisticRegressionComesNearTheTruthAndTheAgencyIsOverConfident() throws IOException {
+    void theAgencyIsOverConfident() throws IOException {
         Table table = read("winter-mailing");
         List<Row> generated = WinterMailing.generate(WinterMailing.SEED);
         byte[] ordered = Levels.outcome(table, "ordered", List.of("1"));
         var parts = Split.stratified(ordered, new double[] {0.5, 0.4, 0.1}, 3);
         int[] rows = parts.validation();
-        List<String> inputs = table.columns().stream()
-                .filter(c -> c.type() != ColumnType.TEXT)
-                .map(Column::name)
-                .filter(name -> !List.of("ordered", "postal_area", "sample", "agency_score", "house_points")
-                        .contains(name))
-                .toList();
-        LogisticModel model = LogisticModel.train(table, inputs, parts.training(), ordered, 0, Progress.NONE);
         double truth = auc(
                 IntStream.of(rows).mapToDouble(i -> generated.get(i).truth()).toArray(), rows, ordered);
-        double logistic = auc(model.score(table, rows), rows, ordered);
-        assertThat(truth - logistic).isBetween(-0.01, 0.03);
         double[] agency = ((NumberColumn) table.column("agency_score")).values();
         double mean = Arrays.stream(agency).average().orElseThrow();
         double rate = IntStream.range(0, ordered.length)

@@ -22,7 +22,6 @@ import outrider.base.Progress;
 import outrider.check.Alarm;
 import outrider.check.ColumnAlarms;
 import outrider.check.ColumnProfile;
-import outrider.learn.LogisticModel;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
 import outrider.split.Parts;
@@ -32,7 +31,6 @@ import outrider.table.CsvTableReader;
 import outrider.table.Levels;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
-import outrider.table.TextColumn;
 
 /** What the scenario plants is really there. */
 class PlanLapseTest {
@@ -67,28 +65,18 @@ class PlanLapseTest {
     }
 
     @Test
-    void theTruthRanksBetterThanALogisticRegressionAndThatBetterThanThePoints() {
+    void theTruthRanksBetterThanThePoints() {
         Parts parts = Split.stratified(lapsed, new double[] {0.5, 0.25, 0.25}, 1);
         int[] rows = parts.validation();
-        List<String> inputs = table.columns().stream()
-                .filter(c -> !(c instanceof TextColumn))
-                .map(Column::name)
-                .filter(name -> !Set.of(
-                                "renewal", "next_visit_booked", "goodbye_page_seen", "postal_area", "desk_points")
-                        .contains(name))
-                .toList();
-        LogisticModel model = LogisticModel.train(table, inputs, parts.training(), lapsed, 0, Progress.NONE);
         double truth =
                 auc(IntStream.of(rows).mapToDouble(r -> members.get(r).truth()).toArray(), rows);
-        double logistic = auc(model.score(table, rows), rows);
         double points = auc(
                 IntStream.of(rows)
                         .mapToDouble(r -> ((NumberColumn) table.column("desk_points")).values()[r])
                         .toArray(),
                 rows);
         assertThat(truth).isBetween(0.78, 0.87);
-        assertThat(truth - logistic).isBetween(0.02, 0.06);
-        assertThat(logistic - points).isGreaterThan(0.03);
+        assertThat(truth - points).isGreaterThan(0.06);
     }
 
     private static double auc(double[] score, int[] rows) {

@@ -7,6 +7,7 @@ import org.ejml.dense.row.factory.LinearSolverFactory_DDRM;
 import org.ejml.interfaces.linsol.LinearSolverDense;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.base.Workers;
 import outrider.prepare.Matrix;
 import outrider.prepare.Scaling;
 
@@ -26,10 +27,12 @@ public final class LogisticRegression {
     private final byte[] y;
     private final double[] w;
     private final double lambda;
+    private final Workers workers;
     private double[] gradient;
     private DMatrixRMaj information;
 
-    private LogisticRegression(Matrix scaled, byte[] y, double[] w, double lambda) {
+    private LogisticRegression(Matrix scaled, byte[] y, double[] w, double lambda, Workers workers) {
+        this.workers = workers;
         n = scaled.rows();
         k = scaled.columns() + 1;
         z = scaled.values();
@@ -47,14 +50,21 @@ public final class LogisticRegression {
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
     public static LogisticFit fit(Matrix x, byte[] outcome, double[] weight, double lambda, Progress progress) {
+        Matrix own = new Matrix(x.values().clone(), x.rows(), x.columns());
+        return fitInPlace(own, outcome, weight, lambda, Workers.ALONE, progress);
+    }
+
+    /** The same, on a matrix that is the fit's to overwrite. */
+    public static LogisticFit fitInPlace(
+            Matrix x, byte[] outcome, double[] weight, double lambda, Workers workers, Progress progress) {
         if (!(lambda >= 0 && Double.isFinite(lambda))) {
             throw BadInput.of("penalty", "is " + lambda, "give a number of 0 or more");
         }
         Scaling scaling = Scaling.fit(x, weight);
-        Matrix scaled = scaling.apply(x);
+        Matrix scaled = scaling.applyInPlace(x);
         List<Integer> dropped = Aliasing.find(scaled, scaling, lambda == 0);
         Matrix kept = Aliasing.without(scaled, dropped);
-        LogisticRegression problem = new LogisticRegression(kept, outcome, weight, lambda);
+        LogisticRegression problem = new LogisticRegression(kept, outcome, weight, lambda, workers);
         return problem.solve(scaling, dropped, progress);
     }
 
@@ -81,23 +91,22 @@ public final class LogisticRegression {
         double[] beta = new double[k];
         beta[0] = Math.log(rate / (1 - rate));
         double objective = evaluate(beta);
-        double[] step = new double[k];
         boolean converged = false;
         int iteration = 0;
         while (!converged && iteration < MOST_ITERATIONS) {
             progress.checkpoint(Math.min(0.95, iteration / 10.0), "Newton step " + (iteration + 1));
-            step = newtonStep();
+            double[] step = newtonStep();
             double share = 1;
-            double next;
-            double[] trial;
-            do {
-                trial = moved(beta, step, share);
-                next = objective(trial);
+            double[] trial = moved(beta, step, share);
+            double next = evaluate(trial);
+            while (!(next <= objective + 1e-12 * Math.abs(objective)) && share > 1e-6) {
                 share /= 2;
-            } while (!(next <= objective + 1e-12 * Math.abs(objective)) && share > 1e-6);
+                trial = moved(beta, step, share);
+                next = evaluate(trial);
+            }
             converged = Math.abs(objective - next) <= TOLERANCE * Math.max(1e-300, Math.abs(objective)) || next < 1e-8;
             beta = trial;
-            objective = evaluate(beta);
+            objective = next;
             iteration++;
         }
         List<Integer> separated = lambda > 0 ? List.of() : separatedBy(newtonStep());
@@ -132,44 +141,33 @@ public final class LogisticRegression {
         return loss;
     }
 
-    private double objective(double[] beta) {
-        double penalty = 0;
-        for (int c = 1; c < k; c++) penalty += beta[c] * beta[c];
-        return likelihoodLoss(beta) + lambda / 2 * penalty;
-    }
-
     private static double softplus(double t) {
         return t > 0 ? t + Math.log1p(Math.exp(-t)) : Math.log1p(Math.exp(t));
     }
 
-    /** Sets gradient and information at beta; returns the objective. */
+    /** Sets gradient and information at beta; returns the objective. One pass, in blocks whose sums are added in order. */
     private double evaluate(double[] beta) {
-        gradient = new double[k];
-        double[] h = new double[k * k];
-        for (int i = 0; i < n; i++) {
-            double p = 1 / (1 + Math.exp(-eta(beta, i)));
-            double off = weight(i) * (p - y[i]);
-            double curve = weight(i) * p * (1 - p);
-            int row = i * (k - 1) - 1;
-            gradient[0] += off;
-            h[0] += curve;
-            for (int a = 1; a < k; a++) {
-                double za = z[row + a];
-                if (za == 0) continue;
-                gradient[a] += off * za;
-                double scaledCurve = curve * za;
-                int at = a * k;
-                h[at] += scaledCurve;
-                for (int b = 1; b <= a; b++) h[at + b] += scaledCurve * z[row + b];
+        int blocks = Math.max(1, Math.min(k > 200 ? 4 : 16, n / 1024));
+        NewtonBlock[] sums = new NewtonBlock[blocks];
+        workers.each(blocks, b -> {
+            sums[b] = new NewtonBlock(z, y, w, k);
+            sums[b].add(beta, (int) ((long) n * b / blocks), (int) ((long) n * (b + 1) / blocks));
+        });
+        NewtonBlock all = sums[0];
+        for (int b = 1; b < blocks; b++) all.add(sums[b]);
+        gradient = all.gradient;
+        double[] h = all.information;
+        double penalty = 0;
+        for (int a = 0; a < k; a++) {
+            if (a > 0) {
+                gradient[a] += lambda * beta[a];
+                h[a * k + a] += lambda;
+                penalty += beta[a] * beta[a];
             }
-        }
-        for (int a = 1; a < k; a++) {
-            gradient[a] += lambda * beta[a];
-            h[a * k + a] += lambda;
             for (int b = 0; b < a; b++) h[b * k + a] = h[a * k + b];
         }
         information = DMatrixRMaj.wrap(k, k, h);
-        return objective(beta);
+        return all.loss + lambda / 2 * penalty;
     }
 
     private double[] newtonStep() {

@@ -1,0 +1,32 @@
+package outrider.learn;
+
+import java.util.List;
+import outrider.learn.bayes.NaiveBayes;
+import outrider.table.Table;
+
+/** Naive Bayes; its probabilities are over-confident where columns say the same. */
+public record BayesModel(NaiveBayes bayes) implements Model {
+    @Override
+    public double[] score(Table table, int[] rows) {
+        double[] score = bayes.logOdds(table, rows);
+        for (int i = 0; i < score.length; i++) score[i] = 1 / (1 + Math.exp(-score[i]));
+        return score;
+    }
+
+    @Override
+    public boolean probability() {
+        return true;
+    }
+
+    @Override
+    public List<String> columns() {
+        return bayes.parts().stream().map(part -> part.column().name()).toList();
+    }
+
+    @Override
+    public long size() {
+        long size = 1;
+        for (NaiveBayes.Part part : bayes.parts()) size += part.mean() != null ? 4 : 2L * part.logShare()[0].length;
+        return size;
+    }
+}

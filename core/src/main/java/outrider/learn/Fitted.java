@@ -1,0 +1,157 @@
+package outrider.learn;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Workers;
+import outrider.learn.calibrate.Calibration;
+import outrider.learn.calibrate.IsotonicMap;
+import outrider.learn.calibrate.LogisticMap;
+import outrider.learn.linear.LogisticFit;
+import outrider.learn.linear.LogisticRegression;
+import outrider.prepare.Matrix;
+import outrider.prepare.TrainingData;
+import outrider.split.Balance;
+
+/**
+ * A candidate fitted in full: its model, and the scores that training records got from models that did not see them.
+ *
+ * @param outOfFold null where training holds too few events for two folds
+ */
+public record Fitted(Model model, double[] outOfFold) {
+
+    /** A fitted candidate that goes into a blend; its scores are those of the same training records. */
+    public record Member(String name, Model model, double[] outOfFold) {}
+
+    /**
+     * @param members of a blend; empty for other kinds
+     * @throws BadInput if the data will not do
+     */
+    public static Fitted of(
+            Kind kind,
+            Settings settings,
+            TrainingData data,
+            Balance balance,
+            List<Member> members,
+            Workers workers,
+            Progress progress) {
+        if (kind == Kind.BLEND) return blend(settings, data, members, workers, progress);
+        Progress whole = progress.part(0, 0.2, "");
+        Model model = Training.of(kind, settings, data, balance, workers, whole);
+        boolean learns = kind.takesInputs() || kind == Kind.GROUP_RATES;
+        int folds = OutOfFold.possible(data, kind.takesInputs() ? settings.whole("folds") : 5);
+        double[] scores;
+        if (!learns) {
+            scores = Scoring.of(model, data.table(), data.rows(), workers, progress.part(0.2, 1, ""));
+        } else if (folds >= 2) {
+            Progress rest = progress.part(0.2, 1, "");
+            scores = OutOfFold.of(kind, settings, data, balance, folds, workers, rest)
+                    .scores();
+        } else {
+            scores = null;
+        }
+        return calibrated(kind, settings, data, model, scores);
+    }
+
+    private static Fitted calibrated(Kind kind, Settings settings, TrainingData data, Model model, double[] scores) {
+        String way = kind.reference() ? "none" : settings.text("calibration");
+        if (way.equals("none")) return new Fitted(model, scores);
+        if (scores == null) {
+            throw BadInput.of(
+                    "calibration", "needs out-of-fold scores, and training has too few events", "choose none");
+        }
+        byte[] y = data.outcomeOf(data.rows());
+        Calibration calibration = way.equals("isotonic")
+                ? IsotonicMap.fit(scores, y, null)
+                : LogisticMap.fit(scores, y, model.probability());
+        return new Fitted(new CalibratedModel(model, calibration), CalibratedModel.mapped(calibration, scores));
+    }
+
+    private static Fitted blend(
+            Settings settings, TrainingData data, List<Member> members, Workers workers, Progress progress) {
+        if (members.size() < 2) throw BadInput.of("members", "are fewer than two", "choose at least two candidates");
+        for (Member member : members) {
+            if (member.outOfFold() == null) {
+                throw BadInput.of(
+                        "members", "\"" + member.name() + "\" has no out-of-fold scores", "leave it out of the blend");
+            }
+        }
+        progress.checkpoint(0.1, "blending");
+        List<Model> models = members.stream().map(Member::model).toList();
+        List<String> names = members.stream().map(Member::name).toList();
+        int m = members.size();
+        double[][] features = new double[m][];
+        String method = settings.text("method");
+        if (method.equals("ranks")) {
+            double[][] references = new double[m][];
+            for (int i = 0; i < m; i++) {
+                references[i] = BlendModel.reference(members.get(i).outOfFold());
+                features[i] = BlendModel.ranks(members.get(i).outOfFold(), references[i]);
+            }
+            Model model = new BlendModel(models, names, null, references);
+            return calibrated(Kind.BLEND, settings, data, model, BlendModel.combined(features, null));
+        }
+        for (int i = 0; i < m; i++) features[i] = members.get(i).outOfFold();
+        if (method.equals("probabilities")) {
+            for (Member member : members) {
+                if (!member.model().probability()) {
+                    throw BadInput.of(
+                            "members",
+                            "\"" + member.name() + "\" gives no probability",
+                            "recalibrate it, or blend ranks");
+                }
+            }
+            Model model = new BlendModel(models, names, null, null);
+            return calibrated(Kind.BLEND, settings, data, model, BlendModel.combined(features, null));
+        }
+        for (int i = 0; i < m; i++) {
+            features[i] = BlendModel.stacked(features[i], models.get(i).probability());
+        }
+        byte[] y = data.outcomeOf(data.rows());
+        int[] all = IntStream.range(0, y.length).toArray();
+        double[] weights = stack(features, y, all, workers, progress);
+        Model model = new BlendModel(models, names, weights, null);
+        int k = OutOfFold.possible(data, settings.whole("folds"));
+        return calibrated(
+                Kind.BLEND,
+                settings,
+                data,
+                model,
+                k < 2 ? null : stackedOutOfFold(features, y, data, k, workers, progress));
+    }
+
+    /** A hair of a penalty keeps weights of members that say the same finite. */
+    private static double[] stack(double[][] features, byte[] y, int[] rows, Workers workers, Progress progress) {
+        double[] values = new double[rows.length * features.length];
+        byte[] outcome = new byte[rows.length];
+        for (int i = 0, at = 0; i < rows.length; i++) {
+            outcome[i] = y[rows[i]];
+            for (double[] feature : features) values[at++] = feature[rows[i]];
+        }
+        Matrix x = new Matrix(values, rows.length, features.length);
+        LogisticFit fit = LogisticRegression.fitInPlace(x, outcome, null, 1, workers, progress);
+        return fit.coefficients();
+    }
+
+    private static double[] stackedOutOfFold(
+            double[][] features, byte[] y, TrainingData data, int k, Workers workers, Progress progress) {
+        byte[] fold = OutOfFold.folds(data, k);
+        double[] scores = new double[y.length];
+        for (int f = 0; f < k; f++) {
+            int own = f;
+            int[] in = IntStream.range(0, y.length).filter(i -> fold[i] != own).toArray();
+            double[] weights = stack(features, y, in, workers, progress);
+            int[] out = IntStream.range(0, y.length).filter(i -> fold[i] == own).toArray();
+            double[][] part = new double[features.length][];
+            for (int m = 0; m < part.length; m++) {
+                double[] feature = features[m];
+                part[m] = Arrays.stream(out).mapToDouble(i -> feature[i]).toArray();
+            }
+            double[] score = BlendModel.combined(part, weights);
+            for (int i = 0; i < out.length; i++) scores[out[i]] = score[i];
+        }
+        return scores;
+    }
+}

@@ -1,0 +1,33 @@
+package outrider.learn;
+
+import java.util.List;
+import outrider.table.Table;
+
+/**
+ * A model learnt from weighted or thinned records, its probabilities corrected back to all of training by the odds formula of
+ * METHODS section 5.
+ */
+public record RebalancedModel(Model base, double logOdds) implements Model {
+    @Override
+    public double[] score(Table table, int[] rows) {
+        double[] score = base.score(table, rows);
+        double factor = Math.exp(logOdds);
+        for (int i = 0; i < score.length; i++) score[i] = factor * score[i] / (factor * score[i] + 1 - score[i]);
+        return score;
+    }
+
+    @Override
+    public boolean probability() {
+        return true;
+    }
+
+    @Override
+    public List<String> columns() {
+        return base.columns();
+    }
+
+    @Override
+    public long size() {
+        return base.size();
+    }
+}

@@ -1,0 +1,144 @@
+package outrider.learn;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import outrider.base.BadInput;
+import outrider.table.NumberColumn;
+
+/**
+ * One thing that can be set of a kind of candidate.
+ *
+ * @param name as documents have it
+ * @param label as people read it
+ * @param sentence what it does
+ * @param low and {@code high}: the range of a number, both included
+ * @param initial the value where none is given; null where one must be
+ * @param choices of {@link Type#CHOICE}
+ * @param byFactor whether numbers differ by factors rather than by steps, as a search tries them
+ */
+public record Setting(
+        String name,
+        String label,
+        String sentence,
+        Type type,
+        double low,
+        double high,
+        Object initial,
+        List<Choice> choices,
+        boolean byFactor) {
+
+    /** What a setting holds. */
+    public enum Type {
+        NUMBER,
+        WHOLE,
+        CHOICE,
+        YES_NO,
+        COLUMN,
+        COLUMNS,
+        CANDIDATES
+    }
+
+    /** A value and its words. */
+    public record Choice(String value, String words) {}
+
+    static Setting number(String name, String label, String sentence, double low, double high, double initial) {
+        return new Setting(name, label, sentence, Type.NUMBER, low, high, initial, List.of(), low >= 0);
+    }
+
+    static Setting whole(String name, String label, String sentence, int low, int high, int initial) {
+        return new Setting(name, label, sentence, Type.WHOLE, low, high, initial, List.of(), high >= 100);
+    }
+
+    /** @param choices value, words, value, words …; the first is the initial one */
+    static Setting choice(String name, String label, String sentence, String... choices) {
+        List<Choice> all = java.util.stream.IntStream.range(0, choices.length / 2)
+                .mapToObj(i -> new Choice(choices[2 * i], choices[2 * i + 1]))
+                .toList();
+        return new Setting(name, label, sentence, Type.CHOICE, 0, 0, choices[0], all, false);
+    }
+
+    static Setting yes(String name, String label, String sentence, Boolean initial) {
+        return new Setting(name, label, sentence, Type.YES_NO, 0, 0, initial, List.of(), false);
+    }
+
+    static Setting of(Type type, String name, String label, String sentence) {
+        return new Setting(name, label, sentence, type, 0, 0, null, List.of(), false);
+    }
+
+    /** The value as this setting holds it. @throws BadInput naming the setting, if it is of another type or out of range */
+    Object checked(Object value) {
+        return switch (type) {
+            case NUMBER, WHOLE -> number(value);
+            case CHOICE -> {
+                if (choices.stream().anyMatch(choice -> choice.value().equals(value))) yield value;
+                throw wrong(
+                        value,
+                        "choose one of: " + choices.stream().map(Choice::value).collect(Collectors.joining(", ")));
+            }
+            case YES_NO -> {
+                if (value instanceof Boolean) yield value;
+                throw wrong(value, "say true or false");
+            }
+            case COLUMN -> {
+                if (value instanceof String text && !text.isBlank()) yield text;
+                throw wrong(value, "choose a column");
+            }
+            case COLUMNS -> list(value, String.class, "choose at least one column");
+            case CANDIDATES ->
+                list(value, Number.class, "choose at least two candidates").stream()
+                        .map(id -> ((Number) id).longValue())
+                        .toList();
+        };
+    }
+
+    private List<?> list(Object value, Class<?> of, String wayOut) {
+        if (value instanceof List<?> list && !list.isEmpty() && list.stream().allMatch(of::isInstance)) {
+            return List.copyOf(list);
+        }
+        throw wrong(value, wayOut);
+    }
+
+    private Object number(Object value) {
+        boolean whole = type == Type.WHOLE;
+        String range = "give a " + (whole ? "whole number" : "number") + " from " + NumberColumn.text(low) + " to "
+                + NumberColumn.text(high);
+        if (!(value instanceof Number given)) throw wrong(value, range);
+        double number = given.doubleValue();
+        if (!(number >= low && number <= high) || whole && number != Math.rint(number)) throw wrong(value, range);
+        if (whole) return (int) number;
+        return number;
+    }
+
+    private BadInput wrong(Object value, String wayOut) {
+        return BadInput.of(name, value == null ? "is missing" : "is " + shown(value), wayOut);
+    }
+
+    private static String shown(Object value) {
+        return value instanceof Number number ? NumberColumn.text(number.doubleValue()) : String.valueOf(value);
+    }
+
+    /** The value in words, with the label where it needs one. */
+    String words(Object value) {
+        return switch (type) {
+            case CHOICE ->
+                choices.stream()
+                        .filter(choice -> choice.value().equals(value))
+                        .map(Choice::words)
+                        .findFirst()
+                        .orElse(label + " " + value);
+            case YES_NO -> (Objects.equals(value, true) ? "" : "not ") + label;
+            case COLUMNS ->
+                "by " + ((List<?>) value).stream().map(String::valueOf).collect(Collectors.joining(" × "));
+            case COLUMN -> String.valueOf(value);
+            case CANDIDATES -> "of " + ((List<?>) value).size() + " candidates";
+            default -> label + " " + shown(value);
+        };
+    }
+
+    static List<Setting> all(List<Setting> first, Setting... more) {
+        return java.util.stream.Stream.concat(Arrays.stream(more), first.stream())
+                .toList();
+    }
+}

@@ -1,0 +1,278 @@
+package outrider.learn;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.stream.IntStream;
+import outrider.base.Progress;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.learn.bayes.NaiveBayes;
+import outrider.learn.linear.LeastSquares;
+import outrider.learn.linear.LinearFit;
+import outrider.learn.linear.LinearMargin;
+import outrider.learn.linear.LogisticFit;
+import outrider.learn.linear.LogisticRegression;
+import outrider.learn.linear.Stepwise;
+import outrider.learn.neighbour.Neighbours;
+import outrider.learn.network.Network;
+import outrider.learn.tree.BoostedTrees;
+import outrider.learn.tree.DecisionTree;
+import outrider.learn.tree.Pruning;
+import outrider.learn.tree.RandomForest;
+import outrider.prepare.Matrix;
+import outrider.prepare.Preparation;
+import outrider.prepare.Scaling;
+import outrider.prepare.TrainingData;
+import outrider.rank.Ranking;
+import outrider.split.Balance;
+
+/** Trains a model of any kind but a blend on given records. Same seed, same bits, on any number of threads. */
+public final class Training {
+    private final Settings settings;
+    private final TrainingData data;
+    private final Balance.Sample sample;
+    private final Workers workers;
+    private final Progress progress;
+
+    private Training(Settings settings, TrainingData data, Balance balance, Workers workers, Progress progress) {
+        this.settings = settings;
+        this.data = data;
+        this.sample = balance.of(data.rows(), data.outcome(), data.seed());
+        this.workers = workers;
+        this.progress = progress;
+    }
+
+    /**
+     * @param balance what is done about rare events; probabilities come out corrected back
+     * @throws outrider.base.BadInput if the data will not do for the kind
+     * @throws java.util.concurrent.CancellationException if the progress was cancelled
+     */
+    public static Model of(
+            Kind kind, Settings settings, TrainingData data, Balance balance, Workers workers, Progress progress) {
+        if (kind.takesInputs()) {
+            data.demandBothOutcomes();
+            Preparation.demandInputs(data);
+        }
+        Balance used = kind.takesInputs() ? balance : Balance.NONE;
+        return new Training(settings, data, used, workers, progress).model(kind);
+    }
+
+    private Model model(Kind kind) {
+        return switch (kind) {
+            case LOGISTIC -> logistic();
+            case LEAST_SQUARES -> leastSquares();
+            case MARGIN -> margin();
+            case BAYES -> corrected(new BayesModel(NaiveBayes.fit(data, sample, settings.number("smoothing"))));
+            case NEIGHBOURS -> corrected(neighbours());
+            case TREE -> corrected(tree());
+            case FOREST -> corrected(forest());
+            case BOOSTED -> corrected(boosted());
+            case NETWORK -> corrected(network());
+            case BLEND -> throw new IllegalArgumentException("a blend is made of members");
+            case NOBODY -> Nobody.train(data.rows(), data.outcome());
+            case COIN_TOSS -> new CoinToss(data.seed());
+            case BASE_RATE -> BaseRate.train(data.rows(), data.outcome());
+            case GROUP_RATES -> GroupRates.train(data.table(), settings.texts("groupBy"), data.rows(), data.outcome());
+            case SUPPLIED ->
+                new SuppliedScore(settings.text("column"), settings.yes("lowerIsRiskier"), settings.yes("probability"));
+        };
+    }
+
+    private Model corrected(Model model) {
+        return sample.logOdds() == 0 ? model : new RebalancedModel(model, sample.logOdds());
+    }
+
+    private byte[] outcome() {
+        return data.outcomeOf(sample.rows());
+    }
+
+    private Preparation preparation(boolean curves) {
+        progress.checkpoint(0, "preparing inputs");
+        return Preparation.fit(data, new Preparation.Options(curves, settings.whole("mostLevels")));
+    }
+
+    private LogisticModel logistic() {
+        double penalty = settings.number("penalty");
+        Preparation preparation = preparation(settings.yes("curves"));
+        Stepwise.Choice choice = null;
+        if (!settings.text("choose").equals("all")) {
+            choice = stepwise(preparation);
+            preparation = new Preparation(
+                    choice.chosen().stream().map(preparation.steps()::get).toList());
+        }
+        Matrix x = preparation.applyTraining(data, sample.rows());
+        LogisticFit fit = LogisticRegression.fitInPlace(x, outcome(), sample.weight(), penalty, workers, progress);
+        return new LogisticModel(preparation, moved(fit), penalty, choice == null ? null : choice.path());
+    }
+
+    private Stepwise.Choice stepwise(Preparation preparation) {
+        Matrix x = preparation.applyTraining(data, sample.rows());
+        int[] groupOf = new int[x.columns()];
+        for (int step = 0, at = 0; step < preparation.steps().size(); step++) {
+            int end = at + preparation.steps().get(step).inputs().size();
+            Arrays.fill(groupOf, at, end, step);
+            at = end;
+        }
+        return Stepwise.choose(
+                x,
+                data.inputs(),
+                groupOf,
+                outcome(),
+                sample.weight(),
+                Stepwise.Direction.valueOf(settings.text("choose").toUpperCase(Locale.ROOT)),
+                settings.text("criterion").equals("BIC"),
+                workers,
+                progress);
+    }
+
+    /** The fit with its intercept moved back; a weighted fit carries no standard errors: its weights are no records. */
+    private LogisticFit moved(LogisticFit fit) {
+        double[] coefficients = fit.coefficients().clone();
+        coefficients[0] += sample.logOdds();
+        return new LogisticFit(
+                coefficients,
+                sample.weight() == null ? fit.standardErrors() : null,
+                fit.deviations(),
+                fit.logLikelihood(),
+                fit.nullLogLikelihood(),
+                fit.parameters(),
+                fit.records(),
+                fit.iterations(),
+                fit.converged(),
+                fit.dropped(),
+                fit.separated());
+    }
+
+    private record Scaled(Preparation preparation, Scaling scaling, Matrix x) {}
+
+    private Scaled scaled(boolean curves) {
+        Preparation preparation = preparation(curves);
+        Matrix x = preparation.applyTraining(data, sample.rows());
+        Scaling scaling = Scaling.fit(x, sample.weight());
+        return new Scaled(preparation, scaling, scaling.applyInPlace(x));
+    }
+
+    private LinearModel leastSquares() {
+        Scaled scaled = scaled(settings.yes("curves"));
+        progress.checkpoint(0.3, "solving");
+        LinearFit fit = LeastSquares.fit(scaled.x(), outcome(), sample.weight(), settings.number("penalty"));
+        return new LinearModel(scaled.preparation(), scaled.scaling(), fit);
+    }
+
+    private LinearModel margin() {
+        Scaled scaled = scaled(settings.yes("curves"));
+        byte[] y = outcome();
+        double[] weight =
+                sample.weight() == null ? new double[y.length] : sample.weight().clone();
+        if (sample.weight() == null) Arrays.fill(weight, 1);
+        if (settings.yes("evenClasses")) evenOut(weight, y);
+        LinearMargin.Way way = new LinearMargin.Way(
+                settings.text("loss").equals("hinge"),
+                settings.text("penaltyForm").equals("absolutes"),
+                settings.number("penalty"),
+                settings.whole("passes"));
+        LinearFit fit = LinearMargin.fit(scaled.x(), y, weight, way, new Seeds(data.seed()).stream("margin"), progress);
+        return new LinearModel(scaled.preparation(), scaled.scaling(), fit);
+    }
+
+    private static void evenOut(double[] weight, byte[] y) {
+        double[] total = new double[2];
+        for (int i = 0; i < y.length; i++) total[y[i]] += weight[i];
+        for (int i = 0; i < y.length; i++) weight[i] *= (total[0] + total[1]) / 2 / total[y[i]];
+    }
+
+    private NeighbourModel neighbours() {
+        Scaled scaled = scaled(false);
+        Neighbours neighbours = Neighbours.remember(
+                scaled.x(),
+                outcome(),
+                sample.weight(),
+                settings.whole("remembered"),
+                new Seeds(data.seed()).stream("neighbours"));
+        return new NeighbourModel(
+                scaled.preparation(),
+                scaled.scaling(),
+                neighbours,
+                settings.whole("neighbours"),
+                settings.yes("byDistance"));
+    }
+
+    private NetworkModel network() {
+        Scaled scaled = scaled(false);
+        Network.Way way = new Network.Way(
+                settings.whole("units"),
+                settings.text("activation").equals("tanh"),
+                settings.number("decay"),
+                settings.whole("starts"),
+                settings.whole("steps"));
+        Network.Fit fit = Network.fit(scaled.x(), outcome(), sample.weight(), way, data.seed(), workers, progress);
+        return new NetworkModel(scaled.preparation(), scaled.scaling(), fit);
+    }
+
+    private TreeModel tree() {
+        DecisionTree.Way way = new DecisionTree.Way(
+                switch (settings.text("impurity")) {
+                    case "entropy" -> DecisionTree.Impurity.ENTROPY;
+                    case "gainRatio" -> DecisionTree.Impurity.GAIN_RATIO;
+                    default -> DecisionTree.Impurity.GINI;
+                },
+                settings.whole("depth"),
+                settings.whole("leafRecords"),
+                switch (settings.text("pruning")) {
+                    case "minimum" -> DecisionTree.Cutting.MINIMUM;
+                    case "oneStandardError" -> DecisionTree.Cutting.ONE_STANDARD_ERROR;
+                    case "descriptionLength" -> DecisionTree.Cutting.DESCRIPTION_LENGTH;
+                    case "leaves" -> DecisionTree.Cutting.SIZE;
+                    default -> DecisionTree.Cutting.NONE;
+                },
+                settings.text("pruningError").equals("squared") ? Pruning.Error.SQUARED : Pruning.Error.MISCLASSIFIED,
+                settings.whole("leaves"),
+                10);
+        return new TreeModel(DecisionTree.fit(data, sample, way, workers, progress));
+    }
+
+    private ForestModel forest() {
+        RandomForest.Way way = new RandomForest.Way(
+                settings.whole("trees"),
+                settings.whole("columnsTried"),
+                settings.whole("depth"),
+                settings.whole("leafRecords"),
+                settings.whole("drawn"));
+        RandomForest.Fit fit = RandomForest.fit(data, sample, way, workers, progress);
+        return new ForestModel(fit.columns(), fit.trees(), thinned(fit.curve()), outOfBagAuc(fit.outOfBag()));
+    }
+
+    private static java.util.List<RandomForest.CurvePoint> thinned(java.util.List<RandomForest.CurvePoint> curve) {
+        int step = Math.max(1, curve.size() / 150);
+        return IntStream.range(0, curve.size())
+                .filter(i -> i % step == 0 || i == curve.size() - 1)
+                .mapToObj(curve::get)
+                .toList();
+    }
+
+    private Double outOfBagAuc(double[] score) {
+        int[] scored = IntStream.range(0, score.length)
+                .filter(i -> !Double.isNaN(score[i]))
+                .toArray();
+        byte[] all = outcome();
+        byte[] y = new byte[scored.length];
+        int events = 0;
+        for (int i = 0; i < y.length; i++) events += y[i] = all[scored[i]];
+        if (events == 0 || events == y.length) return null;
+        double[] s = Arrays.stream(scored).mapToDouble(i -> score[i]).toArray();
+        return Ranking.of(s, y).auc();
+    }
+
+    private BoostedModel boosted() {
+        BoostedTrees.Way way = new BoostedTrees.Way(
+                settings.whole("rounds"),
+                settings.number("rate"),
+                settings.whole("depth"),
+                settings.whole("leafRecords"),
+                settings.number("rowShare"),
+                settings.number("columnShare"),
+                settings.number("penalty"),
+                settings.whole("patience"));
+        return new BoostedModel(BoostedTrees.fit(data, sample, way, workers, progress));
+    }
+}

@@ -1,0 +1,137 @@
+package outrider.learn.bayes;
+
+import java.util.ArrayList;
+import java.util.List;
+import outrider.base.BadInput;
+import outrider.learn.tree.TreeColumn;
+import outrider.prepare.Preparation;
+import outrider.prepare.TrainingData;
+import outrider.split.Balance;
+import outrider.table.Column;
+import outrider.table.Table;
+
+/**
+ * Naive Bayes (METHODS section 7): Gaussian for numbers, smoothed frequencies for levels; a missing value says nothing.
+ *
+ * @param logOdds of an event before anything is known of the record
+ */
+public record NaiveBayes(double logOdds, List<Part> parts) {
+    private static final double MOST = 1e100;
+
+    /**
+     * What one column says, by class: non-events first.
+     *
+     * @param mean and {@code variance} of a number, null for levels
+     * @param logShare of each level, the unlisted ones last, null for numbers
+     */
+    public record Part(TreeColumn column, double[] mean, double[] variance, double[][] logShare) {
+        double logOdds(double value) {
+            if (value != value) return 0;
+            if (logShare != null) return logShare[1][(int) value] - logShare[0][(int) value];
+            return density(value, 1) - density(value, 0);
+        }
+
+        private double density(double value, int level) {
+            double off = value - mean[level];
+            return -0.5 * Math.log(variance[level]) - off * off / (2 * variance[level]);
+        }
+    }
+
+    /**
+     * @param smoothing records added to every level of either class, > 0
+     * @throws BadInput if a column holds numbers too large to compute with
+     */
+    public static NaiveBayes fit(TrainingData data, Balance.Sample sample, double smoothing) {
+        double[] total = new double[2];
+        for (int i = 0; i < sample.rows().length; i++) {
+            total[data.outcome()[sample.rows()[i]]] += weight(sample, i);
+        }
+        List<double[]> read = new ArrayList<>();
+        List<TreeColumn> columns = new ArrayList<>();
+        double widest = 0;
+        for (String name : data.inputs()) {
+            Column source = data.table().column(name);
+            TreeColumn column = TreeColumn.fit(source, sample.rows());
+            double[] values = column.read(source, sample.rows());
+            columns.add(column);
+            read.add(values);
+            if (Preparation.isCategory(source)) continue;
+            for (double value : values) {
+                if (Math.abs(value) > MOST) {
+                    throw BadInput.of(
+                            "column \"" + name + "\"",
+                            "holds " + value + ", too large to compute with",
+                            "read that text as missing on the Data page, or set the column aside");
+                }
+            }
+            widest = Math.max(widest, moments(values, data, sample, -1)[1]);
+        }
+        List<Part> parts = new ArrayList<>();
+        for (int c = 0; c < columns.size(); c++) {
+            Part part = columns.get(c).levels() == null
+                    ? gaussian(columns.get(c), read.get(c), data, sample, widest)
+                    : levels(columns.get(c), read.get(c), data, sample, smoothing);
+            if (part != null) parts.add(part);
+        }
+        return new NaiveBayes(Math.log(total[1] / total[0]), parts);
+    }
+
+    private static double weight(Balance.Sample sample, int place) {
+        return sample.weight() == null ? 1 : sample.weight()[place];
+    }
+
+    /** Mean, variance and weight of the values of one class, or of both where {@code level} is −1. */
+    private static double[] moments(double[] values, TrainingData data, Balance.Sample sample, int level) {
+        double mean = 0;
+        double squares = 0;
+        double total = 0;
+        for (int i = 0; i < values.length; i++) {
+            if (values[i] != values[i] || level >= 0 && data.outcome()[sample.rows()[i]] != level) continue;
+            double w = weight(sample, i);
+            total += w;
+            double off = values[i] - mean;
+            mean += w * off / total;
+            squares += w * off * (values[i] - mean);
+        }
+        return new double[] {mean, total == 0 ? 0 : squares / total, total};
+    }
+
+    private static Part gaussian(
+            TreeColumn column, double[] values, TrainingData data, Balance.Sample sample, double widest) {
+        double[] others = moments(values, data, sample, 0);
+        double[] events = moments(values, data, sample, 1);
+        if (others[2] == 0 || events[2] == 0 || widest == 0) return null;
+        double[] mean = {others[0], events[0]};
+        double[] variance = {others[1] + 1e-9 * widest, events[1] + 1e-9 * widest};
+        return new Part(column, mean, variance, null);
+    }
+
+    private static Part levels(
+            TreeColumn column, double[] values, TrainingData data, Balance.Sample sample, double smoothing) {
+        int places = column.levels().size() + 1;
+        double[][] logShare = new double[2][places];
+        double[] total = {smoothing * places, smoothing * places};
+        for (double[] shares : logShare) java.util.Arrays.fill(shares, smoothing);
+        for (int i = 0; i < values.length; i++) {
+            if (values[i] != values[i]) continue;
+            int level = data.outcome()[sample.rows()[i]];
+            logShare[level][(int) values[i]] += weight(sample, i);
+            total[level] += weight(sample, i);
+        }
+        for (int level = 0; level < 2; level++) {
+            for (int p = 0; p < places; p++) logShare[level][p] = Math.log(logShare[level][p] / total[level]);
+        }
+        return new Part(column, null, null, logShare);
+    }
+
+    /** Log-odds of an event for each of {@code rows}. */
+    public double[] logOdds(Table table, int[] rows) {
+        double[] sum = new double[rows.length];
+        java.util.Arrays.fill(sum, logOdds);
+        for (Part part : parts) {
+            double[] values = part.column().read(table.column(part.column().name()), rows);
+            for (int i = 0; i < sum.length; i++) sum[i] += part.logOdds(values[i]);
+        }
+        return sum;
+    }
+}

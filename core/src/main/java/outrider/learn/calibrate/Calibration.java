@@ -1,0 +1,6 @@
+package outrider.learn.calibrate;
+
+/** A map from scores to probabilities, never falling; fitted on out-of-fold training scores only (METHODS section 3). */
+public sealed interface Calibration permits IsotonicMap, LogisticMap {
+    double probability(double score);
+}

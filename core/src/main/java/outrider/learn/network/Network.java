@@ -1,0 +1,178 @@
+package outrider.learn.network;
+
+import outrider.base.Progress;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.prepare.Matrix;
+
+/**
+ * A network of one hidden layer for the log loss with weight decay, trained on all records at once by L-BFGS (Nocedal 1980) from
+ * several seeded starts; the start with the lowest training objective is kept (METHODS section 7).
+ */
+public final class Network {
+    /**
+     * @param tanh units, else logistic ones
+     * @param decay λ of λ/2·Σ(weights²) beside the mean loss; biases are free
+     * @param steps of the descent at most
+     */
+    public record Way(int units, boolean tanh, double decay, int starts, int steps) {}
+
+    /**
+     * @param hidden input weights: unit u of input c at {@code c · units + u}, the bias as a last input
+     * @param output one weight a unit, the bias last
+     * @param objectives what each start reached
+     */
+    public record Fit(int inputs, int units, boolean tanh, double[] hidden, double[] output, double[] objectives) {
+        /** The log-odds of the row that starts at {@code at} of standardised inputs; {@code space} holds a number a unit. */
+        public double margin(double[] x, int at, double[] space) {
+            System.arraycopy(hidden, inputs * units, space, 0, units);
+            for (int c = 0; c < inputs; c++) {
+                double value = x[at + c];
+                if (value == 0) continue;
+                int w = c * units;
+                for (int u = 0; u < units; u++) space[u] += value * hidden[w + u];
+            }
+            double sum = output[units];
+            for (int u = 0; u < units; u++) sum += output[u] * activation(space[u], tanh);
+            return sum;
+        }
+    }
+
+    private final Matrix x;
+    private final byte[] y;
+    private final double[] weight;
+    private final Way way;
+    private final Workers workers;
+    private final int split;
+    private final int size;
+    private final double total;
+
+    private Network(Matrix x, byte[] y, double[] weight, Way way, Workers workers) {
+        this.x = x;
+        this.y = y;
+        this.weight = weight;
+        this.way = way;
+        this.workers = workers;
+        split = (x.columns() + 1) * way.units();
+        size = split + way.units() + 1;
+        double sum = 0;
+        for (int i = 0; i < y.length; i++) sum += weight(i);
+        total = sum;
+    }
+
+    /** @param x standardised inputs. Same bits on any number of threads: blocks of records are added up in order. */
+    public static Fit fit(Matrix x, byte[] y, double[] weight, Way way, long seed, Workers workers, Progress progress) {
+        Network network = new Network(x, y, weight, way, workers);
+        double[] best = null;
+        double lowest = Double.POSITIVE_INFINITY;
+        double[] objectives = new double[way.starts()];
+        for (int s = 0; s < way.starts(); s++) {
+            double from = s / (double) way.starts();
+            Progress own = progress.part(from, from + 1.0 / way.starts(), "start " + (s + 1) + ": ");
+            double[] at = network.start(new Seeds(seed).stream("network/" + s));
+            objectives[s] = Lbfgs.minimise(network::objective, at, way.steps(), own);
+            if (objectives[s] < lowest) {
+                lowest = objectives[s];
+                best = at;
+            }
+        }
+        double[] hidden = new double[network.split];
+        double[] output = new double[way.units() + 1];
+        System.arraycopy(best, 0, hidden, 0, hidden.length);
+        System.arraycopy(best, hidden.length, output, 0, output.length);
+        return new Fit(x.columns(), way.units(), way.tanh(), hidden, output, objectives);
+    }
+
+    private double weight(int row) {
+        return weight == null ? 1 : weight[row];
+    }
+
+    private double[] start(RandomStream random) {
+        double[] at = new double[size];
+        double spread = 1 / Math.sqrt(Math.max(1, x.columns()));
+        for (int i = 0; i < size; i++) at[i] = random.nextGaussian() * (i < split ? spread : 0.1);
+        double events = 0;
+        for (int i = 0; i < y.length; i++) events += weight(i) * y[i];
+        at[size - 1] = Math.log(events / (total - events));
+        return at;
+    }
+
+    private static double activation(double z, boolean tanh) {
+        return tanh ? Math.tanh(z) : 1 / (1 + Math.exp(-z));
+    }
+
+    private double objective(double[] at, double[] gradient) {
+        int n = y.length;
+        int blocks = Math.max(1, Math.min(16, n / 512));
+        double[][] parts = new double[blocks][];
+        double[] losses = new double[blocks];
+        workers.each(blocks, b -> {
+            parts[b] = new double[size];
+            losses[b] = block(at, parts[b], (int) ((long) n * b / blocks), (int) ((long) n * (b + 1) / blocks));
+        });
+        double loss = 0;
+        java.util.Arrays.fill(gradient, 0);
+        for (int b = 0; b < blocks; b++) {
+            loss += losses[b];
+            for (int i = 0; i < size; i++) gradient[i] += parts[b][i];
+        }
+        loss /= total;
+        int units = way.units();
+        for (int i = 0; i < size; i++) {
+            gradient[i] /= total;
+            boolean bias = i >= split - units && i < split || i == size - 1;
+            if (bias) continue;
+            loss += way.decay() / 2 * at[i] * at[i];
+            gradient[i] += way.decay() * at[i];
+        }
+        return loss;
+    }
+
+    private double block(double[] at, double[] gradient, int from, int to) {
+        int units = way.units();
+        int inputs = x.columns();
+        double[] values = x.values();
+        double[] z = new double[units];
+        double[] back = new double[units];
+        double loss = 0;
+        for (int i = from; i < to; i++) {
+            int row = i * inputs;
+            System.arraycopy(at, inputs * units, z, 0, units);
+            for (int c = 0; c < inputs; c++) {
+                double value = values[row + c];
+                if (value != 0) add(z, value, at, c * units, units);
+            }
+            double margin = at[size - 1];
+            for (int u = 0; u < units; u++) {
+                z[u] = activation(z[u], way.tanh());
+                margin += at[split + u] * z[u];
+            }
+            double w = weight(i);
+            double small = Math.exp(-Math.abs(margin));
+            double p = margin >= 0 ? 1 / (1 + small) : small / (1 + small);
+            loss += w * (Math.max(0, y[i] == 1 ? -margin : margin) + Math.log1p(small));
+            double off = w * (p - y[i]);
+            gradient[size - 1] += off;
+            for (int u = 0; u < units; u++) {
+                gradient[split + u] += off * z[u];
+                double slope = way.tanh() ? 1 - z[u] * z[u] : z[u] * (1 - z[u]);
+                back[u] = off * at[split + u] * slope;
+                gradient[inputs * units + u] += back[u];
+            }
+            for (int c = 0; c < inputs; c++) {
+                double value = values[row + c];
+                if (value != 0) addTo(gradient, c * units, value, back, units);
+            }
+        }
+        return loss;
+    }
+
+    private static void add(double[] into, double factor, double[] from, int at, int count) {
+        for (int u = 0; u < count; u++) into[u] += factor * from[at + u];
+    }
+
+    private static void addTo(double[] into, int at, double factor, double[] from, int count) {
+        for (int u = 0; u < count; u++) into[at + u] += factor * from[u];
+    }
+}

@@ -1,0 +1,73 @@
+package outrider.learn.tree;
+
+/**
+ * What a split is good for. Of each record two numbers are summed: for trees of classes a = w·y and b = w, for boosting the
+ * first and second derivative of the loss.
+ */
+interface Criterion {
+    /** The worth of one node, of which a split wants more in sum. */
+    double worth(double a, double b);
+
+    /** The score of a leaf. */
+    double value(double a, double b);
+
+    /** By what the best splits of different columns are compared, given the gain and the two sides' b. */
+    default double rank(double gain, double left, double right) {
+        return gain;
+    }
+
+    /** Gini's impurity (Breiman et al. 1984), counted in records. */
+    Criterion GINI = new Classes() {
+        @Override
+        public double worth(double a, double b) {
+            return b <= 0 ? 0 : -2 * a * (b - a) / b;
+        }
+    };
+
+    /** Entropy in nats, counted in records. */
+    Criterion ENTROPY = new Classes() {
+        @Override
+        public double worth(double a, double b) {
+            return part(a, b) + part(b - a, b);
+        }
+    };
+
+    /** Entropy within a column; between columns the gain over the split's own information (Quinlan 1993). */
+    Criterion GAIN_RATIO = new Classes() {
+        @Override
+        public double worth(double a, double b) {
+            return ENTROPY.worth(a, b);
+        }
+
+        @Override
+        public double rank(double gain, double left, double right) {
+            double information = -part(left, left + right) - part(right, left + right);
+            return information <= 0 ? 0 : gain / information;
+        }
+    };
+
+    private static double part(double a, double b) {
+        return a <= 0 || b <= 0 ? 0 : a * Math.log(a / b);
+    }
+
+    /** Trees of classes give the event rate. */
+    interface Classes extends Criterion {
+        @Override
+        default double value(double a, double b) {
+            return b <= 0 ? 0 : Math.min(1, Math.max(0, a / b));
+        }
+    }
+
+    /** Second-order log loss with penalty λ on the leaves (Friedman, Hastie and Tibshirani 2000; Chen and Guestrin 2016). */
+    record SecondOrder(double lambda, double rate) implements Criterion {
+        @Override
+        public double worth(double a, double b) {
+            return b + lambda <= 0 ? 0 : a * a / (b + lambda);
+        }
+
+        @Override
+        public double value(double a, double b) {
+            return b + lambda <= 0 ? 0 : -rate * a / (b + lambda);
+        }
+    }
+}

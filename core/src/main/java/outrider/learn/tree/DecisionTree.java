@@ -1,0 +1,228 @@
+package outrider.learn.tree;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Workers;
+import outrider.prepare.TrainingData;
+import outrider.split.Balance;
+import outrider.split.Folds;
+
+/** One tree, grown large and pruned back (METHODS section 7). */
+public final class DecisionTree {
+    /** By what splits are chosen. */
+    public enum Impurity {
+        GINI(Criterion.GINI),
+        ENTROPY(Criterion.ENTROPY),
+        GAIN_RATIO(Criterion.GAIN_RATIO);
+
+        private final Criterion criterion;
+
+        Impurity(Criterion criterion) {
+            this.criterion = criterion;
+        }
+    }
+
+    /** How a tree is cut back. */
+    public enum Cutting {
+        NONE,
+        MINIMUM,
+        ONE_STANDARD_ERROR,
+        DESCRIPTION_LENGTH,
+        SIZE
+    }
+
+    /**
+     * @param fewest records in a leaf
+     * @param leaves at most, for {@link Cutting#SIZE}
+     */
+    public record Way(
+            Impurity impurity, int deepest, int fewest, Cutting cutting, Pruning.Error error, int leaves, int folds) {}
+
+    /**
+     * A tree of the pruning sequence: mean error a record in training and, by cross-validation, on held-out records with its standard
+     * error.
+     */
+    public record Size(int leaves, double alpha, double training, Double error, Double standardError) {}
+
+    /**
+     * @param sizes the pruning sequence, largest tree first; empty where nothing was cross-validated
+     * @param minimum and {@code oneStandardError}: places in {@code sizes} that the rules choose, −1 where there is none
+     */
+    public record Fit(List<TreeColumn> columns, Tree tree, List<Size> sizes, int minimum, int oneStandardError) {}
+
+    private final TrainingData data;
+    private final Balance.Sample sample;
+    private final Way way;
+    private final Workers workers;
+    private final Progress progress;
+
+    private DecisionTree(TrainingData data, Balance.Sample sample, Way way, Workers workers, Progress progress) {
+        this.data = data;
+        this.sample = sample;
+        this.way = way;
+        this.workers = workers;
+        this.progress = progress;
+    }
+
+    /** @throws BadInput if a rule wants cross-validation and there are fewer than 2 events or non-events */
+    public static Fit fit(TrainingData data, Balance.Sample sample, Way way, Workers workers, Progress progress) {
+        return new DecisionTree(data, sample, way, workers, progress).fit();
+    }
+
+    private Fit fit() {
+        int[] all = IntStream.range(0, sample.rows().length).toArray();
+        progress.checkpoint(0.05, "growing the tree");
+        Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers);
+        Tree tree = grow(binned, all);
+        if (way.cutting() == Cutting.NONE) return new Fit(binned.columns(), tree, List.of(), -1, -1);
+        if (way.cutting() == Cutting.DESCRIPTION_LENGTH) {
+            return new Fit(binned.columns(), Pruning.byDescription(tree, binned), List.of(), -1, -1);
+        }
+        Pruning.Sequence sequence = Pruning.sequence(tree, way.error());
+        List<Size> sizes = sizes(tree, sequence);
+        int minimum = 0;
+        for (int i = 1; i < sizes.size(); i++)
+            if (sizes.get(i).error() <= sizes.get(minimum).error()) minimum = i;
+        double allowed = sizes.get(minimum).error() + sizes.get(minimum).standardError();
+        int simple = minimum;
+        for (int i = minimum; i < sizes.size(); i++) if (sizes.get(i).error() <= allowed) simple = i;
+        int taken = switch (way.cutting()) {
+            case MINIMUM -> minimum;
+            case ONE_STANDARD_ERROR -> simple;
+            default -> largestWithin(sizes, way.leaves());
+        };
+        Tree cut = Pruning.at(tree, sequence, sizes.get(taken).alpha());
+        return new Fit(binned.columns(), cut, sizes, minimum, simple);
+    }
+
+    private static int largestWithin(List<Size> sizes, int leaves) {
+        for (int i = 0; i < sizes.size(); i++) if (sizes.get(i).leaves() <= leaves) return i;
+        return sizes.size() - 1;
+    }
+
+    private double weight(int place) {
+        return sample.weight() == null ? 1 : sample.weight()[place];
+    }
+
+    /** @param places in the sample */
+    private Tree grow(Binned binned, int[] places) {
+        double[] a = new double[places.length];
+        double[] b = new double[places.length];
+        for (int i = 0; i < places.length; i++) {
+            b[i] = weight(places[i]);
+            a[i] = b[i] * data.outcome()[sample.rows()[places[i]]];
+        }
+        int[] columns = IntStream.range(0, binned.width()).toArray();
+        Grower grower = new Grower(binned, way.impurity().criterion, way.deepest(), way.fewest(), workers);
+        int[] rows = IntStream.range(0, places.length).toArray();
+        return grower.grow(rows, a, b, columns, null, progress).tree();
+    }
+
+    private List<Size> sizes(Tree tree, Pruning.Sequence sequence) {
+        int steps = sequence.steps().length;
+        double[] middle = new double[steps];
+        for (int s = 0; s < steps; s++) {
+            double next = s + 1 < steps ? sequence.steps()[s + 1] : Double.POSITIVE_INFINITY;
+            middle[s] = Double.isInfinite(next) ? Double.MAX_VALUE : Math.sqrt(sequence.steps()[s] * next);
+        }
+        double[] sum = new double[steps];
+        double[] squares = new double[steps];
+        double total = crossValidate(middle, sum, squares);
+        List<Size> sizes = new ArrayList<>();
+        for (int s = 0; s < steps; s++) {
+            double mean = sum[s] / total;
+            double variance = Math.max(0, squares[s] / total - mean * mean);
+            sizes.add(new Size(
+                    sequence.leaves()[s],
+                    sequence.steps()[s],
+                    trainingError(Pruning.at(tree, sequence, sequence.steps()[s])),
+                    mean,
+                    Math.sqrt(variance / sample.rows().length)));
+        }
+        return sizes;
+    }
+
+    private double trainingError(Tree tree) {
+        double sum = 0;
+        for (int i = 0; i < tree.column().length; i++) {
+            if (tree.column()[i] < 0) sum += way.error().of(tree.events()[i], tree.records()[i]);
+        }
+        return sum / tree.records()[0];
+    }
+
+    /** Adds up the held-out errors at each alpha; gives back the weight of all records. */
+    private double crossValidate(double[] alphas, double[] sum, double[] squares) {
+        byte[] fold = folds();
+        double total = 0;
+        for (int i = 0; i < sample.rows().length; i++) total += weight(i);
+        int k = 0;
+        for (byte f : fold) k = Math.max(k, f + 1);
+        for (int f = 0; f < k; f++) {
+            progress.checkpoint(0.1 + 0.85 * f / k, "pruning: fold " + (f + 1) + " of " + k);
+            int own = f;
+            int[] in =
+                    IntStream.range(0, fold.length).filter(i -> fold[i] != own).toArray();
+            int[] out =
+                    IntStream.range(0, fold.length).filter(i -> fold[i] == own).toArray();
+            int[] rows = Arrays.stream(in).map(i -> sample.rows()[i]).toArray();
+            Binned binned = Binned.of(data.withRows(rows), Binned.MOST, workers);
+            Tree tree = grow(binned, in);
+            Pruning.Sequence sequence = Pruning.sequence(tree, way.error());
+            int[] heldOut = Arrays.stream(out).map(i -> sample.rows()[i]).toArray();
+            double[] values = TreeValues.read(binned.columns(), data.table(), heldOut);
+            for (int i = 0; i < out.length; i++) {
+                double w = weight(out[i]);
+                int y = data.outcome()[heldOut[i]];
+                int node = 0;
+                int[] path = path(tree, values, i * binned.width());
+                int depth = path.length - 1;
+                for (int s = 0; s < alphas.length; s++) {
+                    while (depth > 0 && sequence.alpha()[path[depth - 1]] <= alphas[s]) depth--;
+                    node = highest(path, depth, sequence, alphas[s]);
+                    double error = way.error().of(y, tree.value()[node]);
+                    sum[s] += w * error;
+                    squares[s] += w * error * error;
+                }
+            }
+        }
+        return total;
+    }
+
+    private static int[] path(Tree tree, double[] values, int at) {
+        int[] path = new int[tree.column().length > 1 ? 64 : 1];
+        int length = 0;
+        int node = 0;
+        while (true) {
+            if (length == path.length) path = Arrays.copyOf(path, length * 2);
+            path[length++] = node;
+            if (tree.column()[node] < 0) return Arrays.copyOf(path, length);
+            node = tree.branch(node, values, at);
+        }
+    }
+
+    /** The first node from the root that is a leaf at this alpha. */
+    private static int highest(int[] path, int depth, Pruning.Sequence sequence, double alpha) {
+        for (int d = 0; d < depth; d++) if (sequence.alpha()[path[d]] <= alpha) return path[d];
+        return path[depth];
+    }
+
+    private byte[] folds() {
+        int[] unit = data.unit() != null
+                ? data.unit()
+                : IntStream.range(0, data.table().size()).toArray();
+        int events = 0;
+        for (int row : sample.rows()) events += data.outcome()[row];
+        int most = Math.min(way.folds(), Math.min(events, sample.rows().length - events));
+        if (most < 2) {
+            throw BadInput.of(
+                    "pruning",
+                    "wants cross-validation, and training has fewer than 2 events or non-events",
+                    "choose description length, or none");
+        }
+        return Folds.stratified(sample.rows(), data.outcome(), unit, most, data.seed());
+    }
+}

@@ -1,0 +1,218 @@
+package outrider.learn.tree;
+
+import java.util.Arrays;
+import java.util.function.Supplier;
+import outrider.base.Progress;
+import outrider.base.Workers;
+
+/**
+ * Grows one tree, depth first, from sums by bin; a large branch's sums are its parent's less its sister's. Cost O(records ·
+ * columns · depth). The number of threads changes nothing: a column's sums are always added in the order of the records.
+ */
+final class Grower {
+    private static final int WORTH_SHARING = 200_000;
+
+    private final Binned data;
+    private final Criterion criterion;
+    private final int deepest;
+    private final int fewest;
+    private final Workers workers;
+    private final int[] offset;
+    private final int sumsSize;
+    private final SplitFinder finder;
+    private final TreeBuilder built = new TreeBuilder();
+    private int[] splitBin = new int[16];
+    private int[] order;
+    private int[] spare;
+    private double[] a;
+    private double[] b;
+    private int[] columns;
+    private Supplier<int[]> choice;
+    private Progress progress;
+    private java.util.ArrayDeque<double[]> pool = new java.util.ArrayDeque<>();
+
+    /** A tree with what leads a binned record to its leaf. */
+    record Grown(Tree tree, int[] splitBin) {
+        double score(Binned data, int row) {
+            int node = 0;
+            while (tree.column()[node] >= 0) {
+                int c = tree.column()[node];
+                int bin = data.binAt(row, c);
+                boolean left = bin == data.bins()[c]
+                        ? tree.missingLeft()[node]
+                        : tree.levelsLeft()[node] == null
+                                ? bin <= splitBin[node]
+                                : (tree.levelsLeft()[node][bin >> 6] >>> bin & 1) != 0;
+                node = tree.left()[node] + (left ? 0 : 1);
+            }
+            return tree.value()[node];
+        }
+    }
+
+    Grower(Binned data, Criterion criterion, int deepest, int fewest, Workers workers) {
+        this.data = data;
+        this.criterion = criterion;
+        this.deepest = deepest;
+        this.fewest = fewest;
+        this.workers = workers;
+        offset = new int[data.width()];
+        int size = 0;
+        for (int c = 0; c < offset.length; c++) {
+            offset[c] = size;
+            size += 3 * (data.bins()[c] + 1);
+        }
+        sumsSize = size;
+        finder = new SplitFinder(data, offset, criterion, fewest);
+    }
+
+    /**
+     * @param rows to grow from, ascending; overwritten
+     * @param a and {@code b}: what is summed, by row
+     * @param columns to split on, or null where {@code choice} chooses them anew at each node
+     */
+    Grown grow(int[] rows, double[] a, double[] b, int[] columns, Supplier<int[]> choice, Progress progress) {
+        order = rows;
+        spare = new int[rows.length];
+        this.a = a;
+        this.b = b;
+        this.columns = columns;
+        this.choice = choice;
+        this.progress = progress;
+        built.add();
+        double sumA = 0;
+        double sumB = 0;
+        for (int row : rows) {
+            sumA += a[row];
+            sumB += b[row];
+        }
+        grow(0, 0, rows.length, sumA, sumB, 0, null);
+        return new Grown(built.build(), splitBin);
+    }
+
+    private void grow(int node, int from, int to, double sumA, double sumB, int depth, double[] known) {
+        built.leaf(node, criterion.value(sumA, sumB), sumB, sumA);
+        int count = to - from;
+        boolean split = depth < deepest && count >= 2 * fewest && count >= 2;
+        if (count > 20_000 && progress.isCancelled()) progress.checkpoint(0, "growing a tree");
+        double[] sums = known;
+        SplitFinder.Found found = null;
+        if (split) {
+            int[] wanted = columns == null ? choice.get() : columns;
+            if (sums == null) {
+                sums = borrow();
+                sum(sums, from, to, wanted);
+            }
+            found = finder.find(sums, wanted, sumA, sumB, count);
+        }
+        if (found == null) {
+            if (sums != null) pool.push(sums);
+            return;
+        }
+        int middle = part(from, to, found);
+        double leftA = 0;
+        double leftB = 0;
+        for (int i = from; i < middle; i++) {
+            leftA += a[order[i]];
+            leftB += b[order[i]];
+        }
+        int branch = built.add();
+        built.add();
+        double threshold = found.levels() == null ? threshold(found) : 0;
+        built.split(node, found.column(), threshold, found.levels(), found.missingLeft(), branch, found.gain());
+        if (splitBin.length < built.size()) splitBin = Arrays.copyOf(splitBin, built.size() * 2);
+        splitBin[node] = found.bin();
+        double rightA = sumA - leftA;
+        double rightB = sumB - leftB;
+        double[] small = null;
+        boolean leftSmaller = middle - from < to - middle;
+        int larger = Math.max(middle - from, to - middle);
+        if (columns == null || depth + 1 >= deepest || larger < 2 * fewest) {
+            pool.push(sums);
+            sums = null;
+        } else {
+            small = borrow();
+            if (leftSmaller) sum(small, from, middle, columns);
+            else sum(small, middle, to, columns);
+            subtract(sums, small);
+        }
+        grow(branch, from, middle, leftA, leftB, depth + 1, leftSmaller ? small : sums);
+        grow(branch + 1, middle, to, rightA, rightB, depth + 1, leftSmaller ? sums : small);
+    }
+
+    private double threshold(SplitFinder.Found found) {
+        double[] edges = data.edges()[found.column()];
+        return found.bin() < edges.length ? edges[found.bin()] : Double.MAX_VALUE;
+    }
+
+    private double[] borrow() {
+        return pool.isEmpty() ? new double[sumsSize] : pool.pop();
+    }
+
+    private void sum(double[] sums, int from, int to, int[] of) {
+        for (int c : of) Arrays.fill(sums, offset[c], offset[c] + 3 * (data.bins()[c] + 1), 0);
+        long touches = (long) (to - from) * of.length;
+        int shares = touches < WORTH_SHARING || of.length < 4 ? 1 : 2;
+        if (shares == 1) {
+            sum(sums, from, to, of, 0, of.length);
+        } else {
+            workers.each(shares, s -> sum(sums, from, to, of, of.length * s / shares, of.length * (s + 1) / shares));
+        }
+    }
+
+    private void sum(double[] sums, int from, int to, int[] of, int first, int end) {
+        byte[] bin = data.bin();
+        int width = data.width();
+        int[] at = new int[end - first];
+        int[] place = new int[end - first];
+        for (int i = 0; i < at.length; i++) {
+            place[i] = of[first + i];
+            at[i] = offset[place[i]];
+        }
+        for (int i = from; i < to; i++) {
+            int row = order[i];
+            double rowA = a[row];
+            double rowB = b[row];
+            int start = row * width;
+            for (int c = 0; c < at.length; c++) {
+                int o = at[c] + 3 * (bin[start + place[c]] & 0xff);
+                sums[o] += rowA;
+                sums[o + 1] += rowB;
+                sums[o + 2] += 1;
+            }
+        }
+    }
+
+    private void subtract(double[] sums, double[] part) {
+        for (int c : columns) {
+            int end = offset[c] + 3 * (data.bins()[c] + 1);
+            for (int o = offset[c]; o < end; o += 3) {
+                sums[o + 2] -= part[o + 2];
+                boolean none = sums[o + 2] == 0;
+                sums[o] = none ? 0 : sums[o] - part[o];
+                sums[o + 1] = none ? 0 : sums[o + 1] - part[o + 1];
+            }
+        }
+    }
+
+    /** Puts the rows that go left before those that go right, both still ascending. */
+    private int part(int from, int to, SplitFinder.Found found) {
+        int c = found.column();
+        int width = data.width();
+        int missing = data.bins()[c];
+        long[] levels = found.levels();
+        byte[] bin = data.bin();
+        int left = from;
+        int right = 0;
+        for (int i = from; i < to; i++) {
+            int row = order[i];
+            int k = bin[row * width + c] & 0xff;
+            boolean goesLeft = k == missing
+                    ? found.missingLeft()
+                    : levels == null ? k <= found.bin() : (levels[k >> 6] >>> k & 1) != 0;
+            if (goesLeft) order[left++] = row;
+            else spare[right++] = row;
+        }
+        System.arraycopy(spare, 0, order, left, right);
+        return left;
+    }
+}

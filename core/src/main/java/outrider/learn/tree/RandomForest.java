@@ -1,0 +1,134 @@
+package outrider.learn.tree;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.Supplier;
+import java.util.stream.IntStream;
+import outrider.base.Progress;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.prepare.TrainingData;
+import outrider.split.Balance;
+
+/** Trees on bootstrap samples, each split, by entropy, choosing among some random columns (Breiman 2001). */
+public final class RandomForest {
+    private static final int BINS = 127;
+
+    /**
+     * @param tried columns a split; 0 for two in five
+     * @param fewest records in a leaf
+     * @param drawn records a tree at most, with replacement
+     */
+    public record Way(int trees, int tried, int deepest, int fewest, int drawn) {}
+
+    /** The out-of-bag squared error of the first so many trees. */
+    public record CurvePoint(int trees, double outOfBag) {}
+
+    /**
+     * @param outOfBag score of each record of the sample by the trees that did not draw it; NaN where all drew it
+     */
+    public record Fit(List<TreeColumn> columns, List<Tree> trees, double[] outOfBag, List<CurvePoint> curve) {}
+
+    private RandomForest() {}
+
+    /** Same bits on any number of threads: each tree has a stream of its own. */
+    public static Fit fit(TrainingData data, Balance.Sample sample, Way way, Workers workers, Progress progress) {
+        progress.checkpoint(0, "binning");
+        Binned binned = Binned.of(data.withRows(sample.rows()), BINS, workers);
+        int n = sample.rows().length;
+        int width = binned.width();
+        byte[] y = data.outcomeOf(sample.rows());
+        int tried = way.tried() > 0 ? Math.min(way.tried(), width) : Math.max(1, (2 * width + 4) / 5);
+        Grower.Grown[] grown = new Grower.Grown[way.trees()];
+        long[][] drawn = new long[way.trees()][];
+        var done = new java.util.concurrent.atomic.AtomicInteger();
+        Seeds seeds = new Seeds(data.seed());
+        workers.each(way.trees(), t -> {
+            progress.checkpoint(0.9 * done.get() / way.trees(), "tree " + (done.get() + 1) + " of " + way.trees());
+            RandomStream random = seeds.stream("forest/" + t);
+            double[] b = new double[n];
+            int draws = Math.min(n, way.drawn());
+            for (int i = 0; i < draws; i++) b[random.nextInt(n)]++;
+            double[] a = new double[n];
+            int[] rows = new int[draws];
+            int count = 0;
+            drawn[t] = new long[(n + 63) / 64];
+            for (int i = 0; i < n; i++) {
+                if (b[i] == 0) continue;
+                rows[count++] = i;
+                drawn[t][i >> 6] |= 1L << i;
+                b[i] *= sample.weight() == null ? 1 : sample.weight()[i];
+                a[i] = b[i] * y[i];
+            }
+            Grower grower = new Grower(binned, Criterion.ENTROPY, way.deepest(), way.fewest(), Workers.ALONE);
+            Supplier<int[]> choice = chooser(width, tried, random);
+            grown[t] = grower.grow(Arrays.copyOf(rows, count), a, b, null, choice, progress);
+            done.incrementAndGet();
+        });
+        progress.checkpoint(0.92, "out-of-bag scores");
+        double[] outOfBag = new double[n];
+        List<CurvePoint> curve = outOfBag(binned, grown, drawn, y, outOfBag, workers, progress);
+        List<Tree> trees = Arrays.stream(grown).map(Grower.Grown::tree).toList();
+        return new Fit(binned.columns(), trees, outOfBag, curve);
+    }
+
+    private static Supplier<int[]> chooser(int width, int tried, RandomStream random) {
+        int[] all = IntStream.range(0, width).toArray();
+        return () -> {
+            for (int i = 0; i < tried; i++) {
+                int j = i + random.nextInt(width - i);
+                int held = all[i];
+                all[i] = all[j];
+                all[j] = held;
+            }
+            return Arrays.copyOf(all, tried);
+        };
+    }
+
+    private static List<CurvePoint> outOfBag(
+            Binned binned,
+            Grower.Grown[] grown,
+            long[][] drawn,
+            byte[] y,
+            double[] into,
+            Workers workers,
+            Progress progress) {
+        int n = y.length;
+        int blocks = Math.max(1, n / 4096);
+        double[][] wrong = new double[blocks][grown.length];
+        int[][] counted = new int[blocks][grown.length];
+        workers.each(blocks, block -> {
+            progress.checkpoint(0.92, "out-of-bag scores");
+            int from = (int) ((long) n * block / blocks);
+            int to = (int) ((long) n * (block + 1) / blocks);
+            for (int i = from; i < to; i++) {
+                double sum = 0;
+                int trees = 0;
+                for (int t = 0; t < grown.length; t++) {
+                    if ((drawn[t][i >> 6] >>> i & 1) == 0) {
+                        sum += grown[t].score(binned, i);
+                        trees++;
+                    }
+                    if (trees == 0) continue;
+                    double off = sum / trees - y[i];
+                    wrong[block][t] += off * off;
+                    counted[block][t]++;
+                }
+                into[i] = trees == 0 ? Double.NaN : sum / trees;
+            }
+        });
+        List<CurvePoint> curve = new ArrayList<>();
+        for (int t = 0; t < grown.length; t++) {
+            double sum = 0;
+            int count = 0;
+            for (int block = 0; block < blocks; block++) {
+                sum += wrong[block][t];
+                count += counted[block][t];
+            }
+            if (count > 0) curve.add(new CurvePoint(t + 1, sum / count));
+        }
+        return curve;
+    }
+}

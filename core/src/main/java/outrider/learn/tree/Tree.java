@@ -1,0 +1,85 @@
+package outrider.learn.tree;
+
+/**
+ * A binary tree. Node 0 is the root; the two branches of a node stand side by side.
+ *
+ * @param column split on, by node; −1 for a leaf
+ * @param threshold of a number: at most this goes left
+ * @param levelsLeft of a level: a bit a place, in words of 64; null for numbers and leaves
+ * @param missingLeft where missing values go
+ * @param left the left branch; the right one follows it
+ * @param value the leaf's score, and for inner nodes what it would be
+ * @param records and {@code events}: of training, weights counted
+ */
+public record Tree(
+        int[] column,
+        double[] threshold,
+        long[][] levelsLeft,
+        boolean[] missingLeft,
+        int[] left,
+        double[] value,
+        double[] records,
+        double[] events,
+        double[] gain) {
+
+    /** The leaf of the record whose values start at {@code at}, in the order of the tree's columns. */
+    public int leaf(double[] values, int at) {
+        int node = 0;
+        while (column[node] >= 0) node = branch(node, values, at);
+        return node;
+    }
+
+    int branch(int node, double[] values, int at) {
+        return left[node] + (goesLeft(node, values[at + column[node]]) ? 0 : 1);
+    }
+
+    private boolean goesLeft(int node, double value) {
+        if (value != value) return missingLeft[node];
+        long[] levels = levelsLeft[node];
+        if (levels == null) return value <= threshold[node];
+        int place = (int) value;
+        int word = place >> 6;
+        return word < levels.length && (levels[word] >>> place & 1) != 0;
+    }
+
+    public int leaves() {
+        int leaves = 0;
+        for (int c : column) if (c < 0) leaves++;
+        return leaves;
+    }
+
+    public int depth() {
+        int[] depth = new int[column.length];
+        int deepest = 0;
+        for (int node = 0; node < column.length; node++) {
+            deepest = Math.max(deepest, depth[node]);
+            if (column[node] < 0) continue;
+            depth[left[node]] = depth[node] + 1;
+            depth[left[node] + 1] = depth[node] + 1;
+        }
+        return deepest;
+    }
+
+    /** The tree with the nodes for which {@code leaf} holds cut back to leaves. */
+    public Tree cutBack(boolean[] leaf) {
+        TreeBuilder built = new TreeBuilder();
+        built.add();
+        int[] from = new int[column.length];
+        for (int node = 0; node < built.size(); node++) {
+            int old = from[node];
+            built.leaf(node, value[old], records[old], events[old]);
+            if (column[old] < 0 || leaf[old]) continue;
+            int at = built.add();
+            built.add();
+            built.split(node, column[old], threshold[old], levelsLeft[old], missingLeft[old], at, gain[old]);
+            from[at] = left[old];
+            from[at + 1] = left[old] + 1;
+        }
+        return built.build();
+    }
+
+    /** The tree with other values at its nodes. */
+    public Tree withValues(double[] values) {
+        return new Tree(column, threshold, levelsLeft, missingLeft, left, values, records, events, gain);
+    }
+}

@@ -1,0 +1,81 @@
+package outrider.prepare;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Collectors;
+import outrider.table.Column;
+import outrider.table.NumberColumn;
+
+/**
+ * A number bent by a restricted cubic spline: the number itself and, for k knots, k − 2 curved inputs that are straight outside
+ * the outer knots (Stone and Koo 1985; knots at the quantiles of Harrell 2001).
+ *
+ * @param knots ascending, at least 3, on the scale of the number's own input
+ */
+public record CurveStep(NumberStep number, double[] knots) implements Step {
+    private static final double[] QUANTILES = {0.05, 0.275, 0.5, 0.725, 0.95};
+
+    /** A curve where training has at least {@code 3} different knots, else the plain number. */
+    public static Step fit(Column source, int[] rows) {
+        NumberStep number = NumberStep.fit(source, rows);
+        double[] sorted = NumberStep.seen(source, rows);
+        for (int i = 0; i < sorted.length; i++) {
+            if (number.date()) sorted[i] = number.origin() - sorted[i];
+        }
+        Arrays.sort(sorted);
+        double[] knots = sorted.length == 0
+                ? new double[0]
+                : Arrays.stream(QUANTILES)
+                        .map(share -> sorted[(int) (share * (sorted.length - 1))])
+                        .distinct()
+                        .toArray();
+        return knots.length < 3 ? number : new CurveStep(number, knots);
+    }
+
+    @Override
+    public String column() {
+        return number.column();
+    }
+
+    @Override
+    public List<String> inputs() {
+        List<String> names = new ArrayList<>();
+        names.add(number.inputs().get(0));
+        for (int j = 1; j <= knots.length - 2; j++) names.add(number.column() + " curve " + j);
+        names.addAll(number.inputs().subList(1, number.inputs().size()));
+        return names;
+    }
+
+    @Override
+    public void write(Column source, int[] rows, double[] into, int at, int width) {
+        int last = knots.length - 1;
+        double range = knots[last] - knots[0];
+        double tail = knots[last] - knots[last - 1];
+        for (int i = 0, place = at; i < rows.length; i++, place += width) {
+            double x = number.value(source, rows[i]);
+            into[place] = x;
+            double end = cubed(x - knots[last]);
+            double before = cubed(x - knots[last - 1]);
+            for (int j = 0; j <= last - 2; j++) {
+                double bent = cubed(x - knots[j])
+                        - before * (knots[last] - knots[j]) / tail
+                        + end * (knots[last - 1] - knots[j]) / tail;
+                into[place + 1 + j] = bent / (range * range);
+            }
+            if (number.flagged()) into[place + last] = source.isMissing(rows[i]) ? 1 : 0;
+        }
+    }
+
+    private static double cubed(double x) {
+        return x > 0 ? x * x * x : 0;
+    }
+
+    @Override
+    public String explain() {
+        return number.explain() + "; bent at the knots "
+                + Arrays.stream(knots)
+                        .mapToObj(knot -> NumberColumn.text(Math.rint(knot * 1000) / 1000))
+                        .collect(Collectors.joining(", "));
+    }
+}

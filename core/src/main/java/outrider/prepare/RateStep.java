@@ -1,0 +1,97 @@
+package outrider.prepare;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import outrider.table.Column;
+
+/**
+ * A category of many levels as one input: the log-odds of the level's training event rate, smoothed with {@link #PRIOR} records
+ * at the base rate. While training, a record's own part of the data does not count for its value. Missing is a level of its own;
+ * levels never seen take the base rate.
+ *
+ * @param levels seen in training
+ * @param logOdds one a level
+ */
+public record RateStep(String column, List<String> levels, double[] logOdds, double missing, double base)
+        implements Step {
+    public static final double PRIOR = 20;
+    private static final int PARTS = 5;
+
+    public static RateStep fit(Column source, TrainingData data) {
+        List<String> levels = levels(source, data.rows());
+        double[][] sums = sums(source, levels, data, null, -1);
+        double rate = data.rate();
+        double[] logOdds = new double[levels.size()];
+        for (int i = 0; i < logOdds.length; i++) logOdds[i] = logOdds(sums[0][i], sums[1][i], rate);
+        int last = levels.size();
+        return new RateStep(
+                source.name(), levels, logOdds, logOdds(sums[0][last], sums[1][last], rate), logOdds(0, 0, rate));
+    }
+
+    static List<String> levels(Column source, int[] rows) {
+        Map<String, Boolean> seen = new LinkedHashMap<>();
+        for (int row : rows) {
+            String level = source.text(row);
+            if (level != null) seen.putIfAbsent(level, true);
+        }
+        List<String> levels = new ArrayList<>(seen.keySet());
+        levels.sort(null);
+        return List.copyOf(levels);
+    }
+
+    /** Events and records of each level, missing last; of one part only, or of all where {@code part} is −1. */
+    private static double[][] sums(Column source, List<String> levels, TrainingData data, int[] parts, int part) {
+        int[] codes = LevelCodes.of(source, data.rows(), levels);
+        double[][] sums = new double[2][levels.size() + 1];
+        for (int i = 0; i < codes.length; i++) {
+            if (part >= 0 && parts[i] != part) continue;
+            int level = codes[i] < 0 ? levels.size() : codes[i];
+            sums[0][level] += data.outcome()[data.rows()[i]];
+            sums[1][level]++;
+        }
+        return sums;
+    }
+
+    private static double logOdds(double events, double records, double rate) {
+        double p = (events + PRIOR * rate) / (records + PRIOR);
+        return Math.log(p / (1 - p));
+    }
+
+    /** Writes training records' values, each from the other parts' records alone. */
+    void writeTraining(Column source, TrainingData data, int[] rows, double[] into, int at, int width) {
+        int[] parts =
+                Arrays.stream(data.rows()).map(row -> data.partOf(row, PARTS)).toArray();
+        double[][] all = sums(source, levels, data, null, -1);
+        double[][][] own = new double[PARTS][][];
+        for (int p = 0; p < PARTS; p++) own[p] = sums(source, levels, data, parts, p);
+        double rate = data.rate();
+        int[] codes = LevelCodes.of(source, rows, levels);
+        for (int i = 0; i < rows.length; i++) {
+            double[][] mine = own[data.partOf(rows[i], PARTS)];
+            int level = codes[i] < 0 ? levels.size() : codes[i];
+            into[i * width + at] = logOdds(all[0][level] - mine[0][level], all[1][level] - mine[1][level], rate);
+        }
+    }
+
+    @Override
+    public List<String> inputs() {
+        return List.of(column + " (event rate)");
+    }
+
+    @Override
+    public void write(Column source, int[] rows, double[] into, int at, int width) {
+        int[] codes = LevelCodes.of(source, rows, levels);
+        for (int i = 0; i < rows.length; i++) {
+            into[i * width + at] = codes[i] >= 0 ? logOdds[codes[i]] : codes[i] == LevelCodes.MISSING ? missing : base;
+        }
+    }
+
+    @Override
+    public String explain() {
+        return "log-odds of the level's event rate in training, smoothed with 20 records at the base rate; a training"
+                + " record's own fifth of the data does not count for it";
+    }
+}

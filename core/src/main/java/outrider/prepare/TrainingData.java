@@ -1,0 +1,51 @@
+package outrider.prepare;
+
+import java.util.List;
+import outrider.base.BadInput;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+import outrider.table.Table;
+
+/**
+ * What may be learnt from: some records of a table, and nothing outside them.
+ *
+ * @param inputs names of the input columns
+ * @param rows training records, ascending
+ * @param outcome 0 or 1 for each of {@code rows}, by record number
+ * @param unit the first record of each record's group, by record number, or null where every record stands alone
+ */
+public record TrainingData(Table table, List<String> inputs, int[] rows, byte[] outcome, int[] unit, long seed) {
+    public TrainingData withRows(int[] others) {
+        return new TrainingData(table, inputs, others, outcome, unit, seed);
+    }
+
+    public byte[] outcomeOf(int[] some) {
+        byte[] y = new byte[some.length];
+        for (int i = 0; i < y.length; i++) y[i] = outcome[some[i]];
+        return y;
+    }
+
+    public int events() {
+        int events = 0;
+        for (int row : rows) events += outcome[row];
+        return events;
+    }
+
+    public double rate() {
+        return events() / (double) rows.length;
+    }
+
+    /** @throws BadInput if the rows hold only one outcome */
+    public void demandBothOutcomes() {
+        int events = events();
+        if (events == 0 || events == rows.length) {
+            throw BadInput.of("outcome", "training holds only one outcome", "it needs events and non-events");
+        }
+    }
+
+    /** A seeded part from 0 to k − 1 for a record; records of one group share it. */
+    int partOf(int record, int k) {
+        RandomStream stream = new Seeds(seed).fast(unit == null ? record : unit[record]);
+        return stream.nextInt(k);
+    }
+}

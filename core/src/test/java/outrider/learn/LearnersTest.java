@@ -1,0 +1,314 @@
+package outrider.learn;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.catchThrowable;
+import static org.assertj.core.api.Assertions.within;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CancellationException;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import outrider.Vectors;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.learn.calibrate.IsotonicMap;
+import outrider.learn.linear.LeastSquares;
+import outrider.learn.linear.LinearFit;
+import outrider.prepare.Matrix;
+import outrider.prepare.TrainingData;
+import outrider.rank.Ranking;
+import outrider.split.Balance;
+import outrider.table.CategoryColumn;
+import outrider.table.NumberColumn;
+
+/** What holds for every learner, and the fixed figures of the small ones. */
+class LearnersTest {
+    private static final TrainingData MIXED = Cases.mixed(900, 4);
+
+    static List<Kind> fitted() {
+        return Arrays.stream(Kind.values()).filter(Kind::takesInputs).toList();
+    }
+
+    private static Settings small(Kind kind) {
+        return switch (kind) {
+            case FOREST -> Settings.of(kind, Map.of("trees", 12));
+            case BOOSTED -> Settings.of(kind, Map.of("rounds", 40, "leafRecords", 5));
+            case LOGISTIC -> Settings.of(kind, Map.of("choose", "both", "curves", true));
+            case NEIGHBOURS -> Settings.of(kind, Map.of("neighbours", 30, "remembered", 500));
+            case TREE -> Settings.of(kind, Map.of("leafRecords", 5));
+            default -> Settings.initial(kind);
+        };
+    }
+
+    @ParameterizedTest
+    @MethodSource("fitted")
+    void learnsAndGivesTheSameBitsOnOneThreadAndOnTwo(Kind kind) {
+        Settings settings = small(kind);
+        double[] one = Cases.score(Cases.train(kind, settings, MIXED, 1), MIXED);
+        double[] two = Cases.score(Cases.train(kind, settings, MIXED, 2), MIXED);
+        assertThat(two).isEqualTo(one);
+        assertThat(Ranking.of(one, MIXED.outcome()).auc()).isGreaterThan(0.6);
+        double[] oneFolds = OutOfFold.of(kind, settings, MIXED, Balance.NONE, 3, Workers.ALONE, Progress.NONE)
+                .scores();
+        double[] twoFolds = OutOfFold.of(kind, settings, MIXED, Balance.NONE, 3, new Workers(2), Progress.NONE)
+                .scores();
+        assertThat(twoFolds).isEqualTo(oneFolds);
+        assertThat(oneFolds).isNotEqualTo(one);
+    }
+
+    @ParameterizedTest
+    @MethodSource("fitted")
+    void probabilitiesAreThoseOfAllOfTrainingHoweverEventsAreWeighed(Kind kind) {
+        if (!Cases.train(kind, small(kind), MIXED, 1).probability() || kind == Kind.BAYES) return;
+        for (Balance.Method method : Balance.Method.values()) {
+            Balance balance = new Balance(method, 0.6);
+            Model model = Training.of(kind, small(kind), MIXED, balance, Workers.ALONE, Progress.NONE);
+            double mean = Arrays.stream(Cases.score(model, MIXED)).average().orElseThrow();
+            assertThat(mean).as(method.toString()).isCloseTo(MIXED.rate(), within(0.06));
+        }
+    }
+
+    private static TrainingData odd(String name) {
+        int n = 60;
+        double[] x = new double[n];
+        byte[] y = new byte[n];
+        var random = new Seeds(5).stream(name);
+        for (int i = 0; i < n; i++) {
+            x[i] = random.nextGaussian();
+            y[i] = (byte) (i % 3 == 0 ? 1 : 0);
+        }
+        NumberColumn plain = new NumberColumn("x", x);
+        return switch (name) {
+            case "one event" -> {
+                byte[] one = new byte[n];
+                one[7] = 1;
+                yield Cases.data(one, plain, new NumberColumn("z", new double[n]));
+            }
+            case "no event" -> Cases.data(new byte[n], plain);
+            case "one input" -> Cases.data(y, plain);
+            case "all missing" -> {
+                double[] gone = new double[n];
+                Arrays.fill(gone, Double.NaN);
+                int[] codes = new int[n];
+                Arrays.fill(codes, -1);
+                yield Cases.data(y, new NumberColumn("gone", gone), new CategoryColumn("none", codes, List.of()));
+            }
+            case "constant" -> Cases.data(y, new NumberColumn("constant", new double[n]));
+            case "duplicated column" -> Cases.data(y, plain, new NumberColumn("again", x));
+            case "10,000 levels" -> {
+                int[] codes = new int[n];
+                List<String> levels = new ArrayList<>();
+                for (int i = 0; i < 10_000; i++) levels.add("level " + i);
+                for (int i = 0; i < n; i++) codes[i] = random.nextInt(10_000);
+                yield Cases.data(y, new CategoryColumn("area", codes, levels), plain);
+            }
+            case "huge values" -> {
+                double[] huge = x.clone();
+                huge[3] = 1.7e308;
+                huge[4] = -1.7e308;
+                yield Cases.data(y, new NumberColumn("huge", huge), plain);
+            }
+            case "3 records" -> Cases.data(new byte[] {0, 1, 0}, new NumberColumn("x", new double[] {1, 2, 3}));
+            case "separation" -> {
+                double[] tells = new double[n];
+                for (int i = 0; i < n; i++) tells[i] = y[i] * 9 - 1;
+                yield Cases.data(y, new NumberColumn("tells", tells), plain);
+            }
+            default -> throw new IllegalArgumentException(name);
+        };
+    }
+
+    static Stream<Arguments> oddCases() {
+        List<String> names = List.of(
+                "one event",
+                "no event",
+                "one input",
+                "all missing",
+                "constant",
+                "duplicated column",
+                "10,000 levels",
+                "huge values",
+                "3 records",
+                "separation");
+        return fitted().stream().flatMap(kind -> names.stream().map(name -> Arguments.of(kind, name)));
+    }
+
+    @ParameterizedTest(name = "{0}, {1}")
+    @MethodSource("oddCases")
+    void oddDataGetsAnAnswerOrARefusalByName(Kind kind, String name) {
+        TrainingData data = odd(name);
+        for (Settings settings : List.of(Settings.initial(kind), small(kind))) {
+            Throwable refusal = catchThrowable(() -> {
+                Model model = Cases.train(kind, settings, data, 2);
+                double[] score = Cases.score(model, data);
+                assertThat(score).hasSize(data.rows().length);
+                for (double s : score) assertThat(s).isFinite();
+            });
+            if (refusal == null) continue;
+            assertThat(refusal).isInstanceOf(BadInput.class);
+            assertThat(List.of("one event", "no event", "huge values", "3 records"))
+                    .contains(name);
+            assertThat(refusal.getMessage()).containsAnyOf("outcome", "pruning", "\"huge\"");
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("fitted")
+    void unseenLevelsAndMissingValuesAreScored(Kind kind) {
+        Model model = Cases.train(kind, small(kind), MIXED, 1);
+        int[] level = {4, -1, 0};
+        TrainingData other = Cases.data(
+                new byte[3],
+                new NumberColumn("a", new double[] {Double.NaN, 1, 2}),
+                new NumberColumn("b", new double[] {Double.NaN, Double.NaN, 50}),
+                new NumberColumn("noise", new double[] {0, Double.NaN, 0}),
+                new CategoryColumn("level", level, List.of("never seen", "x", "y", "z", "p")),
+                new NumberColumn("day", new double[] {20_100, Double.NaN, 1}),
+                new NumberColumn("copy of a", new double[] {Double.NaN, 1, 2}),
+                new NumberColumn("constant", new double[] {0, 5, Double.NaN}));
+        assertThat(Cases.score(model, other)).hasSize(3).doesNotContain(Double.NaN);
+    }
+
+    @ParameterizedTest
+    @EnumSource(Kind.class)
+    void everySettingHasARangeADefaultAndASentenceAndIsRefusedOutsideIt(Kind kind) {
+        for (Setting setting : kind.settings()) {
+            assertThat(setting.sentence()).as(setting.name()).endsWith(".").hasSizeGreaterThan(10);
+            if (setting.type() == Setting.Type.NUMBER || setting.type() == Setting.Type.WHOLE) {
+                assertThat(((Number) setting.initial()).doubleValue()).isBetween(setting.low(), setting.high());
+            }
+            Object wrong = setting.type() == Setting.Type.YES_NO ? "perhaps" : setting.high() + 1;
+            assertThatThrownBy(() -> setting.checked(wrong))
+                    .isInstanceOf(BadInput.class)
+                    .hasMessageContaining(setting.name());
+        }
+        assertThatThrownBy(() -> Settings.of(kind, Map.of("colour", 1)))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("colour");
+    }
+
+    @Test
+    void leastSquaresAndIsotonicHoldTheWorkedCases() {
+        JsonNode vector = Vectors.read("least-squares");
+        JsonNode rows = vector.get("input").get("inputs");
+        int k = rows.get(0).size();
+        double[] values = new double[rows.size() * k];
+        for (int i = 0; i < values.length; i++)
+            values[i] = rows.get(i / k).get(i % k).asDouble();
+        byte[] y = Vectors.outcome(vector.get("input").get("outcome"));
+        for (int i = 0; i < 2; i++) {
+            double alpha = vector.get("input").get("alphas").get(i).asDouble();
+            LinearFit fit = LeastSquares.fit(new Matrix(values, y.length, k), y, null, alpha);
+            double[] ours = new double[k + 1];
+            ours[0] = fit.intercept();
+            System.arraycopy(fit.slopes(), 0, ours, 1, k);
+            Vectors.assertHolds(
+                    vector.get("expected").get(i), ours, vector.get("tolerance").asDouble());
+        }
+        JsonNode steps = Vectors.read("isotonic");
+        IsotonicMap map = IsotonicMap.fit(
+                Vectors.doubles(steps.get("input").get("score")),
+                Vectors.outcome(steps.get("input").get("outcome")),
+                null);
+        assertThat(map.from()).hasSize(steps.get("expected").size());
+        for (int i = 0; i < map.from().length; i++) {
+            JsonNode step = steps.get("expected").get(i);
+            assertThat(map.from()[i]).isCloseTo(step.get("fromScore").asDouble(), within(1e-9));
+            assertThat(map.value()[i]).isCloseTo(step.get("value").asDouble(), within(1e-9));
+            assertThat(map.records()[i]).isCloseTo(step.get("records").asDouble(), within(1e-9));
+        }
+        assertThat(map.probability(-5)).isEqualTo(map.value()[0]);
+        assertThat(map.probability(map.from()[3])).isEqualTo(map.value()[3]);
+        assertThat(map.probability(Math.nextDown(map.from()[3]))).isEqualTo(map.value()[2]);
+    }
+
+    @Test
+    void naiveBayesIsTheProductOfItsDensitiesAndShares() {
+        double[] x = {1, 2, 4, 3, 8, Double.NaN};
+        int[] level = {0, 1, 0, -1, 1, 1};
+        byte[] y = {0, 0, 0, 1, 1, 1};
+        TrainingData data =
+                Cases.data(y, new NumberColumn("x", x), new CategoryColumn("level", level, List.of("p", "q")));
+        double[] score = Cases.score(Cases.train(Kind.BAYES, Settings.initial(Kind.BAYES), data, 1), data);
+        double widest = 5.84;
+        double[] mean = {7 / 3.0, 5.5};
+        double[] variance = {14 / 9.0 + 1e-9 * widest, 6.25 + 1e-9 * widest};
+        double[][] share = {{3 / 6.0, 2 / 6.0}, {1 / 5.0, 3 / 5.0}};
+        for (int i = 0; i < 6; i++) {
+            double[] joint = {0.5, 0.5};
+            for (int c = 0; c < 2; c++) {
+                if (!Double.isNaN(x[i])) {
+                    double off = x[i] - mean[c];
+                    joint[c] *= Math.exp(-off * off / (2 * variance[c])) / Math.sqrt(2 * Math.PI * variance[c]);
+                }
+                if (level[i] >= 0) joint[c] *= share[c][level[i]];
+            }
+            assertThat(score[i]).isCloseTo(joint[1] / (joint[0] + joint[1]), within(1e-9));
+        }
+    }
+
+    @Test
+    void neighboursAreTheNearestByBruteForce() {
+        TrainingData data = Cases.data(
+                MIXED.outcome(), MIXED.table().column("a"), MIXED.table().column("noise"));
+        Settings settings = Settings.of(Kind.NEIGHBOURS, Map.of("neighbours", 25, "byDistance", false));
+        NeighbourModel model = (NeighbourModel) Cases.train(Kind.NEIGHBOURS, settings, data, 1);
+        double[] score = Cases.score(model, data);
+        Matrix x = model.scaling().apply(model.preparation().apply(data.table(), data.rows()));
+        for (int i = 0; i < 40; i++) {
+            int query = i;
+            double[] distance = new double[x.rows()];
+            for (int j = 0; j < distance.length; j++) {
+                distance[j] = Math.pow(x.at(query, 0) - x.at(j, 0), 2) + Math.pow(x.at(query, 1) - x.at(j, 1), 2);
+            }
+            double far = Arrays.stream(distance).sorted().skip(24).findFirst().orElseThrow();
+            double events = 0;
+            for (int j = 0; j < distance.length; j++) if (distance[j] <= far) events += data.outcome()[j];
+            assertThat(score[i]).isCloseTo(events / 25, within(1e-9));
+        }
+    }
+
+    @Test
+    void stepwiseFindsTheColumnsThatMatterAndItsCriterionFalls() {
+        for (String way : List.of("forward", "backward", "both")) {
+            Settings settings = Settings.of(Kind.LOGISTIC, Map.of("choose", way, "criterion", "BIC"));
+            LogisticModel model = (LogisticModel) Cases.train(Kind.LOGISTIC, settings, MIXED, 1);
+            assertThat(model.columns()).contains("b").doesNotContain("noise", "constant");
+            assertThat(model.columns()).doesNotContainSequence("a", "copy of a");
+            for (int i = 1; i < model.path().size(); i++) {
+                assertThat(model.path().get(i).criterion())
+                        .isLessThan(model.path().get(i - 1).criterion() + 1e-6);
+            }
+            double last = model.path().get(model.path().size() - 1).criterion();
+            assertThat(model.fit().bic()).isCloseTo(last, within(1e-4));
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("fitted")
+    void stopsWhenCancelled(Kind kind) {
+        Progress cancelled = new Progress() {
+            @Override
+            public void report(double share, String step) {}
+
+            @Override
+            public boolean isCancelled() {
+                return true;
+            }
+        };
+        if (kind == Kind.BAYES) return;
+        assertThatThrownBy(() -> Training.of(kind, small(kind), MIXED, Balance.NONE, new Workers(2), cancelled))
+                .isInstanceOf(CancellationException.class);
+    }
+}
