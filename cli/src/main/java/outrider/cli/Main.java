@@ -10,7 +10,7 @@ import picocli.CommandLine.Command;
         name = "outrider",
         mixinStandardHelpOptions = true,
         description = "Headless use of Outrider.",
-        subcommands = {EvaluateCommand.class, BringCommand.class})
+        subcommands = {EvaluateCommand.class, BringCommand.class, ScoreCommand.class})
 public final class Main {
     private Main() {}
 

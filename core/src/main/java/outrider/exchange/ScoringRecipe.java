@@ -1,0 +1,127 @@
+package outrider.exchange;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.IntStream;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Workers;
+import outrider.learn.Model;
+import outrider.learn.Scoring;
+import outrider.table.CategoryColumn;
+import outrider.table.Column;
+import outrider.table.ColumnType;
+import outrider.table.NumberColumn;
+import outrider.table.Reading;
+import outrider.table.Table;
+
+/**
+ * All that it takes to score a new list as a candidate scores, and to say whom to act on.
+ *
+ * @param identifier column that names a record; null to number them
+ * @param columns that the model reads, and how
+ * @param threshold a record is acted on when its score is at least this; null acts on nobody
+ * @param bandFrom the lowest score of each band but the last, from the highest band on
+ */
+public record ScoringRecipe(
+        String brief,
+        String candidate,
+        String identifier,
+        List<Need> columns,
+        Double threshold,
+        String cut,
+        double[] bandFrom,
+        Model model) {
+    private static final int NAMED = 8;
+
+    /** A column that the model reads; {@code reading} is null where it is read as files are. */
+    public record Need(String name, ColumnType type, Reading reading) {}
+
+    /**
+     * How a list fits, said before it is scored.
+     *
+     * @param missing columns that the model needs and the list lacks: it cannot be scored
+     * @param reread columns of another type in the list, read anew as the training file's
+     * @param unused columns of the list that play no part
+     */
+    public record Fit(List<String> missing, List<String> reread, List<String> unused, boolean identified) {}
+
+    /** Columns are matched by name. */
+    public Fit fit(Table list) {
+        List<String> missing = new ArrayList<>();
+        List<String> reread = new ArrayList<>();
+        Set<String> used = new HashSet<>();
+        for (Need need : columns) {
+            used.add(need.name());
+            if (!list.has(need.name())) missing.add(need.name());
+            else if (need.reading() == null && !matches(list.column(need.name()), need.type())) reread.add(need.name());
+        }
+        boolean identified = identifier != null && list.has(identifier);
+        if (identified) used.add(identifier);
+        List<String> unused = list.columns().stream()
+                .map(Column::name)
+                .filter(name -> !used.contains(name))
+                .toList();
+        return new Fit(missing, reread, unused, identified);
+    }
+
+    /** A column without any level or value counts as any type. */
+    private static boolean matches(Column column, ColumnType type) {
+        boolean empty =
+                column instanceof CategoryColumn category && category.levels().isEmpty();
+        return column.type() == type || empty;
+    }
+
+    /**
+     * @return columns identifier (or "record"), "score", "band" (1 the riskiest) and "action" ("act" or "leave"), in list order
+     * @throws BadInput if the list lacks columns, or a text does not read as the model needs it
+     */
+    public Table apply(Table list, Workers workers, Progress progress) {
+        Fit fit = fit(list);
+        if (!fit.missing().isEmpty()) {
+            List<String> named = fit.missing().stream().limit(NAMED).toList();
+            throw BadInput.of(
+                    "list",
+                    "lacks " + fit.missing().size() + " columns that " + candidate + " reads: "
+                            + String.join(", ", named)
+                            + (named.size() < fit.missing().size() ? ", …" : ""),
+                    "bring a list that has them");
+        }
+        List<Column> read = new ArrayList<>();
+        for (Need need : columns) {
+            Column column = list.column(need.name());
+            Reading reading = need.reading() != null
+                    ? need.reading()
+                    : fit.reread().contains(need.name()) ? new Reading(need.type(), null, null, null) : null;
+            read.add(reading == null ? column : reading.apply(column, list));
+        }
+        Table table = new Table(read, list.startLines());
+        int[] rows = IntStream.range(0, list.size()).toArray();
+        double[] score = Scoring.of(model, table, rows, workers, progress);
+        return scored(list, fit.identified(), score);
+    }
+
+    private Table scored(Table list, boolean identified, double[] score) {
+        int n = score.length;
+        double[] band = new double[n];
+        int[] action = new int[n];
+        double[] number = new double[identified ? 0 : n];
+        for (int i = 0; i < n; i++) {
+            int at = 0;
+            while (at < bandFrom.length && score[i] < bandFrom[at]) at++;
+            band[i] = at + 1;
+            action[i] = threshold != null && score[i] >= threshold ? 0 : 1;
+            if (!identified) number[i] = i + 1;
+        }
+        Column who = identified ? list.column(identifier) : new NumberColumn("record", number);
+        return new Table(
+                List.of(
+                        who,
+                        new NumberColumn("score", score),
+                        new NumberColumn("band", band),
+                        new CategoryColumn("action", action, List.of("act", "leave"))),
+                null);
+    }
+}

@@ -1,0 +1,155 @@
+package outrider.documents;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.json.JsonMapper;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import outrider.base.BadInput;
+import outrider.exchange.ScoringRecipe;
+import outrider.learn.BaseRate;
+import outrider.learn.BayesModel;
+import outrider.learn.BlendModel;
+import outrider.learn.BoostedModel;
+import outrider.learn.CalibratedModel;
+import outrider.learn.CoinToss;
+import outrider.learn.ForestModel;
+import outrider.learn.GroupRates;
+import outrider.learn.LinearModel;
+import outrider.learn.LogisticModel;
+import outrider.learn.Model;
+import outrider.learn.NeighbourModel;
+import outrider.learn.NetworkModel;
+import outrider.learn.Nobody;
+import outrider.learn.RebalancedModel;
+import outrider.learn.SuppliedScore;
+import outrider.learn.TreeModel;
+import outrider.learn.calibrate.Calibration;
+import outrider.learn.calibrate.IsotonicMap;
+import outrider.learn.calibrate.LogisticMap;
+import outrider.prepare.CategoryStep;
+import outrider.prepare.CurveStep;
+import outrider.prepare.NumberStep;
+import outrider.prepare.RateStep;
+import outrider.prepare.Step;
+
+/** Fitted models and scoring recipes as JSON documents; read back they score bit-equal. Described in docs/formats.md. */
+public final class ModelDocument {
+    /** Written now. Earlier ones are read too. */
+    public static final int FORMAT = 2;
+
+    private static final ObjectMapper JSON = JsonMapper.builder()
+            .addMixIn(Model.class, Models.class)
+            .addMixIn(Step.class, Steps.class)
+            .addMixIn(Calibration.class, Calibrations.class)
+            .serializationInclusion(JsonInclude.Include.NON_NULL)
+            .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .build();
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = LogisticModel.class, name = "logistic"),
+        @JsonSubTypes.Type(value = LinearModel.class, name = "linear"),
+        @JsonSubTypes.Type(value = BayesModel.class, name = "bayes"),
+        @JsonSubTypes.Type(value = NeighbourModel.class, name = "neighbours"),
+        @JsonSubTypes.Type(value = TreeModel.class, name = "tree"),
+        @JsonSubTypes.Type(value = ForestModel.class, name = "forest"),
+        @JsonSubTypes.Type(value = BoostedModel.class, name = "boosted"),
+        @JsonSubTypes.Type(value = NetworkModel.class, name = "network"),
+        @JsonSubTypes.Type(value = BlendModel.class, name = "blend"),
+        @JsonSubTypes.Type(value = CalibratedModel.class, name = "calibrated"),
+        @JsonSubTypes.Type(value = RebalancedModel.class, name = "rebalanced"),
+        @JsonSubTypes.Type(value = Nobody.class, name = "nobody"),
+        @JsonSubTypes.Type(value = CoinToss.class, name = "coinToss"),
+        @JsonSubTypes.Type(value = BaseRate.class, name = "baseRate"),
+        @JsonSubTypes.Type(value = GroupRates.class, name = "groupRates"),
+        @JsonSubTypes.Type(value = SuppliedScore.class, name = "supplied")
+    })
+    private interface Models {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "step")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = NumberStep.class, name = "number"),
+        @JsonSubTypes.Type(value = CurveStep.class, name = "curve"),
+        @JsonSubTypes.Type(value = CategoryStep.class, name = "category"),
+        @JsonSubTypes.Type(value = RateStep.class, name = "eventRate")
+    })
+    private interface Steps {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "map")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = IsotonicMap.class, name = "isotonic"),
+        @JsonSubTypes.Type(value = LogisticMap.class, name = "logistic")
+    })
+    private interface Calibrations {}
+
+    private record Stored(int format, Model model) {}
+
+    private record StoredRecipe(int format, ScoringRecipe recipe) {}
+
+    private ModelDocument() {}
+
+    /** UTF-8. */
+    public static byte[] write(Model model) {
+        try {
+            return JSON.writeValueAsBytes(new Stored(FORMAT, model));
+        } catch (JsonProcessingException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** @throws BadInput if the document is of a later format or damaged */
+    public static Model read(byte[] stored) {
+        try {
+            return read(JSON.readTree(stored), Stored.class).model();
+        } catch (IOException e) {
+            throw damaged("model", e, "fit the candidate again");
+        }
+    }
+
+    /** @param out flushed, not closed */
+    public static void writeRecipe(ScoringRecipe recipe, OutputStream out) {
+        try {
+            out.write(JSON.writeValueAsBytes(new StoredRecipe(FORMAT, recipe)));
+            out.flush();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** @throws BadInput if the document is of a later format, damaged, or no recipe */
+    public static ScoringRecipe readRecipe(InputStream in) {
+        try {
+            ScoringRecipe recipe = read(JSON.readTree(in), StoredRecipe.class).recipe();
+            if (recipe == null || recipe.model() == null) {
+                throw BadInput.of("recipe", "holds no model", "download it from the candidate's page again");
+            }
+            return recipe;
+        } catch (IOException e) {
+            throw damaged("recipe", e, "download it from the candidate's page again");
+        }
+    }
+
+    private static <T> T read(JsonNode document, Class<T> type) throws JsonProcessingException {
+        int format = document == null ? 0 : document.path("format").asInt();
+        if (format < 1 || format > FORMAT) {
+            throw BadInput.of(
+                    "model",
+                    "is of format " + format,
+                    "this version reads formats 1 to " + FORMAT + "; use a later one");
+        }
+        return JSON.treeToValue(document, type);
+    }
+
+    private static BadInput damaged(String what, IOException e, String wayOut) {
+        String why = e instanceof JsonProcessingException json ? json.getOriginalMessage() : e.getMessage();
+        return BadInput.of(what, "cannot be read: " + why, wayOut);
+    }
+}

@@ -1,0 +1,160 @@
+package outrider.documents;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.exchange.ScoringRecipe;
+import outrider.learn.Fitted;
+import outrider.learn.Kind;
+import outrider.learn.Model;
+import outrider.learn.Settings;
+import outrider.prepare.TrainingData;
+import outrider.split.Balance;
+import outrider.table.CategoryColumn;
+import outrider.table.ColumnType;
+import outrider.table.DateColumn;
+import outrider.table.NumberColumn;
+import outrider.table.Table;
+import outrider.table.TextColumn;
+
+class ModelDocumentTest {
+    private static final int N = 300;
+    private static final TrainingData DATA = data();
+
+    private static TrainingData data() {
+        var random = new Seeds(3).stream("documents");
+        double[] x = new double[N];
+        double[] points = new double[N];
+        int[] level = new int[N];
+        int[] day = new int[N];
+        byte[] y = new byte[N];
+        for (int i = 0; i < N; i++) {
+            x[i] = i % 9 == 0 ? Double.NaN : random.nextGaussian();
+            level[i] = random.nextInt(40) - 1;
+            day[i] = i % 7 == 0 ? DateColumn.MISSING : 19_000 + random.nextInt(400);
+            y[i] = (byte) (random.nextDouble() < (x[i] > 0 ? 0.6 : 0.2) ? 1 : 0);
+            points[i] = random.nextInt(100);
+        }
+        List<String> levels = IntStream.range(0, 40).mapToObj(i -> "level " + i).toList();
+        Table table = new Table(
+                List.of(
+                        new NumberColumn("x", x),
+                        new CategoryColumn("level", level, levels),
+                        new DateColumn("day", day),
+                        new NumberColumn("points", points)),
+                null);
+        return new TrainingData(
+                table, List.of("x", "level", "day"), IntStream.range(0, N).toArray(), y, null, 2);
+    }
+
+    private static Fitted fitted(Kind kind, Map<String, Object> settings, List<Fitted.Member> members) {
+        return Fitted.of(kind, Settings.of(kind, settings), DATA, Balance.NONE, members, Workers.ALONE, Progress.NONE);
+    }
+
+    private static List<Map<String, Object>> ways(Kind kind) {
+        return switch (kind) {
+            case LOGISTIC -> List.of(Map.of("curves", true, "calibration", "isotonic"), Map.of("choose", "forward"));
+            case MARGIN -> List.of(Map.of("calibration", "logistic"), Map.of("penaltyForm", "absolutes"));
+            case FOREST -> List.of(Map.of("trees", 5));
+            case BOOSTED -> List.of(Map.of("rounds", 10));
+            case GROUP_RATES -> List.of(Map.of("groupBy", List.of("level")));
+            case SUPPLIED -> List.of(Map.of("column", "points", "lowerIsRiskier", true, "probability", false));
+            case BLEND ->
+                List.of("stacking", "probabilities", "ranks").stream()
+                        .map(method -> Map.<String, Object>of("method", method, "members", List.of(1, 2)))
+                        .toList();
+            default -> List.of(Map.of());
+        };
+    }
+
+    @ParameterizedTest
+    @EnumSource(Kind.class)
+    void everyModelReadBackScoresBitEqual(Kind kind) {
+        List<Fitted.Member> members = new ArrayList<>();
+        for (Kind member : List.of(Kind.LOGISTIC, Kind.TREE)) {
+            Fitted fitted = fitted(member, Map.of(), List.of());
+            members.add(new Fitted.Member(member.words(), fitted.model(), fitted.outOfFold()));
+        }
+        for (Map<String, Object> way : ways(kind)) {
+            Fitted fitted = fitted(kind, way, kind == Kind.BLEND ? members : List.of());
+            Model model = fitted.model();
+            byte[] document = ModelDocument.write(model);
+            Model again = ModelDocument.read(document);
+            double[] score = model.score(DATA.table(), DATA.rows());
+            assertThat(again.score(DATA.table(), DATA.rows())).isEqualTo(score);
+            assertThat(again.columns()).isEqualTo(model.columns());
+            assertThat(again.probability()).isEqualTo(model.probability());
+            assertThat(ModelDocument.write(again)).isEqualTo(document);
+            assertThat(fitted.outOfFold()).hasSize(N);
+            if (model.probability()) assertThat(Arrays.stream(score)).allMatch(p -> p >= 0 && p <= 1);
+        }
+    }
+
+    @Test
+    void earlierFormatsAreReadAndLaterOnesRefusedByName() {
+        String first = """
+                {"format":1,"model":{"kind":"logistic","preparation":{"steps":[{"step":"number","column":"day","date":true,
+                "origin":19000.0,"fill":5.0,"flagged":false}]},"fit":{"coefficients":[-1.0,0.5],"deviations":[1.0],
+                "dropped":[],"separated":[]},"penalty":0.0}}""";
+        Model model = ModelDocument.read(first.getBytes(StandardCharsets.UTF_8));
+        Table table = new Table(List.of(new DateColumn("day", new int[] {19002})), null);
+        assertThat(model.score(table, new int[] {0})).containsExactly(0.5);
+        assertThatThrownBy(() -> ModelDocument.read("{\"format\":9}".getBytes(StandardCharsets.UTF_8)))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("format 9");
+        assertThatThrownBy(() -> ModelDocument.read("{\"format\":2,\"model\":{".getBytes(StandardCharsets.UTF_8)))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("cannot be read");
+    }
+
+    @Test
+    void aRecipeScoresAListAfterItsJourneyAndSaysWhatIsMissing() {
+        Model model = fitted(Kind.TREE, Map.of("leafRecords", 10), List.of()).model();
+        List<ScoringRecipe.Need> needs = List.of(
+                new ScoringRecipe.Need("x", ColumnType.NUMBER, null),
+                new ScoringRecipe.Need("level", ColumnType.CATEGORY, null),
+                new ScoringRecipe.Need("day", ColumnType.DATE, null));
+        ScoringRecipe recipe =
+                new ScoringRecipe("who lapses", "tree", "who", needs, 0.4, "top fifth", new double[] {0.5, 0.3}, model);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ModelDocument.writeRecipe(recipe, out);
+        ScoringRecipe again = ModelDocument.readRecipe(new ByteArrayInputStream(out.toByteArray()));
+        Table list = new Table(
+                List.of(
+                        TextColumn.of("who", "m1", "m2", "m3"),
+                        TextColumn.of("x", "1.5", "-2", "0.25"),
+                        new CategoryColumn("level", new int[] {0, -1, 1}, List.of("level 3", "never seen")),
+                        new DateColumn("day", new int[] {19_100, 19_300, DateColumn.MISSING}),
+                        TextColumn.of("hobby", "a", "b", "c")),
+                null);
+        ScoringRecipe.Fit fit = again.fit(list);
+        assertThat(fit.reread()).containsExactly("x");
+        assertThat(fit.unused()).containsExactly("hobby");
+        Table scored = again.apply(list, Workers.ALONE, Progress.NONE);
+        double[] score = ((NumberColumn) scored.column("score")).values();
+        for (int i = 0; i < 3; i++) {
+            assertThat(scored.column("who").text(i)).isEqualTo("m" + (i + 1));
+            assertThat(scored.column("action").text(i)).isEqualTo(score[i] >= 0.4 ? "act" : "leave");
+            assertThat(scored.column("band").text(i)).isEqualTo(score[i] >= 0.5 ? "1" : score[i] >= 0.3 ? "2" : "3");
+        }
+        Table poor = new Table(List.of(TextColumn.of("x", "1")), null);
+        assertThatThrownBy(() -> again.apply(poor, Workers.ALONE, Progress.NONE))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("level, day");
+    }
+}
