@@ -1092,6 +1092,80 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/candidates/deleted': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Deleted */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['CandidateView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/candidates/kinds': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Kinds */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['KindView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/candidates/{id}': {
     parameters: {
       query?: never;
@@ -1099,7 +1173,29 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get?: never;
+    /** One */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['CandidateView'];
+          };
+        };
+      };
+    };
     put?: never;
     post?: never;
     /** Delete */
@@ -1139,6 +1235,86 @@ export interface paths {
     };
     options?: never;
     head?: never;
+    /** Remark */
+    patch: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Remarks'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['CandidateView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    trace?: never;
+  };
+  '/api/candidates/{id}/leaf': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Leaf */
+    get: {
+      parameters: {
+        query?: {
+          node?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['LeafView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
     patch?: never;
     trace?: never;
   };
@@ -1174,6 +1350,135 @@ export interface paths {
     };
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/candidates/{id}/preparation': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Preparation */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Prepared'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/candidates/{id}/records/{number}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Record */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+          number: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RecordView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/candidates/{id}/restore': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Restore */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['CandidateView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     delete?: never;
     options?: never;
     head?: never;
@@ -1312,6 +1617,44 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/comparisons/figures/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Figures */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FiguresView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/comparisons/{id}': {
     parameters: {
       query?: never;
@@ -1404,6 +1747,44 @@ export interface paths {
         };
       };
     };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparisons/{id}/effects': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Effects */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EffectsView'][];
+          };
+        };
+      };
+    };
+    put?: never;
     post?: never;
     delete?: never;
     options?: never;
@@ -1645,6 +2026,334 @@ export interface paths {
     };
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lists': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ListView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Make */
+    post: {
+      parameters: {
+        query?: {
+          candidate?: number;
+          dataset?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/plain': number;
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lists/fit': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Fit */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number;
+          dataset?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FitView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lists/recipe/{candidate}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Recipe */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          candidate: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lists/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Delete */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lists/{id}/scored.csv': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Csv */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/csv': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lists/{id}/scored.parquet': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Parquet */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/vnd.apache.parquet': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lists/{id}/stop': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Stop */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Created */
+        201: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     delete?: never;
     options?: never;
     head?: never;
@@ -2113,6 +2822,295 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/searches': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SearchView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Make */
+    post: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Plan'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SearchView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/searches/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** One */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SearchView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/searches/{id}/resume': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Resume */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Plan'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SearchView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/searches/{id}/stop': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Stop */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Created */
+        201: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/searches/{id}/trials/{number}/keep': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Keep */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+          number: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/plain': number;
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2205,6 +3203,13 @@ export interface components {
       gainLow?: number[];
       gainHigh?: number[];
     };
+    BayesPart: {
+      column?: string;
+      mean?: number[];
+      deviation?: number[];
+      levels?: string[];
+      share?: number[][];
+    };
     BriefView: {
       /** Format: int64 */
       id?: number;
@@ -2262,14 +3267,21 @@ export interface components {
       signOff?: string;
       createdBy?: string;
     };
+    CalibrationView: {
+      words?: string;
+      from?: number[];
+      value?: number[];
+    };
     CandidateView: {
       /** Format: int64 */
       id?: number;
       name?: string;
-      kind?: components['schemas']['Kind'];
+      kind?: string;
       kindWords?: string;
       reference?: boolean;
-      settings?: components['schemas']['Settings'];
+      settings?: {
+        [key: string]: unknown;
+      };
       settingsWords?: string;
       inputs?: string[];
       status?: string;
@@ -2277,6 +3289,16 @@ export interface components {
       progress?: number;
       step?: string;
       message?: string;
+      /** Format: double */
+      secondsLeft?: number;
+      /** Format: double */
+      seconds?: number;
+      probability?: boolean;
+      /** Format: int64 */
+      learntNumbers?: number;
+      notes?: string;
+      tags?: string[];
+      changes?: components['schemas']['Changes'];
     };
     Cell: {
       label?: string;
@@ -2294,6 +3316,24 @@ export interface components {
       rateLow?: number;
       /** Format: double */
       rateHigh?: number;
+    };
+    Change: {
+      setting?: string;
+      before?: string;
+      after?: string;
+    };
+    Changes: {
+      /** Format: int64 */
+      basedOn?: number;
+      basedOnName?: string;
+      kindBefore?: string;
+      added?: string[];
+      removed?: string[];
+      settings?: components['schemas']['Change'][];
+    };
+    Choice: {
+      value?: string;
+      words?: string;
     };
     Coefficient: {
       input?: string;
@@ -2390,6 +3430,15 @@ export interface components {
       levels?: components['schemas']['LevelView'][];
       mend?: components['schemas']['Mend'];
     };
+    ColumnView1: {
+      column?: string;
+      type?: string;
+      before?: string;
+      rule?: string;
+      inputs?: components['schemas']['InputView'][];
+      /** Format: double */
+      adds?: number;
+    };
     ColumnsView: {
       columns?: components['schemas']['ColumnView'][];
       /** Format: int32 */
@@ -2418,6 +3467,14 @@ export interface components {
       sealed?: boolean;
       cut?: components['schemas']['CutView'];
       candidates?: components['schemas']['Row'][];
+    };
+    Curve: {
+      x?: string;
+      y?: string;
+      at?: number[];
+      training?: number[];
+      heldBack?: number[];
+      words?: string;
     };
     Cut: {
       /** Format: double */
@@ -2510,8 +3567,62 @@ export interface components {
       /** Format: double */
       plannedRate?: number;
     };
+    Effect: {
+      term?: string;
+      /** Format: double */
+      difference?: number;
+      /** Format: double */
+      low?: number;
+      /** Format: double */
+      high?: number;
+      verdict?: string;
+    };
+    EffectsView: {
+      /** Format: int64 */
+      candidate?: number;
+      /** Format: int64 */
+      basedOn?: number;
+      /** Format: double */
+      depth?: number;
+      effects?: components['schemas']['Effect'][];
+    };
     /** @enum {string} */
     Encoding: 'UTF_8' | 'LATIN_1' | 'UTF_16LE' | 'UTF_16BE';
+    Figure: {
+      term?: string;
+      /** Format: double */
+      training?: number;
+      /** Format: double */
+      outOfFold?: number;
+      /** Format: double */
+      validation?: number;
+      /** Format: double */
+      low?: number;
+      /** Format: double */
+      high?: number;
+    };
+    FiguresView: {
+      /** Format: double */
+      depth?: number;
+      cutSet?: boolean;
+      figures?: components['schemas']['Figure'][];
+      alarms?: components['schemas']['Alarm'][];
+    };
+    FitView: {
+      /** Format: int32 */
+      records?: number;
+      missing?: string[];
+      reread?: string[];
+      unused?: string[];
+      identifier?: string;
+      outcomeKnown?: boolean;
+      cut?: string;
+    };
+    InputView: {
+      name?: string;
+      /** Format: double */
+      value?: number;
+    };
     /**
      * Format: date-time
      * @example 2022-03-10T16:15:50Z
@@ -2527,11 +3638,41 @@ export interface components {
       /** Format: double */
       high?: number;
     };
-    /** @enum {string} */
-    Kind: 'logistic' | 'nobody' | 'coinToss' | 'baseRate' | 'groupRates' | 'supplied';
+    KindView: {
+      kind?: string;
+      words?: string;
+      reference?: boolean;
+      takesInputs?: boolean;
+      settings?: components['schemas']['SettingView'][];
+    };
+    LeafView: {
+      /** Format: int32 */
+      records?: number;
+      /** Format: int32 */
+      events?: number;
+      columns?: string[];
+      rows?: string[][];
+    };
     Learnt: {
+      linear?: components['schemas']['Linear'];
+      weights?: components['schemas']['Weight'][];
+      path?: components['schemas']['Taken'][];
+      tree?: components['schemas']['TreeView'];
+      importance?: components['schemas']['Weight'][];
+      curve?: components['schemas']['Curve'];
+      network?: components['schemas']['NetworkView'];
+      members?: components['schemas']['Weight'][];
+      calibration?: components['schemas']['CalibrationView'];
+      bayes?: components['schemas']['BayesPart'][];
+      remembered?: string;
+    };
+    LevelView: {
+      text?: string;
+      /** Format: int32 */
+      records?: number;
+    };
+    Linear: {
       coefficients?: components['schemas']['Coefficient'][];
-      preparation?: components['schemas']['Prepared'][];
       dropped?: string[];
       separated?: string[];
       /** Format: double */
@@ -2548,15 +3689,32 @@ export interface components {
       /** Format: double */
       mcfadden?: number;
     };
-    LevelView: {
-      text?: string;
+    ListView: {
+      /** Format: int64 */
+      id?: number;
+      /** Format: int64 */
+      candidateId?: number;
+      candidate?: string;
+      /** Format: int64 */
+      datasetId?: number;
+      file?: string;
       /** Format: int32 */
       records?: number;
+      status?: string;
+      /** Format: double */
+      progress?: number;
+      step?: string;
+      message?: string;
+      /** Format: int32 */
+      acted?: number;
+      cut?: string;
     };
     Me: {
       name?: string;
       role?: string;
     };
+    /** @enum {string} */
+    Measure: 'AUC' | 'AVERAGE_PRECISION' | 'CAPTURE';
     Mend: {
       reading?: components['schemas']['Reading'];
       /** Format: int32 */
@@ -2566,6 +3724,15 @@ export interface components {
     Method: 'SHARES' | 'COLUMN' | 'DATE';
     /** @enum {string} */
     Method1: 'NONE' | 'WEIGHTS' | 'THINNING';
+    NetworkView: {
+      inputs?: string[];
+      hidden?: number[][];
+      bias?: number[];
+      output?: number[];
+      /** Format: double */
+      outputBias?: number;
+      starts?: number[];
+    };
     NewArrival: {
       name?: string;
       /** Format: int64 */
@@ -2594,8 +3761,26 @@ export interface components {
       /** Format: int32 */
       events?: number;
     };
+    Plan: {
+      kinds?: string[];
+      inputs?: string[];
+      measure?: components['schemas']['Measure'];
+      /** Format: double */
+      depth?: number;
+      /** Format: int64 */
+      seed?: number;
+      /** Format: double */
+      secondsLimit?: number;
+      /** Format: int32 */
+      trialsLimit?: number;
+      /** Format: double */
+      target?: number;
+      /** Format: int32 */
+      keep?: number;
+    };
     Prepared: {
       column?: string;
+      type?: string;
       rule?: string;
       inputs?: string[];
     };
@@ -2625,6 +3810,22 @@ export interface components {
       missing?: string[];
       keep?: string[];
     };
+    RecordView: {
+      /** Format: int32 */
+      record?: number;
+      /** Format: int32 */
+      records?: number;
+      part?: string;
+      /** Format: double */
+      score?: number;
+      /** Format: double */
+      average?: number;
+      columns?: components['schemas']['ColumnView1'][];
+    };
+    Remarks: {
+      notes?: string;
+      tags?: string[];
+    };
     ReportView: {
       /** Format: int64 */
       id?: number;
@@ -2643,7 +3844,7 @@ export interface components {
       /** Format: int64 */
       id?: number;
       name?: string;
-      kind?: components['schemas']['Kind'];
+      kind?: string;
       kindWords?: string;
       reference?: boolean;
       probability?: boolean;
@@ -2671,13 +3872,47 @@ export interface components {
       /** Format: int32 */
       looks?: number;
     };
-    Settings: {
+    SearchView: {
+      /** Format: int64 */
+      id?: number;
+      status?: string;
       /** Format: double */
-      penalty?: number;
-      groupBy?: string[];
-      column?: string;
-      lowerIsRiskier?: boolean;
-      probability?: boolean;
+      progress?: number;
+      step?: string;
+      message?: string;
+      /** Format: double */
+      seconds?: number;
+      plan?: components['schemas']['Plan'];
+      measureWords?: string;
+      /** Format: int32 */
+      tried?: number;
+      /** Format: int32 */
+      simplest?: number;
+      trials?: components['schemas']['TrialView'][];
+    };
+    SettingView: {
+      name?: string;
+      label?: string;
+      sentence?: string;
+      type?: string;
+      /** Format: double */
+      low?: number;
+      /** Format: double */
+      high?: number;
+      initial?: unknown;
+      choices?: components['schemas']['Choice'][];
+    };
+    Size: {
+      /** Format: int32 */
+      leaves?: number;
+      /** Format: double */
+      alpha?: number;
+      /** Format: double */
+      training?: number;
+      /** Format: double */
+      error?: number;
+      /** Format: double */
+      standardError?: number;
     };
     SplitFacts: {
       parts?: components['schemas']['PartFacts'][];
@@ -2721,6 +3956,14 @@ export interface components {
     /** @enum {string} */
     State: 'RECEIVING' | 'HERE' | 'READING' | 'STORED' | 'FAILED' | 'INTERRUPTED';
     StreamingOutput: Record<string, never>;
+    Taken: {
+      column?: string;
+      added?: boolean;
+      /** Format: double */
+      criterion?: number;
+      /** Format: int32 */
+      columns?: number;
+    };
     /** @enum {string} */
     Target: 'TRAINING' | 'VALIDATION' | 'RESERVE' | 'VALIDATION_AND_RESERVE' | 'LEFT_OUT';
     Training: {
@@ -2733,11 +3976,59 @@ export interface components {
       /** Format: double */
       logOdds?: number;
     };
+    TreeView: {
+      column?: string[];
+      leftRule?: string[];
+      rightRule?: string[];
+      left?: number[];
+      records?: number[];
+      events?: number[];
+      value?: number[];
+      sizes?: components['schemas']['Size'][];
+      /** Format: int32 */
+      minimumLeaves?: number;
+      /** Format: int32 */
+      oneStandardErrorLeaves?: number;
+      /** Format: int32 */
+      leaves?: number;
+      /** Format: int32 */
+      depth?: number;
+    };
+    TrialView: {
+      /** Format: int32 */
+      number?: number;
+      /** Format: int32 */
+      rank?: number;
+      kind?: string;
+      kindWords?: string;
+      settingsWords?: string;
+      /** Format: double */
+      value?: number;
+      /** Format: double */
+      standardError?: number;
+      folds?: number[];
+      /** Format: int64 */
+      size?: number;
+      refusal?: string;
+      /** Format: double */
+      seconds?: number;
+      /** Format: int64 */
+      candidateId?: number;
+    };
     Wanted: {
       name?: string;
-      kind?: components['schemas']['Kind'];
-      settings?: components['schemas']['Settings'];
+      kind?: string;
+      settings?: {
+        [key: string]: unknown;
+      };
       inputs?: string[];
+      /** Format: int64 */
+      basedOn?: number;
+    };
+    Weight: {
+      name?: string;
+      /** Format: double */
+      value?: number;
     };
     Words: {
       words?: string;

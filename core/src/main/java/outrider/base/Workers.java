@@ -33,6 +33,16 @@ public final class Workers {
         helpers = new Semaphore(threads - 1);
     }
 
+    /** Does work that counts as one of the threads, so that others may lend it fewer; waits while none is free. */
+    public void occupying(Runnable work) {
+        helpers.acquireUninterruptibly();
+        try {
+            work.run();
+        } finally {
+            helpers.release();
+        }
+    }
+
     /** Does tasks 0 … tasks − 1. Whatever a task throws is thrown here, once all threads have come to rest. */
     public void each(int tasks, IntConsumer task) {
         AtomicInteger next = new AtomicInteger();

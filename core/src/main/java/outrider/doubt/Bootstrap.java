@@ -77,7 +77,7 @@ public final class Bootstrap {
     }
 
     /** Linear between order statistics. */
-    private static double percentile(double[] sorted, double share) {
+    static double percentile(double[] sorted, double share) {
         double at = share * (sorted.length - 1);
         int low = (int) at;
         int high = Math.min(sorted.length - 1, low + 1);

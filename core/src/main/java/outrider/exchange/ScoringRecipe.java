@@ -100,10 +100,12 @@ public record ScoringRecipe(
         Table table = new Table(read, list.startLines());
         int[] rows = IntStream.range(0, list.size()).toArray();
         double[] score = Scoring.of(model, table, rows, workers, progress);
-        return scored(list, fit.identified(), score);
+        return scored(list, score);
     }
 
-    private Table scored(Table list, boolean identified, double[] score) {
+    /** The same from scores that are known, one a record of the list. */
+    public Table scored(Table list, double[] score) {
+        boolean identified = identifier != null && list.has(identifier);
         int n = score.length;
         double[] band = new double[n];
         int[] action = new int[n];

@@ -26,6 +26,7 @@ public record Fitted(Model model, double[] outOfFold) {
     public record Member(String name, Model model, double[] outOfFold) {}
 
     /**
+     * @param folds of training; fewer where there are fewer events
      * @param members of a blend; empty for other kinds
      * @throws BadInput if the data will not do
      */
@@ -34,20 +35,21 @@ public record Fitted(Model model, double[] outOfFold) {
             Settings settings,
             TrainingData data,
             Balance balance,
+            int folds,
             List<Member> members,
             Workers workers,
             Progress progress) {
-        if (kind == Kind.BLEND) return blend(settings, data, members, workers, progress);
+        if (kind == Kind.BLEND) return blend(settings, data, folds, members, workers, progress);
         Progress whole = progress.part(0, 0.2, "");
         Model model = Training.of(kind, settings, data, balance, workers, whole);
         boolean learns = kind.takesInputs() || kind == Kind.GROUP_RATES;
-        int folds = OutOfFold.possible(data, kind.takesInputs() ? settings.whole("folds") : 5);
+        int k = OutOfFold.possible(data, folds);
         double[] scores;
         if (!learns) {
             scores = Scoring.of(model, data.table(), data.rows(), workers, progress.part(0.2, 1, ""));
-        } else if (folds >= 2) {
+        } else if (k >= 2) {
             Progress rest = progress.part(0.2, 1, "");
-            scores = OutOfFold.of(kind, settings, data, balance, folds, workers, rest)
+            scores = OutOfFold.of(kind, settings, data, balance, k, workers, rest)
                     .scores();
         } else {
             scores = null;
@@ -70,7 +72,7 @@ public record Fitted(Model model, double[] outOfFold) {
     }
 
     private static Fitted blend(
-            Settings settings, TrainingData data, List<Member> members, Workers workers, Progress progress) {
+            Settings settings, TrainingData data, int folds, List<Member> members, Workers workers, Progress progress) {
         if (members.size() < 2) throw BadInput.of("members", "are fewer than two", "choose at least two candidates");
         for (Member member : members) {
             if (member.outOfFold() == null) {
@@ -113,7 +115,7 @@ public record Fitted(Model model, double[] outOfFold) {
         int[] all = IntStream.range(0, y.length).toArray();
         double[] weights = stack(features, y, all, workers, progress);
         Model model = new BlendModel(models, names, weights, null);
-        int k = OutOfFold.possible(data, settings.whole("folds"));
+        int k = OutOfFold.possible(data, folds);
         return calibrated(
                 Kind.BLEND,
                 settings,

@@ -276,18 +276,16 @@ public enum Kind {
 
     /** Settings that several kinds share. */
     private static final class Common {
-        static final List<Setting> FITTED = List.of(
-                choice(
-                        "calibration",
-                        "calibration",
-                        "A map of the score to a probability, learnt on out-of-fold scores.",
-                        "none",
-                        "not recalibrated",
-                        "logistic",
-                        "recalibrated, logistic",
-                        "isotonic",
-                        "recalibrated, isotonic"),
-                whole("folds", "folds", "Of training, for out-of-fold scores.", 2, 20, 5));
+        static final List<Setting> FITTED = List.of(choice(
+                "calibration",
+                "calibration",
+                "A map of the score to a probability, learnt on out-of-fold scores.",
+                "none",
+                "not recalibrated",
+                "logistic",
+                "recalibrated, logistic",
+                "isotonic",
+                "recalibrated, isotonic"));
         static final List<Setting> PREPARED = all(
                 FITTED,
                 whole(

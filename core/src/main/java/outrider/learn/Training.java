@@ -88,7 +88,7 @@ public final class Training {
 
     private Preparation preparation(boolean curves) {
         progress.checkpoint(0, "preparing inputs");
-        return Preparation.fit(data, new Preparation.Options(curves, settings.whole("mostLevels")));
+        return Preparation.fit(data, new Preparation.Options(curves, settings.whole("mostLevels")), progress);
     }
 
     private LogisticModel logistic() {

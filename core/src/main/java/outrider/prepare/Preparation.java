@@ -3,6 +3,7 @@ package outrider.prepare;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
+import outrider.base.Progress;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.Table;
@@ -20,10 +21,11 @@ public record Preparation(List<Step> steps) {
     }
 
     /** @throws BadInput if a column does not exist, is free text or holds numbers too large, or if none is given */
-    public static Preparation fit(TrainingData data, Options options) {
+    public static Preparation fit(TrainingData data, Options options, Progress progress) {
         demandInputs(data);
         List<Step> steps = new ArrayList<>();
         for (String name : data.inputs()) {
+            progress.checkpoint(0.1 * steps.size() / data.inputs().size(), "preparing " + name);
             Column source = data.table().column(name);
             if (!isCategory(source)) {
                 steps.add(options.curves() ? CurveStep.fit(source, data.rows()) : NumberStep.fit(source, data.rows()));

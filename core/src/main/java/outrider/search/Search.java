@@ -59,7 +59,7 @@ public final class Search {
             if (measure == Measure.CAPTURE && !(depth > 0 && depth < 1)) {
                 throw BadInput.of("depth", "is " + depth, "give a share of the population between 0 and 1");
             }
-            if (folds < 2 || folds > 20) throw BadInput.of("folds", "is " + folds, "give 2 to 20");
+            if (folds < 2 || folds > 50) throw BadInput.of("folds", "is " + folds, "give 2 to 50");
         }
     }
 

@@ -23,7 +23,7 @@ class PreparationTest {
 
     private static Preparation fit(String... columns) {
         TrainingData data = new TrainingData(TABLE, List.of(columns), TRAINING, new byte[] {0, 1, 0, 0, 0}, null, 1);
-        return Preparation.fit(data, Preparation.Options.PLAIN);
+        return Preparation.fit(data, Preparation.Options.PLAIN, outrider.base.Progress.NONE);
     }
 
     @Test

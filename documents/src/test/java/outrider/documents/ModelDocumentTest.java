@@ -63,7 +63,8 @@ class ModelDocumentTest {
     }
 
     private static Fitted fitted(Kind kind, Map<String, Object> settings, List<Fitted.Member> members) {
-        return Fitted.of(kind, Settings.of(kind, settings), DATA, Balance.NONE, members, Workers.ALONE, Progress.NONE);
+        return Fitted.of(
+                kind, Settings.of(kind, settings), DATA, Balance.NONE, 5, members, Workers.ALONE, Progress.NONE);
     }
 
     private static List<Map<String, Object>> ways(Kind kind) {

@@ -83,7 +83,7 @@ class CaseTest extends CaseSteps {
                         .asString()
                         .lines())
                 .hasSize(11);
-        assertThat(analyst.get("/candidates/" + logistic + "/learnt").jsonPath().getList("coefficients.input"))
+        assertThat(analyst.get("/candidates/" + logistic + "/learnt").jsonPath().getList("linear.coefficients.input"))
                 .containsExactly("(intercept)", "age", "age missing", "tier = gold", "points");
     }
 
@@ -94,8 +94,8 @@ class CaseTest extends CaseSteps {
         int other = candidate(id, logistic("Penalised", 5)).getInt("id");
         assertThat(count("select count(s) from CandidateScore s where s.candidateId in (" + logistic + "," + other
                         + ")"))
-                .as("training and validation, one chunk each")
-                .isEqualTo(4);
+                .as("training, out of fold and validation, one chunk each")
+                .isEqualTo(6);
         assertThatThrownBy(() -> QuarkusTransaction.requiringNew()
                         .run(() -> database.createNativeQuery(
                                         "insert into candidate_score (candidate_id, part, number, bytes) values ("

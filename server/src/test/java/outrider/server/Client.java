@@ -49,6 +49,14 @@ final class Client {
         return asks().body(body).put("/api" + path);
     }
 
+    Response patch(String path, Object body) {
+        return asks().body(body).patch("/api" + path);
+    }
+
+    Response delete(String path) {
+        return asks().delete("/api" + path);
+    }
+
     Response upload(String name, String csv) {
         return asks().contentType("application/octet-stream")
                 .body(csv.getBytes(StandardCharsets.UTF_8))

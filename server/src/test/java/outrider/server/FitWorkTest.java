@@ -5,13 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.CandidateScore;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.FitWork;
-import outrider.server.candidate.Kind;
-import outrider.server.candidate.Settings;
+import outrider.server.work.WorkQueue;
 
 /** The queue's odd turns: work stopped before it began, while it ran, and work of a server that was killed. */
 @QuarkusTest
@@ -20,10 +20,11 @@ class FitWorkTest extends CaseSteps {
     Candidates candidates;
 
     @Inject
-    FitWork work;
+    WorkQueue work;
 
     private long stored(long brief, String name) {
-        return candidates.make(brief, new Candidates.Wanted(name, Kind.LOGISTIC, Settings.penalty(1), null), "analyst")
+        return candidates.make(
+                        brief, new Candidates.Wanted(name, "logistic", Map.of("penalty", 1), null, null), "analyst")
                 .id;
     }
 
@@ -55,7 +56,7 @@ class FitWorkTest extends CaseSteps {
                         .jsonPath()
                         .getString("status"))
                 .isEqualTo("stopped");
-        work.enqueue(stopped);
+        work.enqueue(FitWork.NAME, stopped);
         assertThat(candidate(brief, logistic("After it", 0)).getString("status"))
                 .isEqualTo("done");
         assertThat(settled(brief, stopped, "")).isEqualTo("stopped");
@@ -67,7 +68,7 @@ class FitWorkTest extends CaseSteps {
         long brief = split();
         long running = stored(brief, "Asked to stop");
         mark(running, Candidate.RUNNING, true);
-        work.enqueue(running);
+        work.enqueue(FitWork.NAME, running);
         assertThat(settled(brief, running, "running")).isEqualTo("stopped");
         assertThat(scores(running)).isZero();
     }
@@ -77,8 +78,8 @@ class FitWorkTest extends CaseSteps {
         long brief = split();
         long orphan = stored(brief, "Orphan");
         mark(orphan, Candidate.RUNNING, false);
-        work.enqueue(orphan);
+        work.enqueue(FitWork.NAME, orphan);
         assertThat(settled(brief, orphan, "running")).isEqualTo("done");
-        assertThat(scores(orphan)).as("training and validation").isEqualTo(2);
+        assertThat(scores(orphan)).as("training, out of fold and validation").isEqualTo(3);
     }
 }

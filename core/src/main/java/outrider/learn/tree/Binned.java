@@ -2,6 +2,7 @@ package outrider.learn.tree;
 
 import java.util.Arrays;
 import java.util.List;
+import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.prepare.TrainingData;
 
@@ -18,7 +19,7 @@ public record Binned(List<TreeColumn> columns, byte[] bin, int rows, double[][] 
     private static final int SAMPLED = 200_000;
 
     /** @param most bins a column, up to {@link #MOST}. O(n log n) for columns of up to 200,000 records, then O(n log bins). */
-    public static Binned of(TrainingData data, int most, Workers workers) {
+    public static Binned of(TrainingData data, int most, Workers workers, Progress progress) {
         int width = data.inputs().size();
         int n = data.rows().length;
         byte[] bin = new byte[Math.multiplyExact(n, width)];
@@ -26,6 +27,7 @@ public record Binned(List<TreeColumn> columns, byte[] bin, int rows, double[][] 
         double[][] edges = new double[width][];
         int[] bins = new int[width];
         workers.each(width, c -> {
+            progress.checkpoint(0, "binning");
             var source = data.table().column(data.inputs().get(c));
             columns[c] = TreeColumn.fit(source, data.rows());
             double[] values = columns[c].read(source, data.rows());

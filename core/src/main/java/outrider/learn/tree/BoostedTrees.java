@@ -65,7 +65,7 @@ public final class BoostedTrees {
 
     public static Fit fit(TrainingData data, Balance.Sample sample, Way way, Workers workers, Progress progress) {
         progress.checkpoint(0, "binning");
-        Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers);
+        Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers, progress);
         byte[] y = data.outcomeOf(sample.rows());
         var boosting = new BoostedTrees(binned, y, sample.weight(), way, data.seed(), workers, progress);
         int[] all = IntStream.range(0, y.length).toArray();

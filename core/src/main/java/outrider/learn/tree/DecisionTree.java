@@ -76,7 +76,7 @@ public final class DecisionTree {
     private Fit fit() {
         int[] all = IntStream.range(0, sample.rows().length).toArray();
         progress.checkpoint(0.05, "growing the tree");
-        Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers);
+        Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers, progress);
         Tree tree = grow(binned, all);
         if (way.cutting() == Cutting.NONE) return new Fit(binned.columns(), tree, List.of(), -1, -1);
         if (way.cutting() == Cutting.DESCRIPTION_LENGTH) {
@@ -169,7 +169,7 @@ public final class DecisionTree {
             int[] out =
                     IntStream.range(0, fold.length).filter(i -> fold[i] == own).toArray();
             int[] rows = Arrays.stream(in).map(i -> sample.rows()[i]).toArray();
-            Binned binned = Binned.of(data.withRows(rows), Binned.MOST, workers);
+            Binned binned = Binned.of(data.withRows(rows), Binned.MOST, workers, progress);
             Tree tree = grow(binned, in);
             Pruning.Sequence sequence = Pruning.sequence(tree, way.error());
             int[] heldOut = Arrays.stream(out).map(i -> sample.rows()[i]).toArray();

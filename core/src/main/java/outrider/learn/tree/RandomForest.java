@@ -36,7 +36,7 @@ public final class RandomForest {
     /** Same bits on any number of threads: each tree has a stream of its own. */
     public static Fit fit(TrainingData data, Balance.Sample sample, Way way, Workers workers, Progress progress) {
         progress.checkpoint(0, "binning");
-        Binned binned = Binned.of(data.withRows(sample.rows()), BINS, workers);
+        Binned binned = Binned.of(data.withRows(sample.rows()), BINS, workers, progress);
         int n = sample.rows().length;
         int width = binned.width();
         byte[] y = data.outcomeOf(sample.rows());

@@ -95,6 +95,13 @@ public class Splits {
         return new SplitFacts.Training(sample.rows().length, events, weight, sample.logOdds());
     }
 
+    /** The unit of each record, by record number: what stays in one part and one fold. */
+    public int[] units(Brief brief) {
+        return brief.split.groupBy() != null
+                ? Units.of(tables.table(brief).column(brief.split.groupBy()))
+                : tables.copies(brief);
+    }
+
     /** @throws BadInput if there is no split yet */
     public static Parts of(Brief brief) {
         Parts parts = brief.parts();

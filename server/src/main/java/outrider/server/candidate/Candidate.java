@@ -9,10 +9,13 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import outrider.learn.Kind;
+import outrider.learn.Settings;
 
-/** One way of scoring a brief's records. Never edited once made; only its progress moves. */
+/** One way of scoring a brief's records. Never edited once made; only its progress, notes and tags move. */
 @Entity
 public class Candidate extends PanacheEntityBase {
     public static final String WAITING = "waiting";
@@ -32,8 +35,9 @@ public class Candidate extends PanacheEntityBase {
     @JdbcTypeCode(SqlTypes.VARCHAR)
     public Kind kind;
 
+    /** What was set of the kind's settings; the rest is as it comes. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public Settings settings;
+    public Map<String, Object> settings;
 
     @JdbcTypeCode(SqlTypes.JSON)
     public List<String> inputs;
@@ -44,10 +48,33 @@ public class Candidate extends PanacheEntityBase {
     public String message;
     public boolean stopRequested;
 
-    /** The fitted model as {@link ModelDocument} writes it. */
-    public String model;
+    /** The candidate that it was begun from, or null. */
+    public Long basedOn;
 
+    public String notes;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    public List<String> tags;
+
+    public Instant deletedAt;
+    public Instant startedAt;
+
+    /** What fitting took; null until it is done. */
+    public Double seconds;
+
+    /** Whether its scores are probabilities; null until it is fitted. */
+    public Boolean probability;
+
+    public Long learntNumbers;
     public int looks;
     public String createdBy;
     public Instant createdAt;
+
+    public boolean active() {
+        return status.equals(WAITING) || status.equals(RUNNING);
+    }
+
+    public Settings checkedSettings() {
+        return Settings.of(kind, settings);
+    }
 }

@@ -5,23 +5,33 @@ import jakarta.annotation.security.RolesAllowed;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.DELETE;
 import jakarta.ws.rs.GET;
+import jakarta.ws.rs.PATCH;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.QueryParam;
 import java.util.List;
 import outrider.server.account.Account;
+import outrider.server.work.WorkQueue;
 
 /** A brief's candidates, and each one's own page. */
 @Path("/candidates")
 public class CandidateResource {
     private final Candidates candidates;
-    private final FitWork work;
+    private final CandidateDetails details;
+    private final WorkQueue queue;
     private final SecurityIdentity identity;
 
-    CandidateResource(Candidates candidates, FitWork work, SecurityIdentity identity) {
+    CandidateResource(Candidates candidates, CandidateDetails details, WorkQueue queue, SecurityIdentity identity) {
         this.candidates = candidates;
-        this.work = work;
+        this.details = details;
+        this.queue = queue;
         this.identity = identity;
+    }
+
+    @GET
+    @Path("/kinds")
+    public List<KindView> kinds() {
+        return KindView.all();
     }
 
     @GET
@@ -30,18 +40,41 @@ public class CandidateResource {
         return candidates.of(brief).stream().map(CandidateView::of).toList();
     }
 
+    /** Deleted ones, the last deleted first. */
+    @GET
+    @Path("/deleted")
+    @Transactional
+    public List<CandidateView> deleted(@QueryParam("brief") long brief) {
+        return candidates.deleted(brief).stream().map(CandidateView::of).toList();
+    }
+
     @POST
     @RolesAllowed(Account.ANALYST)
     public CandidateView make(@QueryParam("brief") long brief, Candidates.Wanted wanted) {
-        Candidate candidate =
-                candidates.make(brief, wanted, identity.getPrincipal().getName());
-        work.enqueue(candidate.id);
-        return CandidateView.of(candidate);
+        long id = candidates.make(brief, wanted, identity.getPrincipal().getName()).id;
+        queue.enqueue(FitWork.NAME, id);
+        return one(id);
+    }
+
+    @GET
+    @Path("/{id}")
+    @Transactional
+    public CandidateView one(long id) {
+        return CandidateView.of(candidates.get(id));
+    }
+
+    @PATCH
+    @Path("/{id}")
+    @RolesAllowed(Account.ANALYST)
+    @Transactional
+    public CandidateView remark(long id, Candidates.Remarks remarks) {
+        return CandidateView.of(candidates.remark(id, remarks));
     }
 
     @POST
     @Path("/{id}/stop")
     @RolesAllowed(Account.ANALYST)
+    @Transactional
     public CandidateView stop(long id) {
         return CandidateView.of(candidates.stop(id));
     }
@@ -53,10 +86,40 @@ public class CandidateResource {
         candidates.delete(id);
     }
 
+    @POST
+    @Path("/{id}/restore")
+    @RolesAllowed(Account.ANALYST)
+    @Transactional
+    public CandidateView restore(long id) {
+        return CandidateView.of(candidates.restore(id));
+    }
+
     @GET
     @Path("/{id}/learnt")
     @Transactional
-    public CandidateView.Learnt learnt(long id) {
-        return CandidateView.Learnt.of(candidates.model(candidates.get(id)));
+    public Learnt learnt(long id) {
+        return Learnt.of(candidates.model(candidates.get(id)));
+    }
+
+    @GET
+    @Path("/{id}/preparation")
+    @Transactional
+    public List<CandidateDetails.Prepared> preparation(long id) {
+        return details.prepared(id);
+    }
+
+    /** @param number from 1, of training or validation */
+    @GET
+    @Path("/{id}/records/{number}")
+    @Transactional
+    public CandidateDetails.RecordView record(long id, int number) {
+        return details.record(id, number);
+    }
+
+    @GET
+    @Path("/{id}/leaf")
+    @Transactional
+    public CandidateDetails.LeafView leaf(long id, @QueryParam("node") int node) {
+        return details.leaf(id, node);
     }
 }

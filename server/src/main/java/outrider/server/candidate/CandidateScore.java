@@ -9,7 +9,6 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
-import outrider.split.Part;
 
 /** A run of a candidate's scores on one part, compressed. The database refuses the reserve. */
 @Entity
@@ -22,7 +21,7 @@ public class CandidateScore extends PanacheEntityBase {
 
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
-    public Part part;
+    public ScoreSet part;
 
     public int number;
     public byte[] bytes;

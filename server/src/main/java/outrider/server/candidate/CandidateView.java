@@ -1,84 +1,93 @@
 package outrider.server.candidate;
 
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
-import outrider.learn.LogisticModel;
-import outrider.learn.Model;
-import outrider.learn.linear.Coefficient;
-import outrider.prepare.Step;
+import java.util.Map;
+import outrider.learn.Settings;
 
-/** A candidate as it is listed. */
+/**
+ * A candidate as it is listed.
+ *
+ * @param settings every setting's value
+ * @param changes against the candidate it was begun from; null where there is none
+ * @param secondsLeft of a running fit, from its pace so far; null before there is one
+ * @param seconds that fitting took; null until it is done
+ * @param learntNumbers how many numbers the model holds
+ */
 public record CandidateView(
         long id,
         String name,
-        Kind kind,
+        String kind,
         String kindWords,
         boolean reference,
-        Settings settings,
+        Map<String, Object> settings,
         String settingsWords,
         List<String> inputs,
         String status,
         double progress,
         String step,
-        String message) {
+        String message,
+        Double secondsLeft,
+        Double seconds,
+        Boolean probability,
+        Long learntNumbers,
+        String notes,
+        List<String> tags,
+        Changes changes) {
+
+    /** What differs from the candidate {@code basedOn}. */
+    public record Changes(
+            long basedOn,
+            String basedOnName,
+            String kindBefore,
+            List<String> added,
+            List<String> removed,
+            List<Settings.Change> settings) {
+        static Changes of(Candidate now, Candidate before) {
+            List<String> added = new ArrayList<>(now.inputs);
+            added.removeAll(before.inputs);
+            List<String> removed = new ArrayList<>(before.inputs);
+            removed.removeAll(now.inputs);
+            return new Changes(
+                    before.id,
+                    before.name,
+                    now.kind == before.kind ? null : before.kind.words(),
+                    added,
+                    removed,
+                    now.checkedSettings().changesFrom(before.checkedSettings()));
+        }
+    }
 
     static CandidateView of(Candidate c) {
+        Candidate before = c.basedOn == null ? null : Candidate.findById(c.basedOn);
+        Settings settings = c.checkedSettings();
         return new CandidateView(
                 c.id,
                 c.name,
-                c.kind,
+                c.kind.jsonName(),
                 c.kind.words(),
                 c.kind.reference(),
-                c.settings,
-                c.settings.words(),
+                settings.values(),
+                settings.words(),
                 c.inputs,
                 c.status,
                 c.progress,
                 c.step,
-                c.message);
+                c.message,
+                secondsLeft(c),
+                c.seconds,
+                c.probability,
+                c.learntNumbers,
+                c.notes,
+                c.tags,
+                before == null ? null : Changes.of(c, before));
     }
 
-    /** How one column became inputs. */
-    public record Prepared(String column, String rule, List<String> inputs) {}
-
-    /** What a logistic regression learnt; {@code aic} and {@code bic} are null with a penalty or weights. */
-    public record Learnt(
-            List<Coefficient> coefficients,
-            List<Prepared> preparation,
-            List<String> dropped,
-            List<String> separated,
-            double records,
-            int iterations,
-            boolean converged,
-            double logLikelihood,
-            Double aic,
-            Double bic,
-            double mcfadden) {
-
-        /** Null for kinds that learn no coefficients. */
-        static Learnt of(Model model) {
-            if (!(model instanceof LogisticModel logistic)) return null;
-            var fit = logistic.fit();
-            List<String> names = logistic.preparation().inputs();
-            boolean weighted = fit.standardErrors() == null && fit.separated().isEmpty();
-            boolean plain = logistic.penalty() == 0 && !weighted;
-            return new Learnt(
-                    logistic.table(),
-                    logistic.preparation().steps().stream()
-                            .map(Learnt::prepared)
-                            .toList(),
-                    fit.dropped().stream().map(names::get).toList(),
-                    fit.separated().stream().map(names::get).toList(),
-                    fit.records(),
-                    fit.iterations(),
-                    fit.converged(),
-                    fit.logLikelihood(),
-                    plain ? fit.aic() : null,
-                    plain ? fit.bic() : null,
-                    fit.mcfadden());
-        }
-
-        private static Prepared prepared(Step step) {
-            return new Prepared(step.column(), step.explain(), step.inputs());
-        }
+    private static Double secondsLeft(Candidate c) {
+        if (!c.status.equals(Candidate.RUNNING) || c.startedAt == null || c.progress < 0.03) return null;
+        double gone = Duration.between(c.startedAt, Instant.now()).toMillis() / 1000.0;
+        return Math.rint(gone * (1 - c.progress) / c.progress);
     }
 }

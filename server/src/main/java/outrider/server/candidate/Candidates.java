@@ -5,47 +5,63 @@ import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import outrider.base.BadInput;
 import outrider.base.Progress;
-import outrider.learn.BaseRate;
-import outrider.learn.CoinToss;
-import outrider.learn.GroupRates;
-import outrider.learn.LogisticModel;
+import outrider.learn.Fitted;
+import outrider.learn.Kind;
 import outrider.learn.Model;
-import outrider.learn.Nobody;
-import outrider.learn.SuppliedScore;
+import outrider.learn.Scoring;
+import outrider.learn.Settings;
+import outrider.prepare.TrainingData;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Columns;
 import outrider.server.brief.Splits;
 import outrider.server.work.Packed;
-import outrider.split.Part;
+import outrider.server.work.WorkQueue;
 import outrider.split.Parts;
-import outrider.table.Table;
 
 /** Making candidates, fitting them, and their scores. */
 @ApplicationScoped
 public class Candidates {
+    private static final int MOST_NOTES = 4000;
+    private static final int MOST_TAGS = 12;
+
     private final Briefs briefs;
     private final BriefTables tables;
     private final Columns columns;
+    private final Splits splits;
+    private final Models models;
     private final EntityManager database;
 
-    Candidates(Briefs briefs, BriefTables tables, Columns columns, EntityManager database) {
+    Candidates(
+            Briefs briefs, BriefTables tables, Columns columns, Splits splits, Models models, EntityManager database) {
         this.briefs = briefs;
         this.tables = tables;
         this.columns = columns;
+        this.splits = splits;
+        this.models = models;
         this.database = database;
     }
 
     /**
      * A candidate to be made.
      *
+     * @param kind JSON name of its kind
+     * @param settings by name; what is left out is as it comes
      * @param inputs columns of a fitted kind; null for all of the brief's
+     * @param basedOn the candidate it was begun from, or null
      */
-    public record Wanted(String name, Kind kind, Settings settings, List<String> inputs) {}
+    public record Wanted(String name, String kind, Map<String, Object> settings, List<String> inputs, Long basedOn) {}
+
+    /** What may be changed of a candidate once it is made; null leaves as it is. */
+    public record Remarks(String notes, List<String> tags) {}
 
     /** @throws NotFoundException if there is none */
     public Candidate get(long id) {
@@ -55,11 +71,17 @@ public class Candidates {
     }
 
     public List<Candidate> of(long briefId) {
-        return Candidate.list("briefId = ?1 order by id", briefId);
+        return Candidate.list("briefId = ?1 and deletedAt is null order by id", briefId);
+    }
+
+    /** Deleted ones that can still be brought back, the last deleted first. */
+    public List<Candidate> deleted(long briefId) {
+        return Candidate.list("briefId = ?1 and deletedAt is not null order by deletedAt desc", briefId);
     }
 
     public List<Candidate> finished(long briefId) {
-        return Candidate.list("briefId = ?1 and status = ?2 order by id", briefId, Candidate.DONE);
+        return Candidate.list(
+                "briefId = ?1 and status = ?2 and deletedAt is null order by id", briefId, Candidate.DONE);
     }
 
     /** Stores the candidate, waiting to be fitted. @throws BadInput naming the setting that will not do */
@@ -67,21 +89,27 @@ public class Candidates {
     public Candidate make(long briefId, Wanted wanted, String by) {
         Brief brief = briefs.get(briefId);
         Splits.of(brief);
-        if (wanted.name() == null || wanted.name().isBlank() || wanted.name().length() > 200) {
+        String name = wanted.name() == null ? "" : wanted.name().strip();
+        if (name.isEmpty() || name.length() > 200) {
             throw BadInput.of("name", "is empty or longer than 200 letters", "give it a short name");
         }
-        if (Candidate.count("briefId = ?1 and name = ?2", briefId, wanted.name().strip()) > 0) {
-            throw BadInput.of("name", "\"" + wanted.name() + "\" is taken", "give it another name");
-        }
-        if (wanted.kind() == null) throw BadInput.of("kind", "is missing", "choose a kind");
-        Settings settings = wanted.settings() == null ? Settings.NONE : wanted.settings();
-        demand(brief, wanted.kind(), settings);
+        demandFree(briefId, name);
+        Kind kind = Kind.named(wanted.kind());
+        Map<String, Object> given = new LinkedHashMap<>(wanted.settings() == null ? Map.of() : wanted.settings());
+        given.values().removeIf(Objects::isNull);
+        Settings settings = Settings.of(kind, given);
         Candidate candidate = new Candidate();
         candidate.briefId = briefId;
-        candidate.name = wanted.name().strip();
-        candidate.kind = wanted.kind();
-        candidate.settings = settings;
-        candidate.inputs = inputs(brief, wanted, settings);
+        candidate.name = name;
+        candidate.kind = kind;
+        candidate.settings = settings.values();
+        candidate.inputs = inputs(brief, kind, wanted.inputs(), settings);
+        candidate.basedOn = wanted.basedOn();
+        if (candidate.basedOn != null && !get(candidate.basedOn).briefId.equals(briefId)) {
+            throw BadInput.of("basedOn", "is a candidate of another brief", "leave it out");
+        }
+        candidate.notes = "";
+        candidate.tags = List.of();
         candidate.status = Candidate.WAITING;
         candidate.createdBy = by;
         candidate.createdAt = Instant.now();
@@ -89,108 +117,129 @@ public class Candidates {
         return candidate;
     }
 
-    private List<String> inputs(Brief brief, Wanted wanted, Settings settings) {
-        return switch (wanted.kind()) {
-            case NOBODY, COIN_TOSS, BASE_RATE -> List.of();
-            case GROUP_RATES -> settings.groupBy();
-            case SUPPLIED -> List.of(settings.column());
-            case LOGISTIC -> {
-                List<String> free = columns.inputs(brief);
-                List<String> chosen = wanted.inputs() == null ? free : wanted.inputs();
-                for (String name : chosen) {
-                    if (!free.contains(name)) {
-                        throw BadInput.of(
-                                "inputs",
-                                "\"" + name + "\" is no input of this brief",
-                                "change its role on the Data page");
-                    }
-                }
-                if (chosen.isEmpty()) throw BadInput.of("inputs", "none chosen", "choose at least one");
-                yield List.copyOf(chosen);
-            }
-        };
-    }
-
-    private void demand(Brief brief, Kind kind, Settings settings) {
-        Table table = tables.table(brief);
-        switch (kind) {
-            case LOGISTIC -> {
-                if (settings.penalty() == null || !(settings.penalty() >= 0 && Double.isFinite(settings.penalty()))) {
-                    throw BadInput.of("penalty", "is " + settings.penalty(), "give a number of 0 or more");
-                }
-            }
-            case GROUP_RATES -> {
-                if (settings.groupBy() == null || settings.groupBy().isEmpty()) {
-                    throw BadInput.of("groupBy", "no column chosen", "choose at least one");
-                }
-                for (String name : settings.groupBy()) {
-                    table.column(name);
-                    if (name.equals(brief.outcome)) throw BadInput.of("groupBy", "holds the outcome", "leave it out");
-                }
-            }
-            case SUPPLIED -> {
-                if (settings.column() == null || settings.lowerIsRiskier() == null || settings.probability() == null) {
-                    throw BadInput.of(
-                            "column", "is not fully described", "give column, lowerIsRiskier and probability");
-                }
-                table.column(settings.column());
-            }
-            default -> {}
+    private static void demandFree(long briefId, String name) {
+        if (Candidate.count("briefId = ?1 and name = ?2 and deletedAt is null", briefId, name) > 0) {
+            throw BadInput.of("name", "\"" + name + "\" is taken", "give it another name");
         }
     }
 
+    private List<String> inputs(Brief brief, Kind kind, List<String> wanted, Settings settings) {
+        return switch (kind) {
+            case NOBODY, COIN_TOSS, BASE_RATE -> List.of();
+            case GROUP_RATES -> grouped(brief, settings.texts("groupBy"));
+            case SUPPLIED -> {
+                tables.table(brief).column(settings.text("column"));
+                yield List.of(settings.text("column"));
+            }
+            case BLEND ->
+                members(brief.id, settings).stream()
+                        .flatMap(member -> member.inputs.stream())
+                        .distinct()
+                        .toList();
+            default -> chosen(brief, wanted);
+        };
+    }
+
+    private List<String> grouped(Brief brief, List<String> names) {
+        for (String name : names) {
+            tables.table(brief).column(name);
+            if (name.equals(brief.outcome)) throw BadInput.of("groupBy", "holds the outcome", "leave it out");
+        }
+        return names;
+    }
+
+    private List<String> chosen(Brief brief, List<String> wanted) {
+        List<String> free = columns.inputs(brief);
+        List<String> chosen = wanted == null ? free : wanted;
+        for (String name : chosen) {
+            if (free.contains(name)) continue;
+            throw BadInput.of(
+                    "inputs", "\"" + name + "\" is no input of this brief", "change its role on the Data page");
+        }
+        if (chosen.isEmpty()) throw BadInput.of("inputs", "none chosen", "choose at least one");
+        return List.copyOf(chosen);
+    }
+
+    private List<Candidate> members(long briefId, Settings settings) {
+        List<Candidate> members = new ArrayList<>();
+        for (long id : settings.candidates("members")) {
+            Candidate member = Candidate.findById(id);
+            if (member == null || !member.briefId.equals(briefId) || !member.status.equals(Candidate.DONE)) {
+                throw BadInput.of("members", "hold " + id + ", no fitted candidate of this brief", "choose another");
+            }
+            if (member.kind.reference()) {
+                throw BadInput.of("members", "hold the reference \"" + member.name + "\"", "leave it out");
+            }
+            members.add(member);
+        }
+        if (members.size() < 2) throw BadInput.of("members", "are fewer than two", "choose at least two candidates");
+        return members;
+    }
+
     /**
-     * Learns from training alone. Reads nothing of the reserve.
+     * Learns from training alone. Reads nothing of the reserve, nor of validation.
      *
      * @throws BadInput if the data will not do for the kind
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
-    public Model train(Candidate candidate, Brief brief, Progress progress) {
-        Table table = tables.table(brief);
-        int[] training = Splits.of(brief).training();
-        byte[] outcome = tables.outcome(brief);
-        Settings settings = candidate.settings;
-        return switch (candidate.kind) {
-            case LOGISTIC ->
-                LogisticModel.train(
-                        table,
-                        candidate.inputs,
-                        training,
-                        brief.split.balance().of(training, outcome, brief.seed),
-                        outcome,
-                        settings.penalty(),
-                        progress);
-            case NOBODY -> Nobody.train(training, outcome);
-            case BASE_RATE -> BaseRate.train(training, outcome);
-            case COIN_TOSS -> new CoinToss(brief.seed);
-            case GROUP_RATES -> GroupRates.train(table, settings.groupBy(), training, outcome);
-            case SUPPLIED -> new SuppliedScore(settings.column(), settings.lowerIsRiskier(), settings.probability());
-        };
+    Fitted fit(Candidate candidate, Brief brief, Progress progress) {
+        Settings settings = candidate.checkedSettings();
+        TrainingData data = training(brief, candidate.inputs);
+        List<Fitted.Member> members = new ArrayList<>();
+        if (candidate.kind == Kind.BLEND) {
+            for (Candidate member : members(brief.id, settings)) {
+                double[] scores = scores(member.id, ScoreSet.OUT_OF_FOLD, data.rows().length);
+                members.add(new Fitted.Member(member.name, models.of(member.id), scores));
+            }
+        }
+        return Fitted.of(
+                candidate.kind,
+                settings,
+                data,
+                brief.split.balance(),
+                brief.split.folds(),
+                members,
+                WorkQueue.WORKERS,
+                progress);
+    }
+
+    /** What a brief's candidates learn from. */
+    public TrainingData training(Brief brief, List<String> inputs) {
+        return new TrainingData(
+                tables.table(brief),
+                inputs,
+                Splits.of(brief).training(),
+                tables.outcome(brief),
+                splits.units(brief),
+                brief.seed);
     }
 
     /** The fitted model. @throws BadInput if it cannot be read, or the candidate is not fitted */
     public Model model(Candidate candidate) {
-        if (candidate.model == null) throw BadInput.of("candidate", "is not fitted", "wait for it, or make it again");
-        return ModelDocument.read(candidate.model);
+        return models.of(candidate.id);
     }
 
-    /** Keeps the model and the scores it gave to training and validation; all or nothing. */
+    /** Keeps the model and the scores it gave; all or nothing. */
     @Transactional
-    public void finish(long id, Model model, double[] training, double[] validation) {
+    void finish(long id, Fitted fitted, double[] training, double[] validation, double seconds) {
         Candidate candidate = get(id);
         database.createQuery("delete from CandidateScore s where s.candidateId = ?1")
                 .setParameter(1, id)
                 .executeUpdate();
-        store(id, Part.TRAINING, training);
-        store(id, Part.VALIDATION, validation);
-        candidate.model = ModelDocument.write(model);
+        store(id, ScoreSet.TRAINING, training);
+        if (fitted.outOfFold() != null) store(id, ScoreSet.OUT_OF_FOLD, fitted.outOfFold());
+        store(id, ScoreSet.VALIDATION, validation);
+        models.keep(id, fitted.model());
+        candidate.probability = fitted.model().probability();
+        candidate.learntNumbers = fitted.model().size();
+        candidate.seconds = seconds;
         candidate.status = Candidate.DONE;
         candidate.progress = 1;
         candidate.step = null;
         candidate.message = null;
     }
 
-    private static void store(long id, Part part, double[] scores) {
+    private static void store(long id, ScoreSet part, double[] scores) {
         int number = 0;
         for (byte[] chunk : Packed.packDoubles(scores)) {
             CandidateScore row = new CandidateScore();
@@ -202,24 +251,24 @@ public class Candidates {
         }
     }
 
-    /** The scores kept of training or validation, in the order of the part's records. */
-    public double[] scores(long id, Part part, int size) {
+    /** The scores kept, in the order of the part's records; null where none were. */
+    public double[] scores(long id, ScoreSet part, int size) {
         List<byte[]> chunks = database.createQuery(
                         "select s.bytes from CandidateScore s where s.candidateId = ?1 and s.part = ?2 order by s.number",
                         byte[].class)
                 .setParameter(1, id)
                 .setParameter(2, part)
                 .getResultList();
-        return Packed.unpackDoubles(chunks, size);
+        return chunks.isEmpty() ? null : Packed.unpackDoubles(chunks, size);
     }
 
     /** Scores any of the brief's records with the fitted model. */
     public double[] score(Candidate candidate, Brief brief, int[] rows) {
-        return score(model(candidate), brief, rows);
+        return score(model(candidate), brief, rows, Progress.NONE);
     }
 
-    double[] score(Model model, Brief brief, int[] rows) {
-        return model.score(tables.table(brief), rows);
+    double[] score(Model model, Brief brief, int[] rows, Progress progress) {
+        return Scoring.of(model, tables.table(brief), rows, WorkQueue.WORKERS, progress);
     }
 
     /** Says that the work is to stop; work that waits stops at once. */
@@ -231,17 +280,50 @@ public class Candidates {
         return candidate;
     }
 
-    /** @throws BadInput if a cut, a report or a broken seal needs it */
+    /** @throws BadInput if the notes are too long, or the tags too many or too long */
+    @Transactional
+    public Candidate remark(long id, Remarks remarks) {
+        Candidate candidate = get(id);
+        if (remarks.notes() != null) {
+            if (remarks.notes().length() > MOST_NOTES) {
+                throw BadInput.of("notes", "are longer than 4,000 letters", "shorten them");
+            }
+            candidate.notes = remarks.notes().strip();
+        }
+        if (remarks.tags() != null) {
+            List<String> tags = remarks.tags().stream()
+                    .map(String::strip)
+                    .filter(tag -> !tag.isEmpty())
+                    .distinct()
+                    .toList();
+            if (tags.size() > MOST_TAGS || tags.stream().anyMatch(tag -> tag.length() > 40)) {
+                throw BadInput.of("tags", "are more than 12, or longer than 40 letters", "use fewer, shorter ones");
+            }
+            candidate.tags = tags;
+        }
+        return candidate;
+    }
+
+    /** Puts the candidate away, from where it can be brought back. @throws BadInput if a broken seal needs it */
     @Transactional
     public void delete(long id) {
         Candidate candidate = get(id);
-        if (candidate.status.equals(Candidate.RUNNING))
-            throw BadInput.of("candidate", "is being fitted", "stop it first");
+        if (candidate.active()) throw BadInput.of("candidate", "is being fitted", "stop it first");
         long sealed = database.createQuery("select count(s) from Seal s where s.candidateId = ?1", Long.class)
                 .setParameter(1, id)
                 .getSingleResult();
         if (sealed > 0) throw BadInput.of("candidate", "is the one the reserve was opened for", "it stays");
-        candidate.delete();
+        candidate.deletedAt = Instant.now();
+    }
+
+    /** @throws BadInput if its name was taken meanwhile */
+    @Transactional
+    public Candidate restore(long id) {
+        Candidate candidate = get(id);
+        if (candidate.deletedAt == null) return candidate;
+        demandFree(candidate.briefId, candidate.name);
+        candidate.deletedAt = null;
+        return candidate;
     }
 
     /** Counts one look at the validation figures of each of these candidates. */

@@ -1,84 +1,54 @@
 package outrider.server.candidate;
 
-import com.github.kagkarlsson.scheduler.Scheduler;
-import com.github.kagkarlsson.scheduler.task.TaskInstance;
-import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import io.quarkus.narayana.jta.QuarkusTransaction;
-import io.quarkus.runtime.ShutdownEvent;
-import io.quarkus.runtime.StartupEvent;
-import jakarta.annotation.Priority;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.Event;
-import jakarta.enterprise.event.Observes;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.concurrent.CancellationException;
-import javax.sql.DataSource;
 import org.jboss.logging.Logger;
 import outrider.base.BadInput;
 import outrider.base.Progress;
-import outrider.learn.Model;
+import outrider.learn.Fitted;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
 import outrider.server.work.KeptProgress;
+import outrider.server.work.Work;
 import outrider.split.Parts;
 
-/**
- * Fits candidates in the background, two at a time, from a queue in the database. What ran when a server was killed is found by
- * its missing heartbeat and fitted again.
- */
+/** Fits candidates in the background. */
 @ApplicationScoped
-public class FitWork {
+public class FitWork implements Work {
+    public static final String NAME = "fit";
     private static final Logger LOG = Logger.getLogger(FitWork.class);
-    private static final String TASK = "fit";
 
     private final Candidates candidates;
     private final Briefs briefs;
-    private final DataSource source;
-    private final Event<Fitted> fitted;
-    private Scheduler scheduler;
+    private final Event<CandidateFitted> fitted;
 
-    FitWork(Candidates candidates, Briefs briefs, DataSource source, Event<Fitted> fitted) {
+    FitWork(Candidates candidates, Briefs briefs, Event<CandidateFitted> fitted) {
         this.candidates = candidates;
         this.briefs = briefs;
-        this.source = source;
         this.fitted = fitted;
     }
 
-    void start(@Observes @Priority(100) StartupEvent event) {
-        OneTimeTask<Void> task =
-                Tasks.oneTime(TASK).execute((instance, context) -> fit(Long.parseLong(instance.getId())));
-        scheduler = Scheduler.create(source, task)
-                .threads(2)
-                .enableImmediateExecution()
-                .pollingInterval(Duration.ofSeconds(2))
-                .heartbeatInterval(Duration.ofSeconds(3))
-                .missedHeartbeatsLimit(4)
-                .shutdownMaxWait(Duration.ofSeconds(5))
-                .build();
-        scheduler.start();
+    @Override
+    public String name() {
+        return NAME;
     }
 
-    void stop(@Observes ShutdownEvent event) {
-        if (scheduler != null) scheduler.stop();
-    }
-
-    /** Puts a stored candidate into the queue. */
-    public void enqueue(long id) {
-        scheduler.schedule(new TaskInstance<>(TASK, Long.toString(id)), Instant.now());
-    }
-
+    @Override
     @ActivateRequestContext
-    void fit(long id) {
+    public void run(long id) {
         Candidate candidate = QuarkusTransaction.requiringNew().call(() -> {
             Candidate found = Candidate.findById(id);
-            if (found == null || found.status.equals(Candidate.STOPPED) || found.status.equals(Candidate.DONE))
-                return null;
-            found.status = found.stopRequested ? Candidate.STOPPED : Candidate.RUNNING;
-            return found.stopRequested ? null : found;
+            if (found == null || !found.active()) return null;
+            boolean wanted = !found.stopRequested && found.deletedAt == null;
+            found.status = wanted ? Candidate.RUNNING : Candidate.STOPPED;
+            found.startedAt = Instant.now();
+            return wanted ? found : null;
         });
         if (candidate == null) return;
         try {
@@ -87,20 +57,25 @@ public class FitWork {
                     (share, step) -> Candidate.update("progress = ?1, step = ?2 where id = ?3", share, step, id),
                     () -> {
                         Candidate now = Candidate.findById(id);
-                        return now == null || now.stopRequested;
+                        return now == null || now.stopRequested || now.deletedAt != null;
                     });
-            Model model = candidates.train(candidate, brief, progress);
+            Fitted found = candidates.fit(candidate, brief, progress.part(0, 0.94, ""));
             Parts parts = Splits.of(brief);
-            progress.checkpoint(0.96, "scoring training");
-            double[] training = candidates.score(model, brief, parts.training());
-            progress.checkpoint(0.98, "scoring validation");
-            double[] validation = candidates.score(model, brief, parts.validation());
-            candidates.finish(id, model, training, validation);
-            fitted.fireAsync(new Fitted(id));
+            double[] training =
+                    candidates.score(found.model(), brief, parts.training(), progress.part(0.94, 0.97, "training: "));
+            double[] validation =
+                    candidates.score(found.model(), brief, parts.validation(), progress.part(0.97, 1, "validation: "));
+            double seconds =
+                    Duration.between(candidate.startedAt, Instant.now()).toMillis() / 1000.0;
+            candidates.finish(id, found, training, validation, seconds);
+            fitted.fireAsync(new CandidateFitted(id));
         } catch (CancellationException e) {
             end(id, Candidate.STOPPED, e.getMessage());
         } catch (BadInput e) {
             end(id, Candidate.FAILED, e.getMessage());
+        } catch (OutOfMemoryError e) {
+            LOG.error("fitting candidate " + id + " ran out of memory", e);
+            end(id, Candidate.FAILED, "the server's memory was not enough; choose fewer inputs or records");
         } catch (RuntimeException e) {
             LOG.error("fitting candidate " + id + " failed", e);
             end(id, Candidate.FAILED, "the server failed at this; its log says why");

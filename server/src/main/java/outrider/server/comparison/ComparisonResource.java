@@ -38,10 +38,12 @@ public class ComparisonResource {
     };
 
     private final Comparisons comparisons;
+    private final CandidateFigures figures;
     private final SecurityIdentity identity;
 
-    ComparisonResource(Comparisons comparisons, SecurityIdentity identity) {
+    ComparisonResource(Comparisons comparisons, CandidateFigures figures, SecurityIdentity identity) {
         this.comparisons = comparisons;
+        this.figures = figures;
         this.identity = identity;
     }
 
@@ -56,6 +58,20 @@ public class ComparisonResource {
     @RolesAllowed(Account.ANALYST)
     public void setCut(long id, ComparisonView.CutView cut) {
         comparisons.setCut(id, cut, identity.getPrincipal().getName());
+    }
+
+    /** One candidate on training, out of fold and on validation. */
+    @GET
+    @Path("/figures/{id}")
+    public CandidateFigures.FiguresView figures(long id) {
+        return figures.figures(id);
+    }
+
+    /** What candidates begun from another do otherwise than that one. */
+    @GET
+    @Path("/{id}/effects")
+    public List<CandidateFigures.EffectsView> effects(long id) {
+        return figures.effects(id);
     }
 
     @GET

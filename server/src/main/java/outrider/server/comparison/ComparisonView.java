@@ -3,7 +3,6 @@ package outrider.server.comparison;
 import java.util.List;
 import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
-import outrider.server.candidate.Kind;
 import outrider.stakes.NetValue;
 
 /**
@@ -43,7 +42,7 @@ public record ComparisonView(
     public record Row(
             long id,
             String name,
-            Kind kind,
+            String kind,
             String kindWords,
             boolean reference,
             boolean probability,

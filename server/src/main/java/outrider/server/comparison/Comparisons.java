@@ -126,7 +126,7 @@ public class Comparisons {
         Parts parts = Splits.of(brief);
         List<Entry> entries = entries(brief, null);
         candidates.look(entries.stream().map(e -> e.candidate().id).toList());
-        Cut cut = Cut.findById(briefId);
+        Cut cut = live(Cut.findById(briefId));
         int records = parts.validation().length;
         int events = 0;
         for (byte y : candidates.outcomes(brief, parts.validation())) events += y;
@@ -165,13 +165,13 @@ public class Comparisons {
         for (int i = 0; i < scores.length; i++) scores[i] = ranking.score(points[i + 1]);
         Ranking training = entry.scores().training();
         int[] trainingPoints = Thinned.of(training, TRAINING_POINTS).points();
-        boolean probability = candidates.model(candidate).probability();
+        boolean probability = Boolean.TRUE.equals(candidate.probability);
         Double breakEven = brief.stakes().breakEven();
         Bootstrap.Band band = entry.band();
         return new ComparisonView.Row(
                 candidate.id,
                 candidate.name,
-                candidate.kind,
+                candidate.kind.jsonName(),
                 candidate.kind.words(),
                 candidate.kind.reference(),
                 probability,
@@ -248,18 +248,47 @@ public class Comparisons {
         if (!known) cut.persist();
     }
 
+    /** Null where its candidate was deleted. */
+    private static Cut live(Cut cut) {
+        Candidate candidate = cut == null ? null : Candidate.findById(cut.candidateId);
+        return candidate == null || candidate.deletedAt != null ? null : cut;
+    }
+
     /** @throws BadInput if none is set */
     public Cut cut(long briefId) {
-        Cut cut = Cut.findById(briefId);
+        Cut cut = live(Cut.findById(briefId));
         if (cut == null) throw BadInput.of("cut", "is not set", "set it on the Compare page");
         return cut;
+    }
+
+    /** From which score on one acts; {@code score} is null where that is nobody. */
+    public record Threshold(Double score, double depth, String rule) {}
+
+    /**
+     * The cut that is set, read on this candidate's ranking at the same depth, without the tie group that straddles it; where none
+     * is set, the candidate's best.
+     */
+    public Threshold threshold(Candidate candidate, Brief brief) {
+        Ranking ranking = scored.of(candidate, brief).validation();
+        Cut cut = live(Cut.findById(brief.id));
+        double rank = cut != null
+                ? cut.records
+                : new NetValue(ranking, brief.stakes(), brief.plannedRateOrNone())
+                        .best(capacity(brief))
+                        .records();
+        int point = ranking.pointAtOrBefore(rank);
+        double depth = ranking.size(point) / ranking.total();
+        String rule = cut == null ? "best net value" : cut.rule;
+        return new Threshold(point == 0 ? null : ranking.score(point), depth, rule);
     }
 
     /** @throws BadInput if q is below 1 or above the number of records */
     @Transactional
     public List<BandRow> bands(long candidateId, int q) {
         Candidate candidate = candidates.get(candidateId);
-        candidates.model(candidate);
+        if (!candidate.status.equals(Candidate.DONE)) {
+            throw BadInput.of("candidate", "is not fitted", "wait for it, or make it again");
+        }
         return Bands.of(scored.of(candidate, briefs.get(candidate.briefId)).validation(), q);
     }
 

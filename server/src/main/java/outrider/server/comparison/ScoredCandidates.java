@@ -15,9 +15,9 @@ import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidate;
+import outrider.server.candidate.CandidateFitted;
 import outrider.server.candidate.Candidates;
-import outrider.server.candidate.Fitted;
-import outrider.split.Part;
+import outrider.server.candidate.ScoreSet;
 import outrider.split.Parts;
 
 /** Ranks the kept scores of candidates; the ones used last stay in memory. */
@@ -48,7 +48,7 @@ public class ScoredCandidates {
     }
 
     /** Ranks a candidate as soon as it is fitted, so that nobody waits for it on Compare. */
-    void warm(@ObservesAsync Fitted fitted) {
+    void warm(@ObservesAsync CandidateFitted fitted) {
         QuarkusTransaction.requiringNew().run(() -> {
             Candidate candidate = Candidate.findById(fitted.candidateId());
             Brief brief = candidate == null ? null : Brief.findById(candidate.briefId);
@@ -62,10 +62,10 @@ public class ScoredCandidates {
         Parts parts = candidates.parts(brief);
         byte[] validationOutcome = candidates.outcomes(brief, parts.validation());
         byte[] trainingOutcome = candidates.outcomes(brief, parts.training());
-        double[] scores = candidates.scores(candidate.id, Part.VALIDATION, validationOutcome.length);
+        double[] scores = candidates.scores(candidate.id, ScoreSet.VALIDATION, validationOutcome.length);
         Ranking validation = Ranking.of(scores, validationOutcome);
         Ranking training =
-                Ranking.of(candidates.scores(candidate.id, Part.TRAINING, trainingOutcome.length), trainingOutcome);
+                Ranking.of(candidates.scores(candidate.id, ScoreSet.TRAINING, trainingOutcome.length), trainingOutcome);
         RankingFigures onTraining = RankingFigures.of(training);
         RankingFigures onValidation = RankingFigures.of(validation);
         double bestAccuracy = BestOfEach.of(validation).get("accuracy").value();

@@ -18,6 +18,7 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import outrider.base.Progress;
 import outrider.check.ColumnAlarms;
+import outrider.learn.Kind;
 import outrider.server.account.Account;
 import outrider.server.account.Accounts;
 import outrider.server.brief.Brief;
@@ -28,10 +29,9 @@ import outrider.server.brief.ColumnSetup.Role;
 import outrider.server.brief.Columns;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.FitWork;
-import outrider.server.candidate.Kind;
-import outrider.server.candidate.Settings;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
+import outrider.server.work.WorkQueue;
 import outrider.split.Balance;
 import outrider.split.SplitPlan;
 import outrider.split.SplitPlan.Method;
@@ -52,7 +52,7 @@ public class DemoLoader {
     private final BriefTables tables;
     private final Columns columns;
     private final Candidates candidates;
-    private final FitWork work;
+    private final WorkQueue queue;
     private final Optional<String> folder;
     private final Optional<String> password;
 
@@ -63,7 +63,7 @@ public class DemoLoader {
             BriefTables tables,
             Columns columns,
             Candidates candidates,
-            FitWork work,
+            WorkQueue queue,
             @ConfigProperty(name = "outrider.demo.folder") Optional<String> folder,
             @ConfigProperty(name = "outrider.demo.password") Optional<String> password) {
         this.accounts = accounts;
@@ -72,7 +72,7 @@ public class DemoLoader {
         this.tables = tables;
         this.columns = columns;
         this.candidates = candidates;
-        this.work = work;
+        this.queue = queue;
         this.folder = folder.filter(f -> !f.isBlank());
         this.password = password.filter(p -> !p.isBlank());
     }
@@ -151,12 +151,12 @@ public class DemoLoader {
                                         null,
                                         List.of("yes"))));
         briefs.split(id, SplitPlan.byShares(List.of(0.5, 0.25, 0.25), 20260401));
-        make(id, "Logistic, all inputs", Kind.LOGISTIC, Settings.penalty(0), null);
+        make(id, "Logistic, all inputs", Kind.LOGISTIC, Map.of(), null);
         make(
                 id,
                 "Logistic, six inputs",
                 Kind.LOGISTIC,
-                Settings.penalty(0),
+                Map.of(),
                 List.of(
                         "joined_on",
                         "price_rise_pct",
@@ -164,9 +164,13 @@ public class DemoLoader {
                         "late_payments_12m",
                         "rides_logged_90d",
                         "web_logins_90d"));
-        make(id, "Desk points", Kind.SUPPLIED, Settings.supplied("desk_points", false, false), null);
-        make(id, "Group rates", Kind.GROUP_RATES, Settings.groupBy(List.of("tier", "pays_by")), null);
-        make(id, "Base rate", Kind.BASE_RATE, null, null);
+        make(id, "Logistic, curves", Kind.LOGISTIC, Map.of("curves", true), null);
+        make(id, "Decision tree", Kind.TREE, Map.of("pruning", "oneStandardError"), null);
+        make(id, "Random forest", Kind.FOREST, Map.of(), null);
+        make(id, "Boosted trees", Kind.BOOSTED, Map.of(), null);
+        make(id, "Desk points", Kind.SUPPLIED, supplied("desk_points", false), null);
+        make(id, "Group rates", Kind.GROUP_RATES, Map.of("groupBy", List.of("tier", "pays_by")), null);
+        make(id, "Base rate", Kind.BASE_RATE, Map.of(), null);
     }
 
     private void claimFraud(Brief brief) throws IOException {
@@ -198,9 +202,9 @@ public class DemoLoader {
                         true,
                         SplitPlan.FOLDS,
                         Balance.NONE));
-        make(id, "Logistic, all inputs", Kind.LOGISTIC, Settings.penalty(1), null);
-        make(id, "Group rates", Kind.GROUP_RATES, Settings.groupBy(List.of("kind", "police_report")), null);
-        make(id, "Base rate", Kind.BASE_RATE, null, null);
+        make(id, "Logistic, all inputs", Kind.LOGISTIC, Map.of("penalty", 1), null);
+        make(id, "Group rates", Kind.GROUP_RATES, Map.of("groupBy", List.of("kind", "police_report")), null);
+        make(id, "Base rate", Kind.BASE_RATE, Map.of(), null);
     }
 
     private Brief now(long id) {
@@ -292,10 +296,10 @@ public class DemoLoader {
                         false,
                         SplitPlan.FOLDS,
                         Balance.NONE));
-        make(id, "Logistic, all inputs", Kind.LOGISTIC, Settings.penalty(0), null);
-        make(id, "Agency score", Kind.SUPPLIED, Settings.supplied("agency_score", false, true), null);
-        make(id, "House points", Kind.SUPPLIED, Settings.supplied("house_points", false, false), null);
-        make(id, "Base rate", Kind.BASE_RATE, null, null);
+        make(id, "Logistic, all inputs", Kind.LOGISTIC, Map.of(), null);
+        make(id, "Agency score", Kind.SUPPLIED, supplied("agency_score", true), null);
+        make(id, "House points", Kind.SUPPLIED, supplied("house_points", false), null);
+        make(id, "Base rate", Kind.BASE_RATE, Map.of(), null);
     }
 
     /** What the file of columns says of each, and what the case settles about some. */
@@ -325,7 +329,12 @@ public class DemoLoader {
         columns.describe(brief.id, setups);
     }
 
-    private void make(long brief, String name, Kind kind, Settings settings, List<String> inputs) {
-        work.enqueue(candidates.make(brief, new Candidates.Wanted(name, kind, settings, inputs), AUTHOR).id);
+    private static Map<String, Object> supplied(String column, boolean probability) {
+        return Map.of("column", column, "lowerIsRiskier", false, "probability", probability);
+    }
+
+    private void make(long brief, String name, Kind kind, Map<String, Object> settings, List<String> inputs) {
+        Candidates.Wanted wanted = new Candidates.Wanted(name, kind.jsonName(), settings, inputs, null);
+        queue.enqueue(FitWork.NAME, candidates.make(brief, wanted, AUTHOR).id);
     }
 }

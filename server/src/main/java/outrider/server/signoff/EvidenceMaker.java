@@ -91,7 +91,7 @@ class EvidenceMaker {
                         brief.seed,
                         chosen.candidate().inputs,
                         chosen.candidate().kind.words() + " "
-                                + chosen.candidate().settings.words(),
+                                + chosen.candidate().checkedSettings().words(),
                         cut.rule));
     }
 
@@ -172,6 +172,6 @@ class EvidenceMaker {
                 entry.adjustedP(),
                 entry.alarms(),
                 curve,
-                candidate.settings.words());
+                candidate.checkedSettings().words());
     }
 }

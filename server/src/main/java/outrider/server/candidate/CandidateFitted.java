@@ -1,4 +1,4 @@
 package outrider.server.candidate;
 
 /** Told once a candidate is fitted and its scores are kept. */
-public record Fitted(long candidateId) {}
+public record CandidateFitted(long candidateId) {}

@@ -1,0 +1,53 @@
+package outrider.server.candidate;
+
+import java.util.Arrays;
+import java.util.List;
+import outrider.learn.Kind;
+import outrider.learn.Setting;
+
+/** A kind of candidate with its settings, from which the page makes its form. */
+public record KindView(String kind, String words, boolean reference, boolean takesInputs, List<SettingView> settings) {
+
+    /** {@code type} is number, whole, choice, yesNo, column, columns or candidates. */
+    public record SettingView(
+            String name,
+            String label,
+            String sentence,
+            String type,
+            double low,
+            double high,
+            Object initial,
+            List<Setting.Choice> choices) {
+        static SettingView of(Setting setting) {
+            String type = switch (setting.type()) {
+                case NUMBER -> "number";
+                case WHOLE -> "whole";
+                case CHOICE -> "choice";
+                case YES_NO -> "yesNo";
+                case COLUMN -> "column";
+                case COLUMNS -> "columns";
+                case CANDIDATES -> "candidates";
+            };
+            return new SettingView(
+                    setting.name(),
+                    setting.label(),
+                    setting.sentence(),
+                    type,
+                    setting.low(),
+                    setting.high(),
+                    setting.initial(),
+                    setting.choices());
+        }
+    }
+
+    static List<KindView> all() {
+        return Arrays.stream(Kind.values())
+                .map(kind -> new KindView(
+                        kind.jsonName(),
+                        kind.words(),
+                        kind.reference(),
+                        kind.takesInputs(),
+                        kind.settings().stream().map(SettingView::of).toList()))
+                .toList();
+    }
+}

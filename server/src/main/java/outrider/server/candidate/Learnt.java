@@ -1,0 +1,327 @@
+package outrider.server.candidate;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.IntStream;
+import outrider.learn.BayesModel;
+import outrider.learn.BlendModel;
+import outrider.learn.BoostedModel;
+import outrider.learn.CalibratedModel;
+import outrider.learn.ForestModel;
+import outrider.learn.LinearModel;
+import outrider.learn.LogisticModel;
+import outrider.learn.Model;
+import outrider.learn.NeighbourModel;
+import outrider.learn.NetworkModel;
+import outrider.learn.RebalancedModel;
+import outrider.learn.TreeModel;
+import outrider.learn.calibrate.Calibration;
+import outrider.learn.calibrate.IsotonicMap;
+import outrider.learn.calibrate.LogisticMap;
+import outrider.learn.linear.Coefficient;
+import outrider.learn.linear.LogisticFit;
+import outrider.learn.linear.Stepwise;
+import outrider.learn.tree.DecisionTree;
+import outrider.learn.tree.Importance;
+import outrider.learn.tree.Tree;
+import outrider.learn.tree.TreeColumn;
+import outrider.prepare.Preparation;
+
+/**
+ * What a candidate learnt, for its page. Each kind fills what it has; the rest is null.
+ *
+ * @param linear of logistic regression
+ * @param weights of every linear kind, one an input: per standard deviation
+ * @param columns how each column became inputs
+ * @param importance of columns in forest and boosted trees, largest first
+ * @param curve of forest and boosted trees
+ */
+public record Learnt(
+        Linear linear,
+        List<Weight> weights,
+        List<Stepwise.Taken> path,
+        TreeView tree,
+        List<Weight> importance,
+        Curve curve,
+        NetworkView network,
+        List<Weight> members,
+        CalibrationView calibration,
+        List<BayesPart> bayes,
+        String remembered) {
+
+    /** Logistic regression's table; {@code aic} and {@code bic} are null with a penalty or weights. */
+    public record Linear(
+            List<Coefficient> coefficients,
+            List<String> dropped,
+            List<String> separated,
+            double records,
+            int iterations,
+            boolean converged,
+            double logLikelihood,
+            Double aic,
+            Double bic,
+            double mcfadden) {}
+
+    /** A name and its number. */
+    public record Weight(String name, double value) {}
+
+    /**
+     * A tree of the nodes in {@link Tree}'s order, with each split's rules in words.
+     *
+     * @param sizes the pruning sequence, thinned; empty where nothing was cross-validated
+     * @param left node of the left branch, the right one following; −1 for a leaf
+     */
+    public record TreeView(
+            String[] column,
+            String[] leftRule,
+            String[] rightRule,
+            int[] left,
+            double[] records,
+            double[] events,
+            double[] value,
+            List<DecisionTree.Size> sizes,
+            Integer minimumLeaves,
+            Integer oneStandardErrorLeaves,
+            int leaves,
+            int depth) {}
+
+    /** Figures along trees or rounds; {@code heldBack} is null where nothing was held back. */
+    public record Curve(String x, String y, int[] at, double[] training, double[] heldBack, String words) {}
+
+    /** Inputs by hidden units: weight of input c to unit u at {@code hidden[c][u]}; biases apart. */
+    public record NetworkView(
+            List<String> inputs,
+            double[][] hidden,
+            double[] bias,
+            double[] output,
+            double outputBias,
+            double[] starts) {}
+
+    /** The map of scores to probabilities; steps of isotonic, or the line in words. */
+    public record CalibrationView(String words, double[] from, double[] value) {}
+
+    /** One column of naive Bayes, non-events first. */
+    public record BayesPart(String column, double[] mean, double[] deviation, List<String> levels, double[][] share) {}
+
+    static Learnt of(Model model) {
+        if (model instanceof CalibratedModel calibrated) {
+            return of(calibrated.base()).with(calibration(calibrated.calibration()));
+        }
+        if (model instanceof RebalancedModel rebalanced) return of(rebalanced.base());
+        if (model instanceof LogisticModel logistic) return logistic(logistic);
+        if (model instanceof LinearModel linear) {
+            List<Weight> weights = weights(linear.preparation(), linear.fit().slopes());
+            return new Learnt(null, weights, null, null, null, null, null, null, null, null, null);
+        }
+        if (model instanceof TreeModel tree) {
+            return new Learnt(null, null, null, tree(tree.fit()), null, null, null, null, null, null, null);
+        }
+        if (model instanceof ForestModel forest) {
+            List<Weight> importance = importance(forest.treeColumns(), forest.trees());
+            return new Learnt(null, null, null, null, importance, curve(forest), null, null, null, null, null);
+        }
+        if (model instanceof BoostedModel boosted) {
+            List<Weight> importance =
+                    importance(boosted.fit().columns(), boosted.fit().trees());
+            return new Learnt(null, null, null, null, importance, curve(boosted), null, null, null, null, null);
+        }
+        if (model instanceof NetworkModel network) {
+            return new Learnt(null, null, null, null, null, null, network(network), null, null, null, null);
+        }
+        if (model instanceof BlendModel blend) return blend(blend);
+        if (model instanceof BayesModel bayes) {
+            return new Learnt(null, null, null, null, null, null, null, null, null, bayes(bayes), null);
+        }
+        String remembered = model instanceof NeighbourModel near
+                ? near.k() + " nearest of " + near.neighbours().records() + " remembered training records vote"
+                : null;
+        return new Learnt(null, null, null, null, null, null, null, null, null, null, remembered);
+    }
+
+    /** The columns' way to inputs; null where a kind reads columns as they are. */
+    static Preparation preparation(Model model) {
+        if (model instanceof CalibratedModel calibrated) return preparation(calibrated.base());
+        if (model instanceof RebalancedModel rebalanced) return preparation(rebalanced.base());
+        if (model instanceof LogisticModel logistic) return logistic.preparation();
+        if (model instanceof LinearModel linear) return linear.preparation();
+        if (model instanceof NetworkModel network) return network.preparation();
+        if (model instanceof NeighbourModel near) return near.preparation();
+        return null;
+    }
+
+    private Learnt with(CalibrationView map) {
+        return new Learnt(linear, weights, path, tree, importance, curve, network, members, map, bayes, remembered);
+    }
+
+    private static Learnt logistic(LogisticModel logistic) {
+        LogisticFit fit = logistic.fit();
+        List<String> names = logistic.preparation().inputs();
+        boolean weighted = fit.standardErrors() == null && fit.separated().isEmpty();
+        boolean plain = logistic.penalty() == 0 && !weighted;
+        Linear linear = new Linear(
+                logistic.table(),
+                fit.dropped().stream().map(names::get).toList(),
+                fit.separated().stream().map(names::get).toList(),
+                fit.records(),
+                fit.iterations(),
+                fit.converged(),
+                fit.logLikelihood(),
+                plain ? fit.aic() : null,
+                plain ? fit.bic() : null,
+                fit.mcfadden());
+        double[] perDeviation = new double[names.size()];
+        for (int c = 0; c < perDeviation.length; c++) {
+            perDeviation[c] = fit.coefficients()[c + 1] * fit.deviations()[c];
+        }
+        List<Weight> weights = weights(logistic.preparation(), perDeviation);
+        return new Learnt(linear, weights, logistic.path(), null, null, null, null, null, null, null, null);
+    }
+
+    private static List<Weight> weights(Preparation preparation, double[] values) {
+        List<String> names = preparation.inputs();
+        return IntStream.range(0, names.size())
+                .mapToObj(c -> new Weight(names.get(c), values[c]))
+                .toList();
+    }
+
+    private static List<Weight> importance(List<TreeColumn> columns, List<Tree> trees) {
+        double[] shares = Importance.of(trees, columns.size());
+        return IntStream.range(0, shares.length)
+                .mapToObj(c -> new Weight(columns.get(c).name(), shares[c]))
+                .sorted(Comparator.comparingDouble(weight -> -weight.value()))
+                .toList();
+    }
+
+    private static TreeView tree(DecisionTree.Fit fit) {
+        Tree tree = fit.tree();
+        int nodes = tree.column().length;
+        String[] column = new String[nodes];
+        String[] leftRule = new String[nodes];
+        String[] rightRule = new String[nodes];
+        int[] left = tree.left().clone();
+        for (int node = 0; node < nodes; node++) {
+            if (tree.column()[node] < 0) {
+                left[node] = -1;
+                continue;
+            }
+            TreeColumn on = fit.columns().get(tree.column()[node]);
+            column[node] = on.name();
+            leftRule[node] = TreeRules.left(tree, node, on);
+            rightRule[node] = TreeRules.right(tree, node, on);
+        }
+        List<DecisionTree.Size> sizes = fit.sizes();
+        return new TreeView(
+                column,
+                leftRule,
+                rightRule,
+                left,
+                tree.records(),
+                tree.events(),
+                tree.value(),
+                thinned(sizes),
+                sizes.isEmpty() ? null : sizes.get(fit.minimum()).leaves(),
+                sizes.isEmpty() ? null : sizes.get(fit.oneStandardError()).leaves(),
+                tree.leaves(),
+                tree.depth());
+    }
+
+    /** All small trees, and of the many large ones every few. */
+    private static List<DecisionTree.Size> thinned(List<DecisionTree.Size> sizes) {
+        List<DecisionTree.Size> kept = new ArrayList<>();
+        int last = Integer.MAX_VALUE;
+        for (DecisionTree.Size size : sizes) {
+            if (size.leaves() > 60 && size.leaves() > last * 0.96) continue;
+            kept.add(size);
+            last = size.leaves();
+        }
+        return kept;
+    }
+
+    private static Curve curve(ForestModel forest) {
+        return new Curve(
+                "trees",
+                "out-of-bag squared error",
+                forest.curve().stream().mapToInt(p -> p.trees()).toArray(),
+                null,
+                forest.curve().stream().mapToDouble(p -> p.outOfBag()).toArray(),
+                forest.outOfBagAuc() == null
+                        ? null
+                        : String.format(
+                                java.util.Locale.ROOT,
+                                "Out-of-bag AUC %.3f: each training record scored by the trees that did not draw it.",
+                                forest.outOfBagAuc()));
+    }
+
+    private static Curve curve(BoostedModel boosted) {
+        var points = boosted.fit().curve();
+        boolean heldBack = !points.isEmpty() && points.get(0).heldBack() != null;
+        int rounds = boosted.fit().trees().size();
+        return new Curve(
+                "rounds",
+                "log loss",
+                points.stream().mapToInt(p -> p.rounds()).toArray(),
+                points.stream().mapToDouble(p -> p.training()).toArray(),
+                heldBack ? points.stream().mapToDouble(p -> p.heldBack()).toArray() : null,
+                heldBack
+                        ? "Lowest on the held-back sixth of training after " + rounds
+                                + " rounds; then learnt from all of training for as many."
+                        : rounds + " rounds, none held back.");
+    }
+
+    private static NetworkView network(NetworkModel model) {
+        var fit = model.fit();
+        double[][] hidden = new double[fit.inputs()][];
+        for (int c = 0; c < hidden.length; c++) {
+            hidden[c] = Arrays.copyOfRange(fit.hidden(), c * fit.units(), (c + 1) * fit.units());
+        }
+        int biases = fit.inputs() * fit.units();
+        return new NetworkView(
+                model.preparation().inputs(),
+                hidden,
+                Arrays.copyOfRange(fit.hidden(), biases, biases + fit.units()),
+                Arrays.copyOf(fit.output(), fit.units()),
+                fit.output()[fit.units()],
+                fit.objectives());
+    }
+
+    private static Learnt blend(BlendModel blend) {
+        List<Weight> members = IntStream.range(0, blend.names().size())
+                .mapToObj(m -> new Weight(
+                        blend.names().get(m),
+                        blend.weights() == null ? 1.0 / blend.names().size() : blend.weights()[m + 1]))
+                .toList();
+        return new Learnt(null, null, null, null, null, null, null, members, null, null, null);
+    }
+
+    private static CalibrationView calibration(Calibration map) {
+        if (map instanceof LogisticMap line) {
+            String on = line.onLogOdds() ? "log-odds of the score" : "score";
+            String words = String.format(
+                    java.util.Locale.ROOT, "log-odds = %.3f + %.3f × %s", line.intercept(), line.slope(), on);
+            return new CalibrationView(words, null, null);
+        }
+        IsotonicMap steps = (IsotonicMap) map;
+        return new CalibrationView(steps.from().length + " rising steps", steps.from(), steps.value());
+    }
+
+    private static List<BayesPart> bayes(BayesModel model) {
+        return model.bayes().parts().stream()
+                .map(part -> new BayesPart(
+                        part.column().name(),
+                        part.mean(),
+                        part.variance() == null
+                                ? null
+                                : Arrays.stream(part.variance()).map(Math::sqrt).toArray(),
+                        part.column().levels(),
+                        part.logShare() == null
+                                ? null
+                                : Arrays.stream(part.logShare())
+                                        .map(shares -> Arrays.stream(shares)
+                                                .map(Math::exp)
+                                                .toArray())
+                                        .toArray(double[][]::new)))
+                .toList();
+    }
+}

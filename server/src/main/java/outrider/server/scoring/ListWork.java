@@ -1,0 +1,72 @@
+package outrider.server.scoring;
+
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.context.control.ActivateRequestContext;
+import java.util.concurrent.CancellationException;
+import org.jboss.logging.Logger;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.exchange.ScoringRecipe;
+import outrider.server.candidate.Candidate;
+import outrider.server.dataset.Datasets;
+import outrider.server.work.KeptProgress;
+import outrider.server.work.Work;
+import outrider.server.work.WorkQueue;
+import outrider.table.Table;
+
+/** Scores lists in the background. */
+@ApplicationScoped
+public class ListWork implements Work {
+    public static final String NAME = "score";
+    private static final Logger LOG = Logger.getLogger(ListWork.class);
+
+    private final ScoredLists lists;
+    private final Datasets datasets;
+
+    ListWork(ScoredLists lists, Datasets datasets) {
+        this.lists = lists;
+        this.datasets = datasets;
+    }
+
+    @Override
+    public String name() {
+        return NAME;
+    }
+
+    @Override
+    @ActivateRequestContext
+    public void run(long id) {
+        ScoredList list = QuarkusTransaction.requiringNew().call(() -> {
+            ScoredList found = ScoredList.findById(id);
+            if (found == null || !found.active()) return null;
+            found.status = found.stopRequested ? Candidate.STOPPED : Candidate.RUNNING;
+            return found.stopRequested ? null : found;
+        });
+        if (list == null) return;
+        try {
+            Progress progress = new KeptProgress(
+                    (share, step) -> ScoredList.update("progress = ?1, step = ?2 where id = ?3", share, step, id),
+                    () -> {
+                        ScoredList now = ScoredList.findById(id);
+                        return now == null || now.stopRequested;
+                    });
+            ScoringRecipe recipe = QuarkusTransaction.requiringNew().call(() -> lists.recipe(list));
+            Table table = QuarkusTransaction.requiringNew().call(() -> datasets.table(list.datasetId));
+            lists.finish(id, recipe.apply(table, WorkQueue.WORKERS, progress));
+        } catch (CancellationException e) {
+            end(id, Candidate.STOPPED, null);
+        } catch (BadInput e) {
+            end(id, Candidate.FAILED, e.getMessage());
+        } catch (RuntimeException e) {
+            LOG.error("scoring list " + id + " failed", e);
+            end(id, Candidate.FAILED, "the server failed at this; its log says why");
+        }
+    }
+
+    private static void end(long id, String status, String message) {
+        QuarkusTransaction.requiringNew()
+                .run(() ->
+                        ScoredList.update("status = ?1, message = ?2, step = null where id = ?3", status, message, id));
+    }
+}

@@ -1,0 +1,73 @@
+package outrider.server.scoring;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.util.List;
+import java.util.Locale;
+import outrider.base.BadInput;
+import outrider.exchange.ScoringRecipe;
+import outrider.learn.Model;
+import outrider.measure.BandRow;
+import outrider.server.brief.Brief;
+import outrider.server.brief.BriefTables;
+import outrider.server.brief.Briefs;
+import outrider.server.brief.ColumnSetup;
+import outrider.server.brief.Splits;
+import outrider.server.candidate.Candidate;
+import outrider.server.candidate.Candidates;
+import outrider.server.comparison.Comparisons;
+import outrider.table.Column;
+
+/** Makes the recipe by which a candidate scores lists. */
+@ApplicationScoped
+public class Recipes {
+    private static final int BANDS = 10;
+
+    private final Candidates candidates;
+    private final Briefs briefs;
+    private final BriefTables tables;
+    private final Comparisons comparisons;
+
+    Recipes(Candidates candidates, Briefs briefs, BriefTables tables, Comparisons comparisons) {
+        this.candidates = candidates;
+        this.briefs = briefs;
+        this.tables = tables;
+        this.comparisons = comparisons;
+    }
+
+    /** @throws BadInput if the candidate is not fitted */
+    public ScoringRecipe of(long candidateId) {
+        Candidate candidate = candidates.get(candidateId);
+        if (!candidate.status.equals(Candidate.DONE)) {
+            throw BadInput.of("candidate", "is not fitted", "wait for it, or make it again");
+        }
+        Brief brief = briefs.get(candidate.briefId);
+        Model model = candidates.model(candidate);
+        List<ScoringRecipe.Need> needs = model.columns().stream()
+                .map(name -> new ScoringRecipe.Need(
+                        name,
+                        tables.table(brief).column(name).type(),
+                        brief.column(name).reading()))
+                .toList();
+        Comparisons.Threshold cut = comparisons.threshold(candidate, brief);
+        int bands = Math.min(BANDS, Splits.of(brief).validation().length);
+        List<BandRow> rows = comparisons.bands(candidateId, bands);
+        double[] from = rows.subList(0, rows.size() - 1).stream()
+                .mapToDouble(BandRow::lowestScore)
+                .toArray();
+        String words = String.format(
+                Locale.ROOT,
+                "act from a score of %s on: the top %.1f %% of validation, %s",
+                cut.score() == null ? "none" : Double.toString(cut.score()),
+                100 * cut.depth(),
+                cut.rule());
+        return new ScoringRecipe(brief.name, candidate.name, identifier(brief), needs, cut.score(), words, from, model);
+    }
+
+    private String identifier(Brief brief) {
+        return tables.table(brief).columns().stream()
+                .map(Column::name)
+                .filter(name -> brief.column(name).role() == ColumnSetup.Role.IDENTIFIER)
+                .findFirst()
+                .orElse(null);
+    }
+}

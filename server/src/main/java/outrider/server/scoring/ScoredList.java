@@ -1,0 +1,44 @@
+package outrider.server.scoring;
+
+import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import outrider.server.candidate.Candidate;
+
+/** A file scored by a candidate; its states are those of a candidate. What to act on is fixed when it is asked for. */
+@Entity
+public class ScoredList extends PanacheEntityBase {
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    public Long id;
+
+    public Long briefId;
+    public Long candidateId;
+    public Long datasetId;
+    public String status;
+    public double progress;
+    public String step;
+    public String message;
+    public boolean stopRequested;
+
+    /** The cut in words. */
+    public String recipeCut;
+
+    public Double threshold;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    public double[] bandFrom;
+
+    public Integer acted;
+    public String createdBy;
+    public Instant createdAt;
+
+    boolean active() {
+        return status.equals(Candidate.WAITING) || status.equals(Candidate.RUNNING);
+    }
+}

@@ -1,0 +1,194 @@
+package outrider.server.scoring;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import jakarta.ws.rs.NotFoundException;
+import java.time.Instant;
+import java.util.List;
+import outrider.base.BadInput;
+import outrider.exchange.ScoringRecipe;
+import outrider.server.brief.Brief;
+import outrider.server.brief.Briefs;
+import outrider.server.candidate.Candidate;
+import outrider.server.dataset.Dataset;
+import outrider.server.dataset.Datasets;
+import outrider.server.work.Packed;
+import outrider.table.NumberColumn;
+import outrider.table.Table;
+
+/** Lists to be scored, and the scores they got. */
+@ApplicationScoped
+public class ScoredLists {
+    private final Recipes recipes;
+    private final Datasets datasets;
+    private final Briefs briefs;
+    private final EntityManager database;
+
+    ScoredLists(Recipes recipes, Datasets datasets, Briefs briefs, EntityManager database) {
+        this.recipes = recipes;
+        this.datasets = datasets;
+        this.briefs = briefs;
+        this.database = database;
+    }
+
+    /** How a file would fit, said before it is scored. */
+    public record FitView(
+            int records,
+            List<String> missing,
+            List<String> reread,
+            List<String> unused,
+            String identifier,
+            boolean outcomeKnown,
+            String cut) {}
+
+    public record ListView(
+            long id,
+            long candidateId,
+            String candidate,
+            long datasetId,
+            String file,
+            int records,
+            String status,
+            double progress,
+            String step,
+            String message,
+            Integer acted,
+            String cut) {}
+
+    public ScoredList get(long id) {
+        ScoredList list = ScoredList.findById(id);
+        if (list == null) throw new NotFoundException("there is no scored list " + id);
+        return list;
+    }
+
+    @Transactional
+    public FitView fit(long candidateId, long datasetId) {
+        ScoringRecipe recipe = recipes.of(candidateId);
+        Table table = datasets.table(datasetId);
+        ScoringRecipe.Fit fit = recipe.fit(table);
+        Candidate candidate = Candidate.findById(candidateId);
+        Brief brief = briefs.get(candidate.briefId);
+        return new FitView(
+                table.size(),
+                fit.missing(),
+                fit.reread(),
+                fit.unused(),
+                fit.identified() ? recipe.identifier() : null,
+                table.has(brief.outcome),
+                recipe.cut());
+    }
+
+    /** @throws BadInput if the file lacks columns that the candidate reads */
+    @Transactional
+    public ScoredList make(long candidateId, long datasetId, String by) {
+        ScoringRecipe recipe = recipes.of(candidateId);
+        ScoringRecipe.Fit fit = recipe.fit(datasets.table(datasetId));
+        if (!fit.missing().isEmpty()) {
+            throw BadInput.of(
+                    "list",
+                    "lacks columns that " + recipe.candidate() + " reads: " + String.join(", ", fit.missing()),
+                    "bring a list that has them");
+        }
+        Candidate candidate = Candidate.findById(candidateId);
+        ScoredList list = new ScoredList();
+        list.briefId = candidate.briefId;
+        list.candidateId = candidateId;
+        list.datasetId = datasetId;
+        list.status = Candidate.WAITING;
+        list.recipeCut = recipe.cut();
+        list.threshold = recipe.threshold();
+        list.bandFrom = recipe.bandFrom();
+        list.createdBy = by;
+        list.createdAt = Instant.now();
+        list.persist();
+        return list;
+    }
+
+    List<ScoredList> of(long briefId) {
+        return ScoredList.list("briefId = ?1 order by id desc", briefId);
+    }
+
+    ListView view(ScoredList list) {
+        Candidate candidate = Candidate.findById(list.candidateId);
+        Dataset dataset = datasets.get(list.datasetId);
+        return new ListView(
+                list.id,
+                list.candidateId,
+                candidate.name,
+                list.datasetId,
+                dataset.name,
+                dataset.records,
+                list.status,
+                list.progress,
+                list.step,
+                list.message,
+                list.acted,
+                list.recipeCut);
+    }
+
+    /** The recipe as it stood when the list was asked for. */
+    ScoringRecipe recipe(ScoredList list) {
+        ScoringRecipe now = recipes.of(list.candidateId);
+        return new ScoringRecipe(
+                now.brief(),
+                now.candidate(),
+                now.identifier(),
+                now.columns(),
+                list.threshold,
+                list.recipeCut,
+                list.bandFrom,
+                now.model());
+    }
+
+    @Transactional
+    void finish(long id, Table scored) {
+        ScoredList list = get(id);
+        database.createQuery("delete from ListScore s where s.listId = ?1")
+                .setParameter(1, id)
+                .executeUpdate();
+        double[] scores = ((NumberColumn) scored.column("score")).values();
+        int number = 0;
+        for (byte[] chunk : Packed.packDoubles(scores)) {
+            ListScore row = new ListScore();
+            row.listId = id;
+            row.number = number++;
+            row.bytes = chunk;
+            row.persist();
+        }
+        int acted = 0;
+        for (double score : scores) if (list.threshold != null && score >= list.threshold) acted++;
+        list.acted = acted;
+        list.status = Candidate.DONE;
+        list.progress = 1;
+        list.step = null;
+    }
+
+    /** Identifier, score, band and action of every record. @throws BadInput if it is not scored yet */
+    @Transactional
+    public Table scored(long id) {
+        ScoredList list = get(id);
+        if (!list.status.equals(Candidate.DONE)) throw BadInput.of("list", "is not scored yet", "wait for it");
+        Table table = datasets.table(list.datasetId);
+        List<byte[]> chunks = database.createQuery(
+                        "select s.bytes from ListScore s where s.listId = ?1 order by s.number", byte[].class)
+                .setParameter(1, id)
+                .getResultList();
+        return recipe(list).scored(table, Packed.unpackDoubles(chunks, table.size()));
+    }
+
+    @Transactional
+    void stop(long id) {
+        ScoredList list = get(id);
+        list.stopRequested = true;
+        if (list.status.equals(Candidate.WAITING)) list.status = Candidate.STOPPED;
+    }
+
+    /** @throws BadInput if it is being scored */
+    @Transactional
+    void delete(long id) {
+        ScoredList list = get(id);
+        if (list.active()) throw BadInput.of("list", "is being scored", "stop it first");
+        list.delete();
+    }
+}

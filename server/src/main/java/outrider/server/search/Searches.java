@@ -1,0 +1,214 @@
+package outrider.server.search;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import jakarta.ws.rs.NotFoundException;
+import java.time.Instant;
+import java.util.List;
+import outrider.base.BadInput;
+import outrider.learn.Kind;
+import outrider.learn.Settings;
+import outrider.prepare.TrainingData;
+import outrider.search.Search;
+import outrider.server.brief.Brief;
+import outrider.server.brief.Briefs;
+import outrider.server.brief.Columns;
+import outrider.server.brief.Splits;
+import outrider.server.candidate.Candidate;
+import outrider.server.candidate.Candidates;
+
+/** Making searches, and what they found. */
+@ApplicationScoped
+public class Searches {
+    private static final int MOST_SECONDS = 7 * 24 * 3600;
+
+    private final Briefs briefs;
+    private final Columns columns;
+    private final Candidates candidates;
+
+    Searches(Briefs briefs, Columns columns, Candidates candidates) {
+        this.briefs = briefs;
+        this.columns = columns;
+        this.candidates = candidates;
+    }
+
+    public SearchRun get(long id) {
+        SearchRun run = SearchRun.findById(id);
+        if (run == null) throw new NotFoundException("there is no search " + id);
+        return run;
+    }
+
+    List<SearchRun> of(long briefId) {
+        return SearchRun.list("briefId = ?1 order by id desc", briefId);
+    }
+
+    static List<TrialRow> trials(long searchId) {
+        return TrialRow.list("searchId = ?1 order by number", searchId);
+    }
+
+    /** @throws BadInput naming the field that will not do */
+    @Transactional
+    public SearchRun make(long briefId, SearchRun.Plan plan, String by) {
+        Brief brief = briefs.get(briefId);
+        Splits.of(brief);
+        plan.searched(brief.split.folds());
+        limits(plan);
+        List<String> free = columns.inputs(brief);
+        for (String name : plan.inputs() == null ? List.<String>of() : plan.inputs()) {
+            if (!free.contains(name)) {
+                throw BadInput.of("inputs", "\"" + name + "\" is no input of this brief", "leave it out");
+            }
+        }
+        SearchRun run = new SearchRun();
+        run.briefId = briefId;
+        run.plan = plan;
+        run.status = Candidate.WAITING;
+        run.createdBy = by;
+        run.createdAt = Instant.now();
+        run.persist();
+        return run;
+    }
+
+    private static void limits(SearchRun.Plan plan) {
+        if (plan.secondsLimit() == null && plan.trialsLimit() == null && plan.target() == null) {
+            throw BadInput.of("limits", "are all missing", "give a time, a number of trials or a target");
+        }
+        if (plan.secondsLimit() != null && !(plan.secondsLimit() > 0 && plan.secondsLimit() <= MOST_SECONDS)) {
+            throw BadInput.of("secondsLimit", "is " + plan.secondsLimit(), "give a time of up to a week");
+        }
+        if (plan.trialsLimit() != null && (plan.trialsLimit() < 1 || plan.trialsLimit() > 100_000)) {
+            throw BadInput.of("trialsLimit", "is " + plan.trialsLimit(), "give 1 to 100,000");
+        }
+        if (plan.target() != null && !(plan.target() > 0 && plan.target() <= 1)) {
+            throw BadInput.of("target", "is " + plan.target(), "give a value of the measure above 0, up to 1");
+        }
+        if (plan.keep() < 0 || plan.keep() > 20) throw BadInput.of("keep", "is " + plan.keep(), "give 0 to 20");
+    }
+
+    /** Takes a search that was stopped up again, under other limits where they are given. */
+    @Transactional
+    public SearchRun resume(long id, SearchRun.Plan limits) {
+        SearchRun run = get(id);
+        if (run.active()) return run;
+        SearchRun.Plan old = run.plan;
+        run.plan = new SearchRun.Plan(
+                old.kinds(),
+                old.inputs(),
+                old.measure(),
+                old.depth(),
+                old.seed(),
+                limits.secondsLimit(),
+                limits.trialsLimit(),
+                limits.target(),
+                old.keep());
+        limits(run.plan);
+        run.status = Candidate.WAITING;
+        run.stopRequested = false;
+        run.message = null;
+        return run;
+    }
+
+    @Transactional
+    public SearchRun stop(long id) {
+        SearchRun run = get(id);
+        run.stopRequested = true;
+        if (run.status.equals(Candidate.WAITING)) {
+            run.status = Candidate.STOPPED;
+            run.message = "stopped by hand before it began";
+        }
+        return run;
+    }
+
+    TrainingData data(Brief brief, SearchRun.Plan plan) {
+        return candidates.training(brief, plan.inputs() == null ? columns.inputs(brief) : plan.inputs());
+    }
+
+    /** Makes a candidate of a trial, or gives the one that it became. */
+    @Transactional
+    public Candidate keep(long searchId, int number, String by) {
+        SearchRun run = get(searchId);
+        TrialRow row = TrialRow.find("searchId = ?1 and number = ?2", searchId, number)
+                .<TrialRow>firstResultOptional()
+                .orElseThrow(() -> new NotFoundException("there is no trial " + number));
+        Candidate known = row.candidateId == null ? null : Candidate.findById(row.candidateId);
+        if (known != null && known.deletedAt == null) return known;
+        Settings settings = Settings.of(row.kind, row.settings);
+        String name = "Search " + searchId + ", trial " + (number + 1) + ": " + row.kind.words();
+        Candidate candidate = candidates.make(
+                run.briefId,
+                new Candidates.Wanted(name, row.kind.jsonName(), settings.values(), run.plan.inputs(), null),
+                by);
+        candidate.tags = List.of("search " + searchId);
+        row.candidateId = candidate.id;
+        return candidate;
+    }
+
+    /** A search as its page shows it. */
+    public record SearchView(
+            long id,
+            String status,
+            double progress,
+            String step,
+            String message,
+            double seconds,
+            SearchRun.Plan plan,
+            String measureWords,
+            int tried,
+            Integer simplest,
+            List<TrialView> trials) {}
+
+    /** A trial; {@code rank} from 1, null where it was refused. */
+    public record TrialView(
+            int number,
+            Integer rank,
+            String kind,
+            String kindWords,
+            String settingsWords,
+            Double value,
+            Double standardError,
+            double[] folds,
+            long size,
+            String refusal,
+            double seconds,
+            Long candidateId) {}
+
+    SearchView view(SearchRun run) {
+        List<TrialRow> rows = trials(run.id);
+        List<Search.Trial> trials = rows.stream().map(TrialRow::trial).toList();
+        List<Search.Trial> ranked = Search.ranked(trials);
+        Search.Trial simplest = Search.simplest(trials);
+        List<TrialView> views = new java.util.ArrayList<>();
+        for (int i = 0; i < ranked.size(); i++)
+            views.add(view(rows.get(ranked.get(i).number()), i + 1));
+        for (TrialRow row : rows) if (row.value == null) views.add(view(row, null));
+        return new SearchView(
+                run.id,
+                run.status,
+                run.progress,
+                run.step,
+                run.message,
+                run.seconds,
+                run.plan,
+                run.plan.measure().words(),
+                rows.size(),
+                simplest == null ? null : simplest.number(),
+                views);
+    }
+
+    private static TrialView view(TrialRow row, Integer rank) {
+        Kind kind = row.kind;
+        return new TrialView(
+                row.number,
+                rank,
+                kind.jsonName(),
+                kind.words(),
+                Settings.of(kind, row.settings).words(),
+                row.value,
+                row.standardError,
+                row.folds,
+                row.size,
+                row.refusal,
+                row.seconds,
+                row.candidateId);
+    }
+}

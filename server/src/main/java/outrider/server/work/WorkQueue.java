@@ -1,0 +1,81 @@
+package outrider.server.work;
+
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.task.TaskInstance;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import io.quarkus.runtime.ShutdownEvent;
+import io.quarkus.runtime.StartupEvent;
+import jakarta.annotation.Priority;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
+import jakarta.enterprise.inject.Any;
+import jakarta.enterprise.inject.Instance;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import javax.sql.DataSource;
+import outrider.base.Workers;
+
+/**
+ * The queue in the database that servers share: two pieces of work at a time on each. What ran when a server was killed is found
+ * by its missing heartbeat and taken up again.
+ */
+@ApplicationScoped
+public class WorkQueue {
+    private static final int AT_ONCE = 2;
+
+    /** Two pieces of work take a thread each; one alone takes both. */
+    public static final Workers WORKERS = new Workers(AT_ONCE + 1);
+
+    private final Instance<Work> kinds;
+    private final DataSource source;
+    private Scheduler scheduler;
+
+    WorkQueue(@Any Instance<Work> kinds, DataSource source) {
+        this.kinds = kinds;
+        this.source = source;
+    }
+
+    void start(@Observes @Priority(100) StartupEvent event) {
+        List<? extends com.github.kagkarlsson.scheduler.task.Task<Void>> tasks = kinds.stream()
+                .map(work -> Tasks.oneTime(work.name())
+                        .execute((instance, context) ->
+                                WORKERS.occupying(() -> work.run(Long.parseLong(instance.getId())))))
+                .toList();
+        scheduler = Scheduler.create(source, tasks.toArray(new com.github.kagkarlsson.scheduler.task.Task[0]))
+                .threads(AT_ONCE)
+                .enableImmediateExecution()
+                .pollingInterval(Duration.ofSeconds(2))
+                .heartbeatInterval(Duration.ofSeconds(3))
+                .missedHeartbeatsLimit(4)
+                .shutdownMaxWait(Duration.ofSeconds(5))
+                .build();
+        scheduler.start();
+    }
+
+    void stop(@Observes ShutdownEvent event) {
+        if (scheduler != null) scheduler.stop();
+    }
+
+    /**
+     * Puts a stored piece of work into the queue; once it waits there, another time changes nothing. One that is just coming to its
+     * end is waited for.
+     */
+    public void enqueue(String work, long id) {
+        TaskInstance<Void> piece = new TaskInstance<>(work, Long.toString(id));
+        for (int tries = 0; tries < 60; tries++) {
+            if (scheduler.scheduleIfNotExists(piece, Instant.now())) return;
+            boolean waits = scheduler
+                    .getScheduledExecution(piece)
+                    .map(found -> !found.isPicked())
+                    .orElse(false);
+            if (waits) return;
+            try {
+                Thread.sleep(50);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            }
+        }
+    }
+}
