@@ -1,12 +1,10 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Brief, Candidate, Column, Columns, Report, Setup } from '../src/api/types';
+import type { Brief, Column, Columns, Report, Setup } from '../src/api/types';
 import { desk } from '../src/lib/desk.svelte';
 import { session } from '../src/lib/session.svelte';
 import DataPage from '../src/pages/DataPage.svelte';
 import SignOffPage from '../src/pages/SignOffPage.svelte';
-import Learnt from '../src/parts/Learnt.svelte';
-import NewCandidate from '../src/parts/NewCandidate.svelte';
 import { problem, serve } from './server';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '' } }));
@@ -161,77 +159,6 @@ describe('the data', () => {
     render(DataPage);
     expect(((await screen.findByLabelText('Role of goodbye')) as HTMLSelectElement).disabled).toBe(true);
     expect(screen.queryByRole('button', { name: 'set aside' })).toBeNull();
-  });
-});
-
-describe('a new candidate', () => {
-  const from = {
-    id: 1,
-    name: 'Logistic',
-    kind: 'logistic',
-    settings: { penalty: 2 },
-    inputs: ['age', 'rides'],
-  } as unknown as Candidate;
-  const columns = [
-    column('age'),
-    column('rides'),
-    column('tier'),
-    column('points', { input: false, setup: setup({ role: 'SCORE' }) }),
-  ];
-
-  it('starts from another, and says what differs', async () => {
-    const asked = serve(() => ({ ...from, id: 2 }));
-    const made = vi.fn();
-    render(NewCandidate, { brief, columns, from, names: ['Logistic'], made, close: vi.fn() });
-    expect((screen.getByLabelText('name') as HTMLInputElement).value).toBe('Logistic 2');
-    await fireEvent.click(screen.getByLabelText('tier'));
-    await fireEvent.click(screen.getByLabelText('age'));
-    expect(screen.getByText(/against Logistic: \+ tier, − age/)).toBeTruthy();
-    await fireEvent.click(screen.getByRole('button', { name: 'Fit' }));
-    await vi.waitFor(() => expect(made).toHaveBeenCalled());
-    expect(asked.at(-1)!.body).toEqual({
-      name: 'Logistic 2',
-      kind: 'logistic',
-      settings: { penalty: 2 },
-      inputs: ['rides', 'tier'],
-    });
-  });
-
-  it('keeps what was chosen when it is refused', async () => {
-    serve(() => problem(400, 'name: "Logistic" is taken; give it another name'));
-    render(NewCandidate, { brief, columns, from: null, names: [], made: vi.fn(), close: vi.fn() });
-    await fireEvent.click(screen.getByRole('button', { name: 'Fit' }));
-    expect((await screen.findByRole('alert')).textContent).toContain('is taken');
-    expect(screen.getByText(/3 of 3 inputs/)).toBeTruthy();
-  });
-});
-
-describe('what was learnt', () => {
-  it('names separated and dropped inputs, and shows what has no finite value as a dash', async () => {
-    const line = { standardError: null, z: null, pValue: null, oddsRatioLow: null, oddsRatioHigh: null };
-    const none = { oddsRatio: null, oddsRatioPerSd: null, oddsRatioPerSdLow: null, oddsRatioPerSdHigh: null };
-    serve(() => ({
-      coefficients: [
-        { input: '(intercept)', coefficient: -2, ...line, ...none, dropped: false, separated: false },
-        { input: 'tells', coefficient: 19, ...line, ...none, dropped: false, separated: true },
-        { input: 'flat', coefficient: 0, ...line, ...none, dropped: true, separated: false },
-      ],
-      preparation: [{ column: 'tells', rule: 'the number itself', inputs: ['tells'] }],
-      dropped: ['flat'],
-      separated: ['tells'],
-      records: 18000,
-      iterations: 26,
-      converged: true,
-      logLikelihood: -1,
-      aic: 6,
-      bic: 8,
-      mcfadden: 0.9,
-    }));
-    render(Learnt, { candidate: { id: 1, name: 'L' } as Candidate });
-    expect(await screen.findByText(/Separation: tells/)).toBeTruthy();
-    expect(screen.getByText(/follow from earlier inputs: flat/)).toBeTruthy();
-    expect(screen.getByText('tells', { selector: 'td[title]' }).closest('tr')!.textContent).toContain('–');
-    expect(screen.getByText('left out')).toBeTruthy();
   });
 });
 

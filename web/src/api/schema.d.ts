@@ -3430,15 +3430,6 @@ export interface components {
       levels?: components['schemas']['LevelView'][];
       mend?: components['schemas']['Mend'];
     };
-    ColumnView1: {
-      column?: string;
-      type?: string;
-      before?: string;
-      rule?: string;
-      inputs?: components['schemas']['InputView'][];
-      /** Format: double */
-      adds?: number;
-    };
     ColumnsView: {
       columns?: components['schemas']['ColumnView'][];
       /** Format: int32 */
@@ -3810,6 +3801,15 @@ export interface components {
       missing?: string[];
       keep?: string[];
     };
+    RecordColumn: {
+      column?: string;
+      type?: string;
+      before?: string;
+      rule?: string;
+      inputs?: components['schemas']['InputView'][];
+      /** Format: double */
+      adds?: number;
+    };
     RecordView: {
       /** Format: int32 */
       record?: number;
@@ -3820,7 +3820,7 @@ export interface components {
       score?: number;
       /** Format: double */
       average?: number;
-      columns?: components['schemas']['ColumnView1'][];
+      columns?: components['schemas']['RecordColumn'][];
     };
     Remarks: {
       notes?: string;

@@ -82,9 +82,59 @@ export type Arrival = OrNull<
   'step' | 'message' | 'datasetId' | 'briefId' | 'refusal'
 >;
 export type DeliveryChange = OrNull<Whole<Schemas['DeliveryChange']>, 'column'>;
-export type Settings = Partial<Whole<Schemas['Settings']>>;
-export type Kind = Whole<Schemas['Kind']>;
-export type Candidate = OrNull<Whole<Schemas['CandidateView']>, 'step' | 'message'>;
+export type SettingValue = number | string | boolean | string[] | number[];
+export type Settings = Record<string, SettingValue>;
+export type Setting = Omit<Whole<Schemas['SettingView']>, 'initial'> & { initial: SettingValue | null };
+export type KindInfo = Omit<Whole<Schemas['KindView']>, 'settings'> & { settings: Setting[] };
+export type SettingChange = Whole<Schemas['Change']>;
+export type Changes = OrNull<Whole<Schemas['Changes']>, 'kindBefore'>;
+export type Candidate = OrNull<
+  Omit<Whole<Schemas['CandidateView']>, 'settings' | 'changes'> & {
+    settings: Settings;
+    changes: Changes | null;
+  },
+  'step' | 'message' | 'secondsLeft' | 'seconds' | 'probability' | 'learntNumbers'
+>;
+export type Figure = OrNull<
+  Whole<Schemas['Figure']>,
+  'training' | 'outOfFold' | 'validation' | 'low' | 'high'
+>;
+export type Figures = Omit<Whole<Schemas['FiguresView']>, 'figures'> & { figures: Figure[] };
+export type Effect = Whole<Schemas['Effect']>;
+export type Effects = Whole<Schemas['EffectsView']>;
+export type Weight = Whole<Schemas['Weight']>;
+export type TreeSize = OrNull<Whole<Schemas['Size']>, 'error' | 'standardError'>;
+export type TreeView = OrNull<
+  Omit<Whole<Schemas['TreeView']>, 'sizes'> & { sizes: TreeSize[] },
+  'minimumLeaves' | 'oneStandardErrorLeaves'
+>;
+export type LearntCurve = OrNull<Whole<Schemas['Curve']>, 'training' | 'heldBack' | 'words'>;
+export type NetworkView = Whole<Schemas['NetworkView']>;
+export type CalibrationView = OrNull<Whole<Schemas['CalibrationView']>, 'from' | 'value'>;
+export type BayesPart = OrNull<Whole<Schemas['BayesPart']>, 'mean' | 'deviation' | 'levels' | 'share'>;
+export type PathStep = OrNull<Whole<Schemas['Taken']>, 'column'>;
+export type Prepared = OrNull<Whole<Schemas['Prepared']>, 'rule'>;
+export type RecordView = Omit<Whole<Schemas['RecordView']>, 'columns'> & {
+  columns: OrNull<
+    Omit<Whole<Schemas['RecordColumn']>, 'inputs'> & { inputs: { name: string; value: number }[] },
+    'before' | 'rule'
+  >[];
+};
+export type LeafView = Omit<Whole<Schemas['LeafView']>, 'rows'> & { rows: (string | null)[][] };
+export type SearchPlan = OrNull<
+  Whole<Schemas['Plan']>,
+  'inputs' | 'depth' | 'secondsLimit' | 'trialsLimit' | 'target'
+>;
+export type Trial = OrNull<
+  Whole<Schemas['TrialView']>,
+  'rank' | 'value' | 'standardError' | 'folds' | 'refusal' | 'candidateId'
+>;
+export type Search = OrNull<
+  Omit<Whole<Schemas['SearchView']>, 'plan' | 'trials'> & { plan: SearchPlan; trials: Trial[] },
+  'step' | 'message' | 'simplest'
+>;
+export type ListFit = OrNull<Whole<Schemas['FitView']>, 'identifier'>;
+export type ScoredList = OrNull<Whole<Schemas['ListView']>, 'step' | 'message' | 'acted'>;
 export type Coefficient = OrNull<
   Whole<Schemas['Coefficient']>,
   | 'standardError'
@@ -97,10 +147,23 @@ export type Coefficient = OrNull<
   | 'oddsRatioPerSdLow'
   | 'oddsRatioPerSdHigh'
 >;
-export type Learnt = OrNull<
-  Omit<Whole<Schemas['Learnt']>, 'coefficients'> & { coefficients: Coefficient[] },
+export type Linear = OrNull<
+  Omit<Whole<Schemas['Linear']>, 'coefficients'> & { coefficients: Coefficient[] },
   'aic' | 'bic'
 >;
+export interface Learnt {
+  linear: Linear | null;
+  weights: Weight[] | null;
+  path: PathStep[] | null;
+  tree: TreeView | null;
+  importance: Weight[] | null;
+  curve: LearntCurve | null;
+  network: NetworkView | null;
+  members: Weight[] | null;
+  calibration: CalibrationView | null;
+  bayes: BayesPart[] | null;
+  remembered: string | null;
+}
 export type AucInterval = OrNull<Whole<Schemas['Interval']>, 'standardError' | 'low' | 'high'>;
 export type Row = OrNull<
   Omit<Whole<Schemas['Row']>, 'auc' | 'best'> & {

@@ -49,6 +49,7 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
 export const get = <T>(path: string) => request<T>('GET', path);
 export const post = <T>(path: string, body?: unknown) => request<T>('POST', path, body);
 export const put = <T>(path: string, body: unknown) => request<T>('PUT', path, body);
+export const patch = <T>(path: string, body: unknown) => request<T>('PATCH', path, body);
 export const remove = (path: string) => request<null>('DELETE', path);
 
 export async function signIn(name: string, password: string): Promise<void> {

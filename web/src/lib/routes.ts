@@ -1,12 +1,14 @@
 import { createRouter } from 'sv-router';
 import Case from '../parts/Case.svelte';
 import BriefPage from '../pages/BriefPage.svelte';
+import CandidatePage from '../pages/CandidatePage.svelte';
 import CandidatesPage from '../pages/CandidatesPage.svelte';
 import ComparePage from '../pages/ComparePage.svelte';
 import DataPage from '../pages/DataPage.svelte';
 import FilePage from '../pages/FilePage.svelte';
 import Home from '../pages/Home.svelte';
 import Missing from '../pages/Missing.svelte';
+import SearchPage from '../pages/SearchPage.svelte';
 import SignOffPage from '../pages/SignOffPage.svelte';
 
 export const { navigate, route } = createRouter({
@@ -16,6 +18,8 @@ export const { navigate, route } = createRouter({
     '/': BriefPage,
     '/data': DataPage,
     '/candidates': CandidatesPage,
+    '/candidates/:candidate': CandidatePage,
+    '/searches/:search': SearchPage,
     '/compare': ComparePage,
     '/sign-off': SignOffPage,
     layout: Case,

@@ -1,43 +1,54 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Candidate, Column, Columns } from '../api/types';
+  import type { Candidate, Column, Columns, Effects as EffectsView, KindInfo, Search } from '../api/types';
   import { get, post, remove } from '../lib/api';
+  import { active, differences } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';
-  import { count, fixed, percent, rate } from '../lib/format';
+  import { count, fixed, rate } from '../lib/format';
+  import { poll } from '../lib/poll';
+  import { navigate } from '../lib/routes';
   import { session } from '../lib/session.svelte';
-  import Learnt from '../parts/Learnt.svelte';
-  import NewCandidate from '../parts/NewCandidate.svelte';
+  import CandidateForm from '../parts/candidates/CandidateForm.svelte';
+  import Effects from '../parts/candidates/Effects.svelte';
+  import SearchForm from '../parts/candidates/SearchForm.svelte';
+  import State from '../parts/candidates/State.svelte';
 
-  const POLL = 500;
   const brief = $derived(desk.brief!);
   let candidates = $state.raw<Candidate[] | null>(null);
+  let kinds = $state.raw<KindInfo[]>([]);
   let columns = $state.raw<Column[]>([]);
-  let opened = $state<number | null>(null);
-  let making = $state(false);
+  let searches = $state.raw<Search[]>([]);
+  let effects = $state.raw<Map<number, EffectsView>>(new Map());
+  let making = $state<'candidate' | 'search' | null>(null);
   let from = $state.raw<Candidate | null>(null);
+  let undo = $state.raw<Candidate | null>(null);
   let refusal = $state<string | null>(null);
+  let tag = $state<string | null>(null);
 
   onMount(() => {
     void load();
+    void get<KindInfo[]>('/candidates/kinds').then((found) => (kinds = found));
     void get<Columns>(`/briefs/${brief.id}/columns`).then((found) => (columns = found.columns));
-    const timer = setInterval(() => {
-      if (candidates?.some(active)) void load();
-    }, POLL);
-    return () => clearInterval(timer);
+    return poll(
+      () => void load(),
+      () => (candidates?.some(active) || searches.some(active)) ?? false,
+    );
   });
 
-  const active = (c: Candidate) => c.status === 'running' || c.status === 'waiting';
-
   async function load() {
-    const before = candidates?.filter(active).length ?? 0;
+    const before = candidates?.filter((c) => c.status === 'done').length ?? 0;
     candidates = await get<Candidate[]>(`/candidates?brief=${brief.id}`);
-    if (candidates.filter(active).length !== before) await refresh();
-    opened ??= candidates.find((c) => c.kind === 'logistic' && c.status === 'done')?.id ?? null;
+    searches = await get<Search[]>(`/searches?brief=${brief.id}`);
+    if (candidates.filter((c) => c.status === 'done').length !== before) await refresh();
   }
 
   async function refresh() {
     await desk.open(brief.id);
     await desk.compare();
+    if (candidates?.some((c) => c.changes)) {
+      const views = await get<EffectsView[]>(`/comparisons/${brief.id}/effects`);
+      effects = new Map(views.map((v) => [v.candidate, v]));
+    }
   }
 
   async function attempt(work: () => Promise<unknown>) {
@@ -53,11 +64,26 @@
 
   function begin(start: Candidate | null) {
     from = start;
-    making = true;
+    making = 'candidate';
   }
 
-  const shown = $derived(candidates?.find((c) => c.id === opened) ?? null);
-  const auc = (id: number) => desk.comparison?.candidates.find((c) => c.id === id) ?? null;
+  function put(c: Candidate) {
+    void attempt(async () => {
+      await remove(`/candidates/${c.id}`);
+      undo = c;
+    });
+  }
+  function back() {
+    const c = undo!;
+    void attempt(async () => {
+      await post(`/candidates/${c.id}/restore`);
+      undo = null;
+    });
+  }
+
+  const figures = (id: number) => desk.comparison?.candidates.find((c) => c.id === id) ?? null;
+  const tags = $derived([...new Set((candidates ?? []).flatMap((c) => c.tags))].sort());
+  const shown = $derived((candidates ?? []).filter((c) => tag === null || c.tags.includes(tag)));
 </script>
 
 {#if !brief.split}
@@ -74,27 +100,61 @@
     Candidates learn from {count(training.records)} training {brief.recordsNoun}, {count(training.events)} of them
     {brief.eventsNoun} ({rate(training.events / training.records)} %){#if brief.split.plan.balance.method === 'WEIGHTS'};
       each of these counts {brief.split.facts.training.weight.toFixed(1)} times, probabilities corrected back{:else if brief.split.plan.balance.method === 'THINNING'};
-      logistic regressions see {count(brief.split.facts.training.records)} of them, probabilities corrected back{/if}.
+      they see {count(brief.split.facts.training.records)} of them, probabilities corrected back{/if}.
     {#if training.few}<span class="alarm">▲ Fewer than 100 {brief.eventsNoun} to learn from.</span>{/if}
   </p>
-  {#if making}
+  {#if undo}
+    <p class="mb-2">
+      {undo.name} is deleted. <button class="chip" onclick={back}>undo</button>
+    </p>
+  {/if}
+  {#if making === 'candidate' && kinds.length > 0}
     {#key from}
-      <NewCandidate
+      <CandidateForm
         {brief}
+        {kinds}
         {columns}
+        {candidates}
         {from}
-        names={candidates.map((c) => c.name)}
-        close={() => (making = false)}
+        close={() => (making = null)}
         made={() => {
-          making = false;
+          making = null;
           void attempt(async () => {});
         }}
       />
     {/key}
-  {:else if session.analyst}
-    <p class="mb-2">
-      <button class="action" disabled={columns.length === 0} onclick={() => begin(null)}>New candidate</button
-      >
+  {:else if making === 'search'}
+    <SearchForm
+      {brief}
+      {kinds}
+      close={() => (making = null)}
+      made={(search) => void navigate(`/briefs/${brief.id}/searches/${search.id}` as '/')}
+    />
+  {:else}
+    <p class="mb-2 flex items-center gap-2">
+      {#if session.analyst}
+        <button
+          class="action"
+          disabled={columns.length === 0 || kinds.length === 0}
+          onclick={() => begin(null)}>New candidate</button
+        >
+        <button class="action plain" disabled={kinds.length === 0} onclick={() => (making = 'search')}
+          >Search kinds and settings</button
+        >
+      {/if}
+      {#if tags.length > 0}
+        <span class="quiet ml-2">tags</span>
+        {#each tags as t (t)}<button
+            class="chip"
+            aria-pressed={tag === t}
+            onclick={() => (tag = tag === t ? null : t)}>{t}</button
+          >{/each}
+      {/if}
+      {#each searches.slice(0, 3) as s (s.id)}
+        <a class="chip ml-auto" href={`/briefs/${brief.id}/searches/${s.id}`}
+          >search {s.id}: {active(s) ? `running, ${s.tried} tried` : `${s.tried} tried`}</a
+        >
+      {/each}
     </p>
   {/if}
   {#if candidates.length === 0}
@@ -105,41 +165,57 @@
     <table class="plain mb-4" aria-label="Candidates">
       <thead>
         <tr
-          ><th>Candidate</th><th>Settings</th><th class="n">Inputs</th><th class="n">AUC training</th><th
-            class="n">AUC validation</th
-          ><th>State</th><th></th></tr
+          ><th>Candidate</th><th>What differs</th><th class="n">AUC training</th><th class="n"
+            >AUC validation</th
+          ><th>Against its base</th><th>State</th><th></th></tr
         >
       </thead>
       <tbody>
-        {#each candidates as c (c.id)}
-          {@const figures = auc(c.id)}
-          <tr class:sel={c.id === opened} data-candidate={c.name}>
+        {#each shown as c (c.id)}
+          {@const row = figures(c.id)}
+          {@const effect = effects.get(c.id)}
+          <tr data-candidate={c.name}>
             <td>
-              <button
-                class="block max-w-[240px] truncate text-left font-semibold hover:underline"
-                title={c.name}
-                onclick={() => (opened = c.id)}>{c.name}</button
+              <a
+                class="block max-w-[190px] truncate font-semibold hover:underline"
+                title={c.notes ? `${c.name} – ${c.notes}` : c.name}
+                href={`/briefs/${brief.id}/candidates/${c.id}`}>{c.name}</a
               >
-              <small class="sub">{c.kindWords}</small>
+              <small class="sub"
+                >{c.kindWords}{#each c.tags as t (t)}<span class="ml-1 quiet">· {t}</span>{/each}</small
+              >
             </td>
-            <td>{c.settingsWords || '–'}</td>
-            <td class="n">{c.inputs.length}</td>
-            <td class="n quiet">{figures ? fixed(figures.trainingAuc, 3) : '–'}</td>
+            <td class="max-w-[250px] min-w-[170px]">
+              {#if c.changes}
+                {@const parts = differences(c.changes)}
+                <span class="two-lines" title={parts.join('; ')}>{parts.join('; ') || 'nothing'}</span>
+                <small class="sub truncate">from {c.changes.basedOnName} · {c.inputs.length} inputs</small>
+              {:else}<span class="two-lines" title={c.settingsWords}>{c.settingsWords || '–'}</span>{/if}
+              {#if c.inputs.length > 1 && !c.changes}<small class="sub">{c.inputs.length} inputs</small>{/if}
+            </td>
+
+            <td class="n quiet">{row ? fixed(row.trainingAuc, 3) : '–'}</td>
             <td class="n">
-              {figures ? fixed(figures.auc.auc, 3) : '–'}{#if figures && figures.auc.low !== null}<small
-                  class="sub">{fixed(figures.auc.low, 3)}–{fixed(figures.auc.high, 3)}</small
+              {row ? fixed(row.auc.auc, 3) : '–'}{#if row && row.auc.low !== null}<small
+                  class="sub whitespace-nowrap">{fixed(row.auc.low, 3)}–{fixed(row.auc.high, 3)}</small
                 >{/if}
             </td>
-            <td class="max-w-[280px]">
-              {#if active(c)}
-                <span class="flex items-center gap-2">
-                  <progress class="w-24" max="1" value={c.status === 'running' ? c.progress : undefined}
-                  ></progress>
-                  {c.status === 'running' ? `${percent(c.progress)} % · ${c.step ?? 'starting'}` : 'waiting'}
-                </span>
-              {:else if c.status === 'failed'}<span class="alarm">▲ failed: {c.message}</span>
-              {:else if c.status === 'stopped'}<span class="alarm">▲ stopped</span>
-              {:else}fitted{/if}
+            <td
+              >{#if effect}<Effects {brief} effects={effect.effects} short />{/if}</td
+            >
+            <td class="max-w-[150px]">
+              <State
+                status={c.status}
+                progress={c.progress}
+                step={c.step}
+                message={c.message}
+                secondsLeft={c.secondsLeft}
+              />
+              {#if row && row.alarms.length > 0}<small
+                  class="block truncate alarm"
+                  title={row.alarms.map((a) => `${a.name}. ${a.meaning}`).join('\n')}
+                  >▲ {row.alarms[0].name}</small
+                >{/if}
             </td>
             <td class="whitespace-nowrap text-right">
               {#if session.analyst}
@@ -149,9 +225,7 @@
                   >
                 {:else}
                   <button class="chip" onclick={() => begin(c)}>same again, but …</button>
-                  <button class="chip" onclick={() => attempt(() => remove(`/candidates/${c.id}`))}
-                    >delete</button
-                  >
+                  <button class="chip" onclick={() => put(c)}>delete</button>
                 {/if}
               {/if}
             </td>
@@ -159,20 +233,19 @@
         {/each}
       </tbody>
     </table>
-  {/if}
-  {#if shown && shown.kind === 'logistic' && shown.status === 'done'}
-    <Learnt candidate={shown} />
-  {:else if shown}
-    <p class="reading">
-      {shown.name} learns no coefficients: it is a {shown.kindWords}{shown.settingsWords
-        ? `, ${shown.settingsWords}`
-        : ''}.
+    <p class="quiet">
+      AUC with its 95 % interval. Against its base: the difference on the same validation {brief.recordsNoun},
+      and whether it is more than chance.
     </p>
   {/if}
 {/if}
 
 <style>
-  tr.sel td {
-    background: var(--color-spruce-wash);
+  .two-lines {
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    line-clamp: 2;
+    overflow: hidden;
   }
 </style>

@@ -12,7 +12,8 @@
 
   const id = $derived(Number(route.params.id));
   const brief = $derived(desk.brief?.id === id ? desk.brief : null);
-  const here = $derived(route.pathname.split('/')[3] ?? '');
+  const at = $derived(route.pathname.split('/')[3] ?? '');
+  const here = $derived(at === 'searches' ? 'candidates' : at);
 
   $effect(() => {
     const wanted = id;

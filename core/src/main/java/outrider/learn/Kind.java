@@ -83,7 +83,9 @@ public enum Kind {
                             "evenClasses",
                             "even weight of events and non-events",
                             "Lets events weigh as much as all non-events together, without which a rare event is given up.",
-                            true),
+                            true,
+                            "events weigh as much as others",
+                            "events weigh as they are"),
                     Common.CURVES)),
     BAYES(
             "bayes",
@@ -105,7 +107,13 @@ public enum Kind {
             all(
                     Common.PREPARED,
                     whole("neighbours", "neighbours", "How many of the nearest training records vote.", 1, 10_000, 150),
-                    yes("byDistance", "votes by distance", "Lets nearer records weigh more.", true),
+                    yes(
+                            "byDistance",
+                            "votes by distance",
+                            "Lets nearer records weigh more.",
+                            true,
+                            "nearer ones weigh more",
+                            "equal votes"),
                     whole(
                             "remembered",
                             "records remembered",
@@ -221,7 +229,7 @@ public enum Kind {
             Role.FITTED,
             all(
                     Common.PREPARED,
-                    whole("units", "hidden units", "In the one hidden layer.", 1, 200, 6),
+                    whole("units", "hidden units", "In the one hidden layer.", 1, 200, 5),
                     choice(
                             "activation",
                             "units",
@@ -230,9 +238,9 @@ public enum Kind {
                             "tanh units",
                             "logistic",
                             "logistic units"),
-                    number("decay", "weight decay", "Pulls weights towards 0.", 0, 10, 0.01),
+                    number("decay", "weight decay", "Pulls weights towards 0.", 0, 10, 0.002),
                     whole("starts", "starts", "Seeded random starts, of which the best on training is kept.", 1, 20, 2),
-                    whole("steps", "steps", "Of the descent at most, from each start.", 1, 5000, 80))),
+                    whole("steps", "steps", "Of the descent at most, from each start.", 1, 5000, 100))),
     BLEND(
             "blend",
             "blend",
@@ -265,8 +273,20 @@ public enum Kind {
             all(
                     Common.FITTED,
                     of(Setting.Type.COLUMN, "column", "column", "The column that holds the score."),
-                    yes("lowerIsRiskier", "lower is riskier", "Whether a low score means a likely event.", null),
-                    yes("probability", "a probability", "Whether the score is the probability of the event.", null)));
+                    yes(
+                            "lowerIsRiskier",
+                            "lower is riskier",
+                            "Whether a low score means a likely event.",
+                            null,
+                            "lower is riskier",
+                            "higher is riskier"),
+                    yes(
+                            "probability",
+                            "a probability",
+                            "Whether the score is the probability of the event.",
+                            null,
+                            "a probability",
+                            "a plain score")));
 
     private enum Role {
         FITTED,
@@ -295,8 +315,13 @@ public enum Kind {
                         2,
                         10_000,
                         30));
-        static final Setting CURVES =
-                yes("curves", "curves", "Bends every number by a restricted cubic spline of up to 5 knots.", false);
+        static final Setting CURVES = yes(
+                "curves",
+                "curves",
+                "Bends every number by a restricted cubic spline of up to 5 knots.",
+                false,
+                "curves",
+                "straight lines");
     }
 
     private final String jsonName;

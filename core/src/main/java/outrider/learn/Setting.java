@@ -2,7 +2,6 @@ package outrider.learn;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.Objects;
 import java.util.stream.Collectors;
 import outrider.base.BadInput;
 import outrider.table.NumberColumn;
@@ -59,8 +58,10 @@ public record Setting(
         return new Setting(name, label, sentence, Type.CHOICE, 0, 0, choices[0], all, false);
     }
 
-    static Setting yes(String name, String label, String sentence, Boolean initial) {
-        return new Setting(name, label, sentence, Type.YES_NO, 0, 0, initial, List.of(), false);
+    /** @param yes and {@code no}: the two values in words */
+    static Setting yes(String name, String label, String sentence, Boolean initial, String yes, String no) {
+        List<Choice> words = List.of(new Choice("true", yes), new Choice("false", no));
+        return new Setting(name, label, sentence, Type.YES_NO, 0, 0, initial, words, false);
     }
 
     static Setting of(Type type, String name, String label, String sentence) {
@@ -122,13 +123,12 @@ public record Setting(
     /** The value in words, with the label where it needs one. */
     String words(Object value) {
         return switch (type) {
-            case CHOICE ->
+            case CHOICE, YES_NO ->
                 choices.stream()
-                        .filter(choice -> choice.value().equals(value))
+                        .filter(choice -> choice.value().equals(String.valueOf(value)))
                         .map(Choice::words)
                         .findFirst()
                         .orElse(label + " " + value);
-            case YES_NO -> (Objects.equals(value, true) ? "" : "not ") + label;
             case COLUMNS ->
                 "by " + ((List<?>) value).stream().map(String::valueOf).collect(Collectors.joining(" × "));
             case COLUMN -> String.valueOf(value);

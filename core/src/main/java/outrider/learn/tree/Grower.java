@@ -118,7 +118,15 @@ final class Grower {
         int branch = built.add();
         built.add();
         double threshold = found.levels() == null ? threshold(found) : 0;
-        built.split(node, found.column(), threshold, found.levels(), found.missingLeft(), branch, found.gain());
+        built.split(
+                node,
+                found.column(),
+                threshold,
+                found.levels(),
+                found.missingLeft(),
+                found.missingSeen(),
+                branch,
+                found.gain());
         if (splitBin.length < built.size()) splitBin = Arrays.copyOf(splitBin, built.size() * 2);
         splitBin[node] = found.bin();
         double rightA = sumA - leftA;

@@ -17,7 +17,8 @@ final class SplitFinder {
      * @param bin the last bin on the left, of a number
      * @param levels places on the left, of a level
      */
-    record Found(int column, int bin, long[] levels, boolean missingLeft, double gain, double rank) {}
+    record Found(
+            int column, int bin, long[] levels, boolean missingLeft, boolean missingSeen, double gain, double rank) {}
 
     private Found best;
     private double a;
@@ -106,7 +107,8 @@ final class SplitFinder {
         if (mostAt < 0) return;
         double rank = criterion.rank(most, mostLeft, b - mostLeft);
         if (best != null && rank <= best.rank() + LEAST_GAIN) return;
-        best = new Found(c, mostAt, levels ? levelsUpTo(sums, c, mostAt, bins) : null, mostMissingLeft, most, rank);
+        best = new Found(
+                c, mostAt, levels ? levelsUpTo(sums, c, mostAt, bins) : null, mostMissingLeft, lost > 0, most, rank);
     }
 
     private long[] levelsUpTo(double[] sums, int c, int last, int bins) {

@@ -7,6 +7,7 @@ package outrider.learn.tree;
  * @param threshold of a number: at most this goes left
  * @param levelsLeft of a level: a bit a place, in words of 64; null for numbers and leaves
  * @param missingLeft where missing values go
+ * @param missingSeen whether training had any there
  * @param left the left branch; the right one follows it
  * @param value the leaf's score, and for inner nodes what it would be
  * @param records and {@code events}: of training, weights counted
@@ -16,6 +17,7 @@ public record Tree(
         double[] threshold,
         long[][] levelsLeft,
         boolean[] missingLeft,
+        boolean[] missingSeen,
         int[] left,
         double[] value,
         double[] records,
@@ -71,7 +73,15 @@ public record Tree(
             if (column[old] < 0 || leaf[old]) continue;
             int at = built.add();
             built.add();
-            built.split(node, column[old], threshold[old], levelsLeft[old], missingLeft[old], at, gain[old]);
+            built.split(
+                    node,
+                    column[old],
+                    threshold[old],
+                    levelsLeft[old],
+                    missingLeft[old],
+                    missingSeen[old],
+                    at,
+                    gain[old]);
             from[at] = left[old];
             from[at + 1] = left[old] + 1;
         }
@@ -80,6 +90,6 @@ public record Tree(
 
     /** The tree with other values at its nodes. */
     public Tree withValues(double[] values) {
-        return new Tree(column, threshold, levelsLeft, missingLeft, left, values, records, events, gain);
+        return new Tree(column, threshold, levelsLeft, missingLeft, missingSeen, left, values, records, events, gain);
     }
 }

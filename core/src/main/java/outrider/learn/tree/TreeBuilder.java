@@ -9,6 +9,7 @@ final class TreeBuilder {
     private double[] threshold = new double[16];
     private long[][] levelsLeft = new long[16][];
     private boolean[] missingLeft = new boolean[16];
+    private boolean[] missingSeen = new boolean[16];
     private int[] left = new int[16];
     private double[] value = new double[16];
     private double[] records = new double[16];
@@ -26,6 +27,7 @@ final class TreeBuilder {
             threshold = Arrays.copyOf(threshold, more);
             levelsLeft = Arrays.copyOf(levelsLeft, more);
             missingLeft = Arrays.copyOf(missingLeft, more);
+            missingSeen = Arrays.copyOf(missingSeen, more);
             left = Arrays.copyOf(left, more);
             value = Arrays.copyOf(value, more);
             records = Arrays.copyOf(records, more);
@@ -42,11 +44,12 @@ final class TreeBuilder {
         events[node] = hits;
     }
 
-    void split(int node, int on, double at, long[] levels, boolean missing, int branch, double gained) {
+    void split(int node, int on, double at, long[] levels, boolean missing, boolean seen, int branch, double gained) {
         column[node] = on;
         threshold[node] = at;
         levelsLeft[node] = levels;
         missingLeft[node] = missing;
+        missingSeen[node] = seen;
         left[node] = branch;
         gain[node] = gained;
     }
@@ -57,6 +60,7 @@ final class TreeBuilder {
                 Arrays.copyOf(threshold, size),
                 Arrays.copyOf(levelsLeft, size),
                 Arrays.copyOf(missingLeft, size),
+                Arrays.copyOf(missingSeen, size),
                 Arrays.copyOf(left, size),
                 Arrays.copyOf(value, size),
                 Arrays.copyOf(records, size),

@@ -184,7 +184,8 @@ public class Briefs {
 
     private long candidates(long id, String status) {
         return database.createQuery(
-                        "select count(c) from Candidate c where c.briefId = ?1 and c.status = ?2", Long.class)
+                        "select count(c) from Candidate c where c.briefId = ?1 and c.status = ?2 and c.deletedAt is null",
+                        Long.class)
                 .setParameter(1, id)
                 .setParameter(2, status)
                 .getSingleResult();

@@ -46,14 +46,14 @@ public class CandidateDetails {
      * @param average score of the records against which columns are weighed
      */
     public record RecordView(
-            int record, int records, String part, double score, double average, List<ColumnView> columns) {}
+            int record, int records, String part, double score, double average, List<RecordColumn> columns) {}
 
     /**
      * @param before the value as it was written; null where it is missing
      * @param rule in words; null where the kind reads the column as it is
      * @param adds to the score, of score − average
      */
-    public record ColumnView(
+    public record RecordColumn(
             String column, String type, String before, String rule, List<InputView> inputs, double adds) {}
 
     /** An input and the record's value of it. */
@@ -79,7 +79,7 @@ public class CandidateDetails {
         Contributions parts = Contributions.of(
                 model, table, row, background, ROUNDS, new Seeds(brief.seed).stream("contributions/" + number));
         Preparation preparation = Learnt.preparation(model);
-        List<ColumnView> columns = new ArrayList<>();
+        List<RecordColumn> columns = new ArrayList<>();
         for (int c = 0; c < parts.columns().size(); c++) {
             Column source = table.column(parts.columns().get(c));
             Step step = preparation == null
@@ -88,7 +88,7 @@ public class CandidateDetails {
                             .filter(s -> s.column().equals(source.name()))
                             .findFirst()
                             .orElse(null);
-            columns.add(new ColumnView(
+            columns.add(new RecordColumn(
                     source.name(),
                     source.type().name().toLowerCase(java.util.Locale.ROOT),
                     source.asWritten(row),

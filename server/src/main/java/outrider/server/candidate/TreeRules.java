@@ -14,11 +14,12 @@ final class TreeRules {
     private TreeRules() {}
 
     static String left(Tree tree, int node, TreeColumn on) {
-        return rule(tree, node, on, true) + (tree.missingLeft()[node] ? " or missing" : "");
+        return rule(tree, node, on, true) + (tree.missingSeen()[node] && tree.missingLeft()[node] ? " or missing" : "");
     }
 
     static String right(Tree tree, int node, TreeColumn on) {
-        return rule(tree, node, on, false) + (tree.missingLeft()[node] ? "" : " or missing");
+        return rule(tree, node, on, false)
+                + (tree.missingSeen()[node] && !tree.missingLeft()[node] ? " or missing" : "");
     }
 
     private static String rule(Tree tree, int node, TreeColumn on, boolean left) {

@@ -151,9 +151,10 @@ public class DemoLoader {
                                         null,
                                         List.of("yes"))));
         briefs.split(id, SplitPlan.byShares(List.of(0.5, 0.25, 0.25), 20260401));
-        make(id, "Logistic, all inputs", Kind.LOGISTIC, Map.of(), null);
+        long all = make(id, "Logistic, all inputs", Kind.LOGISTIC, Map.of(), null);
         make(
                 id,
+                all,
                 "Logistic, six inputs",
                 Kind.LOGISTIC,
                 Map.of(),
@@ -164,7 +165,7 @@ public class DemoLoader {
                         "late_payments_12m",
                         "rides_logged_90d",
                         "web_logins_90d"));
-        make(id, "Logistic, curves", Kind.LOGISTIC, Map.of("curves", true), null);
+        make(id, all, "Logistic, curves", Kind.LOGISTIC, Map.of("curves", true), null);
         make(id, "Decision tree", Kind.TREE, Map.of("pruning", "oneStandardError"), null);
         make(id, "Random forest", Kind.FOREST, Map.of(), null);
         make(id, "Boosted trees", Kind.BOOSTED, Map.of(), null);
@@ -333,8 +334,16 @@ public class DemoLoader {
         return Map.of("column", column, "lowerIsRiskier", false, "probability", probability);
     }
 
-    private void make(long brief, String name, Kind kind, Map<String, Object> settings, List<String> inputs) {
-        Candidates.Wanted wanted = new Candidates.Wanted(name, kind.jsonName(), settings, inputs, null);
-        queue.enqueue(FitWork.NAME, candidates.make(brief, wanted, AUTHOR).id);
+    private long make(long brief, String name, Kind kind, Map<String, Object> settings, List<String> inputs) {
+        return make(brief, null, name, kind, settings, inputs);
+    }
+
+    /** @param basedOn the candidate it is begun from, or null */
+    private long make(
+            long brief, Long basedOn, String name, Kind kind, Map<String, Object> settings, List<String> inputs) {
+        Candidates.Wanted wanted = new Candidates.Wanted(name, kind.jsonName(), settings, inputs, basedOn);
+        long id = candidates.make(brief, wanted, AUTHOR).id;
+        queue.enqueue(FitWork.NAME, id);
+        return id;
     }
 }

@@ -1,0 +1,212 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import type { Candidate, Effects as EffectsView } from '../api/types';
+  import { get, patch, post } from '../lib/api';
+  import { active, differences, fresh, took } from '../lib/candidates';
+  import { desk } from '../lib/desk.svelte';
+  import { count } from '../lib/format';
+  import { poll } from '../lib/poll';
+  import { navigate, route } from '../lib/routes';
+  import { session } from '../lib/session.svelte';
+  import Effects from '../parts/candidates/Effects.svelte';
+  import FiguresTable from '../parts/candidates/FiguresTable.svelte';
+  import LearntView from '../parts/candidates/Learnt.svelte';
+  import Preparation from '../parts/candidates/Preparation.svelte';
+  import ScoreLists from '../parts/candidates/ScoreLists.svelte';
+  import State from '../parts/candidates/State.svelte';
+
+  const VIEWS = [
+    ['learnt', 'What it learnt'],
+    ['figures', 'Training against validation'],
+    ['inputs', 'How columns became inputs'],
+    ['lists', 'Score a list'],
+  ] as const;
+
+  const brief = $derived(desk.brief!);
+  const id = $derived(Number((route.params as Record<string, string>).candidate));
+  const view = $derived(VIEWS.find(([name]) => `#${name}` === (route.hash as string))?.[0] ?? 'learnt');
+  let all = $state.raw<Candidate[] | null>(null);
+  let effects = $state.raw<EffectsView | null>(null);
+  let refusal = $state<string | null>(null);
+  let notes = $state('');
+  let tags = $state('');
+
+  const candidate = $derived(all?.find((c) => c.id === id) ?? null);
+
+  onMount(() =>
+    poll(
+      () => void load(),
+      () => all?.some((c) => c.id === id && active(c)) ?? false,
+    ),
+  );
+  $effect(() => {
+    const wanted = id;
+    untrack(() => void load(wanted));
+  });
+
+  async function load(wanted = id) {
+    try {
+      const before = candidate !== null && active(candidate);
+      const found = await get<Candidate[]>(`/candidates?brief=${brief.id}`);
+      const mine = found.find((c) => c.id === wanted);
+      if (!mine) throw new Error('This candidate was deleted, or is of another brief.');
+      if (all === null || candidate?.id !== wanted || !candidate) {
+        notes = mine.notes;
+        tags = mine.tags.join(', ');
+      }
+      all = found;
+      if (before && !active(mine)) {
+        await desk.open(brief.id);
+        await desk.compare();
+      }
+      if (mine.changes && mine.status === 'done') {
+        const views = await get<EffectsView[]>(`/comparisons/${brief.id}/effects`);
+        effects = views.find((e) => e.candidate === wanted) ?? null;
+      } else effects = null;
+      refusal = null;
+    } catch (e) {
+      refusal = (e as Error).message;
+    }
+  }
+
+  async function keepRemarks() {
+    try {
+      await patch(`/candidates/${id}`, { notes, tags: tags.split(',') });
+      refusal = null;
+    } catch (e) {
+      refusal = `The notes are not kept: ${(e as Error).message}`;
+    }
+  }
+
+  async function cutTo(leaves: number) {
+    if (!candidate || !all) return;
+    try {
+      const made = await post<Candidate>(`/candidates?brief=${brief.id}`, {
+        name: fresh(
+          `${candidate.name}, ${leaves} leaves`,
+          all.map((c) => c.name),
+        ),
+        kind: candidate.kind,
+        settings: { ...candidate.settings, pruning: 'leaves', leaves },
+        inputs: candidate.inputs,
+        basedOn: candidate.id,
+      });
+      void navigate(`/briefs/${brief.id}/candidates/${made.id}` as '/');
+    } catch (e) {
+      refusal = (e as Error).message;
+    }
+  }
+</script>
+
+<p class="mb-1">
+  <a class="underline" href={`/briefs/${brief.id}/candidates`}>Candidates</a>
+  <span class="quiet">› {candidate?.kindWords ?? ''}</span>
+</p>
+{#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+{#if candidate && all}
+  <div class="flex flex-wrap items-baseline gap-x-3">
+    <h1 class="max-w-[640px] truncate" title={candidate.name}>{candidate.name}</h1>
+    <span class="quiet">
+      {candidate.settingsWords || 'no settings'} · {candidate.inputs.length} inputs{candidate.learntNumbers !==
+      null
+        ? ` · ${count(candidate.learntNumbers)} learnt numbers`
+        : ''}{candidate.seconds !== null ? ` · fitted in ${took(candidate.seconds)}` : ''}
+    </span>
+  </div>
+  {#if candidate.changes}
+    {@const parts = differences(candidate.changes)}
+    <p class="mt-1">
+      <span class="quiet">Against</span>
+      <a class="underline" href={`/briefs/${brief.id}/candidates/${candidate.changes.basedOn}`}
+        >{candidate.changes.basedOnName}</a
+      >: {parts.length ? parts.join('; ') : 'nothing differs'}{#if effects}<span class="ml-3"
+          ><Effects {brief} effects={effects.effects} short inline /></span
+        >{/if}
+    </p>
+  {/if}
+  <div class="mt-1 mb-2 flex flex-wrap gap-3">
+    <label class="quiet grow"
+      >notes <input
+        class="field ml-1 w-[calc(100%-44px)]"
+        bind:value={notes}
+        maxlength="4000"
+        disabled={!session.analyst}
+        onchange={keepRemarks}
+      /></label
+    >
+    <label class="quiet"
+      >tags <input
+        class="field ml-1 w-52"
+        bind:value={tags}
+        disabled={!session.analyst}
+        onchange={keepRemarks}
+      /></label
+    >
+  </div>
+  {#if candidate.status !== 'done'}
+    <p class="my-3">
+      <State
+        status={candidate.status}
+        progress={candidate.progress}
+        step={candidate.step}
+        message={candidate.message}
+        secondsLeft={candidate.secondsLeft}
+      />
+    </p>
+    {#if active(candidate) && session.analyst}
+      <button class="action plain" onclick={() => post(`/candidates/${id}/stop`).then(() => load())}
+        >Stop</button
+      >
+    {/if}
+  {:else}
+    <nav class="views" aria-label="Views of the candidate">
+      {#each VIEWS as [name, words] (name)}
+        <a href={`#${name}`} aria-current={view === name ? 'page' : undefined}>{words}</a>
+      {/each}
+    </nav>
+    {#key candidate.id}
+      {#if view === 'learnt'}
+        <LearntView
+          {brief}
+          {candidate}
+          others={all}
+          cutTo={session.analyst && candidate.kind === 'tree' ? cutTo : null}
+        />
+      {:else if view === 'figures'}
+        {#if effects && candidate.changes}
+          <h2 class="mb-1">
+            Against {candidate.changes.basedOnName}, on the same validation {brief.recordsNoun}
+          </h2>
+          <div class="mb-3 max-w-[720px]"><Effects {brief} effects={effects.effects} /></div>
+        {/if}
+        <div class="max-w-[720px]"><FiguresTable candidateId={candidate.id} /></div>
+      {:else if view === 'inputs'}
+        <Preparation
+          {brief}
+          candidateId={candidate.id}
+          scoreName={candidate.probability ? 'probability' : 'score'}
+        />
+      {:else}
+        <ScoreLists {brief} {candidate} />
+      {/if}
+    {/key}
+  {/if}
+{:else if !refusal}<p class="quiet">Opening the candidate …</p>{/if}
+
+<style>
+  .views {
+    display: flex;
+    gap: 18px;
+    border-bottom: 1px solid var(--color-rule);
+    margin-bottom: 12px;
+  }
+  .views a {
+    padding: 4px 0 6px;
+    color: var(--color-ink-2);
+  }
+  .views a[aria-current] {
+    color: var(--color-ink);
+    font-weight: 600;
+    box-shadow: inset 0 -2px 0 var(--color-spruce);
+  }
+</style>

@@ -1,0 +1,58 @@
+<script lang="ts">
+  import type { Brief, Effect } from '../../api/types';
+  import { fixed, money } from '../../lib/format';
+
+  /** What a change did to each figure, with its interval and verdict. */
+  interface Props {
+    brief: Brief;
+    effects: Effect[];
+    /** AUC and net value only */
+    short?: boolean;
+    inline?: boolean;
+  }
+  let { brief, effects, short = false, inline = false }: Props = $props();
+
+  const NAMES: Record<string, string> = {
+    auc: 'AUC',
+    capture: 'capture',
+    precision: 'precision',
+    netValue: 'net value',
+  };
+  const signed = (text: string, value: number) => (value > 0 && !text.startsWith('+') ? `+${text}` : text);
+
+  function shown(effect: Effect, value: number): string {
+    if (effect.term === 'netValue') return signed(money(brief.currency, value), Math.round(value));
+    if (effect.term === 'auc') return signed(fixed(value, 3), value);
+    return signed(fixed(100 * value, 1), value) + ' pts';
+  }
+</script>
+
+{#if short}
+  {@const auc = effects.find((e) => e.term === 'auc')}
+  {@const net = effects.find((e) => e.term === 'netValue')}
+  {#each [auc, net] as e (e?.term)}
+    {#if e}
+      <span class="whitespace-nowrap" class:block={!inline} class:mr-3={inline}
+        >{e.term === 'netValue' ? 'net' : NAMES[e.term]} {shown(e, e.difference)} <small class="quiet">{e.verdict}</small></span
+      >
+    {/if}
+  {/each}
+{:else}
+  <table class="plain">
+    <thead
+      ><tr
+        ><th>Against it</th><th class="n">Difference</th><th class="n">95 % interval</th><th>Verdict</th></tr
+      ></thead
+    >
+    <tbody>
+      {#each effects as e (e.term)}
+        <tr>
+          <td>{NAMES[e.term]}</td>
+          <td class="n">{shown(e, e.difference)}</td>
+          <td class="n quiet">{shown(e, e.low)} … {shown(e, e.high)}</td>
+          <td class:font-semibold={e.verdict !== 'not separable'}>{e.verdict}</td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+{/if}

@@ -1,0 +1,103 @@
+<script lang="ts">
+  import type { Candidate, Column, Setting, SettingValue } from '../../api/types';
+  import { range, refused } from '../../lib/candidates';
+
+  interface Props {
+    setting: Setting;
+    value: SettingValue | undefined;
+    columns: Column[];
+    candidates: Candidate[];
+    change: (value: SettingValue) => void;
+  }
+  let { setting, value, columns, candidates, change }: Props = $props();
+
+  const wrong = $derived(refused(setting, value));
+  const numbers = $derived(columns.filter((c) => c.type === 'NUMBER' && !c.outcome));
+  const groups = $derived(columns.filter((c) => c.type === 'CATEGORY' && !c.outcome && c.distinct <= 100));
+  const members = $derived(candidates.filter((c) => c.status === 'done' && !c.reference));
+  const list = $derived(Array.isArray(value) ? (value as (string | number)[]) : []);
+
+  function flip(item: string | number) {
+    const next = list.includes(item) ? list.filter((x) => x !== item) : [...list, item];
+    change(next as SettingValue);
+  }
+</script>
+
+{#if setting.type === 'columns' || setting.type === 'candidates'}
+  <fieldset class="col-span-full">
+    <legend class="quiet">{setting.label} – {setting.sentence}</legend>
+    <div class="mt-1 flex flex-wrap gap-x-4 gap-y-1">
+      {#if setting.type === 'columns'}
+        {#each groups as c (c.name)}
+          <label
+            ><input type="checkbox" checked={list.includes(c.name)} onchange={() => flip(c.name)} />
+            {c.name}</label
+          >
+        {/each}
+      {:else}
+        {#each members as c (c.id)}
+          <label
+            ><input type="checkbox" checked={list.includes(c.id)} onchange={() => flip(c.id)} />
+            {c.name}</label
+          >
+        {:else}
+          <span class="quiet">No fitted candidate to blend yet.</span>
+        {/each}
+      {/if}
+    </div>
+  </fieldset>
+{:else}
+  <label class="setting" class:wrong={wrong !== null} title={setting.sentence}>
+    <span class="quiet">{setting.label}</span>
+    {#if setting.type === 'choice'}
+      <select class="field" value={value as string} onchange={(e) => change(e.currentTarget.value)}>
+        {#each setting.choices as choice (choice.value)}<option value={choice.value}>{choice.words}</option
+          >{/each}
+      </select>
+    {:else if setting.type === 'yesNo'}
+      <select class="field" value={String(value)} onchange={(e) => change(e.currentTarget.value === 'true')}>
+        {#each setting.choices as choice (choice.value)}<option value={choice.value}>{choice.words}</option
+          >{/each}
+      </select>
+    {:else if setting.type === 'column'}
+      <select class="field" value={value as string} onchange={(e) => change(e.currentTarget.value)}>
+        <option value="">choose a column</option>
+        {#each numbers as c (c.name)}<option value={c.name}>{c.name}</option>{/each}
+      </select>
+    {:else}
+      <input
+        class="field text-right"
+        type="number"
+        step={setting.type === 'whole' ? 1 : 'any'}
+        min={setting.low}
+        max={setting.high}
+        value={value as number}
+        aria-invalid={wrong !== null}
+        oninput={(e) => change(e.currentTarget.valueAsNumber)}
+      />
+    {/if}
+    <small class="sub">{wrong ? `give ${range(setting)}` : setting.sentence}</small>
+  </label>
+{/if}
+
+<style>
+  .setting {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 158px;
+    align-items: center;
+    column-gap: 8px;
+    align-self: start;
+  }
+  .setting small {
+    grid-column: 1 / -1;
+  }
+  .setting .field {
+    width: 100%;
+  }
+  .wrong .field {
+    border-color: #a12f12;
+  }
+  .wrong small {
+    color: #a12f12;
+  }
+</style>

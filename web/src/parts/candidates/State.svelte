@@ -1,0 +1,25 @@
+<script lang="ts">
+  import { percent } from '../../lib/format';
+  import { timeLeft } from '../../lib/candidates';
+
+  interface Props {
+    status: string;
+    progress: number;
+    step: string | null;
+    message: string | null;
+    secondsLeft?: number | null;
+    done?: string;
+  }
+  let { status, progress, step, message, secondsLeft = null, done = 'fitted' }: Props = $props();
+</script>
+
+{#if status === 'running'}
+  <span class="flex flex-wrap items-center gap-x-2">
+    <progress class="w-20" max="1" value={progress}></progress>
+    {percent(progress)} %
+    <small class="sub">{[step ?? 'starting', timeLeft(secondsLeft)].filter(Boolean).join(' · ')}</small>
+  </span>
+{:else if status === 'waiting'}<span class="quiet">waiting</span>
+{:else if status === 'failed'}<span class="alarm">▲ failed: {message}</span>
+{:else if status === 'stopped'}<span class="alarm">▲ stopped</span>
+{:else}{done}{/if}
