@@ -109,6 +109,7 @@ public final class BoostedTrees {
         Arrays.fill(margin, run.base);
         double[] g = new double[n];
         double[] h = new double[n];
+        boolean[] seen = new boolean[n];
         double lowest = Double.POSITIVE_INFINITY;
         int width = binned.width();
         for (int round = 0; round < rounds; round++) {
@@ -120,10 +121,16 @@ public final class BoostedTrees {
             if (round > 0) note(run, round, training, watched, margin);
             Grower grower = new Grower(
                     binned, new Criterion.SecondOrder(way.penalty(), way.rate()), way.deepest(), way.fewest(), workers);
-            Grower.Grown grown = grower.grow(chosen, g, h, columns, null, progress);
+            Arrays.fill(seen, false);
+            Grower.Grown grown = grower.grow(chosen, g, h, columns, null, progress, (value, first, end) -> {
+                for (int i = first; i < end; i++) {
+                    margin[chosen[i]] += value;
+                    seen[chosen[i]] = true;
+                }
+            });
             run.trees.add(grown.tree());
             blocks(n, (first, end) -> {
-                for (int i = first; i < end; i++) margin[i] += grown.score(binned, i);
+                for (int i = first; i < end; i++) if (!seen[i]) margin[i] += grown.score(binned, i);
             });
             if (watched.length > 0) {
                 double loss = loss(watched, margin);

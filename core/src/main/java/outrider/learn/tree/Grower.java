@@ -29,7 +29,13 @@ final class Grower {
     private int[] columns;
     private Supplier<int[]> choice;
     private Progress progress;
+    private Ends ends;
     private java.util.ArrayDeque<double[]> pool = new java.util.ArrayDeque<>();
+
+    /** Hears of each leaf: its value, and where its rows then stand among the rows that the tree was grown from. */
+    interface Ends {
+        void at(double value, int from, int to);
+    }
 
     /** A tree with what leads a binned record to its leaf. */
     record Grown(Tree tree, int[] splitBin) {
@@ -71,6 +77,13 @@ final class Grower {
      * @param columns to split on, or null where {@code choice} chooses them anew at each node
      */
     Grown grow(int[] rows, double[] a, double[] b, int[] columns, Supplier<int[]> choice, Progress progress) {
+        return grow(rows, a, b, columns, choice, progress, null);
+    }
+
+    /** The same; {@code ends} may be null. */
+    Grown grow(
+            int[] rows, double[] a, double[] b, int[] columns, Supplier<int[]> choice, Progress progress, Ends ends) {
+        this.ends = ends;
         order = rows;
         spare = new int[rows.length];
         this.a = a;
@@ -106,15 +119,12 @@ final class Grower {
         }
         if (found == null) {
             if (sums != null) pool.push(sums);
+            if (ends != null) ends.at(criterion.value(sumA, sumB), from, to);
             return;
         }
         int middle = part(from, to, found);
-        double leftA = 0;
-        double leftB = 0;
-        for (int i = from; i < middle; i++) {
-            leftA += a[order[i]];
-            leftB += b[order[i]];
-        }
+        double leftA = found.leftA();
+        double leftB = found.leftB();
         int branch = built.add();
         built.add();
         double threshold = found.levels() == null ? threshold(found) : 0;

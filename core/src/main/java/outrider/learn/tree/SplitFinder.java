@@ -16,9 +16,18 @@ final class SplitFinder {
      *
      * @param bin the last bin on the left, of a number
      * @param levels places on the left, of a level
+     * @param leftA and {@code leftB}: sums of the left branch
      */
     record Found(
-            int column, int bin, long[] levels, boolean missingLeft, boolean missingSeen, double gain, double rank) {}
+            int column,
+            int bin,
+            long[] levels,
+            boolean missingLeft,
+            boolean missingSeen,
+            double leftA,
+            double leftB,
+            double gain,
+            double rank) {}
 
     private Found best;
     private double a;
@@ -75,6 +84,7 @@ final class SplitFinder {
         int mostAt = -1;
         boolean mostMissingLeft = false;
         double mostLeft = 0;
+        double mostLeftA = 0;
         for (int k = 0; k < bins - (lost > 0 ? 0 : 1); k++) {
             int at = offset[c] + 3 * (levels ? sorted[k] : k);
             if (sums[at + 2] == 0) continue;
@@ -89,6 +99,7 @@ final class SplitFinder {
                     most = gain;
                     mostAt = k;
                     mostLeft = leftB;
+                    mostLeftA = leftA;
                     mostMissingLeft = lost == 0 && left > rest;
                 }
             }
@@ -100,6 +111,7 @@ final class SplitFinder {
                     most = gain;
                     mostAt = k;
                     mostLeft = leftB + lostB;
+                    mostLeftA = leftA + lostA;
                     mostMissingLeft = true;
                 }
             }
@@ -108,7 +120,15 @@ final class SplitFinder {
         double rank = criterion.rank(most, mostLeft, b - mostLeft);
         if (best != null && rank <= best.rank() + LEAST_GAIN) return;
         best = new Found(
-                c, mostAt, levels ? levelsUpTo(sums, c, mostAt, bins) : null, mostMissingLeft, lost > 0, most, rank);
+                c,
+                mostAt,
+                levels ? levelsUpTo(sums, c, mostAt, bins) : null,
+                mostMissingLeft,
+                lost > 0,
+                mostLeftA,
+                mostLeft,
+                most,
+                rank);
     }
 
     private long[] levelsUpTo(double[] sums, int c, int last, int bins) {
