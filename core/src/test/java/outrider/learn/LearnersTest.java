@@ -280,6 +280,62 @@ class LearnersTest {
     }
 
     @Test
+    void calibrationOnOutOfFoldScoresMakesAMarginAProbability() {
+        for (String way : List.of("logistic", "isotonic")) {
+            Settings settings = Settings.of(Kind.MARGIN, Map.of("calibration", way, "curves", true));
+            Fitted fitted =
+                    Fitted.of(Kind.MARGIN, settings, MIXED, Balance.NONE, 5, List.of(), Workers.ALONE, Progress.NONE);
+            assertThat(fitted.model().probability()).isTrue();
+            double mean = Arrays.stream(fitted.outOfFold()).average().orElseThrow();
+            assertThat(mean).isCloseTo(MIXED.rate(), within(0.01));
+            Settings plain = settings.with("calibration", "none");
+            double[] margin = Cases.score(Cases.train(Kind.MARGIN, plain, MIXED, 1), MIXED);
+            double[] probability = Cases.score(fitted.model(), MIXED);
+            for (int i = 1; i < margin.length; i++) {
+                double rises = (margin[i] - margin[i - 1]) * (probability[i] - probability[i - 1]);
+                assertThat(rises).isGreaterThanOrEqualTo(0);
+            }
+        }
+    }
+
+    @Test
+    void aStackedBlendIsNoWorseThanItsMembersOutOfFold() {
+        List<Fitted.Member> members = new ArrayList<>();
+        double best = 0;
+        for (Kind kind : List.of(Kind.LOGISTIC, Kind.FOREST)) {
+            Fitted fitted =
+                    Fitted.of(kind, small(kind), MIXED, Balance.NONE, 5, List.of(), Workers.ALONE, Progress.NONE);
+            members.add(new Fitted.Member(kind.words(), fitted.model(), fitted.outOfFold()));
+            best = Math.max(
+                    best, Ranking.of(fitted.outOfFold(), MIXED.outcome()).auc());
+        }
+        Settings settings = Settings.of(Kind.BLEND, Map.of("members", List.of(1, 2)));
+        Fitted blend = Fitted.of(Kind.BLEND, settings, MIXED, Balance.NONE, 5, members, Workers.ALONE, Progress.NONE);
+        assertThat(Ranking.of(blend.outOfFold(), MIXED.outcome()).auc()).isGreaterThan(best - 0.01);
+    }
+
+    @Test
+    void eventRatesOfManyLevelsAreTakenOutOfFoldWhileTraining() {
+        int n = 600;
+        byte[] y = new byte[n];
+        int[] level = new int[n];
+        List<String> levels = new ArrayList<>();
+        var random = new Seeds(2).stream("levels");
+        for (int l = 0; l < 300; l++) levels.add("area " + l);
+        for (int i = 0; i < n; i++) {
+            y[i] = (byte) (random.nextDouble() < 0.3 ? 1 : 0);
+            level[i] = random.nextInt(300);
+        }
+        TrainingData data = Cases.data(y, new CategoryColumn("area", level, levels));
+        LogisticModel model = (LogisticModel) Cases.train(Kind.LOGISTIC, Settings.initial(Kind.LOGISTIC), data, 1);
+        double[] inFold = model.preparation().apply(data.table(), data.rows()).values();
+        double[] outOfFold =
+                model.preparation().applyTraining(data, data.rows()).values();
+        assertThat(Ranking.of(inFold, y).auc()).isGreaterThan(0.8);
+        assertThat(Ranking.of(outOfFold, y).auc()).isLessThan(0.58);
+    }
+
+    @Test
     void stepwiseFindsTheColumnsThatMatterAndItsCriterionFalls() {
         for (String way : List.of("forward", "backward", "both")) {
             Settings settings = Settings.of(Kind.LOGISTIC, Map.of("choose", way, "criterion", "BIC"));

@@ -1,0 +1,79 @@
+package outrider.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import outrider.documents.ModelDocument;
+import outrider.exchange.ScoringRecipe;
+import outrider.learn.GroupRates;
+import outrider.table.ColumnType;
+
+class ScoreCommandTest {
+    @TempDir
+    Path folder;
+
+    private final StringWriter out = new StringWriter();
+    private final StringWriter err = new StringWriter();
+
+    private int run(String... arguments) {
+        return Main.run(new PrintWriter(out, true), new PrintWriter(err, true), arguments);
+    }
+
+    private Path recipe() throws IOException {
+        GroupRates model = new GroupRates(List.of("tier"), 0.1, Map.of("4:race|", 0.4, "4:town|", 0.05));
+        ScoringRecipe recipe = new ScoringRecipe(
+                "who lapses",
+                "Group rates",
+                "member",
+                List.of(new ScoringRecipe.Need("tier", ColumnType.CATEGORY, null)),
+                0.3,
+                "top tenth",
+                new double[] {0.3},
+                model);
+        Path file = folder.resolve("recipe.json");
+        try (OutputStream to = Files.newOutputStream(file)) {
+            ModelDocument.writeRecipe(recipe, to);
+        }
+        return file;
+    }
+
+    @Test
+    void scoresAListAndSaysWhatPlayedNoPart() throws IOException {
+        Path list = Files.writeString(
+                folder.resolve("list.csv"),
+                "member,tier,hobby\nA1,race,x\nA2,town,y\nA3,moon,z\n".replace("\\\n", "\n"));
+        Path scored = folder.resolve("scored.csv");
+        assertThat(run("score", recipe().toString(), list.toString(), "--out", scored.toString()))
+                .as(err.toString())
+                .isZero();
+        assertThat(Files.readAllLines(scored))
+                .containsExactly("member,score,band,action", "A1,0.4,1,act", "A2,0.05,2,leave", "A3,0.1,2,leave");
+        assertThat(err.toString()).contains("not used: hobby");
+        assertThat(out.toString()).contains("3 records scored by Group rates");
+    }
+
+    @Test
+    void aListThatLacksAColumnIsRefusedInOneLineAndNothingIsWritten() throws IOException {
+        Path list = Files.writeString(folder.resolve("poor.csv"), "member,age\nA1,3\nA2,4\n".replace("\\\n", "\n"));
+        Path scored = folder.resolve("scored.csv");
+        assertThat(run("score", recipe().toString(), list.toString(), "--out", scored.toString()))
+                .isEqualTo(2);
+        assertThat(err.toString().lines().filter(line -> line.startsWith("outrider:")))
+                .singleElement()
+                .asString()
+                .contains("tier");
+        assertThat(scored).doesNotExist();
+        assertThat(run("score", list.toString(), list.toString(), "--out", scored.toString()))
+                .isEqualTo(2);
+        assertThat(err.toString()).contains("recipe: cannot be read");
+    }
+}
