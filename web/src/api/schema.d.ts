@@ -3210,6 +3210,13 @@ export interface components {
       levels?: string[];
       share?: number[][];
     };
+    Bend: {
+      column?: string;
+      inputs?: string[];
+      x?: number[];
+      y?: number[];
+      knots?: number[];
+    };
     BriefView: {
       /** Format: int64 */
       id?: number;
@@ -3647,6 +3654,7 @@ export interface components {
     Learnt: {
       linear?: components['schemas']['Linear'];
       weights?: components['schemas']['Weight'][];
+      bends?: components['schemas']['Bend'][];
       path?: components['schemas']['Taken'][];
       tree?: components['schemas']['TreeView'];
       importance?: components['schemas']['Weight'][];

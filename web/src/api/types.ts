@@ -151,9 +151,11 @@ export type Linear = OrNull<
   Omit<Whole<Schemas['Linear']>, 'coefficients'> & { coefficients: Coefficient[] },
   'aic' | 'bic'
 >;
+export type Bend = Whole<Schemas['Bend']>;
 export interface Learnt {
   linear: Linear | null;
   weights: Weight[] | null;
+  bends: Bend[] | null;
   path: PathStep[] | null;
   tree: TreeView | null;
   importance: Weight[] | null;

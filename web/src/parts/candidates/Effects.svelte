@@ -33,7 +33,8 @@
   {#each [auc, net] as e (e?.term)}
     {#if e}
       <span class="whitespace-nowrap" class:block={!inline} class:mr-3={inline}
-        >{e.term === 'netValue' ? 'net' : NAMES[e.term]} {shown(e, e.difference)} <small class="quiet">{e.verdict}</small></span
+        >{e.term === 'netValue' ? 'net' : NAMES[e.term]}
+        {shown(e, e.difference)} <small class="quiet">{e.verdict}</small></span
       >
     {/if}
   {/each}

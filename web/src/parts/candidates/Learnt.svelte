@@ -3,6 +3,7 @@
   import { get } from '../../lib/api';
   import { fixed, percent, significant } from '../../lib/format';
   import Bars from './Bars.svelte';
+  import Bends from './Bends.svelte';
   import LineChart from './LineChart.svelte';
   import NetworkDrawing from './NetworkDrawing.svelte';
   import OddsRatios from './OddsRatios.svelte';
@@ -33,11 +34,22 @@
 
 {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
 {#if learnt}
+  {#if learnt.bends}
+    <Bends bends={learnt.bends} unit={candidate.kind === 'logistic' ? 'log-odds' : 'margin'} />
+  {/if}
   {#if learnt.linear}
-    <OddsRatios name={candidate.name} linear={learnt.linear} />
+    <OddsRatios
+      name={candidate.name}
+      linear={learnt.linear}
+      drawn={learnt.bends?.flatMap((b) => b.inputs) ?? []}
+    />
   {:else if learnt.weights}
     <h2 class="mb-1">Weights per standard deviation of each input</h2>
-    <Bars bars={learnt.weights} head="Input" unit="Weight" />
+    <Bars
+      bars={learnt.weights.filter((w) => !learnt!.bends?.some((b) => b.inputs.includes(w.name)))}
+      head="Input"
+      unit="Weight"
+    />
   {/if}
   {#if learnt.path}
     <section class="mt-4" aria-label="The stepwise path">

@@ -3,7 +3,13 @@
   import { count, fixed, NONE, significant } from '../../lib/format';
 
   /** What a logistic regression learnt: odds ratios with intervals on a log axis. */
-  let { name, linear }: { name: string; linear: Linear } = $props();
+  interface Props {
+    name: string;
+    linear: Linear;
+    /** inputs that are drawn as curves instead: alone they have no meaning */
+    drawn?: string[];
+  }
+  let { name, linear, drawn = [] }: Props = $props();
 
   let perSd = $state(true);
 
@@ -16,6 +22,7 @@
   const ratios = $derived(
     linear.coefficients
       .slice(1)
+      .filter((line) => !drawn.includes(line.input))
       .map((line): Ratio =>
         perSd
           ? { line, ratio: line.oddsRatioPerSd, low: line.oddsRatioPerSdLow, high: line.oddsRatioPerSdHigh }

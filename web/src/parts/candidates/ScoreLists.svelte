@@ -102,10 +102,10 @@
             >{/each}
         </select>
       </label>
-      <label class="quiet"
-        >or a new one
+      <label class="action plain cursor-pointer"
+        >or bring a new one
         <input
-          class="block"
+          class="sr-only"
           type="file"
           aria-label="list to score"
           onchange={(e) => e.currentTarget.files?.[0] && bring(e.currentTarget.files[0])}
@@ -125,7 +125,8 @@
       </p>
     {/if}
     <p class="reading">
-      {count(fit.records)} records; {fit.identifier
+      {count(fit.records)}
+      {fit.records === 1 ? 'record' : 'records'}; {fit.identifier
         ? `named by ${fit.identifier}`
         : 'numbered, as no identifier is there'};
       {fit.outcomeKnown ? 'the outcome is there and plays no part' : 'without outcome'}.
@@ -133,7 +134,7 @@
       {#if fit.unused.length > 0}Not used: {fit.unused.slice(0, 8).join(', ')}{fit.unused.length > 8
           ? ` and ${fit.unused.length - 8} more`
           : ''}.{/if}
-      {fit.cut}.
+      At the cut it {fit.cut}.
     </p>
   {/if}
   {#if lists.length > 0}

@@ -50,20 +50,25 @@ public record CurveStep(NumberStep number, double[] knots) implements Step {
     @Override
     public void write(Column source, int[] rows, double[] into, int at, int width) {
         int last = knots.length - 1;
+        for (int i = 0, place = at; i < rows.length; i++, place += width) {
+            bend(number.value(source, rows[i]), into, place);
+            if (number.flagged()) into[place + last] = source.isMissing(rows[i]) ? 1 : 0;
+        }
+    }
+
+    /** Writes the number and its curved inputs, knots − 1 in all, from {@code place} on. */
+    public void bend(double x, double[] into, int place) {
+        int last = knots.length - 1;
         double range = knots[last] - knots[0];
         double tail = knots[last] - knots[last - 1];
-        for (int i = 0, place = at; i < rows.length; i++, place += width) {
-            double x = number.value(source, rows[i]);
-            into[place] = x;
-            double end = cubed(x - knots[last]);
-            double before = cubed(x - knots[last - 1]);
-            for (int j = 0; j <= last - 2; j++) {
-                double bent = cubed(x - knots[j])
-                        - before * (knots[last] - knots[j]) / tail
-                        + end * (knots[last - 1] - knots[j]) / tail;
-                into[place + 1 + j] = bent / (range * range);
-            }
-            if (number.flagged()) into[place + last] = source.isMissing(rows[i]) ? 1 : 0;
+        double end = cubed(x - knots[last]);
+        double before = cubed(x - knots[last - 1]);
+        into[place] = x;
+        for (int j = 0; j <= last - 2; j++) {
+            double bent = cubed(x - knots[j])
+                    - before * (knots[last] - knots[j]) / tail
+                    + end * (knots[last - 1] - knots[j]) / tail;
+            into[place + 1 + j] = bent / (range * range);
         }
     }
 

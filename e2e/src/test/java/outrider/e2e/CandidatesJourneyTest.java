@@ -32,7 +32,8 @@ class CandidatesJourneyTest {
 
     private static void uploaded(Browser browser, String name, String text) throws Exception {
         Path file = Files.writeString(browser.downloads.resolve(name), text);
-        browser.find("input[type=file]").sendKeys(file.toString());
+        browser.await(d -> !d.findElements(By.cssSelector("input[type=file]")).isEmpty());
+        browser.driver.findElement(By.cssSelector("input[type=file]")).sendKeys(file.toString());
     }
 
     @Test

@@ -27,20 +27,23 @@ import outrider.learn.tree.DecisionTree;
 import outrider.learn.tree.Importance;
 import outrider.learn.tree.Tree;
 import outrider.learn.tree.TreeColumn;
+import outrider.prepare.CurveStep;
 import outrider.prepare.Preparation;
+import outrider.prepare.Step;
 
 /**
  * What a candidate learnt, for its page. Each kind fills what it has; the rest is null.
  *
  * @param linear of logistic regression
  * @param weights of every linear kind, one an input: per standard deviation
- * @param columns how each column became inputs
+ * @param bends of numbers that a linear kind bends, those that matter most first
  * @param importance of columns in forest and boosted trees, largest first
  * @param curve of forest and boosted trees
  */
 public record Learnt(
         Linear linear,
         List<Weight> weights,
+        List<Bend> bends,
         List<Stepwise.Taken> path,
         TreeView tree,
         List<Weight> importance,
@@ -50,6 +53,8 @@ public record Learnt(
         CalibrationView calibration,
         List<BayesPart> bayes,
         String remembered) {
+
+    private static final int BEND_POINTS = 61;
 
     /** Logistic regression's table; {@code aic} and {@code bic} are null with a penalty or weights. */
     public record Linear(
@@ -63,6 +68,13 @@ public record Learnt(
             Double aic,
             Double bic,
             double mcfadden) {}
+
+    /** What a bent number adds to the log-odds (or margin) along its range, against its median; knots are marked. */
+    public record Bend(String column, List<String> inputs, double[] x, double[] y, double[] knots) {
+        double height() {
+            return Arrays.stream(y).max().orElse(0) - Arrays.stream(y).min().orElse(0);
+        }
+    }
 
     /** A name and its number. */
     public record Weight(String name, double value) {}
@@ -113,31 +125,43 @@ public record Learnt(
         if (model instanceof LogisticModel logistic) return logistic(logistic);
         if (model instanceof LinearModel linear) {
             List<Weight> weights = weights(linear.preparation(), linear.fit().slopes());
-            return new Learnt(null, weights, null, null, null, null, null, null, null, null, null);
+            return new Learnt(
+                    null,
+                    weights,
+                    bends(linear.preparation(), perUnit(linear)),
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null);
         }
         if (model instanceof TreeModel tree) {
-            return new Learnt(null, null, null, tree(tree.fit()), null, null, null, null, null, null, null);
+            return new Learnt(null, null, null, null, tree(tree.fit()), null, null, null, null, null, null, null);
         }
         if (model instanceof ForestModel forest) {
             List<Weight> importance = importance(forest.treeColumns(), forest.trees());
-            return new Learnt(null, null, null, null, importance, curve(forest), null, null, null, null, null);
+            return new Learnt(null, null, null, null, null, importance, curve(forest), null, null, null, null, null);
         }
         if (model instanceof BoostedModel boosted) {
             List<Weight> importance =
                     importance(boosted.fit().columns(), boosted.fit().trees());
-            return new Learnt(null, null, null, null, importance, curve(boosted), null, null, null, null, null);
+            return new Learnt(null, null, null, null, null, importance, curve(boosted), null, null, null, null, null);
         }
         if (model instanceof NetworkModel network) {
-            return new Learnt(null, null, null, null, null, null, network(network), null, null, null, null);
+            return new Learnt(null, null, null, null, null, null, null, network(network), null, null, null, null);
         }
         if (model instanceof BlendModel blend) return blend(blend);
         if (model instanceof BayesModel bayes) {
-            return new Learnt(null, null, null, null, null, null, null, null, null, bayes(bayes), null);
+            return new Learnt(null, null, null, null, null, null, null, null, null, null, bayes(bayes), null);
         }
         String remembered = model instanceof NeighbourModel near
                 ? near.k() + " nearest of " + near.neighbours().records() + " remembered training records vote"
                 : null;
-        return new Learnt(null, null, null, null, null, null, null, null, null, null, remembered);
+        return new Learnt(null, null, null, null, null, null, null, null, null, null, null, remembered);
     }
 
     /** The columns' way to inputs; null where a kind reads columns as they are. */
@@ -152,7 +176,8 @@ public record Learnt(
     }
 
     private Learnt with(CalibrationView map) {
-        return new Learnt(linear, weights, path, tree, importance, curve, network, members, map, bayes, remembered);
+        return new Learnt(
+                linear, weights, bends, path, tree, importance, curve, network, members, map, bayes, remembered);
     }
 
     private static Learnt logistic(LogisticModel logistic) {
@@ -176,7 +201,63 @@ public record Learnt(
             perDeviation[c] = fit.coefficients()[c + 1] * fit.deviations()[c];
         }
         List<Weight> weights = weights(logistic.preparation(), perDeviation);
-        return new Learnt(linear, weights, logistic.path(), null, null, null, null, null, null, null, null);
+        double[] slopes = Arrays.copyOfRange(fit.coefficients(), 1, fit.coefficients().length);
+        return new Learnt(
+                linear,
+                weights,
+                bends(logistic.preparation(), slopes),
+                logistic.path(),
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null);
+    }
+
+    private static double[] perUnit(LinearModel model) {
+        double[] slopes = model.fit().slopes().clone();
+        for (int c = 0; c < slopes.length; c++) {
+            double deviation = model.scaling().deviation()[c];
+            slopes[c] = deviation == 0 ? 0 : slopes[c] / deviation;
+        }
+        return slopes;
+    }
+
+    /** @param slopes per unit of each input */
+    private static List<Bend> bends(Preparation preparation, double[] slopes) {
+        List<Bend> bends = new ArrayList<>();
+        int at = 0;
+        for (Step step : preparation.steps()) {
+            if (step instanceof CurveStep curve) bends.add(bend(curve, slopes, at));
+            at += step.inputs().size();
+        }
+        bends.sort(Comparator.comparingDouble(bend -> -bend.height()));
+        return bends.isEmpty() ? null : bends;
+    }
+
+    private static Bend bend(CurveStep curve, double[] slopes, int at) {
+        double[] knots = curve.knots();
+        int last = knots.length - 1;
+        double margin = 0.15 * (knots[last] - knots[0]);
+        double[] x = new double[BEND_POINTS];
+        double[] y = new double[BEND_POINTS];
+        double middle = height(curve, curve.number().fill(), slopes, at);
+        for (int i = 0; i < BEND_POINTS; i++) {
+            x[i] = knots[0] - margin + i * (knots[last] - knots[0] + 2 * margin) / (BEND_POINTS - 1);
+            y[i] = height(curve, x[i], slopes, at) - middle;
+        }
+        return new Bend(curve.number().inputs().get(0), curve.inputs().subList(0, last), x, y, knots);
+    }
+
+    private static double height(CurveStep curve, double x, double[] slopes, int at) {
+        double[] bent = new double[curve.knots().length - 1];
+        curve.bend(x, bent, 0);
+        double sum = 0;
+        for (int j = 0; j < bent.length; j++) sum += slopes[at + j] * bent[j];
+        return sum;
     }
 
     private static List<Weight> weights(Preparation preparation, double[] values) {
@@ -292,7 +373,7 @@ public record Learnt(
                         blend.names().get(m),
                         blend.weights() == null ? 1.0 / blend.names().size() : blend.weights()[m + 1]))
                 .toList();
-        return new Learnt(null, null, null, null, null, null, null, members, null, null, null);
+        return new Learnt(null, null, null, null, null, null, null, null, members, null, null, null);
     }
 
     private static CalibrationView calibration(Calibration map) {

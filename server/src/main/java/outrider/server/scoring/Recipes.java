@@ -54,12 +54,14 @@ public class Recipes {
         double[] from = rows.subList(0, rows.size() - 1).stream()
                 .mapToDouble(BandRow::lowestScore)
                 .toArray();
-        String words = String.format(
-                Locale.ROOT,
-                "act from a score of %s on: the top %.1f %% of validation, %s",
-                cut.score() == null ? "none" : Double.toString(cut.score()),
-                100 * cut.depth(),
-                cut.rule());
+        String words = cut.score() == null
+                ? "acts on nobody, " + cut.rule()
+                : String.format(
+                        Locale.ROOT,
+                        "acts from a score of %.4g on, the top %.1f %% of validation, %s",
+                        cut.score(),
+                        100 * cut.depth(),
+                        cut.rule());
         return new ScoringRecipe(brief.name, candidate.name, identifier(brief), needs, cut.score(), words, from, model);
     }
 
