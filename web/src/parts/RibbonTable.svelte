@@ -50,7 +50,7 @@
             class="block max-w-[170px] 2xl:max-w-[360px] truncate text-left font-semibold"
             title={row.name}>{row.name}</button
           >
-          <small class="sub"
+          <small class="sub max-w-[170px] truncate 2xl:max-w-[360px]"
             >{row.reference
               ? row.kindWords
               : `${row.kindWords}, ${row.inputs} input${row.inputs === 1 ? '' : 's'}`}</small

@@ -126,6 +126,7 @@
       >keep the best <input
         class="field block w-16 text-right"
         type="number"
+        aria-label="keep the best"
         min="0"
         max="20"
         bind:value={keep}

@@ -23,6 +23,9 @@ final class Screenshots {
                 if (stage.equals("/compare")) browser.button("capacity");
                 take(browser, folder, stage.isEmpty() ? "brief" : stage.substring(1));
             }
+            opened(browser, brief, "Logistic, six inputs", "Odds ratios", folder, "linear");
+            opened(browser, brief, "Decision tree", "Pruning", folder, "tree");
+            search(browser, brief, folder);
             browser.open(brief + "/data");
             browser.find("[data-column=late_payments_12m] .name button");
             browser.fill("Find a column", "rides");
@@ -46,6 +49,33 @@ final class Screenshots {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private static void opened(Browser browser, String brief, String name, String words, Path folder, String picture)
+            throws InterruptedException {
+        browser.open(brief + "/candidates");
+        browser.find("tr[data-candidate='" + name + "'] a").click();
+        browser.text(words);
+        take(browser, folder, picture);
+    }
+
+    private static void search(Browser browser, String brief, Path folder) throws InterruptedException {
+        browser.open(brief + "/candidates");
+        browser.button("Search kinds and settings");
+        browser.find("[aria-label='New search'] input[aria-label=minutes]");
+        for (int i = 0; i < 2; i++)
+            browser.all("[aria-label='New search'] span input[type=checkbox]")
+                    .get(i)
+                    .click();
+        browser.fill("trials", "14");
+        browser.fill("keep the best", "0");
+        browser.button("Search");
+        for (int i = 0; i < 300; i++) {
+            if (browser.find("body").getText().contains("all 14 trials were made")) break;
+            Thread.sleep(1000);
+        }
+        browser.text("all 14 trials were made");
+        take(browser, folder, "search");
     }
 
     private static void take(Browser browser, Path folder, String name) throws InterruptedException {
