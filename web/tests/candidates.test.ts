@@ -12,7 +12,7 @@ import CandidateForm from '../src/parts/candidates/CandidateForm.svelte';
 import OddsRatios from '../src/parts/candidates/OddsRatios.svelte';
 import PruningCurve from '../src/parts/candidates/PruningCurve.svelte';
 import TreeWalk from '../src/parts/candidates/TreeWalk.svelte';
-import { problem, serve } from './server';
+import { problem, serve, stubResizeObserver } from './server';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '', hash: '' } }));
 
@@ -98,14 +98,7 @@ const columns = [
 ];
 
 beforeEach(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  );
+  stubResizeObserver();
   session.me = { name: 'analyst', role: 'analyst' };
   desk.brief = brief;
   desk.comparison = null;
@@ -215,6 +208,7 @@ describe('the list', () => {
     const asked = serve(({ method, path }) => {
       if (method === 'DELETE') deleted = true;
       if (path.endsWith('/restore')) deleted = false;
+      if (path.startsWith('/api/candidates/deleted')) return deleted ? [changed] : [];
       if (path.startsWith('/api/candidates?')) return deleted ? [candidate({})] : [candidate({}), changed];
       if (path.endsWith('/effects')) {
         const effect = { term: 'auc', difference: 0.0213, low: 0.01, high: 0.03, verdict: 'ahead' };
@@ -227,9 +221,10 @@ describe('the list', () => {
     render(CandidatesPage);
     const row = (await screen.findByText('Bent')).closest('tr')!;
     expect(row.textContent).toContain('− age');
-    await vi.waitFor(() => expect(row.textContent).toMatch(/AUC \+0.021\s*ahead/));
+    await vi.waitFor(() => expect(row.textContent).toMatch(/AUC\s+\+0.021\s*ahead/));
     await fireEvent.click(within(row).getByRole('button', { name: 'delete' }));
     await vi.waitFor(() => expect(screen.queryByText('Bent')).toBeNull());
+    expect(await screen.findByRole('button', { name: 'bring Bent back' })).toBeTruthy();
     await fireEvent.click(screen.getByRole('button', { name: 'undo' }));
     expect(await screen.findByText('Bent')).toBeTruthy();
     expect(asked.some((a) => a.path === '/api/candidates/2/restore')).toBe(true);

@@ -5,7 +5,7 @@ import { desk } from '../src/lib/desk.svelte';
 import { session } from '../src/lib/session.svelte';
 import DataPage from '../src/pages/DataPage.svelte';
 import SignOffPage from '../src/pages/SignOffPage.svelte';
-import { problem, serve } from './server';
+import { problem, serve, stubResizeObserver } from './server';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '' } }));
 
@@ -79,14 +79,7 @@ const leak = column('goodbye', {
 });
 
 beforeEach(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  );
+  stubResizeObserver();
   session.me = { name: 'analyst', role: 'analyst' };
   desk.brief = brief;
   desk.comparison = null;

@@ -29,3 +29,15 @@ export function serve(answers: (asked: Asked) => unknown | Promise<unknown>): As
 export function problem(status: number, detail: string): Response {
   return new Response(JSON.stringify({ status, detail }), { status });
 }
+
+/** A browser thing that the test environment lacks. */
+export function stubResizeObserver(): void {
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  );
+}

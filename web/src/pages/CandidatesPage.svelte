@@ -22,6 +22,7 @@
   let making = $state<'candidate' | 'search' | null>(null);
   let from = $state.raw<Candidate | null>(null);
   let undo = $state.raw<Candidate | null>(null);
+  let deleted = $state.raw<Candidate[]>([]);
   let refusal = $state<string | null>(null);
   let tag = $state<string | null>(null);
 
@@ -39,6 +40,7 @@
     const before = candidates?.filter((c) => c.status === 'done').length ?? 0;
     candidates = await get<Candidate[]>(`/candidates?brief=${brief.id}`);
     searches = await get<Search[]>(`/searches?brief=${brief.id}`);
+    deleted = await get<Candidate[]>(`/candidates/deleted?brief=${brief.id}`);
     if (candidates.filter((c) => c.status === 'done').length !== before) await refresh();
   }
 
@@ -73,8 +75,7 @@
       undo = c;
     });
   }
-  function back() {
-    const c = undo!;
+  function back(c: Candidate) {
     void attempt(async () => {
       await post(`/candidates/${c.id}/restore`);
       undo = null;
@@ -105,7 +106,7 @@
   </p>
   {#if undo}
     <p class="mb-2">
-      {undo.name} is deleted. <button class="chip" onclick={back}>undo</button>
+      {undo.name} is deleted. <button class="chip" onclick={() => back(undo!)}>undo</button>
     </p>
   {/if}
   {#if making === 'candidate' && kinds.length > 0}
@@ -236,6 +237,16 @@
     <p class="quiet">
       AUC with its 95 % interval. Against its base: the difference on the same validation {brief.recordsNoun},
       and whether it is more than chance.
+    </p>
+  {/if}
+  {#if deleted.length > 0}
+    <p class="quiet mt-2">
+      Deleted:
+      {#each deleted.slice(0, 8) as c (c.id)}
+        <button class="chip mr-1" disabled={!session.analyst} onclick={() => back(c)}
+          >bring {c.name} back</button
+        >
+      {/each}
     </p>
   {/if}
 {/if}

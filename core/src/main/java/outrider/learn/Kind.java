@@ -229,7 +229,7 @@ public enum Kind {
             Role.FITTED,
             all(
                     Common.PREPARED,
-                    whole("units", "hidden units", "In the one hidden layer.", 1, 200, 5),
+                    whole("units", "hidden units", "In the one hidden layer.", 1, 200, 4),
                     choice(
                             "activation",
                             "units",
@@ -238,7 +238,7 @@ public enum Kind {
                             "tanh units",
                             "logistic",
                             "logistic units"),
-                    number("decay", "weight decay", "Pulls weights towards 0.", 0, 10, 0.002),
+                    number("decay", "weight decay", "Pulls weights towards 0.", 0, 10, 0.003),
                     whole("starts", "starts", "Seeded random starts, of which the best on training is kept.", 1, 20, 2),
                     whole("steps", "steps", "Of the descent at most, from each start.", 1, 5000, 100))),
     BLEND(

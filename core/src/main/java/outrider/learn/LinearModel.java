@@ -5,7 +5,6 @@ import outrider.learn.linear.LinearFit;
 import outrider.prepare.Matrix;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
-import outrider.prepare.Step;
 import outrider.table.Table;
 
 /** A linear margin on prepared, standardised columns: least squares, or the margin classifier. Not a probability. */
@@ -25,7 +24,7 @@ public record LinearModel(Preparation preparation, Scaling scaling, LinearFit fi
 
     @Override
     public List<String> columns() {
-        return preparation.steps().stream().map(Step::column).toList();
+        return preparation.columns();
     }
 
     @Override

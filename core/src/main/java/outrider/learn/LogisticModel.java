@@ -6,7 +6,6 @@ import outrider.learn.linear.LogisticFit;
 import outrider.learn.linear.Stepwise;
 import outrider.prepare.Matrix;
 import outrider.prepare.Preparation;
-import outrider.prepare.Step;
 import outrider.table.Table;
 
 /**
@@ -38,7 +37,7 @@ public record LogisticModel(Preparation preparation, LogisticFit fit, double pen
 
     @Override
     public List<String> columns() {
-        return preparation.steps().stream().map(Step::column).toList();
+        return preparation.columns();
     }
 
     @Override

@@ -5,7 +5,6 @@ import outrider.learn.neighbour.Neighbours;
 import outrider.prepare.Matrix;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
-import outrider.prepare.Step;
 import outrider.table.Table;
 
 /** The share of events among the nearest training records. */
@@ -30,7 +29,7 @@ public record NeighbourModel(Preparation preparation, Scaling scaling, Neighbour
 
     @Override
     public List<String> columns() {
-        return preparation.steps().stream().map(Step::column).toList();
+        return preparation.columns();
     }
 
     @Override

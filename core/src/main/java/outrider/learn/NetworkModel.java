@@ -5,7 +5,6 @@ import outrider.learn.network.Network;
 import outrider.prepare.Matrix;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
-import outrider.prepare.Step;
 import outrider.table.Table;
 
 /** A neural network of one hidden layer on prepared, standardised columns. */
@@ -28,7 +27,7 @@ public record NetworkModel(Preparation preparation, Scaling scaling, Network.Fit
 
     @Override
     public List<String> columns() {
-        return preparation.steps().stream().map(Step::column).toList();
+        return preparation.columns();
     }
 
     @Override

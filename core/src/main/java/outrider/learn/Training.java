@@ -62,7 +62,8 @@ public final class Training {
             case LOGISTIC -> logistic();
             case LEAST_SQUARES -> leastSquares();
             case MARGIN -> margin();
-            case BAYES -> corrected(new BayesModel(NaiveBayes.fit(data, sample, settings.number("smoothing"))));
+            case BAYES ->
+                corrected(new BayesModel(NaiveBayes.fit(data, sample, settings.number("smoothing"), progress)));
             case NEIGHBOURS -> corrected(neighbours());
             case TREE -> corrected(tree());
             case FOREST -> corrected(forest());
@@ -155,7 +156,7 @@ public final class Training {
     private LinearModel leastSquares() {
         Scaled scaled = scaled(settings.yes("curves"));
         progress.checkpoint(0.3, "solving");
-        LinearFit fit = LeastSquares.fit(scaled.x(), outcome(), sample.weight(), settings.number("penalty"));
+        LinearFit fit = LeastSquares.fit(scaled.x(), outcome(), sample.weight(), settings.number("penalty"), progress);
         return new LinearModel(scaled.preparation(), scaled.scaling(), fit);
     }
 

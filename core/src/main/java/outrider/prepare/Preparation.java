@@ -53,6 +53,11 @@ public record Preparation(List<Step> steps) {
         }
     }
 
+    /** Columns that it reads. */
+    public List<String> columns() {
+        return steps.stream().map(Step::column).toList();
+    }
+
     /** Names of all inputs, in the matrix's column order. */
     public List<String> inputs() {
         return steps.stream().flatMap(step -> step.inputs().stream()).toList();

@@ -3,6 +3,7 @@ package outrider.learn.bayes;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
+import outrider.base.Progress;
 import outrider.learn.tree.TreeColumn;
 import outrider.prepare.Preparation;
 import outrider.prepare.TrainingData;
@@ -41,7 +42,7 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
      * @param smoothing records added to every level of either class, > 0
      * @throws BadInput if a column holds numbers too large to compute with
      */
-    public static NaiveBayes fit(TrainingData data, Balance.Sample sample, double smoothing) {
+    public static NaiveBayes fit(TrainingData data, Balance.Sample sample, double smoothing, Progress progress) {
         double[] total = new double[2];
         for (int i = 0; i < sample.rows().length; i++) {
             total[data.outcome()[sample.rows()[i]]] += weight(sample, i);
@@ -50,6 +51,7 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
         List<TreeColumn> columns = new ArrayList<>();
         double widest = 0;
         for (String name : data.inputs()) {
+            progress.checkpoint(0.5 * columns.size() / data.inputs().size(), "reading " + name);
             Column source = data.table().column(name);
             TreeColumn column = TreeColumn.fit(source, sample.rows());
             double[] values = column.read(source, sample.rows());
@@ -68,6 +70,8 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
         }
         List<Part> parts = new ArrayList<>();
         for (int c = 0; c < columns.size(); c++) {
+            progress.checkpoint(
+                    0.5 + 0.5 * c / columns.size(), "counting " + columns.get(c).name());
             Part part = columns.get(c).levels() == null
                     ? gaussian(columns.get(c), read.get(c), data, sample, widest)
                     : levels(columns.get(c), read.get(c), data, sample, smoothing);

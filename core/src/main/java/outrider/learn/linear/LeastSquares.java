@@ -2,6 +2,7 @@ package outrider.learn.linear;
 
 import org.ejml.data.DMatrixRMaj;
 import org.ejml.dense.row.CommonOps_DDRM;
+import outrider.base.Progress;
 import outrider.prepare.Matrix;
 import outrider.prepare.Scaling;
 
@@ -15,7 +16,7 @@ public final class LeastSquares {
      * @param weight > 0 a row, or null
      * @param alpha penalty >= 0 on the slopes of {@code x} as it stands; with 0, of equal solutions the shortest. O(n·k² + k³)
      */
-    public static LinearFit fit(Matrix x, byte[] outcome, double[] weight, double alpha) {
+    public static LinearFit fit(Matrix x, byte[] outcome, double[] weight, double alpha, Progress progress) {
         int n = x.rows();
         int k = x.columns();
         double[] mean = Scaling.fit(x, weight).mean();
@@ -31,6 +32,7 @@ public final class LeastSquares {
         DMatrixRMaj right = new DMatrixRMaj(k, 1);
         double[] row = new double[k];
         for (int i = 0; i < n; i++) {
+            if ((i & 65_535) == 0) progress.checkpoint(0.3 + 0.7 * i / n, "adding up");
             double w = weight == null ? 1 : weight[i];
             for (int c = 0; c < k; c++) row[c] = x.at(i, c) - mean[c];
             double label = w * (2 * outcome[i] - 1 - centre);

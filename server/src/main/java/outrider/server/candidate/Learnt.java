@@ -117,51 +117,69 @@ public record Learnt(
     /** One column of naive Bayes, non-events first. */
     public record BayesPart(String column, double[] mean, double[] deviation, List<String> levels, double[][] share) {}
 
+    /** What is filled in of a kind. */
+    private static final class Page {
+        Linear linear;
+        List<Weight> weights;
+        List<Bend> bends;
+        List<Stepwise.Taken> path;
+        TreeView tree;
+        List<Weight> importance;
+        Curve curve;
+        NetworkView network;
+        List<Weight> members;
+        CalibrationView calibration;
+        List<BayesPart> bayes;
+        String remembered;
+    }
+
     static Learnt of(Model model) {
+        Page page = new Page();
+        fill(page, model);
+        return new Learnt(
+                page.linear,
+                page.weights,
+                page.bends,
+                page.path,
+                page.tree,
+                page.importance,
+                page.curve,
+                page.network,
+                page.members,
+                page.calibration,
+                page.bayes,
+                page.remembered);
+    }
+
+    private static void fill(Page page, Model model) {
         if (model instanceof CalibratedModel calibrated) {
-            return of(calibrated.base()).with(calibration(calibrated.calibration()));
+            page.calibration = calibration(calibrated.calibration());
+            fill(page, calibrated.base());
+        } else if (model instanceof RebalancedModel rebalanced) {
+            fill(page, rebalanced.base());
+        } else if (model instanceof LogisticModel logistic) {
+            logistic(page, logistic);
+        } else if (model instanceof LinearModel linear) {
+            page.weights = weights(linear.preparation(), linear.fit().slopes());
+            page.bends = bends(linear.preparation(), perUnit(linear));
+        } else if (model instanceof TreeModel tree) {
+            page.tree = tree(tree.fit());
+        } else if (model instanceof ForestModel forest) {
+            page.importance = importance(forest.treeColumns(), forest.trees());
+            page.curve = curve(forest);
+        } else if (model instanceof BoostedModel boosted) {
+            page.importance = importance(boosted.fit().columns(), boosted.fit().trees());
+            page.curve = curve(boosted);
+        } else if (model instanceof NetworkModel network) {
+            page.network = network(network);
+        } else if (model instanceof BlendModel blend) {
+            page.members = members(blend);
+        } else if (model instanceof BayesModel bayes) {
+            page.bayes = bayes(bayes);
+        } else if (model instanceof NeighbourModel near) {
+            page.remembered =
+                    near.k() + " nearest of " + near.neighbours().records() + " remembered training records vote";
         }
-        if (model instanceof RebalancedModel rebalanced) return of(rebalanced.base());
-        if (model instanceof LogisticModel logistic) return logistic(logistic);
-        if (model instanceof LinearModel linear) {
-            List<Weight> weights = weights(linear.preparation(), linear.fit().slopes());
-            return new Learnt(
-                    null,
-                    weights,
-                    bends(linear.preparation(), perUnit(linear)),
-                    null,
-                    null,
-                    null,
-                    null,
-                    null,
-                    null,
-                    null,
-                    null,
-                    null);
-        }
-        if (model instanceof TreeModel tree) {
-            return new Learnt(null, null, null, null, tree(tree.fit()), null, null, null, null, null, null, null);
-        }
-        if (model instanceof ForestModel forest) {
-            List<Weight> importance = importance(forest.treeColumns(), forest.trees());
-            return new Learnt(null, null, null, null, null, importance, curve(forest), null, null, null, null, null);
-        }
-        if (model instanceof BoostedModel boosted) {
-            List<Weight> importance =
-                    importance(boosted.fit().columns(), boosted.fit().trees());
-            return new Learnt(null, null, null, null, null, importance, curve(boosted), null, null, null, null, null);
-        }
-        if (model instanceof NetworkModel network) {
-            return new Learnt(null, null, null, null, null, null, null, network(network), null, null, null, null);
-        }
-        if (model instanceof BlendModel blend) return blend(blend);
-        if (model instanceof BayesModel bayes) {
-            return new Learnt(null, null, null, null, null, null, null, null, null, null, bayes(bayes), null);
-        }
-        String remembered = model instanceof NeighbourModel near
-                ? near.k() + " nearest of " + near.neighbours().records() + " remembered training records vote"
-                : null;
-        return new Learnt(null, null, null, null, null, null, null, null, null, null, null, remembered);
     }
 
     /** The columns' way to inputs; null where a kind reads columns as they are. */
@@ -175,17 +193,12 @@ public record Learnt(
         return null;
     }
 
-    private Learnt with(CalibrationView map) {
-        return new Learnt(
-                linear, weights, bends, path, tree, importance, curve, network, members, map, bayes, remembered);
-    }
-
-    private static Learnt logistic(LogisticModel logistic) {
+    private static void logistic(Page page, LogisticModel logistic) {
         LogisticFit fit = logistic.fit();
         List<String> names = logistic.preparation().inputs();
         boolean weighted = fit.standardErrors() == null && fit.separated().isEmpty();
         boolean plain = logistic.penalty() == 0 && !weighted;
-        Linear linear = new Linear(
+        page.linear = new Linear(
                 logistic.table(),
                 fit.dropped().stream().map(names::get).toList(),
                 fit.separated().stream().map(names::get).toList(),
@@ -200,21 +213,10 @@ public record Learnt(
         for (int c = 0; c < perDeviation.length; c++) {
             perDeviation[c] = fit.coefficients()[c + 1] * fit.deviations()[c];
         }
-        List<Weight> weights = weights(logistic.preparation(), perDeviation);
         double[] slopes = Arrays.copyOfRange(fit.coefficients(), 1, fit.coefficients().length);
-        return new Learnt(
-                linear,
-                weights,
-                bends(logistic.preparation(), slopes),
-                logistic.path(),
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null);
+        page.weights = weights(logistic.preparation(), perDeviation);
+        page.bends = bends(logistic.preparation(), slopes);
+        page.path = logistic.path();
     }
 
     private static double[] perUnit(LinearModel model) {
@@ -367,13 +369,12 @@ public record Learnt(
                 fit.objectives());
     }
 
-    private static Learnt blend(BlendModel blend) {
-        List<Weight> members = IntStream.range(0, blend.names().size())
-                .mapToObj(m -> new Weight(
-                        blend.names().get(m),
-                        blend.weights() == null ? 1.0 / blend.names().size() : blend.weights()[m + 1]))
+    private static List<Weight> members(BlendModel blend) {
+        int size = blend.names().size();
+        return IntStream.range(0, size)
+                .mapToObj(m ->
+                        new Weight(blend.names().get(m), blend.weights() == null ? 1.0 / size : blend.weights()[m + 1]))
                 .toList();
-        return new Learnt(null, null, null, null, null, null, null, null, members, null, null, null);
     }
 
     private static CalibrationView calibration(Calibration map) {
