@@ -185,6 +185,7 @@
           {brief}
           candidateId={candidate.id}
           scoreName={candidate.probability ? 'probability' : 'score'}
+          scaled={['leastSquares', 'margin', 'neighbours', 'network'].includes(candidate.kind)}
         />
       {:else}
         <ScoreLists {brief} {candidate} />

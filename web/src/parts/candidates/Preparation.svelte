@@ -4,7 +4,14 @@
   import { count, score, significant } from '../../lib/format';
 
   /** How each column becomes inputs, with one record's values before and after, and what each column adds to its score. */
-  let { brief, candidateId, scoreName }: { brief: Brief; candidateId: number; scoreName: string } = $props();
+  interface Props {
+    brief: Brief;
+    candidateId: number;
+    scoreName: string;
+    /** whether inputs are standardised after this */
+    scaled: boolean;
+  }
+  let { brief, candidateId, scoreName, scaled }: Props = $props();
 
   let steps = $state.raw<Prepared[] | null>(null);
   let record = $state.raw<RecordView | null>(null);
@@ -56,7 +63,11 @@
 <section aria-label="How columns became inputs">
   <div class="mb-1 flex flex-wrap items-center gap-3">
     <h2>How columns became inputs</h2>
-    <span class="quiet">learnt on training alone</span>
+    <span class="quiet"
+      >learnt on training alone{scaled
+        ? '; inputs are then standardised, mean 0 and deviation 1 in training'
+        : ''}</span
+    >
     <form class="ml-auto flex items-center gap-2" onsubmit={look}>
       <label class="quiet"
         >record <input
