@@ -8,7 +8,10 @@ import outrider.table.Table;
 
 /** Scores many records in blocks, side by side. */
 public final class Scoring {
-    private static final int BLOCK = 4096;
+    private static final int LARGEST = 4096;
+    private static final int SMALLEST = 64;
+    /** Records times learnt numbers of a block, so that a stop is heard soon whatever the model. */
+    private static final long WORK = 500_000_000;
 
     private Scoring() {}
 
@@ -19,10 +22,11 @@ public final class Scoring {
      */
     public static double[] of(Model model, Table table, int[] rows, Workers workers, Progress progress) {
         double[] score = new double[rows.length];
-        int blocks = (rows.length + BLOCK - 1) / BLOCK;
+        int size = (int) Math.max(SMALLEST, Math.min(LARGEST, WORK / Math.max(1, model.size())));
+        int blocks = (rows.length + size - 1) / size;
         workers.each(blocks, block -> {
-            int from = block * BLOCK;
-            int to = Math.min(rows.length, from + BLOCK);
+            int from = block * size;
+            int to = Math.min(rows.length, from + size);
             progress.checkpoint(from / (double) rows.length, "scoring");
             double[] part = model.score(table, Arrays.copyOfRange(rows, from, to));
             for (int i = 0; i < part.length; i++) {

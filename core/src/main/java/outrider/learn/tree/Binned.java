@@ -2,6 +2,7 @@ package outrider.learn.tree;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.CancellationException;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.prepare.TrainingData;
@@ -27,7 +28,7 @@ public record Binned(List<TreeColumn> columns, byte[] bin, int rows, double[][] 
         double[][] edges = new double[width][];
         int[] bins = new int[width];
         workers.each(width, c -> {
-            progress.checkpoint(0, "binning");
+            if (progress.isCancelled()) throw new CancellationException("stopped while: binning");
             var source = data.table().column(data.inputs().get(c));
             columns[c] = TreeColumn.fit(source, data.rows());
             double[] values = columns[c].read(source, data.rows());

@@ -1,7 +1,10 @@
 package outrider.learn.tree;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
+import java.util.PriorityQueue;
 
 /**
  * Cost-complexity pruning (Breiman, Friedman, Olshen and Stone 1984, chapter 3): the nested trees that come of cutting the
@@ -35,80 +38,108 @@ public final class Pruning {
 
     private Pruning() {}
 
-    /** O(nodes · steps) at worst. */
+    /** O(nodes · depth · log nodes): weakest links wait in a queue, and a cut changes those of the nodes above it. */
     static Sequence sequence(Tree tree, Error error) {
-        int nodes = tree.column().length;
-        double[] alpha = new double[nodes];
-        double[] own = new double[nodes];
-        double[] below = new double[nodes];
-        int[] leaves = new int[nodes];
-        boolean[] leaf = new boolean[nodes];
-        for (int i = 0; i < nodes; i++) {
-            own[i] = error.of(tree.events()[i], tree.records()[i]);
-            leaf[i] = tree.column()[i] < 0;
-            alpha[i] = Double.POSITIVE_INFINITY;
-        }
-        List<Double> steps = new ArrayList<>();
-        List<Integer> sizes = new ArrayList<>();
-        double total = Math.max(1e-300, tree.records()[0]);
-        double reached = 0;
-        while (true) {
-            double weakest = Double.POSITIVE_INFINITY;
+        return new Cutting(tree, error).sequence();
+    }
+
+    /** A link as it stood when it went into the queue. */
+    private record Link(double weakness, int node, int version) {}
+
+    private static final class Cutting {
+        private final Tree tree;
+        private final double[] own;
+        private final double[] below;
+        private final int[] leaves;
+        private final int[] parent;
+        private final int[] version;
+        private final double[] alpha;
+        private final PriorityQueue<Link> queue =
+                new PriorityQueue<>(Comparator.comparingDouble(Link::weakness).thenComparingInt(Link::node));
+
+        Cutting(Tree tree, Error error) {
+            this.tree = tree;
+            int nodes = tree.column().length;
+            own = new double[nodes];
+            below = new double[nodes];
+            leaves = new int[nodes];
+            parent = new int[nodes];
+            version = new int[nodes];
+            alpha = new double[nodes];
+            Arrays.fill(alpha, Double.POSITIVE_INFINITY);
+            parent[0] = -1;
             for (int i = nodes - 1; i >= 0; i--) {
-                leaves[i] = leaf[i] ? 1 : leaves[tree.left()[i]] + leaves[tree.left()[i] + 1];
-                below[i] = leaf[i] ? own[i] : below[tree.left()[i]] + below[tree.left()[i] + 1];
+                own[i] = error.of(tree.events()[i], tree.records()[i]);
+                int left = tree.left()[i];
+                boolean leaf = tree.column()[i] < 0;
+                leaves[i] = leaf ? 1 : leaves[left] + leaves[left + 1];
+                below[i] = leaf ? own[i] : below[left] + below[left + 1];
+                if (leaf) continue;
+                parent[left] = i;
+                parent[left + 1] = i;
+                wait(i);
             }
-            boolean[] reachable = reachable(tree, leaf);
-            for (int i = 0; i < nodes; i++) {
-                if (reachable[i] && !leaf[i]) weakest = Math.min(weakest, link(own, below, leaves, i));
-            }
-            double next = Math.max(reached, weakest / total);
-            if (steps.isEmpty() && next > 0) {
-                steps.add(0.0);
-                sizes.add(leaves[0]);
-            }
-            if (leaf[0]) break;
-            for (int i = 0; i < nodes; i++) {
-                if (reachable[i] && !leaf[i] && link(own, below, leaves, i) <= weakest + 1e-12 * (1 + weakest)) {
-                    leaf[i] = true;
-                    alpha[i] = next;
+        }
+
+        private void wait(int node) {
+            queue.add(new Link((own[node] - below[node]) / (leaves[node] - 1), node, version[node]));
+        }
+
+        Sequence sequence() {
+            double total = Math.max(1e-300, tree.records()[0]);
+            List<Double> steps = new ArrayList<>(List.of(0.0));
+            List<Integer> sizes = new ArrayList<>(List.of(leaves[0]));
+            double reached = 0;
+            while (leaves[0] > 1) {
+                double weakest = next().weakness();
+                double step = Math.max(reached, weakest / total);
+                while (leaves[0] > 1 && next().weakness() <= weakest + 1e-12 * (1 + weakest)) {
+                    cut(queue.poll().node(), step);
                 }
+                if (step == reached) {
+                    sizes.set(sizes.size() - 1, leaves[0]);
+                } else {
+                    steps.add(step);
+                    sizes.add(leaves[0]);
+                }
+                reached = step;
             }
-            reached = next;
-            int size = count(tree, leaf);
-            if (!steps.isEmpty() && steps.get(steps.size() - 1) == next) {
-                sizes.set(sizes.size() - 1, size);
-            } else {
-                steps.add(next);
-                sizes.add(size);
+            return new Sequence(
+                    alpha,
+                    steps.stream().mapToDouble(s -> s).toArray(),
+                    sizes.stream().mapToInt(s -> s).toArray());
+        }
+
+        /** The weakest link that still stands. */
+        private Link next() {
+            while (queue.peek().version() != version[queue.peek().node()]) queue.poll();
+            return queue.peek();
+        }
+
+        private void cut(int node, double step) {
+            int fewer = leaves[node] - 1;
+            double worse = own[node] - below[node];
+            forget(node, step);
+            for (int above = parent[node]; above >= 0; above = parent[above]) {
+                leaves[above] -= fewer;
+                below[above] += worse;
+                version[above]++;
+                wait(above);
             }
         }
-        return new Sequence(
-                alpha,
-                steps.stream().mapToDouble(s -> s).toArray(),
-                sizes.stream().mapToInt(s -> s).toArray());
-    }
 
-    private static double link(double[] own, double[] below, int[] leaves, int node) {
-        return (own[node] - below[node]) / (leaves[node] - 1);
-    }
-
-    private static boolean[] reachable(Tree tree, boolean[] leaf) {
-        boolean[] reachable = new boolean[leaf.length];
-        reachable[0] = true;
-        for (int i = 0; i < leaf.length; i++) {
-            if (!reachable[i] || leaf[i]) continue;
-            reachable[tree.left()[i]] = true;
-            reachable[tree.left()[i] + 1] = true;
+        /** Makes the node a leaf; nodes below it, which are cut off, keep no link. */
+        private void forget(int node, double step) {
+            version[node]++;
+            if (Double.isInfinite(alpha[node])) alpha[node] = step;
+            if (leaves[node] > 1) {
+                int left = tree.left()[node];
+                forget(left, step);
+                forget(left + 1, step);
+            }
+            leaves[node] = 1;
+            below[node] = own[node];
         }
-        return reachable;
-    }
-
-    private static int count(Tree tree, boolean[] leaf) {
-        boolean[] reachable = reachable(tree, leaf);
-        int count = 0;
-        for (int i = 0; i < leaf.length; i++) if (reachable[i] && leaf[i]) count++;
-        return count;
     }
 
     /** The tree at a penalty of {@code alpha} a leaf. */
