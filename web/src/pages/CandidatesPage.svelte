@@ -178,7 +178,7 @@
           <tr data-candidate={c.name}>
             <td>
               <a
-                class="block max-w-[190px] truncate font-semibold hover:underline"
+                class="block max-w-[160px] truncate 2xl:max-w-[360px] font-semibold hover:underline"
                 title={c.notes ? `${c.name} – ${c.notes}` : c.name}
                 href={`/briefs/${brief.id}/candidates/${c.id}`}>{c.name}</a
               >
@@ -186,7 +186,7 @@
                 >{c.kindWords}{#each c.tags as t (t)}<span class="ml-1 quiet">· {t}</span>{/each}</small
               >
             </td>
-            <td class="max-w-[250px] min-w-[170px]">
+            <td class="max-w-[205px] min-w-[150px] 2xl:max-w-[420px]">
               {#if c.changes}
                 {@const parts = differences(c.changes)}
                 <span class="two-lines" title={parts.join('; ')}>{parts.join('; ') || 'nothing'}</span>
@@ -204,7 +204,7 @@
             <td
               >{#if effect}<Effects {brief} effects={effect.effects} short />{/if}</td
             >
-            <td class="max-w-[150px]">
+            <td class="max-w-[128px]">
               <State
                 status={c.status}
                 progress={c.progress}
