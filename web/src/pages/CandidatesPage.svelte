@@ -4,7 +4,7 @@
   import { get, post, remove } from '../lib/api';
   import { active, differences } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';
-  import { count, fixed, rate } from '../lib/format';
+  import { count, fixed, percent, rate } from '../lib/format';
   import { poll } from '../lib/poll';
   import { navigate } from '../lib/routes';
   import { session } from '../lib/session.svelte';
@@ -236,7 +236,9 @@
     </table>
     <p class="quiet">
       AUC with its 95 % interval. Against its base: the difference on the same validation {brief.recordsNoun},
-      and whether it is more than chance.
+      and whether it is more than chance{#if effects.size > 0}; net value at a depth of {percent(
+          [...effects.values()][0].depth,
+        )} %{/if}.
     </p>
   {/if}
   {#if deleted.length > 0}
