@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.within;
 import static org.hamcrest.Matchers.containsString;
 import static org.hamcrest.Matchers.equalTo;
 
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
 import io.restassured.path.json.JsonPath;
+import jakarta.inject.Inject;
 import java.io.ByteArrayInputStream;
 import java.util.List;
 import java.util.Map;
@@ -15,6 +17,9 @@ import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.documents.ModelDocument;
 import outrider.exchange.ScoringRecipe;
+import outrider.server.search.SearchRun;
+import outrider.server.search.SearchWork;
+import outrider.server.work.WorkQueue;
 import outrider.table.CsvTableReader;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
@@ -22,6 +27,8 @@ import outrider.table.Table;
 /** Candidates of every kind through the API: fitted, changed, explained, searched for, and put to use on a list. */
 @QuarkusTest
 class CandidatesTest extends CaseSteps {
+    @Inject
+    WorkQueue queue;
 
     private JsonPath fitted(long brief, String name, String kind, Map<String, Object> settings) {
         JsonPath made = candidate(brief, Map.of("name", name, "kind", kind, "settings", settings));
@@ -223,6 +230,30 @@ class CandidatesTest extends CaseSteps {
                 .then()
                 .statusCode(400)
                 .body("field", equalTo("limits"));
+    }
+
+    @Test
+    void aSearchOfAKilledServerGoesOnAfterItsLastTrial() {
+        long brief = split();
+        Map<String, Object> plan = Map.of(
+                "kinds", List.of("bayes", "leastSquares"), "measure", "AUC", "seed", 8, "trialsLimit", 3, "keep", 0);
+        int id = analyst.post("/searches?brief=" + brief, plan).path("id");
+        JsonPath before = search(brief, id);
+        QuarkusTransaction.requiringNew().run(() -> {
+            SearchRun run = SearchRun.findById((long) id);
+            SearchRun.Plan old = run.plan;
+            run.plan = new SearchRun.Plan(
+                    old.kinds(), old.inputs(), old.measure(), old.depth(), old.seed(), null, 5, null, 0);
+            run.status = "running";
+        });
+        queue.enqueue(SearchWork.NAME, id);
+        JsonPath after = search(brief, id);
+        assertThat(after.getInt("tried")).isEqualTo(5);
+        for (int number = 0; number < 3; number++) {
+            String trial = "trials.find { it.number == " + number + " }";
+            assertThat((Object) after.get(trial + ".value")).isEqualTo(before.get(trial + ".value"));
+            assertThat((Object) after.get(trial + ".seconds")).isEqualTo(before.get(trial + ".seconds"));
+        }
     }
 
     @Test
