@@ -72,7 +72,7 @@ public enum Kind {
                     choice(
                             "penaltyForm",
                             "form of the penalty",
-                            "Squares shrink all slopes, absolutes make some exactly 0.",
+                            "Squares shrink all slopes, absolutes pull weak ones nearly to 0.",
                             "squares",
                             "penalty on squares",
                             "absolutes",

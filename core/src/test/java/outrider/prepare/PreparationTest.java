@@ -41,4 +41,36 @@ class PreparationTest {
         assertThatThrownBy(() -> fit("x")).hasMessageContaining("is not in the file");
         assertThatThrownBy(() -> fit()).hasMessageContaining("inputs");
     }
+
+    @Test
+    void curvesAreSmoothAndStraightOutsideTheirOuterKnots() {
+        int n = 400;
+        double[] x = new double[n];
+        int[] rows = new int[n];
+        for (int i = 0; i < n; i++) {
+            x[i] = i / 10.0;
+            rows[i] = i;
+        }
+        CurveStep curve = (CurveStep) CurveStep.fit(new NumberColumn("x", x), rows);
+        assertThat(curve.inputs()).containsExactly("x", "x curve 1", "x curve 2", "x curve 3");
+        double[] knots = curve.knots();
+        for (int input = 1; input < 4; input++) {
+            assertThat(bent(curve, knots[0] - 5, input)).isZero();
+            double far = knots[4] + 100;
+            double second = bent(curve, far + 2, input) - 2 * bent(curve, far + 1, input) + bent(curve, far, input);
+            assertThat(second).isCloseTo(0, org.assertj.core.api.Assertions.within(1e-6));
+            for (double knot : knots) {
+                double step = bent(curve, knot + 1e-7, input) - bent(curve, knot - 1e-7, input);
+                assertThat(step).isCloseTo(0, org.assertj.core.api.Assertions.within(1e-5));
+            }
+        }
+        assertThat(CurveStep.fit(new NumberColumn("flag", new double[] {0, 1, 0, 1}), TRAINING))
+                .isInstanceOf(NumberStep.class);
+    }
+
+    private static double bent(CurveStep curve, double x, int input) {
+        double[] into = new double[4];
+        curve.bend(x, into, 0);
+        return into[input];
+    }
 }

@@ -7,9 +7,11 @@ import java.util.List;
 import outrider.base.BadInput;
 import outrider.base.Normal;
 import outrider.base.Seeds;
+import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
 import outrider.doubt.PairedBootstrap;
 import outrider.doubt.Verdict;
+import outrider.exchange.CutFigures;
 import outrider.measure.ProbabilityQuality;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
@@ -49,7 +51,7 @@ public class CandidateFigures {
      * @param depth at which capture rate, lift and precision are read
      * @param alarms names and what to look at
      */
-    public record FiguresView(double depth, boolean cutSet, List<Figure> figures, List<outrider.check.Alarm> alarms) {}
+    public record FiguresView(double depth, boolean cutSet, List<Figure> figures, List<Alarm> alarms) {}
 
     private record Set(Ranking ranking, RankingFigures figures, ProbabilityQuality quality, double depth) {
         static Set of(double[] scores, byte[] outcome, boolean probability, double depth) {
@@ -158,16 +160,16 @@ public class CandidateFigures {
             return plain ? new double[] {auc.low(), auc.high()} : new double[] {2 * auc.low() - 1, 2 * auc.high() - 1};
         }
         var band = scores.band();
-        double low = outrider.exchange.CutFigures.read(band.depth(), band.captureLow(), depth);
-        double high = outrider.exchange.CutFigures.read(band.depth(), band.captureHigh(), depth);
+        double low = CutFigures.read(band.depth(), band.captureLow(), depth);
+        double high = CutFigures.read(band.depth(), band.captureHigh(), depth);
         double rate = validation.ranking().baseRate();
         return switch (term) {
             case "capture" -> new double[] {low, high};
             case "lift" -> new double[] {low / depth, high / depth};
             case "precision" -> {
                 double records = depth * validation.ranking().total();
-                double lowEvents = outrider.exchange.CutFigures.read(band.depth(), band.eventsLow(), depth);
-                double highEvents = outrider.exchange.CutFigures.read(band.depth(), band.eventsHigh(), depth);
+                double lowEvents = CutFigures.read(band.depth(), band.eventsLow(), depth);
+                double highEvents = CutFigures.read(band.depth(), band.eventsHigh(), depth);
                 yield rate == 0 ? null : new double[] {lowEvents / records, highEvents / records};
             }
             default -> null;

@@ -4,6 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
 import outrider.learn.Kind;
@@ -177,7 +178,7 @@ public class Searches {
         List<Search.Trial> trials = rows.stream().map(TrialRow::trial).toList();
         List<Search.Trial> ranked = Search.ranked(trials);
         Search.Trial simplest = Search.simplest(trials);
-        List<TrialView> views = new java.util.ArrayList<>();
+        List<TrialView> views = new ArrayList<>();
         for (int i = 0; i < ranked.size(); i++)
             views.add(view(rows.get(ranked.get(i).number()), i + 1));
         for (TrialRow row : rows) if (row.value == null) views.add(view(row, null));
