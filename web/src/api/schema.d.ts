@@ -1537,7 +1537,7 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/comparisons/bands/{id}': {
+  '/api/comparisons/bands': {
     parameters: {
       query?: never;
       header?: never;
@@ -1548,12 +1548,12 @@ export interface paths {
     get: {
       parameters: {
         query?: {
+          candidate?: number[];
           q?: number;
+          training?: boolean;
         };
         header?: never;
-        path: {
-          id: number;
-        };
+        path?: never;
         cookie?: never;
       };
       requestBody?: never;
@@ -1564,7 +1564,7 @@ export interface paths {
             [name: string]: unknown;
           };
           content: {
-            'application/json': components['schemas']['BandRow'][];
+            'application/json': components['schemas']['BandsView'][];
           };
         };
       };
@@ -1577,7 +1577,7 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/comparisons/bands/{id}/bands.csv': {
+  '/api/comparisons/bands.csv': {
     parameters: {
       query?: never;
       header?: never;
@@ -1588,8 +1588,46 @@ export interface paths {
     get: {
       parameters: {
         query?: {
+          candidate?: number[];
           q?: number;
+          training?: boolean;
         };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/csv': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparisons/distributions/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Distribution */
+    get: {
+      parameters: {
+        query?: never;
         header?: never;
         path: {
           id: number;
@@ -1604,7 +1642,7 @@ export interface paths {
             [name: string]: unknown;
           };
           content: {
-            'text/csv': unknown;
+            'application/json': components['schemas']['DistributionView'];
           };
         };
       };
@@ -1655,6 +1693,47 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/comparisons/orders/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Order */
+    get: {
+      parameters: {
+        query?: {
+          of?: string;
+          value?: string;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/octet-stream': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/comparisons/{id}': {
     parameters: {
       query?: never;
@@ -1665,7 +1744,9 @@ export interface paths {
     /** Compare */
     get: {
       parameters: {
-        query?: never;
+        query?: {
+          leader?: number;
+        };
         header?: never;
         path: {
           id: number;
@@ -1792,6 +1873,47 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/comparisons/{id}/inverse/{candidate}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Inverse */
+    get: {
+      parameters: {
+        query?: {
+          records?: number;
+        };
+        header?: never;
+        path: {
+          candidate: number;
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['InverseView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/comparisons/{id}/scores.csv': {
     parameters: {
       query?: never;
@@ -1818,6 +1940,83 @@ export interface paths {
           };
           content: {
             'text/csv': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparisons/{id}/sensitivity': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Sensitivity */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SensitivityView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparisons/{id}/threshold/{candidate}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Threshold */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          candidate: number;
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ThresholdView'];
           };
         };
       };
@@ -2430,6 +2629,181 @@ export interface paths {
     options?: never;
     head?: never;
     patch?: never;
+    trace?: never;
+  };
+  '/api/pins': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Of */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PinView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Add */
+    post: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewPin'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PinView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/pins/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Remove */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    /** Note */
+    patch: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Note'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PinView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     trace?: never;
   };
   '/api/reports': {
@@ -3133,6 +3507,15 @@ export interface components {
     };
     /** @enum {string} */
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
+    AgainstView: {
+      captureLow?: number[];
+      captureHigh?: number[];
+      eventsLow?: number[];
+      eventsHigh?: number[];
+      gainLow?: number[];
+      gainHigh?: number[];
+      adjustedP?: number[];
+    };
     Alarm: {
       name?: string;
       meaning?: string;
@@ -3141,6 +3524,15 @@ export interface components {
       name?: string;
       meaning?: string;
       keptBecause?: string;
+    };
+    AnswerView: {
+      lever?: string;
+      /** Format: double */
+      now?: number;
+      /** Format: double */
+      amount?: number;
+      /** Format: int64 */
+      candidate?: number;
     };
     ArrivalView: {
       /** Format: int64 */
@@ -3197,11 +3589,19 @@ export interface components {
       tied?: boolean;
     };
     BandView: {
-      depth?: number[];
       captureLow?: number[];
       captureHigh?: number[];
+      eventsLow?: number[];
+      eventsHigh?: number[];
       gainLow?: number[];
       gainHigh?: number[];
+    };
+    BandsView: {
+      /** Format: int64 */
+      candidate?: number;
+      name?: string;
+      validation?: components['schemas']['BandRow'][];
+      training?: components['schemas']['BandRow'][];
     };
     BayesPart: {
       column?: string;
@@ -3216,6 +3616,15 @@ export interface components {
       x?: number[];
       y?: number[];
       knots?: number[];
+    };
+    BestView: {
+      measure?: string;
+      /** Format: double */
+      value?: number;
+      /** Format: double */
+      threshold?: number;
+      /** Format: double */
+      records?: number;
     };
     BriefView: {
       /** Format: int64 */
@@ -3261,6 +3670,7 @@ export interface components {
       campaignSize?: number;
       /** Format: double */
       plannedRate?: number;
+      valueColumn?: string;
       /** Format: double */
       breakEven?: number;
       whenActingPays?: components['schemas']['Acting'];
@@ -3338,6 +3748,8 @@ export interface components {
       removed?: string[];
       settings?: components['schemas']['Change'][];
     };
+    /** @enum {string} */
+    Chapter: 'COMPARISON' | 'THRESHOLD';
     Choice: {
       value?: string;
       words?: string;
@@ -3448,6 +3860,10 @@ export interface components {
       records?: number;
       /** Format: int32 */
       events?: number;
+      /** Format: int32 */
+      trainingRecords?: number;
+      /** Format: int32 */
+      trainingEvents?: number;
       /** Format: double */
       eventRate?: number;
       /** Format: double */
@@ -3460,11 +3876,36 @@ export interface components {
       capacityRecords?: number;
       /** Format: double */
       campaignFactor?: number;
+      worth?: components['schemas']['Worth'];
+      /** Format: double */
+      nobody?: number;
+      valueColumn?: string;
+      /** Format: double */
+      totalValue?: number;
       /** Format: int64 */
       leader?: number;
+      /** Format: int64 */
+      bestReference?: number;
       sealed?: boolean;
       cut?: components['schemas']['CutView'];
+      depths?: number[];
+      looks?: components['schemas']['LooksView'];
       candidates?: components['schemas']['Row'][];
+    };
+    CrossValidatedCut: {
+      folds?: components['schemas']['Fold'][];
+      /** Format: double */
+      threshold?: number;
+      /** Format: double */
+      gainPerRecord?: number;
+    };
+    CrossValidatedView: {
+      cut?: components['schemas']['CrossValidatedCut'];
+      /** Format: double */
+      lowest?: number;
+      /** Format: double */
+      highest?: number;
+      onValidation?: components['schemas']['TriedView'];
     };
     Curve: {
       x?: string;
@@ -3525,6 +3966,12 @@ export interface components {
       /** Format: char */
       decimal?: string;
       header?: boolean;
+    };
+    DistributionView: {
+      /** Format: int64 */
+      candidate?: number;
+      validation?: components['schemas']['ScoresView'];
+      training?: components['schemas']['ScoresView'];
     };
     Drawn: {
       /** Format: int32 */
@@ -3616,6 +4063,16 @@ export interface components {
       outcomeKnown?: boolean;
       cut?: string;
     };
+    Fold: {
+      /** Format: double */
+      threshold?: number;
+      /** Format: double */
+      depth?: number;
+      /** Format: double */
+      gainPerRecord?: number;
+      /** Format: double */
+      bestPerRecord?: number;
+    };
     InputView: {
       name?: string;
       /** Format: double */
@@ -3636,6 +4093,17 @@ export interface components {
       /** Format: double */
       high?: number;
     };
+    InverseView: {
+      /** Format: double */
+      bestRecords?: number;
+      depth?: components['schemas']['AnswerView'][];
+      withinCapacity?: boolean;
+      /** Format: int64 */
+      leading?: number;
+      takeovers?: components['schemas']['AnswerView'][];
+    };
+    /** @enum {string} */
+    Kind: 'CHART' | 'TABLE' | 'SENTENCE';
     KindView: {
       kind?: string;
       words?: string;
@@ -3708,6 +4176,16 @@ export interface components {
       acted?: number;
       cut?: string;
     };
+    LooksView: {
+      /** Format: int32 */
+      looks?: number;
+      /** Format: int32 */
+      choices?: number;
+      /** Format: int32 */
+      compared?: number;
+      /** Format: double */
+      aucOptimism?: number;
+    };
     Me: {
       name?: string;
       role?: string;
@@ -3743,6 +4221,22 @@ export interface components {
       /** Format: int64 */
       datasetId?: number;
     };
+    NewPin: {
+      kind?: components['schemas']['Kind'];
+      chapter?: components['schemas']['Chapter'];
+      title?: string;
+      note?: string;
+      reading?: string;
+      drawing?: string;
+      cells?: string[][];
+      /** Format: int64 */
+      candidateId?: number;
+      /** Format: double */
+      records?: number;
+    };
+    Note: {
+      note?: string;
+    };
     PartFacts: {
       part?: string;
       /** Format: int32 */
@@ -3759,6 +4253,23 @@ export interface components {
       records?: number;
       /** Format: int32 */
       events?: number;
+    };
+    PinView: {
+      /** Format: int64 */
+      id?: number;
+      kind?: components['schemas']['Kind'];
+      chapter?: components['schemas']['Chapter'];
+      title?: string;
+      note?: string;
+      reading?: string;
+      drawing?: string;
+      cells?: string[][];
+      /** Format: int64 */
+      candidateId?: number;
+      /** Format: double */
+      records?: number;
+      createdBy?: string;
+      createdAt?: components['schemas']['Instant'];
     };
     Plan: {
       kinds?: string[];
@@ -3788,6 +4299,21 @@ export interface components {
       dialect?: components['schemas']['Dialect'];
       names?: string[];
       rows?: string[][];
+    };
+    ProbabilityQuality: {
+      /** Format: double */
+      logLoss?: number;
+      /** Format: double */
+      brier?: number;
+      /** Format: double */
+      brierSkill?: number;
+      /** Format: double */
+      intercept?: number;
+      /** Format: double */
+      slope?: number;
+      /** Format: double */
+      ece?: number;
+      reliability?: components['schemas']['Reliability'][];
     };
     Problem: {
       type?: string;
@@ -3830,6 +4356,20 @@ export interface components {
       average?: number;
       columns?: components['schemas']['RecordColumn'][];
     };
+    Reliability: {
+      /** Format: int32 */
+      band?: number;
+      /** Format: double */
+      records?: number;
+      /** Format: double */
+      meanProbability?: number;
+      /** Format: double */
+      observedRate?: number;
+      /** Format: double */
+      low?: number;
+      /** Format: double */
+      high?: number;
+    };
     Remarks: {
       notes?: string;
       tags?: string[];
@@ -3858,19 +4398,31 @@ export interface components {
       probability?: boolean;
       /** Format: int32 */
       inputs?: number;
+      /** Format: int32 */
+      waitDays?: number;
+      lastInput?: string;
+      /** Format: int32 */
+      undated?: number;
       auc?: components['schemas']['Interval'];
       /** Format: double */
       trainingAuc?: number;
       verdict?: string;
       /** Format: double */
       adjustedP?: number;
+      /** Format: double */
+      aucDifference?: number;
+      /** Format: double */
+      eventsNeeded?: number;
+      beatsReference?: boolean;
       alarms?: components['schemas']['Alarm'][];
-      exact?: boolean;
+      /** Format: double */
+      error?: number;
       records?: number[];
       events?: number[];
-      gain?: number[];
+      valued?: number[];
       scores?: number[];
       band?: components['schemas']['BandView'];
+      against?: components['schemas']['AgainstView'];
       trainingDepth?: number[];
       trainingCapture?: number[];
       slivers?: number[];
@@ -3879,6 +4431,12 @@ export interface components {
       breakEvenRecords?: number;
       /** Format: int32 */
       looks?: number;
+    };
+    ScoresView: {
+      edges?: number[];
+      events?: number[];
+      others?: number[];
+      quality?: components['schemas']['ProbabilityQuality'];
     };
     SearchView: {
       /** Format: int64 */
@@ -3897,6 +4455,15 @@ export interface components {
       /** Format: int32 */
       simplest?: number;
       trials?: components['schemas']['TrialView'][];
+    };
+    Sensitivity: {
+      ratios?: number[];
+      rates?: number[];
+      spots?: components['schemas']['Spot'][][];
+    };
+    SensitivityView: {
+      candidates?: number[];
+      map?: components['schemas']['Sensitivity'];
     };
     SettingView: {
       name?: string;
@@ -3961,6 +4528,16 @@ export interface components {
       sealed?: boolean;
       locked?: boolean;
     };
+    Spot: {
+      /** Format: int32 */
+      winner?: number;
+      /** Format: double */
+      gain?: number;
+      /** Format: double */
+      ahead?: number;
+      /** Format: double */
+      depth?: number;
+    };
     /** @enum {string} */
     State: 'RECEIVING' | 'HERE' | 'READING' | 'STORED' | 'FAILED' | 'INTERRUPTED';
     StreamingOutput: Record<string, never>;
@@ -3974,6 +4551,20 @@ export interface components {
     };
     /** @enum {string} */
     Target: 'TRAINING' | 'VALIDATION' | 'RESERVE' | 'VALIDATION_AND_RESERVE' | 'LEFT_OUT';
+    ThresholdView: {
+      /** Format: int64 */
+      candidate?: number;
+      best?: components['schemas']['BestView'][];
+      /** Format: double */
+      accuracyOfNobody?: number;
+      crossValidated?: components['schemas']['CrossValidatedView'];
+      /** Format: double */
+      fewAndRight?: number;
+      /** Format: double */
+      nearlyAll?: number;
+      /** Format: double */
+      nearlyAllShare?: number;
+    };
     Training: {
       /** Format: int32 */
       records?: number;
@@ -4023,6 +4614,14 @@ export interface components {
       /** Format: int64 */
       candidateId?: number;
     };
+    TriedView: {
+      /** Format: double */
+      threshold?: number;
+      /** Format: double */
+      records?: number;
+      /** Format: double */
+      gain?: number;
+    };
     Wanted: {
       name?: string;
       kind?: string;
@@ -4040,6 +4639,14 @@ export interface components {
     };
     Words: {
       words?: string;
+    };
+    Worth: {
+      /** Format: double */
+      perRecord?: number;
+      /** Format: double */
+      perEvent?: number;
+      /** Format: double */
+      perValue?: number;
     };
   };
   responses: never;

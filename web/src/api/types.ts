@@ -29,7 +29,7 @@ export type Split = Omit<Whole<Schemas['SplitView']>, 'parts' | 'facts' | 'plan'
 };
 export type Brief = OrNull<
   Omit<Whole<Schemas['BriefView']>, 'split'> & { split: Split | null },
-  'outcome' | 'capacity' | 'plannedRate' | 'breakEven' | 'signOff' | 'previousId' | 'nextId'
+  'outcome' | 'capacity' | 'plannedRate' | 'breakEven' | 'valueColumn' | 'signOff' | 'previousId' | 'nextId'
 >;
 export type Edit = OrNull<
   Whole<Schemas['Edit']>,
@@ -167,17 +167,66 @@ export interface Learnt {
   remembered: string | null;
 }
 export type AucInterval = OrNull<Whole<Schemas['Interval']>, 'standardError' | 'low' | 'high'>;
+export type Bounds = Whole<Schemas['BandView']>;
+export type Against = Whole<Schemas['AgainstView']>;
+export type Worth = Whole<Schemas['Worth']>;
 export type Row = OrNull<
-  Omit<Whole<Schemas['Row']>, 'auc' | 'best'> & {
+  Omit<Whole<Schemas['Row']>, 'auc' | 'best' | 'band' | 'against'> & {
     auc: AucInterval;
     best: OrNull<Whole<Schemas['Cut']>, 'threshold' | 'returnOnSpend'>;
+    band: Bounds;
+    against: Against | null;
   },
-  'adjustedP' | 'breakEvenRecords'
+  | 'adjustedP'
+  | 'breakEvenRecords'
+  | 'waitDays'
+  | 'lastInput'
+  | 'aucDifference'
+  | 'eventsNeeded'
+  | 'beatsReference'
+  | 'valued'
 >;
 export type CutView = Whole<Schemas['CutView']>;
+export type LooksView = OrNull<Whole<Schemas['LooksView']>, 'aucOptimism'>;
 export type Comparison = OrNull<
-  Omit<Whole<Schemas['ComparisonView']>, 'candidates'> & { candidates: Row[] },
-  'breakEven' | 'capacityRecords' | 'leader' | 'cut'
+  Omit<Whole<Schemas['ComparisonView']>, 'candidates' | 'looks'> & { candidates: Row[]; looks: LooksView },
+  'breakEven' | 'capacityRecords' | 'leader' | 'cut' | 'valueColumn' | 'bestReference'
 >;
 export type BandRow = Whole<Schemas['BandRow']>;
+export type BandsView = OrNull<Whole<Schemas['BandsView']>, 'training'>;
+export type Reliability = Whole<Schemas['Reliability']>;
+export type Quality = OrNull<Whole<Schemas['ProbabilityQuality']>, 'intercept' | 'slope'>;
+export type DistributionPart = Omit<Whole<Schemas['ScoresView']>, 'quality'> & {
+  quality: Quality | null;
+};
+export type Distribution = { candidate: number; validation: DistributionPart; training: DistributionPart };
+export type Best = OrNull<Whole<Schemas['BestView']>, 'value' | 'threshold' | 'records'>;
+export type Fold = OrNull<Whole<Schemas['Fold']>, 'threshold'>;
+export interface CrossValidated {
+  cut: { folds: Fold[]; threshold: number | null; gainPerRecord: number };
+  lowest: number | null;
+  highest: number | null;
+  onValidation: { threshold: number | null; records: number; gain: number };
+}
+export type ThresholdView = Omit<Whole<Schemas['ThresholdView']>, 'best' | 'crossValidated'> & {
+  best: Best[];
+  crossValidated: CrossValidated | null;
+};
+export type Spot = Whole<Schemas['Spot']>;
+export interface SensitivityMap {
+  ratios: number[];
+  rates: number[];
+  spots: Spot[][];
+}
+export interface SensitivityView {
+  candidates: number[];
+  map: SensitivityMap | null;
+}
+export type Answer = OrNull<Whole<Schemas['AnswerView']>, 'amount'>;
+export type InverseView = Omit<Whole<Schemas['InverseView']>, 'depth' | 'takeovers'> & {
+  depth: Answer[];
+  takeovers: Answer[];
+};
+export type PinWanted = OrNull<Whole<Schemas['NewPin']>, 'drawing' | 'cells' | 'candidateId' | 'records'>;
+export type Pin = OrNull<Whole<Schemas['PinView']>, 'drawing' | 'cells' | 'candidateId' | 'records'>;
 export type Report = Whole<Schemas['ReportView']>;

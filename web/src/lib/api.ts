@@ -46,6 +46,13 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   return answered<T>(response);
 }
 
+/** A file's bytes. */
+export async function bytes(path: string): Promise<ArrayBuffer> {
+  const response = await fetch(`/api${path}`);
+  if (!response.ok) await answered(response);
+  return response.arrayBuffer();
+}
+
 export const get = <T>(path: string) => request<T>('GET', path);
 export const post = <T>(path: string, body?: unknown) => request<T>('POST', path, body);
 export const put = <T>(path: string, body: unknown) => request<T>('PUT', path, body);

@@ -1,10 +1,32 @@
-import type { Brief, Comparison, Row } from '../api/types';
-import { get, put, Refusal } from './api';
-import { readAt } from './curve';
+import type { Brief, Comparison, Edit, Pin, Row } from '../api/types';
+import { bytes, get, put, Refusal } from './api';
+import { against, readAt, type AgainstAt, type AtCut } from './curve';
+import { layout } from './layout.svelte';
+import { curveReader, packedReader, type Reader } from './order';
 import { session } from './session.svelte';
 
-const COLOURS = ['#1d5a50', '#3d5da6', '#ad7610', '#6a58a4', '#2589a0', '#9c4436', '#6b7a1e', '#b25784'];
+const COLOURS = [
+  '#1d5a50',
+  '#3d5da6',
+  '#ad7610',
+  '#6a58a4',
+  '#2589a0',
+  '#9c4436',
+  '#6b7a1e',
+  '#b25784',
+  '#4c6b8a',
+  '#8a6a4c',
+  '#3f8f5f',
+  '#7d4e7d',
+];
+const REFERENCE = '#8b9096';
+/** rules by which the cut goes on following the stakes */
+const FOLLOWING = ['best net value', 'break-even probability', 'capacity'];
 const SAVE_AFTER = 350;
+
+/** Names a ranking that never changes. */
+const orderKey = (row: Row, value: string) =>
+  `${row.id}?of=${row.auc.auc}&value=${encodeURIComponent(value)}`;
 
 /** The brief on the desk, its comparison, and the one cut that all views share. */
 class Desk {
@@ -14,7 +36,6 @@ class Desk {
   candidateId = $state<number | null>(null);
   records = $state(0);
   rule = $state('set by hand');
-  training = $state(false);
   keysOpen = $state(false);
   /** how often the cut was moved here, so that an answer under way does not move it back */
   private moves = 0;
@@ -22,7 +43,44 @@ class Desk {
   private saving: ReturnType<typeof setTimeout> | undefined;
 
   row = $derived<Row | null>(this.comparison?.candidates.find((c) => c.id === this.candidateId) ?? null);
-  at = $derived(this.row && this.comparison ? readAt(this.row, this.comparison, this.records) : null);
+  /** every record's place, by candidate, where the curve that was sent is not exact */
+  private orders = $state.raw<ReadonlyMap<string, Reader>>(new Map());
+  private readers = $derived(
+    new Map(
+      (this.comparison?.candidates ?? []).map((row) => [
+        row.id,
+        (row.error > 0 ? this.orders.get(orderKey(row, this.comparison?.valueColumn ?? '')) : undefined) ??
+          curveReader(row),
+      ]),
+    ),
+  );
+  /** every candidate at the cut, in the comparison's order */
+  all = $derived.by<AtCut[]>(() => {
+    const comparison = this.comparison;
+    if (!comparison) return [];
+    return comparison.candidates.map((row) =>
+      readAt(row, comparison, this.records, this.readers.get(row.id)),
+    );
+  });
+  at = $derived<AtCut | null>(this.atOf(this.candidateId));
+  pins = $state.raw<Pin[]>([]);
+
+  /** A candidate's figures at the cut. */
+  atOf(id: number | null): AtCut | null {
+    const index = this.comparison?.candidates.findIndex((c) => c.id === id) ?? -1;
+    return index < 0 ? null : this.all[index];
+  }
+
+  /** A candidate against the leader at the cut; null for the leader. */
+  againstLeader(row: Row): AgainstAt | null {
+    const mine = this.atOf(row.id);
+    const leaders = this.atOf(this.comparison?.leader ?? null);
+    return this.comparison && mine && leaders ? against(row.against, this.comparison, mine, leaders) : null;
+  }
+
+  reader(row: Row): Reader {
+    return this.readers.get(row.id) ?? curveReader(row);
+  }
 
   /** Shows the brief; keeps what is shown where it is the same one. */
   async open(id: number): Promise<void> {
@@ -32,6 +90,8 @@ class Desk {
       this.unkept = false;
       this.comparison = null;
       this.candidateId = null;
+      this.pins = [];
+      layout.open(id);
     }
     try {
       this.brief = await get<Brief>(`/briefs/${id}`);
@@ -45,22 +105,85 @@ class Desk {
     if (!this.brief?.split) return;
     const moves = this.moves;
     const pending = this.unkept;
-    const comparison = await get<Comparison>(`/comparisons/${this.brief.id}`);
+    const leader = layout.now.leader;
+    const query = leader === null ? '' : `?leader=${leader}`;
+    const comparison = await get<Comparison>(`/comparisons/${this.brief.id}${query}`);
+    await this.fetchOrders(comparison);
     this.comparison = comparison;
     const mine = comparison.candidates.some((c) => c.id === this.candidateId);
     if (mine && (pending || this.unkept || this.moves !== moves)) return;
     const kept = comparison.cut;
-    const leader = comparison.candidates.find((c) => c.id === comparison.leader);
+    const first = comparison.candidates[0];
     if (kept && comparison.candidates.some((c) => c.id === kept.candidateId)) {
       this.candidateId = kept.candidateId;
       this.records = kept.records;
       this.rule = kept.rule;
-    } else if (leader) {
-      this.candidateId = leader.id;
-      this.moveTo(leader.best.records, 'best net value');
+    } else if (first) {
+      this.candidateId = first.id;
+      this.moveTo(first.best.records, 'best net value');
     } else {
       this.candidateId = null;
     }
+  }
+
+  /** Gets every record's place of candidates whose curves were thinned. */
+  private async fetchOrders(comparison: Comparison): Promise<void> {
+    const value = comparison.valueColumn ?? '';
+    const missing = comparison.candidates.filter(
+      (row) => row.error > 0 && !this.orders.has(orderKey(row, value)),
+    );
+    try {
+      const found = await Promise.all(
+        missing.map(async (row) => {
+          const key = orderKey(row, value);
+          return [key, packedReader(await bytes(`/comparisons/orders/${key}`))] as const;
+        }),
+      );
+      if (found.length > 0) this.orders = new Map([...this.orders, ...found]);
+    } catch (e) {
+      this.failure = `Figures are near, not exact: ${e instanceof Error ? e.message : e}`;
+    }
+  }
+
+  /** Sets others against this candidate. */
+  async lead(id: number): Promise<void> {
+    layout.change({ leader: id });
+    await this.compare();
+  }
+
+  /** Changes the brief, one change after the other, each on the version that the one before made. */
+  keep(change: Partial<Edit>): Promise<Refusal | null> {
+    const next = this.keeping.then(() => this.keepNow(change));
+    this.keeping = next;
+    return next;
+  }
+
+  private keeping: Promise<Refusal | null> = Promise.resolve(null);
+
+  private async keepNow(change: Partial<Edit>): Promise<Refusal | null> {
+    const brief = this.brief;
+    if (!brief) return null;
+    try {
+      this.brief = await put<Brief>(`/briefs/${brief.id}`, { ...editOf(brief), ...change });
+      await this.compare();
+      this.follow();
+      return null;
+    } catch (e) {
+      const refusal = e instanceof Refusal ? e : new Refusal(0, { detail: String(e) });
+      if (refusal.status === 409) await this.open(brief.id);
+      return refusal;
+    }
+  }
+
+  /** A cut that was set by a rule stays where that rule puts it. */
+  private follow(): void {
+    if (!this.row || !FOLLOWING.includes(this.rule)) return;
+    const wanted = {
+      'best net value': this.row.best.records,
+      'break-even probability': this.row.breakEvenRecords,
+      capacity: this.comparison?.capacityRecords ?? null,
+    }[this.rule];
+    if (wanted !== null && wanted !== undefined && wanted !== this.records) this.moveTo(wanted, this.rule);
   }
 
   /** Moves the cut everywhere at once; it is kept shortly after. */
@@ -86,6 +209,10 @@ class Desk {
     const at = all.findIndex((c) => c.id === this.candidateId);
     const next = all[Math.min(all.length - 1, Math.max(0, at + step))];
     if (next) this.choose(next.id);
+  }
+
+  overlayTraining(): void {
+    layout.change({ training: !layout.now.training });
   }
 
   private save(): void {
@@ -114,11 +241,41 @@ class Desk {
   }
 
   colour(row: Row): string {
-    if (row.reference) return '#8b9096';
+    if (row.reference) return REFERENCE;
     const own = (this.comparison?.candidates ?? []).filter((c) => !c.reference);
     const order = own.map((c) => c.id).sort((a, b) => a - b);
     return COLOURS[order.indexOf(row.id) % COLOURS.length];
   }
+
+  async fetchPins(): Promise<void> {
+    if (this.brief) this.pins = await get<Pin[]>(`/pins?brief=${this.brief.id}`);
+  }
+}
+
+/** Everything of a brief that can be edited, as it stands. */
+export function editOf(brief: Brief): Edit {
+  return {
+    version: brief.version,
+    name: brief.name,
+    question: brief.question,
+    outcome: brief.outcome,
+    eventLevels: brief.eventLevels,
+    leftOutLevels: brief.leftOutLevels,
+    leaveOutMissing: brief.leaveOutMissing,
+    recordsNoun: brief.recordsNoun,
+    eventsNoun: brief.eventsNoun,
+    acting: brief.acting,
+    currency: brief.currency,
+    gainIfCaught: brief.gainIfCaught,
+    actionCost: brief.actionCost,
+    missCost: brief.missCost,
+    falseAlarmCost: brief.falseAlarmCost,
+    leaveValue: brief.leaveValue,
+    successRate: brief.successRate,
+    capacity: brief.capacity,
+    campaignSize: brief.campaignSize,
+    plannedRate: brief.plannedRate,
+  };
 }
 
 export const desk = new Desk();

@@ -36,8 +36,19 @@ export function significant(value: number | null): string {
   return minus(String(Number(value.toPrecision(3))));
 }
 
+/** A score to four significant digits. */
 export function score(value: number | null): string {
-  return value === null ? NONE : minus(Math.abs(value) >= 100 ? value.toFixed(1) : value.toFixed(4));
+  if (value === null) return NONE;
+  const size = Math.abs(value);
+  if (size !== 0 && (size < 1e-6 || size >= 1e7)) return minus(value.toExponential(3));
+  const text = value.toPrecision(4);
+  return minus(text.includes('e') ? Number(text).toString() : text);
+}
+
+/** Half an interval, in thousands where it is that large. */
+export function half(low: number, high: number): string {
+  const value = (high - low) / 2;
+  return value >= 10000 ? `±${(value / 1000).toFixed(1)}k` : `±${value.toFixed(0)}`;
 }
 
 export function money(currency: string, value: number): string {

@@ -1,8 +1,8 @@
 interface Movable {
   keysOpen: boolean;
-  training: boolean;
   moveBy(share: number): void;
   chooseNext(step: number): void;
+  overlayTraining(): void;
 }
 
 /** What every key does, for the list that "?" shows. */
@@ -10,8 +10,9 @@ export const KEY_LIST: [string, string][] = [
   ['[  ]', 'cut up or down the ranking by 1 point'],
   ['Shift + [  ]', 'the same by 0.1 point'],
   ['j  k', 'next and previous candidate'],
-  ['1 – 5', 'go to a stage'],
+  ['1 – 6', 'go to a stage'],
   ['o', 'overlay training'],
+  ['.', 'pin what the pointer or the focus is on to the report'],
   ['/', 'find a column'],
   ['Ctrl + Z', 'undo the last change of columns'],
   ['?', 'this list'],
@@ -23,6 +24,7 @@ export function keys(
   desk: Movable,
   stages: string[],
   go: (path: string) => void,
+  pin: () => void,
 ): void {
   const typing =
     event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable]');
@@ -32,7 +34,8 @@ export function keys(
   else if (event.code === 'BracketRight' || event.key === ']' || event.key === '}') desk.moveBy(step);
   else if (event.key === 'j') desk.chooseNext(1);
   else if (event.key === 'k') desk.chooseNext(-1);
-  else if (event.key === 'o') desk.training = !desk.training;
+  else if (event.key === 'o') desk.overlayTraining();
+  else if (event.key === '.') pin();
   else if (event.key === '?') desk.keysOpen = true;
   else if (/^[1-9]$/.test(event.key) && stages[Number(event.key) - 1] !== undefined)
     go(stages[Number(event.key) - 1]);

@@ -10,6 +10,7 @@ import Home from '../pages/Home.svelte';
 import Missing from '../pages/Missing.svelte';
 import SearchPage from '../pages/SearchPage.svelte';
 import SignOffPage from '../pages/SignOffPage.svelte';
+import ThresholdPage from '../pages/ThresholdPage.svelte';
 
 export const { navigate, route } = createRouter({
   '/': Home,
@@ -21,6 +22,7 @@ export const { navigate, route } = createRouter({
     '/candidates/:candidate': CandidatePage,
     '/searches/:search': SearchPage,
     '/compare': ComparePage,
+    '/threshold': ThresholdPage,
     '/sign-off': SignOffPage,
     layout: Case,
   },

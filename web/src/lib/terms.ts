@@ -1,5 +1,6 @@
 import type { Brief, Comparison, Row } from '../api/types';
-import type { AtCut } from './curve';
+import type { AgainstAt, AtCut } from './curve';
+import { desk } from './desk.svelte';
 import { count, fixed, gain, money, percent } from './format';
 
 /** A note on a measure: what it is, its formula, the same with this case's numbers, and when it misleads. */
@@ -11,7 +12,19 @@ export interface Note {
   beware: string;
 }
 
-export type Term = 'capture' | 'lift' | 'precision' | 'gain' | 'auc' | 'gap' | 'verdict';
+export type Term =
+  | 'capture'
+  | 'lift'
+  | 'precision'
+  | 'gain'
+  | 'auc'
+  | 'gap'
+  | 'verdict'
+  | 'aucVerdict'
+  | 'best'
+  | 'inputs'
+  | 'known'
+  | 'looks';
 
 export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: AtCut): Note {
   const cost = money(brief.currency, brief.actionCost);
@@ -44,7 +57,9 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
       return {
         name: 'Net value against acting on nobody',
         what: `Money won by acting down to the cut, less acting on nobody, on the ${count(all.records)} validation ${brief.recordsNoun}. Below it the 95 % interval.`,
-        formula: 'caught · (V caught − V missed) + false alarms · (V false alarm − V left alone)',
+        formula: all.valueColumn
+          ? `caught, each times its ${all.valueColumn}, · (gain + miss cost) · success rate − costs of acting`
+          : 'caught · (V caught − V missed) + false alarms · (V false alarm − V left alone)',
         numbers: `${count(at.caught)} caught, ${count(at.falseAlarms)} false alarms at ${cost} an action → ${gain(brief.currency, at.gain)}`,
         beware: 'It is as good as the stakes in the brief; change them and see whether the order holds.',
       };
@@ -64,16 +79,77 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
         numbers: `${fixed(row.trainingAuc, 3)} − ${fixed(row.auc.auc, 3)} = ${fixed(row.trainingAuc - row.auc.auc, 3)}`,
         beware: 'From 0.05 up it raises an alarm: the candidate has learnt its training records by heart.',
       };
-    case 'verdict':
+    case 'verdict': {
+      const found = desk.againstLeader(row);
       return {
-        name: 'Against the leader',
-        what: 'The word on the paired difference of AUC to the leader: ahead, behind, or not separable.',
-        formula: 'paired difference by DeLong, p values adjusted after Holm, limit 0.05',
-        numbers:
-          row.adjustedP === null
-            ? `${row.name} is the leader or equal to it`
-            : `adjusted p = ${row.adjustedP.toPrecision(2)}`,
+        name: 'Against the leader, at the cut',
+        what: 'The word on the paired difference of net value to the leader, both acting equally deep: ahead, behind, or not separable. Below it the difference.',
+        formula: 'paired bootstrap over records, p values adjusted after Holm, limit 0.05',
+        numbers: !found
+          ? `${row.name} is the leader`
+          : `${gain(brief.currency, found.gain.difference)}, 95 % interval ${gain(brief.currency, found.gain.low)} to ` +
+            `${gain(brief.currency, found.gain.high)}, adjusted p = ${found.adjustedP.toPrecision(2)}; capture ` +
+            `${signed(100 * found.capture.difference, 1)} points (${signed(100 * found.capture.low, 1)} to ${signed(100 * found.capture.high, 1)})` +
+            differences(found),
         beware: '“Not separable” does not mean equal: these records cannot tell.',
       };
+    }
+    case 'aucVerdict':
+      return {
+        name: 'Against the leader, by AUC',
+        what: 'The word on the paired difference of AUC to the leader.',
+        formula: 'paired difference by DeLong, p values adjusted after Holm, limit 0.05',
+        numbers:
+          row.adjustedP === null || row.aucDifference === null
+            ? `${row.name} is the leader or equal to it`
+            : `${signed(row.aucDifference, 4)}, adjusted p = ${row.adjustedP.toPrecision(2)}`,
+        beware: 'It judges the whole order; you act at one cut only.',
+      };
+    case 'best':
+      return {
+        name: 'Best net value',
+        what: 'The highest net value over acting on nobody that any cut within the capacity reaches, and its depth.',
+        formula: 'highest point of the net-value curve; of equal ones the smallest depth',
+        numbers: `${row.name}: ${gain(brief.currency, row.best.gainOverNobody)} at ${percent(row.best.depth)} %`,
+        beware: 'Being the best of many cuts on these records, it is a little too good.',
+      };
+    case 'inputs':
+      return {
+        name: 'Inputs',
+        what: 'How many columns the candidate reads.',
+        formula: 'count',
+        numbers: `${row.name}: ${row.inputs}`,
+        beware: 'Fewer inputs are easier to feed, to explain and to keep alive.',
+      };
+    case 'known':
+      return {
+        name: 'Known after',
+        what: 'Days from the decision until the last of its inputs is at hand, as Data says.',
+        formula: 'largest “known after” of its inputs',
+        numbers:
+          row.waitDays === null
+            ? `${row.name}: nobody said when its inputs are known`
+            : `${row.name}: ${row.waitDays} days, for ${row.lastInput}; ${row.undated} inputs undated`,
+        beware: 'A better candidate whose inputs come too late cannot run.',
+      };
+    case 'looks':
+      return {
+        name: 'Looks',
+        what: 'How often this candidate’s validation figures were seen with something new in them.',
+        formula: 'count',
+        numbers: `${row.name}: ${row.looks}`,
+        beware: 'Each look is a chance to choose by luck; the reserve is for the last word.',
+      };
   }
+}
+
+const signed = (value: number, digits: number) => `${value > 0 ? '+' : ''}${fixed(value, digits)}`;
+
+function differences(found: AgainstAt): string {
+  const { lift, precision } = found;
+  if (!lift || !precision) return '';
+  return (
+    `; lift ${signed(lift.difference, 2)} (${signed(lift.low, 2)} to ${signed(lift.high, 2)}); precision ` +
+    `${signed(100 * precision.difference, 1)} points (${signed(100 * precision.low, 1)} to ${signed(100 * precision.high, 1)})`
+  );
 }

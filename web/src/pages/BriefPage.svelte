@@ -1,11 +1,13 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Brief, Column, Columns, Edit } from '../api/types';
-  import { get, put, Refusal } from '../lib/api';
+  import type { Column, Columns, Edit } from '../api/types';
+  import { get, type Refusal } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { count, percent } from '../lib/format';
   import { session } from '../lib/session.svelte';
+  import BreakEven from '../parts/threshold/BreakEven.svelte';
   import NumberField from '../parts/NumberField.svelte';
+  import StakesSentence from '../parts/threshold/StakesSentence.svelte';
 
   const MOST_LEVELS = 200;
   const brief = $derived(desk.brief!);
@@ -26,48 +28,11 @@
 
   const outcome = $derived(columns.find((c) => c.name === brief.outcome) ?? null);
 
-  let queue = Promise.resolve();
-
   /** Keeps changes one after the other, each on the version that the one before made. */
-  function keep(change: Partial<Edit>) {
-    queue = queue.then(() => keepNow(change));
-  }
-
-  async function keepNow(change: Partial<Edit>) {
-    const edit: Edit = {
-      version: brief.version,
-      name: brief.name,
-      question: brief.question,
-      outcome: brief.outcome,
-      eventLevels: brief.eventLevels,
-      leftOutLevels: brief.leftOutLevels,
-      leaveOutMissing: brief.leaveOutMissing,
-      recordsNoun: brief.recordsNoun,
-      eventsNoun: brief.eventsNoun,
-      acting: brief.acting,
-      currency: brief.currency,
-      gainIfCaught: brief.gainIfCaught,
-      actionCost: brief.actionCost,
-      missCost: brief.missCost,
-      falseAlarmCost: brief.falseAlarmCost,
-      leaveValue: brief.leaveValue,
-      successRate: brief.successRate,
-      capacity: brief.capacity,
-      campaignSize: brief.campaignSize,
-      plannedRate: brief.plannedRate,
-      ...change,
-    };
-    try {
-      desk.brief = await put<Brief>(`/briefs/${brief.id}`, edit);
-      refusal = null;
-      kept = true;
-      if ('outcome' in change || 'eventLevels' in change) await loadColumns();
-      await desk.compare();
-    } catch (e) {
-      kept = false;
-      refusal = e instanceof Refusal ? e : new Refusal(0, { detail: String(e) });
-      if (refusal.status === 409) await desk.open(brief.id);
-    }
+  async function keep(change: Partial<Edit>) {
+    refusal = await desk.keep(change);
+    kept = refusal === null;
+    if (kept && ('outcome' in change || 'eventLevels' in change)) await loadColumns();
   }
 
   function toggle(level: string) {
@@ -99,6 +64,11 @@
     disabled={fixed}
     onchange={(e) => keep({ [field]: e.currentTarget.value })}
   />
+{/snippet}
+
+{#snippet named(field: 'acting' | 'currency')}
+  {#if field === 'acting'}{@render words('acting', 'What acting is, in -ing', '110px')}
+  {:else}{@render words('currency', 'Currency', '42px')}{/if}
 {/snippet}
 
 <div class="max-w-[820px]">
@@ -207,50 +177,8 @@
   {#if brief.candidates > 0}<p class="quiet mt-1">The outcome is fixed because candidates exist.</p>{/if}
 
   <h1 class="mt-6">The stakes</h1>
-  <p class="sentence">
-    {@render words('acting', 'What acting is, in -ing', '110px')} one of the {brief.recordsNoun} costs
-    {@render words('currency', 'Currency', '42px')}
-    <NumberField
-      label="Action cost"
-      value={brief.actionCost}
-      disabled={fixed}
-      change={amount('actionCost')}
-    />. It works on
-    <NumberField
-      label="Success rate, %"
-      value={brief.successRate}
-      factor={100}
-      width="64px"
-      disabled={fixed}
-      change={amount('successRate')}
-    /> % of the {brief.eventsNoun}, and then earns
-    <NumberField
-      label="Gain if caught"
-      value={brief.gainIfCaught}
-      disabled={fixed}
-      change={amount('gainIfCaught')}
-    />. Missing one costs
-    <NumberField label="Miss cost" value={brief.missCost} disabled={fixed} change={amount('missCost')} />, a
-    false alarm costs another
-    <NumberField
-      label="False-alarm cost"
-      value={brief.falseAlarmCost}
-      disabled={fixed}
-      change={amount('falseAlarmCost')}
-    />, and leaving anybody else alone is worth <NumberField
-      label="Leave value"
-      value={brief.leaveValue}
-      disabled={fixed}
-      change={amount('leaveValue')}
-    />.
-  </p>
-  <p class="reading" data-break-even>
-    {#if brief.gainIfCaught === 0 && brief.missCost === 0 && brief.actionCost === 0}Say what acting costs and
-      what it earns; money is counted by it.
-    {:else if brief.whenActingPays === 'NEVER_PAYS'}On these stakes acting can never pay.
-    {:else if brief.whenActingPays === 'ALWAYS_PAYS'}On these stakes acting always pays.
-    {:else}On these stakes acting pays from an event probability of <b>{percent(brief.breakEven)} %</b>.{/if}
-  </p>
+  <StakesSentence {brief} disabled={fixed} {keep} words={named} />
+  <BreakEven {brief} />
 
   <h1 class="mt-6">The campaign</h1>
   <p class="sentence">

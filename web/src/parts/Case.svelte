@@ -3,10 +3,12 @@
   import { count, gain, percent, rate as rareRate } from '../lib/format';
   import { desk } from '../lib/desk.svelte';
   import { keys } from '../lib/keys';
+  import { pins } from '../lib/pins.svelte';
   import { navigate, route } from '../lib/routes';
   import { session } from '../lib/session.svelte';
   import CutBar from './CutBar.svelte';
   import KeysHelp from './KeysHelp.svelte';
+  import PinDialog from './PinDialog.svelte';
 
   let { children }: { children: Snippet } = $props();
 
@@ -22,6 +24,7 @@
 
   async function load(wanted: number) {
     await desk.open(wanted);
+    void desk.fetchPins().catch(() => undefined);
     await desk.compare().catch((e: Error) => (desk.failure = e.message));
   }
 
@@ -32,6 +35,12 @@
   const open = $derived(brief?.split?.parts.filter((p) => p.events !== null) ?? []);
   const rate = $derived(
     open.reduce((sum, p) => sum + (p.events ?? 0), 0) / open.reduce((sum, p) => sum + p.records, 0),
+  );
+
+  const level = $derived(
+    desk.comparison?.candidates.filter(
+      (c) => !c.reference && desk.againstLeader(c)?.verdict === 'not separable',
+    ).length ?? 0,
   );
 
   const stages = $derived(
@@ -60,8 +69,10 @@
           {
             path: 'compare',
             name: 'Compare',
-            fact: desk.at
-              ? `${percent(desk.at.depth)} % · ${gain(brief.currency, desk.at.gain)}`
+            fact: desk.row
+              ? level > 0
+                ? `${level} level with the leader`
+                : 'the leader stands alone'
               : desk.comparison
                 ? 'nothing to compare'
                 : brief.split
@@ -69,9 +80,18 @@
                   : 'nothing to compare',
           },
           {
+            path: 'threshold',
+            name: 'Threshold',
+            fact: desk.at
+              ? `${percent(desk.at.depth)} % · ${gain(brief.currency, desk.at.gain)}`
+              : 'no cut yet',
+          },
+          {
             path: 'sign-off',
             name: 'Sign-off',
-            fact: brief.signOff ? `report ${brief.signOff}` : 'not issued',
+            fact:
+              (brief.signOff ? `report ${brief.signOff}` : 'not issued') +
+              (desk.pins.length > 0 ? ` · ${desk.pins.length} pinned` : ''),
           },
         ],
   );
@@ -80,7 +100,9 @@
     void navigate(`/briefs/${id}${path && `/${path}`}` as '/');
   }
 
-  const cutShown = $derived((here === 'compare' || here === 'sign-off') && desk.row !== null);
+  const cutShown = $derived(
+    (here === 'compare' || here === 'threshold' || here === 'sign-off') && desk.row !== null,
+  );
 </script>
 
 <svelte:window
@@ -90,6 +112,7 @@
       desk,
       stages.map((s) => s.path),
       go,
+      () => pins.offerHere(),
     )}
 />
 <svelte:document onvisibilitychange={seen} />
@@ -139,6 +162,7 @@
   {#if cutShown && brief}<CutBar {brief} />{/if}
 </div>
 <KeysHelp />
+<PinDialog />
 
 <style>
   .desk {

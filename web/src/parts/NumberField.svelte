@@ -8,6 +8,8 @@
     digits?: number;
     optional?: boolean;
     disabled?: boolean;
+    /** whether a number counts while it is typed, shortly after */
+    live?: boolean;
     placeholder?: string;
     change: (value: number | null) => void;
   }
@@ -19,6 +21,7 @@
     digits = 2,
     optional = false,
     disabled = false,
+    live = false,
     placeholder = '',
     change,
   }: Props = $props();
@@ -28,16 +31,33 @@
     value === null ? '' : (value * factor).toLocaleString('en-GB', { maximumFractionDigits: digits }),
   );
 
+  const SHORTLY = 350;
+  let soon: ReturnType<typeof setTimeout> | undefined;
+
+  function typed(event: Event & { currentTarget: HTMLInputElement }) {
+    if (!live) return;
+    const field = event.currentTarget;
+    clearTimeout(soon);
+    // a number that may go on after its point waits
+    if (/\.0*$/.test(field.value)) return;
+    soon = setTimeout(() => field.isConnected && parse(field), SHORTLY);
+  }
+
   function read(event: Event & { currentTarget: HTMLInputElement }) {
-    const text = event.currentTarget.value.replaceAll(',', '').replace('−', '-').trim();
+    clearTimeout(soon);
+    parse(event.currentTarget);
+  }
+
+  function parse(field: HTMLInputElement) {
+    const text = field.value.replaceAll(',', '').replace('−', '-').trim();
     refusal = null;
-    if (text === '' && optional) return change(null);
+    if (text === '' && optional) return value === null ? undefined : change(null);
     const number = Number(text);
     if (text === '' || !Number.isFinite(number)) {
-      refusal = `${label}: “${event.currentTarget.value}” is no number; write it like 1,234.50`;
+      refusal = `${label}: “${field.value}” is no number; write it like 1,234.50`;
       return;
     }
-    change(number / factor);
+    if (number / factor !== value) change(number / factor);
   }
 </script>
 
@@ -51,4 +71,5 @@
   {placeholder}
   {disabled}
   onchange={read}
+  oninput={typed}
 />{#if refusal}<span class="refusal" role="alert">{refusal}</span>{/if}

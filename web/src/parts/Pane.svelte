@@ -1,53 +1,107 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { echarts, options, type Line, type Wash } from '../lib/chart';
+  import type { BandsView, Brief, Comparison, Distribution, PinWanted } from '../api/types';
+  import { get } from '../lib/api';
+  import { echarts, options } from '../lib/chart';
   import { interpolate } from '../lib/curve';
   import { desk } from '../lib/desk.svelte';
-  import { percent } from '../lib/format';
+  import { standalone } from '../lib/drawn';
+  import { png, save, saveCsv } from '../lib/files';
+  import { significant } from '../lib/format';
+  import { layout } from '../lib/layout.svelte';
+  import { measure, MEASURES } from '../lib/measures';
+  import { PANE_KINDS, type PaneKind } from '../lib/paneKinds';
+  import { drawing, place, pointed, type PaneData } from '../lib/panes';
+  import { pins, type Pinned } from '../lib/pins.svelte';
+  import Popover from './Popover.svelte';
 
-  /** One chart over the depth, with the cut on it and a reading line below. */
+  /** One chart with the cut on it and a reading line below; what it shows is kept at `index` of the arrangement. */
   interface Props {
-    title: string;
-    unit: string;
-    lines: Line[];
-    wash: Wash | null;
-    axis: (value: number) => string;
-    value: (value: number) => string;
-    /** where the chosen line stands at the cut */
-    at: number;
-    depth: number;
-    /** lowest and highest value of the axis, or null to fit the lines */
-    range?: [number, number] | null;
-    /** words set into the chart, at a place of its axes */
-    notes?: { x: number; y: number; text: string }[];
-    mark?: { depth: number; label: string } | null;
-    reading: string;
+    brief: Brief;
+    all: Comparison;
+    index: number;
+    chapter: PinWanted['chapter'];
+    /** whether another kind of chart can be chosen */
+    choosable?: boolean;
   }
-  let {
-    title,
-    unit,
-    lines,
-    wash,
-    axis,
-    value,
-    at,
-    depth,
-    range = null,
-    notes = [],
-    mark = null,
-    reading,
-  }: Props = $props();
+  let { brief, all, index, chapter, choosable = true }: Props = $props();
+
+  const MOST_DRAWN = 8;
+  const config = $derived(layout.now.panes[index]);
+  const kind = $derived(config.kind);
+  const chosen = $derived(desk.row ?? all.candidates[0]);
+  const rows = $derived.by(() => {
+    const wanted = layout.now.drawn;
+    const visible = all.candidates.filter((c) => !layout.now.hidden.includes(c.id));
+    if (wanted) return all.candidates.filter((c) => wanted.includes(c.id) || c.id === chosen.id);
+    return visible.filter((c, i) => i < MOST_DRAWN || c.id === chosen.id || c.id === all.leader);
+  });
+
+  let bands = $state.raw<BandsView[]>([]);
+  let distributions = $state.raw<Distribution[]>([]);
+  let refusal = $state<string | null>(null);
+  const failed = (e: Error) => (refusal = e.message);
+
+  const wantsBands = $derived(kind === 'bandLift' || kind === 'bandCapture');
+  const bandAddress = $derived(
+    wantsBands
+      ? `/comparisons/bands?q=${Math.min(layout.now.bands, all.records)}&training=${layout.now.training}&` +
+          rows.map((r) => `candidate=${r.id}`).join('&')
+      : null,
+  );
+  $effect(() => {
+    if (bandAddress === null) return;
+    get<BandsView[]>(bandAddress).then((found) => {
+      bands = found;
+      refusal = null;
+    }, failed);
+  });
+  const wantedDistributions = $derived(
+    kind === 'scores'
+      ? [chosen.id]
+      : kind === 'reliability'
+        ? rows.filter((r) => r.probability).map((r) => r.id)
+        : [],
+  );
+  $effect(() => {
+    const missing = wantedDistributions.filter(
+      (id) => !untrack(() => distributions).some((d) => d.candidate === id),
+    );
+    for (const id of missing) {
+      get<Distribution>(`/comparisons/distributions/${id}`).then((found) => {
+        distributions = [...distributions, found];
+        refusal = null;
+      }, failed);
+    }
+  });
+
+  const data = $derived<PaneData>({
+    brief,
+    all,
+    rows,
+    chosen,
+    colour: (row) => desk.colour(row),
+    training: layout.now.training,
+    doubt: config.doubt,
+    measure: config.measure,
+    bands: wantsBands ? bands : [],
+    distributions,
+  });
+  const drawn = $derived(drawing(kind, data));
+  const at = $derived(desk.at);
+  const cut = $derived(at ? place(kind, data, at) : { across: null, up: null, reading: '' });
 
   let frame: HTMLDivElement;
   let chart: ReturnType<typeof echarts.init> | undefined;
-  let drawn = $state(0);
+  let redrawn = $state(0);
   let pointer = $state<number | null>(null);
+  let dragFrom = $state<number | null>(null);
 
   onMount(() => {
     chart = echarts.init(frame, null, { renderer: 'svg' });
     const watch = new ResizeObserver(() => {
       chart?.resize();
-      drawn++;
+      redrawn++;
     });
     watch.observe(frame);
     return () => {
@@ -57,112 +111,318 @@
   });
 
   $effect(() => {
-    chart?.setOption(options(lines, wash, axis, range), { notMerge: true });
-    untrack(() => drawn++);
+    chart?.setOption(options(drawn.x, drawn.y, drawn.lines, drawn.wash, config.zoom), { notMerge: true });
+    untrack(() => redrawn++);
   });
 
-  function pixel(x: number, y: number): [number, number] {
-    return chart
-      ? (chart.convertToPixel({ xAxisIndex: 0, yAxisIndex: 0 }, [x, y]) as [number, number])
-      : [0, 0];
+  /** null outside the part that is shown */
+  function pixel(x: number, y: number | null): { across: number | null; up: number | null } {
+    void redrawn;
+    if (!chart) return { across: null, up: null };
+    const low = config.zoom?.[0] ?? -Infinity;
+    const high = config.zoom?.[1] ?? Infinity;
+    if (x < low || x > high) return { across: null, up: null };
+    const found = chart.convertToPixel({ xAxisIndex: 0, yAxisIndex: 0 }, [x, y ?? 0]) as number[] | undefined;
+    if (!found || !Number.isFinite(found[0])) return { across: null, up: null };
+    return { across: found[0], up: y === null || !Number.isFinite(found[1]) ? null : found[1] };
   }
 
-  const cut = $derived.by(() => {
-    void drawn;
-    return pixel(100 * depth, at);
-  });
-  const marked = $derived.by(() => {
-    void drawn;
-    return mark ? pixel(100 * mark.depth, 0)[0] : 0;
-  });
-  const placed = $derived.by(() => {
-    void drawn;
-    return notes.map((n) => ({ text: n.text, at: pixel(n.x, n.y) }));
+  const spot = $derived(cut.across === null ? { across: null, up: null } : pixel(cut.across, cut.up));
+  const notes = $derived(drawn.notes.map((n) => ({ text: n.text, ...pixel(n.x, n.y) })));
+  const marks = $derived.by(() => {
+    const placed = drawn.marks
+      .map((m) => ({ label: m.label, across: pixel(m.x, 0).across }))
+      .filter((m) => m.across !== null)
+      .sort((a, b) => a.across! - b.across!);
+    return placed.map((m, i) => ({
+      ...m,
+      level: placed.slice(0, i).filter((other) => m.across! - other.across! < 70).length,
+    }));
   });
   const hover = $derived(
     pointer === null
       ? []
-      : lines
-          .filter((line) => line.width > 0.9)
-          .map((line) => ({
-            line,
-            y: interpolate(
-              line.points.map((p) => p[0]),
-              line.points.map((p) => p[1]),
-              pointer!,
-            ),
-          }))
-          .sort((a, b) => b.y - a.y)
-          .slice(0, 8),
+      : drawn.lines
+          .filter((l) => !l.silent && l.width > 0.9 && l.points.length > 0)
+          .map((l) => {
+            const points =
+              l.points[0][0] > l.points[l.points.length - 1][0] ? [...l.points].reverse() : l.points;
+            const x = points.map((p) => p[0]);
+            const inside = pointer! >= x[0] && pointer! <= x[x.length - 1];
+            return {
+              line: l,
+              y: inside
+                ? interpolate(
+                    x,
+                    points.map((p) => p[1]),
+                    pointer!,
+                  )
+                : null,
+            };
+          })
+          .filter((h) => h.y !== null)
+          .sort((a, b) => b.y! - a.y!)
+          .slice(0, 10),
   );
 
-  function point(event: PointerEvent) {
+  function across(event: PointerEvent | MouseEvent): number | null {
     const box = frame.getBoundingClientRect();
     const x = chart?.convertFromPixel({ xAxisIndex: 0 }, event.clientX - box.left) as number | undefined;
-    pointer = x === undefined || x < 0 || x > 100 ? null : x;
+    const low = config.zoom?.[0] ?? drawn.x.min ?? -Infinity;
+    const high = config.zoom?.[1] ?? drawn.x.max ?? Infinity;
+    return x === undefined || x < low || x > high ? null : x;
   }
 
-  function place() {
-    if (pointer !== null && desk.comparison)
-      desk.moveTo(Math.round((pointer / 100) * desk.comparison.records));
+  function release(event: PointerEvent) {
+    const to = across(event);
+    const from = dragFrom;
+    dragFrom = null;
+    if (from === null || to === null) return;
+    const start = pixel(from, null).across;
+    const end = pixel(to, null).across;
+    if (start === null || end === null || Math.abs(end - start) < 12) return;
+    layout.pane(index, { zoom: [Math.min(from, to), Math.max(from, to)] });
+  }
+
+  function moveCut(event: MouseEvent) {
+    const x = across(event);
+    const records =
+      x === null ? null : pointed(kind, data, x, (score) => desk.reader(chosen).reaching(score));
+    if (records !== null) desk.moveTo(records);
+  }
+
+  function choose(next: PaneKind) {
+    layout.pane(index, { kind: next, zoom: null });
+  }
+
+  const label = $derived(
+    kind === 'measure'
+      ? (measure(config.measure) ?? measure('f1')).label
+      : PANE_KINDS.find((k) => k.kind === kind)!.label,
+  );
+
+  function picture() {
+    return standalone({
+      svg: chart!.renderToSVGString({ useViewBox: false }),
+      width: chart!.getWidth(),
+      height: chart!.getHeight(),
+      title: `${label}: ${drawn.y.label}`,
+      part: 'validation',
+      lines: drawn.lines,
+      cut: spot,
+      reading: cut.reading,
+    });
+  }
+  const file = $derived(`${brief.name}-${kind === 'measure' ? config.measure : kind}`);
+
+  async function keepPng() {
+    const made = picture();
+    save(`${file}.png`, await png(made.svg, made.width, made.height));
+  }
+
+  const keepSvg = () => save(`${file}.svg`, new Blob([picture().svg], { type: 'image/svg+xml' }));
+  const keepCsv = () =>
+    saveCsv(`${file}.csv`, [
+      ['line', drawn.x.label, drawn.y.label],
+      ...drawn.lines.flatMap((l) => l.points.map(([x, y]) => [l.name, x, y])),
+      ...(drawn.wash?.points ?? []).flatMap(([x, low, high]) => [
+        [`${chosen.name}, 2.5 %`, x, low],
+        [`${chosen.name}, 97.5 %`, x, high],
+      ]),
+    ]);
+  const pinned = (): Pinned => ({
+    kind: 'CHART',
+    chapter,
+    title: label,
+    reading: cut.reading,
+    drawing: picture().svg,
+    cells: null,
+  });
+
+  function draw(id: number) {
+    const now = layout.now.drawn ?? rows.map((r) => r.id);
+    layout.change({ drawn: now.includes(id) ? now.filter((one) => one !== id) : [...now, id] });
   }
 </script>
 
-<section class="sheet pane" aria-label={title}>
-  <h2>{title} <span class="font-normal quiet">{unit}</span></h2>
+<section class="sheet pane" aria-label={label} data-pane={kind} {@attach pins.pinnable(pinned)}>
+  <div class="head">
+    {#if choosable}
+      <select
+        class="kind"
+        aria-label="What this chart shows"
+        value={kind}
+        onchange={(e) => choose(e.currentTarget.value as PaneKind)}
+      >
+        {#each PANE_KINDS as k (k.kind)}<option value={k.kind}>{k.label}</option>{/each}
+      </select>
+    {:else if kind !== 'measure'}<h2>{label}</h2>{/if}
+    {#if kind === 'measure'}
+      <select
+        class="kind"
+        aria-label="Measure"
+        value={config.measure}
+        onchange={(e) => layout.pane(index, { measure: e.currentTarget.value })}
+      >
+        {#each MEASURES as m (m.name)}<option value={m.name}>{m.label}</option>{/each}
+      </select>
+    {/if}
+    <span class="quiet truncate" title={drawn.y.label}>{drawn.y.label}</span>
+    <span class="tools ml-auto flex gap-1">
+      {#if config.zoom}<button class="chip" onclick={() => layout.pane(index, { zoom: null })}>whole</button
+        >{/if}
+      <Popover label="shown" name="What is drawn in {label}">
+        <label
+          ><input
+            type="checkbox"
+            checked={config.doubt}
+            onchange={() => layout.pane(index, { doubt: !config.doubt })}
+          />
+          95 % band of {chosen.name}</label
+        >
+        <label
+          ><input
+            type="checkbox"
+            checked={layout.now.training}
+            onchange={() => layout.change({ training: !layout.now.training })}
+          /> training, dashed</label
+        >
+        <p class="quiet mt-1">Drag across the chart to zoom; double-click moves the cut.</p>
+        <h2 class="mt-2">Candidates</h2>
+        {#each all.candidates as c (c.id)}
+          <label
+            ><input
+              type="checkbox"
+              checked={rows.includes(c)}
+              disabled={c.id === chosen.id}
+              onchange={() => draw(c.id)}
+            /><i style:background={desk.colour(c)}></i>{c.name}</label
+          >
+        {/each}
+      </Popover>
+      <Popover label="keep" name="Keep {label}" width={170}>
+        <div class="flex flex-col items-start gap-1">
+          <button class="chip" onclick={keepSvg}>SVG drawing</button>
+          <button class="chip" onclick={() => void keepPng()}>PNG picture</button>
+          <button class="chip" onclick={keepCsv}>CSV of its points</button>
+        </div>
+      </Popover>
+      <button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</button>
+    </span>
+  </div>
   <div
     class="chart"
     role="presentation"
-    onpointermove={point}
-    onpointerleave={() => (pointer = null)}
-    ondblclick={place}
+    onpointerdown={(e) => (dragFrom = across(e))}
+    onpointermove={(e) => (pointer = across(e))}
+    onpointerup={release}
+    onpointerleave={() => ((pointer = null), (dragFrom = null))}
+    ondblclick={moveCut}
   >
-    <div class="frame" bind:this={frame} role="img" aria-label="{title}: {reading}"></div>
-    {#if mark}<span class="mark" style:left="{marked}px"><em>{mark.label}</em></span>{/if}
-    {#each placed as n (n.text)}<em class="note" style:left="{n.at[0]}px" style:top="{n.at[1]}px">{n.text}</em
+    <div class="frame" bind:this={frame} role="img" aria-label="{label}: {cut.reading}"></div>
+    {#each marks as m (m.label)}<span class="mark" style:left="{m.across}px"
+        ><em style:bottom="{m.level * 12 + 2}px">{m.label}</em></span
       >{/each}
-    <span class="cut" style:left="{cut[0]}px"></span>
-    <span class="dot" style:left="{cut[0]}px" style:top="{cut[1]}px"></span>
-    {#if pointer !== null}
-      <div class="values sheet" class:left={pointer > 55}>
-        <b>{percent(pointer / 100)} % deep</b>
-        {#each hover as { line, y } (line.name)}
-          <div><i style:background={line.colour}></i>{line.name}<span>{value(y)}</span></div>
+    {#each notes as n (n.text)}{#if n.across !== null && n.up !== null}<em
+          class="note"
+          style:left="{n.across}px"
+          style:top="{n.up}px">{n.text}</em
+        >{/if}{/each}
+    {#if spot.across !== null}
+      <span class="cut" style:left="{spot.across}px"></span>
+      {#if spot.up !== null}<span
+          class="dot"
+          data-cut-dot
+          style:left="{spot.across}px"
+          style:top="{spot.up}px"
+        ></span>{/if}
+    {/if}
+    {#if dragFrom !== null && pointer !== null && dragFrom !== pointer}
+      {@const a = pixel(Math.min(dragFrom, pointer), null).across ?? 0}
+      {@const b = pixel(Math.max(dragFrom, pointer), null).across ?? 0}
+      <span class="brush" style:left="{a}px" style:width="{b - a}px"></span>
+    {/if}
+    {#if drawn.empty}<p class="empty">{drawn.empty}</p>{/if}
+    {#if pointer !== null && hover.length > 0}
+      <div class="values sheet" class:left={(pixel(pointer, null).across ?? 0) > 300}>
+        <b>{significant(pointer)} <span class="quiet">{drawn.x.label}</span></b>
+        {#each hover as { line: l, y } (l.name)}
+          <div>
+            <i style:background={l.colour}></i>{l.name}<span>{drawn.y.format(Number(y!.toPrecision(4)))}</span
+            >
+          </div>
         {/each}
       </div>
     {/if}
   </div>
-  <p>{reading}</p>
+  {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+  <p class="said">{cut.reading}</p>
 </section>
 
 <style>
   .pane {
-    padding: 8px 12px 9px;
+    padding: 6px 12px 9px;
     min-width: 0;
     display: flex;
     flex-direction: column;
   }
+  h2 {
+    white-space: nowrap;
+  }
+  .head {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    min-width: 0;
+  }
+  .kind {
+    font-weight: 600;
+    font-size: 13px;
+    border: 0;
+    padding: 1px 22px 1px 0;
+    background-color: transparent;
+    cursor: pointer;
+    max-width: 190px;
+    field-sizing: content;
+    text-overflow: ellipsis;
+  }
   .chart {
     position: relative;
     flex: 1;
-    min-height: 160px;
+    min-height: 150px;
+    user-select: none;
   }
   .frame {
     position: absolute;
     inset: 0;
   }
-  p {
+  .said {
     margin: 2px 0 0;
     font: italic 12.5px/1.4 var(--font-serif);
   }
-  .cut {
+  .empty {
     position: absolute;
-    top: 6px;
-    bottom: 22px;
+    inset: 30% 15% auto;
+    text-align: center;
+    color: var(--color-ink-2);
+    background: var(--color-sheet);
+  }
+  .cut,
+  .mark,
+  .brush {
+    position: absolute;
+    top: 10px;
+    bottom: 34px;
+    pointer-events: none;
+  }
+  .cut {
     width: 2px;
     margin-left: -1px;
     background: var(--color-cut);
-    pointer-events: none;
+  }
+  .brush {
+    background: var(--color-cut-wash);
+    opacity: 0.7;
   }
   .dot {
     position: absolute;
@@ -175,16 +435,11 @@
     pointer-events: none;
   }
   .mark {
-    position: absolute;
-    top: 6px;
-    bottom: 22px;
     border-left: 1px dotted var(--color-ink-2);
-    pointer-events: none;
   }
   .mark em {
     position: absolute;
     left: 5px;
-    top: -3px;
     font: 10.5px var(--font-sans);
     color: var(--color-ink-2);
     white-space: nowrap;
@@ -194,6 +449,13 @@
     font: 10.5px var(--font-sans);
     color: var(--color-ink-2);
     pointer-events: none;
+    white-space: nowrap;
+  }
+  i {
+    display: inline-block;
+    width: 10px;
+    height: 3px;
+    flex: none;
   }
   .values {
     position: absolute;
@@ -203,6 +465,8 @@
     font-size: 11.5px;
     pointer-events: none;
     min-width: 150px;
+    max-width: 280px;
+    z-index: 5;
   }
   .values.left {
     right: auto;
@@ -213,13 +477,12 @@
     gap: 6px;
     align-items: center;
   }
-  .values i {
-    width: 8px;
-    height: 3px;
-  }
-  .values span {
+  .values div span {
     margin-left: auto;
     padding-left: 10px;
     font-weight: 500;
+  }
+  .values b .quiet {
+    font-weight: 400;
   }
 </style>

@@ -1,98 +1,263 @@
 <script lang="ts">
-  import type { Brief, Comparison } from '../api/types';
-  import { readAt } from '../lib/curve';
+  import type { Brief, Comparison, Row } from '../api/types';
   import { desk } from '../lib/desk.svelte';
-  import { fixed, gain, percent } from '../lib/format';
+  import { cellsOf } from '../lib/files';
+  import { fixed, gain, half, percent } from '../lib/format';
+  import { COLUMNS, layout, type ColumnKey } from '../lib/layout.svelte';
+  import { pins } from '../lib/pins.svelte';
+  import { arranged, known, type Shown } from '../lib/ranked';
+  import { compareLine, sentence } from '../lib/words';
+  import Popover from './Popover.svelte';
   import Ribbon from './Ribbon.svelte';
   import TermHead from './TermHead.svelte';
+  import type { Term } from '../lib/terms';
 
   let { brief, all }: { brief: Brief; all: Comparison } = $props();
 
   const highest = $derived(
     Math.max(...all.candidates.filter((c) => !c.reference).flatMap((c) => c.slivers), 1e-9),
   );
-  const rows = $derived(
-    all.candidates.map((row) => ({ row, at: readAt(row, all, desk.records), colour: desk.colour(row) })),
+  const rows = $derived<Shown[]>(
+    all.candidates.map((row, i) => ({
+      row,
+      at: desk.all[i],
+      against: desk.againstLeader(row),
+      colour: desk.colour(row),
+    })),
   );
+  const groups = $derived(arranged(rows, layout.now));
+  const hidden = $derived(all.candidates.filter((c) => layout.now.hidden.includes(c.id)));
+  const reference = $derived(all.candidates.find((c) => c.id === all.bestReference) ?? null);
+  const has = (column: ColumnKey) => layout.now.columns.includes(column);
+  const heads = $derived<[ColumnKey, Term, string][]>([
+    ['capture', 'capture', 'Capture %'],
+    ['lift', 'lift', 'Lift'],
+    ['precision', 'precision', 'Precision %'],
+    ['gain', 'gain', `Net value ${brief.currency}`],
+    ['best', 'best', `Best net value ${brief.currency}`],
+    ['auc', 'auc', 'AUC'],
+    ['gap', 'gap', 'Train − val.'],
+    ['inputs', 'inputs', 'Inputs'],
+    ['known', 'known', 'Known after'],
+    ['looks', 'looks', 'Looks'],
+    ['verdict', 'verdict', 'Against leader'],
+    ['aucVerdict', 'aucVerdict', 'By AUC'],
+  ]);
+  const shown = $derived(heads.filter(([key]) => has(key)));
+  const numeric = (key: ColumnKey) => key !== 'verdict' && key !== 'aucVerdict';
 
-  /** Half the interval, in thousands where it is that large. */
-  function half(low: number, high: number): string {
-    const value = (high - low) / 2;
-    return value >= 10000 ? `±${(value / 1000).toFixed(1)}k` : `±${value.toFixed(0)}`;
+  function sort(by: string) {
+    const now = layout.now.sort;
+    layout.change({ sort: now?.by !== by ? { by, down: true } : now.down ? { by, down: false } : null });
   }
+
+  function toggle(column: ColumnKey) {
+    layout.change({
+      columns: has(column) ? layout.now.columns.filter((c) => c !== column) : [...layout.now.columns, column],
+    });
+  }
+
+  const between = (low: number | null, high: number | null, show: (v: number) => string) =>
+    low === null || high === null ? 'no interval' : `${show(low)}–${show(high)}`;
+  const kindLine = (row: Row) =>
+    row.reference ? row.kindWords : `${row.kindWords}, ${row.inputs} input${row.inputs === 1 ? '' : 's'}`;
+
+  let table: HTMLTableElement;
+  const pinned = () => ({
+    kind: 'TABLE' as const,
+    chapter: 'COMPARISON' as const,
+    title: 'Candidates at the cut, on validation',
+    reading: desk.at && desk.row ? sentence(compareLine(brief, all, desk.at, desk.row)) : '',
+    drawing: null,
+    cells: cellsOf(table),
+  });
 </script>
 
-<table class="plain" aria-label="Candidates at the cut, on validation">
-  <thead>
-    <tr>
-      <th>Candidate</th>
-      <th>Ranked population, highest score first</th>
-      <th class="n"><TermHead term="capture" label="Capture %" /></th>
-      <th class="n"><TermHead term="lift" label="Lift" /></th>
-      <th class="n"><TermHead term="precision" label="Precision %" /></th>
-      <th class="n"><TermHead term="gain" label={`Net value ${brief.currency}`} /></th>
-      <th class="n"><TermHead term="auc" label="AUC" /></th>
-      <th class="n"><TermHead term="gap" label="Train − val." /></th>
-      <th><TermHead term="verdict" label="Against leader" /></th>
-    </tr>
-  </thead>
-  <tbody>
-    {#each rows as { row, at, colour } (row.id)}
-      <tr
-        class:sel={row.id === desk.candidateId}
-        aria-selected={row.id === desk.candidateId}
-        data-candidate={row.name}
-        onclick={() => desk.choose(row.id)}
+{#snippet head(key: string, label: string, term: Term | null)}
+  {@const mine = layout.now.sort?.by === key}
+  <th
+    class:n={term !== null && numeric(key as ColumnKey)}
+    aria-sort={mine ? (layout.now.sort?.down ? 'descending' : 'ascending') : 'none'}
+  >
+    {#if term}<TermHead {term} {label} />{:else}{label}{/if}<button
+      class="sort"
+      class:mine
+      aria-label="Sort by {label}"
+      title="Sort by {label}"
+      onclick={() => sort(key)}>{mine ? (layout.now.sort?.down ? '↓' : '↑') : '↕'}</button
+    >
+  </th>
+{/snippet}
+
+{#snippet figure(key: ColumnKey, { row, at, against }: Shown)}
+  {#if key === 'capture'}
+    {percent(at.capture)}<small class="sub">{between(at.captureLow, at.captureHigh, percent)}</small>
+  {:else if key === 'lift'}
+    {fixed(at.lift, 2)}<small class="sub">{between(at.liftLow, at.liftHigh, (v) => fixed(v, 2))}</small>
+  {:else if key === 'precision'}
+    {percent(at.precision)}<small class="sub">{between(at.precisionLow, at.precisionHigh, percent)}</small>
+  {:else if key === 'gain'}
+    <b class="font-semibold">{gain('', at.gain)}</b><small
+      class="sub"
+      title="{gain(brief.currency, at.gainLow)} to {gain(brief.currency, at.gainHigh)}"
+      >{half(at.gainLow, at.gainHigh)}</small
+    >
+  {:else if key === 'best'}
+    {gain('', row.best.gainOverNobody)}<small class="sub">at {percent(row.best.depth)} %</small>
+  {:else if key === 'auc'}
+    {fixed(row.auc.auc, 3)}<small class="sub">{between(row.auc.low, row.auc.high, (v) => fixed(v, 3))}</small>
+  {:else if key === 'gap'}
+    {#if row.trainingAuc - row.auc.auc >= 0.05}<span class="alarm" title="fits training too closely"
+        >▲ {fixed(row.trainingAuc - row.auc.auc, 3)}</span
+      >{:else}{fixed(row.trainingAuc - row.auc.auc, 3)}{/if}
+  {:else if key === 'inputs'}
+    {row.inputs}
+  {:else if key === 'known'}
+    {known(row)}<small class="sub max-w-[110px] truncate" title={row.lastInput}
+      >{row.waitDays ? row.lastInput : row.undated > 0 ? `${row.undated} undated` : ''}</small
+    >
+  {:else if key === 'looks'}
+    {row.looks}
+  {:else if key === 'verdict'}
+    {#if row.id === all.leader}<span class="lead">leader</span>
+    {:else if against}
+      <span class:quiet={against.verdict === 'behind'} class:lead={against.verdict === 'ahead'}
+        >{against.verdict}</span
+      ><small
+        class="sub"
+        title="net value less the leader’s, 95 % interval {gain(brief.currency, against.gain.low)} to {gain(
+          brief.currency,
+          against.gain.high,
+        )}, Holm-adjusted p {against.adjustedP.toPrecision(2)}">{gain('', against.gain.difference)}</small
       >
-        <td class="who">
-          <i style:background={colour}></i>
-          <button
-            class="block max-w-[170px] 2xl:max-w-[360px] truncate text-left font-semibold"
-            title={row.name}>{row.name}</button
-          >
-          <small class="sub max-w-[170px] truncate 2xl:max-w-[360px]"
-            >{row.reference
-              ? row.kindWords
-              : `${row.kindWords}, ${row.inputs} input${row.inputs === 1 ? '' : 's'}`}</small
-          >
-        </td>
-        <td><Ribbon slivers={row.slivers} {highest} depth={at.depth} {colour} id={row.id} /></td>
-        <td class="n" data-figure="capture"
-          >{percent(at.capture)}<small class="sub">{percent(at.captureLow)}–{percent(at.captureHigh)}</small
-          ></td
-        >
-        <td class="n" data-figure="lift">{fixed(at.lift, 2)}</td>
-        <td class="n" data-figure="precision">{percent(at.precision)}</td>
-        <td class="n" data-figure="gain"
-          ><b class="font-semibold">{gain('', at.gain)}</b><small class="sub"
-            >{half(at.gainLow, at.gainHigh)}</small
-          ></td
-        >
-        <td class="n" data-figure="auc">
-          {fixed(row.auc.auc, 3)}<small class="sub"
-            >{row.auc.low === null
-              ? 'no interval'
-              : `${fixed(row.auc.low, 3)}–${fixed(row.auc.high, 3)}`}</small
-          >
-        </td>
-        <td class="n">
-          {#if row.trainingAuc - row.auc.auc >= 0.05}<span class="alarm" title="fits training too closely"
-              >▲ {fixed(row.trainingAuc - row.auc.auc, 3)}</span
+    {/if}
+    {#if row.beatsReference === false}<small class="alarm beaten"
+        >▲ does not beat {reference?.name ?? 'the reference'}</small
+      >{/if}
+  {:else if key === 'aucVerdict'}
+    <span class:quiet={row.verdict === 'behind'} class:lead={row.verdict === 'leader'}>{row.verdict}</span
+    >{#if row.adjustedP !== null}<small class="sub">p {row.adjustedP.toPrecision(2)}</small>{/if}
+  {/if}
+{/snippet}
+
+<div class="frame" {@attach pins.pinnable(pinned)}>
+  <div class="scroll">
+    <table class="plain" bind:this={table} aria-label="Candidates at the cut, on validation">
+      <thead>
+        <tr>
+          {@render head('name', 'Candidate', null)}
+          {#if has('ribbon')}<th data-unprinted="1">Ranked population, highest score first</th>{/if}
+          {#each shown as [key, term, label] (key)}{@render head(key, label, term)}{/each}
+        </tr>
+      </thead>
+      {#each groups as group, g (g)}
+        <tbody class:references={g > 0}>
+          {#each group as one (one.row.id)}
+            {@const { row, at, colour } = one}
+            <tr
+              class:sel={row.id === desk.candidateId}
+              aria-selected={row.id === desk.candidateId}
+              data-candidate={row.name}
+              onclick={() => desk.choose(row.id)}
             >
-          {:else}{fixed(row.trainingAuc - row.auc.auc, 3)}{/if}
-        </td>
-        <td class:quiet={row.verdict === 'behind'} class:lead={row.verdict === 'leader'}>{row.verdict}</td>
-      </tr>
-    {/each}
-  </tbody>
-</table>
+              <td class="who">
+                <i style:background={colour} class:hollow={row.reference}></i>
+                <button
+                  class="block max-w-[150px] 2xl:max-w-[360px] truncate text-left font-semibold"
+                  title={row.name}>{layout.now.top.includes(row.id) ? '⌃ ' : ''}{row.name}</button
+                >
+                <small class="sub kind max-w-[150px] truncate 2xl:max-w-[360px]" title={kindLine(row)}
+                  >{kindLine(row)}</small
+                >
+                <span class="tools">
+                  {#if row.id !== all.leader}<button
+                      class="chip"
+                      title="Set the others against {row.name}"
+                      onclick={(e) => (e.stopPropagation(), void desk.lead(row.id))}>lead</button
+                    >{/if}
+                  <button
+                    class="chip"
+                    aria-pressed={layout.now.top.includes(row.id)}
+                    title="Keep {row.name} at the top"
+                    onclick={(e) => (e.stopPropagation(), layout.toggle('top', row.id))}>top</button
+                  >
+                  <button
+                    class="chip"
+                    title="Hide {row.name}"
+                    onclick={(e) => (e.stopPropagation(), layout.toggle('hidden', row.id))}>hide</button
+                  >
+                </span>
+              </td>
+              {#if has('ribbon')}<td data-unprinted="1"
+                  ><Ribbon slivers={row.slivers} {highest} depth={at.depth} {colour} id={row.id} /></td
+                >{/if}
+              {#each shown as [key] (key)}
+                <td class:n={numeric(key)} data-figure={key}>{@render figure(key, one)}</td>
+              {/each}
+            </tr>
+          {/each}
+        </tbody>
+      {/each}
+    </table>
+  </div>
+  <div class="foot quiet">
+    {#if hidden.length > 0}
+      <span class="truncate">hidden: {hidden.map((c) => c.name).join(', ')}</span>
+      <button class="chip" onclick={() => layout.change({ hidden: [] })}>show all</button>
+    {/if}
+    <span class="ml-auto flex gap-1">
+      <Popover label="columns" name="Columns of the table" width={220}>
+        {#each COLUMNS as [key, label] (key)}
+          <label><input type="checkbox" checked={has(key)} onchange={() => toggle(key)} /> {label}</label>
+        {/each}
+      </Popover>
+      <button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
+        >pin table</button
+      >
+    </span>
+  </div>
+</div>
 
 <style>
+  .frame {
+    position: relative;
+  }
+  .scroll {
+    max-height: clamp(240px, 34vh, 620px);
+    overflow: auto;
+    border-bottom: 1px solid var(--color-rule);
+  }
+  td :global(.sub) {
+    white-space: nowrap;
+  }
+  tbody td {
+    padding-top: 3px;
+    padding-bottom: 3px;
+  }
+  thead th {
+    position: sticky;
+    top: 0;
+    background: var(--color-sheet);
+    z-index: 2;
+    box-shadow: inset 0 -1px 0 var(--color-rule);
+  }
   tr.sel td {
     background: var(--color-spruce-wash);
   }
   tbody tr {
     cursor: pointer;
+  }
+  tbody.references tr:first-child td {
+    border-top: 2px solid var(--color-rule);
+  }
+  tbody.references td {
+    background: #faf8f2;
+  }
+  tbody.references tr.sel td {
+    background: var(--color-spruce-wash);
+  }
+  .who {
+    position: relative;
   }
   .who i {
     float: left;
@@ -100,7 +265,55 @@
     height: 30px;
     margin-right: 9px;
   }
+  .who i.hollow {
+    background: repeating-linear-gradient(var(--color-ref) 0 3px, transparent 3px 6px) !important;
+  }
+  .tools {
+    position: absolute;
+    left: 21px;
+    bottom: 3px;
+    display: none;
+    gap: 2px;
+  }
+  tr:hover .tools,
+  tr:focus-within .tools {
+    display: flex;
+  }
+  tr:hover .kind,
+  tr:focus-within .kind {
+    visibility: hidden;
+  }
+  .sort {
+    margin-left: 3px;
+    width: 11px;
+    color: var(--color-ink-2);
+    opacity: 0.55;
+    cursor: pointer;
+  }
+  .sort:hover,
+  .sort:focus-visible,
+  .sort.mine {
+    opacity: 1;
+  }
+  .sort.mine {
+    color: var(--color-cut-ink);
+    font-weight: 700;
+  }
   .lead {
     color: var(--color-spruce);
+  }
+  .beaten {
+    display: block;
+    font-size: 11px;
+    line-height: 1.25;
+    max-width: 120px;
+  }
+  .foot {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    font-size: 11.5px;
+    padding-top: 4px;
+    min-height: 22px;
   }
 </style>

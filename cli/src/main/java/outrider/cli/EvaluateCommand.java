@@ -75,6 +75,18 @@ final class EvaluateCommand implements Callable<Integer> {
     @Option(names = "--curve", description = "give the net-value curve too")
     boolean curve;
 
+    @Option(
+            names = "--cut",
+            split = ",",
+            description = "numbers of records acted on to give figures with 95 %% intervals at; needs --stakes")
+    List<Double> cuts = List.of();
+
+    @Option(names = "--leader", description = "the score that the others are set against at the cuts")
+    String leader;
+
+    @Option(names = "--seed", defaultValue = "1", description = "of the bootstrap at the cuts (default: 1)")
+    long seed;
+
     /** Amounts that the stakes file leaves out are 0, its success rate is 1. */
     record StakesFile(
             Double gainIfCaught,
@@ -113,7 +125,8 @@ final class EvaluateCommand implements Callable<Integer> {
                 plannedRate == null ? Double.NaN : plannedRate,
                 bands,
                 thresholds,
-                curve);
+                curve,
+                cuts.isEmpty() ? null : new Evaluation.Cuts(cuts, leader, seed));
         try {
             spec.commandLine().getOut().println(JSON.writeValueAsString(Evaluation.of(table, request)));
         } catch (BadInput e) {

@@ -3,6 +3,8 @@ package outrider.doubt;
 import java.util.Arrays;
 import outrider.base.BadInput;
 import outrider.base.Normal;
+import outrider.rank.Placed;
+import outrider.rank.Ranking;
 
 /**
  * One candidate's structural components of the AUC (DeLong, DeLong and Clarke-Pearson 1988; by midranks, Sun and Xu 2014), O(n
@@ -32,57 +34,29 @@ public final class AucDoubt {
      * @param outcome 0 or 1, both present
      */
     public static AucDoubt of(double[] score, byte[] outcome) {
-        int n = score.length;
-        long events = 0;
-        for (byte y : outcome) events += y;
-        double others = n - events;
-        double[] above = sorted(score, outcome, 1);
-        double[] below = sorted(score, outcome, 0);
-        double[] component = new double[n];
-        double sum = 0;
-        for (int i = 0; i < n; i++) {
-            double s = score[i] + 0.0;
-            if (outcome[i] == 1) {
-                component[i] = (first(below, s) + last(below, s)) / 2.0 / others;
-                sum += component[i];
-            } else {
-                component[i] = 1 - (first(above, s) + last(above, s)) / 2.0 / events;
-            }
-        }
-        return new AucDoubt(outcome, component, (int) events, sum / events);
+        return of(Placed.of(score, outcome, null, null), outcome);
     }
 
-    private static double[] sorted(double[] score, byte[] outcome, int level) {
-        double[] values = new double[score.length];
-        int count = 0;
-        for (int i = 0; i < score.length; i++) if (outcome[i] == level) values[count++] = score[i] + 0.0;
-        double[] kept = Arrays.copyOf(values, count);
-        Arrays.parallelSort(kept);
-        return kept;
-    }
-
-    /** How many of {@code sorted} are below {@code value}. */
-    private static int first(double[] sorted, double value) {
-        int low = 0;
-        int high = sorted.length;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (sorted[middle] < value) low = middle + 1;
-            else high = middle;
+    /** The same from a ranking that is there already, O(n). @param placed unweighted */
+    public static AucDoubt of(Placed placed, byte[] outcome) {
+        Ranking ranking = placed.ranking();
+        int groups = ranking.groups();
+        double events = ranking.totalEvents();
+        double others = ranking.total() - events;
+        double[] ofEvent = new double[groups + 1];
+        double[] ofOther = new double[groups + 1];
+        for (int g = 1; g <= groups; g++) {
+            double above = ranking.size(g - 1) - ranking.events(g - 1);
+            double upTo = ranking.size(g) - ranking.events(g);
+            ofEvent[g] = 1 - (above + upTo) / 2 / others;
+            ofOther[g] = (ranking.events(g - 1) + ranking.events(g)) / 2 / events;
         }
-        return low;
-    }
-
-    /** How many of {@code sorted} are at most {@code value}. */
-    private static int last(double[] sorted, double value) {
-        int low = 0;
-        int high = sorted.length;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (sorted[middle] <= value) low = middle + 1;
-            else high = middle;
+        double[] component = new double[outcome.length];
+        for (int i = 0; i < component.length; i++) {
+            int point = placed.point()[i];
+            component[i] = outcome[i] == 1 ? ofEvent[point] : ofOther[point];
         }
-        return low;
+        return new AucDoubt(outcome, component, (int) events, ranking.auc());
     }
 
     public Interval interval() {
@@ -111,7 +85,8 @@ public final class AucDoubt {
         return new Difference(difference, error, z, Normal.twoSided(z));
     }
 
-    private Double covariance(AucDoubt other) {
+    /** Of the two AUCs; null below two events or two non-events. */
+    public Double covariance(AucDoubt other) {
         int others = outcome.length - events;
         if (events < 2 || others < 2) return null;
         double ofEvents = 0;

@@ -2,12 +2,15 @@ package outrider.doubt;
 
 import java.util.Arrays;
 import java.util.Comparator;
+import outrider.base.Normal;
 
 /** The word on a difference (METHODS section 4). */
 public enum Verdict {
     AHEAD("ahead"),
     BEHIND("behind"),
     NOT_SEPARABLE("not separable");
+
+    private static final double FOUR_IN_FIVE = 0.8416212335729143;
 
     private final String words;
 
@@ -38,5 +41,18 @@ public enum Verdict {
             adjusted[order[k]] = running;
         }
         return adjusted;
+    }
+
+    /**
+     * About how many events it takes to tell a difference of this size apart, four times in five, at the 5 % level: the standard
+     * error shrinks with the root of the events.
+     *
+     * @param events that gave the standard error
+     * @return null for no difference or no standard error
+     */
+    public static Double eventsNeeded(double difference, Double standardError, double events) {
+        if (difference == 0 || standardError == null || standardError == 0) return null;
+        double errors = (Normal.Z95 + FOUR_IN_FIVE) * standardError / Math.abs(difference);
+        return events * errors * errors;
     }
 }

@@ -1,8 +1,8 @@
 package outrider.exchange;
 
-import java.util.Arrays;
 import outrider.base.Undefined;
 import outrider.doubt.Bootstrap;
+import outrider.doubt.Depths;
 import outrider.rank.Ranking;
 import outrider.stakes.NetValue;
 
@@ -25,7 +25,11 @@ public record CutFigures(
         double captureLow,
         double captureHigh,
         Double lift,
+        Double liftLow,
+        Double liftHigh,
         Double precision,
+        Double precisionLow,
+        Double precisionHigh,
         double netValue,
         double gainOverNobody,
         double gainLow,
@@ -40,13 +44,20 @@ public record CutFigures(
     public static CutFigures of(Ranking ranking, NetValue money, double rank, Bootstrap.Band band) {
         double events = ranking.eventsAt(rank);
         double total = ranking.total();
-        double caught = money.eventFactor() * events;
-        double falseAlarms = money.otherFactor() * (rank - events);
         double allEvents = money.eventFactor() * ranking.totalEvents();
         double others = money.otherFactor() * (total - ranking.totalEvents());
-        double precision = caught / (caught + falseAlarms);
+        double caught = money.eventFactor() * events;
+        double falseAlarms = money.otherFactor() * (rank - events);
+        double rate = allEvents / (allEvents + others);
         NetValue.Cut cut = money.cut(rank);
         double depth = rank / total;
+        double captureLow = Depths.read(band.depth(), band.captureLow(), depth);
+        double captureHigh = Depths.read(band.depth(), band.captureHigh(), depth);
+        Double precision = precision(money, rank, events);
+        Double precisionLow = precision(money, rank, Depths.read(band.depth(), band.eventsLow(), depth));
+        Double precisionHigh = precision(money, rank, Depths.read(band.depth(), band.eventsHigh(), depth));
+        boolean planned = money.eventFactor() != 1;
+        double[][] gains = band.gains(money, total);
         return new CutFigures(
                 rank,
                 depth,
@@ -56,26 +67,28 @@ public record CutFigures(
                 allEvents - caught,
                 others - falseAlarms,
                 events / ranking.totalEvents(),
-                read(band.depth(), band.captureLow(), depth),
-                read(band.depth(), band.captureHigh(), depth),
-                Undefined.orNull(precision / (allEvents / (allEvents + others))),
-                Undefined.orNull(precision),
+                captureLow,
+                captureHigh,
+                over(precision, rate),
+                planned ? over(precisionLow, rate) : over(captureLow, depth),
+                planned ? over(precisionHigh, rate) : over(captureHigh, depth),
+                precision,
+                precisionLow,
+                precisionHigh,
                 cut.netValue(),
                 cut.gainOverNobody(),
-                money.gainOf(rank, read(band.depth(), band.eventsLow(), depth)),
-                money.gainOf(rank, read(band.depth(), band.eventsHigh(), depth)),
+                Depths.read(band.depth(), gains[0], depth),
+                Depths.read(band.depth(), gains[1], depth),
                 cut.gainOverEverybody(),
                 cut.returnOnSpend());
     }
 
-    /** Linear between the band's depths, and from (0, 0) to its first. */
-    public static double read(double[] depths, double[] values, double depth) {
-        int at = Arrays.binarySearch(depths, depth);
-        if (at >= 0) return values[at];
-        int after = -at - 1;
-        if (after == depths.length) return values[depths.length - 1];
-        double from = after == 0 ? 0 : depths[after - 1];
-        double start = after == 0 ? 0 : values[after - 1];
-        return start + (depth - from) * (values[after] - start) / (depths[after] - from);
+    private static Double precision(NetValue money, double rank, double events) {
+        double caught = money.eventFactor() * events;
+        return Undefined.orNull(caught / (caught + money.otherFactor() * (rank - events)));
+    }
+
+    private static Double over(Double share, double by) {
+        return share == null ? null : Undefined.orNull(share / by);
     }
 }

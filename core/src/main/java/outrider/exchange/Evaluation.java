@@ -37,6 +37,7 @@ public final class Evaluation {
      * @param plannedRate NaN for the sample's own
      * @param bands numbers of bands
      * @param curve whether the net-value curve is wanted
+     * @param cuts or null
      */
     public record Request(
             String outcome,
@@ -49,7 +50,17 @@ public final class Evaluation {
             double plannedRate,
             List<Integer> bands,
             List<Double> thresholds,
-            boolean curve) {}
+            boolean curve,
+            Cuts cuts) {}
+
+    /**
+     * Cuts at which figures with intervals are wanted; they need stakes and unweighted records.
+     *
+     * @param records numbers of records acted on
+     * @param leader the score that others are set against, or null
+     * @param seed of the bootstrap
+     */
+    public record Cuts(List<Double> records, String leader, long seed) {}
 
     /** @throws BadInput naming line and column of the first value that will not do */
     public static Map<String, Object> of(Table table, Request request) {
@@ -69,6 +80,8 @@ public final class Evaluation {
             doubts.add(doubt);
             scores.put(name, figures(score, outcome, weight, value, doubt, request));
         }
+        if (request.cuts() != null)
+            CutsAsked.of(table, request, outcome, weight, value).addTo(scores);
         Map<String, Object> document = new LinkedHashMap<>();
         document.put("scores", scores);
         document.put("pairs", pairs(request.scores(), doubts, scores));

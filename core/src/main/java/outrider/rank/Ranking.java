@@ -14,15 +14,23 @@ public final class Ranking {
     private final double[] sizes;
     private final double[] events;
     private final double[] valued;
+    private final double[] squared;
     private final boolean weighted;
     private final boolean hasValues;
 
     private Ranking(
-            double[] scores, double[] sizes, double[] events, double[] valued, boolean weighted, boolean hasValues) {
+            double[] scores,
+            double[] sizes,
+            double[] events,
+            double[] valued,
+            double[] squared,
+            boolean weighted,
+            boolean hasValues) {
         this.scores = scores;
         this.sizes = sizes;
         this.events = events;
         this.valued = valued;
+        this.squared = squared;
         this.weighted = weighted;
         this.hasValues = hasValues;
     }
@@ -41,6 +49,11 @@ public final class Ranking {
      *     below 0, no event or no non-event
      */
     public static Ranking of(double[] score, byte[] outcome, double[] weight, double[] value) {
+        return of(score, outcome, weight, value, null);
+    }
+
+    /** @param placed gets the tie group of each record, or null */
+    static Ranking of(double[] score, byte[] outcome, double[] weight, double[] value, int[] placed) {
         int n = score.length;
         refuse(n, "score", "missing or infinite", i -> !Double.isFinite(score[i]));
         refuse(n, "outcome", "neither 0 nor 1", i -> outcome[i] != 0 && outcome[i] != 1);
@@ -52,25 +65,33 @@ public final class Ranking {
         double[] sizes = new double[n + 1];
         double[] events = new double[n + 1];
         double[] valued = value == null ? events : new double[n + 1];
+        double[] squared = value == null ? events : new double[n + 1];
         scores[0] = Double.POSITIVE_INFINITY;
         int group = 0;
         double size = 0;
         double event = 0;
         double worth = 0;
+        double square = 0;
         for (int i = 0; i < n; i++) {
             int record = order.records[i];
             double w = weight == null ? 1 : weight[record];
             size += w;
             if (outcome[record] == 1) {
                 event += w;
-                if (value != null) worth += w * value[record];
+                if (value != null) {
+                    worth += w * value[record];
+                    square += w * value[record] * value[record];
+                }
             }
+            if (placed != null) placed[record] = group + 1;
             if (i + 1 < n && order.keys[i + 1] == order.keys[i]) continue;
             group++;
             scores[group] = DescendingOrder.valueOf(order.keys[i]);
             sizes[group] = size;
             events[group] = event;
-            if (value != null) valued[group] = worth;
+            if (value == null) continue;
+            valued[group] = worth;
+            squared[group] = square;
         }
         if (event == 0) throw BadInput.of("outcome", "no record has the event", "a ranking needs both outcomes");
         if (everyRecordHasEvent(outcome)) {
@@ -81,8 +102,9 @@ public final class Ranking {
             sizes = Arrays.copyOf(sizes, group + 1);
             events = Arrays.copyOf(events, group + 1);
             valued = value == null ? events : Arrays.copyOf(valued, group + 1);
+            squared = value == null ? events : Arrays.copyOf(squared, group + 1);
         }
-        return new Ranking(scores, sizes, events, valued, weight != null, value != null);
+        return new Ranking(scores, sizes, events, valued, squared, weight != null, value != null);
     }
 
     private static boolean everyRecordHasEvent(byte[] outcome) {
@@ -189,6 +211,11 @@ public final class Ranking {
     /** Σ w·y·v at any rank 0 … N, linear between points. */
     public double valuedAt(double rank) {
         return interpolate(valued, rank);
+    }
+
+    /** Σ w·y·v² at any rank 0 … N, linear between points; without a value column the events. */
+    public double squaredAt(double rank) {
+        return interpolate(squared, rank);
     }
 
     private double interpolate(double[] of, double rank) {

@@ -3,28 +3,85 @@ package outrider.rank;
 import java.util.Arrays;
 
 /**
- * Chooses points of a ranking to draw or send: all of them where they are few, else the last point at or before each step of a
- * grid of depths as fine as the number allowed.
+ * Points of a ranking to draw or send: of the gains curve, so few that every point left out lies within {@code error} of the
+ * line through the kept ones, in depth and in capture.
  *
  * @param points ascending, the first 0 and the last the ranking's last
- * @param exact whether all points were kept
+ * @param error share of the population and of the events; 0 where every point was kept
  */
-public record Thinned(int[] points, boolean exact) {
+public record Thinned(int[] points, double error) {
+    private static final double FINEST = 1e-4;
 
-    /** @param most at least 2 */
+    /**
+     * Within 1e-4 where {@code most} points allow it, else within the least error of 1.3 times the one before that they allow.
+     * O(groups) a try.
+     *
+     * @param most at least 2
+     */
     public static Thinned of(Ranking ranking, int most) {
         int all = ranking.groups() + 1;
-        int[] points = new int[Math.min(all, most)];
         if (all <= most) {
+            int[] points = new int[all];
             Arrays.setAll(points, i -> i);
-            return new Thinned(points, true);
+            return new Thinned(points, 0);
         }
-        int count = 0;
-        for (int step = 0; step < most; step++) {
-            int point = ranking.pointAtOrBefore(ranking.total() * step / (most - 1.0));
-            if (count == 0 || point > points[count - 1]) points[count++] = point;
+        double error = FINEST;
+        while (true) {
+            int[] points = within(ranking, error, most);
+            if (points != null) return new Thinned(points, error);
+            error *= 1.3;
         }
-        points[count - 1] = ranking.groups();
-        return new Thinned(Arrays.copyOf(points, count), false);
+    }
+
+    public boolean exact() {
+        return error == 0;
+    }
+
+    /**
+     * From each kept point on, the directions that pass every later point within the error form a cone; a point outside it ends
+     * the line at the one before. Null where more than {@code most} are needed.
+     */
+    private static int[] within(Ranking ranking, double error, int most) {
+        int[] kept = new int[most];
+        int count = 1;
+        int last = ranking.groups();
+        double acrossUnit = 1 / ranking.total();
+        double upUnit = 1 / ranking.totalEvents();
+        int from = 0;
+        double lowX = 1;
+        double lowY = 0;
+        double highX = 0;
+        double highY = 1;
+        for (int point = 1; point <= last; point++) {
+            double x = (ranking.size(point) - ranking.size(from)) * acrossUnit;
+            double y = (ranking.events(point) - ranking.events(from)) * upUnit;
+            boolean outside = lowX * y - lowY * x < 0 || x * highY - y * highX < 0;
+            if (outside) {
+                if (count == most - 1) return null;
+                from = point - 1;
+                kept[count++] = from;
+                lowX = 1;
+                lowY = 0;
+                highX = 0;
+                highY = 1;
+                point--;
+                continue;
+            }
+            if (x <= error && y <= error) continue;
+            double nearX = x + error;
+            double nearY = Math.max(0, y - error);
+            if (lowX * nearY - lowY * nearX > 0) {
+                lowX = nearX;
+                lowY = nearY;
+            }
+            double farX = Math.max(0, x - error);
+            double farY = y + error;
+            if (farX * highY - farY * highX > 0) {
+                highX = farX;
+                highY = farY;
+            }
+        }
+        kept[count++] = last;
+        return Arrays.copyOf(kept, count);
     }
 }

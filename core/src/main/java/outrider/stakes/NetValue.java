@@ -18,6 +18,7 @@ public final class NetValue {
     private final double gain;
     private final double miss;
     private final double nobody;
+    private final Worth worth;
 
     /**
      * @param plannedRate the event rate to project to (Saerens, Latinne and Decaestecker 2002), or NaN for the sample's own
@@ -34,7 +35,25 @@ public final class NetValue {
         otherFactor = Double.isNaN(plannedRate) ? 1 : (1 - plannedRate) / (1 - rate);
         gain = stakes.successRate() * stakes.gainIfCaught() - (1 - stakes.successRate()) * stakes.missCost();
         miss = stakes.missCost();
-        nobody = value(0, 0, 0);
+        double unacted = miss * ranking.valued(ranking.groups());
+        nobody = otherFactor * stakes.leftAlone() * (ranking.total() - ranking.totalEvents()) - eventFactor * unacted;
+        double perRecord = otherFactor * (stakes.falseAlarm() - stakes.leftAlone());
+        double perEvent = -eventFactor * stakes.actionCost() - perRecord;
+        worth = new Worth(perRecord, perEvent, eventFactor * (gain + miss));
+    }
+
+    /**
+     * What acting adds to acting on nobody, by what is among those acted on: {@code perRecord · records + perEvent · events +
+     * perValue · Σ value of the events}; without a value column every value is 1.
+     */
+    public record Worth(double perRecord, double perEvent, double perValue) {
+        public double of(double records, double events, double valued) {
+            return perRecord * records + perEvent * events + perValue * valued;
+        }
+    }
+
+    public Worth worth() {
+        return worth;
     }
 
     /** A cut with its money. {@code threshold} is null for "nobody" and for a cut inside a tie group. */
@@ -48,28 +67,23 @@ public final class NetValue {
             double gainOverEverybody,
             Double returnOnSpend) {}
 
-    private double value(double size, double events, double valued) {
-        double totalEvents = ranking.totalEvents();
-        double others = ranking.total() - totalEvents;
-        double acted = size - events;
-        double onEvents =
-                gain * valued - stakes.actionCost() * events - miss * (ranking.valued(ranking.groups()) - valued);
-        double onOthers = stakes.falseAlarm() * acted + stakes.leftAlone() * (others - acted);
-        return eventFactor * onEvents + otherFactor * onOthers;
-    }
-
     public double atPoint(int point) {
-        return value(ranking.size(point), ranking.events(point), ranking.valued(point));
+        return nobody + worth.of(ranking.size(point), ranking.events(point), ranking.valued(point));
     }
 
     /** At any rank 0 … N, linear between points. */
     public double atRank(double rank) {
-        return value(rank, ranking.eventsAt(rank), ranking.valuedAt(rank));
+        return nobody + gainAt(rank);
+    }
+
+    /** Gain over nobody at any rank 0 … N. */
+    public double gainAt(double rank) {
+        return worth.of(rank, ranking.eventsAt(rank), ranking.valuedAt(rank));
     }
 
     /** Gain over nobody if {@code events} events had been among the first {@code rank} records; without a value column. */
     public double gainOf(double rank, double events) {
-        return value(rank, events, events) - nobody;
+        return worth.of(rank, events, events);
     }
 
     /** π′/π, by which events count; 1 without a planned rate. */
@@ -99,7 +113,8 @@ public final class NetValue {
     public Cut cut(double rank) {
         int point = ranking.pointAtOrBefore(rank);
         boolean onPoint = point > 0 && ranking.size(point) == rank;
-        double value = atRank(rank);
+        double over = gainAt(rank);
+        double value = nobody + over;
         double events = ranking.eventsAt(rank);
         double spend = stakes.actionCost() * (eventFactor * events + otherFactor * (rank - events));
         return new Cut(
@@ -108,9 +123,9 @@ public final class NetValue {
                 onPoint ? ranking.score(point) : null,
                 value,
                 value / ranking.total(),
-                value - nobody,
+                over,
                 value - everybody(),
-                spend > 0 ? (value - nobody) / spend : null);
+                spend > 0 ? over / spend : null);
     }
 
     /**
@@ -124,15 +139,15 @@ public final class NetValue {
         double same = SAME * scale();
         int last = ranking.pointAtOrBefore(most);
         double bestRank = 0;
-        double best = nobody;
+        double best = 0;
         for (int point = 1; point <= last; point++) {
-            double value = atPoint(point);
-            if (value > best + same) {
-                best = value;
+            double over = worth.of(ranking.size(point), ranking.events(point), ranking.valued(point));
+            if (over > best + same) {
+                best = over;
                 bestRank = ranking.size(point);
             }
         }
-        if (ranking.size(last) < most && atRank(most) > best + same) bestRank = most;
+        if (ranking.size(last) < most && gainAt(most) > best + same) bestRank = most;
         return cut(bestRank);
     }
 

@@ -1,6 +1,7 @@
 package outrider.table;
 
 import java.util.function.DoublePredicate;
+import java.util.stream.IntStream;
 import outrider.base.BadInput;
 
 /** Reads a column as numbers that may not be missing. */
@@ -13,19 +14,29 @@ public final class Numbers {
      * @throws BadInput naming the first line whose value is missing, no number, or not allowed
      */
     public static double[] demand(Table table, String name, DoublePredicate allowed, String remedy) {
+        int[] rows = IntStream.range(0, table.size()).toArray();
+        return demand(table, name, rows, allowed, remedy);
+    }
+
+    /** The same of some records; the others are not looked at. */
+    public static double[] demand(Table table, String name, int[] rows, DoublePredicate allowed, String remedy) {
         Column column = table.column(name);
-        double[] values = new double[column.size()];
-        for (int i = 0; i < values.length; i++) {
+        double[] values = new double[rows.length];
+        for (int at = 0; at < rows.length; at++) {
+            int i = rows[at];
+            double value = column instanceof NumberColumn numbers ? numbers.values()[i] : Double.NaN;
+            if (Double.isFinite(value) && allowed.test(value)) {
+                values[at] = value;
+                continue;
+            }
             String text = column.text(i);
-            double value = column instanceof NumberColumn numbers
-                    ? numbers.values()[i]
-                    : text == null ? Double.NaN : Values.decimal(text);
             if (text == null) throw BadInput.atLine(table.lineOf(i), name, "is missing", remedy);
+            if (!(column instanceof NumberColumn)) value = Values.decimal(text);
             if (Double.isNaN(value)) {
                 throw BadInput.atLine(table.lineOf(i), name, "found \"" + text + "\", no finite number", remedy);
             }
             if (!allowed.test(value)) throw BadInput.atLine(table.lineOf(i), name, "found " + text, remedy);
-            values[i] = value;
+            values[at] = value;
         }
         return values;
     }

@@ -43,7 +43,8 @@ class EvaluationTest {
                 Double.NaN,
                 bands,
                 thresholds,
-                false);
+                false,
+                null);
         Map<?, ?> scores =
                 (Map<?, ?>) Evaluation.of(table(vector.get("input")), request).get("scores");
         Vectors.assertHolds(expected, scores.get("s"), vector.get("tolerance").asDouble());
@@ -79,7 +80,8 @@ class EvaluationTest {
                     planned,
                     List.of(),
                     List.of(),
-                    true);
+                    true,
+                    null);
             Map<?, ?> scores = (Map<?, ?>)
                     Evaluation.of(table(vector.get("input")), request).get("scores");
             Vectors.assertHolds(
@@ -111,7 +113,7 @@ class EvaluationTest {
                         new NumberColumn("y", new double[] {0, 1, 0})),
                 null);
         var request = new Evaluation.Request(
-                "y", List.of("1"), List.of("s"), null, null, null, null, Double.NaN, List.of(), List.of(), false);
+                "y", List.of("1"), List.of("s"), null, null, null, null, Double.NaN, List.of(), List.of(), false, null);
         assertThatThrownBy(() -> Evaluation.of(table, request))
                 .isInstanceOf(BadInput.class)
                 .hasMessageStartingWith("line 3, column \"s\": found \"high\"");

@@ -60,7 +60,8 @@ class CaseTest extends CaseSteps {
                 Double.NaN,
                 List.of(10),
                 List.of(),
-                false);
+                false,
+                null);
         Map<?, ?> core = (Map<?, ?>) Evaluation.of(
                         CsvTableReader.read(
                                 new ByteArrayInputStream(scores.getBytes(StandardCharsets.UTF_8)), Progress.NONE),

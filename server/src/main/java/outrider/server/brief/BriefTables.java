@@ -13,6 +13,7 @@ import outrider.server.work.RecentTables;
 import outrider.split.Units;
 import outrider.table.Column;
 import outrider.table.Levels;
+import outrider.table.Numbers;
 import outrider.table.Reading;
 import outrider.table.Table;
 
@@ -84,6 +85,32 @@ public class BriefTables {
                 table(brief), brief.outcome, brief.eventLevels, brief.leftOutLevels, brief.leaveOutMissing);
         outcomes.put(key, outcome);
         return outcome;
+    }
+
+    static List<String> valueColumns(Map<String, ColumnSetup> columns) {
+        return columns.entrySet().stream()
+                .filter(e -> e.getValue().role() == ColumnSetup.Role.VALUE)
+                .map(Map.Entry::getKey)
+                .sorted()
+                .toList();
+    }
+
+    /** The column by whose value money is counted; null without one. */
+    public static String valueColumn(Brief brief) {
+        List<String> named = valueColumns(brief.columns);
+        return named.isEmpty() ? null : named.get(0);
+    }
+
+    /** The values of some records, null without a value column. @throws BadInput naming the line of the first unusable one */
+    public double[] values(Brief brief, int[] rows) {
+        String name = valueColumn(brief);
+        if (name == null) return null;
+        return Numbers.demand(
+                table(brief),
+                name,
+                rows,
+                v -> v >= 0,
+                "the value of a record is a number of 0 or more; mend it, or give " + name + " another role on Data");
     }
 
     /** As {@link Units#copies} finds them. */

@@ -4,7 +4,7 @@ import java.util.List;
 import outrider.split.SplitPlan;
 import outrider.stakes.Stakes;
 
-/** A brief as it is shown and edited. {@code edition} counts from 1; {@code nextId} is the edition after it, or null. */
+/** A brief as it is shown and edited. {@code edition} counts from 1; {@code breakEven} is null with a value column, where each record has its own; {@code nextId} is the edition after it, or null. */
 public record BriefView(
         long id,
         int version,
@@ -33,6 +33,7 @@ public record BriefView(
         Double capacity,
         double campaignSize,
         Double plannedRate,
+        String valueColumn,
         Double breakEven,
         Stakes.Acting whenActingPays,
         SplitView split,

@@ -168,8 +168,19 @@ public class Columns {
         for (String name : changes.keySet()) {
             if (!Objects.equals(brief.column(name).reading(), columns.get(name).reading())) decided.add(name);
         }
+        demandOneValue(columns);
         brief.columns = columns;
         refit(brief, decided);
+    }
+
+    private static void demandOneValue(Map<String, ColumnSetup> columns) {
+        List<String> named = BriefTables.valueColumns(columns);
+        if (named.size() > 1) {
+            throw BadInput.of(
+                    "column \"" + named.get(1) + "\"",
+                    "would be a second value of a record beside " + named.get(0),
+                    "money is counted by one column; give one of them another role");
+        }
     }
 
     private static void demand(Brief brief, String name, ColumnSetup setup, boolean text) {

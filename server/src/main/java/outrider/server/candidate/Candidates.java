@@ -340,6 +340,15 @@ public class Candidates {
         return chosen;
     }
 
+    /** Values of some records; null without a value column. */
+    public double[] values(Brief brief, int[] rows) {
+        return tables.values(brief, rows);
+    }
+
+    public String valueColumn(Brief brief) {
+        return BriefTables.valueColumn(brief);
+    }
+
     public Parts parts(Brief brief) {
         return Splits.of(brief);
     }

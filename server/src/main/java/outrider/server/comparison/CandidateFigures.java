@@ -6,12 +6,11 @@ import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
 import outrider.base.Normal;
-import outrider.base.Seeds;
 import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
-import outrider.doubt.PairedBootstrap;
+import outrider.doubt.Depths;
 import outrider.doubt.Verdict;
-import outrider.exchange.CutFigures;
+import outrider.exchange.AgainstLeader;
 import outrider.measure.ProbabilityQuality;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
@@ -21,7 +20,6 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
-import outrider.stakes.NetValue;
 
 /** One candidate's figures on training, out of fold and on validation; and what a change did to them. */
 @ApplicationScoped
@@ -32,11 +30,20 @@ public class CandidateFigures {
     private final Briefs briefs;
     private final Candidates candidates;
     private final ScoredCandidates scored;
+    private final Comparisons comparisons;
+    private final Intervals intervals;
 
-    CandidateFigures(Briefs briefs, Candidates candidates, ScoredCandidates scored) {
+    CandidateFigures(
+            Briefs briefs,
+            Candidates candidates,
+            ScoredCandidates scored,
+            Comparisons comparisons,
+            Intervals intervals) {
         this.briefs = briefs;
         this.candidates = candidates;
         this.scored = scored;
+        this.comparisons = comparisons;
+        this.intervals = intervals;
     }
 
     /**
@@ -160,16 +167,16 @@ public class CandidateFigures {
             return plain ? new double[] {auc.low(), auc.high()} : new double[] {2 * auc.low() - 1, 2 * auc.high() - 1};
         }
         var band = scores.band();
-        double low = CutFigures.read(band.depth(), band.captureLow(), depth);
-        double high = CutFigures.read(band.depth(), band.captureHigh(), depth);
+        double low = Depths.read(band.depth(), band.captureLow(), depth);
+        double high = Depths.read(band.depth(), band.captureHigh(), depth);
         double rate = validation.ranking().baseRate();
         return switch (term) {
             case "capture" -> new double[] {low, high};
             case "lift" -> new double[] {low / depth, high / depth};
             case "precision" -> {
                 double records = depth * validation.ranking().total();
-                double lowEvents = CutFigures.read(band.depth(), band.eventsLow(), depth);
-                double highEvents = CutFigures.read(band.depth(), band.eventsHigh(), depth);
+                double lowEvents = Depths.read(band.depth(), band.eventsLow(), depth);
+                double highEvents = Depths.read(band.depth(), band.eventsHigh(), depth);
                 yield rate == 0 ? null : new double[] {lowEvents / records, highEvents / records};
             }
             default -> null;
@@ -191,21 +198,25 @@ public class CandidateFigures {
         byte[] outcome = candidates.outcomes(brief, Splits.of(brief).validation());
         Cut cut = Cut.findById(briefId);
         double depth = cut != null && cut.records > 0 ? cut.records / outcome.length : PLAIN_DEPTH;
-        for (Candidate now : candidates.finished(briefId)) {
-            Candidate before = now.basedOn == null ? null : Candidate.findById(now.basedOn);
-            if (before == null || !before.status.equals(Candidate.DONE)) continue;
-            views.add(new EffectsView(now.id, before.id, depth, effects(brief, now, before, outcome, depth)));
+        List<Comparisons.Entry> entries = comparisons.entries(brief, null);
+        for (Comparisons.Entry now : entries) {
+            Long begunFrom = now.candidate().basedOn;
+            for (Comparisons.Entry before : entries) {
+                if (!before.candidate().id.equals(begunFrom)) continue;
+                views.add(new EffectsView(
+                        now.candidate().id, begunFrom, depth, effects(brief, List.of(now, before), depth)));
+            }
         }
         return views;
     }
 
-    private List<Effect> effects(Brief brief, Candidate now, Candidate before, byte[] outcome, double depth) {
-        Scored mine = scored.of(now, brief);
-        Scored theirs = scored.of(before, brief);
+    private List<Effect> effects(Brief brief, List<Comparisons.Entry> both, double depth) {
+        Comparisons.Entry mine = both.get(0);
+        Comparisons.Entry theirs = both.get(1);
         List<Effect> effects = new ArrayList<>();
-        AucDoubt.Difference auc = mine.doubt().minus(theirs.doubt());
-        double half = auc.standardError() == null ? Double.NaN : Normal.Z95 * auc.standardError();
-        if (!Double.isNaN(half)) {
+        AucDoubt.Difference auc = mine.scores().doubt().minus(theirs.scores().doubt());
+        if (auc.standardError() != null) {
+            double half = Normal.Z95 * auc.standardError();
             effects.add(new Effect(
                     "auc",
                     auc.difference(),
@@ -213,26 +224,16 @@ public class CandidateFigures {
                     auc.difference() + half,
                     Verdict.of(auc.difference(), auc.pValue()).words()));
         }
-        NetValue money = new NetValue(mine.validation(), brief.stakes(), brief.plannedRateOrNone());
-        PairedBootstrap.Differences at = PairedBootstrap.at(
-                mine.validationScores(),
-                theirs.validationScores(),
-                outcome,
-                depth * outcome.length,
-                money::gainOf,
-                new Seeds(brief.seed).stream("effect/" + now.id + "/" + before.id));
+        double rank = depth * mine.ranking().total();
+        AgainstLeader.At at = intervals.against(brief, both, 1).at(0, mine.at(rank), theirs.at(rank), mine.money());
         effects.add(effect("capture", at.capture()));
         effects.add(effect("precision", at.precision()));
-        effects.add(effect("netValue", at.gain()));
+        effects.add(effect("netValue", at.netValue()));
         return effects;
     }
 
-    private static Effect effect(String term, PairedBootstrap.Difference found) {
-        return new Effect(
-                term,
-                found.difference(),
-                found.low(),
-                found.high(),
-                found.verdict().words());
+    private static Effect effect(String term, AgainstLeader.Difference found) {
+        Verdict verdict = found.low() > 0 ? Verdict.AHEAD : found.high() < 0 ? Verdict.BEHIND : Verdict.NOT_SEPARABLE;
+        return new Effect(term, found.difference(), found.low(), found.high(), verdict.words());
     }
 }

@@ -1,5 +1,7 @@
 package outrider.server.comparison;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
+
 import de.siegmar.fastcsv.writer.CsvWriter;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
@@ -9,19 +11,23 @@ import jakarta.ws.rs.PUT;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.CacheControl;
 import jakarta.ws.rs.core.Response;
-import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
+import jakarta.ws.rs.core.StreamingOutput;
+import java.io.BufferedWriter;
+import java.io.OutputStreamWriter;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.measure.BandRow;
+import outrider.rank.PackedOrder;
 import outrider.server.account.Account;
 
 /** Compare: its figures, the cut, and band tables. */
 @Path("/comparisons")
 public class ComparisonResource {
     private static final String[] BAND_COLUMNS = {
+        "candidate",
+        "part",
         "band",
         "from",
         "to",
@@ -34,23 +40,39 @@ public class ComparisonResource {
         "capture",
         "cumulativeLift",
         "highestScore",
-        "lowestScore"
+        "lowestScore",
+        "tied"
     };
 
     private final Comparisons comparisons;
+    private final ComparisonViews views;
+    private final ThresholdViews thresholds;
+    private final BandTables bands;
+    private final ScoredRecords records;
     private final CandidateFigures figures;
     private final SecurityIdentity identity;
 
-    ComparisonResource(Comparisons comparisons, CandidateFigures figures, SecurityIdentity identity) {
+    ComparisonResource(
+            Comparisons comparisons,
+            ComparisonViews views,
+            ThresholdViews thresholds,
+            BandTables bands,
+            ScoredRecords records,
+            CandidateFigures figures,
+            SecurityIdentity identity) {
         this.comparisons = comparisons;
+        this.views = views;
+        this.thresholds = thresholds;
+        this.bands = bands;
+        this.records = records;
         this.figures = figures;
         this.identity = identity;
     }
 
     @GET
     @Path("/{id}")
-    public ComparisonView compare(long id) {
-        return comparisons.view(id);
+    public ComparisonView compare(long id, @QueryParam("leader") Long leader) {
+        return views.view(id, leader);
     }
 
     @PUT
@@ -58,6 +80,39 @@ public class ComparisonResource {
     @RolesAllowed(Account.ANALYST)
     public void setCut(long id, ComparisonView.CutView cut) {
         comparisons.setCut(id, cut, identity.getPrincipal().getName());
+    }
+
+    /**
+     * One candidate's validation ranking in few bytes, see {@link PackedOrder}. It never changes for the same AUC and value
+     * column.
+     */
+    @GET
+    @Path("/orders/{id}")
+    @Produces("application/octet-stream")
+    public Response order(long id, @QueryParam("of") String of, @QueryParam("value") String value) {
+        CacheControl kept = new CacheControl();
+        kept.setPrivate(true);
+        kept.setMaxAge(31_536_000);
+        return Response.ok(PackedOrder.of(bands.ranking(id))).cacheControl(kept).build();
+    }
+
+    @GET
+    @Path("/{id}/threshold/{candidate}")
+    public ThresholdViews.ThresholdView threshold(long id, long candidate) {
+        return thresholds.threshold(id, candidate);
+    }
+
+    @GET
+    @Path("/{id}/sensitivity")
+    public ThresholdViews.SensitivityView sensitivity(long id) {
+        return thresholds.sensitivity(id);
+    }
+
+    /** Which amounts would move the best cut to so many records, or another candidate to the front. */
+    @GET
+    @Path("/{id}/inverse/{candidate}")
+    public ThresholdViews.InverseView inverse(long id, long candidate, @QueryParam("records") double records) {
+        return thresholds.inverse(id, candidate, records);
     }
 
     /** One candidate on training, out of fold and on validation. */
@@ -75,55 +130,77 @@ public class ComparisonResource {
     }
 
     @GET
-    @Path("/bands/{id}")
-    public List<BandRow> bands(long id, @QueryParam("q") @DefaultValue("10") int q) {
-        return comparisons.bands(id, q);
+    @Path("/distributions/{id}")
+    public BandTables.DistributionView distribution(long id) {
+        return bands.distribution(id);
     }
 
     @GET
-    @Path("/bands/{id}/bands.csv")
+    @Path("/bands")
+    public List<BandTables.BandsView> bands(
+            @QueryParam("candidate") List<Long> candidates,
+            @QueryParam("q") @DefaultValue("10") int q,
+            @QueryParam("training") boolean training) {
+        return bands.bands(candidates, q, training);
+    }
+
+    @GET
+    @Path("/bands.csv")
     @Produces("text/csv")
-    public Response bandsFile(long id, @QueryParam("q") @DefaultValue("10") int q) {
+    public Response bandsFile(
+            @QueryParam("candidate") List<Long> candidates,
+            @QueryParam("q") @DefaultValue("10") int q,
+            @QueryParam("training") boolean training) {
         List<String[]> lines = new ArrayList<>();
         lines.add(BAND_COLUMNS);
-        for (BandRow row : comparisons.bands(id, q)) {
-            double[] values = {
-                row.from(),
-                row.to(),
-                row.records(),
-                row.events(),
-                row.eventRate(),
-                row.lift(),
-                row.cumulativeRecords(),
-                row.cumulativeEvents(),
-                row.capture(),
-                row.cumulativeLift(),
-                row.highestScore(),
-                row.lowestScore()
-            };
-            String[] line = new String[BAND_COLUMNS.length];
-            line[0] = Integer.toString(row.band());
-            for (int i = 0; i < values.length; i++) line[i + 1] = number(values[i]);
-            lines.add(line);
+        for (BandTables.BandsView view : bands.bands(candidates, q, training)) {
+            for (BandRow row : view.validation()) lines.add(line(view.name(), "validation", row));
+            if (view.training() == null) continue;
+            for (BandRow row : view.training()) lines.add(line(view.name(), "training", row));
         }
-        return file(lines, "bands-" + q + ".csv");
+        StreamingOutput out = stream -> {
+            try (CsvWriter csv = CsvWriter.builder().build(new OutputStreamWriter(stream, UTF_8))) {
+                lines.forEach(csv::writeRecord);
+            }
+        };
+        return file(out, "bands-" + q + ".csv");
+    }
+
+    private static String[] line(String name, String part, BandRow row) {
+        double[] values = {
+            row.from(),
+            row.to(),
+            row.records(),
+            row.events(),
+            row.eventRate(),
+            row.lift(),
+            row.cumulativeRecords(),
+            row.cumulativeEvents(),
+            row.capture(),
+            row.cumulativeLift(),
+            row.highestScore(),
+            row.lowestScore()
+        };
+        String[] line = new String[BAND_COLUMNS.length];
+        line[0] = name;
+        line[1] = part;
+        line[2] = Integer.toString(row.band());
+        for (int i = 0; i < values.length; i++) line[i + 3] = number(values[i]);
+        line[values.length + 3] = row.tied() ? "yes" : "no";
+        return line;
     }
 
     @GET
     @Path("/{id}/scores.csv")
     @Produces("text/csv")
     public Response scoresFile(long id) {
-        return file(comparisons.scoredRecords(id), "validation-scores.csv");
+        ScoredRecords.Lines lines = records.of(id);
+        StreamingOutput out = stream -> lines.write(new BufferedWriter(new OutputStreamWriter(stream, UTF_8)));
+        return file(out, "validation-scores.csv");
     }
 
-    private static Response file(List<String[]> lines, String name) {
-        StringWriter text = new StringWriter();
-        try (CsvWriter csv = CsvWriter.builder().build(text)) {
-            lines.forEach(csv::writeRecord);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return Response.ok(text.toString())
+    private static Response file(StreamingOutput content, String name) {
+        return Response.ok(content)
                 .header("Content-Disposition", "attachment; filename=\"" + name + "\"")
                 .build();
     }

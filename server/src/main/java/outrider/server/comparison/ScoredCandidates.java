@@ -3,16 +3,21 @@ package outrider.server.comparison;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.ObservesAsync;
-import java.util.Collections;
+import java.util.Arrays;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import outrider.base.Seeds;
 import outrider.check.CandidateAlarms;
 import outrider.doubt.AucDoubt;
 import outrider.doubt.Bootstrap;
+import outrider.doubt.Depths;
+import outrider.doubt.PairedBand;
 import outrider.measure.BestOfEach;
 import outrider.measure.RankingFigures;
+import outrider.rank.Placed;
 import outrider.rank.Ranking;
+import outrider.rank.Thinned;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.CandidateFitted;
@@ -23,28 +28,18 @@ import outrider.split.Parts;
 /** Ranks the kept scores of candidates; the ones used last stay in memory. */
 @ApplicationScoped
 public class ScoredCandidates {
-    private static final int KEPT = 40;
-    static final double[] DEPTHS = depths();
+    /** Of validation records, over all candidates kept; at 40 bytes a record. */
+    private static final long KEPT = 12_000_000;
+
+    private static final int TRAINING_POINTS = 401;
 
     private final Candidates candidates;
-    private final Map<Long, Scored> recent = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Long, Scored> eldest) {
-            return size() > KEPT;
-        }
-    });
+    private final Map<Key, Scored> recent = new LinkedHashMap<>(64, 0.75f, true);
+
+    private record Key(long candidate, String valueColumn) {}
 
     ScoredCandidates(Candidates candidates) {
         this.candidates = candidates;
-    }
-
-    /** Closer together at the top, where cuts lie. */
-    private static double[] depths() {
-        double[] depths = new double[140];
-        for (int i = 0; i < 80; i++) depths[i] = (i + 1) / 400.0;
-        for (int i = 80; i < 140; i++) depths[i] = 0.2 + (i - 79) * 0.8 / 60;
-        depths[139] = 1;
-        return depths;
     }
 
     /** Ranks a candidate as soon as it is fitted, so that nobody waits for it on Compare. */
@@ -57,27 +52,59 @@ public class ScoredCandidates {
     }
 
     Scored of(Candidate candidate, Brief brief) {
-        Scored known = recent.get(candidate.id);
-        if (known != null) return known;
-        Parts parts = candidates.parts(brief);
-        byte[] validationOutcome = candidates.outcomes(brief, parts.validation());
-        byte[] trainingOutcome = candidates.outcomes(brief, parts.training());
-        double[] scores = candidates.scores(candidate.id, ScoreSet.VALIDATION, validationOutcome.length);
-        Ranking validation = Ranking.of(scores, validationOutcome);
-        Ranking training =
-                Ranking.of(candidates.scores(candidate.id, ScoreSet.TRAINING, trainingOutcome.length), trainingOutcome);
-        RankingFigures onTraining = RankingFigures.of(training);
-        RankingFigures onValidation = RankingFigures.of(validation);
-        double bestAccuracy = BestOfEach.of(validation).get("accuracy").value();
-        Scored scored = new Scored(
-                scores,
-                validation,
-                training,
-                onTraining.auc(),
-                AucDoubt.of(scores, validationOutcome),
-                Bootstrap.along(validation, DEPTHS, new Seeds(brief.seed).stream("bootstrap/" + candidate.name)),
-                CandidateAlarms.of(onTraining, onValidation, bestAccuracy));
-        recent.put(candidate.id, scored);
+        Key key = new Key(candidate.id, candidates.valueColumn(brief));
+        synchronized (recent) {
+            Scored known = recent.get(key);
+            if (known != null) return known;
+        }
+        Scored scored = make(candidate, brief);
+        synchronized (recent) {
+            recent.put(key, scored);
+            forget();
+        }
         return scored;
+    }
+
+    private void forget() {
+        long records = recent.values().stream()
+                .mapToLong(s -> s.placed().point().length)
+                .sum();
+        Iterator<Scored> oldest = recent.values().iterator();
+        while (records > KEPT && recent.size() > 1 && oldest.hasNext()) {
+            records -= oldest.next().placed().point().length;
+            oldest.remove();
+        }
+    }
+
+    /** A candidate's ranking of training, where the brief has values with them. */
+    Ranking training(Candidate candidate, Brief brief) {
+        int[] rows = candidates.parts(brief).training();
+        byte[] outcome = candidates.outcomes(brief, rows);
+        return Ranking.of(candidates.scores(candidate.id, ScoreSet.TRAINING, rows.length), outcome);
+    }
+
+    private Scored make(Candidate candidate, Brief brief) {
+        Parts parts = candidates.parts(brief);
+        byte[] outcome = candidates.outcomes(brief, parts.validation());
+        double[] scores = candidates.scores(candidate.id, ScoreSet.VALIDATION, outcome.length);
+        Placed placed = Placed.of(scores, outcome, null, candidates.values(brief, parts.validation()));
+        Ranking validation = placed.ranking();
+        Ranking training = training(candidate, brief);
+        RankingFigures onTraining = RankingFigures.of(training);
+        double bestAccuracy = BestOfEach.of(validation).get("accuracy").value();
+        int[] points = Thinned.of(training, TRAINING_POINTS).points();
+        return new Scored(
+                placed,
+                new PairedBand.Side(placed, Depths.all()),
+                AucDoubt.of(placed, outcome),
+                Bootstrap.along(validation, Depths.all(), new Seeds(brief.seed).stream("bootstrap/" + candidate.name)),
+                onTraining.auc(),
+                Arrays.stream(points)
+                        .mapToDouble(p -> training.size(p) / training.total())
+                        .toArray(),
+                Arrays.stream(points)
+                        .mapToDouble(p -> training.events(p) / training.totalEvents())
+                        .toArray(),
+                CandidateAlarms.of(onTraining, RankingFigures.of(validation), bestAccuracy));
     }
 }

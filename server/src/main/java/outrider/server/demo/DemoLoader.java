@@ -37,7 +37,6 @@ import outrider.split.SplitPlan;
 import outrider.split.SplitPlan.Method;
 import outrider.split.SplitPlan.Target;
 import outrider.table.CsvTableReader;
-import outrider.table.NumberColumn;
 import outrider.table.Table;
 
 /** Makes the demo accounts, and the demo briefs where the database holds none. */
@@ -184,10 +183,7 @@ public class DemoLoader {
                         "claimed_eur", ColumnSetup.of(Role.VALUE, ""),
                         "postal_area", ColumnSetup.of(Role.SET_ASIDE, "180 levels"),
                         "claimed_on", ColumnSetup.of(Role.DATE, "decides the split")));
-        Briefs.Edit edit = claimEdit(now(id), 0);
-        briefs.edit(id, edit);
-        Brief edited = now(id);
-        briefs.edit(id, claimEdit(edited, meanValue(edited, "claimed_eur")));
+        briefs.edit(id, claimEdit(now(id)));
         briefs.split(
                 id,
                 new SplitPlan(
@@ -212,7 +208,7 @@ public class DemoLoader {
         return QuarkusTransaction.requiringNew().call(() -> briefs.get(id));
     }
 
-    private static Briefs.Edit claimEdit(Brief brief, double missCost) {
+    private static Briefs.Edit claimEdit(Brief brief) {
         return new Briefs.Edit(
                 brief.version,
                 "claim-fraud",
@@ -227,27 +223,13 @@ public class DemoLoader {
                 "€",
                 0,
                 38,
-                missCost,
+                1,
                 12,
                 0,
                 1,
                 400.0,
                 3_750,
                 null);
-    }
-
-    /** Of the events, to the euro: what a missed one costs on average. */
-    private double meanValue(Brief brief, String column) {
-        byte[] outcome = tables.outcome(brief);
-        double[] values = ((NumberColumn) tables.table(brief).column(column)).values();
-        double sum = 0;
-        int events = 0;
-        for (int i = 0; i < values.length; i++) {
-            if (outcome[i] != 1) continue;
-            sum += values[i];
-            events++;
-        }
-        return Math.rint(sum / events);
     }
 
     private void winterMailing(Brief brief) throws IOException {

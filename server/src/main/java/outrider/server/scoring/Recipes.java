@@ -14,6 +14,7 @@ import outrider.server.brief.ColumnSetup;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
+import outrider.server.comparison.BandTables;
 import outrider.server.comparison.Comparisons;
 import outrider.table.Column;
 
@@ -26,12 +27,14 @@ public class Recipes {
     private final Briefs briefs;
     private final BriefTables tables;
     private final Comparisons comparisons;
+    private final BandTables bandTables;
 
-    Recipes(Candidates candidates, Briefs briefs, BriefTables tables, Comparisons comparisons) {
+    Recipes(Candidates candidates, Briefs briefs, BriefTables tables, Comparisons comparisons, BandTables bandTables) {
         this.candidates = candidates;
         this.briefs = briefs;
         this.tables = tables;
         this.comparisons = comparisons;
+        this.bandTables = bandTables;
     }
 
     /** @throws BadInput if the candidate is not fitted */
@@ -50,7 +53,8 @@ public class Recipes {
                 .toList();
         Comparisons.Threshold cut = comparisons.threshold(candidate, brief);
         int bands = Math.min(BANDS, Splits.of(brief).validation().length);
-        List<BandRow> rows = comparisons.bands(candidateId, bands);
+        List<BandRow> rows =
+                bandTables.bands(List.of(candidateId), bands, false).get(0).validation();
         double[] from = rows.subList(0, rows.size() - 1).stream()
                 .mapToDouble(BandRow::lowestScore)
                 .toArray();

@@ -56,7 +56,7 @@ class EvidenceMaker {
         int[] reserveRows = parts.reserve(opening);
         byte[] reserveOutcome = candidates.outcomes(brief, reserveRows);
         double[] reserveScores = candidates.score(chosen.candidate(), brief, reserveRows);
-        Ranking reserve = Ranking.of(reserveScores, reserveOutcome);
+        Ranking reserve = Ranking.of(reserveScores, reserveOutcome, null, candidates.values(brief, reserveRows));
         double reserveRank = validation.threshold() == null
                 ? validation.depth() * reserve.total()
                 : reserve.size(reserve.pointAtThreshold(validation.threshold()));
@@ -99,7 +99,8 @@ class EvidenceMaker {
         NetValue money = new NetValue(reserve, brief.stakes(), brief.plannedRateOrNone());
         double depth = rank / reserve.total();
         double[] depths = depth > 0 && depth < 1 ? new double[] {depth, 1} : new double[] {1};
-        Bootstrap.Band band = Bootstrap.along(reserve, depths, new Seeds(brief.seed).stream("bootstrap/reserve"));
+        Bootstrap.Band band =
+                Bootstrap.along(reserve, depths, money.worth(), new Seeds(brief.seed).stream("bootstrap/reserve"));
         return CutFigures.of(reserve, money, rank, band);
     }
 

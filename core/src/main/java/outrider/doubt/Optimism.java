@@ -1,0 +1,58 @@
+package outrider.doubt;
+
+import java.util.stream.IntStream;
+import outrider.base.RandomStream;
+
+/**
+ * How much better than the truth the best of several candidates looks because it was chosen on the same records: the mean, over
+ * resamples, of what the best of the resample shows there less what it has in truth, the figures seen standing for the truth
+ * (Efron 1983, applied to the choice).
+ */
+public final class Optimism {
+    private static final int RESAMPLES = 4000;
+
+    private Optimism() {}
+
+    /**
+     * @param values one figure a candidate, higher is better
+     * @param covariance of the figures, k by k
+     * @return in the figure's unit, at least 0; 0 for one candidate
+     */
+    public static double of(double[] values, double[][] covariance, RandomStream random) {
+        int k = values.length;
+        double[][] root = root(covariance);
+        double sum = 0;
+        double[] z = new double[k];
+        for (int r = 0; r < RESAMPLES; r++) {
+            for (int i = 0; i < k; i++) z[i] = random.nextGaussian();
+            double best = Double.NEGATIVE_INFINITY;
+            double excess = 0;
+            for (int i = 0; i < k; i++) {
+                double noise = 0;
+                for (int j = 0; j <= i; j++) noise += root[i][j] * z[j];
+                if (values[i] + noise <= best) continue;
+                best = values[i] + noise;
+                excess = noise;
+            }
+            sum += excess;
+        }
+        return k < 2 ? 0 : Math.max(0, sum / RESAMPLES);
+    }
+
+    /** Cholesky's root; directions without variance are left out. */
+    private static double[][] root(double[][] covariance) {
+        int k = covariance.length;
+        double[][] root = new double[k][k];
+        double most =
+                IntStream.range(0, k).mapToDouble(i -> covariance[i][i]).max().orElse(0);
+        for (int j = 0; j < k; j++) {
+            for (int i = j; i < k; i++) {
+                double left = covariance[i][j];
+                for (int m = 0; m < j; m++) left -= root[i][m] * root[j][m];
+                if (i == j) root[j][j] = left > 1e-12 * most ? Math.sqrt(left) : 0;
+                else root[i][j] = root[j][j] == 0 ? 0 : left / root[j][j];
+            }
+        }
+        return root;
+    }
+}

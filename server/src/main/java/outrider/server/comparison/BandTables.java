@@ -1,0 +1,117 @@
+package outrider.server.comparison;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import outrider.base.BadInput;
+import outrider.measure.BandRow;
+import outrider.measure.Bands;
+import outrider.measure.ProbabilityQuality;
+import outrider.rank.Ranking;
+import outrider.server.brief.Brief;
+import outrider.server.brief.Briefs;
+import outrider.server.brief.Splits;
+import outrider.server.candidate.Candidate;
+import outrider.server.candidate.Candidates;
+import outrider.server.candidate.ScoreSet;
+
+/** Band tables, and how scores lie by outcome. */
+@ApplicationScoped
+public class BandTables {
+    private static final int BINS = 40;
+    private static final int RELIABILITY_BANDS = 10;
+
+    private final Briefs briefs;
+    private final Candidates candidates;
+    private final ScoredCandidates scored;
+
+    BandTables(Briefs briefs, Candidates candidates, ScoredCandidates scored) {
+        this.briefs = briefs;
+        this.candidates = candidates;
+        this.scored = scored;
+    }
+
+    /** One candidate's bands on validation, and on training where that was asked for. */
+    public record BandsView(long candidate, String name, List<BandRow> validation, List<BandRow> training) {}
+
+    /** @throws BadInput if q is below 1 or above the number of records */
+    @Transactional
+    public List<BandsView> bands(List<Long> ids, int q, boolean training) {
+        if (ids.isEmpty()) throw BadInput.of("candidate", "is not named", "name one or several");
+        List<BandsView> views = new ArrayList<>();
+        for (long id : ids) {
+            Candidate candidate = fitted(id);
+            Brief brief = briefs.get(candidate.briefId);
+            views.add(new BandsView(
+                    id,
+                    candidate.name,
+                    Bands.of(scored.of(candidate, brief).validation(), q),
+                    training ? Bands.of(scored.training(candidate, brief), q) : null));
+        }
+        return views;
+    }
+
+    private Candidate fitted(long id) {
+        Candidate candidate = candidates.get(id);
+        if (!candidate.status.equals(Candidate.DONE)) {
+            throw BadInput.of("candidate", "is not fitted", "wait for it, or make it again");
+        }
+        return candidate;
+    }
+
+    /**
+     * How scores lie by outcome on one part.
+     *
+     * @param edges of equally wide bins of score, one more than counts
+     * @param quality null for plain scores
+     */
+    public record ScoresView(double[] edges, int[] events, int[] others, ProbabilityQuality quality) {}
+
+    /** @param training the same bins on training */
+    public record DistributionView(long candidate, ScoresView validation, ScoresView training) {}
+
+    @Transactional
+    public DistributionView distribution(long id) {
+        Candidate candidate = fitted(id);
+        Brief brief = briefs.get(candidate.briefId);
+        byte[] outcome = candidates.outcomes(brief, Splits.of(brief).validation());
+        byte[] trained = candidates.outcomes(brief, Splits.of(brief).training());
+        double[] scores = scored.of(candidate, brief).validationScores();
+        double[] training = candidates.scores(id, ScoreSet.TRAINING, trained.length);
+        double low = Math.min(
+                Arrays.stream(scores).min().orElse(0),
+                Arrays.stream(training).min().orElse(0));
+        double high = Math.max(
+                Arrays.stream(scores).max().orElse(1),
+                Arrays.stream(training).max().orElse(1));
+        double[] edges = new double[BINS + 1];
+        double width = high > low ? (high - low) / BINS : 1.0 / BINS;
+        for (int i = 0; i <= BINS; i++) edges[i] = i == BINS && high > low ? high : low + i * width;
+        boolean probability = Boolean.TRUE.equals(candidate.probability);
+        return new DistributionView(
+                id, part(scores, outcome, edges, probability), part(training, trained, edges, probability));
+    }
+
+    private static ScoresView part(double[] scores, byte[] outcome, double[] edges, boolean probability) {
+        int[] events = new int[edges.length - 1];
+        int[] others = new int[edges.length - 1];
+        double width = edges[1] - edges[0];
+        for (int i = 0; i < scores.length; i++) {
+            int bin = Math.min(events.length - 1, (int) ((scores[i] - edges[0]) / width));
+            if (outcome[i] == 1) events[bin]++;
+            else others[bin]++;
+        }
+        int bands = Math.min(RELIABILITY_BANDS, scores.length);
+        return new ScoresView(
+                edges, events, others, probability ? ProbabilityQuality.of(scores, outcome, null, bands) : null);
+    }
+
+    /** The validation ranking of a fitted candidate, with values where its brief has them. */
+    @Transactional
+    public Ranking ranking(long id) {
+        Candidate candidate = fitted(id);
+        return scored.of(candidate, briefs.get(candidate.briefId)).validation();
+    }
+}

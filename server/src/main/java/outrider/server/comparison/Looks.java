@@ -1,0 +1,105 @@
+package outrider.server.comparison;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
+import java.util.HexFormat;
+import java.util.List;
+import outrider.base.Seeds;
+import outrider.doubt.AucDoubt;
+import outrider.doubt.Optimism;
+import outrider.server.brief.Brief;
+import outrider.server.candidate.Candidates;
+import outrider.server.comparison.ValidationUse.Act;
+
+/** Counts how often validation is used to choose, and what that costs (METHODS section 6). */
+@ApplicationScoped
+public class Looks {
+    private final Candidates candidates;
+    private final SecurityIdentity identity;
+
+    Looks(Candidates candidates, SecurityIdentity identity) {
+        this.candidates = candidates;
+        this.identity = identity;
+    }
+
+    /** Counts a look at each candidate, and one for the brief where something is new to this person since their last. */
+    @Transactional
+    void looked(Brief brief, List<Comparisons.Entry> entries) {
+        List<Long> ids = entries.stream().map(e -> e.candidate().id).toList();
+        if (ids.isEmpty()) return;
+        String news = sha256(ids + brief.stakes().toString() + brief.plannedRate + brief.capacity);
+        ValidationUse last = ValidationUse.find(
+                        "briefId = ?1 and act = ?2 and byName = ?3 order by id desc", brief.id, Act.LOOKED, me())
+                .firstResult();
+        if (last != null && last.news.equals(news)) return;
+        candidates.look(ids);
+        add(brief.id, Act.LOOKED, compared(entries), news);
+    }
+
+    /** Counts a choice where it differs from the one before. */
+    @Transactional
+    void chose(long briefId, int compared, long candidateId, String rule) {
+        String news = sha256(candidateId + rule);
+        ValidationUse last = ValidationUse.find("briefId = ?1 and act = ?2 order by id desc", briefId, Act.CHOSE)
+                .firstResult();
+        if (last == null || !last.news.equals(news)) add(briefId, Act.CHOSE, compared, news);
+    }
+
+    private void add(long briefId, Act act, int compared, String news) {
+        ValidationUse use = new ValidationUse();
+        use.briefId = briefId;
+        use.act = act;
+        use.candidates = compared;
+        use.news = news;
+        use.byName = me();
+        use.at = Instant.now();
+        use.persist();
+    }
+
+    private String me() {
+        return identity.getPrincipal().getName();
+    }
+
+    private static int compared(List<Comparisons.Entry> entries) {
+        return (int)
+                entries.stream().filter(e -> !e.candidate().kind.reference()).count();
+    }
+
+    ComparisonView.LooksView view(Brief brief, List<Comparisons.Entry> entries) {
+        return new ComparisonView.LooksView(
+                (int) ValidationUse.count("briefId = ?1 and act = ?2", brief.id, Act.LOOKED),
+                (int) ValidationUse.count("briefId = ?1 and act = ?2", brief.id, Act.CHOSE),
+                compared(entries),
+                optimism(brief, entries));
+    }
+
+    private static Double optimism(Brief brief, List<Comparisons.Entry> entries) {
+        List<AucDoubt> own = entries.stream()
+                .filter(e -> !e.candidate().kind.reference())
+                .map(e -> e.scores().doubt())
+                .toList();
+        int k = own.size();
+        if (k < 2 || own.get(0).interval().standardError() == null) return null;
+        double[] auc = own.stream().mapToDouble(d -> d.interval().auc()).toArray();
+        double[][] covariance = new double[k][k];
+        for (int i = 0; i < k; i++) {
+            for (int j = 0; j <= i; j++)
+                covariance[i][j] = covariance[j][i] = own.get(i).covariance(own.get(j));
+        }
+        return Optimism.of(auc, covariance, new Seeds(brief.seed).stream("optimism"));
+    }
+
+    private static String sha256(String text) {
+        try {
+            byte[] digest = MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(digest);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,128 @@
+package outrider.server.comparison;
+
+import de.siegmar.fastcsv.writer.CsvWriter;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.io.IOException;
+import java.io.Writer;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import outrider.measure.Bands;
+import outrider.rank.Placed;
+import outrider.rank.Ranking;
+import outrider.server.brief.Brief;
+import outrider.server.brief.BriefTables;
+import outrider.server.brief.Briefs;
+import outrider.server.brief.ColumnSetup.Role;
+import outrider.server.brief.Splits;
+import outrider.server.candidate.Candidates;
+import outrider.table.Column;
+import outrider.table.Table;
+
+/** The scored validation records as a file, for whoever wants to check figures by other means. */
+@ApplicationScoped
+public class ScoredRecords {
+    private static final int BANDS = 10;
+
+    private final Briefs briefs;
+    private final BriefTables tables;
+    private final Candidates candidates;
+    private final Comparisons comparisons;
+
+    ScoredRecords(Briefs briefs, BriefTables tables, Candidates candidates, Comparisons comparisons) {
+        this.briefs = briefs;
+        this.tables = tables;
+        this.candidates = candidates;
+        this.comparisons = comparisons;
+    }
+
+    /**
+     * All it takes to write the file: record number in the data from 1, identifiers, outcome 1 or 0, value, a score column a
+     * candidate; where a cut is set, band (of ten) and cell at the cut on its candidate.
+     */
+    record Lines(
+            int[] rows,
+            List<Column> identifiers,
+            byte[] outcome,
+            String valueColumn,
+            double[] value,
+            List<String> names,
+            List<Placed> scores,
+            Cut cut,
+            int cutOn) {
+
+        void write(Writer text) throws IOException {
+            try (CsvWriter csv = CsvWriter.builder().build(text)) {
+                csv.writeRecord(header());
+                double[] bands = cutOn < 0 ? null : boundaries(scores.get(cutOn).ranking());
+                for (int i = 0; i < rows.length; i++) csv.writeRecord(line(i, bands));
+            }
+        }
+
+        private static double[] boundaries(Ranking ranking) {
+            return Bands.boundaries(ranking, (int) Math.min(BANDS, ranking.total()));
+        }
+
+        private List<String> header() {
+            List<String> header = new ArrayList<>();
+            header.add("record");
+            identifiers.forEach(c -> header.add(c.name()));
+            header.add("outcome");
+            if (value != null) header.add(valueColumn);
+            Set<String> taken = new HashSet<>(header);
+            taken.addAll(Set.of("band", "cell"));
+            for (String name : names) header.add(taken.contains(name) ? name + " score" : name);
+            if (cutOn >= 0) header.addAll(List.of("band", "cell"));
+            return header;
+        }
+
+        private List<String> line(int i, double[] bands) {
+            List<String> line = new ArrayList<>();
+            line.add(Integer.toString(rows[i] + 1));
+            for (Column identifier : identifiers) line.add(identifier.text(rows[i]));
+            line.add(Byte.toString(outcome[i]));
+            if (value != null) line.add(Double.toString(value[i]));
+            for (Placed score : scores) line.add(Double.toString(score.score(i)));
+            if (cutOn < 0) return line;
+            Ranking ranking = scores.get(cutOn).ranking();
+            int point = scores.get(cutOn).point()[i];
+            double middle = (ranking.size(point - 1) + ranking.size(point)) / 2;
+            int band = 1;
+            while (band < bands.length - 1 && bands[band] < middle) band++;
+            line.add(Integer.toString(band));
+            line.add(cell(ranking, point, outcome[i] == 1));
+            return line;
+        }
+
+        private String cell(Ranking ranking, int point, boolean event) {
+            if (ranking.size(point) <= cut.records) return event ? "caught" : "false alarm";
+            if (ranking.size(point - 1) >= cut.records) return event ? "missed" : "left alone";
+            return "in the group of equal scores at the cut";
+        }
+    }
+
+    @Transactional
+    Lines of(long briefId) {
+        Brief brief = briefs.get(briefId);
+        Table table = tables.table(brief);
+        int[] rows = Splits.of(brief).validation();
+        List<Column> identifiers = table.columns().stream()
+                .filter(c -> brief.column(c.name()).role() == Role.IDENTIFIER)
+                .toList();
+        List<Comparisons.Entry> entries = comparisons.entries(brief, null);
+        Cut cut = Comparisons.live(Cut.findById(briefId));
+        List<Long> ids = entries.stream().map(e -> e.candidate().id).toList();
+        return new Lines(
+                rows,
+                identifiers,
+                candidates.outcomes(brief, rows),
+                candidates.valueColumn(brief),
+                candidates.values(brief, rows),
+                entries.stream().map(e -> e.candidate().name).toList(),
+                entries.stream().map(e -> e.scores().placed()).toList(),
+                cut,
+                cut == null ? -1 : ids.indexOf(cut.candidateId));
+    }
+}

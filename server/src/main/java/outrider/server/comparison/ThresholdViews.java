@@ -1,0 +1,213 @@
+package outrider.server.comparison;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+import outrider.base.BadInput;
+import outrider.learn.Kind;
+import outrider.measure.BestOfEach;
+import outrider.rank.Ranking;
+import outrider.server.brief.Brief;
+import outrider.server.brief.Briefs;
+import outrider.server.brief.Splits;
+import outrider.server.candidate.Candidate;
+import outrider.server.candidate.Candidates;
+import outrider.server.candidate.ScoreSet;
+import outrider.split.Folds;
+import outrider.stakes.Capacity;
+import outrider.stakes.CrossValidatedCut;
+import outrider.stakes.Frontier;
+import outrider.stakes.Inverse;
+import outrider.stakes.Lever;
+import outrider.stakes.NetValue;
+import outrider.stakes.Sensitivity;
+import outrider.stakes.Stakes;
+
+/** What helps to choose a threshold: best of each measure, thresholds from training, and how the choice hangs on the stakes. */
+@ApplicationScoped
+public class ThresholdViews {
+    private static final int FOLDS = 5;
+    private static final double NEARLY_ALL = 0.95;
+
+    private final Briefs briefs;
+    private final Candidates candidates;
+    private final Comparisons comparisons;
+
+    ThresholdViews(Briefs briefs, Candidates candidates, Comparisons comparisons) {
+        this.briefs = briefs;
+        this.candidates = candidates;
+        this.comparisons = comparisons;
+    }
+
+    /** A measure's maximum; {@code value} null where it is undefined everywhere, {@code threshold} for acting on nobody. */
+    public record BestView(String measure, Double value, Double threshold, Double records) {}
+
+    /** A threshold found elsewhere, tried on validation. {@code gain} over nobody. */
+    public record TriedView(Double threshold, double records, double gain) {}
+
+    /**
+     * @param onValidation the middle threshold of the folds, tried on validation
+     * @param lowest and {@code highest} of the folds' thresholds; null where a fold acts on nobody
+     */
+    public record CrossValidatedView(CrossValidatedCut cut, Double lowest, Double highest, TriedView onValidation) {}
+
+    /**
+     * @param crossValidated null where no scores of training were made by models that did not see it
+     * @param accuracyOfNobody what acting on nobody reaches
+     * @param fewAndRight records of the cut with the highest F0.5; {@code nearlyAll} of the first that captures
+     *     {@code nearlyAllShare}
+     */
+    public record ThresholdView(
+            long candidate,
+            List<BestView> best,
+            double accuracyOfNobody,
+            CrossValidatedView crossValidated,
+            double fewAndRight,
+            double nearlyAll,
+            double nearlyAllShare) {}
+
+    @Transactional
+    public ThresholdView threshold(long briefId, long candidateId) {
+        Brief brief = briefs.get(briefId);
+        Comparisons.Entry entry = entry(brief, candidateId);
+        Ranking ranking = entry.ranking();
+        var best = BestOfEach.of(ranking);
+        List<BestView> rows = new ArrayList<>();
+        best.forEach((measure, found) -> rows.add(new BestView(
+                measure,
+                found.value(),
+                found.threshold(),
+                found.value() == null
+                        ? null
+                        : found.threshold() == null ? 0 : ranking.size(ranking.pointAtThreshold(found.threshold())))));
+        Double few = best.get("fHalf").threshold();
+        int all = 0;
+        while (ranking.events(all) < NEARLY_ALL * ranking.totalEvents() - 1e-9) all++;
+        return new ThresholdView(
+                candidateId,
+                rows,
+                1 - ranking.baseRate(),
+                crossValidated(brief, entry),
+                few == null ? 0 : ranking.size(ranking.pointAtThreshold(few)),
+                ranking.size(all),
+                NEARLY_ALL);
+    }
+
+    private Comparisons.Entry entry(Brief brief, long candidateId) {
+        return comparisons.entries(brief, null).stream()
+                .filter(e -> e.candidate().id == candidateId)
+                .findFirst()
+                .orElseThrow(
+                        () -> BadInput.of("candidate", "is not a finished candidate of this brief", "choose another"));
+    }
+
+    private CrossValidatedView crossValidated(Brief brief, Comparisons.Entry entry) {
+        Candidate candidate = entry.candidate();
+        int[] rows = Splits.of(brief).training();
+        byte[] outcome = candidates.outcomes(brief, rows);
+        ScoreSet set = candidate.kind == Kind.SUPPLIED ? ScoreSet.TRAINING : ScoreSet.OUT_OF_FOLD;
+        double[] scores = candidates.scores(candidate.id, set, rows.length);
+        int events = 0;
+        for (byte y : outcome) events += y;
+        int k = Math.min(FOLDS, Math.min(events, rows.length - events));
+        if (scores == null || k < 2) return null;
+        int[] unit = IntStream.range(0, rows.length).toArray();
+        byte[] fold = Folds.stratified(unit, outcome, unit, k, brief.seed);
+        CrossValidatedCut cut = CrossValidatedCut.of(
+                scores,
+                outcome,
+                candidates.values(brief, rows),
+                fold,
+                brief.stakes(),
+                brief.plannedRateOrNone(),
+                Comparisons.capacity(brief));
+        List<Double> thresholds =
+                cut.folds().stream().map(CrossValidatedCut.Fold::threshold).toList();
+        boolean somebody = thresholds.stream().allMatch(t -> t != null);
+        return new CrossValidatedView(
+                cut,
+                somebody ? thresholds.stream().min(Double::compare).orElse(null) : null,
+                somebody ? thresholds.stream().max(Double::compare).orElse(null) : null,
+                tried(entry, cut.threshold()));
+    }
+
+    private static TriedView tried(Comparisons.Entry entry, Double threshold) {
+        Ranking ranking = entry.ranking();
+        double records = threshold == null ? 0 : ranking.size(ranking.pointAtThreshold(threshold));
+        return new TriedView(threshold, records, entry.money().gainAt(records));
+    }
+
+    /** @param map null where one side of the cost ratio is 0; its winners count along {@code candidates} */
+    public record SensitivityView(List<Long> candidates, Sensitivity map) {}
+
+    @Transactional
+    public SensitivityView sensitivity(long briefId) {
+        Brief brief = briefs.get(briefId);
+        List<Comparisons.Entry> entries = comparisons.entries(brief, null);
+        return new SensitivityView(
+                entries.stream().map(e -> e.candidate().id).toList(),
+                Sensitivity.of(
+                        entries.stream().map(Comparisons.Entry::ranking).toList(),
+                        brief.stakes(),
+                        brief.plannedRateOrNone(),
+                        Comparisons.capacity(brief)));
+    }
+
+    /**
+     * An amount at which something changes.
+     *
+     * @param amount null where none in reach does it
+     * @param candidate who is best beyond it
+     */
+    public record AnswerView(String lever, double now, Double amount, Long candidate) {}
+
+    /**
+     * @param bestRecords where the asked candidate's best cut lies now
+     * @param depth amounts at which it lies at the asked depth or beyond; {@code withinCapacity} whether it may
+     * @param leading who has the best net value now
+     * @param takeovers amounts at which another one does, above and below the present one
+     */
+    public record InverseView(
+            double bestRecords,
+            List<AnswerView> depth,
+            boolean withinCapacity,
+            long leading,
+            List<AnswerView> takeovers) {}
+
+    /** @param records the asked depth, in records of validation */
+    @Transactional
+    public InverseView inverse(long briefId, long candidateId, double records) {
+        Brief brief = briefs.get(briefId);
+        List<Comparisons.Entry> entries = comparisons.entries(brief, null);
+        Comparisons.Entry mine = entry(brief, candidateId);
+        double total = mine.ranking().total();
+        if (!(records >= 0 && records <= total)) throw BadInput.of("records", "is " + records, "give 0 to " + total);
+        Stakes stakes = brief.stakes();
+        double planned = brief.plannedRateOrNone();
+        Capacity capacity = Comparisons.capacity(brief);
+        Frontier own = Frontier.of(mine.ranking(), capacity);
+        List<Frontier> all =
+                entries.stream().map(e -> Frontier.of(e.ranking(), capacity)).toList();
+        List<Long> ids = entries.stream().map(e -> e.candidate().id).toList();
+        List<AnswerView> depth = Arrays.stream(Lever.values())
+                .map(lever -> view(Inverse.depth(own, stakes, planned, records, lever), List.of(candidateId)))
+                .toList();
+        List<AnswerView> takeovers = Arrays.stream(Lever.values())
+                .flatMap(lever -> Inverse.takeovers(all, stakes, planned, lever).stream())
+                .map(answer -> view(answer, ids))
+                .toList();
+        return new InverseView(
+                new NetValue(mine.ranking(), stakes, planned).best(capacity).records(),
+                depth,
+                capacity == null || records <= capacity.ranks(total),
+                ids.get(Inverse.winner(all, stakes, planned)),
+                takeovers);
+    }
+
+    private static AnswerView view(Inverse.Answer answer, List<Long> ids) {
+        return new AnswerView(answer.lever().jsonName(), answer.now(), answer.amount(), ids.get(answer.winner()));
+    }
+}

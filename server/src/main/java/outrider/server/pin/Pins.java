@@ -1,0 +1,114 @@
+package outrider.server.pin;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import jakarta.ws.rs.NotFoundException;
+import java.time.Instant;
+import java.util.List;
+import outrider.base.BadInput;
+import outrider.server.brief.Briefs;
+
+/** What was pinned for a brief's report. */
+@ApplicationScoped
+public class Pins {
+    private static final int MOST = 60;
+    private static final int LONGEST_DRAWING = 600_000;
+    private static final int MOST_CELLS = 20_000;
+    private static final int LONGEST_NOTE = 4000;
+    private static final int LONGEST_READING = 2000;
+    private static final int LONGEST_TITLE = 200;
+
+    private final Briefs briefs;
+
+    Pins(Briefs briefs) {
+        this.briefs = briefs;
+    }
+
+    /** What to pin; {@code drawing} and {@code cells} are null for a sentence. */
+    public record NewPin(
+            Pin.Kind kind,
+            Pin.Chapter chapter,
+            String title,
+            String note,
+            String reading,
+            String drawing,
+            List<List<String>> cells,
+            Long candidateId,
+            Double records) {}
+
+    /** In the order in which they were pinned. */
+    public List<Pin> of(long briefId) {
+        return Pin.list("briefId = ?1 order by id", briefId);
+    }
+
+    @Transactional
+    public Pin add(long briefId, NewPin wanted, String by) {
+        briefs.get(briefId);
+        if (wanted.kind() == null || wanted.chapter() == null || blank(wanted.title())) {
+            throw BadInput.of("pin", "says not what it is", "give its kind, its chapter and a title");
+        }
+        if (Pin.count("briefId", briefId) >= MOST) {
+            throw BadInput.of("pin", "is one too many: " + MOST + " wait already", "remove some on Sign-off");
+        }
+        boolean whole = switch (wanted.kind()) {
+            case CHART -> !blank(wanted.drawing());
+            case TABLE -> wanted.cells() != null && !wanted.cells().isEmpty();
+            case SENTENCE -> !blank(wanted.reading());
+        };
+        if (!whole) throw BadInput.of("pin", "is empty", "pin something that shows figures");
+        demandShort("title", wanted.title(), LONGEST_TITLE);
+        demandShort("reading", wanted.reading(), LONGEST_READING);
+        demandShort("drawing", wanted.drawing(), LONGEST_DRAWING);
+        if (wanted.cells() != null
+                && wanted.cells().stream().mapToInt(List::size).sum() > MOST_CELLS) {
+            throw BadInput.of("cells", "are more than " + MOST_CELLS, "pin a smaller table");
+        }
+        Pin pin = new Pin();
+        pin.briefId = briefId;
+        pin.kind = wanted.kind();
+        pin.chapter = wanted.chapter();
+        pin.title = wanted.title();
+        pin.note = checkedNote(wanted.note());
+        pin.reading = wanted.reading() == null ? "" : wanted.reading();
+        pin.drawing = wanted.drawing();
+        pin.cells = wanted.cells();
+        pin.candidateId = wanted.candidateId();
+        pin.records = wanted.records();
+        pin.createdBy = by;
+        pin.createdAt = Instant.now();
+        pin.persist();
+        return pin;
+    }
+
+    @Transactional
+    public Pin note(long id, String note) {
+        Pin pin = get(id);
+        pin.note = checkedNote(note);
+        return pin;
+    }
+
+    @Transactional
+    public void remove(long id) {
+        get(id).delete();
+    }
+
+    private static Pin get(long id) {
+        Pin pin = Pin.findById(id);
+        if (pin == null) throw new NotFoundException("no pin " + id);
+        return pin;
+    }
+
+    private static String checkedNote(String note) {
+        demandShort("note", note, LONGEST_NOTE);
+        return note == null ? "" : note.strip();
+    }
+
+    private static void demandShort(String field, String text, int most) {
+        if (text == null || text.length() <= most) return;
+        throw BadInput.of(field, "has " + text.length() + " characters", "use at most " + most);
+    }
+
+    private static boolean blank(String text) {
+        return text == null || text.isBlank();
+    }
+}

@@ -1,0 +1,138 @@
+import type { Row } from '../api/types';
+import { interpolate, lastAtMost } from './curve';
+
+/** What stands at a rank of one candidate's validation records. */
+export interface Standing {
+  events: number;
+  valued: number;
+  /** of the last record acted on; null for nobody, inside a group of equal scores, and where it is not known */
+  score: number | null;
+  insideTie: boolean;
+  /** read between two points of a curve that was thinned */
+  approximate: boolean;
+}
+
+/** Reads a candidate's ranking at any rank. */
+export interface Reader {
+  at(rank: number): Standing;
+  /** the highest rank at which records score at least this; null where only a thinned curve is known */
+  reaching(score: number): number | null;
+}
+
+/** A curve as it was sent; exact where it holds every point. */
+export function curveReader(row: Row): Reader {
+  const exact = row.error === 0;
+  return {
+    at(rank) {
+      const point = lastAtMost(row.records, rank);
+      const onPoint = row.records[point] === rank;
+      const events = interpolate(row.records, row.events, rank);
+      return {
+        events,
+        valued: row.valued ? interpolate(row.records, row.valued, rank) : events,
+        score: onPoint ? (point > 0 ? row.scores[point - 1] : null) : exact ? null : row.scores[point],
+        insideTie: !onPoint && exact,
+        approximate: !onPoint && !exact,
+      };
+    },
+    reaching(score) {
+      if (!exact) return null;
+      let point = 0;
+      while (point < row.scores.length && row.scores[point] >= score) point++;
+      return row.records[point];
+    },
+  };
+}
+
+/** Every event, group of equal scores and score of a ranking, in the packed form that the server sends. */
+export function packedReader(bytes: ArrayBuffer): Reader {
+  const view = new DataView(bytes);
+  const records = view.getUint32(0, true);
+  const lines = view.getUint32(4, true);
+  const marks = view.getUint32(8, true);
+  const values = view.getUint32(12, true);
+  let at = 16;
+  const number = () => {
+    let value = 0;
+    for (let unit = 1; ; unit *= 128) {
+      const byte = view.getUint8(at++);
+      value += (byte & 127) * unit;
+      if (byte < 128) return value;
+    }
+  };
+  const real = () => {
+    at += 8;
+    return view.getFloat64(at - 8, true);
+  };
+
+  const start = new Float64Array(lines);
+  const size = new Float64Array(lines);
+  const hits = new Float64Array(lines);
+  const before = new Float64Array(lines);
+  let rank = 0;
+  let sum = 0;
+  for (let i = 0; i < lines; i++) {
+    const code = number();
+    rank += Math.floor(code / 2);
+    const tied = code % 2 === 1;
+    start[i] = rank;
+    size[i] = tied ? number() : 1;
+    hits[i] = tied ? number() : 1;
+    before[i] = sum;
+    rank += size[i];
+    sum += hits[i];
+  }
+  const markAt = new Float64Array(marks);
+  const markScore = new Float64Array(marks);
+  for (let i = 0, from = 0; i < marks; i++) {
+    from += number();
+    markAt[i] = from;
+    markScore[i] = real();
+  }
+  const worthBefore = values > 0 ? new Float64Array(lines) : null;
+  const worth = values > 0 ? new Float64Array(lines) : null;
+  if (worth && worthBefore) {
+    let held = 0;
+    for (let i = 0; i < lines; i++) {
+      worthBefore[i] = held;
+      if (hits[i] > 0) held = real();
+      worth[i] = held;
+    }
+  }
+
+  return {
+    at(wanted) {
+      const last = lastAtMost(start, wanted);
+      const line = lines === 0 || start[last] >= wanted ? last - 1 : last;
+      const whole = Number.isInteger(wanted);
+      if (line < 0) {
+        return { events: 0, valued: 0, score: scoreAt(wanted), insideTie: !whole, approximate: false };
+      }
+      const within = wanted - start[line];
+      const ended = within >= size[line];
+      const events = ended ? before[line] + hits[line] : before[line] + (within * hits[line]) / size[line];
+      const valued =
+        !worth || !worthBefore
+          ? events
+          : ended
+            ? worth[line]
+            : worthBefore[line] + (within * (worth[line] - worthBefore[line])) / size[line];
+      const insideTie = !ended || !whole;
+      return { events, valued, score: insideTie ? null : scoreAt(wanted), insideTie, approximate: false };
+    },
+    reaching(score) {
+      let low = 0;
+      let high = marks;
+      while (low < high) {
+        const middle = (low + high) >> 1;
+        if (markScore[middle] >= score) low = middle + 1;
+        else high = middle;
+      }
+      return low === marks ? records : markAt[low];
+    },
+  };
+
+  function scoreAt(wanted: number): number | null {
+    return wanted < 1 || marks === 0 ? null : markScore[lastAtMost(markAt, wanted - 1)];
+  }
+}

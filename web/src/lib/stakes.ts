@@ -1,0 +1,22 @@
+import type { Brief, Comparison } from '../api/types';
+import type { AtCut } from './curve';
+
+/** What each of the four cells is worth at a cut; together the net value. */
+export interface CellMoney {
+  caught: number;
+  falseAlarms: number;
+  missed: number;
+  leftAlone: number;
+}
+
+export function cellMoney(brief: Brief, all: Comparison, at: AtCut): CellMoney {
+  const { gainIfCaught, actionCost, missCost, falseAlarmCost, leaveValue, successRate } = brief;
+  const valued = all.eventFactor * at.valued;
+  const total = all.eventFactor * (all.valueColumn === null ? all.events : all.totalValue);
+  return {
+    caught: (successRate * gainIfCaught - (1 - successRate) * missCost) * valued - actionCost * at.caught,
+    falseAlarms: -(falseAlarmCost + actionCost) * at.falseAlarms,
+    missed: -missCost * (total - valued),
+    leftAlone: leaveValue * at.leftAlone,
+  };
+}

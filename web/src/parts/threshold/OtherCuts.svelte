@@ -1,0 +1,175 @@
+<script lang="ts">
+  import type { Brief, Comparison, ThresholdView } from '../../api/types';
+  import { readAt, type AtCut } from '../../lib/curve';
+  import { desk } from '../../lib/desk.svelte';
+  import { count, gain, percent, score } from '../../lib/format';
+  import { pins } from '../../lib/pins.svelte';
+
+  /** Cuts by other reasons than money on validation: two plain aims, and what training alone would have chosen. */
+  let { brief, all, at, view }: { brief: Brief; all: Comparison; at: AtCut; view: ThresholdView } = $props();
+
+  const row = $derived(desk.row!);
+  const read = (records: number): AtCut => readAt(row, all, records, desk.reader(row));
+  const few = $derived(read(view.fewAndRight));
+  const nearly = $derived(read(view.nearlyAll));
+  const best = $derived(read(row.best.records));
+  const presets = $derived([
+    {
+      key: 'few',
+      name: 'Reach few and be right',
+      at: few,
+      says:
+        few.precision === null
+          ? 'No cut of this candidate is right often enough to name one.'
+          : `${percent(few.precision)} % of the ${count(few.records)} acted on are ${brief.eventsNoun}; ` +
+            `${percent(1 - few.capture)} % of all ${brief.eventsNoun} are missed.`,
+    },
+    {
+      key: 'nearly',
+      name: 'Drop the hopeless, reach nearly all',
+      at: nearly,
+      says:
+        `${percent(view.nearlyAllShare)} % of the ${brief.eventsNoun} are reached by acting on ${percent(nearly.depth)} % ` +
+        `of the ${brief.recordsNoun}; ${count(all.records - nearly.records)} can be dropped.`,
+    },
+  ]);
+  const cross = $derived(view.crossValidated);
+  const somebody = $derived(cross?.cut.folds.filter((f) => f.threshold !== null).length ?? 0);
+  const said = $derived.by(() => {
+    if (!cross) return '';
+    const tried = cross.onValidation;
+    const lost = best.gain - tried.gain;
+    const spread =
+      cross.lowest === null || cross.highest === null
+        ? `${somebody} of ${cross.cut.folds.length} folds act on anybody`
+        : `the folds’ thresholds run from ${score(cross.lowest)} to ${score(cross.highest)}`;
+    if (tried.threshold === null) {
+      return `Chosen on training alone, the cut would be at nobody (${spread}).`;
+    }
+    return (
+      `Chosen on training alone, by ${cross.cut.folds.length} folds, the cut would be at a score of ${score(tried.threshold)} ` +
+      `(${spread}). On validation that acts on ${count(tried.records)} ${brief.recordsNoun} and brings ` +
+      `${gain(brief.currency, tried.gain)}; the best cut of validation itself ${gain(brief.currency, best.gain)}, which is ` +
+      `${lost > 0 ? `${gain(brief.currency, lost)} more` : 'no more'}, being chosen there.`
+    );
+  });
+  const pinned = () => ({
+    kind: 'SENTENCE' as const,
+    chapter: 'THRESHOLD' as const,
+    title: `The threshold by cross-validation, ${row.name}`,
+    reading: said,
+    drawing: null,
+    cells: null,
+  });
+</script>
+
+<section aria-label="Other reasons for a cut">
+  <h2 class="mb-1">Two plain aims</h2>
+  {#each presets as preset (preset.key)}
+    <button
+      class="preset sheet"
+      data-preset={preset.key}
+      aria-pressed={preset.at.records === at.records}
+      onclick={() => desk.moveTo(preset.at.records, preset.name)}
+    >
+      <b>{preset.name}</b>
+      <span class="ml-auto whitespace-nowrap"
+        >{percent(preset.at.depth)} % · {gain(brief.currency, preset.at.gain)}</span
+      >
+      <span class="says">{preset.says}</span>
+    </button>
+  {/each}
+
+  <div {@attach pins.pinnable(pinned)}>
+    <div class="mt-4 mb-1 flex items-baseline gap-2">
+      <h2>The threshold by cross-validation</h2>
+      <span class="quiet">training, held out</span>
+      {#if cross}
+        <button
+          class="chip ml-auto"
+          onclick={() => desk.moveTo(cross.onValidation.records, 'cross-validated threshold')}
+          >move the cut there</button
+        >
+        <button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</button>
+      {/if}
+    </div>
+    {#if cross}
+      <table class="plain">
+        <thead>
+          <tr>
+            <th>Fold</th><th class="n">best threshold on the others</th><th class="n">depth % here</th><th
+              class="n">{brief.currency} a record, held out</th
+            ><th class="n">its own best</th>
+          </tr>
+        </thead>
+        <tbody>
+          {#each cross.cut.folds as fold, i (i)}
+            <tr>
+              <td>{i + 1}</td>
+              <td class="n">{fold.threshold === null ? 'nobody' : score(fold.threshold)}</td>
+              <td class="n">{percent(fold.depth)}</td>
+              <td class="n">{fold.gainPerRecord.toFixed(3).replace('-', '−')}</td>
+              <td class="n quiet">{fold.bestPerRecord.toFixed(3).replace('-', '−')}</td>
+            </tr>
+          {/each}
+          <tr class="mean">
+            <td>middle</td>
+            <td class="n" data-figure="crossThreshold"
+              >{cross.cut.threshold === null ? 'nobody' : score(cross.cut.threshold)}</td
+            >
+            <td></td>
+            <td class="n">{cross.cut.gainPerRecord.toFixed(3).replace('-', '−')}</td>
+            <td></td>
+          </tr>
+          <tr class="mean">
+            <td>validation</td>
+            <td class="n">{score(best.score)}</td>
+            <td class="n">{percent(best.depth)}</td>
+            <td></td>
+            <td class="n quiet">{(best.gain / all.records).toFixed(3).replace('-', '−')}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="reading" data-cross>{said}</p>
+    {:else}
+      <p class="quiet">
+        {row.name} has no scores of training by models that did not see it, so training cannot choose a threshold
+        fairly.
+      </p>
+    {/if}
+  </div>
+</section>
+
+<style>
+  .preset {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 10px;
+    width: 100%;
+    text-align: left;
+    padding: 6px 10px;
+    margin-bottom: 5px;
+    cursor: pointer;
+  }
+  .preset:hover {
+    border-color: var(--color-ink-2);
+  }
+  .preset[aria-pressed='true'] {
+    border-color: var(--color-cut);
+    background: var(--color-cut-wash);
+  }
+  .says {
+    flex-basis: 100%;
+    font: italic 12.5px/1.4 var(--font-serif);
+  }
+  table.plain td {
+    padding: 2px 8px;
+  }
+  table.plain th {
+    white-space: normal;
+    vertical-align: bottom;
+  }
+  tr.mean td {
+    font-weight: 600;
+  }
+</style>

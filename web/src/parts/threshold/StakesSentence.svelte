@@ -1,0 +1,73 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import type { Brief, Edit } from '../../api/types';
+  import NumberField from '../NumberField.svelte';
+
+  /** What acting costs and brings, as a sentence with editable amounts. */
+  interface Props {
+    brief: Brief;
+    disabled: boolean;
+    keep: (change: Partial<Edit>) => void;
+    /** how the words for acting and the currency are shown; plain without it */
+    words?: Snippet<['acting' | 'currency']>;
+    /** whether amounts are kept while they are typed */
+    live?: boolean;
+    compact?: boolean;
+  }
+  let { brief, disabled, keep, words, live = false, compact = false }: Props = $props();
+
+  const amount = (field: keyof Edit) => (value: number | null) => keep({ [field]: value });
+  const width = $derived(compact ? '58px' : '72px');
+</script>
+
+{#snippet word(field: 'acting' | 'currency')}{#if words}{@render words(field)}{:else}{brief[
+      field
+    ]}{/if}{/snippet}
+{#snippet each()}{#if brief.valueColumn}<b class="each" title="the value of a record, set on Data"
+      >× {brief.valueColumn}</b
+    >{/if}{/snippet}
+{#snippet field(name: keyof Edit & keyof Brief, label: string, factor: number)}
+  <NumberField
+    {label}
+    value={brief[name] as number}
+    {factor}
+    {width}
+    {live}
+    {disabled}
+    change={amount(name)}
+  />
+{/snippet}
+
+<p class="sentence" class:compact>
+  <span class:capital={!words}>{@render word('acting')}</span> one of the {brief.recordsNoun} costs
+  {@render word('currency')}
+  {@render field('actionCost', 'Action cost', 1)}. It works on
+  {@render field('successRate', 'Success rate, %', 100)} % of the {brief.eventsNoun}, and then earns
+  {@render field('gainIfCaught', 'Gain if caught', 1)}{@render each()}. Missing one costs
+  {@render field('missCost', 'Miss cost', 1)}{@render each()}, a false alarm costs another
+  {@render field('falseAlarmCost', 'False-alarm cost', 1)}, and leaving anybody else alone is worth
+  {@render field('leaveValue', 'Leave value', 1)}.
+</p>
+
+<style>
+  .sentence {
+    font: 15px/2.15 var(--font-serif);
+    margin: 6px 0 0;
+  }
+  .sentence.compact {
+    font-size: 14px;
+    line-height: 1.95;
+    margin: 0;
+  }
+  .capital::first-letter {
+    text-transform: uppercase;
+  }
+  .capital {
+    display: inline-block;
+  }
+  .each {
+    font: 600 12px var(--font-sans);
+    color: var(--color-event);
+    margin-left: 3px;
+  }
+</style>
