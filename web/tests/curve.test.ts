@@ -1,76 +1,155 @@
 import { describe, expect, it } from 'vitest';
-import type { Comparison, Row } from '../src/api/types';
-import { lastAtMost, readAt, thin } from '../src/lib/curve';
-import fixture from './fixtures/curve.json';
+import { against, lastAtMost, readAt, thin, type Difference } from '../src/lib/curve';
+import { cellsOf, MEASURES, numbers, undefinedBecause } from '../src/lib/measures';
+import { curveReader, packedReader } from '../src/lib/order';
+import { cellMoney } from '../src/lib/stakes';
+import { brief, comparison, fixture, row, type Name } from './case';
 
-type Case = (typeof fixture)['own'];
+const packed = () => packedReader(Uint8Array.from(atob(fixture.order), (c) => c.charCodeAt(0)).buffer);
 
-function shown(name: 'own' | 'planned'): { row: Row; all: Comparison; cuts: Case['cuts'] } {
-  const one = fixture[name] as Case;
-  const { records, events, gain, scores, band } = one;
-  const all = {
-    records: one.total,
-    events: one.totalEvents,
-    eventRate: one.eventRate,
-    eventFactor: one.eventFactor,
-    otherFactor: one.otherFactor,
-  };
-  return {
-    row: { records, events, gain, scores, band, exact: true } as Row,
-    all: all as Comparison,
-    cuts: one.cuts,
-  };
+function close(ours: number | null, theirs: number | null, what: string, digits = 9) {
+  if (theirs === null) expect(ours, what).toBeNull();
+  else expect(ours, what).toBeCloseTo(theirs, digits);
 }
 
-describe.each(['own', 'planned'] as const)('a curve read at a cut, event rate %s', (name) => {
-  const { row, all, cuts } = shown(name);
+describe.each(['own', 'planned', 'valued'] as const)('a curve read at a cut, %s', (name: Name) => {
+  const all = comparison(null, [row(2, 'Leader', {}, name), row(1, 'Mine', {}, name)], name);
+  const [leader, mine] = all.candidates;
 
-  it.each(cuts.map((cut) => [cut.records, cut] as const))(
+  it.each(fixture[name].cuts.map((cut) => [cut.figures.records, cut] as const))(
     'shows the core’s figures at %d records',
     (records, core) => {
-      const at = readAt(row, all, records);
-      expect(at.depth).toBeCloseTo(core.depth, 12);
-      expect(at.capture).toBeCloseTo(core.capture, 12);
-      expect(at.score).toBe(core.threshold);
-      expect(at.caught).toBeCloseTo(core.caught, 9);
-      expect(at.falseAlarms).toBeCloseTo(core.falseAlarms, 9);
-      expect(at.gain).toBeCloseTo(core.gainOverNobody, 7);
-      expect(at.captureLow).toBeCloseTo(core.captureLow, 12);
-      expect(at.captureHigh).toBeCloseTo(core.captureHigh, 12);
-      for (const [ours, theirs] of [
-        [at.precision, core.precision],
-        [at.lift, core.lift],
-      ]) {
-        if (theirs === null) expect(ours).toBeNull();
-        else expect(ours).toBeCloseTo(theirs as number, 10);
+      const at = readAt(mine, all, records);
+      const theirs = core.figures as Record<string, number | null>;
+      for (const key of [
+        'depth',
+        'capture',
+        'captureLow',
+        'captureHigh',
+        'lift',
+        'liftLow',
+        'liftHigh',
+        'precision',
+        'precisionLow',
+        'precisionHigh',
+        'caught',
+        'falseAlarms',
+        'missed',
+        'leftAlone',
+        'gainLow',
+        'gainHigh',
+      ] as const) {
+        close(at[key], theirs[key], key);
       }
+      expect(at.score).toBe(theirs.threshold);
+      expect(at.gain, 'to the last bit').toBe(theirs.gainOverNobody);
+
+      const difference = against(mine.against, all, at, readAt(leader, all, records))!;
+      const told = core.against as unknown as Record<string, Difference | null> & {
+        adjustedP: number;
+        verdict: string;
+      };
+      for (const [ours, key] of [
+        ['capture', 'capture'],
+        ['lift', 'lift'],
+        ['precision', 'precision'],
+        ['gain', 'netValue'],
+      ] as const) {
+        const core = told[key];
+        if (core === null) expect(difference[ours]).toBeNull();
+        else
+          for (const end of ['difference', 'low', 'high'] as const) {
+            close(difference[ours]![end], core[end], `${key} ${end}`);
+          }
+      }
+      expect(difference.adjustedP).toBe(told.adjustedP);
+      expect(difference.verdict).toBe(told.verdict.toLowerCase().replace('_', ' '));
+
+      const measures = core.measures as Record<string, number | null>;
+      for (const m of MEASURES) close(m.of(cellsOf(at)), measures[m.name], m.name);
+
+      const money = cellMoney(brief, all, at);
+      close(
+        money.caught + money.falseAlarms + money.missed + money.leftAlone,
+        theirs.netValue,
+        'money of the four cells',
+        7,
+      );
     },
   );
 
-  it('shows the core’s money intervals where the core computed them', () => {
-    row.band.depth.forEach((depth, i) => {
-      const at = readAt(row, all, depth * all.records);
-      expect(at.gainLow).toBeCloseTo(row.band.gainLow[i], 7);
-      expect(at.gainHigh).toBeCloseTo(row.band.gainHigh[i], 7);
-    });
+  it('is null against the leader itself', () => {
+    const at = readAt(leader, all, 20);
+    expect(against(leader.against, all, at, at)).toBeNull();
+  });
+});
+
+describe('a packed order', () => {
+  it('reads what the whole curve reads, at every record and between', () => {
+    const own = row(1, 'Mine');
+    const curve = curveReader(own);
+    const order = packed();
+    for (let rank = 0; rank <= 160; rank += 0.5) {
+      const { score, ...rest } = order.at(rank);
+      const { score: exact, ...expected } = curve.at(rank);
+      expect(rest, `at ${rank}`).toEqual(expected);
+      if (exact === null) expect(score).toBeNull();
+      else expect(score!.toPrecision(4)).toBe(exact.toPrecision(4));
+    }
+  });
+
+  it('finds how many records reach a score', () => {
+    const own = row(1, 'Mine');
+    const order = packed();
+    const curve = curveReader(own);
+    for (const score of [2, 0.9, 0.51, 0.025, -1]) expect(order.reaching(score)).toBe(curve.reaching(score));
   });
 });
 
 it('says when a cut lies inside a group of equal scores', () => {
-  const { row, all } = shown('own');
-  const inside = (row.records[3] + row.records[4]) / 2;
-  expect(readAt(row, all, inside)).toMatchObject({ insideTie: true, score: null });
-  expect(readAt(row, all, row.records[4])).toMatchObject({ insideTie: false, score: row.scores[3] });
+  const all = comparison(null);
+  const own = row(1, 'Mine');
+  const inside = (own.records[3] + own.records[4]) / 2;
+  expect(readAt(own, all, inside)).toMatchObject({ insideTie: true, score: null });
+  expect(readAt(own, all, own.records[4])).toMatchObject({ insideTie: false, score: own.scores[3] });
 });
 
-it('says when it can only come near the score of a thinned curve', () => {
-  const { row, all } = shown('own');
-  const thinned = { ...row, exact: false } as Row;
-  const between = (row.records[3] + row.records[4]) / 2;
-  expect(readAt(thinned, all, between)).toMatchObject({
-    approximate: true,
-    insideTie: false,
-    score: row.scores[3],
+it('says when it can only come near on a thinned curve', () => {
+  const own = row(1, 'Mine', { error: 1e-4 });
+  const between = (own.records[3] + own.records[4]) / 2;
+  expect(readAt(own, comparison(null), between)).toMatchObject({ approximate: true, insideTie: false });
+  expect(curveReader(own).reaching(0.5)).toBeNull();
+});
+
+describe('measures', () => {
+  const cells = { caught: 20, falseAlarms: 30, missed: 5, leftAlone: 45 };
+  it.each([
+    ['recall', '20 / (20 + 5) = 80.0 %'],
+    ['lift', '0.4000 / 0.2500 = 1.600'],
+    ['accuracy', '(20 + 45) / 100 = 65.0 %'],
+    ['kappa', '(0.6500 − 0.5000) / (1 − 0.5000) = 0.300'],
+    ['mcc', '(20 · 45 − 30 · 5) / √(50 · 25 · 75 · 50) = 0.346'],
+    ['youden', '0.8000 + 0.6000 − 1 = 0.400'],
+  ])('put this case’s numbers into the formula of %s', (name, text) => {
+    expect(
+      numbers(
+        MEASURES.find((m) => m.name === name)!,
+        cells,
+      ),
+    ).toBe(text);
+  });
+
+  it('say why they are undefined', () => {
+    const nobody = { caught: 0, falseAlarms: 0, missed: 25, leftAlone: 75 };
+    expect(
+      numbers(
+        MEASURES.find((m) => m.name === 'precision')!,
+        nobody,
+      ),
+    ).toContain('undefined, nobody is acted on');
+    expect(undefinedBecause({ caught: 25, falseAlarms: 75, missed: 0, leftAlone: 0 })).toBe(
+      'everybody is acted on',
+    );
   });
 });
 
@@ -84,8 +163,4 @@ it('keeps both ends when it thins a curve', () => {
   expect(points.length).toBeLessThanOrEqual(51);
   expect(points[0]).toEqual([0, 0]);
   expect(points.at(-1)).toEqual([1000, 1000]);
-  expect(thin([0, 7], [0, 3], 50)).toEqual([
-    [0, 0],
-    [7, 3],
-  ]);
 });

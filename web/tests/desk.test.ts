@@ -1,81 +1,14 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Brief, Comparison, Row } from '../src/api/types';
 import { get, Refusal } from '../src/lib/api';
 import { desk } from '../src/lib/desk.svelte';
+import { begin, layout } from '../src/lib/layout.svelte';
 import { session } from '../src/lib/session.svelte';
 import BriefPage from '../src/pages/BriefPage.svelte';
 import CutBar from '../src/parts/CutBar.svelte';
 import RibbonTable from '../src/parts/RibbonTable.svelte';
-import fixture from './fixtures/curve.json';
+import { brief, comparison, fixture, row } from './case';
 import { problem, serve, type Asked } from './server';
-
-const brief = {
-  id: 1,
-  version: 3,
-  name: 'plan-lapse',
-  question: 'Whom?',
-  datasetName: 'plan-lapse.csv',
-  outcome: 'renewal',
-  eventLevels: ['lapsed'],
-  recordsNoun: 'members',
-  eventsNoun: 'lapses',
-  acting: 'ringing',
-  currency: '€',
-  actionCost: 4.5,
-  gainIfCaught: 74,
-  missCost: 0,
-  falseAlarmCost: 0,
-  leaveValue: 0,
-  successRate: 0.5,
-  capacity: null,
-  campaignSize: 320,
-  plannedRate: null,
-  breakEven: 0.1,
-  whenActingPays: 'PAYS_ABOVE_BREAK_EVEN',
-  candidates: 1,
-  split: { seed: 1, shares: [0.5, 0.25, 0.25], parts: [], sealed: true, locked: true },
-} as unknown as Brief;
-
-function row(id: number, name: string, more: Partial<Row> = {}): Row {
-  const { records, events, gain, scores, band } = fixture.own;
-  const plain = {
-    id,
-    name,
-    kind: 'logistic',
-    kindWords: 'logistic regression',
-    reference: false,
-    inputs: 3,
-    auc: { auc: 0.7, standardError: 0.01, low: 0.68, high: 0.72 },
-    trainingAuc: 0.71,
-    verdict: 'leader',
-    adjustedP: null,
-    alarms: [],
-    exact: true,
-    slivers: [0.4, 0.2, 0.1],
-    best: { records: 48 },
-    breakEvenRecords: 60,
-  };
-  return { ...plain, records, events, gain, scores, band, ...more } as unknown as Row;
-}
-
-function comparison(cut: Comparison['cut'], candidates = [row(1, 'First'), row(2, 'Second')]): Comparison {
-  const { total, totalEvents, eventRate, eventFactor, otherFactor } = fixture.own;
-  return {
-    records: total,
-    events: totalEvents,
-    eventRate,
-    eventFactor,
-    otherFactor,
-    breakEven: 0.1,
-    capacityRecords: 40,
-    campaignFactor: 2,
-    leader: 1,
-    sealed: true,
-    cut,
-    candidates,
-  } as Comparison;
-}
 
 beforeEach(() => {
   vi.useRealTimers();
@@ -89,12 +22,12 @@ describe('the desk', () => {
   it('begins at the leader’s best cut and keeps it', async () => {
     const asked = serve(({ method }) => (method === 'GET' ? comparison(null) : undefined));
     await desk.compare();
-    expect([desk.candidateId, desk.records, desk.rule]).toEqual([1, 48, 'best net value']);
+    expect([desk.candidateId, desk.records, desk.rule]).toEqual([2, 48, 'best net value']);
     await desk.saveNow();
     expect(asked.at(-1)).toMatchObject({
       method: 'PUT',
       path: '/api/comparisons/1/cut',
-      body: { candidateId: 1, records: 48, rule: 'best net value' },
+      body: { candidateId: 2, records: 48, rule: 'best net value' },
     });
   });
 
@@ -140,46 +73,98 @@ describe('the desk', () => {
     expect(desk.records).toBe(160);
     desk.moveBy(-2);
     expect(desk.records).toBe(0);
-    desk.chooseNext(5);
+    desk.chooseNext(-5);
     expect(desk.candidateId).toBe(2);
     await desk.saveNow();
   });
 });
 
 describe('the table and the bar', () => {
+  const reference = row(3, 'Base rate', {
+    reference: true,
+    kindWords: 'reference: base rate',
+    verdict: 'behind',
+    beatsReference: null,
+    auc: { auc: 0.5, standardError: 0.01, low: 0.48, high: 0.52 },
+  });
+  const gap = row(1, 'First', { trainingAuc: 0.8, beatsReference: false });
+
   beforeEach(async () => {
-    const reference = row(3, 'Base rate', {
-      reference: true,
-      kindWords: 'reference: base rate',
-      verdict: 'behind',
-    });
-    const gap = row(2, 'Second', { trainingAuc: 0.8, verdict: 'not separable' });
-    const shown = comparison({ candidateId: 1, records: 48, rule: '' }, [row(1, 'First'), gap, reference]);
+    localStorage.clear();
+    layout.change(begin());
+    const shown = {
+      ...comparison({ candidateId: 1, records: 48, rule: '' }, [row(2, 'Second'), gap, reference]),
+      bestReference: 3,
+    };
     serve(({ method }) => (method === 'GET' ? shown : undefined));
     await desk.compare();
   });
 
-  it('show the core’s figures at the cut, and every row’s verdict', async () => {
+  const rowOf = (name: string) => screen.getByText(name).closest('tr')!;
+  const names = () =>
+    [...document.querySelectorAll('tr[data-candidate]')].map((r) => r.getAttribute('data-candidate'));
+
+  it('show the core’s figures with their intervals, and every row’s verdict', async () => {
     render(RibbonTable, { brief, all: desk.comparison! });
-    const core = fixture.own.cuts.find((c) => c.records === 48)!;
-    const first = screen.getByText('First').closest('tr')!;
+    const core = fixture.own.cuts.find((c) => c.figures.records === 48)!;
+    const first = rowOf('First');
     expect(first.getAttribute('aria-selected')).toBe('true');
-    expect(first.querySelector('[data-figure=capture]')!.textContent).toContain(
-      (100 * core.capture).toFixed(1),
+    const figure = (name: string) => first.querySelector(`[data-figure=${name}]`)!.textContent;
+    const percent = (v: number) => (100 * v).toFixed(1);
+    expect(figure('capture')).toBe(
+      percent(core.figures.capture) +
+        `${percent(core.figures.captureLow)}–${percent(core.figures.captureHigh)}`,
     );
-    expect(first.querySelector('[data-figure=lift]')!.textContent).toBe(core.lift!.toFixed(2));
-    const second = screen.getByText('Second').closest('tr')!;
-    expect(second.textContent).toContain('▲ 0.100');
-    expect(second.textContent).toContain('not separable');
-    await fireEvent.click(second);
+    expect(figure('lift')).toContain(core.figures.lift!.toFixed(2));
+    expect(figure('verdict')).toContain('not separable');
+    expect(figure('verdict')).toContain('▲ does not beat Base rate');
+    expect(first.textContent).toContain('▲ 0.100');
+    await fireEvent.click(rowOf('Second'));
     expect(desk.candidateId).toBe(2);
+  });
+
+  it('sort by any column, references apart, and keep rows at the top or hidden', async () => {
+    render(RibbonTable, { brief, all: desk.comparison! });
+    expect(names()).toEqual(['Second', 'First', 'Base rate']);
+    await fireEvent.click(screen.getByRole('button', { name: 'Sort by Train − val.' }));
+    expect(names()).toEqual(['First', 'Second', 'Base rate']);
+    await fireEvent.click(screen.getByRole('button', { name: 'Sort by Candidate' }));
+    expect(names()).toEqual(['First', 'Second', 'Base rate']);
+    await fireEvent.click(screen.getByRole('button', { name: 'Sort by Candidate' }));
+    expect(names()).toEqual(['Second', 'First', 'Base rate']);
+    await fireEvent.click(screen.getByTitle('Keep First at the top'));
+    expect(names()[0]).toBe('First');
+    await fireEvent.click(screen.getByTitle('Hide Second'));
+    expect(names()).toEqual(['First', 'Base rate']);
+    expect(screen.getByText('hidden: Second')).toBeTruthy();
+    await fireEvent.click(screen.getByText('show all'));
+    expect(names()).toHaveLength(3);
+  });
+
+  it('show the columns that are wanted', async () => {
+    render(RibbonTable, { brief, all: desk.comparison! });
+    expect(screen.queryByRole('button', { name: 'Looks' })).toBeNull();
+    await fireEvent.click(screen.getByRole('button', { name: 'Columns of the table' }));
+    await fireEvent.click(screen.getByLabelText('Looks'));
+    await fireEvent.click(screen.getByLabelText('Lift'));
+    expect(screen.getByRole('button', { name: 'Looks' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Lift' })).toBeNull();
+  });
+
+  it('set the others against another leader', async () => {
+    const asked = serve(() => comparison({ candidateId: 1, records: 48, rule: '' }));
+    render(RibbonTable, { brief, all: desk.comparison! });
+    await fireEvent.click(screen.getByTitle('Set the others against First'));
+    expect(asked.at(0)?.path).toBe('/api/comparisons/1?leader=1');
+    layout.change({ leader: null });
   });
 
   it('explain a measure with this case’s numbers', async () => {
     render(RibbonTable, { brief, all: desk.comparison! });
     await fireEvent.click(screen.getByRole('button', { name: 'Capture %' }));
-    const { events } = desk.at!;
-    expect(screen.getByRole('dialog').textContent).toContain(`${events} / ${fixture.own.totalEvents}`);
+    expect(screen.getByRole('dialog').textContent).toContain(`/ ${fixture.own.events} =`);
+    await fireEvent.click(screen.getByRole('button', { name: 'Against leader' }));
+    expect(document.body.textContent).toContain('adjusted p = ');
   });
 
   it('move the cut by arrows and by snap points', async () => {

@@ -1,10 +1,10 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
-import type { Brief, Comparison } from '../src/api/types';
-import type { AtCut } from '../src/lib/curve';
+import type { Brief, Comparison, Row } from '../src/api/types';
+import type { AgainstAt, AtCut } from '../src/lib/curve';
 import { count, gain, money, percent, score, significant } from '../src/lib/format';
 import { keys } from '../src/lib/keys';
-import { compareLine, sentence } from '../src/lib/words';
+import { compareLine, levelLine, looksLine, remarks, sentence } from '../src/lib/words';
 import NumberField from '../src/parts/NumberField.svelte';
 
 describe('numbers', () => {
@@ -33,20 +33,50 @@ describe('the reading line', () => {
   } as AtCut;
 
   it('says the cut in the brief’s words', () => {
-    const all = {
-      events: 762,
-      candidates: [{ name: 'B', verdict: 'not separable' }],
-    } as unknown as Comparison;
-    expect(sentence(compareLine(brief, all, at, 'A'))).toBe(
+    expect(sentence(compareLine(brief, { events: 762 } as Comparison, at, { name: 'A' } as Row))).toBe(
       'Ringing the top 8.3 % (750 members) by A reaches 34.9 % of the lapses, 4.2 times as many as ringing at random, ' +
-        'and gains €3,186 over ringing nobody (95 % interval €2,580 to €3,832). ' +
-        'By AUC B cannot be told apart from the leader on these 762 lapses.',
+        'and gains €3,186 against ringing nobody (95 % interval +€2,580 to +€3,832).',
     );
   });
 
   it('says that nobody is acted on', () => {
-    const all = { events: 762, candidates: [] } as unknown as Comparison;
-    expect(sentence(compareLine(brief, all, { ...at, records: 0 }, 'A'))).toContain('nobody is acted on');
+    const line = compareLine(brief, { events: 762 } as Comparison, { ...at, records: 0 }, {
+      name: 'A',
+    } as Row);
+    expect(sentence(line)).toContain('nobody is acted on');
+  });
+
+  const told = (id: number, name: string, verdict: string, more: Partial<Row> = {}) => ({
+    row: { id, name, inputs: 5, verdict, eventsNeeded: 4321, waitDays: 0, undated: 0, ...more } as Row,
+    against: { verdict } as AgainstAt,
+  });
+  const all = {
+    events: 762,
+    leader: 1,
+    candidates: [{ id: 1, name: 'L', inputs: 9, waitDays: 30, lastInput: 'household' }],
+    looks: { looks: 1, choices: 2, compared: 6, aucOptimism: 0.0021 },
+  } as unknown as Comparison;
+
+  it('names who is level with the leader and what it would take to tell', () => {
+    const rivals = [told(2, 'B', 'not separable'), told(3, 'C', 'behind'), told(4, 'D', 'ahead')];
+    expect(sentence(levelLine(brief, all, rivals))).toBe(
+      'D is ahead of L in net value at this cut. B cannot be told apart from L on 762 lapses; ' +
+        'about 4,300 lapses would be needed to tell the AUC of B from the leader’s.',
+    );
+  });
+
+  it('points out who is level with fewer inputs, and who can run today', () => {
+    const rivals = [told(2, 'B', 'not separable', { waitDays: 3 }), told(3, 'C', 'behind', { inputs: 9 })];
+    expect(remarks(all, rivals).map(sentence)).toEqual([
+      'B is level with the leader and needs 4 inputs fewer.',
+      'C can run today: all its inputs are known when the decision is due; L waits 30 days for household, and is the better one.',
+    ]);
+  });
+
+  it('says how often validation was used', () => {
+    expect(looksLine(all)).toBe(
+      'Validation has been looked at once and used for a choice 2 times; the best AUC of 6 looks about 0.002 better than it is, because it was chosen here.',
+    );
   });
 });
 
@@ -66,10 +96,16 @@ describe('a number in a sentence', () => {
 
 describe('keys', () => {
   const press = (key: string, code = '', shiftKey = false) => {
-    const desk = { keysOpen: false, training: false, moveBy: vi.fn(), chooseNext: vi.fn() };
+    const desk = {
+      keysOpen: false,
+      moveBy: vi.fn(),
+      chooseNext: vi.fn(),
+      overlayTraining: vi.fn(),
+    };
+    const pin = vi.fn();
     const go = vi.fn();
-    keys(new KeyboardEvent('keydown', { key, code, shiftKey }), desk, ['', 'data'], go);
-    return { desk, go };
+    keys(new KeyboardEvent('keydown', { key, code, shiftKey }), desk, ['', 'data'], go, pin);
+    return { desk, go, pin };
   };
 
   it('move the cut by a point, and by a tenth with Shift', () => {
@@ -81,6 +117,7 @@ describe('keys', () => {
     expect(press('j').desk.chooseNext).toHaveBeenCalledWith(1);
     expect(press('2').go).toHaveBeenCalledWith('data');
     expect(press('5').go).not.toHaveBeenCalled();
-    expect(press('o').desk.training).toBe(true);
+    expect(press('o').desk.overlayTraining).toHaveBeenCalled();
+    expect(press('.').pin).toHaveBeenCalled();
   });
 });

@@ -18,12 +18,10 @@
     Math.max(...all.candidates.filter((c) => !c.reference).flatMap((c) => c.slivers), 1e-9),
   );
   const rows = $derived<Shown[]>(
-    all.candidates.map((row, i) => ({
-      row,
-      at: desk.all[i],
-      against: desk.againstLeader(row),
-      colour: desk.colour(row),
-    })),
+    all.candidates.flatMap((row) => {
+      const at = desk.atOf(row.id);
+      return at ? [{ row, at, against: desk.againstLeader(row), colour: desk.colour(row) }] : [];
+    }),
   );
   const groups = $derived(arranged(rows, layout.now));
   const hidden = $derived(all.candidates.filter((c) => layout.now.hidden.includes(c.id)));

@@ -19,7 +19,8 @@ import outrider.stakes.NetValue;
  * @param captureLow and the others: 2.5 % and 97.5 % of the difference, first less second, at each of the depths
  * @param eventsLow of events reached, scaled to N records
  * @param gainLow of money
- * @param pValue two-sided, of the money; at least 2 in the number of replicates
+ * @param pValue two-sided, of the money; at least 2 in the number of replicates, and no smaller than the exact sign test's
+ *     where fewer than 25 events are reached by one of the two only
  */
 public record PairedBand(
         double[] depth,
@@ -32,6 +33,7 @@ public record PairedBand(
         double[] pValue) {
     private static final int SORTS = 9;
     private static final double NEIGHBOURHOOD = 0.02;
+    private static final int ENOUGH = 25;
 
     /** One candidate: its ranking and where its records stand. O(n) to make. */
     public static final class Side {
@@ -99,7 +101,8 @@ public record PairedBand(
             bounds(drawn.capture, band.captureLow, band.captureHigh, d);
             bounds(drawn.events, band.eventsLow, band.eventsHigh, d);
             bounds(drawn.gain, band.gainLow, band.gainHigh, d);
-            band.pValue[d] = twoSided(value == null ? drawn.events : drawn.gain);
+            double p = twoSided(value == null ? drawn.events : drawn.gain);
+            band.pValue[d] = Math.max(p, signTest(counts.records[d], drawn.shares));
         }
         return value == null ? band.worth(worth) : band;
     }
@@ -127,6 +130,7 @@ public record PairedBand(
         private final double[] slopeA;
         private final double[] slopeB;
         private final NetValue.Worth worth;
+        private final double[][] shares;
 
         /** Records of one sort and outcome: shares of each that the two act on, and the events' mean value and spread. */
         private record Cell(PoissonDraw draw, int y, double a, double b, double value, double spread) {}
@@ -139,8 +143,7 @@ public record PairedBand(
             double rank = Standing.rank(ranking, depth);
             slopeA = first.slope(rank);
             slopeB = second.slope(rank);
-            double[] shareA = {0, first.part(rank), 1};
-            double[] shareB = {0, second.part(rank), 1};
+            shares = new double[][] {{0, first.part(rank), 1}, {0, second.part(rank), 1}};
             boolean valued = counts.values.length > 0;
             for (int c = 0; c < 2 * SORTS; c++) {
                 double number = counts.records[d][c];
@@ -150,7 +153,7 @@ public record PairedBand(
                 double mean = valued && y == 1 ? counts.values[d][sort] / number : 1;
                 double square = valued && y == 1 ? counts.squares[d][sort] / number : 1;
                 double spread = Math.sqrt(Math.max(0, square - mean * mean));
-                cells.add(new Cell(new PoissonDraw(number), y, shareA[sort / 3], shareB[sort % 3], mean, spread));
+                cells.add(new Cell(new PoissonDraw(number), y, shares[0][sort / 3], shares[1][sort % 3], mean, spread));
             }
         }
 
@@ -178,8 +181,8 @@ public record PairedBand(
                 b[2] += cell.b * value;
             }
             double rank = depth * n;
-            double reached = a[1] + slopeA[0] * (rank - a[0]) - b[1] - slopeB[0] * (rank - b[0]);
-            double valued = a[2] + slopeA[1] * (rank - a[0]) - b[2] - slopeB[1] * (rank - b[0]);
+            double reached = (a[1] + slopeA[0] * (rank - a[0])) - (b[1] + slopeB[0] * (rank - b[0]));
+            double valued = (a[2] + slopeA[1] * (rank - a[0])) - (b[2] + slopeB[1] * (rank - b[0]));
             double scale = n == 0 ? 0 : total / n;
             capture[r] = p == 0 ? 0 : reached / p;
             events[r] = reached * scale;
@@ -240,6 +243,31 @@ public record PairedBand(
         Arrays.sort(drawn);
         low[at] = Bootstrap.percentile(drawn, 0.025);
         high[at] = Bootstrap.percentile(drawn, 0.975);
+    }
+
+    /**
+     * Where few events are reached by one of the two only, resampling cannot show their doubt: the exact two-sided sign test on
+     * those events; 0 where there are enough.
+     */
+    private static double signTest(double[] records, double[][] shares) {
+        double mine = 0;
+        double theirs = 0;
+        for (int sort = 0; sort < SORTS; sort++) {
+            double a = shares[0][sort / 3];
+            double b = shares[1][sort % 3];
+            mine += records[2 * sort + 1] * Math.max(0, a - b);
+            theirs += records[2 * sort + 1] * Math.max(0, b - a);
+        }
+        int all = (int) Math.round(mine + theirs);
+        if (all >= ENOUGH) return 0;
+        int fewer = (int) Math.round(Math.min(mine, theirs));
+        double choose = 1;
+        double tail = 0;
+        for (int k = 0; k <= fewer; k++) {
+            tail += choose;
+            choose *= (all - k) / (k + 1.0);
+        }
+        return Math.min(1, 2 * tail / StrictMath.pow(2, all));
     }
 
     /** @param sorted ascending */

@@ -110,7 +110,8 @@ public record AgainstLeader(int leader, List<PairedBand> bands, List<double[]> a
     }
 
     private static Difference lift(Difference capture, Difference precision, CutFigures mine, NetValue money) {
-        double rate = mine.precision() / mine.lift();
+        double all = mine.caught() + mine.falseAlarms() + mine.missed() + mine.leftAlone();
+        double rate = (mine.caught() + mine.missed()) / all;
         boolean planned = money.eventFactor() != 1;
         Difference from = planned ? precision : capture;
         double unit = planned ? 1 / rate : 1 / mine.depth();

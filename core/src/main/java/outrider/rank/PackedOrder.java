@@ -18,6 +18,8 @@ import java.nio.ByteOrder;
  * their own. Numbers of lines and marks are LEB128; scores are 8-byte doubles.
  */
 public final class PackedOrder {
+    private static final double ROUNDING = 1e-12;
+
     private final ByteArrayOutputStream lines = new ByteArrayOutputStream();
     private final ByteArrayOutputStream marks = new ByteArrayOutputStream();
     private final ByteArrayOutputStream values = new ByteArrayOutputStream();
@@ -77,14 +79,20 @@ public final class PackedOrder {
         }
     }
 
-    /** Every score from here up to {@code score} has its four significant digits, halves rounded away from 0. */
+    /**
+     * Every score from here up to {@code score} has its four significant digits. Scores within rounding of a half stand for
+     * themselves.
+     */
     private static double lowestShownAlike(double score) {
         double size = Math.abs(score);
         double unit = score == 0 ? Double.NaN : StrictMath.pow(10, 3 - Math.floor(StrictMath.log10(size)));
         if (!Double.isFinite(unit)) return score;
         double digits = Math.floor(size * unit + 0.5);
-        if (score < 0) return -Math.nextDown((digits + 0.5) / unit);
-        return (digits <= 1000 ? 1000 : digits - 0.5) / unit;
+        double lower = (digits - 0.5) / unit * (1 + ROUNDING);
+        double upper = (digits + 0.5) / unit * (1 - ROUNDING);
+        if (size < lower || size > upper) return score;
+        if (score < 0) return -upper;
+        return digits <= 1000 ? 1000 / unit : lower;
     }
 
     private static void number(ByteArrayOutputStream out, long value) {

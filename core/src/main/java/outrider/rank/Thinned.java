@@ -13,7 +13,7 @@ public record Thinned(int[] points, double error) {
     private static final double FINEST = 1e-4;
 
     /**
-     * Within 1e-4 where {@code most} points allow it, else within the least error of 1.3 times the one before that they allow.
+     * Within 1e-4 where {@code most} points allow it, else within the least error of 1.05 times the one before that they allow.
      * O(groups) a try.
      *
      * @param most at least 2
@@ -29,7 +29,7 @@ public record Thinned(int[] points, double error) {
         while (true) {
             int[] points = within(ranking, error, most);
             if (points != null) return new Thinned(points, error);
-            error *= 1.3;
+            error *= 1.05;
         }
     }
 

@@ -133,55 +133,11 @@ class DoubtTest {
     }
 
     @Test
-    void pairedDifferencesAgreeWithResamplingRecordByRecord() {
-        int n = 1500;
-        RandomStream random = new Seeds(8).stream("paired");
-        double[] first = new double[n];
-        double[] second = new double[n];
-        byte[] outcome = new byte[n];
-        for (int i = 0; i < n; i++) {
-            double risk = random.nextGaussian();
-            outcome[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(2 - 1.5 * risk)) ? 1 : 0);
-            first[i] = risk + 0.3 * random.nextGaussian();
-            second[i] = risk + 1.2 * random.nextGaussian();
-        }
-        int rank = 300;
-        PairedBootstrap.Gain gain = (records, events) -> 10 * events - 2 * records;
-        PairedBootstrap.Differences found =
-                PairedBootstrap.at(first, second, outcome, rank, gain, new Seeds(9).stream("cells"));
-        double[] a = sortedDescending(first);
-        double[] b = sortedDescending(second);
-        double[][] drawn = new double[2][2000];
-        for (int r = 0; r < 2000; r++) {
-            double events = 0;
-            double caught = 0;
-            double records = 0;
-            for (int draw = 0; draw < n; draw++) {
-                int i = random.nextInt(n);
-                int acted = (first[i] >= a[rank - 1] ? 1 : 0) - (second[i] >= b[rank - 1] ? 1 : 0);
-                events += outcome[i];
-                caught += acted * outcome[i];
-                records += acted;
-            }
-            drawn[0][r] = caught / events;
-            drawn[1][r] = gain.of(records, caught);
-        }
-        compare(found.capture(), drawn[0]);
-        compare(found.gain(), drawn[1]);
-        assertThat(found.capture().verdict()).isEqualTo(Verdict.AHEAD);
-        PairedBootstrap.Differences none =
-                PairedBootstrap.at(first, first, outcome, 299.5, gain, new Seeds(9).stream("cells"));
-        assertThat(none.gain()).isEqualTo(new PairedBootstrap.Difference(0, 0, 0, Verdict.NOT_SEPARABLE));
-    }
-
-    private static double[] sortedDescending(double[] values) {
-        return Arrays.stream(values).map(v -> -v).sorted().map(v -> -v).toArray();
-    }
-
-    private static void compare(PairedBootstrap.Difference found, double[] drawn) {
-        Arrays.sort(drawn);
-        double width = drawn[1949] - drawn[49];
-        assertThat(found.high() - found.low()).isCloseTo(width, within(0.1 * width));
-        assertThat(found.low()).isCloseTo(drawn[49], within(0.1 * width));
+    void theEventsNeededShrinkTheErrorToTheDifference() {
+        double events = Verdict.eventsNeeded(0.01, 0.02, 500);
+        double errorThen = 0.02 * Math.sqrt(500 / events);
+        assertThat(0.01 / errorThen).isCloseTo(1.959963984540054 + 0.8416212335729143, within(1e-12));
+        assertThat(Verdict.eventsNeeded(0, 0.02, 500)).isNull();
+        assertThat(Verdict.eventsNeeded(0.01, null, 500)).isNull();
     }
 }

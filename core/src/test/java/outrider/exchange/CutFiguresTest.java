@@ -10,11 +10,21 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Base64;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
+import outrider.base.Workers;
 import outrider.doubt.Bootstrap;
+import outrider.doubt.Depths;
+import outrider.doubt.PairedBand;
 import outrider.measure.Cells;
+import outrider.measure.Measure;
+import outrider.rank.PackedOrder;
+import outrider.rank.Placed;
 import outrider.rank.Ranking;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
@@ -26,15 +36,21 @@ class CutFiguresTest {
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final Stakes STAKES = new Stakes(74, 4.5, 3, 1, 0.2, 1 / 3.0);
 
-    private static Ranking ranking() {
+    private static final double[] SCORE = new double[160];
+    private static final double[] VALUE = new double[160];
+    private static final byte[] OUTCOME = new byte[160];
+
+    static {
         RandomStream random = new Seeds(8).stream("curve");
-        double[] score = new double[160];
-        byte[] outcome = new byte[160];
-        for (int i = 0; i < score.length; i++) {
-            score[i] = Math.rint(40 * random.nextDouble()) / 40;
-            outcome[i] = (byte) (random.nextDouble() < 0.1 + 0.4 * score[i] ? 1 : 0);
+        for (int i = 0; i < SCORE.length; i++) {
+            SCORE[i] = Math.rint(40 * random.nextDouble()) / 40;
+            OUTCOME[i] = (byte) (random.nextDouble() < 0.1 + 0.4 * SCORE[i] ? 1 : 0);
+            VALUE[i] = 1 + random.nextInt(5);
         }
-        return Ranking.of(score, outcome);
+    }
+
+    private static Ranking ranking() {
+        return Ranking.of(SCORE, OUTCOME);
     }
 
     private static Bootstrap.Band band(Ranking ranking) {
@@ -80,42 +96,105 @@ class CutFiguresTest {
         assertThat(JSON.readTree(current)).isEqualTo(written);
     }
 
+    /** Two candidates at several cuts, the second the leader, and the first one's packed order. */
     private static String fixture() throws IOException {
         Ranking ranking = ranking();
-        Bootstrap.Band band = band(ranking);
+        double[] other = new double[160];
+        RandomStream random = new Seeds(9).stream("other");
+        for (int i = 0; i < other.length; i++) other[i] = SCORE[i] + 0.3 * random.nextGaussian();
+        Seeds seeds = new Seeds(8);
         ObjectNode all = JSON.createObjectNode();
-        for (double planned : new double[] {Double.NaN, 0.1}) {
-            NetValue money = new NetValue(ranking, STAKES, planned);
-            ObjectNode one = all.putObject(Double.isNaN(planned) ? "own" : "planned");
-            one.put("total", ranking.total()).put("totalEvents", ranking.totalEvents());
-            one.put("eventRate", Double.isNaN(planned) ? ranking.baseRate() : planned);
-            one.put("eventFactor", money.eventFactor()).put("otherFactor", money.otherFactor());
-            ArrayNode records = one.putArray("records");
-            ArrayNode events = one.putArray("events");
-            ArrayNode gain = one.putArray("gain");
-            ArrayNode scores = one.putArray("scores");
-            for (int point = 0; point <= ranking.groups(); point++) {
-                records.add(ranking.size(point));
-                events.add(ranking.events(point));
-                gain.add(money.atPoint(point) - money.nobody());
-                if (point > 0) scores.add(ranking.score(point));
-            }
-            ObjectNode bounds = one.putObject("band");
-            ArrayNode depth = bounds.putArray("depth");
-            for (String name : new String[] {"captureLow", "captureHigh", "gainLow", "gainHigh"}) bounds.putArray(name);
-            for (int i = 0; i < band.depth().length; i++) {
-                depth.add(band.depth()[i]);
-                double rank = band.depth()[i] * ranking.total();
-                bounds.withArray("captureLow").add(band.captureLow()[i]);
-                bounds.withArray("captureHigh").add(band.captureHigh()[i]);
-                bounds.withArray("gainLow").add(money.gainOf(rank, band.eventsLow()[i]));
-                bounds.withArray("gainHigh").add(money.gainOf(rank, band.eventsHigh()[i]));
-            }
-            ArrayNode cuts = one.putArray("cuts");
-            for (double rank : new double[] {0, 1, ranking.size(3), 20.5, 48, 111, 160}) {
-                cuts.add(JSON.valueToTree(CutFigures.of(ranking, money, rank, band)));
-            }
+        all.put("order", Base64.getEncoder().encodeToString(PackedOrder.of(ranking)));
+        for (String name : new String[] {"own", "planned", "valued"}) {
+            double planned = name.equals("planned") ? 0.1 : Double.NaN;
+            double[] value = name.equals("valued") ? VALUE : null;
+            List<Placed> placed =
+                    List.of(Placed.of(SCORE, OUTCOME, null, value), Placed.of(other, OUTCOME, null, value));
+            List<NetValue> money = placed.stream()
+                    .map(p -> new NetValue(p.ranking(), STAKES, planned))
+                    .toList();
+            List<Bootstrap.Band> bands = IntStream.range(0, 2)
+                    .mapToObj(i -> Bootstrap.along(
+                            placed.get(i).ranking(), Depths.all(), money.get(i).worth(), seeds.stream("band" + i)))
+                    .toList();
+            AgainstLeader against = AgainstLeader.of(
+                    1,
+                    List.of("first", "leader"),
+                    placed.stream()
+                            .map(p -> new PairedBand.Side(p, Depths.all()))
+                            .toList(),
+                    OUTCOME,
+                    value,
+                    money.get(0).worth(),
+                    seeds,
+                    Workers.ALONE);
+            write(all.putObject(name), placed, money, bands, against);
         }
-        return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(all) + "\n";
+        return JSON.writeValueAsString(all) + "\n";
+    }
+
+    private static void write(
+            ObjectNode one,
+            List<Placed> placed,
+            List<NetValue> money,
+            List<Bootstrap.Band> bands,
+            AgainstLeader against) {
+        Ranking ranking = placed.get(0).ranking();
+        NetValue mine = money.get(0);
+        one.put("records", ranking.total()).put("events", ranking.totalEvents());
+        one.put("eventRate", mine.eventFactor() == 1 ? ranking.baseRate() : 0.1);
+        one.put("eventFactor", mine.eventFactor()).put("otherFactor", mine.otherFactor());
+        one.put("totalValue", ranking.valued(ranking.groups())).put("nobody", mine.nobody());
+        one.put("valueColumn", ranking.hasValues() ? "value" : null);
+        one.set("worth", JSON.valueToTree(mine.worth()));
+        one.set("depths", JSON.valueToTree(Depths.all()));
+        ArrayNode candidates = one.putArray("candidates");
+        for (int i = 0; i < 2; i++) {
+            Ranking own = placed.get(i).ranking();
+            ObjectNode row = candidates.addObject().put("id", i + 1).put("error", 0);
+            ArrayNode records = row.putArray("records");
+            ArrayNode events = row.putArray("events");
+            ArrayNode valued = own.hasValues() ? row.putArray("valued") : null;
+            ArrayNode scores = row.putArray("scores");
+            for (int point = 0; point <= own.groups(); point++) {
+                records.add(own.size(point));
+                events.add(own.events(point));
+                if (valued != null) valued.add(own.valued(point));
+                if (point > 0) scores.add(own.score(point));
+            }
+            Bootstrap.Band band = bands.get(i);
+            double[][] gains = band.gains(money.get(i), own.total());
+            row.putObject("band").<ObjectNode>setAll((ObjectNode) JSON.valueToTree(Map.of(
+                    "captureLow",
+                    band.captureLow(),
+                    "captureHigh",
+                    band.captureHigh(),
+                    "eventsLow",
+                    band.eventsLow(),
+                    "eventsHigh",
+                    band.eventsHigh(),
+                    "gainLow",
+                    gains[0],
+                    "gainHigh",
+                    gains[1])));
+            if (i == 1) continue;
+            ObjectNode pair = JSON.valueToTree(against.bands().get(0));
+            pair.remove(List.of("depth", "pValue"));
+            pair.set("adjustedP", JSON.valueToTree(against.adjustedP().get(0)));
+            row.set("against", pair);
+        }
+        ArrayNode cuts = one.putArray("cuts");
+        for (double rank : new double[] {0, 1, ranking.size(3), 20.5, 48, 111, 160}) {
+            CutFigures own = CutFigures.of(ranking, mine, rank, bands.get(0));
+            CutFigures leaders = CutFigures.of(placed.get(1).ranking(), money.get(1), rank, bands.get(1));
+            ObjectNode at = cuts.addObject();
+            at.set("figures", JSON.valueToTree(own));
+            at.set("leader", JSON.valueToTree(leaders));
+            at.set("against", JSON.valueToTree(against.at(0, own, leaders, mine)));
+            at.set(
+                    "measures",
+                    JSON.valueToTree(
+                            Measure.all(new Cells(own.caught(), own.falseAlarms(), own.missed(), own.leftAlone()))));
+        }
     }
 }

@@ -91,6 +91,47 @@ class EvaluationTest {
         }
     }
 
+    @Test
+    void cutsHaveIntervalsAndDifferencesToTheLeader() {
+        JsonNode input = Vectors.read("ranking-tied").get("input");
+        Table table = table(input);
+        Stakes stakes = new Stakes(10, 1, 0, 0, 0, 1);
+        Evaluation.Cuts cuts = new Evaluation.Cuts(List.of(20.0), "s", 3);
+        Map<?, ?> at = cut(table, cutsRequest(stakes, null, cuts));
+        CutFigures figures = (CutFigures) at.get("figures");
+        assertThat(figures.captureLow()).isLessThan(figures.capture());
+        assertThat(figures.captureHigh()).isGreaterThan(figures.capture());
+        assertThat(at.get("againstLeader")).as("the leader itself").isNull();
+        for (Evaluation.Request bad : List.of(
+                cutsRequest(null, null, cuts),
+                cutsRequest(stakes, "s", cuts),
+                cutsRequest(stakes, null, new Evaluation.Cuts(List.of(-1.0), null, 3)),
+                cutsRequest(stakes, null, new Evaluation.Cuts(List.of(20.0), "t", 3)))) {
+            assertThatThrownBy(() -> Evaluation.of(table, bad)).isInstanceOf(BadInput.class);
+        }
+    }
+
+    private static Map<?, ?> cut(Table table, Evaluation.Request request) {
+        Map<?, ?> scores = (Map<?, ?>) Evaluation.of(table, request).get("scores");
+        return (Map<?, ?>) ((List<?>) ((Map<?, ?>) scores.get("s")).get("cuts")).get(0);
+    }
+
+    private static Evaluation.Request cutsRequest(Stakes stakes, String weight, Evaluation.Cuts cuts) {
+        return new Evaluation.Request(
+                "y",
+                List.of("1"),
+                List.of("s"),
+                weight,
+                null,
+                stakes,
+                null,
+                Double.NaN,
+                List.of(),
+                List.of(),
+                false,
+                cuts);
+    }
+
     private static double amount(JsonNode node, String name, double otherwise) {
         return node.has(name) ? node.get(name).asDouble() : otherwise;
     }

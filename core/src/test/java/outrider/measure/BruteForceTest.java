@@ -10,7 +10,6 @@ import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.rank.Ranking;
-import outrider.rank.Thinned;
 
 /** The figures against their definitions, record by record, on small generated cases with many ties. */
 class BruteForceTest {
@@ -183,31 +182,5 @@ class BruteForceTest {
     void wilsonsIntervalIsTheTextbooks() {
         assertThat(ProbabilityQuality.wilson(10, 100)).containsExactly(new double[] {0.0552, 0.1744}, within(1e-4));
         assertThat(ProbabilityQuality.wilson(0, 20)[0]).isZero();
-    }
-
-    @Test
-    void aThinnedRankingKeepsItsEndsAndStaysClose() {
-        RandomStream random = new Seeds(5).stream("thinned");
-        double[] many = new double[30_000];
-        byte[] events = new byte[many.length];
-        for (int i = 0; i < many.length; i++) {
-            many[i] = random.nextDouble();
-            events[i] = (byte) (random.nextDouble() < many[i] * many[i] ? 1 : 0);
-        }
-        Ranking ranking = Ranking.of(many, events);
-        Thinned thinned = Thinned.of(ranking, 2001);
-        int[] points = thinned.points();
-        assertThat(thinned.exact()).isFalse();
-        assertThat(points)
-                .hasSizeLessThanOrEqualTo(2001)
-                .isSorted()
-                .startsWith(0)
-                .endsWith(ranking.groups());
-        for (int i = 1; i < points.length; i++) {
-            assertThat(ranking.size(points[i]) - ranking.size(points[i - 1])).isLessThanOrEqualTo(16);
-        }
-        assertThat(Thinned.of(Ranking.of(new double[] {1, 2}, new byte[] {0, 1}), 10)
-                        .points())
-                .isEqualTo(new int[] {0, 1, 2});
     }
 }

@@ -80,7 +80,7 @@ class CaseTest extends CaseSteps {
         assertThat(analyst.get("/comparisons/" + id).jsonPath().getInt("candidates[0].looks"))
                 .isEqualTo(1);
         int logistic = shown.getInt("candidates.find { it.name == 'Logistic' }.id");
-        assertThat(analyst.get("/comparisons/bands/" + logistic + "/bands.csv?q=10")
+        assertThat(analyst.get("/comparisons/bands.csv?candidate=" + logistic + "&q=10")
                         .asString()
                         .lines())
                 .hasSize(11);

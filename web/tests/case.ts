@@ -1,0 +1,90 @@
+import type { Brief, Comparison, Row } from '../src/api/types';
+import fixture from './fixtures/curve.json';
+
+/** A case as the core computed it: two candidates, the second the leader, and figures at several cuts. */
+export type Name = 'own' | 'planned' | 'valued';
+
+export const brief = {
+  id: 1,
+  version: 3,
+  name: 'plan-lapse',
+  question: 'Whom?',
+  datasetName: 'plan-lapse.csv',
+  outcome: 'renewal',
+  eventLevels: ['lapsed'],
+  recordsNoun: 'members',
+  eventsNoun: 'lapses',
+  acting: 'ringing',
+  currency: '€',
+  actionCost: 4.5,
+  gainIfCaught: 74,
+  missCost: 3,
+  falseAlarmCost: 1,
+  leaveValue: 0.2,
+  successRate: 1 / 3,
+  capacity: null,
+  campaignSize: 320,
+  plannedRate: null,
+  breakEven: 0.1,
+  valueColumn: null,
+  whenActingPays: 'PAYS_ABOVE_BREAK_EVEN',
+  candidates: 1,
+  split: { seed: 1, shares: [0.5, 0.25, 0.25], parts: [], sealed: true, locked: true },
+} as unknown as Brief;
+
+export function row(id: number, name: string, more: Partial<Row> = {}, of: Name = 'own'): Row {
+  const own = fixture[of].candidates[id === 1 ? 0 : 1];
+  return {
+    kind: 'logistic',
+    kindWords: 'logistic regression',
+    reference: false,
+    probability: true,
+    inputs: 3,
+    waitDays: 0,
+    lastInput: 'age',
+    undated: 0,
+    auc: { auc: 0.7, standardError: 0.01, low: 0.68, high: 0.72 },
+    trainingAuc: 0.71,
+    verdict: id === 2 ? 'leader' : 'not separable',
+    adjustedP: id === 2 ? null : 0.4,
+    aucDifference: id === 2 ? null : -0.01,
+    eventsNeeded: id === 2 ? null : 4321,
+    beatsReference: true,
+    alarms: [],
+    valued: null,
+    against: null,
+    trainingDepth: [0, 0.2, 1],
+    trainingCapture: [0, 0.6, 1],
+    slivers: [0.4, 0.2, 0.1],
+    best: { records: 48, depth: 0.3, gainOverNobody: 900 },
+    breakEvenRecords: 60,
+    looks: 1,
+    ...structuredClone(own),
+    id,
+    name,
+    ...more,
+  } as unknown as Row;
+}
+
+export function comparison(
+  cut: Comparison['cut'],
+  candidates = [row(2, 'Second'), row(1, 'First')],
+  of: Name = 'own',
+): Comparison {
+  return {
+    ...fixture[of],
+    trainingRecords: 320,
+    trainingEvents: 80,
+    breakEven: 0.1,
+    capacityRecords: 40,
+    campaignFactor: 2,
+    leader: 2,
+    bestReference: null,
+    sealed: true,
+    looks: { looks: 3, choices: 1, compared: 2, aucOptimism: 0.004 },
+    cut,
+    candidates,
+  } as unknown as Comparison;
+}
+
+export { fixture };

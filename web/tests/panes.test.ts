@@ -1,0 +1,205 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { BandsView, Distribution } from '../src/api/types';
+import { readAt } from '../src/lib/curve';
+import { standalone } from '../src/lib/drawn';
+import { cellsOf, csv } from '../src/lib/files';
+import { begin, differing, layout, read } from '../src/lib/layout.svelte';
+import { PANE_KINDS } from '../src/lib/paneKinds';
+import { drawing, place, pointed, type PaneData } from '../src/lib/panes';
+import { flips, regions } from '../src/lib/sensitivity';
+import { brief, comparison, row } from './case';
+
+const mine = row(1, 'Mine');
+const all = comparison(null, [row(2, 'Leader'), mine]);
+const band = (n: number, from: number, to: number, events: number) => ({
+  band: n,
+  from,
+  to,
+  records: to - from,
+  events,
+  lift: events / (to - from) / (41 / 160),
+});
+const bands = [
+  {
+    candidate: 1,
+    name: 'Mine',
+    validation: [band(1, 0, 80, 26), band(2, 80, 160, 15)],
+    training: [band(1, 0, 160, 60), band(2, 160, 320, 20)],
+  },
+] as unknown as BandsView[];
+const quality = {
+  ece: 0.02,
+  slope: 0.9,
+  intercept: 0.1,
+  reliability: [
+    { band: 1, records: 80, meanProbability: 0.7, observedRate: 0.6, low: 0.5, high: 0.69 },
+    { band: 2, records: 80, meanProbability: 0.2, observedRate: 0.25, low: 0.15, high: 0.3 },
+  ],
+};
+const part = { edges: [0, 0.5, 1], events: [10, 31], others: [90, 29], quality };
+const distributions = [{ candidate: 1, validation: part, training: part }] as unknown as Distribution[];
+const data: PaneData = {
+  brief,
+  all,
+  rows: all.candidates,
+  chosen: mine,
+  colour: () => '#123456',
+  training: true,
+  doubt: true,
+  measure: 'precision',
+  bands,
+  distributions,
+};
+const at = readAt(mine, all, 46);
+
+describe.each(PANE_KINDS.map((k) => k.kind))('the pane of %s', (kind) => {
+  const drawn = drawing(kind, data);
+
+  it('draws the chosen candidate, says what its axes are, and overlays training dashed', () => {
+    expect(
+      drawn.lines.flatMap((l) => l.points).every(([x, y]) => Number.isFinite(x) && Number.isFinite(y)),
+    ).toBe(true);
+    expect(drawn.lines.some((l) => l.name === 'Mine' || l.name === 'lapses')).toBe(true);
+    expect(drawn.x.label).not.toBe('');
+    expect(drawn.y.label).toMatch(/÷|,|Precision/);
+    const dashed = drawn.lines.filter((l) => l.dash === 'dashed');
+    const overlaid = kind !== 'returnOnSpend' && kind !== 'measure';
+    expect(dashed.length > 0).toBe(overlaid);
+    expect(drawing(kind, { ...data, training: false }).lines.some((l) => l.dash === 'dashed')).toBe(false);
+  });
+
+  it('says at the cut what it shows, and finds the cut where it was pointed at', () => {
+    const placed = place(kind, data, at);
+    expect(placed.reading).toMatch(/\d/);
+    if (placed.across === null) return expect(kind).toBe('reliability');
+    const found = pointed(kind, data, placed.across, (score) => mine.scores.filter((s) => s >= score).length);
+    expect(found).not.toBeNull();
+  });
+});
+
+describe('places in panes', () => {
+  it('are those of ROC and gains, which cannot be mistaken for one another', () => {
+    const [gains, roc] = [drawing('gains', data), drawing('roc', data)];
+    expect(gains.x.label).toContain('acted on');
+    expect(roc.x.label).toBe('false alarms ÷ all who are no lapses, %');
+    expect(place('gains', data, at).across).toBeCloseTo(100 * (46 / 160));
+    expect(place('roc', data, at).across).toBeCloseTo((100 * (46 - at.events)) / (160 - 41));
+    expect(place('roc', data, at).up).toBe(place('gains', data, at).up);
+  });
+
+  it('mark what bounds the net value', () => {
+    const marks = drawing('netValue', data).marks.map((m) => [m.label, m.x]);
+    expect(marks).toEqual([
+      ['capacity 0 of 320', 25],
+      ['break-even', 37.5],
+      ['best', 30],
+    ]);
+  });
+
+  it('say why there is nothing to draw', () => {
+    const plainScore = { ...mine, probability: false };
+    expect(drawing('reliability', { ...data, chosen: plainScore }).empty).toContain('no probabilities');
+    expect(drawing('returnOnSpend', { ...data, brief: { ...brief, actionCost: 0 } }).empty).toContain(
+      'costs nothing',
+    );
+    const one = { ...mine, records: [0, 160], events: [0, 41], scores: [0.25], probability: false };
+    expect(drawing('measure', { ...data, chosen: one, rows: [one] }).empty).toContain('one threshold only');
+  });
+
+  it('leave the band out where doubt is switched off', () => {
+    expect(drawing('gains', data).wash!.points.length).toBeGreaterThan(100);
+    expect(drawing('gains', { ...data, doubt: false }).wash).toBeNull();
+  });
+});
+
+describe('an arrangement', () => {
+  beforeEach(() => localStorage.clear());
+
+  it('keeps only what differs, and reads it back', () => {
+    expect(differing(begin())).toBe('');
+    const changed = { ...begin(), hidden: [4], sort: { by: 'gain', down: true } };
+    expect(JSON.parse(differing(changed))).toEqual({ hidden: [4], sort: { by: 'gain', down: true } });
+    expect(read(differing(changed))).toEqual(changed);
+  });
+
+  it('takes from a shared address what can be used', () => {
+    const shared = read(
+      '{"panes":[{"kind":"roc","zoom":[9,2]},{"kind":"nonsense"}],"bands":3,"columns":["auc","x"]}',
+    );
+    expect(shared.panes[0]).toMatchObject({ kind: 'roc', zoom: null, doubt: true });
+    expect(shared.panes[1].kind).toBe('netValue');
+    expect(shared.bands).toBe(10);
+    expect(shared.columns).toEqual(['auc']);
+    expect(read('no json')).toEqual(begin());
+  });
+
+  it('is kept by brief', () => {
+    layout.open(71);
+    layout.toggle('hidden', 5);
+    layout.open(72);
+    expect(layout.now.hidden).toEqual([]);
+    layout.open(71);
+    expect(layout.now.hidden).toEqual([5]);
+  });
+});
+
+describe('a map of winners', () => {
+  const winners = [
+    [-1, -1, 0],
+    [-1, 0, 0],
+    [0, 0, 1],
+  ];
+  const map = {
+    ratios: [1, 2, 4],
+    rates: [0.05, 0.1, 0.2],
+    spots: winners.map((column) => column.map((winner) => ({ winner, gain: 1, ahead: 1, depth: 0.1 }))),
+  };
+
+  it('tells where the choice would flip from the present stakes', () => {
+    expect(flips(map)).toEqual({
+      ratio: [{ at: 1, above: false, winner: -1 }],
+      rate: [{ at: 0.05, above: false, winner: -1 }],
+    });
+  });
+
+  it('names each area of some size once, inside it', () => {
+    const wide = {
+      ...map,
+      spots: Array.from({ length: 9 }, (_, i) =>
+        Array.from({ length: 5 }, () => ({ winner: i < 3 || i > 5 ? 0 : 1, gain: 1, ahead: 1, depth: 0 })),
+      ),
+    };
+    const named = regions(wide);
+    expect(named.map((r) => r.winner)).toEqual([0, 1, 0]);
+    for (const { winner, i, j } of named) expect(wide.spots[i][j].winner).toBe(winner);
+  });
+});
+
+it('writes fields with commas and quotes as RFC 4180 has it', () => {
+  expect(csv([['a,b', 'c "d"', 3]])).toBe('"a,b","c ""d""",3\r\n');
+});
+
+it('reads a table without its controls', () => {
+  const table = document.createElement('table');
+  table.innerHTML =
+    '<tr><th>Name</th><th data-unprinted="1">x</th></tr><tr><td>A<small>of <b>B</b></small><span class="tools">hide</span></td><td data-unprinted="1">y</td></tr>';
+  expect(cellsOf(table)).toEqual([['Name'], ['A of B']]);
+});
+
+it('draws a picture that stands alone', () => {
+  const { svg, height } = standalone({
+    svg: '<svg width="300" height="200"><path d="M0 0"/></svg>',
+    width: 300,
+    height: 200,
+    title: 'Gains <x>',
+    part: 'validation',
+    lines: [{ id: 1, name: 'A & B', points: [], colour: '#000', width: 2 }],
+    cut: { across: 40, up: 50 },
+    reading: 'At the cut a third of all of them is reached, which takes two lines.',
+  });
+  const parsed = new DOMParser().parseFromString(svg, 'image/svg+xml');
+  expect(parsed.querySelector('parsererror')).toBeNull();
+  expect(parsed.documentElement.textContent).toContain('A & B');
+  expect(parsed.querySelectorAll('circle')).toHaveLength(1);
+  expect(height).toBeGreaterThan(250);
+});
