@@ -37,7 +37,7 @@ export interface Axis {
 
 const INK_2 = '#5b646b';
 const RULE = '#dcd6c8';
-const FONT = '"Public Sans Variable", "Public Sans", system-ui, sans-serif';
+const FONT = 'Public Sans Variable, Public Sans, system-ui, sans-serif';
 
 export function options(
   x: Axis,

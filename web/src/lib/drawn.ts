@@ -48,7 +48,7 @@ export function standalone(picture: Picture): { svg: string; width: number; heig
       `font-family="Literata, Georgia, serif" fill="#20262b">${escape(text)}</text>`,
   );
   const svg =
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${picture.width}" height="${height}" ` +
+    `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${picture.width}" height="${height}" ` +
     `viewBox="0 0 ${picture.width} ${height}" role="img" aria-label="${escape(`${picture.title}: ${picture.reading}`)}">` +
     `<rect width="100%" height="100%" fill="#fffefb"/>` +
     `<text x="12" y="21" font-size="13" font-weight="600" fill="#20262b" ${FONT}>${escape(picture.title)}` +

@@ -5,6 +5,7 @@
   import { desk } from '../lib/desk.svelte';
   import { count, gain, percent } from '../lib/format';
   import { session } from '../lib/session.svelte';
+  import PinTray from '../parts/PinTray.svelte';
 
   const brief = $derived(desk.brief!);
   let reports = $state.raw<Report[] | null>(null);
@@ -80,7 +81,7 @@
       </div>
     {/if}
   </section>
-  <aside>
+  <aside class="overflow-auto">
     {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
     {#if session.analyst}
       <section class="sheet p-3" aria-label="Issue">
@@ -139,6 +140,7 @@
         </p>
       </section>
     {/if}
+    <div class="mt-3"><PinTray {brief} /></div>
     {#if reports && reports.length > 1}
       <section class="sheet mt-3 p-3">
         <h2>All reports</h2>

@@ -1,0 +1,175 @@
+package outrider.e2e;
+
+import java.io.BufferedWriter;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import org.openqa.selenium.By;
+
+/**
+ * Measures the desk in Chromium with 8 candidates on 1,000,000 validation records: opening Compare, and what moving the cut costs a
+ * frame. Arguments: address, password, folder for the file.
+ */
+final class DeskBench {
+    private static final int VALIDATION = 1_000_000;
+    private static final int OTHERS = 30_000;
+    private static final int CANDIDATES = 8;
+    private static final int MOVES = 200;
+    private static final double FRAME = 16;
+
+    private DeskBench() {}
+
+    public static void main(String[] args) throws Exception {
+        Path file = write(Path.of(args[2]).resolve("desk-bench.csv"));
+        try (Browser browser = new Browser(args[0])) {
+            browser.signIn("analyst", args[1]);
+            String brief = prepare(browser, file);
+            for (int round = 0; round < 4; round++) {
+                long start = System.nanoTime();
+                browser.open("/briefs/" + brief + "/compare");
+                browser.driver.executeAsyncScript(
+                        "const done = arguments[0]; const look = () => document.querySelectorAll('[data-figure=gain]')"
+                                + ".length === 8 ? done() : requestAnimationFrame(look); look();");
+                System.out.printf(
+                        "opening Compare, %s: %.2f s%n",
+                        round == 0 ? "nothing ranked yet" : "warm", (System.nanoTime() - start) / 1e9);
+            }
+            sizes(browser, brief);
+            for (String page : List.of("compare", "threshold")) moves(browser, brief, page);
+        } finally {
+            Files.delete(file);
+        }
+    }
+
+    private static Path write(Path file) throws IOException {
+        Random random = new Random(1);
+        try (BufferedWriter out = Files.newBufferedWriter(file)) {
+            out.write("sample,gone");
+            for (int c = 1; c <= CANDIDATES; c++) out.write(",score_" + c);
+            out.write("\n");
+            for (int i = 0; i < VALIDATION + 2 * OTHERS; i++) {
+                String part = i < OTHERS ? "build" : i < 2 * OTHERS ? "seal" : "check";
+                double risk = random.nextGaussian();
+                boolean gone = random.nextDouble() < 1 / (1 + Math.exp(3 - 1.2 * risk));
+                StringBuilder line = new StringBuilder(part).append(gone ? ",yes" : ",no");
+                for (int c = 1; c <= CANDIDATES; c++) {
+                    double score = 1 / (1 + Math.exp(3 - 1.2 * (risk + 0.15 * c * random.nextGaussian())));
+                    line.append(',').append((float) score);
+                }
+                out.write(line.append('\n').toString());
+            }
+        }
+        return file;
+    }
+
+    private static String prepare(Browser browser, Path file) throws InterruptedException {
+        browser.driver
+                .findElement(By.cssSelector("input[type=file]"))
+                .sendKeys(file.toAbsolutePath().toString());
+        browser.text("How it is read");
+        browser.button("Read the file");
+        for (int i = 0; i < 300 && !browser.driver.getCurrentUrl().contains("/briefs/"); i++) Thread.sleep(500);
+        String brief = browser.driver.getCurrentUrl().replaceAll(".*/briefs/(\\d+).*", "$1");
+        Map<?, ?> now = (Map<?, ?>) browser.api("GET", "/briefs/" + brief, null);
+        Map<String, Object> edit = new HashMap<>(Map.of(
+                "version", now.get("version"),
+                "name", "desk bench",
+                "question", "Whom?",
+                "outcome", "gone",
+                "eventLevels", List.of("yes"),
+                "recordsNoun", "records",
+                "eventsNoun", "events",
+                "acting", "acting on",
+                "currency", "€",
+                "gainIfCaught", 74));
+        edit.putAll(
+                Map.of("actionCost", 4.5, "missCost", 0, "falseAlarmCost", 0, "leaveValue", 0, "successRate", 0.25));
+        edit.putAll(Map.of("capacity", 90_000, "campaignSize", VALIDATION));
+        browser.api("PUT", "/briefs/" + brief, edit);
+        browser.api(
+                "POST",
+                "/briefs/" + brief + "/split",
+                Map.of(
+                        "method",
+                        "COLUMN",
+                        "seed",
+                        1,
+                        "column",
+                        "sample",
+                        "levels",
+                        Map.of("build", "TRAINING", "check", "VALIDATION", "seal", "RESERVE")));
+        for (int c = 1; c <= CANDIDATES; c++) {
+            Map<String, Object> settings = Map.of("column", "score_" + c, "lowerIsRiskier", false, "probability", true);
+            browser.api(
+                    "POST",
+                    "/candidates?brief=" + brief,
+                    Map.of("name", "Score " + c, "kind", "supplied", "settings", settings));
+        }
+        for (int i = 0; i < 600; i++) {
+            List<?> all = (List<?>) browser.api("GET", "/candidates?brief=" + brief, null);
+            if (all.stream().allMatch(c -> ((Map<?, ?>) c).get("status").equals("done"))) return brief;
+            Thread.sleep(500);
+        }
+        throw new IllegalStateException("the candidates are not fitted");
+    }
+
+    private static void sizes(Browser browser, String brief) {
+        Map<?, ?> shown = (Map<?, ?>) browser.api("GET", "/comparisons/" + brief, null);
+        for (Object one : (List<?>) shown.get("candidates")) {
+            Map<?, ?> row = (Map<?, ?>) one;
+            System.out.printf(
+                    "%s: %d points, within %s in depth and capture%n",
+                    row.get("name"), ((List<?>) row.get("records")).size(), row.get("error"));
+        }
+    }
+
+    private static void moves(Browser browser, String brief, String page) throws InterruptedException {
+        browser.open("/briefs/" + brief + "/" + page);
+        browser.find("[data-cut-dot]");
+        Thread.sleep(3000);
+        Map<?, ?> found = (Map<?, ?>) browser.driver.executeAsyncScript("""
+                const done = arguments[arguments.length - 1];
+                const track = document.querySelector('[role=slider]');
+                const box = track.getBoundingClientRect();
+                const asked = performance.getEntriesByType('resource').length;
+                const spent = [];
+                const fire = (type, x) => track.dispatchEvent(
+                  new PointerEvent(type, {bubbles: true, clientX: x, clientY: box.top + 5, pointerId: 1}));
+                track.setPointerCapture = () => {};
+                fire('pointerdown', box.left + 20);
+                let i = 0;
+                const step = () => {
+                  const start = performance.now();
+                  fire('pointermove', box.left + 20 + (i * 3) %% (box.width - 40));
+                  const after = new MessageChannel();
+                  after.port1.onmessage = () => {
+                    spent.push(performance.now() - start);
+                    if (++i < %d) return requestAnimationFrame(step);
+                    const requests = performance.getEntriesByType('resource').length - asked;
+                    fire('pointerup', box.left + 20);
+                    spent.sort((a, b) => a - b);
+                    done({median: spent[spent.length >> 1], worst: spent[spent.length - 1],
+                          late: spent[Math.floor(0.95 * spent.length)], requests});
+                  };
+                  after.port2.postMessage(0);
+                };
+                requestAnimationFrame(step);
+                """.formatted(MOVES));
+        double median = ((Number) found.get("median")).doubleValue();
+        System.out.printf(
+                "moving the cut on %s, %d moves: script median %.1f ms, 95 %% within %.1f ms, worst %.1f ms (%.2f of a frame of %.0f ms);"
+                        + " requests meanwhile: %s%n",
+                page,
+                MOVES,
+                median,
+                ((Number) found.get("late")).doubleValue(),
+                ((Number) found.get("worst")).doubleValue(),
+                median / FRAME,
+                FRAME,
+                found.get("requests"));
+    }
+}

@@ -1,0 +1,436 @@
+package outrider.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.math.RoundingMode;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.text.DecimalFormat;
+import java.text.DecimalFormatSymbols;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.interactions.Actions;
+
+/** Compare and Threshold, as somebody decides on them: every figure is what the headless command gives on the exported scores. */
+class DeskJourneyTest {
+    private static final Path FILE = Path.of("..", "demo", "data", "plan-lapse.csv.gz");
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final List<String> NAMES =
+            List.of("Logistic", "Tree", "Bayes", "Desk points", "Group rates", "Base rate");
+    private static final long SEED = 20_261;
+
+    /** Every figure that the two pages show of the cut, by place. */
+    private static final String READ_COMPARE = """
+            const rows = {};
+            document.querySelectorAll('tr[data-candidate]').forEach(row => {
+              const figures = {};
+              row.querySelectorAll('[data-figure]').forEach(cell => figures[cell.dataset.figure] = cell.innerText);
+              rows[row.dataset.candidate] = figures;
+            });
+            const bar = {};
+            document.querySelectorAll('[data-reading]').forEach(e => bar[e.dataset.reading] = e.innerText.split('\\n')[0]);
+            const bands = [...document.querySelectorAll('tr[data-band]')].map(row => Object.fromEntries(
+              [...row.querySelectorAll('[data-figure]')].map(cell => [cell.dataset.figure, cell.innerText])));
+            const chosen = document.querySelector('tr.sel').dataset.candidate;
+            return JSON.stringify({rows, bar, bands, chosen, line: document.querySelector('[data-reading-line]').innerText});
+            """;
+
+    private static final String READ_THRESHOLD = """
+            const cells = {};
+            document.querySelectorAll('[data-cell]').forEach(cell => cells[cell.dataset.cell] = Object.fromEntries(
+              [...cell.querySelectorAll('[data-figure]')].map(e => [e.dataset.figure, e.innerText])));
+            const measures = {};
+            document.querySelectorAll('[data-measure]').forEach(row => measures[row.dataset.measure] = {
+              value: row.querySelector('[data-figure=value]').innerText,
+              best: row.querySelector('[data-best]')?.innerText ?? null,
+              from: row.cells[3].innerText});
+            return JSON.stringify({cells, measures});
+            """;
+
+    @Test
+    void everyFigureIsTheHeadlessCommands() throws Exception {
+        try (App app = new App();
+                Browser browser = new Browser(app.address)) {
+            browser.signIn("analyst", App.PASSWORD);
+            String brief = prepared(browser);
+            browser.open("/briefs/" + brief + "/compare");
+            browser.find("tr[data-candidate='Base rate'] [data-figure=gain]");
+            List<JsonNode> compare = new ArrayList<>();
+            List<JsonNode> threshold = new ArrayList<>();
+            for (int cut = 0; cut < 5; cut++) {
+                move(browser, cut);
+                compare.add(JSON.readTree((String) browser.driver.executeScript(READ_COMPARE)));
+                browser.key("5");
+                browser.find("[data-measure=mcc] [data-best]");
+                threshold.add(JSON.readTree((String) browser.driver.executeScript(READ_THRESHOLD)));
+                browser.key("4");
+                browser.find("tr[data-band]");
+            }
+            JsonNode core = core(browser, brief, compare);
+            for (int cut = 0; cut < 5; cut++) check(core, cut, compare.get(cut), threshold.get(cut));
+            pinned(browser, brief);
+            whatTurnsOut(browser, brief);
+        }
+    }
+
+    /** The demo's file with a split, six candidates and stakes; by the interface's own requests. */
+    private static String prepared(Browser browser) {
+        browser.text("There is no brief yet");
+        browser.driver
+                .findElement(By.cssSelector("input[type=file]"))
+                .sendKeys(FILE.toAbsolutePath().normalize().toString());
+        browser.text("How it is read");
+        browser.button("Read the file");
+        browser.text("The outcome");
+        String brief = browser.driver.getCurrentUrl().replaceAll(".*/briefs/(\\d+).*", "$1");
+        Map<?, ?> now = (Map<?, ?>) browser.api("GET", "/briefs/" + brief, null);
+        Map<String, Object> edit = new java.util.HashMap<>(Map.of(
+                "version", now.get("version"),
+                "name", "plan-lapse",
+                "question", "Whom should the desk ring?",
+                "outcome", "renewal",
+                "eventLevels", List.of("lapsed"),
+                "recordsNoun", "members",
+                "eventsNoun", "lapses",
+                "acting", "ringing",
+                "currency", "€",
+                "gainIfCaught", 74));
+        edit.putAll(Map.of(
+                "actionCost",
+                4.5,
+                "missCost",
+                1.25,
+                "falseAlarmCost",
+                0.4,
+                "leaveValue",
+                0.05,
+                "successRate",
+                1 / 3.0));
+        edit.putAll(Map.of("capacity", 3000, "campaignSize", 36000));
+        browser.api("PUT", "/briefs/" + brief, edit);
+        browser.api(
+                "PUT",
+                "/briefs/" + brief + "/columns",
+                Map.of(
+                        "goodbye_page_seen", Map.of("role", "SET_ASIDE", "reason", "known only afterwards"),
+                        "next_visit_booked", Map.of("role", "SET_ASIDE", "reason", "leaks"),
+                        "postal_area", Map.of("role", "SET_ASIDE", "reason", "180 levels")));
+        browser.api(
+                "POST",
+                "/briefs/" + brief + "/split",
+                Map.of("method", "SHARES", "shares", List.of(0.5, 0.25, 0.25), "seed", SEED));
+        fit(browser, brief, "Logistic", "logistic", Map.of());
+        fit(browser, brief, "Tree", "tree", Map.of("depth", 5));
+        fit(browser, brief, "Bayes", "bayes", Map.of());
+        Map<String, Object> points = Map.of("column", "desk_points", "lowerIsRiskier", false, "probability", false);
+        fit(browser, brief, "Desk points", "supplied", points);
+        fit(browser, brief, "Group rates", "groupRates", Map.of("groupBy", List.of("tier")));
+        fit(browser, brief, "Base rate", "baseRate", Map.of());
+        browser.await(d -> ((List<?>) browser.api("GET", "/candidates?brief=" + brief, null))
+                .stream().allMatch(c -> ((Map<?, ?>) c).get("status").equals("done")));
+        return brief;
+    }
+
+    private static void fit(Browser browser, String brief, String name, String kind, Map<String, Object> settings) {
+        browser.api("POST", "/candidates?brief=" + brief, Map.of("name", name, "kind", kind, "settings", settings));
+    }
+
+    private static void move(Browser browser, int cut) {
+        WebElement track = browser.find("[role=slider]");
+        switch (cut) {
+            case 0 -> browser.button("capacity");
+            case 1 -> browser.button("break-even");
+            case 2 -> {
+                int width = track.getSize().getWidth();
+                new Actions(browser.driver)
+                        .moveToElement(track, -width / 2 + 30, 0)
+                        .clickAndHold()
+                        .moveByOffset(width / 4, 0)
+                        .release()
+                        .perform();
+            }
+            case 3 -> {
+                browser.key("[");
+                track.sendKeys(Keys.ARROW_RIGHT);
+            }
+            default -> {
+                browser.key("k");
+                browser.key("]");
+                browser.key("]");
+            }
+        }
+    }
+
+    private static JsonNode core(Browser browser, String brief, List<JsonNode> compare) throws Exception {
+        browser.find("a[href$='scores.csv']").click();
+        Path scores = browser.downloaded("validation-scores.csv");
+        Path stakes = Files.writeString(
+                browser.downloads.resolve("stakes.json"),
+                "{\"gainIfCaught\": 74, \"actionCost\": 4.5, \"missCost\": 1.25, \"falseAlarmCost\": 0.4,"
+                        + " \"leaveValue\": 0.05, \"successRate\": 0.3333333333333333}");
+        List<String> lines = Files.readAllLines(scores);
+        List<String> cuts = new ArrayList<>();
+        List<String> thresholds = new ArrayList<>();
+        for (JsonNode shown : compare) {
+            int records = records(shown);
+            int column =
+                    List.of(lines.get(0).split(",")).indexOf(shown.get("chosen").asText());
+            List<Double> ranked = lines.subList(1, lines.size()).stream()
+                    .map(line -> Double.valueOf(line.split(",")[column]))
+                    .sorted(Comparator.reverseOrder())
+                    .toList();
+            cuts.add(Integer.toString(records));
+            thresholds.add(Double.toString(ranked.get(records - 1)));
+        }
+        Map<?, ?> shown = (Map<?, ?>) browser.api("GET", "/comparisons/" + brief, null);
+        String leader = ((List<?>) shown.get("candidates"))
+                .stream()
+                        .map(c -> (Map<?, ?>) c)
+                        .filter(c -> c.get("id").equals(shown.get("leader")))
+                        .map(c -> (String) c.get("name"))
+                        .findFirst()
+                        .orElseThrow();
+        return JSON.readTree(App.evaluate(
+                        scores.toString(),
+                        "--outcome",
+                        "outcome",
+                        "--event",
+                        "1",
+                        "--score",
+                        String.join(",", inOrderOf((List<?>) shown.get("candidates"))),
+                        "--stakes",
+                        stakes.toString(),
+                        "--capacity",
+                        "8.333333333333334%",
+                        "--cut",
+                        String.join(",", cuts),
+                        "--threshold",
+                        String.join(",", thresholds),
+                        "--leader",
+                        leader,
+                        "--seed",
+                        Long.toString(seed(browser, brief))))
+                .get("scores");
+    }
+
+    /** Holm's adjustment takes candidates in the order of the comparison. */
+    private static List<String> inOrderOf(List<?> candidates) {
+        return candidates.stream()
+                .map(c -> (String) ((Map<?, ?>) c).get("name"))
+                .toList();
+    }
+
+    private static long seed(Browser browser, String brief) {
+        Map<?, ?> view = (Map<?, ?>) browser.api("GET", "/briefs/" + brief, null);
+        Map<?, ?> plan = (Map<?, ?>) ((Map<?, ?>) view.get("split")).get("plan");
+        return ((Number) plan.get("seed")).longValue();
+    }
+
+    private static int records(JsonNode shown) {
+        return Integer.parseInt(shown.get("bar").get("records").asText().replace(",", ""));
+    }
+
+    private static void check(JsonNode core, int cut, JsonNode compare, JsonNode threshold) {
+        for (String name : NAMES) {
+            JsonNode at = core.get(name).get("cuts").get(cut);
+            JsonNode figures = at.get("figures");
+            JsonNode row = compare.get("rows").get(name);
+            String where = name + " at cut " + cut;
+            assertThat(text(row, "capture")).as(where).isEqualTo(bounded(figures, "capture", 100, 1));
+            assertThat(text(row, "lift")).as(where).isEqualTo(bounded(figures, "lift", 1, 2));
+            assertThat(text(row, "precision")).as(where).isEqualTo(bounded(figures, "precision", 100, 1));
+            double gain = figures.get("gainOverNobody").asDouble();
+            double half =
+                    (figures.get("gainHigh").asDouble() - figures.get("gainLow").asDouble()) / 2;
+            assertThat(text(row, "gain")).as(where).isEqualTo(money("", gain) + " ±" + rounded(half, 0));
+            JsonNode own = core.get(name);
+            assertThat(text(row, "auc"))
+                    .as(where)
+                    .isEqualTo(rounded(own.get("auc").asDouble(), 3) + " "
+                            + rounded(own.get("aucLow").asDouble(), 3) + "–"
+                            + rounded(own.get("aucHigh").asDouble(), 3));
+            JsonNode against = at.get("againstLeader");
+            String verdict = against == null || against.isNull()
+                    ? "leader"
+                    : against.get("verdict").asText().toLowerCase(Locale.ROOT).replace('_', ' ') + " "
+                            + money(
+                                    "",
+                                    against.get("netValue").get("difference").asDouble());
+            assertThat(text(row, "verdict")).as(where).startsWith(verdict);
+        }
+        JsonNode chosen = core.get(compare.get("chosen").asText());
+        JsonNode figures = chosen.get("cuts").get(cut).get("figures");
+        JsonNode bar = compare.get("bar");
+        assertThat(bar.get("depth").asText())
+                .isEqualTo(rounded(100 * figures.get("depth").asDouble(), 1) + " %");
+        assertThat(bar.get("capture").asText())
+                .isEqualTo(rounded(100 * figures.get("capture").asDouble(), 1) + " %");
+        assertThat(bar.get("gain").asText())
+                .isEqualTo(money("€", figures.get("gainOverNobody").asDouble()));
+        JsonNode tie = figures.get("threshold");
+        assertThat(bar.get("score").asText()).isEqualTo(tie.isNull() ? "in a tie" : score(tie.asDouble()));
+        bands(chosen.get("bands").get("10"), compare.get("bands"));
+        grid(figures, threshold.get("cells"));
+        if (!tie.isNull()) {
+            measures(chosen.get("thresholds").get(cut).get("measures"), threshold.get("measures"));
+        }
+        best(chosen.get("bestOfEach"), threshold.get("measures"));
+    }
+
+    private static String text(JsonNode row, String figure) {
+        return row.get(figure).asText().replaceAll("\\s+", " ");
+    }
+
+    private static String bounded(JsonNode figures, String name, double factor, int digits) {
+        return rounded(factor * figures.get(name).asDouble(), digits) + " "
+                + rounded(factor * figures.get(name + "Low").asDouble(), digits) + "–"
+                + rounded(factor * figures.get(name + "High").asDouble(), digits);
+    }
+
+    private static void bands(JsonNode core, JsonNode shown) {
+        assertThat(shown).hasSize(10);
+        for (int b = 0; b < 10; b++) {
+            JsonNode band = core.get(b);
+            JsonNode row = shown.get(b);
+            assertThat(row.get("capture").asText())
+                    .isEqualTo(rounded(100 * band.get("capture").asDouble(), 1));
+            assertThat(row.get("lift").asText())
+                    .isEqualTo(rounded(band.get("lift").asDouble(), 2));
+            assertThat(row.get("cumulativeLift").asText())
+                    .isEqualTo(rounded(band.get("cumulativeLift").asDouble(), 2));
+            assertThat(row.get("lowestScore").asText())
+                    .isEqualTo(score(band.get("lowestScore").asDouble()));
+        }
+    }
+
+    private static void grid(JsonNode figures, JsonNode cells) {
+        double[] worth = {74 / 3.0 - 2 / 3.0 * 1.25 - 4.5, -4.9, -1.25, 0.05};
+        String[] names = {"caught", "falseAlarms", "missed", "leftAlone"};
+        for (int c = 0; c < 4; c++) {
+            double count = figures.get(names[c]).asDouble();
+            JsonNode cell = cells.get(names[c]);
+            boolean whole = Math.abs(count - Math.rint(count)) < 1e-9;
+            assertThat(cell.get("count").asText()).isEqualTo(grouped(count, whole ? 0 : 1));
+            assertThat(cell.get("share").asText()).isEqualTo(rounded(100 * count / 9000, 1) + " % of all");
+            assertThat(cell.get("money").asText()).isEqualTo(money("€", worth[c] * count));
+        }
+    }
+
+    private static final List<String> SHARES = List.of(
+            "recall",
+            "precision",
+            "specificity",
+            "negativePredictiveValue",
+            "accuracy",
+            "balancedAccuracy",
+            "depth",
+            "macroPrecision",
+            "macroRecall");
+
+    private static String measure(String name, JsonNode value) {
+        if (value.isNull()) return "–";
+        return SHARES.contains(name) ? rounded(100 * value.asDouble(), 1) + " %" : rounded(value.asDouble(), 3);
+    }
+
+    private static void measures(JsonNode core, JsonNode shown) {
+        assertThat(shown).hasSize(17);
+        shown.fieldNames()
+                .forEachRemaining(
+                        name -> assertThat(shown.get(name).get("value").asText())
+                                .as(name)
+                                .isEqualTo(measure(name, core.get(name))));
+    }
+
+    private static void best(JsonNode core, JsonNode shown) {
+        core.fieldNames().forEachRemaining(name -> {
+            JsonNode best = core.get(name);
+            assertThat(shown.get(name).get("best").asText())
+                    .as("best " + name)
+                    .isEqualTo(measure(name, best.get("value")));
+            String from = best.get("threshold").isNull()
+                    ? "nobody"
+                    : score(best.get("threshold").asDouble());
+            assertThat(shown.get(name).get("from").asText()).as("best " + name).isEqualTo(from);
+        });
+    }
+
+    private static String rounded(double value, int digits) {
+        BigDecimal exact = new BigDecimal(value).setScale(digits, RoundingMode.HALF_UP);
+        return (exact.signum() == 0 && value < 0 ? "−" : "")
+                + exact.toPlainString().replace('-', '−');
+    }
+
+    private static String score(double value) {
+        BigDecimal exact = new BigDecimal(value).round(new MathContext(4, RoundingMode.HALF_UP));
+        int digits = Math.max(0, 4 - exact.precision() + exact.scale());
+        return exact.setScale(Math.max(exact.scale(), digits), RoundingMode.HALF_UP)
+                .toPlainString()
+                .replace('-', '−');
+    }
+
+    private static String grouped(double value, int digits) {
+        DecimalFormat format =
+                new DecimalFormat(digits == 0 ? "#,##0" : "#,##0.0", DecimalFormatSymbols.getInstance(Locale.ROOT));
+        format.setRoundingMode(RoundingMode.HALF_UP);
+        return format.format(value);
+    }
+
+    private static String money(String currency, double value) {
+        String amount = grouped(Math.abs(value), 0);
+        if (amount.equals("0")) return currency + "0";
+        return (value > 0 ? "+" : "−") + currency + amount;
+    }
+
+    /** The pane under the pointer is pinned by a key, with a note, and waits on Sign-off over a reload. */
+    private static void pinned(Browser browser, String brief) {
+        new Actions(browser.driver)
+                .moveToElement(browser.find("[data-pane=gains]"))
+                .perform();
+        browser.key(".");
+        browser.find("[aria-label=Note]").sendKeys("The curve the desk knows.");
+        browser.button("Pin");
+        browser.text("1 pinned");
+        browser.open("/briefs/" + brief + "/sign-off");
+        assertThat(browser.find("[data-pin] textarea").getDomProperty("value")).isEqualTo("The curve the desk knows.");
+        browser.await(d -> (Boolean)
+                browser.driver.executeScript("return document.querySelector('[data-pin] img').naturalWidth > 0"));
+    }
+
+    /** Stakes typed on Threshold move break-even and the best cut at once; an arrangement is shared by its address. */
+    private static void whatTurnsOut(Browser browser, String brief) {
+        browser.open("/briefs/" + brief + "/threshold");
+        browser.find("[data-break-even]");
+        browser.button("best");
+        WebElement cost = browser.find("[aria-label='Action cost']");
+        cost.sendKeys(Keys.chord(Keys.CONTROL, "a") + "2000");
+        browser.text("acting can never pay");
+        browser.text("leave everybody alone");
+        browser.await(d -> browser.find("[data-reading=records]").getText().startsWith("0"));
+        cost.sendKeys(Keys.chord(Keys.CONTROL, "a") + "4.5");
+        browser.await(d -> !browser.find("[data-reading=records]").getText().startsWith("0"));
+        browser.find("[aria-label='Sensitivity map'] svg");
+        browser.find("[data-inverse]");
+
+        browser.open("/briefs/" + brief + "/compare");
+        browser.find("[aria-label='Sort by AUC']").click();
+        new org.openqa.selenium.support.ui.Select(browser.find("[data-pane=gains] select")).selectByValue("roc");
+        browser.find("[data-pane=roc] [data-cut-dot]");
+        String shared = browser.driver.getCurrentUrl();
+        assertThat(shared).contains("desk=");
+        browser.driver.executeScript("localStorage.clear()");
+        browser.driver.get(shared);
+        browser.find("[data-pane=roc] [data-cut-dot]");
+        browser.text("all who are no lapses");
+    }
+}

@@ -1,0 +1,103 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { Brief, Pin } from '../api/types';
+  import { patch, remove } from '../lib/api';
+  import { desk } from '../lib/desk.svelte';
+  import { percent } from '../lib/format';
+  import { session } from '../lib/session.svelte';
+
+  /** What was pinned for the report, as it stood then. */
+  let { brief }: { brief: Brief } = $props();
+
+  const CHAPTERS = { COMPARISON: 'Comparison', THRESHOLD: 'Threshold and stakes' };
+  let refusal = $state<string | null>(null);
+
+  onMount(() => void desk.fetchPins().catch(failed));
+
+  function failed(e: Error) {
+    refusal = e.message;
+  }
+
+  async function note(pin: Pin, text: string) {
+    await patch(`/pins/${pin.id}`, { note: text }).then(() => desk.fetchPins(), failed);
+  }
+
+  async function drop(pin: Pin) {
+    await remove(`/pins/${pin.id}`).then(() => desk.fetchPins(), failed);
+  }
+
+  const picture = (svg: string) => `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
+  const candidate = (pin: Pin) => desk.comparison?.candidates.find((c) => c.id === pin.candidateId)?.name;
+  const cut = (pin: Pin) =>
+    pin.records === null || !desk.comparison
+      ? ''
+      : `, cut at ${percent(pin.records / desk.comparison.records)} %`;
+</script>
+
+<section aria-label="Pinned for the report">
+  <div class="flex items-baseline gap-2">
+    <h2>Pinned for the report</h2>
+    <span class="quiet">{desk.pins.length || 'nothing yet'}</span>
+  </div>
+  {#if desk.pins.length === 0}
+    <p class="quiet">
+      On <a class="underline" href={`/briefs/${brief.id}/compare`}>Compare</a> and
+      <a class="underline" href={`/briefs/${brief.id}/threshold`}>Threshold</a>, “pin” or the key “.” puts a
+      chart, a table or a sentence here, with a note.
+    </p>
+  {/if}
+  {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+  {#each desk.pins as pin (pin.id)}
+    <article class="sheet" data-pin={pin.kind}>
+      <div class="flex items-baseline gap-2">
+        <b>{pin.title}</b>
+        <span class="quiet">{CHAPTERS[pin.chapter]}</span>
+        {#if session.analyst}<button class="chip ml-auto" onclick={() => void drop(pin)}>remove</button>{/if}
+      </div>
+      {#if pin.drawing}<img src={picture(pin.drawing)} alt="{pin.title}: {pin.reading}" />{/if}
+      {#if pin.cells}
+        <div class="cells">
+          <table class="plain">
+            <tbody>
+              {#each pin.cells as line, i (i)}
+                <tr>
+                  {#each line as cell, k (k)}
+                    {#if i === 0}<th>{cell}</th>{:else}<td>{cell}</td>{/if}
+                  {/each}
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </div>
+      {/if}
+      {#if pin.reading && !pin.drawing}<p class="reading">{pin.reading}</p>{/if}
+      {#if session.analyst}
+        <textarea
+          class="field w-full"
+          rows="2"
+          maxlength="4000"
+          aria-label="Note on {pin.title}"
+          placeholder="What it should tell the reader"
+          onchange={(e) => void note(pin, e.currentTarget.value)}>{pin.note}</textarea
+        >
+      {:else if pin.note}<p>{pin.note}</p>{/if}
+      <p class="quiet">pinned by {pin.createdBy}{candidate(pin) ? ` on ${candidate(pin)}` : ''}{cut(pin)}</p>
+    </article>
+  {/each}
+</section>
+
+<style>
+  article {
+    padding: 8px 12px;
+    margin-top: 8px;
+  }
+  img {
+    width: 100%;
+    max-width: 520px;
+  }
+  .cells {
+    max-height: 180px;
+    overflow: auto;
+    font-size: 11.5px;
+  }
+</style>
