@@ -3,14 +3,15 @@ export const NONE = '–';
 
 const minus = (text: string) => text.replace('-', '−');
 
+const digits = (least: number, most = least) =>
+  new Intl.NumberFormat('en-GB', { minimumFractionDigits: least, maximumFractionDigits: most });
+const WHOLE = digits(0);
+const TENTHS = digits(1);
+const CENTS = digits(2);
+
 export function count(value: number): string {
   const whole = Math.abs(value - Math.round(value)) < 1e-9;
-  return minus(
-    value.toLocaleString('en-GB', {
-      minimumFractionDigits: whole ? 0 : 1,
-      maximumFractionDigits: whole ? 0 : 1,
-    }),
-  );
+  return minus((whole ? WHOLE : TENTHS).format(value));
 }
 
 /** A share as a percentage to a tenth, without its sign. */
@@ -52,7 +53,7 @@ export function half(low: number, high: number): string {
 }
 
 export function money(currency: string, value: number): string {
-  const amount = Math.abs(value).toLocaleString('en-GB', { maximumFractionDigits: 0 });
+  const amount = WHOLE.format(Math.abs(value));
   return (value < 0 && amount !== '0' ? '−' : '') + currency + amount;
 }
 
@@ -62,10 +63,7 @@ export function gain(currency: string, value: number): string {
 
 /** An amount a record, to the cent. */
 export function price(currency: string, value: number): string {
-  const amount = Math.abs(value).toLocaleString('en-GB', {
-    minimumFractionDigits: 2,
-    maximumFractionDigits: 2,
-  });
+  const amount = CENTS.format(Math.abs(value));
   return (value < 0 ? '−' : '') + currency + amount;
 }
 
