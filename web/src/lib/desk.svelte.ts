@@ -37,6 +37,8 @@ class Desk {
   records = $state(0);
   rule = $state('set by hand');
   keysOpen = $state(false);
+  /** how many records deep somebody points in a chart */
+  pointed = $state<number | null>(null);
   /** how often the cut was moved here, so that an answer under way does not move it back */
   private moves = 0;
   private unkept = false;

@@ -626,6 +626,24 @@ export function drawing(kind: PaneKind, data: PaneData): Drawing {
   }
 }
 
+/** A candidate's exact value in a pane over the depth; null in the others. */
+export function valueAt(kind: PaneKind, data: PaneData, at: AtCut): number | null {
+  switch (kind) {
+    case 'gains':
+      return 100 * at.capture;
+    case 'lift':
+      return at.lift;
+    case 'netValue':
+      return at.gain;
+    case 'returnOnSpend': {
+      const spend = data.brief.actionCost * (at.caught + at.falseAlarms);
+      return spend > 0 ? at.gain / spend : null;
+    }
+    default:
+      return null;
+  }
+}
+
 const nth = (n: number, q: number) => `band ${n} of ${q}`;
 
 /** Where the cut lies in a pane, and what the pane says there. */
@@ -680,8 +698,7 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
           `${brief.recordsNoun}; about ${money(at.gain * all.campaignFactor)} for a campaign of ${count(brief.campaignSize)}.`,
       };
     case 'returnOnSpend': {
-      const spend = brief.actionCost * (at.caught + at.falseAlarms);
-      const back = spend > 0 ? at.gain / spend : null;
+      const back = valueAt(kind, data, at);
       return {
         across: depth,
         up: back,

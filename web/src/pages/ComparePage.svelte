@@ -1,5 +1,6 @@
 <script lang="ts">
   import { desk } from '../lib/desk.svelte';
+  import { count } from '../lib/format';
   import { pins } from '../lib/pins.svelte';
   import { compareLine, levelLine, looksLine, remarks, sentence, type Phrase } from '../lib/words';
   import BandTable from '../parts/BandTable.svelte';
@@ -8,6 +9,7 @@
   import RibbonTable from '../parts/RibbonTable.svelte';
 
   const MOST_REMARKS = 2;
+  const FEW_EVENTS = 30;
   const brief = $derived(desk.brief!);
   const all = $derived(desk.comparison);
   const row = $derived(desk.row);
@@ -77,6 +79,12 @@
         >
       {/if}
     </div>
+    {#if all.events < FEW_EVENTS}
+      <p class="alarm mb-1">
+        ▲ <b>few {brief.eventsNoun}:</b> only {count(all.events)} in validation; every figure here swings with each
+        of them.
+      </p>
+    {/if}
     {#if alarms.length > 0}
       <details class="alarm mb-2">
         <summary class="truncate"

@@ -2,8 +2,8 @@
   import { onMount, untrack } from 'svelte';
   import type { BandsView, Brief, Comparison, Distribution, PinWanted } from '../api/types';
   import { get } from '../lib/api';
-  import { echarts, options } from '../lib/chart';
-  import { interpolate } from '../lib/curve';
+  import { echarts, options, type Line } from '../lib/chart';
+  import { interpolate, readAt } from '../lib/curve';
   import { desk } from '../lib/desk.svelte';
   import { standalone } from '../lib/drawn';
   import { png, save, saveCsv } from '../lib/files';
@@ -11,7 +11,7 @@
   import { layout } from '../lib/layout.svelte';
   import { measure, MEASURES } from '../lib/measures';
   import { PANE_KINDS, type PaneKind } from '../lib/paneKinds';
-  import { drawing, place, pointed, type PaneData } from '../lib/panes';
+  import { drawing, place, pointed, valueAt, type PaneData } from '../lib/panes';
   import { pins, type Pinned } from '../lib/pins.svelte';
   import Popover from './Popover.svelte';
 
@@ -139,31 +139,59 @@
       level: placed.slice(0, i).filter((other) => m.across! - other.across! < 70).length,
     }));
   });
+  const OVER_DEPTH = ['gains', 'lift', 'bandLift', 'bandCapture', 'netValue', 'returnOnSpend'];
+  const overDepth = $derived(OVER_DEPTH.includes(kind));
+
+  /** The value of a line where the pointer is: a candidate's own figure over the depth, else read off the line. */
+  function valueOf(line: Line, x: number): number | null {
+    const row = rows.find((r) => r.id === line.id);
+    if (row && overDepth) {
+      const exact = valueAt(
+        kind,
+        data,
+        readAt(row, all, Math.round((x / 100) * all.records), desk.reader(row)),
+      );
+      if (exact !== null) return exact;
+    }
+    const rising = line.points[0][0] <= line.points[line.points.length - 1][0];
+    const points = rising ? line.points : [...line.points].reverse();
+    const places = points.map((p) => p[0]);
+    if (x < places[0] || x > places[places.length - 1]) return null;
+    return interpolate(
+      places,
+      points.map((p) => p[1]),
+      x,
+    );
+  }
+
   const hover = $derived(
     pointer === null
       ? []
       : drawn.lines
           .filter((l) => !l.silent && l.width > 0.9 && l.points.length > 0)
-          .map((l) => {
-            const points =
-              l.points[0][0] > l.points[l.points.length - 1][0] ? [...l.points].reverse() : l.points;
-            const x = points.map((p) => p[0]);
-            const inside = pointer! >= x[0] && pointer! <= x[x.length - 1];
-            return {
-              line: l,
-              y: inside
-                ? interpolate(
-                    x,
-                    points.map((p) => p[1]),
-                    pointer!,
-                  )
-                : null,
-            };
-          })
+          .map((l) => ({ line: l, y: valueOf(l, pointer!) }))
           .filter((h) => h.y !== null)
           .sort((a, b) => b.y! - a.y!)
           .slice(0, 10),
   );
+  /** where somebody points in another chart, on the chosen candidate */
+  const linked = $derived.by(() => {
+    if (desk.pointed === null || pointer !== null) return null;
+    const there = place(kind, data, readAt(chosen, all, desk.pointed, desk.reader(chosen)));
+    return there.across === null ? null : pixel(there.across, null).across;
+  });
+
+  function point(event: PointerEvent) {
+    pointer = across(event);
+    desk.pointed =
+      pointer === null ? null : pointed(kind, data, pointer, (score) => desk.reader(chosen).reaching(score));
+  }
+
+  function leave() {
+    pointer = null;
+    dragFrom = null;
+    desk.pointed = null;
+  }
 
   function across(event: PointerEvent | MouseEvent): number | null {
     const box = frame.getBoundingClientRect();
@@ -314,9 +342,9 @@
     class="chart"
     role="presentation"
     onpointerdown={(e) => (dragFrom = across(e))}
-    onpointermove={(e) => (pointer = across(e))}
+    onpointermove={point}
     onpointerup={release}
-    onpointerleave={() => ((pointer = null), (dragFrom = null))}
+    onpointerleave={leave}
     ondblclick={moveCut}
   >
     <div class="frame" bind:this={frame} role="img" aria-label="{label}: {cut.reading}"></div>
@@ -337,6 +365,7 @@
           style:top="{spot.up}px"
         ></span>{/if}
     {/if}
+    {#if linked !== null}<span class="mark linked" style:left="{linked}px"></span>{/if}
     {#if dragFrom !== null && pointer !== null && dragFrom !== pointer}
       {@const a = pixel(Math.min(dragFrom, pointer), null).across ?? 0}
       {@const b = pixel(Math.max(dragFrom, pointer), null).across ?? 0}
@@ -436,6 +465,10 @@
   }
   .mark {
     border-left: 1px dotted var(--color-ink-2);
+  }
+  .mark.linked {
+    border-left-style: solid;
+    opacity: 0.5;
   }
   .mark em {
     position: absolute;

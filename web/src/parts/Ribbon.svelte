@@ -23,12 +23,12 @@
   <clipPath id="ribbon-{id}"><rect x="0" y="0" width={depth * 236} height="30" /></clipPath>
   <path d={shape} fill={colour} opacity="0.38" />
   <path d={shape} fill={colour} clip-path="url(#ribbon-{id})" />
-  <line x1={depth * 236} x2={depth * 236} y1="0" y2="30" stroke="var(--color-cut)" stroke-width="1.5" />
+  <line x1={depth * 236} x2={depth * 236} y1="0" y2="30" stroke="var(--color-cut)" stroke-width="1.5" vector-effect="non-scaling-stroke" />
 </svg>
 
 <style>
   .ribbon {
-    width: clamp(150px, 15vw, 420px);
+    width: clamp(110px, 11vw, 420px);
     display: block;
   }
 </style>

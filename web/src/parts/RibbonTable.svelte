@@ -144,7 +144,7 @@
       <thead>
         <tr>
           {@render head('name', 'Candidate', null)}
-          {#if has('ribbon')}<th data-unprinted="1">Ranked population, highest score first</th>{/if}
+          {#if has('ribbon')}<th data-unprinted="1">Ranked population</th>{/if}
           {#each shown as [key, term, label] (key)}{@render head(key, label, term)}{/each}
         </tr>
       </thead>
@@ -256,12 +256,14 @@
   }
   .who {
     position: relative;
+    padding-left: 21px;
   }
   .who i {
-    float: left;
+    position: absolute;
+    left: 8px;
+    top: 5px;
+    bottom: 5px;
     width: 4px;
-    height: 30px;
-    margin-right: 9px;
   }
   .who i.hollow {
     background: repeating-linear-gradient(var(--color-ref) 0 3px, transparent 3px 6px) !important;

@@ -10,8 +10,8 @@
 
 <p class="reading" data-break-even>
   {#if nothing}Say what acting costs and what it earns; money is counted by it.
-  {:else if brief.whenActingPays === 'NEVER_PAYS'}On these stakes acting can never pay: not even a sure one of
-    the {brief.eventsNoun} is worth {brief.acting}.
+  {:else if brief.whenActingPays === 'NEVER_PAYS' && !brief.valueColumn}On these stakes acting can never pay:
+    not even a sure one of the {brief.eventsNoun} is worth {brief.acting}.
   {:else if brief.whenActingPays === 'ALWAYS_PAYS'}On these stakes acting always pays: {brief.acting} somebody who
     is none of the {brief.eventsNoun} costs nothing.
   {:else if brief.valueColumn}Money is counted by <b>{brief.valueColumn}</b>: each of the {brief.recordsNoun} has

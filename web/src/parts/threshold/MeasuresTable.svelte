@@ -56,8 +56,8 @@
 
 <section aria-label="Measures" {@attach pins.pinnable(pinned)}>
   <div class="mb-1 flex items-baseline gap-2">
-    <h2>Measures at the cut, and the best of each</h2>
-    <span class="quiet">validation; a best row moves the cut there</span>
+    <h2 class="whitespace-nowrap">Measures at the cut, and the best of each</h2>
+    <span class="quiet truncate">validation; a best moves the cut there</span>
     <button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
       >pin table</button
     >

@@ -8,6 +8,8 @@
   /** Cuts by other reasons than money on validation: two plain aims, and what training alone would have chosen. */
   let { brief, all, at, view }: { brief: Brief; all: Comparison; at: AtCut; view: ThresholdView } = $props();
 
+  /** a lift below which being right is no more than luck and a little */
+  const HARDLY = 1.5;
   const row = $derived(desk.row!);
   const read = (records: number): AtCut => readAt(row, all, records, desk.reader(row));
   const few = $derived(read(view.fewAndRight));
@@ -21,7 +23,8 @@
       says:
         few.precision === null
           ? 'No cut of this candidate is right often enough to name one.'
-          : `${percent(few.precision)} % of the ${count(few.records)} acted on are ${brief.eventsNoun}; ` +
+          : (few.lift! < HARDLY ? 'This candidate is hardly right anywhere: ' : '') +
+            `${percent(few.precision)} % of the ${count(few.records)} acted on are ${brief.eventsNoun}; ` +
             `${percent(1 - few.capture)} % of all ${brief.eventsNoun} are missed.`,
     },
     {

@@ -69,5 +69,6 @@
     font: 600 12px var(--font-sans);
     color: var(--color-event);
     margin-left: 3px;
+    white-space: nowrap;
   }
 </style>
