@@ -23,6 +23,7 @@ final class Screenshots {
                 if (stage.equals("/compare")) browser.button("capacity");
                 take(browser, folder, stage.isEmpty() ? "brief" : stage.substring(1));
             }
+            desk(browser, brief, folder);
             opened(browser, brief, "Logistic, six inputs", "Odds ratios", folder, "linear");
             opened(browser, brief, "Decision tree", "Pruning", folder, "tree");
             search(browser, brief, folder);
@@ -49,6 +50,23 @@ final class Screenshots {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private static void desk(Browser browser, String brief, Path folder) throws InterruptedException {
+        String panes =
+                "%7B%22panes%22%3A%5B%7B%22kind%22%3A%22roc%22%7D%2C%7B%22kind%22%3A%22reliability%22%7D%5D%2C%22training%22%3Atrue%7D";
+        browser.open(brief + "/compare?desk=" + panes);
+        browser.find("[data-pane=reliability] svg");
+        browser.driver.executeScript("document.querySelector('[data-pane=roc]').scrollIntoView({block: 'start'})");
+        take(browser, folder, "charts");
+        browser.driver.executeScript("localStorage.clear()");
+        browser.open(brief + "/threshold");
+        browser.find("[data-measure=mcc] [data-best]");
+        take(browser, folder, "threshold");
+        browser.find("[data-inverse]");
+        browser.driver.executeScript(
+                "document.querySelector('[aria-label=\"Inverse questions\"]').scrollIntoView({block: 'end'})");
+        take(browser, folder, "sensitivity");
     }
 
     private static void opened(Browser browser, String brief, String name, String words, Path folder, String picture)
