@@ -23,7 +23,15 @@
   <clipPath id="ribbon-{id}"><rect x="0" y="0" width={depth * 236} height="30" /></clipPath>
   <path d={shape} fill={colour} opacity="0.38" />
   <path d={shape} fill={colour} clip-path="url(#ribbon-{id})" />
-  <line x1={depth * 236} x2={depth * 236} y1="0" y2="30" stroke="var(--color-cut)" stroke-width="1.5" vector-effect="non-scaling-stroke" />
+  <line
+    x1={depth * 236}
+    x2={depth * 236}
+    y1="0"
+    y2="30"
+    stroke="var(--color-cut)"
+    stroke-width="1.5"
+    vector-effect="non-scaling-stroke"
+  />
 </svg>
 
 <style>
