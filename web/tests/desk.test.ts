@@ -144,7 +144,7 @@ describe('the table and the bar', () => {
   it('show the columns that are wanted', async () => {
     render(RibbonTable, { brief, all: desk.comparison! });
     expect(screen.queryByRole('button', { name: 'Looks' })).toBeNull();
-    await fireEvent.click(screen.getByRole('button', { name: 'Columns of the table' }));
+    await fireEvent.click(screen.getByRole('button', { name: 'columns: Columns of the table' }));
     await fireEvent.click(screen.getByLabelText('Looks'));
     await fireEvent.click(screen.getByLabelText('Lift'));
     expect(screen.getByRole('button', { name: 'Looks' })).toBeTruthy();

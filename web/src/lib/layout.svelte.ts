@@ -1,19 +1,8 @@
 import { PANE_KINDS, type PaneKind } from './paneKinds';
+import type { Term } from './terms';
 
-export type ColumnKey =
-  | 'ribbon'
-  | 'capture'
-  | 'lift'
-  | 'precision'
-  | 'gain'
-  | 'auc'
-  | 'gap'
-  | 'verdict'
-  | 'aucVerdict'
-  | 'best'
-  | 'inputs'
-  | 'known'
-  | 'looks';
+/** A column of the table: a figure that has a note, or the ribbon. */
+export type ColumnKey = Term | 'ribbon';
 export const COLUMNS: [ColumnKey, string][] = [
   ['ribbon', 'Ranked population'],
   ['capture', 'Capture'],

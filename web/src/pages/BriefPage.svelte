@@ -6,7 +6,7 @@
   import { count, percent } from '../lib/format';
   import { session } from '../lib/session.svelte';
   import BreakEven from '../parts/threshold/BreakEven.svelte';
-  import NumberField from '../parts/NumberField.svelte';
+  import CampaignSentence from '../parts/threshold/CampaignSentence.svelte';
   import StakesSentence from '../parts/threshold/StakesSentence.svelte';
 
   const MOST_LEVELS = 200;
@@ -51,8 +51,6 @@
       leftOutLevels: out ? brief.leftOutLevels.filter((l) => l !== level) : [...brief.leftOutLevels, level],
     });
   }
-
-  const amount = (field: keyof Edit) => (value: number | null) => keep({ [field]: value });
 </script>
 
 {#snippet words(field: 'recordsNoun' | 'eventsNoun' | 'acting' | 'currency', label: string, width: string)}
@@ -181,33 +179,7 @@
   <BreakEven {brief} />
 
   <h1 class="mt-6">The campaign</h1>
-  <p class="sentence">
-    At most <NumberField
-      label="Capacity"
-      value={brief.capacity}
-      optional
-      placeholder="no limit"
-      disabled={fixed}
-      change={amount('capacity')}
-    /> of
-    <NumberField
-      label="Campaign size"
-      value={brief.campaignSize}
-      disabled={fixed}
-      change={amount('campaignSize')}
-    />
-    {brief.recordsNoun} can be acted on. The event rate to expect then is
-    <NumberField
-      label="Planned event rate, %"
-      value={brief.plannedRate}
-      factor={100}
-      optional
-      placeholder="as here"
-      width="76px"
-      disabled={fixed}
-      change={amount('plannedRate')}
-    /> %.
-  </p>
+  <CampaignSentence {brief} disabled={fixed} {keep} />
   <p class="mt-5">
     <a class="action inline-block" href={`/briefs/${brief.id}/data`}
       >{brief.split ? 'See the data' : 'On to the data and its split'}</a

@@ -5,7 +5,6 @@
   import { count, gain, percent } from '../lib/format';
   import { session } from '../lib/session.svelte';
   import NothingYet from '../parts/NothingYet.svelte';
-  import NumberField from '../parts/NumberField.svelte';
   import Pane from '../parts/Pane.svelte';
   import BreakEven from '../parts/threshold/BreakEven.svelte';
   import Inverse from '../parts/threshold/Inverse.svelte';
@@ -13,6 +12,7 @@
   import OtherCuts from '../parts/threshold/OtherCuts.svelte';
   import OutcomeGrid from '../parts/threshold/OutcomeGrid.svelte';
   import SensitivityMap from '../parts/threshold/SensitivityMap.svelte';
+  import CampaignSentence from '../parts/threshold/CampaignSentence.svelte';
   import StakesSentence from '../parts/threshold/StakesSentence.svelte';
 
   const brief = $derived(desk.brief!);
@@ -28,7 +28,6 @@
   async function keep(change: Partial<Edit>) {
     refusal = await desk.keep(change);
   }
-  const amount = (field: keyof Edit) => (value: number | null) => keep({ [field]: value });
 
   const failed = (e: Error) => (failure = e.message);
   $effect(() => {
@@ -56,38 +55,7 @@
 {:else}
   <div class="stakes">
     <StakesSentence {brief} disabled={fixed} {keep} live compact />
-    <p class="sentence">
-      At most <NumberField
-        label="Capacity"
-        value={brief.capacity}
-        optional
-        placeholder="no limit"
-        width="64px"
-        live
-        disabled={fixed}
-        change={amount('capacity')}
-      /> of
-      <NumberField
-        label="Campaign size"
-        value={brief.campaignSize}
-        width="72px"
-        live
-        disabled={fixed}
-        change={amount('campaignSize')}
-      />
-      {brief.recordsNoun} can be acted on; expect
-      <NumberField
-        label="Planned event rate, %"
-        value={brief.plannedRate}
-        factor={100}
-        optional
-        placeholder="as here"
-        width="66px"
-        live
-        disabled={fixed}
-        change={amount('plannedRate')}
-      /> % {brief.eventsNoun} then.
-    </p>
+    <CampaignSentence {brief} disabled={fixed} {keep} live compact />
     {#if refusal}<p class="refusal" role="alert">{refusal.message}</p>{/if}
     <BreakEven {brief} />
   </div>
@@ -137,10 +105,6 @@
 {/if}
 
 <style>
-  .sentence {
-    font: 14px/1.95 var(--font-serif);
-    margin: 0;
-  }
   .top {
     display: grid;
     grid-template-columns: minmax(0, 1.45fr) minmax(0, 1fr);

@@ -39,7 +39,7 @@
   bind:this={button}
   aria-expanded={open}
   aria-haspopup="dialog"
-  aria-label={name}
+  aria-label="{label}: {name}"
   onclick={toggle}>{label}</button
 >
 {#if open}

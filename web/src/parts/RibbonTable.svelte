@@ -27,19 +27,19 @@
   const hidden = $derived(all.candidates.filter((c) => layout.now.hidden.includes(c.id)));
   const reference = $derived(all.candidates.find((c) => c.id === all.bestReference) ?? null);
   const has = (column: ColumnKey) => layout.now.columns.includes(column);
-  const heads = $derived<[ColumnKey, Term, string][]>([
-    ['capture', 'capture', 'Capture %'],
-    ['lift', 'lift', 'Lift'],
-    ['precision', 'precision', 'Precision %'],
-    ['gain', 'gain', `Net value ${brief.currency}`],
-    ['best', 'best', `Best net value ${brief.currency}`],
-    ['auc', 'auc', 'AUC'],
-    ['gap', 'gap', 'Train − val.'],
-    ['inputs', 'inputs', 'Inputs'],
-    ['known', 'known', 'Known after'],
-    ['looks', 'looks', 'Looks'],
-    ['verdict', 'verdict', 'Against leader'],
-    ['aucVerdict', 'aucVerdict', 'By AUC'],
+  const heads = $derived<[Term, string][]>([
+    ['capture', 'Capture %'],
+    ['lift', 'Lift'],
+    ['precision', 'Precision %'],
+    ['gain', `Net value ${brief.currency}`],
+    ['best', `Best net value ${brief.currency}`],
+    ['auc', 'AUC'],
+    ['gap', 'Train − val.'],
+    ['inputs', 'Inputs'],
+    ['known', 'Known after'],
+    ['looks', 'Looks'],
+    ['verdict', 'Against leader'],
+    ['aucVerdict', 'By AUC'],
   ]);
   const shown = $derived(heads.filter(([key]) => has(key)));
   const numeric = (key: ColumnKey) => key !== 'verdict' && key !== 'aucVerdict';
@@ -145,7 +145,7 @@
         <tr>
           {@render head('name', 'Candidate', null)}
           {#if has('ribbon')}<th data-unprinted="1">Ranked population</th>{/if}
-          {#each shown as [key, term, label] (key)}{@render head(key, label, term)}{/each}
+          {#each shown as [key, label] (key)}{@render head(key, label, key)}{/each}
         </tr>
       </thead>
       {#each groups as group, g (g)}

@@ -118,6 +118,17 @@ final class Browser implements AutoCloseable {
     }
 
     /** Presses a key on the page itself. */
+    /** Brings a file to a server without briefs; gives back the address of the brief that it begins. */
+    String bring(Path file) {
+        text("There is no brief yet");
+        driver.findElement(By.cssSelector("input[type=file]"))
+                .sendKeys(file.toAbsolutePath().normalize().toString());
+        text("How it is read");
+        button("Read the file");
+        text("The outcome");
+        return driver.getCurrentUrl().replaceFirst("https?://[^/]+", "");
+    }
+
     /** A request as the interface makes it; maps, lists, texts and numbers. */
     Object api(String method, String path, Object body) {
         Object answer = driver.executeAsyncScript("""
@@ -139,6 +150,14 @@ final class Browser implements AutoCloseable {
     void key(CharSequence key) {
         driver.executeScript("document.activeElement.blur()");
         driver.findElement(By.tagName("body")).sendKeys(key);
+    }
+
+    /** Serious findings of the accessibility checker, contrast included. */
+    List<?> accessibilityFindings() throws IOException {
+        driver.executeScript(Files.readString(Path.of("..", "web", "node_modules", "axe-core", "axe.min.js")));
+        return (List<?>) driver.executeAsyncScript("const done = arguments[0]; axe.run().then(r => done(r.violations"
+                + ".filter(v => v.impact === 'serious' || v.impact === 'critical')"
+                + ".map(v => v.id + ': ' + v.nodes.map(n => n.html).join(' | ').slice(0, 400))))");
     }
 
     void picture(Path file) {

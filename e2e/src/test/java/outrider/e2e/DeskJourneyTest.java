@@ -17,7 +17,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.interactions.Actions;
@@ -86,14 +85,7 @@ class DeskJourneyTest {
 
     /** The demo's file with a split, six candidates and stakes; by the interface's own requests. */
     private static String prepared(Browser browser) {
-        browser.text("There is no brief yet");
-        browser.driver
-                .findElement(By.cssSelector("input[type=file]"))
-                .sendKeys(FILE.toAbsolutePath().normalize().toString());
-        browser.text("How it is read");
-        browser.button("Read the file");
-        browser.text("The outcome");
-        String brief = browser.driver.getCurrentUrl().replaceAll(".*/briefs/(\\d+).*", "$1");
+        String brief = browser.bring(FILE).replaceAll(".*/briefs/(\\d+).*", "$1");
         Map<?, ?> now = (Map<?, ?>) browser.api("GET", "/briefs/" + brief, null);
         Map<String, Object> edit = new java.util.HashMap<>(Map.of(
                 "version", now.get("version"),
@@ -408,7 +400,7 @@ class DeskJourneyTest {
     }
 
     /** Stakes typed on Threshold move break-even and the best cut at once; an arrangement is shared by its address. */
-    private static void whatTurnsOut(Browser browser, String brief) {
+    private static void whatTurnsOut(Browser browser, String brief) throws Exception {
         browser.open("/briefs/" + brief + "/threshold");
         browser.find("[data-break-even]");
         browser.button("best");
@@ -421,6 +413,7 @@ class DeskJourneyTest {
         browser.await(d -> !browser.find("[data-reading=records]").getText().startsWith("0"));
         browser.find("[aria-label='Sensitivity map'] svg");
         browser.find("[data-inverse]");
+        assertThat(browser.accessibilityFindings()).isEmpty();
 
         browser.open("/briefs/" + brief + "/compare");
         browser.find("[aria-label='Sort by AUC']").click();

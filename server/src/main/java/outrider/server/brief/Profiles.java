@@ -7,10 +7,7 @@ import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.Observes;
 import jakarta.inject.Inject;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -21,6 +18,7 @@ import java.util.stream.IntStream;
 import org.jboss.logging.Logger;
 import outrider.base.BadInput;
 import outrider.check.ColumnProfile;
+import outrider.server.work.Digest;
 import outrider.split.Parts;
 import outrider.table.Column;
 import outrider.table.Table;
@@ -50,23 +48,16 @@ public class Profiles {
 
     /** Changes with whatever the profile of the column is computed from. */
     private static String key(Brief brief, String column, String common) {
-        return sha256(
+        return Digest.sha256(
                 common + "\n" + column + "\n" + brief.column(column).reading() + "\n" + column.equals(brief.outcome));
     }
 
     private static String common(Brief brief) {
         return brief.datasetId + "\n" + brief.outcome + "\n" + brief.eventLevels + "\n"
                 + (brief.outcome == null ? "" : brief.column(brief.outcome).reading()) + "\n"
-                + (brief.packedParts == null ? "" : sha256(new String(brief.packedParts, StandardCharsets.ISO_8859_1)));
-    }
-
-    private static String sha256(String text) {
-        try {
-            byte[] digest = MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(digest);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+                + (brief.packedParts == null
+                        ? ""
+                        : Digest.sha256(new String(brief.packedParts, StandardCharsets.ISO_8859_1)));
     }
 
     /** The profiles that are ready, by column; those that are not are begun. */

@@ -3,11 +3,7 @@ package outrider.server.comparison;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
-import java.util.HexFormat;
 import java.util.List;
 import outrider.base.Seeds;
 import outrider.doubt.AucDoubt;
@@ -15,6 +11,7 @@ import outrider.doubt.Optimism;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidates;
 import outrider.server.comparison.ValidationUse.Act;
+import outrider.server.work.Digest;
 
 /** Counts how often validation is used to choose, and what that costs (METHODS section 6). */
 @ApplicationScoped
@@ -32,7 +29,7 @@ public class Looks {
     void looked(Brief brief, List<Comparisons.Entry> entries) {
         List<Long> ids = entries.stream().map(e -> e.candidate().id).toList();
         if (ids.isEmpty()) return;
-        String news = sha256(ids + brief.stakes().toString() + brief.plannedRate + brief.capacity);
+        String news = Digest.sha256(ids + brief.stakes().toString() + brief.plannedRate + brief.capacity);
         ValidationUse last = ValidationUse.find(
                         "briefId = ?1 and act = ?2 and byName = ?3 order by id desc", brief.id, Act.LOOKED, me())
                 .firstResult();
@@ -44,7 +41,7 @@ public class Looks {
     /** Counts a choice where it differs from the one before. */
     @Transactional
     void chose(long briefId, int compared, long candidateId, String rule) {
-        String news = sha256(candidateId + rule);
+        String news = Digest.sha256(candidateId + rule);
         ValidationUse last = ValidationUse.find("briefId = ?1 and act = ?2 order by id desc", briefId, Act.CHOSE)
                 .firstResult();
         if (last == null || !last.news.equals(news)) add(briefId, Act.CHOSE, compared, news);
@@ -92,14 +89,5 @@ public class Looks {
                 covariance[i][j] = covariance[j][i] = own.get(i).covariance(own.get(j));
         }
         return Optimism.of(auc, covariance, new Seeds(brief.seed).stream("optimism"));
-    }
-
-    private static String sha256(String text) {
-        try {
-            byte[] digest = MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(digest);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 }

@@ -1,0 +1,60 @@
+<script lang="ts">
+  import type { Brief, Edit } from '../../api/types';
+  import NumberField from '../NumberField.svelte';
+
+  /** How many can be acted on, of how many, at which event rate. */
+  interface Props {
+    brief: Brief;
+    disabled: boolean;
+    keep: (change: Partial<Edit>) => void;
+    /** whether amounts are kept while they are typed */
+    live?: boolean;
+    compact?: boolean;
+  }
+  let { brief, disabled, keep, live = false, compact = false }: Props = $props();
+
+  const amount = (field: keyof Edit) => (value: number | null) => keep({ [field]: value });
+</script>
+
+<p class="sentence" class:compact>
+  At most <NumberField
+    label="Capacity"
+    value={brief.capacity}
+    optional
+    placeholder="no limit"
+    {live}
+    {disabled}
+    change={amount('capacity')}
+  /> of
+  <NumberField
+    label="Campaign size"
+    value={brief.campaignSize}
+    {live}
+    {disabled}
+    change={amount('campaignSize')}
+  />
+  {brief.recordsNoun} can be acted on. The event rate to expect then is
+  <NumberField
+    label="Planned event rate, %"
+    value={brief.plannedRate}
+    factor={100}
+    optional
+    placeholder="as here"
+    width="76px"
+    {live}
+    {disabled}
+    change={amount('plannedRate')}
+  /> %.
+</p>
+
+<style>
+  .sentence {
+    font: 15px/2.15 var(--font-serif);
+    margin: 6px 0 0;
+  }
+  .sentence.compact {
+    font-size: 14px;
+    line-height: 1.95;
+    margin: 0;
+  }
+</style>
