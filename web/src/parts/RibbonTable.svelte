@@ -221,7 +221,7 @@
     position: relative;
   }
   .scroll {
-    max-height: clamp(240px, 34vh, 620px);
+    max-height: clamp(220px, 30vh, 620px);
     overflow: auto;
     border-bottom: 1px solid var(--color-rule);
   }
