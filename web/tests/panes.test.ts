@@ -5,7 +5,8 @@ import { standalone } from '../src/lib/drawn';
 import { cellsOf, csv } from '../src/lib/files';
 import { begin, differing, layout, read } from '../src/lib/layout.svelte';
 import { PANE_KINDS } from '../src/lib/paneKinds';
-import { drawing, place, pointed, type PaneData } from '../src/lib/panes';
+import { place, pointed, valueAt } from '../src/lib/paneReading';
+import { drawing, type PaneData } from '../src/lib/panes';
 import { flips, regions } from '../src/lib/sensitivity';
 import { brief, comparison, row } from './case';
 
@@ -74,6 +75,17 @@ describe.each(PANE_KINDS.map((k) => k.kind))('the pane of %s', (kind) => {
     if (placed.across === null) return expect(kind).toBe('reliability');
     const found = pointed(kind, data, placed.across, (score) => mine.scores.filter((s) => s >= score).length);
     expect(found).not.toBeNull();
+  });
+});
+
+describe('values under the pointer', () => {
+  it('are the candidate’s own figures over the depth, and read off the line elsewhere', () => {
+    expect(valueAt('gains', data, at)).toBe(100 * at.capture);
+    expect(valueAt('lift', data, at)).toBe(at.lift);
+    expect(valueAt('netValue', data, at)).toBe(at.gain);
+    expect(valueAt('returnOnSpend', data, at)).toBeCloseTo(at.gain / (4.5 * 46));
+    expect(valueAt('returnOnSpend', data, readAt(mine, all, 0))).toBeNull();
+    expect(valueAt('roc', data, at)).toBeNull();
   });
 });
 

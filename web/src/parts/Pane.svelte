@@ -11,9 +11,10 @@
   import { layout } from '../lib/layout.svelte';
   import { measure, MEASURES } from '../lib/measures';
   import { PANE_KINDS, type PaneKind } from '../lib/paneKinds';
-  import { drawing, place, pointed, valueAt, type PaneData } from '../lib/panes';
+  import { place, pointed, valueAt } from '../lib/paneReading';
+  import { drawing, type PaneData } from '../lib/panes';
   import { pins, type Pinned } from '../lib/pins.svelte';
-  import Popover from './Popover.svelte';
+  import PaneTools from './PaneTools.svelte';
 
   /** One chart with the cut on it and a reading line below; what it shows is kept at `index` of the arrangement. */
   interface Props {
@@ -266,11 +267,6 @@
     drawing: picture().svg,
     cells: null,
   });
-
-  function draw(id: number) {
-    const now = layout.now.drawn ?? rows.map((r) => r.id);
-    layout.change({ drawn: now.includes(id) ? now.filter((one) => one !== id) : [...now, id] });
-  }
 </script>
 
 <section class="sheet pane" aria-label={label} data-pane={kind} {@attach pins.pinnable(pinned)}>
@@ -299,42 +295,14 @@
     <span class="tools ml-auto flex gap-1">
       {#if config.zoom}<button class="chip" onclick={() => layout.pane(index, { zoom: null })}>whole</button
         >{/if}
-      <Popover label="shown" name="What is drawn in {label}">
-        <label
-          ><input
-            type="checkbox"
-            checked={config.doubt}
-            onchange={() => layout.pane(index, { doubt: !config.doubt })}
-          />
-          95 % band of {chosen.name}</label
-        >
-        <label
-          ><input
-            type="checkbox"
-            checked={layout.now.training}
-            onchange={() => layout.change({ training: !layout.now.training })}
-          /> training, dashed</label
-        >
-        <p class="quiet mt-1">Drag across the chart to zoom; double-click moves the cut.</p>
-        <h2 class="mt-2">Candidates</h2>
-        {#each all.candidates as c (c.id)}
-          <label
-            ><input
-              type="checkbox"
-              checked={rows.includes(c)}
-              disabled={c.id === chosen.id}
-              onchange={() => draw(c.id)}
-            /><i style:background={desk.colour(c)}></i>{c.name}</label
-          >
-        {/each}
-      </Popover>
-      <Popover label="keep" name="Keep {label}" width={170}>
-        <div class="flex flex-col items-start gap-1">
-          <button class="chip" onclick={keepSvg}>SVG drawing</button>
-          <button class="chip" onclick={() => void keepPng()}>PNG picture</button>
-          <button class="chip" onclick={keepCsv}>CSV of its points</button>
-        </div>
-      </Popover>
+      <PaneTools
+        {index}
+        {label}
+        {all}
+        {rows}
+        {chosen}
+        formats={{ svg: keepSvg, png: keepPng, csv: keepCsv }}
+      />
       <button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</button>
     </span>
   </div>
