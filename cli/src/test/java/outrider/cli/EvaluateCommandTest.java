@@ -87,4 +87,51 @@ class EvaluateCommandTest {
         assertThat(unknown.err()).contains("unknown entry \"gain\"");
         assertThat(unknown.code()).isEqualTo(2);
     }
+
+    @Test
+    void givesFiguresWithIntervalsAtCuts() throws IOException {
+        Path stakes = Files.writeString(folder.resolve("stakes.json"), "{\"gainIfCaught\": 8, \"actionCost\": 1}");
+        String[] asked = {
+            "--event",
+            "yes",
+            "--score",
+            "s,t",
+            "--stakes",
+            stakes.toString(),
+            "--cut",
+            "1,2.5",
+            "--leader",
+            "s",
+            "--seed",
+            "4",
+            "--bands",
+            "2"
+        };
+        Result result = run(CSV, asked);
+        assertThat(result.err()).isEmpty();
+        JsonNode scores = new ObjectMapper().readTree(result.out()).get("scores");
+        JsonNode first = scores.get("s").get("cuts").get(0).get("figures");
+        assertThat(first.get("gainOverNobody").asDouble()).isEqualTo(7);
+        assertThat(first.get("captureLow").asDouble())
+                .isLessThanOrEqualTo(first.get("capture").asDouble());
+        assertThat(scores.get("s")
+                        .get("cuts")
+                        .get(1)
+                        .get("figures")
+                        .get("threshold")
+                        .isNull())
+                .as("inside a record")
+                .isTrue();
+        assertThat(scores.get("s").get("cuts").get(0).get("againstLeader").isNull())
+                .isTrue();
+        JsonNode other = scores.get("t").get("cuts").get(0).get("againstLeader");
+        assertThat(other.get("netValue").get("difference").asDouble()).isZero();
+        assertThat(other.get("verdict").asText()).isEqualTo("NOT_SEPARABLE");
+        assertThat(run(CSV, asked).out()).as("the same seed").isEqualTo(result.out());
+        assertThat(run(CSV, "--event", "yes", "--score", "s", "--cut", "1", "--bands", "2")
+                        .err())
+                .contains("needs stakes");
+        asked[9] = "u";
+        assertThat(run(CSV, asked).err()).contains("not among the scores");
+    }
 }

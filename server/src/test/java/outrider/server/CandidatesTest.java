@@ -10,6 +10,8 @@ import io.quarkus.test.junit.QuarkusTest;
 import io.restassured.path.json.JsonPath;
 import jakarta.inject.Inject;
 import java.io.ByteArrayInputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -17,6 +19,7 @@ import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.documents.ModelDocument;
 import outrider.exchange.ScoringRecipe;
+import outrider.parquet.ParquetTables;
 import outrider.server.search.SearchRun;
 import outrider.server.search.SearchWork;
 import outrider.server.work.WorkQueue;
@@ -289,7 +292,19 @@ class CandidatesTest extends CaseSteps {
                 .isEqualTo(elsewhere.column("action").text(0));
         assertThat(scored.column("member").text(2)).isEqualTo("N3");
         byte[] parquet = analyst.get("/lists/" + job + "/scored.parquet").asByteArray();
-        assertThat(new String(parquet, 0, 4)).isEqualTo("PAR1");
+        Path kept = Files.createTempFile("scored", ".parquet");
+        try {
+            Files.write(kept, parquet);
+            Table again = ParquetTables.read(kept, Progress.NONE);
+            assertThat(again.columns().stream().map(c -> c.name()))
+                    .isEqualTo(scored.columns().stream().map(c -> c.name()).toList());
+            assertThat(((NumberColumn) again.column("score")).values())
+                    .isEqualTo(((NumberColumn) scored.column("score")).values());
+            assertThat(again.column("action").text(0))
+                    .isEqualTo(scored.column("action").text(0));
+        } finally {
+            Files.delete(kept);
+        }
         int poor = analyst.upload("poor.csv", "member,age\nA,3\nB,4\n").path("id");
         analyst.post("/lists?candidate=" + id + "&dataset=" + poor, null)
                 .then()
