@@ -76,8 +76,7 @@ public final class CoverageBench {
                     s.outcome,
                     null,
                     WORTH,
-                    new Seeds(d),
-                    "pair");
+                    new Seeds(d));
             double rank = DEPTH * n;
             double low = Depths.read(band.depth(), band.eventsLow(), DEPTH);
             double high = Depths.read(band.depth(), band.eventsHigh(), DEPTH);

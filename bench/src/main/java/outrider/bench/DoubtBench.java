@@ -1,8 +1,6 @@
 package outrider.bench;
 
 import java.util.Arrays;
-import java.util.List;
-import java.util.stream.IntStream;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
@@ -75,8 +73,6 @@ public final class DoubtBench {
         });
         workers.each(CANDIDATES - 1, c -> auc[c + 1].minus(auc[0]));
         NetValue money = new NetValue(placed[0].ranking(), new Stakes(74, 4.5, 0, 0, 0, 1 / 3.0), Double.NaN);
-        List<String> names =
-                IntStream.range(0, CANDIDATES).mapToObj(Integer::toString).toList();
-        AgainstLeader.of(0, names, Arrays.asList(sides), outcome, null, money.worth(), seeds, workers);
+        AgainstLeader.of(0, Arrays.asList(sides), outcome, null, money.worth(), seeds, workers);
     }
 }

@@ -79,7 +79,7 @@ public record PairedBand(
      * @throws BadInput if the two are not over the same records
      */
     public static PairedBand of(
-            Side first, Side second, byte[] outcome, double[] value, NetValue.Worth worth, Seeds seeds, String key) {
+            Side first, Side second, byte[] outcome, double[] value, NetValue.Worth worth, Seeds seeds) {
         if (first.placed.point().length != outcome.length || second.placed.point().length != outcome.length) {
             throw BadInput.of("candidates", "are scored on different records", "compare them on the same part");
         }
@@ -97,7 +97,7 @@ public record PairedBand(
                 new double[k]);
         for (int d = 0; d < k; d++) {
             Replicates drawn = new Replicates(first, second, depths[d], counts, d, worth);
-            drawn.draw(seeds.stream(key + "/" + d));
+            drawn.draw(seeds.stream("paired/" + d));
             bounds(drawn.capture, band.captureLow, band.captureHigh, d);
             bounds(drawn.events, band.eventsLow, band.eventsHigh, d);
             bounds(drawn.gain, band.gainLow, band.gainHigh, d);

@@ -30,13 +30,11 @@ public record AgainstLeader(int leader, List<PairedBand> bands, List<double[]> a
             Verdict verdict) {}
 
     /**
-     * @param names of the candidates, by which each pair has its own random numbers
      * @param value of each record, or null
      * @param worth the same for all
      */
     public static AgainstLeader of(
             int leader,
-            List<String> names,
             List<PairedBand.Side> sides,
             byte[] outcome,
             double[] value,
@@ -46,8 +44,7 @@ public record AgainstLeader(int leader, List<PairedBand> bands, List<double[]> a
         PairedBand[] bands = new PairedBand[sides.size()];
         workers.each(sides.size(), i -> {
             if (i == leader) return;
-            String key = "paired/" + names.get(i) + "/" + names.get(leader);
-            bands[i] = PairedBand.of(sides.get(i), sides.get(leader), outcome, value, worth, seeds, key);
+            bands[i] = PairedBand.of(sides.get(i), sides.get(leader), outcome, value, worth, seeds);
         });
         return of(leader, bands);
     }

@@ -43,14 +43,14 @@ final class CutsAsked {
             NetValue worth = new NetValue(one.ranking(), request.stakes(), request.plannedRate());
             asked.placed.add(one);
             asked.money.add(worth);
-            asked.bands.add(bands(one, worth, seeds, name));
+            asked.bands.add(bands(one, worth, seeds));
         }
         asked.compare(outcome, value, seeds);
         return asked;
     }
 
-    private static Bootstrap.Band bands(Placed one, NetValue money, Seeds seeds, String name) {
-        return Bootstrap.along(one.ranking(), Depths.all(), money.worth(), seeds.stream("bootstrap/" + name));
+    private static Bootstrap.Band bands(Placed one, NetValue money, Seeds seeds) {
+        return Bootstrap.along(one.ranking(), Depths.all(), money.worth(), seeds.stream("bootstrap"));
     }
 
     private void compare(byte[] outcome, double[] value, Seeds seeds) {
@@ -62,7 +62,6 @@ final class CutsAsked {
         NetValue.Worth worth = money.get(0).worth();
         against = AgainstLeader.of(
                 leader,
-                request.scores(),
                 sides,
                 outcome,
                 value,

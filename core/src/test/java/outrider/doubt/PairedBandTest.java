@@ -40,13 +40,7 @@ class PairedBandTest {
 
     private PairedBand band(double[] values) {
         return PairedBand.of(
-                side(first, outcome, values),
-                side(second, outcome, values),
-                outcome,
-                values,
-                WORTH,
-                new Seeds(1),
-                "a/b");
+                side(first, outcome, values), side(second, outcome, values), outcome, values, WORTH, new Seeds(1));
     }
 
     @Test
@@ -112,11 +106,11 @@ class PairedBandTest {
     @Test
     void aCandidateDoesNotDifferFromItselfAndOneThatIsBetterDoes() {
         PairedBand none = PairedBand.of(
-                side(first, outcome, null), side(first, outcome, null), outcome, null, WORTH, new Seeds(1), "a/a");
+                side(first, outcome, null), side(first, outcome, null), outcome, null, WORTH, new Seeds(1));
         assertThat(none.captureHigh()).containsOnly(0);
         assertThat(none.pValue()).containsOnly(1);
         PairedBand band = PairedBand.of(
-                side(first, outcome, null), side(value, outcome, null), outcome, null, WORTH, new Seeds(1), "a/noise");
+                side(first, outcome, null), side(value, outcome, null), outcome, null, WORTH, new Seeds(1));
         int tenth = Arrays.binarySearch(band.depth(), 0.1);
         assertThat(band.captureLow()[tenth]).isPositive();
         assertThat(band.pValue()[tenth]).isLessThan(0.05);
@@ -135,8 +129,7 @@ class PairedBandTest {
             best[i] = -i;
             worst[i] = i;
         }
-        PairedBand band =
-                PairedBand.of(side(best, few, null), side(worst, few, null), few, null, WORTH, new Seeds(1), "a/b");
+        PairedBand band = PairedBand.of(side(best, few, null), side(worst, few, null), few, null, WORTH, new Seeds(1));
         int tenth = Arrays.binarySearch(band.depth(), 0.1);
         assertThat(band.pValue()[tenth]).as("five of five").isEqualTo(2 / 32.0);
     }
@@ -152,8 +145,7 @@ class PairedBandTest {
     @Test
     void candidatesOnOtherRecordsCannotBeCompared() {
         PairedBand.Side other = side(new double[] {1, 2}, new byte[] {0, 1}, null);
-        assertThatThrownBy(() ->
-                        PairedBand.of(side(first, outcome, null), other, outcome, null, WORTH, new Seeds(1), "a/b"))
+        assertThatThrownBy(() -> PairedBand.of(side(first, outcome, null), other, outcome, null, WORTH, new Seeds(1)))
                 .hasMessageContaining("different records");
     }
 

@@ -119,7 +119,6 @@ class CutFiguresTest {
                     .toList();
             AgainstLeader against = AgainstLeader.of(
                     1,
-                    List.of("first", "leader"),
                     placed.stream()
                             .map(p -> new PairedBand.Side(p, Depths.all()))
                             .toList(),

@@ -75,7 +75,7 @@ public class Comparisons {
         for (Candidate candidate : candidates.finished(brief.id)) {
             Scored scores = scored.of(candidate, brief);
             NetValue money = new NetValue(scores.validation(), brief.stakes(), brief.plannedRateOrNone());
-            Bootstrap.Band band = intervals.band(brief, candidate.id, candidate.name, scores, money.worth());
+            Bootstrap.Band band = intervals.band(brief, candidate.id, scores, money.worth());
             entries.add(new Entry(candidate, scores, money, band, scores.doubt().interval(), null, null, null));
         }
         entries.sort(Comparator.comparing((Entry e) -> e.candidate().kind.reference())

@@ -39,12 +39,12 @@ class Intervals {
     }
 
     /** One candidate's band; with a value column the one with money. */
-    Bootstrap.Band band(Brief brief, long candidate, String name, Scored scored, NetValue.Worth worth) {
+    Bootstrap.Band band(Brief brief, long candidate, Scored scored, NetValue.Worth worth) {
         if (!scored.validation().hasValues()) return scored.band();
         return money.computeIfAbsent(
                 List.of(candidate, candidates.valueColumn(brief), worth),
                 key -> Bootstrap.along(
-                        scored.validation(), Depths.all(), worth, new Seeds(brief.seed).stream("bootstrap/" + name)));
+                        scored.validation(), Depths.all(), worth, new Seeds(brief.seed).stream("bootstrap")));
     }
 
     /** All candidates against one of them. */
@@ -67,13 +67,7 @@ class Intervals {
         PairedBand known = pairs.get(key);
         if (known == null) {
             known = PairedBand.of(
-                    mine.scores().side(),
-                    theirs.scores().side(),
-                    outcome,
-                    value,
-                    worth,
-                    new Seeds(brief.seed),
-                    "paired/" + mine.candidate().name + "/" + theirs.candidate().name);
+                    mine.scores().side(), theirs.scores().side(), outcome, value, worth, new Seeds(brief.seed));
             pairs.put(key, known);
         }
         return value == null ? known.worth(worth) : known;

@@ -97,7 +97,7 @@ public class ScoredCandidates {
                 placed,
                 new PairedBand.Side(placed, Depths.all()),
                 AucDoubt.of(placed, outcome),
-                Bootstrap.along(validation, Depths.all(), new Seeds(brief.seed).stream("bootstrap/" + candidate.name)),
+                Bootstrap.along(validation, Depths.all(), new Seeds(brief.seed).stream("bootstrap")),
                 onTraining.auc(),
                 Arrays.stream(points)
                         .mapToDouble(p -> training.size(p) / training.total())
