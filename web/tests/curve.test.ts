@@ -66,7 +66,7 @@ describe.each(['own', 'planned', 'valued'] as const)('a curve read at a cut, %s'
       expect(difference.verdict).toBe(told.verdict.toLowerCase().replace('_', ' '));
 
       const measures = core.measures as Record<string, number | null>;
-      for (const m of MEASURES) close(m.of(cellsOf(at)), measures[m.name], m.name);
+      for (const m of MEASURES) close(m.of(cellsOf(all, at)), measures[m.name], m.name);
 
       const money = cellMoney(brief, all, at);
       close(

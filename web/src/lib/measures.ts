@@ -1,7 +1,6 @@
-import type { AtCut } from './curve';
 import { count, fixed, NONE, percent } from './format';
 
-/** The four cells at a cut, at the planned event rate. */
+/** The four cells at a cut. */
 export interface Cells {
   caught: number;
   falseAlarms: number;
@@ -262,9 +261,16 @@ export function numbers(m: Measure, cells: Cells): string {
   return value === null ? `${text}: undefined, ${undefinedBecause(cells)}` : `${text} = ${shown(m, value)}`;
 }
 
-export const cellsOf = (at: AtCut): Cells => ({
-  caught: at.caught,
-  falseAlarms: at.falseAlarms,
-  missed: at.missed,
-  leftAlone: at.leftAlone,
-});
+/** The cells in records of validation, at its own event rate: what measures and their best are counted in. */
+export function cellsOf(
+  all: { records: number; events: number },
+  at: { records: number; events: number },
+): Cells {
+  const falseAlarms = at.records - at.events;
+  return {
+    caught: at.events,
+    falseAlarms,
+    missed: all.events - at.events,
+    leftAlone: all.records - all.events - falseAlarms,
+  };
+}

@@ -136,11 +136,11 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
       };
     case 'measure': {
       const m = measure(data.measure) ?? measure('f1');
-      const value = m.of(cellsOf(at));
+      const value = m.of(cellsOf(all, at));
       return {
         across: at.score,
         up: value === null || at.score === null ? null : (m.share ? 100 : 1) * value,
-        reading: `${m.label} at the cut: ${shown(m, value)}. ${m.beware}`,
+        reading: `${m.label} at the cut: ${shown(m, value)}${all.eventFactor === 1 ? '' : ', at the event rate of validation'}. ${m.beware}`,
       };
     }
   }

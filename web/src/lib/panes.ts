@@ -2,7 +2,7 @@ import type { BandsView, Brief, Comparison, Distribution, DistributionPart, Row 
 import type { Axis, Line, Wash } from './chart';
 import { alongBand, gainOf, thin } from './curve';
 import { count, gain, significant } from './format';
-import { measure } from './measures';
+import { cellsOf, measure } from './measures';
 import type { PaneKind } from './paneKinds';
 
 const DRAWN_POINTS = 900;
@@ -575,14 +575,7 @@ function byThreshold(data: PaneData): Drawing {
   drawing.lines = lines({ ...data, rows }, (row, i) => {
     if (i === 0) return null;
     const [n, p] = [row.records[i], row.events[i]];
-    const caught = all.eventFactor * p;
-    const falseAlarms = all.otherFactor * (n - p);
-    const value = m.of({
-      caught,
-      falseAlarms,
-      missed: all.eventFactor * all.events - caught,
-      leftAlone: all.otherFactor * (all.records - all.events) - falseAlarms,
-    });
+    const value = m.of(cellsOf(all, { records: n, events: p }));
     return value === null ? null : [row.scores[i - 1], factor * value];
   });
   const own = chosen.scores;

@@ -80,7 +80,7 @@
   </p>
   {#if failure}<p class="refusal" role="alert">{failure}</p>{/if}
   <div class="two">
-    <MeasuresTable {brief} at={desk.at} candidate={row.name} view={mine} />
+    <MeasuresTable {brief} {all} at={desk.at} candidate={row.name} view={mine} />
     {#if mine}<OtherCuts {brief} {all} at={desk.at} view={mine} />{:else}<p class="quiet">
         Looking for the best of each …
       </p>{/if}

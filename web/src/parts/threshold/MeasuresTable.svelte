@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Best, Brief, ThresholdView } from '../../api/types';
+  import type { Best, Brief, Comparison, ThresholdView } from '../../api/types';
   import type { AtCut } from '../../lib/curve';
   import { desk } from '../../lib/desk.svelte';
   import { cellsOf as rowsOf } from '../../lib/files';
@@ -18,13 +18,13 @@
   /** All measures at the cut, each with its best; a row moves the cut there. */
   let {
     brief,
+    all,
     at,
     candidate,
     view,
-  }: { brief: Brief; at: AtCut; candidate: string; view: ThresholdView | null } = $props();
+  }: { brief: Brief; all: Comparison; at: AtCut; candidate: string; view: ThresholdView | null } = $props();
 
-  const cells = $derived(cellsOf(at));
-  const records = $derived(desk.comparison?.records ?? 1);
+  const cells = $derived(cellsOf(all, at));
   let opened = $state<string | null>(null);
   const best = (m: Measure): Best | null => view?.best.find((b) => b.measure === m.name) ?? null;
   const accuracy = $derived(measure('accuracy').of(cells));
@@ -57,7 +57,9 @@
 <section aria-label="Measures" {@attach pins.pinnable(pinned)}>
   <div class="mb-1 flex items-baseline gap-2">
     <h2 class="whitespace-nowrap">Measures at the cut, and the best of each</h2>
-    <span class="quiet truncate">validation; a best moves the cut there</span>
+    <span class="quiet truncate"
+      >validation{all.eventFactor === 1 ? '' : ' at its own event rate'}; a best moves the cut there</span
+    >
     <button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
       >pin table</button
     >
@@ -100,7 +102,7 @@
               >{/if}
           </td>
           <td class="n">{found?.records ? score(found.threshold) : found?.records === 0 ? 'nobody' : ''}</td>
-          <td class="n">{found && found.records !== null ? percent(found.records / records) : ''}</td>
+          <td class="n">{found && found.records !== null ? percent(found.records / all.records) : ''}</td>
         </tr>
         {#if opened === m.name}
           <tr class="told" data-unprinted="1">

@@ -62,7 +62,7 @@
 
 <section class="sheet grid-box" aria-label="What becomes of whom" {@attach pins.pinnable(pinned)}>
   <div class="flex items-baseline gap-2">
-    <h2>What becomes of whom</h2>
+    <h2 class="whitespace-nowrap">What becomes of whom</h2>
     <span class="quiet truncate">validation{planned ? ', at the planned event rate' : ''}</span>
     <button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
       >pin</button

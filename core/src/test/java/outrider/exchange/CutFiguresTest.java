@@ -190,10 +190,11 @@ class CutFiguresTest {
             at.set("figures", JSON.valueToTree(own));
             at.set("leader", JSON.valueToTree(leaders));
             at.set("against", JSON.valueToTree(against.at(0, own, leaders, mine)));
-            at.set(
-                    "measures",
-                    JSON.valueToTree(
-                            Measure.all(new Cells(own.caught(), own.falseAlarms(), own.missed(), own.leftAlone()))));
+            double caught = ranking.eventsAt(rank);
+            double falseAlarms = rank - caught;
+            double events = ranking.totalEvents();
+            Cells cells = new Cells(caught, falseAlarms, events - caught, ranking.total() - events - falseAlarms);
+            at.set("measures", JSON.valueToTree(Measure.all(cells)));
         }
     }
 }
