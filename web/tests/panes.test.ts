@@ -89,6 +89,28 @@ describe('values under the pointer', () => {
   });
 });
 
+describe('training over a planned event rate', () => {
+  const whole = comparison(null, [row(2, 'Leader', {}, 'planned'), row(1, 'Mine', {}, 'planned')], 'planned');
+  const planned = { ...data, all: whole, rows: whole.candidates, chosen: whole.candidates[1] };
+  const dashed = (kind: 'lift' | 'precisionRecall' | 'netValue') =>
+    drawing(kind, planned).lines.find((l) => l.dash === 'dashed')!.points;
+
+  it('is projected as validation is: everybody has the planned rate, a lift of 1, and the same money', () => {
+    expect(dashed('lift').at(-1)![1]).toBeCloseTo(1, 12);
+    expect(dashed('precisionRecall').at(-1)![1]).toBeCloseTo(100 * whole.eventRate, 9);
+    const everybody = readAt(planned.chosen, whole, whole.records).gain;
+    expect(dashed('netValue').at(-1)![1]).toBeCloseTo(everybody, 6);
+  });
+
+  it('moves with the odds: a fifth deep with six in ten caught', () => {
+    const [own, rate] = [80 / 320, whole.eventRate];
+    const caught = 0.6 * rate;
+    const falseAlarms = ((0.2 - 0.6 * own) / (1 - own)) * (1 - rate);
+    expect(dashed('precisionRecall')[0][1]).toBeCloseTo((100 * caught) / (caught + falseAlarms), 9);
+    expect(drawing('lift', data).lines.find((l) => l.dash === 'dashed')!.points[0][1]).toBeCloseTo(3, 9);
+  });
+});
+
 describe('places in panes', () => {
   it('are those of ROC and gains, which cannot be mistaken for one another', () => {
     const [gains, roc] = [drawing('gains', data), drawing('roc', data)];

@@ -1,4 +1,12 @@
-import type { BandsView, Brief, Comparison, Distribution, DistributionPart, Row } from '../api/types';
+import type {
+  BandsView,
+  Brief,
+  Comparison,
+  Distribution,
+  DistributionPart,
+  Quality,
+  Row,
+} from '../api/types';
 import type { Axis, Line, Wash } from './chart';
 import { alongBand, gainOf, thin } from './curve';
 import { count, gain, significant } from './format';
@@ -129,16 +137,53 @@ const line = (name: string, points: [number, number][], colour: string, dash?: '
   dash,
 });
 
-/** Net value of the chosen candidate's training curve, as if validation had ranked like that. */
-function trainingGain(all: Comparison, depth: number, capture: number): number {
+/** A line of one height over 0 to 100. */
+const level = (name: string, height: number, dash?: 'dotted') =>
+  line(
+    name,
+    [
+      [0, height],
+      [100, height],
+    ],
+    GREY,
+    dash,
+  );
+
+const diagonal = (name: string, to: number) =>
+  line(
+    name,
+    [
+      [0, 0],
+      [to, to],
+    ],
+    GREY,
+    'dotted',
+  );
+
+/** Training's caught and false alarms, as shares of a population with the event rate that is shown. */
+function trainingCells(all: Comparison, depth: number, capture: number) {
   const own = all.trainingEvents / all.trainingRecords;
   const rate = all.eventFactor === 1 ? own : all.eventRate;
-  const caught = capture * rate * all.records;
-  const others = ((depth - capture * own) / (1 - own)) * (1 - rate) * all.records;
+  const falseAlarms = ((depth - capture * own) / (1 - own)) * (1 - rate);
+  return { caught: capture * rate, falseAlarms, rate };
+}
+
+function trainingPrecision(
+  all: Comparison,
+  depth: number,
+  capture: number,
+): { precision: number; lift: number } {
+  const { caught, falseAlarms, rate } = trainingCells(all, depth, capture);
+  const precision = caught / (caught + falseAlarms);
+  return { precision, lift: precision / rate };
+}
+
+/** Net value of the chosen candidate's training curve, as if validation had ranked like that. */
+function trainingGain(all: Comparison, depth: number, capture: number): number {
+  const { caught, falseAlarms } = trainingCells(all, depth, capture);
   const { perRecord, perEvent, perValue } = all.worth;
-  return (
-    ((perRecord + perEvent + perValue) / all.eventFactor) * caught + (perRecord / all.otherFactor) * others
-  );
+  const ofEvent = (perRecord + perEvent + perValue) / all.eventFactor;
+  return all.records * (ofEvent * caught + (perRecord / all.otherFactor) * falseAlarms);
 }
 
 function gains(data: PaneData): Drawing {
@@ -159,15 +204,7 @@ function gains(data: PaneData): Drawing {
         ],
         FAINT,
       ),
-      line(
-        'at random',
-        [
-          [0, 0],
-          [100, 100],
-        ],
-        GREY,
-        'dotted',
-      ),
+      diagonal('at random', 100),
     ],
     wash: washed(
       data,
@@ -200,16 +237,8 @@ function lift(data: PaneData): Drawing {
           ? null
           : [(100 * row.records[i]) / all.records, liftOf(all, row.records[i], row.events[i])],
       ),
-      ...overlay(data, (d, c) => (d < FROM_DEPTH ? null : [100 * d, c / d])),
-      line(
-        'at random',
-        [
-          [0, 1],
-          [100, 1],
-        ],
-        GREY,
-        'dotted',
-      ),
+      ...overlay(data, (d, c) => (d < FROM_DEPTH ? null : [100 * d, trainingPrecision(all, d, c).lift])),
+      level('at random', 1, 'dotted'),
     ],
     wash: washed(data, read(chosen.band.eventsLow), read(chosen.band.eventsHigh)),
     notes: [{ x: 84, y: 1, text: 'at random' }],
@@ -242,14 +271,7 @@ function netValue(data: PaneData): Drawing {
         gainOf(all, row.records[i], row.events[i], row.valued ? row.valued[i] : row.events[i]),
       ]),
       ...(all.valueColumn === null ? overlay(data, (d, c) => [100 * d, trainingGain(all, d, c)]) : []),
-      line(
-        'nobody',
-        [
-          [0, 0],
-          [100, 0],
-        ],
-        GREY,
-      ),
+      level('nobody', 0),
     ],
     wash: washed(
       data,
@@ -286,14 +308,7 @@ function returnOnSpend(data: PaneData): Drawing {
         if (n < FROM_DEPTH * all.records) return null;
         return [(100 * n) / all.records, gainOf(all, n, p, row.valued ? row.valued[i] : p) / spend(n, p)];
       }),
-      line(
-        'no return',
-        [
-          [0, 0],
-          [100, 0],
-        ],
-        GREY,
-      ),
+      level('no return', 0),
     ],
     wash: washed(
       data,
@@ -322,15 +337,7 @@ function roc(data: PaneData): Drawing {
         (100 * row.events[i]) / all.events,
       ]),
       ...overlay(data, (d, c) => [(100 * (d - c * rate)) / (1 - rate), 100 * c]),
-      line(
-        'at random',
-        [
-          [0, 0],
-          [100, 100],
-        ],
-        GREY,
-        'dotted',
-      ),
+      diagonal('at random', 100),
     ],
     notes: [{ x: 71, y: 66, text: 'at random' }],
   };
@@ -338,7 +345,6 @@ function roc(data: PaneData): Drawing {
 
 function precisionRecall(data: PaneData): Drawing {
   const { all, brief } = data;
-  const rate = all.trainingEvents / all.trainingRecords;
   const x = { label: `caught ÷ all ${brief.eventsNoun}, %`, min: 0, max: 100, format: share };
   const y = { label: 'caught ÷ all acted on, %', min: 0, format: share };
   return {
@@ -352,16 +358,10 @@ function precisionRecall(data: PaneData): Drawing {
               100 * all.eventRate * liftOf(all, row.records[i], row.events[i]),
             ],
       ),
-      ...overlay(data, (d, c) => (d < FROM_DEPTH ? null : [100 * c, (100 * c * rate) / d])),
-      line(
-        'at random',
-        [
-          [0, 100 * all.eventRate],
-          [100, 100 * all.eventRate],
-        ],
-        GREY,
-        'dotted',
+      ...overlay(data, (d, c) =>
+        d < FROM_DEPTH ? null : [100 * c, 100 * trainingPrecision(all, d, c).precision],
       ),
+      level('at random', 100 * all.eventRate, 'dotted'),
     ],
     notes: [{ x: 78, y: 100 * all.eventRate, text: 'event rate' }],
   };
@@ -407,19 +407,15 @@ function banded(data: PaneData, kind: 'bandLift' | 'bandCapture'): Drawing {
     }
   }
   const even = isLift ? 1 : 100 / Math.max(1, q);
-  drawing.lines.push(
-    line(
-      'at random',
-      [
-        [0, even],
-        [100, even],
-      ],
-      GREY,
-      'dotted',
-    ),
-  );
+  drawing.lines.push(level('at random', even, 'dotted'));
   return drawing;
 }
+
+/** Bands as points: what was promised, and what came. */
+const promised = (quality: Quality): [number, number][] =>
+  [...quality.reliability]
+    .sort((a, b) => a.meanProbability - b.meanProbability)
+    .map((r) => [100 * r.meanProbability, 100 * r.observedRate]);
 
 function reliability(data: PaneData): Drawing {
   const { brief, chosen } = data;
@@ -439,9 +435,7 @@ function reliability(data: PaneData): Drawing {
     const quality = data.distributions.find((d) => d.candidate === row.id)?.validation.quality;
     if (!quality) continue;
     const mine = row.id === chosen.id;
-    const points = [...quality.reliability]
-      .sort((a, b) => a.meanProbability - b.meanProbability)
-      .map((r) => [100 * r.meanProbability, 100 * r.observedRate] as [number, number]);
+    const points = promised(quality);
     drawing.lines.push({
       id: row.id,
       name: row.name,
@@ -466,9 +460,7 @@ function reliability(data: PaneData): Drawing {
     }
   }
   if (data.training && own.training.quality) {
-    const points = [...own.training.quality.reliability]
-      .sort((a, b) => a.meanProbability - b.meanProbability)
-      .map((r) => [100 * r.meanProbability, 100 * r.observedRate] as [number, number]);
+    const points = promised(own.training.quality);
     drawing.lines.push({
       name: `${chosen.name}, training`,
       points,
@@ -484,17 +476,7 @@ function reliability(data: PaneData): Drawing {
   const top = Math.min(100, unit * Math.max(1, Math.ceil((105 * most) / unit)));
   drawing.x.max = top;
   drawing.y.max = top;
-  drawing.lines.push(
-    line(
-      'kept to the letter',
-      [
-        [0, 0],
-        [top, top],
-      ],
-      GREY,
-      'dotted',
-    ),
-  );
+  drawing.lines.push(diagonal('kept to the letter', top));
   drawing.lines.push({ ...histogram(own.validation, top), silent: true });
   drawing.notes.push({ x: top * 0.66, y: top * 0.05, text: 'grey: how many score so' });
   return drawing;
