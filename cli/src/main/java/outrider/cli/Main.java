@@ -10,11 +10,19 @@ import picocli.CommandLine.Command;
         name = "outrider",
         mixinStandardHelpOptions = true,
         description = "Headless use of Outrider.",
-        subcommands = {EvaluateCommand.class, BringCommand.class, ScoreCommand.class})
+        subcommands = {
+            EvaluateCommand.class,
+            BringCommand.class,
+            ScoreCommand.class,
+            RunCommand.class,
+            VerifyCommand.class
+        })
 public final class Main {
     private Main() {}
 
     public static void main(String[] args) {
+        // libraries log through it, and here nobody listens
+        System.setProperty("slf4j.internal.verbosity", "ERROR");
         System.exit(run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), args));
     }
 

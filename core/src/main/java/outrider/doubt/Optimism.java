@@ -1,7 +1,9 @@
 package outrider.doubt;
 
+import java.util.List;
 import java.util.stream.IntStream;
 import outrider.base.RandomStream;
+import outrider.base.Seeds;
 
 /**
  * How much better than the truth the best of several candidates looks because it was chosen on the same records: the mean, over
@@ -54,5 +56,18 @@ public final class Optimism {
             }
         }
         return root;
+    }
+
+    /** Of the best AUC among candidates on the same records; null for fewer than two, or without standard errors. */
+    public static Double ofAuc(List<AucDoubt> own, Seeds seeds) {
+        int k = own.size();
+        if (k < 2 || own.get(0).interval().standardError() == null) return null;
+        double[] auc = own.stream().mapToDouble(d -> d.interval().auc()).toArray();
+        double[][] covariance = new double[k][k];
+        for (int i = 0; i < k; i++) {
+            for (int j = 0; j <= i; j++)
+                covariance[i][j] = covariance[j][i] = own.get(i).covariance(own.get(j));
+        }
+        return of(auc, covariance, seeds.stream("optimism"));
     }
 }

@@ -1,4 +1,10 @@
 package outrider.report;
 
-/** What somebody said to an issued report: {@code act} in words ("issued", "approved", "returned"), by whom, when, why. */
-public record Approval(String act, String by, String at, String words) {}
+/**
+ * What somebody did with an issued report.
+ *
+ * @param act in words: "submitted", "returned", "approved", "approved under a condition", "waived", "withdrawn", "superseded"
+ * @param about the check or chapter it is about; empty for the whole
+ * @param until the day it ends, ISO; null for none
+ */
+public record Approval(String act, String about, String by, String at, String words, String until) {}

@@ -4,18 +4,26 @@ import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.Rectangle;
+import java.awt.geom.Ellipse2D;
+import java.util.List;
 import java.util.Locale;
 import java.util.function.ToDoubleFunction;
 import org.jfree.chart.JFreeChart;
 import org.jfree.chart.axis.NumberAxis;
 import org.jfree.chart.plot.ValueMarker;
 import org.jfree.chart.plot.XYPlot;
+import org.jfree.chart.renderer.xy.XYErrorRenderer;
 import org.jfree.chart.renderer.xy.XYLineAndShapeRenderer;
 import org.jfree.chart.title.LegendTitle;
 import org.jfree.chart.ui.RectangleInsets;
+import org.jfree.data.xy.XYIntervalSeries;
+import org.jfree.data.xy.XYIntervalSeriesCollection;
 import org.jfree.data.xy.XYSeries;
 import org.jfree.data.xy.XYSeriesCollection;
 import org.jfree.svg.SVGGraphics2D;
+import outrider.casefile.Evidence;
+import outrider.casefile.Figures;
+import outrider.measure.ProbabilityQuality;
 
 /** The report's charts as SVG elements with real text. */
 final class Charts {
@@ -40,18 +48,18 @@ final class Charts {
         return draw(
                 evidence,
                 "gains",
-                "share of " + evidence.brief().eventsNoun() + " reached, %",
+                "share of " + evidence.recipe().words().events() + " reached, %",
                 p -> 100 * p[1],
                 random);
     }
 
     /** Gain over nobody over depth, in the brief's currency. */
     static String netValue(Evidence evidence) {
-        XYSeries nobody = new XYSeries(evidence.brief().acting() + " nobody");
+        XYSeries nobody = new XYSeries(evidence.recipe().words().acting() + " nobody");
         nobody.add(0, 0);
         nobody.add(100, 0);
-        String axis = "gain over " + evidence.brief().acting() + " nobody, "
-                + evidence.brief().currency();
+        String axis = "gain over " + evidence.recipe().words().acting() + " nobody, "
+                + evidence.recipe().words().currency();
         return draw(evidence, "net", axis, p -> p[2], nobody);
     }
 
@@ -61,29 +69,84 @@ final class Charts {
         XYLineAndShapeRenderer lines = new XYLineAndShapeRenderer(true, false);
         lines.setDrawSeriesLineAsPath(true);
         int colour = 0;
-        for (Evidence.Candidate candidate : evidence.candidates()) {
+        for (Figures.Row candidate : evidence.figures().candidates()) {
             XYSeries series = new XYSeries(candidate.name());
             for (double[] point : candidate.curve()) series.add(100 * point[0], value.applyAsDouble(point));
-            boolean reference = candidate.kind().startsWith("reference");
+            boolean reference = candidate.reference();
             int at = data.getSeriesCount();
+            float width = candidate.name().equals(evidence.figures().chosen()) ? 2.4f : 1.1f;
+            int round = reference ? 0 : colour / CANDIDATES.length;
             lines.setSeriesPaint(at, reference ? REFERENCE : new Color(CANDIDATES[colour++ % CANDIDATES.length]));
-            lines.setSeriesStroke(at, new BasicStroke(candidate.name().equals(evidence.chosen()) ? 2.4f : 1.1f));
+            lines.setSeriesStroke(at, round == 0 ? new BasicStroke(width) : dashed(width));
             data.addSeries(series);
         }
         lines.setSeriesPaint(data.getSeriesCount(), QUIET);
-        lines.setSeriesStroke(
-                data.getSeriesCount(),
-                new BasicStroke(1f, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1f, new float[] {2f, 3f}, 0f));
+        lines.setSeriesStroke(data.getSeriesCount(), dashed(1f));
         data.addSeries(last);
-        NumberAxis x = axis("depth, % of the " + evidence.brief().recordsNoun() + " of validation");
+        NumberAxis x = axis("depth, % of the " + evidence.recipe().words().records() + " of validation");
         x.setRange(0, 100);
-        XYPlot plot = new XYPlot(data, x, axis(valueAxis), lines);
+        XYPlot plot = plain(new XYPlot(data, x, axis(valueAxis), lines));
+        plot.addDomainMarker(
+                new ValueMarker(100 * evidence.figures().validation().depth(), CUT, new BasicStroke(1.6f)));
+        String what = id.equals("gains")
+                ? "Gains curves: share of " + evidence.recipe().words().events() + " reached over depth"
+                : "Gain over acting on nobody over depth";
+        return svg(
+                plot,
+                id,
+                what + ", a line a candidate; the upright line is the cut. The tables beside it hold the figures.");
+    }
+
+    /** Mean forecast against observed rate over ten bands, with the intervals of the observed rates. */
+    static String reliability(Evidence evidence) {
+        List<ProbabilityQuality.Reliability> bands =
+                evidence.figures().calibration().reliability();
+        XYSeries perfect = new XYSeries("forecast met");
+        double most = bands.stream()
+                .mapToDouble(b -> 100 * Math.max(b.meanProbability(), b.high()))
+                .max()
+                .orElse(100);
+        perfect.add(0, 0);
+        perfect.add(most, most);
+        XYIntervalSeries observed = new XYIntervalSeries("observed, 95 % interval");
+        for (var b : bands) {
+            double x = 100 * b.meanProbability();
+            observed.add(x, x, x, 100 * b.observedRate(), 100 * b.low(), 100 * b.high());
+        }
+        XYIntervalSeriesCollection points = new XYIntervalSeriesCollection();
+        points.addSeries(observed);
+        XYErrorRenderer dots = new XYErrorRenderer();
+        dots.setDrawXError(false);
+        dots.setSeriesPaint(0, new Color(CANDIDATES[0]));
+        dots.setErrorStroke(new BasicStroke(1.2f));
+        dots.setSeriesShape(0, new Ellipse2D.Double(-3, -3, 6, 6));
+        XYPlot plot =
+                plain(new XYPlot(points, axis("mean forecast of a band, %"), axis("observed event rate, %"), dots));
+        plot.setDataset(1, new XYSeriesCollection(perfect));
+        XYLineAndShapeRenderer line = new XYLineAndShapeRenderer(true, false);
+        line.setSeriesPaint(0, QUIET);
+        line.setSeriesStroke(0, dashed(1f));
+        plot.setRenderer(1, line);
+        return svg(
+                plot,
+                "reliability",
+                "Reliability: mean forecast against observed rate over ten bands. The table beside it holds the figures.");
+    }
+
+    private static BasicStroke dashed(float width) {
+        return new BasicStroke(width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1f, new float[] {2f, 3f}, 0f);
+    }
+
+    private static XYPlot plain(XYPlot plot) {
         plot.setBackgroundPaint(null);
         plot.setOutlineVisible(false);
         plot.setDomainGridlinesVisible(false);
         plot.setRangeGridlinePaint(RULE);
         plot.setRangeGridlineStroke(new BasicStroke(0.7f));
-        plot.addDomainMarker(new ValueMarker(100 * evidence.validation().depth(), CUT, new BasicStroke(1.6f)));
+        return plot;
+    }
+
+    private static String svg(XYPlot plot, String id, String label) {
         JFreeChart chart = new JFreeChart(null, font(Font.PLAIN, 10), plot, true);
         chart.setBackgroundPaint(null);
         LegendTitle legend = chart.getLegend();
@@ -99,7 +162,8 @@ final class Charts {
         String element = svg.getSVGElement(id, false, null, null, null);
         return element.replaceFirst(
                 "<svg ",
-                "<svg width=\"" + WIDTH + "\" height=\"" + HEIGHT + "\" viewBox=\"0 0 " + WIDTH + " " + HEIGHT + "\" ");
+                "<svg role=\"img\" aria-label=\"" + Block.escape(label) + "\" width=\"" + WIDTH + "\" height=\""
+                        + HEIGHT + "\" viewBox=\"0 0 " + WIDTH + " " + HEIGHT + "\" ");
     }
 
     private static NumberAxis axis(String label) {

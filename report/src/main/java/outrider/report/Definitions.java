@@ -1,6 +1,11 @@
 package outrider.report;
 
+import java.util.ArrayList;
 import java.util.List;
+import outrider.casefile.BriefFile;
+import outrider.casefile.Evidence;
+import outrider.casefile.Figures;
+import outrider.casefile.Written;
 import outrider.exchange.CutFigures;
 
 /** The measures that the report uses, each with this case's numbers put in. */
@@ -11,49 +16,81 @@ final class Definitions {
     private Definitions() {}
 
     static List<Definition> with(Evidence e) {
-        CutFigures v = e.validation();
+        Figures f = e.figures();
+        CutFigures v = f.validation();
+        BriefFile brief = e.recipe();
         double events = v.caught() + v.missed();
         double total = events + v.falseAlarms() + v.leftAlone();
-        String currency = e.brief().currency();
-        return List.of(
-                new Definition(
-                        "Depth",
-                        "records acted on / all records",
-                        Numbers.count(v.records()) + " / "
-                                + Numbers.count(e.split().validation().records()) + " = " + Numbers.percent(v.depth())),
-                new Definition(
-                        "Capture rate (recall)",
-                        "caught / (caught + missed)",
-                        Numbers.count(v.caught()) + " / " + Numbers.count(events) + " = "
-                                + Numbers.percent(v.capture())),
-                new Definition(
-                        "Precision",
-                        "caught / (caught + false alarms)",
-                        Numbers.count(v.caught()) + " / " + Numbers.count(v.caught() + v.falseAlarms()) + " = "
-                                + Numbers.percent(v.precision())),
-                new Definition(
-                        "Lift",
-                        "precision / event rate",
-                        Numbers.percent(v.precision()) + " / " + Numbers.percent(events / total) + " = "
-                                + Numbers.fixed(v.lift(), 2)),
-                new Definition(
-                        "Net value",
-                        "caught · (r·b − (1−r)·m − c) − false alarms · (f + c) − missed · m + left alone · ℓ",
-                        Numbers.money(currency, v.netValue())),
-                new Definition(
-                        "Gain over nobody",
-                        "net value − net value of acting on nobody",
-                        Numbers.gain(currency, v.gainOverNobody())),
-                new Definition(
-                        "AUC",
-                        "share of pairs of an event and a non-event that the score puts in the right order, ties half",
-                        "interval by DeLong, DeLong and Clarke-Pearson 1988"),
-                new Definition(
-                        "95 % intervals at the cut",
-                        "percentile bootstrap over records, seeded", "of capture rate and gain"),
-                new Definition(
-                        "Verdict",
-                        "paired difference of AUC to the chosen candidate; Holm-adjusted p below 0.05",
-                        "ahead, behind or not separable"));
+        List<Definition> list = new ArrayList<>();
+        list.add(new Definition(
+                "Depth",
+                "records acted on / all records",
+                Written.count(v.records()) + " / "
+                        + Written.count(f.split().validation().records()) + " = " + Written.percent(v.depth())));
+        list.add(new Definition(
+                "Capture rate (recall)",
+                "caught / (caught + missed)",
+                Written.count(v.caught()) + " / " + Written.count(events) + " = " + Written.percent(v.capture())));
+        list.add(new Definition(
+                "Precision",
+                "caught / (caught + false alarms)",
+                Written.count(v.caught()) + " / " + Written.count(v.caught() + v.falseAlarms()) + " = "
+                        + Written.percent(v.precision())));
+        list.add(new Definition(
+                "Lift",
+                "precision / event rate",
+                Written.percent(v.precision()) + " / " + Written.percent(events / total) + " = "
+                        + Written.fixed(v.lift(), 2)));
+        list.add(new Definition(
+                "Net value",
+                "caught · (r·b − (1−r)·m − c) − false alarms · (f + c) − missed · m + left alone · ℓ"
+                        + (brief.valueColumn() == null
+                                ? ""
+                                : ", b and m times the record's own " + brief.valueColumn()),
+                Written.money(brief, v.netValue()) + " on validation"));
+        list.add(new Definition(
+                "Gain over nobody",
+                "net value − net value of acting on nobody",
+                Written.gain(brief, v.gainOverNobody()) + " on validation, × " + Written.number(f.perCampaign()) + " = "
+                        + Written.gain(brief, v.gainOverNobody() * f.perCampaign()) + " for the campaign"));
+        if (f.breakEven() != null) {
+            list.add(new Definition(
+                    "Break-even probability",
+                    "(V left alone − V false alarm) / ((V left alone − V false alarm) + (V caught − V missed))",
+                    Written.percent(f.breakEven())));
+        }
+        list.add(new Definition(
+                "AUC",
+                "share of pairs of an event and a non-event that the score puts in the right order, ties half",
+                Chapters.auc(f.chosenRow().auc()) + "; interval by DeLong, DeLong and Clarke-Pearson 1988"));
+        list.add(new Definition(
+                "Gap",
+                "training AUC − validation AUC",
+                Written.fixed(f.chosenRow().trainingAuc(), 3) + " − "
+                        + Written.fixed(f.chosenRow().auc().auc(), 3) + " = "
+                        + Written.fixed(
+                                f.chosenRow().trainingAuc()
+                                        - f.chosenRow().auc().auc(),
+                                3)));
+        if (f.calibration() != null) {
+            list.add(new Definition(
+                    "Calibration error",
+                    "Σ over bands of the band's share · |mean forecast − observed rate|",
+                    Written.fixed(f.calibration().ece(), 4)));
+            list.add(new Definition(
+                    "Calibration line",
+                    "logistic regression of the outcome on the forecast's log-odds",
+                    "intercept " + Written.fixed(f.calibration().intercept(), 2) + ", slope "
+                            + Written.fixed(f.calibration().slope(), 2)));
+        }
+        list.add(new Definition(
+                "95 % intervals at the cut",
+                "percentile bootstrap over records, seeded",
+                "capture " + Written.percent(v.captureLow()) + " to " + Written.percent(v.captureHigh())));
+        list.add(new Definition(
+                "Verdict",
+                "paired difference to the proposed candidate, Holm-adjusted p below 0.05",
+                "ahead, behind or not separable"));
+        return list;
     }
 }

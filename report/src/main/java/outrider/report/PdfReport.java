@@ -3,6 +3,7 @@ package outrider.report;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
+import com.openhtmltopdf.util.XRLog;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -12,9 +13,13 @@ import java.nio.charset.StandardCharsets;
 
 /** Turns the report's page into a PDF. */
 public final class PdfReport {
+    static {
+        XRLog.setLoggingEnabled(false);
+    }
+
     private PdfReport() {}
 
-    /** @param html as {@link HtmlReport} rendered it */
+    /** Tagged, with bookmarks. @param html as {@link HtmlReport#complete} made it, without fonts */
     public static byte[] of(String html) {
         try (ByteArrayOutputStream out = new ByteArrayOutputStream();
                 BatikSVGDrawer drawer = new BatikSVGDrawer()) {
@@ -24,6 +29,7 @@ public final class PdfReport {
             font(builder, "Literata-SemiBold", "Literata", 600);
             font(builder, "PublicSans-Regular", "Public Sans", 400);
             font(builder, "PublicSans-SemiBold", "Public Sans", 600);
+            builder.usePdfUaAccessibility(true);
             builder.withHtmlContent(html, null);
             builder.toStream(out);
             builder.run();

@@ -1,5 +1,6 @@
 package outrider.server.brief;
 
+import outrider.casefile.ColumnSetup;
 import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;

@@ -1,5 +1,6 @@
 package outrider.server.brief;
 
+import outrider.casefile.ColumnSetup;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.transaction.Transactional;

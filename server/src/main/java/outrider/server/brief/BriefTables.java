@@ -1,5 +1,6 @@
 package outrider.server.brief;
 
+import outrider.casefile.ColumnSetup;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
 import java.util.Collections;

@@ -1,5 +1,6 @@
 package outrider.server.brief;
 
+import outrider.casefile.ColumnSetup;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.check.Alarm;

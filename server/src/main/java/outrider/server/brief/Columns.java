@@ -15,7 +15,7 @@ import java.util.Objects;
 import java.util.Set;
 import outrider.base.BadInput;
 import outrider.check.ColumnProfile;
-import outrider.server.brief.ColumnSetup.Role;
+import outrider.casefile.ColumnSetup.Role;
 import outrider.server.dataset.DatasetColumn;
 import outrider.server.dataset.Datasets;
 import outrider.table.Column;

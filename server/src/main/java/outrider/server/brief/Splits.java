@@ -4,7 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
-import outrider.server.brief.ColumnSetup.Role;
+import outrider.casefile.ColumnSetup.Role;
 import outrider.server.work.Packed;
 import outrider.split.Balance;
 import outrider.split.Folds;

@@ -14,6 +14,7 @@ import outrider.exchange.AgainstLeader;
 import outrider.measure.ProbabilityQuality;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
+import outrider.exchange.Scored;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;

@@ -19,7 +19,7 @@ import outrider.rank.Ranking;
 import outrider.rank.Thinned;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
-import outrider.server.brief.ColumnSetup;
+import outrider.casefile.ColumnSetup;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;

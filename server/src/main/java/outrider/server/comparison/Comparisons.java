@@ -9,8 +9,9 @@ import java.util.List;
 import outrider.base.BadInput;
 import outrider.doubt.AucDoubt;
 import outrider.doubt.Bootstrap;
-import outrider.doubt.Verdict;
+import outrider.exchange.AucStanding;
 import outrider.exchange.CutFigures;
+import outrider.exchange.Scored;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
@@ -87,28 +88,16 @@ public class Comparisons {
     }
 
     private static List<Entry> withVerdicts(List<Entry> entries, long leaderId) {
-        Entry leader = entries.stream()
-                .filter(e -> e.candidate().id == leaderId)
-                .findFirst()
-                .orElse(entries.get(0));
-        Double[] p = new Double[entries.size()];
-        AucDoubt.Difference[] difference = new AucDoubt.Difference[entries.size()];
-        for (int i = 0; i < p.length; i++) {
-            if (entries.get(i) == leader) continue;
-            AucDoubt.Difference found =
-                    entries.get(i).scores().doubt().minus(leader.scores().doubt());
-            p[i] = found.pValue();
-            difference[i] = found;
-        }
-        Double[] adjusted = Verdict.holm(p);
+        int leader = 0;
+        for (int i = 0; i < entries.size(); i++) if (entries.get(i).candidate().id == leaderId) leader = i;
+        List<AucStanding> standings =
+                AucStanding.of(entries.stream().map(e -> e.scores().doubt()).toList(), leader);
         List<Entry> judged = new ArrayList<>();
-        for (int i = 0; i < p.length; i++) {
+        for (int i = 0; i < entries.size(); i++) {
             Entry e = entries.get(i);
-            String verdict = e == leader
-                    ? "leader"
-                    : Verdict.of(difference[i].difference(), adjusted[i]).words();
+            AucStanding s = standings.get(i);
             judged.add(new Entry(
-                    e.candidate(), e.scores(), e.money(), e.band(), e.auc(), verdict, adjusted[i], difference[i]));
+                    e.candidate(), e.scores(), e.money(), e.band(), e.auc(), s.verdict(), s.adjustedP(), s.difference()));
         }
         return judged;
     }

@@ -8,9 +8,9 @@ import java.util.Map;
 import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.doubt.Bootstrap;
-import outrider.doubt.Depths;
 import outrider.doubt.PairedBand;
 import outrider.exchange.AgainstLeader;
+import outrider.exchange.Scored;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidates;
@@ -43,8 +43,7 @@ class Intervals {
         if (!scored.validation().hasValues()) return scored.band();
         return money.computeIfAbsent(
                 List.of(candidate, candidates.valueColumn(brief), worth),
-                key -> Bootstrap.along(
-                        scored.validation(), Depths.all(), worth, new Seeds(brief.seed).stream("bootstrap")));
+                key -> scored.band(worth, brief.seed));
     }
 
     /** All candidates against one of them. */

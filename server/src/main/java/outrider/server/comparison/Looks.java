@@ -80,14 +80,6 @@ public class Looks {
                 .filter(e -> !e.candidate().kind.reference())
                 .map(e -> e.scores().doubt())
                 .toList();
-        int k = own.size();
-        if (k < 2 || own.get(0).interval().standardError() == null) return null;
-        double[] auc = own.stream().mapToDouble(d -> d.interval().auc()).toArray();
-        double[][] covariance = new double[k][k];
-        for (int i = 0; i < k; i++) {
-            for (int j = 0; j <= i; j++)
-                covariance[i][j] = covariance[j][i] = own.get(i).covariance(own.get(j));
-        }
-        return Optimism.of(auc, covariance, new Seeds(brief.seed).stream("optimism"));
+        return Optimism.ofAuc(own, new Seeds(brief.seed));
     }
 }

@@ -3,21 +3,11 @@ package outrider.server.comparison;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.ObservesAsync;
-import java.util.Arrays;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import outrider.base.Seeds;
-import outrider.check.CandidateAlarms;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Bootstrap;
-import outrider.doubt.Depths;
-import outrider.doubt.PairedBand;
-import outrider.measure.BestOfEach;
-import outrider.measure.RankingFigures;
-import outrider.rank.Placed;
+import outrider.exchange.Scored;
 import outrider.rank.Ranking;
-import outrider.rank.Thinned;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.CandidateFitted;
@@ -30,8 +20,6 @@ import outrider.split.Parts;
 public class ScoredCandidates {
     /** Of validation records, over all candidates kept; at 40 bytes a record. */
     private static final long KEPT = 12_000_000;
-
-    private static final int TRAINING_POINTS = 401;
 
     private final Candidates candidates;
     private final Map<Key, Scored> recent = new LinkedHashMap<>(64, 0.75f, true);
@@ -87,24 +75,11 @@ public class ScoredCandidates {
         Parts parts = candidates.parts(brief);
         byte[] outcome = candidates.outcomes(brief, parts.validation());
         double[] scores = candidates.scores(candidate.id, ScoreSet.VALIDATION, outcome.length);
-        Placed placed = Placed.of(scores, outcome, null, candidates.values(brief, parts.validation()));
-        Ranking validation = placed.ranking();
-        Ranking training = training(candidate, brief);
-        RankingFigures onTraining = RankingFigures.of(training);
-        double bestAccuracy = BestOfEach.of(validation).get("accuracy").value();
-        int[] points = Thinned.of(training, TRAINING_POINTS).points();
-        return new Scored(
-                placed,
-                new PairedBand.Side(placed, Depths.all()),
-                AucDoubt.of(placed, outcome),
-                Bootstrap.along(validation, Depths.all(), new Seeds(brief.seed).stream("bootstrap")),
-                onTraining.auc(),
-                Arrays.stream(points)
-                        .mapToDouble(p -> training.size(p) / training.total())
-                        .toArray(),
-                Arrays.stream(points)
-                        .mapToDouble(p -> training.events(p) / training.totalEvents())
-                        .toArray(),
-                CandidateAlarms.of(onTraining, RankingFigures.of(validation), bestAccuracy));
+        return Scored.of(
+                training(candidate, brief),
+                scores,
+                outcome,
+                candidates.values(brief, parts.validation()),
+                brief.seed);
     }
 }

@@ -15,7 +15,7 @@ import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
-import outrider.server.brief.ColumnSetup.Role;
+import outrider.casefile.ColumnSetup.Role;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidates;
 import outrider.table.Column;

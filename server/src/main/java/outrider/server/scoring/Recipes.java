@@ -10,7 +10,7 @@ import outrider.measure.BandRow;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
-import outrider.server.brief.ColumnSetup;
+import outrider.casefile.ColumnSetup;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;

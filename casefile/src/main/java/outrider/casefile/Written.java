@@ -1,4 +1,4 @@
-package outrider.report;
+package outrider.casefile;
 
 import java.math.RoundingMode;
 import java.text.DecimalFormat;
@@ -6,10 +6,10 @@ import java.text.DecimalFormatSymbols;
 import java.util.Locale;
 
 /** How numbers are written in a report: as on the screen, halves up. Undefined ones are "–". */
-final class Numbers {
-    static final String NONE = "–";
+public final class Written {
+    public static final String NONE = "–";
 
-    private Numbers() {}
+    private Written() {}
 
     private static String format(String pattern, double value) {
         DecimalFormat written = new DecimalFormat(pattern, DecimalFormatSymbols.getInstance(Locale.ROOT));
@@ -19,34 +19,62 @@ final class Numbers {
     }
 
     /** Whole where it is whole, else to a tenth. */
-    static String count(double value) {
+    public static String count(double value) {
         return format(Math.abs(value - Math.rint(value)) < 1e-9 ? "#,##0" : "#,##0.0", value);
     }
 
-    static String percent(Double share) {
+    public static String percent(Double share) {
         return share == null ? NONE : format("0.0", 100 * share) + " %";
     }
 
-    static String fixed(Double value, int digits) {
+    public static String fixed(Double value, int digits) {
         return value == null ? NONE : format("0." + "0".repeat(digits), value);
     }
 
-    static String score(Double value) {
+    public static String score(Double value) {
         return value == null ? NONE : format(Math.abs(value) >= 100 ? "0.0" : "0.0000", value);
     }
 
-    static String money(String currency, Double value) {
+    public static String money(String currency, Double value) {
         if (value == null) return NONE;
         String amount = format("#,##0", Math.abs(value));
         return (value < 0 && !amount.equals("0") ? "−" : "") + currency + amount;
     }
 
+    public static String money(BriefFile brief, Double value) {
+        return money(brief.words().currency(), value);
+    }
+
+    public static String gain(BriefFile brief, Double value) {
+        return gain(brief.words().currency(), value);
+    }
+
+    /** As few digits as it takes. */
+    public static String number(double value) {
+        return format("#,##0.####", value);
+    }
+
+    /** A measure's name in words. */
+    public static String measure(String name) {
+        return switch (name) {
+            case "capture" -> "capture rate";
+            case "gain" -> "gain over nobody";
+            case "auc" -> "AUC";
+            default -> name;
+        };
+    }
+
+    /** A share with its interval. */
+    public static String percent(Double share, Double low, Double high) {
+        return percent(share) + " (" + percent(low) + " to " + percent(high) + ")";
+    }
+
     /** An amount a record, to the cent. */
-    static String price(String currency, double value) {
+    public static String price(String currency, double value) {
         return (value < 0 ? "−" : "") + currency + format("#,##0.00", Math.abs(value));
     }
 
-    static String gain(String currency, Double value) {
+    public static String gain(String currency, Double value) {
         return value != null && Math.rint(value) > 0 ? "+" + money(currency, value) : money(currency, value);
     }
 }

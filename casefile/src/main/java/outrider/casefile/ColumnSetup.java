@@ -1,4 +1,4 @@
-package outrider.server.brief;
+package outrider.casefile;
 
 import java.util.List;
 import java.util.Map;

@@ -1,0 +1,141 @@
+package outrider.casefile;
+
+import java.util.List;
+import java.util.Map;
+import outrider.base.BadInput;
+import outrider.split.SplitPlan;
+import outrider.stakes.Capacity;
+import outrider.stakes.Stakes;
+import outrider.table.Dialect;
+
+/**
+ * A whole case in one document: its data, split, candidates, stakes, cut and the author's words. {@code brief.yaml} is its
+ * written form; it is also the recipe inside a report's evidence.
+ *
+ * @param format {@link #FORMAT}
+ * @param columns what was settled about columns; those not named are plain inputs
+ * @param split its seed is the seed of everything
+ * @param capacity of {@code campaignSize} customers; null for none
+ * @param plannedRate event rate of the campaign; null for validation's own
+ * @param cut null for the best net value of the candidate with the highest AUC
+ * @param seal the opening of the reserve; null while it is sealed
+ * @param memo what the author says; null for nothing yet
+ */
+public record BriefFile(
+        int format,
+        String name,
+        String question,
+        Words words,
+        DataFile data,
+        Outcome outcome,
+        Map<String, ColumnSetup> columns,
+        SplitPlan split,
+        Stakes stakes,
+        Double capacity,
+        double campaignSize,
+        Double plannedRate,
+        List<CandidateSpec> candidates,
+        CutSpec cut,
+        SealSpec seal,
+        Memo memo) {
+    public static final int FORMAT = 1;
+
+    /** What records and events are called, what acting is (a verb in -ing), and the currency. */
+    public record Words(String records, String events, String acting, String currency) {}
+
+    /** @param dialect how a text file is written; null finds out */
+    public record DataFile(String file, String sha256, Dialect dialect) {}
+
+    /** @param leaveOutMissing whether records without an outcome are in no part; else they are refused */
+    public record Outcome(String column, List<String> events, List<String> leftOut, boolean leaveOutMissing) {}
+
+    /**
+     * @param kind JSON name
+     * @param settings by name, what is left out is as it comes; the members of a blend are names of candidates before it
+     * @param inputs null for all of the brief's
+     * @param fittedBy null where nobody said
+     */
+    public record CandidateSpec(
+            String name, String kind, Map<String, Object> settings, List<String> inputs, String fittedBy) {}
+
+    /** @param records of validation acted on; null for the best net value within the capacity */
+    public record CutSpec(String candidate, Double records, String rule) {}
+
+    /** Who opened the reserve, when (ISO 8601, UTC), for which candidate and how many records of validation. */
+    public record SealSpec(String openedBy, String openedAt, String candidate, double records) {}
+
+    public BriefFile {
+        if (format == 0) format = FORMAT;
+        if (format != FORMAT) {
+            throw BadInput.of("format", "is " + format, "use a file of format " + FORMAT);
+        }
+        demand("name", name);
+        demand("question", question);
+        demand("words", words);
+        demand("data", data);
+        demand("outcome", outcome);
+        demand("split", split);
+        demand("stakes", stakes);
+        if (columns == null) columns = Map.of();
+        if (candidates == null || candidates.isEmpty()) {
+            throw BadInput.of("candidates", "are missing", "name at least one");
+        }
+        if (!(campaignSize >= 1)) throw BadInput.of("campaignSize", "is " + campaignSize, "give 1 or more");
+        if (capacity != null && !(capacity >= 0 && capacity <= campaignSize)) {
+            throw BadInput.of("capacity", "is " + capacity, "give 0 to the size of the campaign, or leave it out");
+        }
+        if (plannedRate != null && !(plannedRate > 0 && plannedRate < 1)) {
+            throw BadInput.of("plannedRate", "is " + plannedRate, "give a share above 0 and below 1, or leave it out");
+        }
+        if (memo == null) memo = Memo.EMPTY;
+    }
+
+    private static void demand(String field, Object value) {
+        if (value == null || value.equals("")) throw BadInput.of(field, "is missing", "fill it in");
+    }
+
+    public ColumnSetup column(String column) {
+        return columns.getOrDefault(column, ColumnSetup.PLAIN);
+    }
+
+    /** NaN where none is set. */
+    public double plannedRateOrNone() {
+        return plannedRate == null ? Double.NaN : plannedRate;
+    }
+
+    /** As a share of the campaign; null for none. */
+    public Capacity capacityShare() {
+        return capacity == null ? null : new Capacity(capacity / campaignSize, true);
+    }
+
+    /** The column by whose value money is counted; null without one. */
+    public String valueColumn() {
+        return columns.entrySet().stream()
+                .filter(e -> e.getValue().role() == ColumnSetup.Role.VALUE)
+                .map(Map.Entry::getKey)
+                .sorted()
+                .findFirst()
+                .orElse(null);
+    }
+
+    /** The same case with other words of the author. */
+    public BriefFile with(Memo other) {
+        return new BriefFile(
+                format,
+                name,
+                question,
+                words,
+                data,
+                outcome,
+                columns,
+                split,
+                stakes,
+                capacity,
+                campaignSize,
+                plannedRate,
+                candidates,
+                cut,
+                seal,
+                other);
+    }
+}

@@ -1,0 +1,147 @@
+package outrider.casefile;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.parquet.ParquetTables;
+import outrider.prepare.TrainingData;
+import outrider.split.Parts;
+import outrider.split.Split;
+import outrider.split.Units;
+import outrider.table.Column;
+import outrider.table.CsvTableReader;
+import outrider.table.Levels;
+import outrider.table.Numbers;
+import outrider.table.Preview;
+import outrider.table.Table;
+
+/**
+ * A case's records: its columns as it reads them, the outcome (1, 0, or −1 for a record left out), parts, and the unit of each
+ * record, which stays in one part and one fold.
+ *
+ * @param bytes size of the file
+ */
+public record CaseData(
+        BriefFile brief, String sha256, long bytes, Table table, byte[] outcome, Parts parts, int[] units) {
+
+    /**
+     * Reads the file and deals its records.
+     *
+     * @throws BadInput if the file is not there, is another one than the brief names, or does not fit the brief
+     */
+    public static CaseData read(BriefFile brief, Path file, Progress progress) {
+        if (!Files.isRegularFile(file)) {
+            throw BadInput.of(
+                    "data", "no file " + file.getFileName() + " is there", "name the file that holds the records");
+        }
+        try {
+            String sha256 = Sha256.of(file);
+            String wanted = brief.data().sha256();
+            if (wanted != null && !wanted.equals(sha256)) {
+                throw BadInput.of(
+                        "data",
+                        "is another file than the brief's: its SHA-256 is " + sha256 + ", the brief names " + wanted,
+                        "use the file of that SHA-256");
+            }
+            Table plain = table(brief, file, progress);
+            Table table = read(plain, brief.columns());
+            BriefFile.Outcome asked = brief.outcome();
+            byte[] outcome = Levels.outcome(
+                    table,
+                    asked.column(),
+                    asked.events(),
+                    asked.leftOut() == null ? List.of() : asked.leftOut(),
+                    asked.leaveOutMissing());
+            int[] copies = Units.copies(plain);
+            Parts parts = Split.of(brief.split(), table, outcome, copies);
+            return new CaseData(
+                    brief,
+                    sha256,
+                    Files.size(file),
+                    table,
+                    outcome,
+                    parts,
+                    units(brief.split().groupBy(), table, copies));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static Table table(BriefFile brief, Path file, Progress progress) throws IOException {
+        if (ParquetTables.is(file)) return ParquetTables.read(file, progress);
+        var dialect = brief.data().dialect();
+        if (dialect == null) {
+            try (InputStream in = Files.newInputStream(file)) {
+                dialect = Preview.of(in, null).dialect();
+            }
+        }
+        try (InputStream in = Files.newInputStream(file)) {
+            return CsvTableReader.read(in, Files.size(file), dialect, progress);
+        }
+    }
+
+    /** All columns, read anew where a setup says so. @throws BadInput if a text does not fit its reading */
+    public static Table read(Table plain, Map<String, ColumnSetup> setups) {
+        List<Column> columns = new ArrayList<>();
+        boolean same = true;
+        for (Column column : plain.columns()) {
+            ColumnSetup setup = setups.get(column.name());
+            boolean anew = setup != null && setup.reading() != null;
+            columns.add(anew ? setup.reading().apply(column, plain) : column);
+            same &= !anew;
+        }
+        return same ? plain : new Table(columns, plain.startLines());
+    }
+
+    public static int[] units(String groupBy, Table table, int[] copies) {
+        return groupBy != null ? Units.of(table.column(groupBy)) : copies;
+    }
+
+    /** The columns that candidates may learn from, in file order. */
+    public static List<String> inputs(List<String> columns, Function<String, ColumnSetup> setup, String outcome) {
+        return columns.stream()
+                .filter(name -> setup.apply(name).role().input() && !name.equals(outcome))
+                .toList();
+    }
+
+    public List<String> inputs() {
+        List<String> names = table.columns().stream().map(Column::name).toList();
+        return inputs(names, brief::column, brief.outcome().column());
+    }
+
+    public TrainingData training(List<String> inputs) {
+        return new TrainingData(
+                table, inputs, parts.training(), outcome, units, brief.split().seed());
+    }
+
+    /** Outcomes of some records. */
+    public byte[] outcomes(int[] rows) {
+        byte[] chosen = new byte[rows.length];
+        for (int i = 0; i < rows.length; i++) chosen[i] = outcome[rows[i]];
+        return chosen;
+    }
+
+    /** Values of some records; null without a value column. @throws BadInput naming the line of the first unusable one */
+    public double[] values(int[] rows) {
+        return values(table, brief.valueColumn(), rows);
+    }
+
+    /** @param column may be null, and so is what comes back then */
+    public static double[] values(Table table, String column, int[] rows) {
+        if (column == null) return null;
+        return Numbers.demand(
+                table,
+                column,
+                rows,
+                v -> v >= 0,
+                "the value of a record is a number of 0 or more; mend it, or give " + column + " another role on Data");
+    }
+}

@@ -1,0 +1,155 @@
+package outrider.casefile;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Workers;
+import outrider.exchange.Scored;
+import outrider.learn.Fitted;
+import outrider.learn.Kind;
+import outrider.learn.Scoring;
+import outrider.learn.Settings;
+import outrider.rank.Ranking;
+
+/** Fits every candidate of a case from its data, in their order. Bits repeat, whatever the number of threads. */
+public final class CaseRun {
+    private final CaseData data;
+    private final Workers workers;
+    private final Map<String, Fitted> fitted = new LinkedHashMap<>();
+    private final Map<String, BriefFile.CandidateSpec> specs = new LinkedHashMap<>();
+
+    private CaseRun(CaseData data, Workers workers) {
+        this.data = data;
+        this.workers = workers;
+    }
+
+    /**
+     * @return the candidates, in the order of the brief
+     * @throws BadInput naming the candidate that will not do
+     * @throws java.util.concurrent.CancellationException if the progress was cancelled
+     */
+    public static List<Entrant> of(CaseData data, Workers workers, Progress progress) {
+        CaseRun run = new CaseRun(data, workers);
+        List<Entrant> entrants = new ArrayList<>();
+        List<BriefFile.CandidateSpec> wanted = data.brief().candidates();
+        for (int i = 0; i < wanted.size(); i++) {
+            Progress part = progress.part(i / (double) wanted.size(), (i + 1) / (double) wanted.size(), "");
+            progress.checkpoint(i / (double) wanted.size(), wanted.get(i).name());
+            entrants.add(run.fit(wanted.get(i), part));
+        }
+        return entrants;
+    }
+
+    private Entrant fit(BriefFile.CandidateSpec spec, Progress progress) {
+        if (specs.put(spec.name(), spec) != null) {
+            throw BadInput.of("candidates", "hold \"" + spec.name() + "\" twice", "give each its own name");
+        }
+        try {
+            Kind kind = Kind.named(spec.kind());
+            List<Fitted.Member> members = kind == Kind.BLEND ? members(spec) : List.of();
+            Settings settings = Settings.of(kind, numbered(kind, spec));
+            List<String> inputs = inputs(kind, spec, settings);
+            int[] training = data.parts().training();
+            Fitted made = Fitted.of(
+                    kind,
+                    settings,
+                    data.training(inputs),
+                    data.brief().split().balance(),
+                    data.brief().split().folds(),
+                    members,
+                    workers,
+                    progress);
+            fitted.put(spec.name(), made);
+            byte[] outcome = data.outcomes(training);
+            int[] validation = data.parts().validation();
+            Ranking onTraining = Ranking.of(score(made, training), outcome);
+            Scored scored = Scored.of(
+                    onTraining,
+                    score(made, validation),
+                    data.outcomes(validation),
+                    data.values(validation),
+                    data.brief().split().seed());
+            return new Entrant(
+                    spec.name(),
+                    kind,
+                    settings.words(),
+                    made.model().size(),
+                    made.model().probability(),
+                    inputs,
+                    scored,
+                    rows -> score(made, rows));
+        } catch (BadInput e) {
+            throw new BadInput(
+                    "candidate \"" + spec.name() + "\", " + e.field(), e.record(), e.line(), e.found(), e.remedy());
+        }
+    }
+
+    private double[] score(Fitted made, int[] rows) {
+        return Scoring.of(made.model(), data.table(), rows, workers, Progress.NONE);
+    }
+
+    /** Settings speak of a blend's members by number; here that is their place in the brief. */
+    private Map<String, Object> numbered(Kind kind, BriefFile.CandidateSpec spec) {
+        Map<String, Object> given = new LinkedHashMap<>(spec.settings() == null ? Map.of() : spec.settings());
+        if (kind != Kind.BLEND) return given;
+        List<String> names = new ArrayList<>(specs.keySet());
+        given.put(
+                "members",
+                memberNames(spec).stream()
+                        .map(name -> (long) names.indexOf(name))
+                        .toList());
+        return given;
+    }
+
+    private List<String> memberNames(BriefFile.CandidateSpec spec) {
+        Object members = spec.settings() == null ? null : spec.settings().get("members");
+        if (!(members instanceof List<?> list) || !list.stream().allMatch(String.class::isInstance)) {
+            throw BadInput.of("members", "are not a list of names", "name candidates that stand before it");
+        }
+        return list.stream().map(String.class::cast).toList();
+    }
+
+    private List<Fitted.Member> members(BriefFile.CandidateSpec spec) {
+        List<Fitted.Member> members = new ArrayList<>();
+        for (String name : memberNames(spec)) {
+            Fitted member = fitted.get(name);
+            if (member == null) {
+                throw BadInput.of("members", "name \"" + name + "\", which does not stand before it", "move it up");
+            }
+            members.add(new Fitted.Member(name, member.model(), member.outOfFold()));
+        }
+        return members;
+    }
+
+    private List<String> inputs(Kind kind, BriefFile.CandidateSpec spec, Settings settings) {
+        return switch (kind) {
+            case NOBODY, COIN_TOSS, BASE_RATE -> List.of();
+            case GROUP_RATES -> settings.texts("groupBy");
+            case SUPPLIED -> List.of(settings.text("column"));
+            case BLEND ->
+                memberNames(spec).stream()
+                        .map(specs::get)
+                        .flatMap(member -> inputs(Kind.named(member.kind()), member, settingsOf(member)).stream())
+                        .distinct()
+                        .toList();
+            default -> spec.inputs() == null ? data.inputs() : allowed(spec.inputs());
+        };
+    }
+
+    private Settings settingsOf(BriefFile.CandidateSpec spec) {
+        Kind kind = Kind.named(spec.kind());
+        return Settings.of(kind, numbered(kind, spec));
+    }
+
+    private List<String> allowed(List<String> inputs) {
+        List<String> free = data.inputs();
+        for (String name : inputs) {
+            if (free.contains(name)) continue;
+            throw BadInput.of("inputs", "\"" + name + "\" is no input of this brief", "change its role under columns");
+        }
+        return inputs;
+    }
+}

@@ -1,0 +1,60 @@
+package outrider.casefile;
+
+import java.util.List;
+import outrider.casefile.ColumnSetup.Role;
+import outrider.check.Alarm;
+import outrider.check.ColumnAlarms;
+import outrider.check.ColumnProfile;
+import outrider.table.Column;
+
+/** What a report says of the file's columns, as training shows them. */
+final class ColumnRows {
+    private ColumnRows() {}
+
+    static List<Figures.ColumnRow> of(CaseData data, Entrant chosen) {
+        return data.table().columns().stream()
+                .parallel()
+                .map(column -> row(data, chosen, column))
+                .toList();
+    }
+
+    private static Figures.ColumnRow row(CaseData data, Entrant chosen, Column column) {
+        BriefFile brief = data.brief();
+        String name = column.name();
+        ColumnSetup setup = brief.column(name);
+        boolean isOutcome = name.equals(brief.outcome().column());
+        int[] rows = data.parts().training();
+        ColumnProfile profile = ColumnProfile.of(column, rows, isOutcome ? null : data.outcome());
+        boolean input = chosen.inputs().contains(name);
+        String use = isOutcome
+                ? "outcome"
+                : input
+                        ? "input"
+                        : setup.role() == Role.INPUT ? "not used" : setup.role().words();
+        return new Figures.ColumnRow(
+                name,
+                column.type().name().toLowerCase(java.util.Locale.ROOT),
+                use,
+                setup.reason(),
+                setup.knownWhere(),
+                setup.knownAfterDays(),
+                setup.meaning(),
+                profile.missing() / (double) profile.records(),
+                profile.auc(),
+                profile.informationValue(),
+                isOutcome
+                        ? List.of()
+                        : ColumnAlarms.of(profile).stream()
+                                .map(alarm -> rung(alarm, setup, input))
+                                .toList());
+    }
+
+    private static Figures.Rung rung(Alarm alarm, ColumnSetup setup, boolean input) {
+        String answer = setup.kept().get(alarm.name());
+        if (answer == null && !input) {
+            String why = setup.reason().isEmpty() ? "" : ": " + setup.reason();
+            answer = "no input of the proposed candidate" + why;
+        }
+        return new Figures.Rung(alarm.name(), alarm.meaning(), alarm.name().equals(ColumnAlarms.LEAK), answer);
+    }
+}

@@ -1,0 +1,31 @@
+package outrider.casefile;
+
+import java.util.List;
+import java.util.function.Function;
+import outrider.exchange.Scored;
+import outrider.learn.Kind;
+import outrider.learn.Settings;
+
+/**
+ * A finished candidate as figures are computed from it.
+ *
+ * @param settings in words
+ * @param learntNumbers how many numbers its model holds; null where unknown
+ * @param probability whether its scores are probabilities
+ * @param inputs columns it reads
+ * @param score of any records of the case
+ */
+public record Entrant(
+        String name,
+        Kind kind,
+        String settings,
+        Long learntNumbers,
+        boolean probability,
+        List<String> inputs,
+        Scored scored,
+        Function<int[], double[]> score) {
+
+    static String words(Kind kind, Settings settings) {
+        return settings.words().isEmpty() ? kind.words() : kind.words() + ", " + settings.words();
+    }
+}

@@ -1,0 +1,76 @@
+package outrider.casefile;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Everything a sign-off report says. Its canonical JSON is what is hashed, signed and kept; every rendering is made from it
+ * alone.
+ *
+ * @param report its number; null for one that no server issued
+ * @param issuedAt ISO 8601, UTC
+ * @param cannotApprove the author and whoever fitted the candidate
+ * @param recipe the case, with the author's words
+ * @param conduct what cannot be computed anew
+ * @param answers to the remarks on the report before
+ * @param supersedes the report before; null for a first one
+ * @param trail where the brief's audit trail stood; null for one that no server issued
+ * @param key public half of the server's, a JSON Web Key; null likewise
+ */
+@JsonInclude(JsonInclude.Include.ALWAYS)
+public record Evidence(
+        int format,
+        Long report,
+        String issuedBy,
+        String issuedAt,
+        List<String> cannotApprove,
+        BriefFile recipe,
+        Figures figures,
+        Conduct conduct,
+        List<Pinned> pinned,
+        int policyVersion,
+        Policy policy,
+        List<CheckResult> checks,
+        List<Answer> answers,
+        Before supersedes,
+        TrailHead trail,
+        Maker maker,
+        Map<String, Object> key) {
+    public static final int FORMAT = 2;
+
+    /**
+     * A chart, a table or a sentence that the author pinned, as it stood then.
+     *
+     * @param drawing SVG; null for none. {@code cells} rows of a table, the first its header; null likewise
+     * @param cut where it was pinned, in words
+     */
+    public record Pinned(
+            Paragraph chapter,
+            String title,
+            String note,
+            String reading,
+            String drawing,
+            List<List<String>> cells,
+            String cut,
+            boolean sameCut) {}
+
+    /** A remark on the report before, and what the author answers. */
+    public record Answer(Paragraph paragraph, String remark, String by, String answer) {}
+
+    public record Before(long report, String sha256) {}
+
+    /** @param entries how many it held, and the hash of the last */
+    public record TrailHead(String chain, long entries, String hash) {}
+
+    /** The program and the Java that computed it. */
+    public record Maker(String version, String java) {
+        public static Maker here() {
+            return new Maker(CaseYaml.resource("version.txt").strip(), javaHere());
+        }
+
+        static String javaHere() {
+            return System.getProperty("java.vm.name") + " " + System.getProperty("java.version");
+        }
+    }
+}

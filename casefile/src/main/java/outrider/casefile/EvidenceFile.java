@@ -1,0 +1,78 @@
+package outrider.casefile;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import outrider.base.BadInput;
+
+/**
+ * {@code evidence.json}: the evidence with what proves it.
+ *
+ * @param tree the evidence
+ * @param sha256 of its canonical bytes, as the file says
+ * @param signature a detached JSON Web Signature over them; null where no server issued it
+ * @param trail the brief's audit trail when the file was made
+ */
+public record EvidenceFile(JsonNode tree, String sha256, String signature, List<TrailEntry> trail) {
+
+    /** @param canonical as {@link Canonical#write} made them */
+    public static byte[] write(byte[] canonical, String signature, List<TrailEntry> trail) {
+        Map<String, Object> file = new LinkedHashMap<>();
+        file.put("evidence", tree(canonical));
+        file.put("sha256", Sha256.of(canonical));
+        file.put("signature", signature);
+        file.put("trail", trail);
+        return Canonical.write(file);
+    }
+
+    private static JsonNode tree(byte[] json) {
+        try {
+            return Canonical.JSON.readTree(json);
+        } catch (IOException e) {
+            String said = e instanceof JsonProcessingException p ? p.getOriginalMessage() : e.getMessage();
+            throw BadInput.of("evidence", "is no JSON: " + said, "use a file that Outrider issued");
+        }
+    }
+
+    /** @throws BadInput if it is no such file */
+    public static EvidenceFile read(byte[] bytes) {
+        JsonNode file = tree(bytes);
+        if (!file.path("evidence").isObject() || !file.path("sha256").isTextual()) {
+            throw BadInput.of("evidence", "lacks its evidence or its SHA-256", "use a file that Outrider issued");
+        }
+        int format = file.path("evidence").path("format").asInt();
+        if (format != Evidence.FORMAT) {
+            throw BadInput.of("evidence", "is of format " + format, "use a program that reads it");
+        }
+        List<TrailEntry> trail = new ArrayList<>();
+        for (JsonNode entry : file.path("trail")) trail.add(Canonical.read(entry, TrailEntry.class, "trail"));
+        JsonNode signature = file.path("signature");
+        return new EvidenceFile(
+                file.get("evidence"),
+                file.get("sha256").asText(),
+                signature.isTextual() ? signature.asText() : null,
+                trail);
+    }
+
+    /** @param canonical the evidence alone. @throws BadInput if the bytes are none, or of another format */
+    public static Evidence evidence(byte[] canonical) {
+        JsonNode tree = tree(canonical);
+        if (tree.path("format").asInt() != Evidence.FORMAT) {
+            throw BadInput.of(
+                    "report", "was issued by an earlier version", "download its evidence; it cannot be drawn anew");
+        }
+        return Canonical.read(tree, Evidence.class, "evidence");
+    }
+
+    public Evidence evidence() {
+        return Canonical.read(tree, Evidence.class, "evidence");
+    }
+
+    byte[] canonical() {
+        return Canonical.of(tree);
+    }
+}

@@ -1,0 +1,191 @@
+package outrider.casefile;
+
+import java.util.List;
+import outrider.check.Alarm;
+import outrider.doubt.AucDoubt;
+import outrider.exchange.AgainstLeader;
+import outrider.exchange.CutFigures;
+import outrider.measure.BandRow;
+import outrider.measure.ProbabilityQuality;
+
+/**
+ * Every figure of a report: what can be computed anew from the data and the recipe, and nothing else. Shares from 0 to 1, money
+ * in the brief's currency, summed over validation unless said; figures at the cut are at the planned event rate where there is one.
+ *
+ * @param candidates best AUC first, references last; each at the chosen one's depth
+ * @param chosen name of the proposed candidate
+ * @param validation the chosen candidate at the cut
+ * @param everybody acting on all, {@code gainOverNobody}
+ * @param today how one acts today, at its own depth; null where nobody is acted on
+ * @param perCampaign what a sum over validation is multiplied by for the campaign
+ * @param breakEven event probability from which acting pays; null where there is none, and with a value column
+ * @param calibration of the chosen one on validation in ten bands; null where its score is no probability
+ * @param optimism of the best AUC for having been chosen among all; null for fewer than two
+ * @param reserve null while it is sealed
+ */
+public record Figures(
+        Data data,
+        Split split,
+        List<Row> candidates,
+        String chosen,
+        CutFigures validation,
+        double everybody,
+        Today today,
+        double perCampaign,
+        Double breakEven,
+        List<BandRow> bands,
+        ProbabilityQuality calibration,
+        Double optimism,
+        List<WhatIf> sensitivity,
+        List<Takeover> takeovers,
+        Stability stability,
+        Reserve reserve,
+        List<ColumnRow> columns) {
+
+    public record Data(String sha256, long bytes, int records, int columns) {}
+
+    /** Its reserve shows no outcome before the seal is opened. */
+    public record Split(
+            Part training, Part validation, int reserveRecords, int leftOut, String method, String balance) {}
+
+    public record Part(int records, int events) {}
+
+    /**
+     * One candidate.
+     *
+     * @param numbers how many numbers its model holds
+     * @param knownAfterDays when the last of its inputs is known, and {@code lastKnown} which that is; null where nobody said
+     * @param undated how many of its inputs nobody said it of
+     * @param standing by AUC against the chosen one: "leader" for itself
+     * @param adjustedP of that, Holm-adjusted
+     * @param difference at the cut, this one less the chosen one; null for itself
+     * @param bestDepth where its own net value is highest within the capacity, and {@code bestGain} what that gains over nobody
+     * @param curve 201 points of depth, capture rate and gain over nobody
+     */
+    public record Row(
+            String name,
+            String kind,
+            String settings,
+            boolean reference,
+            int inputs,
+            Long numbers,
+            Integer knownAfterDays,
+            String lastKnown,
+            int undated,
+            AucDoubt.Interval auc,
+            double trainingAuc,
+            String standing,
+            Double adjustedP,
+            CutFigures atCut,
+            AgainstLeader.At difference,
+            double bestDepth,
+            double bestGain,
+            List<Alarm> alarms,
+            List<double[]> curve) {}
+
+    /** @param difference the proposal's gain less today's, paired bootstrap where both act on as many; else without interval */
+    public record Today(String candidate, CutFigures at, AgainstLeader.Difference difference) {}
+
+    /**
+     * The same cut where one amount is another.
+     *
+     * @param amount of the lever named, {@code factor} times what it is
+     * @param gain of the proposed cut over nobody; {@code bestDepth} and {@code bestGain} of the cut that would be best then
+     */
+    public record WhatIf(String lever, double factor, double amount, double gain, double bestDepth, double bestGain) {}
+
+    /** The amount of one lever from which another candidate has the best net value. */
+    public record Takeover(String lever, double now, double amount, String candidate) {}
+
+    /**
+     * Within validation, at the same threshold.
+     *
+     * @param timeColumn by whose days periods are made; null where the brief names none
+     */
+    public record Stability(List<Group> segments, String timeColumn, List<Group> periods) {}
+
+    /**
+     * Some of validation's records.
+     *
+     * @param column and {@code level}: what they share; levels of fewer than 1 % of the records are told together
+     * @param auc null without events or non-events
+     * @param acted how many of them are acted on, {@code caught} how many of their events
+     * @param lift among them, precision over their event rate; null where undefined
+     * @param meanScore of them, where scores are probabilities; null otherwise
+     */
+    public record Group(
+            String column,
+            String level,
+            int records,
+            int events,
+            AucDoubt.Interval auc,
+            double acted,
+            double caught,
+            Double lift,
+            Double meanScore) {}
+
+    /**
+     * @param threshold the cut is read at validation's threshold, or at its depth where it is none
+     * @param comparison how each measure fares against validation
+     */
+    public record Reserve(
+            Part part, CutFigures figures, AucDoubt.Interval auc, double perCampaign, List<Compared> comparison) {
+        public boolean below() {
+            return comparison.stream().anyMatch(Compared::below);
+        }
+    }
+
+    /**
+     * One measure on both parts, money for the campaign.
+     *
+     * @param low and {@code high}: validation's 95 % interval; {@code below} whether the reserve lies under it
+     */
+    public record Compared(
+            String measure,
+            Double validation,
+            Double low,
+            Double high,
+            Double reserve,
+            Double reserveLow,
+            Double reserveHigh,
+            boolean below) {}
+
+    /**
+     * A column of the file as training shows it.
+     *
+     * @param use "input" of the chosen candidate, or its role in words
+     * @param auc alone, of an ordered or levelled column; null for the outcome and free text of too many texts
+     * @param alarms what rang; {@code answers} what was said to each by name
+     */
+    public record ColumnRow(
+            String column,
+            String type,
+            String use,
+            String reason,
+            String knownWhere,
+            Integer knownAfterDays,
+            String meaning,
+            double missing,
+            Double auc,
+            Double informationValue,
+            List<Rung> alarms) {}
+
+    /**
+     * An alarm and what came of it.
+     *
+     * @param leak whether it is a suspected leak
+     * @param answer why it may stay, or that the column is no input; null while nobody answered
+     */
+    public record Rung(String name, String meaning, boolean leak, String answer) {}
+
+    public Row row(String name) {
+        return candidates.stream()
+                .filter(r -> r.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    public Row chosenRow() {
+        return row(chosen);
+    }
+}

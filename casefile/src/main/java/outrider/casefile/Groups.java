@@ -1,0 +1,175 @@
+package outrider.casefile;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
+import outrider.casefile.ColumnSetup.Role;
+import outrider.doubt.AucDoubt;
+import outrider.exchange.CutFigures;
+import outrider.table.Column;
+import outrider.table.DateColumn;
+import outrider.table.NumberColumn;
+
+/** How the chosen candidate does within parts of validation: by the brief's segments, and by time. */
+final class Groups {
+    private static final int PERIODS = 6;
+    private static final int MOST_LEVELS = 20;
+    private static final double SMALL = 0.01;
+    private static final String OTHERS = "all others";
+    private static final String MISSING = "missing";
+
+    private final CaseData data;
+    private final Entrant chosen;
+    private final CutFigures cut;
+    private final int[] rows;
+    private final double[] scores;
+    private final double[] acted;
+
+    Groups(CaseData data, Entrant chosen, CutFigures cut) {
+        this.data = data;
+        this.chosen = chosen;
+        this.cut = cut;
+        rows = data.parts().validation();
+        scores = chosen.scored().validationScores();
+        acted = acted();
+    }
+
+    /** How much of each record is acted on: within the tie group at the cut its share. */
+    private double[] acted() {
+        var ranking = chosen.scored().validation();
+        int[] point = chosen.scored().placed().point();
+        double[] share = new double[point.length];
+        for (int i = 0; i < share.length; i++) {
+            double from = ranking.size(point[i] - 1);
+            double size = ranking.size(point[i]) - from;
+            share[i] = Math.min(1, Math.max(0, (cut.records() - from) / size));
+        }
+        return share;
+    }
+
+    Figures.Stability stability() {
+        List<Figures.Group> segments = new ArrayList<>();
+        DateColumn time = time();
+        for (Column column : data.table().columns()) {
+            if (data.brief().column(column.name()).role() == Role.SEGMENT) segments.addAll(segments(column));
+        }
+        return new Figures.Stability(
+                segments, time == null ? null : time.name(), time == null ? List.of() : periods(time));
+    }
+
+    /** The column that decides the split by date, else the first with the role date. */
+    private DateColumn time() {
+        String splitBy = data.brief().split().column();
+        DateColumn found = null;
+        for (Column column : data.table().columns()) {
+            if (!(column instanceof DateColumn dates)) continue;
+            if (column.name().equals(splitBy)) return dates;
+            if (found == null && data.brief().column(column.name()).role() == Role.DATE) found = dates;
+        }
+        return found;
+    }
+
+    private List<Figures.Group> segments(Column column) {
+        String[] level = column instanceof NumberColumn numbers ? quarters(numbers) : texts(column);
+        Map<String, List<Integer>> members = new TreeMap<>();
+        for (int i = 0; i < level.length; i++) {
+            members.computeIfAbsent(level[i], l -> new ArrayList<>()).add(i);
+        }
+        List<Map.Entry<String, List<Integer>>> bySize = new ArrayList<>(members.entrySet());
+        bySize.sort(Comparator.comparing(e -> -e.getValue().size()));
+        List<Figures.Group> groups = new ArrayList<>();
+        List<Integer> others = new ArrayList<>();
+        for (var entry : bySize) {
+            boolean small = entry.getValue().size() < SMALL * rows.length || groups.size() >= MOST_LEVELS;
+            if (small) others.addAll(entry.getValue());
+            else groups.add(group(column.name(), entry.getKey(), entry.getValue()));
+        }
+        if (!others.isEmpty()) {
+            others.sort(null);
+            groups.add(group(column.name(), OTHERS, others));
+        }
+        return groups;
+    }
+
+    private String[] texts(Column column) {
+        return IntStream.range(0, rows.length)
+                .mapToObj(i -> column.isMissing(rows[i]) ? MISSING : column.text(rows[i]))
+                .toArray(String[]::new);
+    }
+
+    private String[] quarters(NumberColumn numbers) {
+        double[] present = Arrays.stream(rows)
+                .filter(row -> !numbers.isMissing(row))
+                .mapToDouble(row -> numbers.values()[row])
+                .sorted()
+                .toArray();
+        double[] edge = IntStream.range(1, 4)
+                .mapToDouble(k -> present.length == 0 ? 0 : present[present.length * k / 4])
+                .toArray();
+        return IntStream.range(0, rows.length)
+                .mapToObj(i -> {
+                    if (numbers.isMissing(rows[i])) return MISSING;
+                    double value = numbers.values()[rows[i]];
+                    int quarter = 0;
+                    while (quarter < 3 && value >= edge[quarter]) quarter++;
+                    return "quarter " + (quarter + 1) + " of 4 by value";
+                })
+                .toArray(String[]::new);
+    }
+
+    /** Stretches of about as many records each; a day is in one. */
+    private List<Figures.Group> periods(DateColumn dates) {
+        int[] days = dates.days();
+        List<Integer> dated = new ArrayList<>();
+        for (int i = 0; i < rows.length; i++) if (!dates.isMissing(rows[i])) dated.add(i);
+        dated.sort(Comparator.comparingInt(i -> days[rows[i]]));
+        List<Figures.Group> groups = new ArrayList<>();
+        int from = 0;
+        for (int k = 1; k <= PERIODS && from < dated.size(); k++) {
+            int to = Math.max(from + 1, (int) ((long) dated.size() * k / PERIODS));
+            while (to < dated.size() && days[rows[dated.get(to)]] == days[rows[dated.get(to - 1)]]) to++;
+            LocalDate first = LocalDate.ofEpochDay(days[rows[dated.get(from)]]);
+            LocalDate last = LocalDate.ofEpochDay(days[rows[dated.get(to - 1)]]);
+            List<Integer> members = new ArrayList<>(dated.subList(from, to));
+            members.sort(null);
+            groups.add(group(dates.name(), first + " to " + last, members));
+            from = to;
+        }
+        return groups;
+    }
+
+    private Figures.Group group(String column, String level, List<Integer> members) {
+        int n = members.size();
+        double[] own = new double[n];
+        byte[] outcome = new byte[n];
+        int events = 0;
+        double actedOn = 0;
+        double caught = 0;
+        double sum = 0;
+        for (int i = 0; i < n; i++) {
+            int at = members.get(i);
+            own[i] = scores[at];
+            outcome[i] = data.outcome()[rows[at]];
+            events += outcome[i];
+            actedOn += acted[at];
+            caught += outcome[i] * acted[at];
+            sum += own[i];
+        }
+        boolean both = events > 0 && events < n;
+        return new Figures.Group(
+                column,
+                level,
+                n,
+                events,
+                both ? AucDoubt.of(own, outcome).interval() : null,
+                actedOn,
+                caught,
+                actedOn > 0 && events > 0 ? caught / actedOn / (events / (double) n) : null,
+                chosen.probability() ? sum / n : null);
+    }
+}

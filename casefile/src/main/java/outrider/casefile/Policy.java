@@ -1,0 +1,53 @@
+package outrider.casefile;
+
+import java.util.Map;
+import java.util.TreeMap;
+import outrider.base.BadInput;
+
+/**
+ * What is demanded of a report: named checks with their limits. Checks left out are not demanded.
+ *
+ * @param format {@link #FORMAT}
+ */
+public record Policy(int format, String name, Map<Check, Map<String, Double>> checks) {
+    public static final int FORMAT = 1;
+
+    public Policy {
+        if (format != FORMAT) throw BadInput.of("format", "is " + format, "write format: " + FORMAT);
+        if (name == null || name.isBlank() || name.length() > 200) {
+            throw BadInput.of("name", "is empty or longer than 200 letters", "give the policy a short name");
+        }
+        if (checks == null || checks.isEmpty()) throw BadInput.of("checks", "are missing", "demand at least one");
+        Map<Check, Map<String, Double>> all = new TreeMap<>();
+        checks.forEach((check, limits) -> all.put(check, checked(check, limits == null ? Map.of() : limits)));
+        checks = all;
+    }
+
+    private static Map<String, Double> checked(Check check, Map<String, Double> limits) {
+        for (String name : limits.keySet()) {
+            if (check.limits().contains(name)) continue;
+            throw BadInput.of(
+                    check.jsonName(),
+                    "has no limit \"" + name + "\"",
+                    check.limits().isEmpty()
+                            ? "it takes none: write {}"
+                            : "it takes: " + String.join(", ", check.limits()));
+        }
+        for (String name : check.limits()) {
+            Double value = limits.get(name);
+            if (value == null || !Double.isFinite(value) || value < 0) {
+                throw BadInput.of(check.jsonName() + "." + name, "is " + value, "give a number of 0 or more");
+            }
+        }
+        return new TreeMap<>(limits);
+    }
+
+    double limit(Check check, String name) {
+        return checks.get(check).get(name);
+    }
+
+    /** The one that comes with the program. */
+    public static Policy shipped() {
+        return CaseYaml.readPolicy(CaseYaml.resource("policy.yaml"));
+    }
+}

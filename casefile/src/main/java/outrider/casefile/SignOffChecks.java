@@ -1,0 +1,259 @@
+package outrider.casefile;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import outrider.check.Alarm;
+import outrider.stakes.Stakes;
+
+/** Holds a report's figures against a policy. */
+public final class SignOffChecks {
+    private static final int NAMED = 3;
+
+    private final Policy policy;
+    private final BriefFile brief;
+    private final Figures figures;
+    private final Conduct conduct;
+
+    private SignOffChecks(Policy policy, BriefFile brief, Figures figures, Conduct conduct) {
+        this.policy = policy;
+        this.brief = brief;
+        this.figures = figures;
+        this.conduct = conduct;
+    }
+
+    /** In the order of {@link Check}; only those that the policy demands. */
+    public static List<CheckResult> of(Policy policy, BriefFile brief, Figures figures, Conduct conduct) {
+        SignOffChecks checks = new SignOffChecks(policy, brief, figures, conduct);
+        return policy.checks().keySet().stream().map(checks::of).toList();
+    }
+
+    private record Found(boolean passes, String words, Paragraph at) {}
+
+    private CheckResult of(Check check) {
+        Found found = switch (check) {
+            case BEATS_REFERENCES -> references();
+            case NET_VALUE -> netValue();
+            case LIFT -> lift();
+            case TRAINING_GAP -> gap();
+            case RESERVE -> reserve();
+            case CALIBRATION -> calibration();
+            case EVENTS -> events();
+            case LEAKS -> leaks();
+            case INPUTS_IN_TIME -> inTime();
+            case SEGMENTS -> segments();
+            case LOOKS -> looks();
+            case STAKES -> stakes();
+            case MONITORING -> monitoring();
+        };
+        return new CheckResult(check, check.title(), found.passes(), found.words(), found.at());
+    }
+
+    private Found references() {
+        List<Figures.Row> references =
+                figures.candidates().stream().filter(Figures.Row::reference).toList();
+        List<String> unbeaten = references.stream()
+                .filter(r -> !r.standing().equals("behind"))
+                .map(Figures.Row::name)
+                .toList();
+        String words = references.isEmpty()
+                ? "No reference was compared: add the base rate or group rates."
+                : unbeaten.isEmpty()
+                        ? "Ahead of "
+                                + named(references.stream()
+                                        .map(Figures.Row::name)
+                                        .toList()) + " by AUC."
+                        : "Not separable from, or behind, " + named(unbeaten) + " by AUC.";
+        return new Found(!references.isEmpty() && unbeaten.isEmpty(), words, Paragraph.COMPARISON);
+    }
+
+    private Found netValue() {
+        double low = figures.validation().gainLow() * figures.perCampaign();
+        double high = figures.validation().gainHigh() * figures.perCampaign();
+        return new Found(
+                low > 0,
+                "Gain over " + brief.words().acting() + " nobody, for the campaign: 95 % interval "
+                        + Written.money(brief, low) + " to " + Written.money(brief, high) + ".",
+                Paragraph.THRESHOLD);
+    }
+
+    private Found lift() {
+        double limit = policy.limit(Check.LIFT, "atLeast");
+        Double lift = figures.validation().lift();
+        return new Found(
+                lift != null && lift >= limit,
+                (lift == null ? "Nobody is acted on" : "Lift " + Written.fixed(lift, 2)) + "; demanded "
+                        + Written.number(limit) + " or more.",
+                Paragraph.THRESHOLD);
+    }
+
+    private Found gap() {
+        double limit = policy.limit(Check.TRAINING_GAP, "atMost");
+        Figures.Row row = figures.chosenRow();
+        double gap = row.trainingAuc() - row.auc().auc();
+        return new Found(
+                gap <= limit,
+                "AUC " + Written.fixed(row.trainingAuc(), 3) + " on training, "
+                        + Written.fixed(row.auc().auc(), 3) + " on validation: gap " + Written.fixed(gap, 3)
+                        + "; allowed " + Written.number(limit) + ".",
+                Paragraph.COMPARISON);
+    }
+
+    private Found reserve() {
+        Figures.Reserve reserve = figures.reserve();
+        if (reserve == null) return new Found(false, "The reserve is still sealed.", Paragraph.RESERVE);
+        List<String> below = reserve.comparison().stream()
+                .filter(Figures.Compared::below)
+                .map(c -> Written.measure(c.measure()))
+                .toList();
+        return new Found(
+                below.isEmpty(),
+                below.isEmpty()
+                        ? "No figure of the reserve lies below validation's 95 % interval."
+                        : "Below validation's 95 % interval: " + String.join(", ", below) + ".",
+                Paragraph.RESERVE);
+    }
+
+    private Found calibration() {
+        var quality = figures.calibration();
+        if (quality == null) {
+            return new Found(
+                    true,
+                    "The score is no probability; the cut goes by rank, so none is needed.",
+                    Paragraph.CALIBRATION);
+        }
+        double from = policy.limit(Check.CALIBRATION, "slopeFrom");
+        double to = policy.limit(Check.CALIBRATION, "slopeTo");
+        double error = policy.limit(Check.CALIBRATION, "errorAtMost");
+        Double slope = quality.slope();
+        boolean passes = slope != null && slope >= from && slope <= to && quality.ece() <= error;
+        return new Found(
+                passes,
+                "Slope " + Written.fixed(slope, 2) + " (allowed " + Written.number(from) + " to " + Written.number(to)
+                        + "), mean error " + Written.fixed(quality.ece(), 4) + " (allowed " + Written.number(error)
+                        + ").",
+                Paragraph.CALIBRATION);
+    }
+
+    private Found events() {
+        double training = policy.limit(Check.EVENTS, "training");
+        double validation = policy.limit(Check.EVENTS, "validation");
+        double reserve = policy.limit(Check.EVENTS, "reserve");
+        Figures.Split split = figures.split();
+        Integer own =
+                figures.reserve() == null ? null : figures.reserve().part().events();
+        boolean passes = split.training().events() >= training
+                && split.validation().events() >= validation
+                && (own == null || own >= reserve);
+        return new Found(
+                passes,
+                Written.count(split.training().events()) + " " + brief.words().events() + " in training (demanded "
+                        + Written.number(training) + "), "
+                        + Written.count(split.validation().events())
+                        + " in validation (" + Written.number(validation) + "), "
+                        + (own == null ? "reserve sealed" : Written.count(own) + " in the reserve") + " ("
+                        + Written.number(reserve) + ").",
+                Paragraph.DATA);
+    }
+
+    private Found leaks() {
+        List<String> open = figures.columns().stream()
+                .filter(c -> c.alarms().stream().anyMatch(a -> a.leak() && a.answer() == null))
+                .map(Figures.ColumnRow::column)
+                .toList();
+        List<String> tooGood = figures.chosenRow().alarms().stream()
+                .map(Alarm::name)
+                .filter("too good"::equals)
+                .toList();
+        String words = open.isEmpty() && tooGood.isEmpty()
+                ? "No input rings a leak alarm that nobody answered."
+                : open.isEmpty() ? "The validation AUC is too good to be true." : "Open on " + named(open) + ".";
+        return new Found(open.isEmpty() && tooGood.isEmpty(), words, Paragraph.ALARMS);
+    }
+
+    private Found inTime() {
+        double limit = policy.limit(Check.INPUTS_IN_TIME, "daysAtMost");
+        List<Figures.ColumnRow> inputs =
+                figures.columns().stream().filter(c -> c.use().equals("input")).toList();
+        List<String> late = inputs.stream()
+                .filter(c -> c.knownAfterDays() != null && c.knownAfterDays() > limit)
+                .map(c -> c.column() + " (" + c.knownAfterDays() + " days)")
+                .toList();
+        long undated = inputs.stream().filter(c -> c.knownAfterDays() == null).count();
+        String words = late.isEmpty()
+                ? undated == 0
+                        ? "All " + inputs.size() + " inputs are known within " + Written.number(limit) + " days."
+                        : undated + " of " + inputs.size() + " inputs: nobody said when they are known."
+                : "Later than " + Written.number(limit) + " days: " + named(late) + ".";
+        return new Found(late.isEmpty() && undated == 0, words, Paragraph.INPUTS);
+    }
+
+    private Found segments() {
+        double events = policy.limit(Check.SEGMENTS, "eventsAtLeast");
+        double drop = policy.limit(Check.SEGMENTS, "aucDropAtMost");
+        double whole = figures.chosenRow().auc().auc();
+        Figures.Stability stability = figures.stability();
+        List<Figures.Group> judged = Stream.concat(stability.segments().stream(), stability.periods().stream())
+                .filter(g -> g.events() >= events && g.auc() != null && g.auc().high() != null)
+                .toList();
+        List<String> weak = judged.stream()
+                .filter(g -> g.auc().high() < whole - drop)
+                .map(g -> g.column() + " " + g.level() + " (AUC "
+                        + Written.fixed(g.auc().auc(), 3) + ")")
+                .toList();
+        String words = judged.isEmpty()
+                ? "No segment or period with " + Written.number(events)
+                        + " events or more: give columns the role segment or date on Data."
+                : weak.isEmpty()
+                        ? "AUC holds in all " + judged.size() + " segments and periods with " + Written.number(events)
+                                + " events or more."
+                        : "AUC drops in " + named(weak) + ".";
+        return new Found(!judged.isEmpty() && weak.isEmpty(), words, Paragraph.STABILITY);
+    }
+
+    private Found looks() {
+        double limit = policy.limit(Check.LOOKS, "atMost");
+        if (conduct.looks() == null) {
+            return new Found(true, "Computed without anybody looking.", Paragraph.CANDIDATES);
+        }
+        return new Found(
+                conduct.looks() <= limit,
+                "Validation was looked at " + conduct.looks() + " times; allowed " + Written.number(limit) + ".",
+                Paragraph.CANDIDATES);
+    }
+
+    private Found stakes() {
+        Stakes s = brief.stakes();
+        List<String> missing = new ArrayList<>();
+        if (s.actionCost() == 0 && s.falseAlarmCost() == 0) missing.add("what acting costs");
+        if (s.gainIfCaught() == 0 && s.missCost() == 0) missing.add("what an event caught or missed is worth");
+        return new Found(
+                missing.isEmpty(),
+                missing.isEmpty()
+                        ? "Acting has a cost, and events have a worth."
+                        : "Missing: " + String.join(", ", missing) + ".",
+                Paragraph.THRESHOLD);
+    }
+
+    private Found monitoring() {
+        double limit = policy.limit(Check.MONITORING, "linesAtLeast");
+        long whole =
+                brief.memo().monitoring().stream().filter(Memo.Watch::whole).count();
+        return new Found(
+                whole >= limit,
+                String.format(
+                        Locale.ROOT,
+                        "%d complete %s (what, limit, how often, who); demanded %s.",
+                        whole,
+                        whole == 1 ? "line" : "lines",
+                        Written.number(limit)),
+                Paragraph.MONITORING);
+    }
+
+    private static String named(List<String> names) {
+        String some = names.stream().limit(NAMED).collect(Collectors.joining(", "));
+        return names.size() <= NAMED ? some : some + " and " + (names.size() - NAMED) + " more";
+    }
+}

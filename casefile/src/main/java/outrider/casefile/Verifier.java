@@ -1,0 +1,165 @@
+package outrider.casefile;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Map;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Workers;
+
+/** Holds an evidence file against itself, against a server's key, and against the data it was computed from. */
+public final class Verifier {
+    private static final double ACROSS_RUNTIMES = 1e-9;
+
+    private final EvidenceFile file;
+    private final List<Finding> findings = new ArrayList<>();
+
+    /** One thing looked at. @param words what was found */
+    public record Finding(boolean holds, String words) {}
+
+    private Verifier(EvidenceFile file) {
+        this.file = file;
+    }
+
+    /**
+     * @param key the public key of the server that one trusts; null where one has none
+     * @param data the file of records; null leaves the figures unchecked
+     * @return in order; all hold, or the first that does not says what is wrong
+     * @throws BadInput if a file cannot be read
+     */
+    public static List<Finding> of(
+            EvidenceFile file, Map<String, Object> key, Path data, Workers workers, Progress progress) {
+        Verifier verifier = new Verifier(file);
+        Evidence evidence = file.evidence();
+        verifier.hash();
+        verifier.signature(evidence, key);
+        verifier.trail(evidence, key);
+        if (data != null) verifier.figures(evidence, data, workers, progress);
+        return verifier.findings;
+    }
+
+    private void say(boolean holds, String words) {
+        findings.add(new Finding(holds, words));
+    }
+
+    private void hash() {
+        String own = Sha256.of(file.canonical());
+        boolean same = own.equals(file.sha256());
+        say(
+                same,
+                same
+                        ? "hash: SHA-256 of the evidence is " + own
+                        : "hash: the evidence was changed after it was issued: its SHA-256 is " + own
+                                + ", the file says " + file.sha256());
+    }
+
+    private void signature(Evidence evidence, Map<String, Object> trusted) {
+        if (file.signature() == null) {
+            say(trusted == null, "signature: none, no server issued this");
+            return;
+        }
+        String own = SigningKey.thumbprint(evidence.key());
+        if (trusted != null && !SigningKey.thumbprint(trusted).equals(own)) {
+            say(
+                    false,
+                    "signature: a foreign key: the file names key " + own + ", the server's is "
+                            + SigningKey.thumbprint(trusted));
+            return;
+        }
+        boolean fits = SigningKey.fits(evidence.key(), file.canonical(), file.signature());
+        String whose =
+                trusted == null ? "; no key was given to hold it against, so compare this name with the server's" : "";
+        say(fits, fits ? "signature: by key " + own + whose : "signature: does not fit the evidence and key " + own);
+    }
+
+    private void trail(Evidence evidence, Map<String, Object> trusted) {
+        Evidence.TrailHead head = evidence.trail();
+        if (head == null) return;
+        String fault = TrailEntry.fault(file.trail(), trusted == null ? evidence.key() : trusted);
+        if (fault == null) fault = missing(evidence, head);
+        say(
+                fault == null,
+                fault == null
+                        ? "chain: " + file.trail().size() + " entries of the audit trail hold"
+                        : "chain: " + fault);
+    }
+
+    private String missing(Evidence evidence, Evidence.TrailHead head) {
+        List<TrailEntry> entries = file.trail();
+        if (entries.size() < head.entries()) {
+            return "the audit trail holds " + entries.size() + " entries, the evidence was issued after "
+                    + head.entries();
+        }
+        if (head.entries() > 0 && !entries.get((int) head.entries() - 1).hash().equals(head.hash())) {
+            return "entry " + head.entries() + " of the audit trail is not the one the evidence was issued after";
+        }
+        String own = Sha256.of(file.canonical());
+        boolean issued = entries.stream()
+                .skip(head.entries())
+                .anyMatch(e -> e.subject().equals("report " + evidence.report())
+                        && e.words().contains(own));
+        return issued ? null : "the audit trail does not hold the issue of this evidence";
+    }
+
+    private void figures(Evidence evidence, Path data, Workers workers, Progress progress) {
+        Figures anew;
+        List<CheckResult> checks;
+        try {
+            CaseData read = CaseData.read(evidence.recipe(), data, progress.part(0, 0.2, ""));
+            List<Entrant> entrants = CaseRun.of(read, workers, progress.part(0.2, 0.9, ""));
+            anew = FiguresMaker.of(read, entrants, workers);
+            checks = SignOffChecks.of(evidence.policy(), evidence.recipe(), anew, evidence.conduct());
+        } catch (BadInput e) {
+            say(false, "figures: " + e.getMessage());
+            return;
+        }
+        boolean sameRuntime = evidence.maker().java().equals(Evidence.Maker.javaHere());
+        double tolerance = sameRuntime ? 0 : ACROSS_RUNTIMES;
+        String difference = first("figures", file.tree().get("figures"), tree(anew), tolerance);
+        if (difference == null) difference = first("checks", file.tree().get("checks"), tree(checks), tolerance);
+        say(
+                difference == null,
+                difference == null
+                        ? "figures: repeats, " + (sameRuntime ? "to the last bit" : "within 1e-9 on another Java")
+                        : "figures: " + difference);
+    }
+
+    private static JsonNode tree(Object document) {
+        return Canonical.JSON.valueToTree(document);
+    }
+
+    /** The first leaf that differs, in words; null for none. */
+    static String first(String path, JsonNode filed, JsonNode anew, double tolerance) {
+        if (filed == null) return path + " is missing in the file";
+        if (filed.isNumber() && anew.isNumber()) {
+            double a = filed.asDouble();
+            double b = anew.asDouble();
+            if (a == b || Math.abs(a - b) <= tolerance * Math.max(1, Math.abs(b))) return null;
+            return path + " is " + filed.asText() + " in the file and " + anew.asText() + " recomputed, off by "
+                    + (a - b);
+        }
+        if (filed.isArray() && anew.isArray()) {
+            if (filed.size() != anew.size())
+                return path + " has " + filed.size() + " items in the file and " + anew.size() + " recomputed";
+            for (int i = 0; i < filed.size(); i++) {
+                String found = first(path + "[" + (i + 1) + "]", filed.get(i), anew.get(i), tolerance);
+                if (found != null) return found;
+            }
+            return null;
+        }
+        if (filed.isObject() && anew.isObject()) {
+            Iterator<Map.Entry<String, JsonNode>> fields = anew.properties().iterator();
+            while (fields.hasNext()) {
+                Map.Entry<String, JsonNode> field = fields.next();
+                String found =
+                        first(path + "." + field.getKey(), filed.get(field.getKey()), field.getValue(), tolerance);
+                if (found != null) return found;
+            }
+            return filed.size() == anew.size() ? null : path + " has entries in the file that are not recomputed";
+        }
+        return filed.equals(anew) ? null : path + " is " + filed + " in the file and " + anew + " recomputed";
+    }
+}

@@ -1,0 +1,155 @@
+package outrider.cli;
+
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.stream.IntStream;
+import outrider.base.Workers;
+import outrider.casefile.BriefFile;
+import outrider.casefile.Canonical;
+import outrider.casefile.CaseData;
+import outrider.casefile.CaseRun;
+import outrider.casefile.CaseYaml;
+import outrider.casefile.CheckResult;
+import outrider.casefile.Conduct;
+import outrider.casefile.Entrant;
+import outrider.casefile.Evidence;
+import outrider.casefile.EvidenceFile;
+import outrider.casefile.Figures;
+import outrider.casefile.FiguresMaker;
+import outrider.casefile.Policy;
+import outrider.casefile.SignOffChecks;
+import outrider.casefile.Written;
+import outrider.report.HtmlReport;
+import outrider.report.PdfReport;
+import outrider.split.SealOpening;
+import outrider.table.CategoryColumn;
+import outrider.table.Column;
+import outrider.table.CsvTableWriter;
+import outrider.table.NumberColumn;
+import outrider.table.Table;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Does a whole case headless: data, split, candidates, comparison, cut, report. */
+@Command(
+        name = "run",
+        mixinStandardHelpOptions = true,
+        description = "Computes the case of BRIEF.yaml: evidence.json, report.html, report.pdf and scores.csv.")
+final class RunCommand implements Callable<Integer> {
+    @Spec
+    CommandSpec spec;
+
+    @Parameters(
+            paramLabel = "BRIEF.yaml",
+            description = "exported from a brief, or written by hand; see docs/formats.md")
+    Path file;
+
+    @Option(names = "--out", required = true, paramLabel = "DIR", description = "where the results go; made if missing")
+    Path out;
+
+    @Option(names = "--data", paramLabel = "FILE", description = "the records, where they are not beside the brief")
+    Path data;
+
+    @Option(
+            names = "--policy",
+            paramLabel = "POLICY.yaml",
+            description = "what to hold it against; the shipped one if left out")
+    Path policyFile;
+
+    @Override
+    public Integer call() throws IOException {
+        BriefFile brief = CaseYaml.read(Inputs.text(file));
+        Policy policy = policyFile == null ? Policy.shipped() : CaseYaml.readPolicy(Inputs.text(policyFile));
+        Path records = data != null
+                ? data
+                : file.toAbsolutePath().resolveSibling(brief.data().file());
+        Workers workers = Inputs.workers();
+        CaseData read = CaseData.read(brief, records, Inputs.progress(spec));
+        List<Entrant> entrants = CaseRun.of(read, workers, Inputs.progress(spec));
+        Figures figures = FiguresMaker.of(read, entrants, workers);
+        Conduct conduct = new Conduct(null, null, entrants.size());
+        List<CheckResult> checks = SignOffChecks.of(policy, brief, figures, conduct);
+        String now = Instant.now().truncatedTo(ChronoUnit.SECONDS).toString();
+        Evidence evidence = new Evidence(
+                Evidence.FORMAT,
+                null,
+                null,
+                now,
+                List.of(),
+                brief,
+                figures,
+                conduct,
+                List.of(),
+                0,
+                policy,
+                checks,
+                List.of(),
+                null,
+                null,
+                Evidence.Maker.here(),
+                null);
+        byte[] canonical = Canonical.write(evidence);
+        Files.createDirectories(out);
+        Files.write(out.resolve("evidence.json"), EvidenceFile.write(canonical, null, List.of()));
+        String rendering = HtmlReport.render(canonical);
+        Files.writeString(
+                out.resolve("report.html"),
+                HtmlReport.complete(rendering, List.of(), "", true),
+                StandardCharsets.UTF_8);
+        Files.write(out.resolve("report.pdf"), PdfReport.of(HtmlReport.complete(rendering, List.of(), "", false)));
+        try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(out.resolve("scores.csv")))) {
+            CsvTableWriter.write(scores(read, entrants), to);
+        }
+        say(brief, figures, checks);
+        return 0;
+    }
+
+    private void say(BriefFile brief, Figures figures, List<CheckResult> checks) {
+        var to = spec.commandLine().getOut();
+        to.println(
+                figures.chosen() + " at " + Written.percent(figures.validation().depth()) + ": capture "
+                        + Written.percent(figures.validation().capture()) + ", gain "
+                        + Written.gain(brief, figures.validation().gainOverNobody() * figures.perCampaign()));
+        for (CheckResult check : checks) {
+            to.println((check.passes() ? "passes  " : "fails   ") + check.title() + ": " + check.words());
+        }
+        to.println("written to " + out);
+    }
+
+    /** Every record that is not sealed: its number, part, outcome and every candidate's score. */
+    private static Table scores(CaseData read, List<Entrant> entrants) {
+        BriefFile.SealSpec seal = read.brief().seal();
+        int[] reserve = seal == null
+                ? new int[0]
+                : read.parts()
+                        .reserve(new SealOpening(
+                                seal.openedBy(), Instant.parse(seal.openedAt()), seal.candidate(), seal.records()));
+        int[][] parts = {read.parts().training(), read.parts().validation(), reserve};
+        int[] rows = IntStream.of(0, 1, 2).flatMap(p -> IntStream.of(parts[p])).toArray();
+        int[] part = IntStream.of(0, 1, 2)
+                .flatMap(p -> IntStream.generate(() -> p).limit(parts[p].length))
+                .toArray();
+        List<Column> columns = new ArrayList<>();
+        columns.add(new NumberColumn(
+                "record", IntStream.of(rows).mapToDouble(r -> r + 1).toArray()));
+        columns.add(new CategoryColumn("part", part, List.of("training", "validation", "reserve")));
+        columns.add(new NumberColumn(
+                "outcome",
+                IntStream.of(rows).mapToDouble(r -> read.outcome()[r]).toArray()));
+        for (Entrant entrant : entrants)
+            columns.add(new NumberColumn(entrant.name(), entrant.score().apply(rows)));
+        return new Table(columns, null);
+    }
+}

@@ -1,0 +1,566 @@
+package outrider.report;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import outrider.casefile.BriefFile;
+import outrider.casefile.Evidence;
+import outrider.casefile.Figures;
+import outrider.casefile.Memo;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+import outrider.doubt.AucDoubt;
+import outrider.exchange.CutFigures;
+import outrider.measure.BandRow;
+import outrider.measure.ProbabilityQuality;
+import outrider.stakes.Stakes;
+
+/** The chapters after the first page, as blocks of text, tables and drawings. */
+final class Chapters {
+    private final Evidence e;
+    private final BriefFile brief;
+    private final BriefFile.Words words;
+    private final Figures f;
+    private final CutFigures v;
+    private final FirstPage first;
+
+    Chapters(Evidence evidence) {
+        e = evidence;
+        brief = evidence.recipe();
+        words = brief.words();
+        f = evidence.figures();
+        v = f.validation();
+        first = new FirstPage(evidence);
+    }
+
+    List<Block> of(Paragraph paragraph) {
+        List<Block> blocks = switch (paragraph) {
+            case DECISION, WHY, RISKS -> new ArrayList<>();
+            case DATA -> data();
+            case ALARMS -> alarms();
+            case CANDIDATES -> candidates();
+            case COMPARISON -> comparison();
+            case THRESHOLD -> threshold();
+            case CALIBRATION -> calibration();
+            case STABILITY -> stability();
+            case RESERVE -> reserve();
+            case INPUTS -> inputs();
+            case MONITORING -> monitoring();
+            case DEFINITIONS -> definitions();
+            case RECIPE -> recipe();
+        };
+        List<Evidence.Pinned> pinned = e.pinned();
+        for (int i = 0; i < pinned.size(); i++) if (pinned.get(i).chapter() == paragraph) pin(pinned.get(i), i, blocks);
+        return blocks;
+    }
+
+    private static void pin(Evidence.Pinned pin, int number, List<Block> blocks) {
+        blocks.add(Block.heading(pin.title()));
+        if (!pin.note().isBlank()) blocks.add(Block.said(pin.note()));
+        if (pin.drawing() != null) {
+            blocks.add(Block.chart(
+                    SafeDrawing.of(pin.drawing(), "pin" + number + "-", pin.title() + ". " + pin.reading())));
+        }
+        if (pin.cells() != null && !pin.cells().isEmpty()) {
+            blocks.add(Block.table(
+                    null, pin.cells().get(0), pin.cells().subList(1, pin.cells().size())));
+        }
+        if (!pin.reading().isBlank()) blocks.add(Block.text(pin.reading()));
+        if (pin.cut() != null) {
+            blocks.add(Block.quiet("Pinned at " + pin.cut()
+                    + (pin.sameCut() ? "." : ", which is not the cut proposed here: its figures are of that cut.")));
+        }
+    }
+
+    private String money(double amount) {
+        return Written.money(brief, amount);
+    }
+
+    private String gain(double amount) {
+        return Written.gain(brief, amount);
+    }
+
+    static String auc(AucDoubt.Interval auc) {
+        if (auc == null) return Written.NONE;
+        if (auc.low() == null) return Written.fixed(auc.auc(), 3);
+        return Written.fixed(auc.auc(), 3) + " (" + Written.fixed(auc.low(), 3) + " to " + Written.fixed(auc.high(), 3)
+                + ")";
+    }
+
+    private List<Block> data() {
+        List<Block> blocks = new ArrayList<>();
+        Figures.Data d = f.data();
+        blocks.add(Block.text(Written.count(d.records()) + " records and " + d.columns() + " columns from "
+                + brief.data().file() + ". The outcome is " + brief.outcome().column() + "; the event is “"
+                + String.join("”, “", brief.outcome().events()) + "”."));
+        Figures.Split s = f.split();
+        blocks.add(Block.text("Records were dealt " + s.method() + ", seed "
+                + brief.split().seed() + "."
+                + (s.leftOut() > 0 ? " " + Written.count(s.leftOut()) + " are in no part." : "")
+                + (s.balance() == null ? "" : " " + s.balance()) + " Nothing was fitted on validation or reserve."));
+        List<List<String>> rows = new ArrayList<>();
+        rows.add(part("training", s.training()));
+        rows.add(part("validation", s.validation()));
+        rows.add(
+                f.reserve() == null
+                        ? List.of("reserve", Written.count(s.reserveRecords()), "sealed", "sealed")
+                        : part("reserve", f.reserve().part()));
+        blocks.add(Block.table(null, List.of("part", "#records", "#" + words.events(), "#event rate"), rows));
+        List<List<String>> aside = f.columns().stream()
+                .filter(c -> !c.use().equals("input") && !c.use().equals("outcome"))
+                .map(c -> List.of(c.column(), c.use(), c.reason()))
+                .toList();
+        if (!aside.isEmpty()) {
+            blocks.add(Block.table(
+                    "Columns that the proposed candidate does not learn from.",
+                    List.of("column", "role", "reason"),
+                    aside));
+        }
+        return blocks;
+    }
+
+    private static List<String> part(String name, Figures.Part part) {
+        return List.of(
+                name,
+                Written.count(part.records()),
+                Written.count(part.events()),
+                Written.percent(part.events() / (double) part.records()));
+    }
+
+    private List<Block> alarms() {
+        List<Block> blocks = new ArrayList<>();
+        List<List<String>> rows = new ArrayList<>();
+        for (Figures.ColumnRow c : f.columns()) {
+            for (Figures.Rung a : c.alarms()) {
+                rows.add(List.of(c.column(), a.name(), a.meaning(), a.answer() == null ? "open" : a.answer()));
+            }
+        }
+        for (Figures.Row r : f.candidates()) {
+            r.alarms().forEach(a -> rows.add(List.of(r.name(), a.name(), a.meaning(), "see the author's words")));
+        }
+        blocks.add(
+                rows.isEmpty()
+                        ? Block.text("No column and no candidate rang an alarm.")
+                        : Block.table(
+                                "Alarms of columns, as training shows them, and of candidates.",
+                                List.of("column or candidate", "alarm", "what it means", "what was done"),
+                                rows));
+        return blocks;
+    }
+
+    private List<Block> candidates() {
+        List<Block> blocks = new ArrayList<>();
+        var conduct = e.conduct();
+        blocks.add(Block.text(conduct.tried() + " were tried, " + f.candidates().size() + " are compared here."
+                + (conduct.looks() == null
+                        ? ""
+                        : " Validation figures were looked at " + conduct.looks()
+                                + " times, and a candidate or a cut was chosen by them " + conduct.choices()
+                                + " times.")
+                + (f.optimism() == null || f.optimism() < 0.0005
+                        ? ""
+                        : " For having been picked, the best AUC is expected to be " + Written.fixed(f.optimism(), 3)
+                                + " too high.")));
+        blocks.add(Block.table(
+                null,
+                List.of("candidate", "kind", "settings", "#inputs", "#numbers learnt", "last input known"),
+                f.candidates().stream()
+                        .map(r -> List.of(
+                                r.name(),
+                                r.kind(),
+                                r.settings(),
+                                Integer.toString(r.inputs()),
+                                r.numbers() == null ? Written.NONE : Written.count(r.numbers()),
+                                r.undated() > 0
+                                        ? "not said of " + r.undated()
+                                        : r.knownAfterDays() == null
+                                                ? Written.NONE
+                                                : "after " + r.knownAfterDays() + " days"))
+                        .toList(),
+                index()));
+        return blocks;
+    }
+
+    private int index() {
+        for (int i = 0; i < f.candidates().size(); i++) {
+            if (f.candidates().get(i).name().equals(f.chosen())) return i;
+        }
+        return -1;
+    }
+
+    private List<Block> comparison() {
+        List<Block> blocks = new ArrayList<>();
+        blocks.add(Block.table(
+                "On validation, " + Written.count(f.split().validation().records()) + " " + words.records()
+                        + ", each candidate acting on the same " + Written.count(v.records())
+                        + ". In brackets 95 % intervals. “Gap” is training AUC less validation AUC; “by money” the verdict on its gain against the proposed one's.",
+                List.of(
+                        "candidate",
+                        "#capture rate",
+                        "#lift",
+                        "#precision",
+                        "#gain over nobody",
+                        "#AUC",
+                        "#gap",
+                        "by AUC",
+                        "by money"),
+                f.candidates().stream().map(this::compared).toList(),
+                index()));
+        blocks.add(Block.chart(Charts.gains(e)));
+        return blocks;
+    }
+
+    private List<String> compared(Figures.Row r) {
+        CutFigures c = r.atCut();
+        return List.of(
+                r.name(),
+                Written.percent(c.capture(), c.captureLow(), c.captureHigh()),
+                Written.fixed(c.lift(), 2),
+                Written.percent(c.precision()),
+                gain(c.gainOverNobody()) + " (" + gain(c.gainLow()) + " to " + gain(c.gainHigh()) + ")",
+                auc(r.auc()),
+                Written.fixed(r.trainingAuc() - r.auc().auc(), 3),
+                r.standing().equals("leader") ? "proposed" : r.standing(),
+                r.difference() == null ? "proposed" : r.difference().verdict().words());
+    }
+
+    private List<Block> threshold() {
+        List<Block> blocks = new ArrayList<>();
+        blocks.add(Block.text(stakes()));
+        blocks.add(Block.chart(Charts.netValue(e)));
+        Stakes s = brief.stakes();
+        boolean valued = brief.valueColumn() != null;
+        blocks.add(Block.table(
+                "The outcome grid at the cut: counts on validation"
+                        + (brief.plannedRate() == null ? "" : ", at the planned event rate")
+                        + "; the reserve beside them once it is open.",
+                List.of(
+                        "cell",
+                        "also called",
+                        "#" + words.records() + ", validation",
+                        "worth of one",
+                        "#" + words.records() + ", reserve"),
+                List.of(
+                        cell(
+                                "caught",
+                                "true positives",
+                                v.caught(),
+                                valued ? null : s.caught(),
+                                f.reserve() == null
+                                        ? null
+                                        : f.reserve().figures().caught()),
+                        cell(
+                                "false alarms",
+                                "false positives",
+                                v.falseAlarms(),
+                                s.falseAlarm(),
+                                f.reserve() == null
+                                        ? null
+                                        : f.reserve().figures().falseAlarms()),
+                        cell(
+                                "missed",
+                                "false negatives",
+                                v.missed(),
+                                valued ? null : s.missed(),
+                                f.reserve() == null
+                                        ? null
+                                        : f.reserve().figures().missed()),
+                        cell(
+                                "left alone",
+                                "true negatives",
+                                v.leftAlone(),
+                                s.leftAlone(),
+                                f.reserve() == null
+                                        ? null
+                                        : f.reserve().figures().leftAlone()))));
+        if (!f.sensitivity().isEmpty()) {
+            blocks.add(Block.table(
+                    "Sensitivity: the same cut where one amount is another, for the campaign.",
+                    List.of("if the …", "were", "#this cut gains", "#best depth then", "#which gains"),
+                    f.sensitivity().stream()
+                            .map(w -> List.of(
+                                    FirstPage.lever(w.lever()),
+                                    amount(w),
+                                    gain(w.gain() * f.perCampaign()),
+                                    Written.percent(w.bestDepth()),
+                                    gain(w.bestGain() * f.perCampaign())))
+                            .toList()));
+        }
+        if (!f.takeovers().isEmpty()) {
+            blocks.add(Block.bullets(f.takeovers().stream()
+                    .map(t -> "From a " + FirstPage.lever(t.lever()) + " of " + leverAmount(t.lever(), t.amount())
+                            + " (now " + leverAmount(t.lever(), t.now()) + ") on, “" + t.candidate()
+                            + "” has the best net value.")
+                    .toList()));
+        }
+        blocks.add(bands());
+        return blocks;
+    }
+
+    private String amount(Figures.WhatIf w) {
+        return leverAmount(w.lever(), w.amount()) + " ("
+                + String.format(Locale.ROOT, "%+.0f %%", 100 * (w.factor() - 1)).replace('-', '−') + ")";
+    }
+
+    private String leverAmount(String lever, double amount) {
+        boolean share = lever.equals("successRate") || lever.equals("plannedRate");
+        boolean factor = brief.valueColumn() != null && (lever.equals("missCost") || lever.equals("gainIfCaught"));
+        if (factor) return Written.number(amount) + " × " + brief.valueColumn();
+        return share ? Written.percent(amount) : Written.price(words.currency(), amount);
+    }
+
+    private List<String> cell(String name, String trade, double count, Double each, Double reserve) {
+        return List.of(
+                name,
+                trade,
+                Written.count(count),
+                each == null ? "by " + brief.valueColumn() : Written.price(words.currency(), each),
+                reserve == null ? "sealed" : Written.count(reserve));
+    }
+
+    private String stakes() {
+        Stakes s = brief.stakes();
+        String currency = words.currency();
+        String times = brief.valueColumn() == null ? "" : " times its " + brief.valueColumn();
+        String caught = brief.valueColumn() == null
+                ? Written.price(currency, s.gainIfCaught())
+                : Written.number(s.gainIfCaught()) + times;
+        String missed = brief.valueColumn() == null
+                ? Written.price(currency, s.missCost())
+                : Written.number(s.missCost()) + times;
+        return "Acting costs " + Written.price(currency, s.actionCost()) + " a record and works on "
+                + Written.percent(s.successRate()) + " of the events acted on; an event caught earns " + caught
+                + "; an event missed costs " + missed + ", a false alarm costs another "
+                + Written.price(currency, s.falseAlarmCost()) + ", and leaving the others alone is worth "
+                + Written.price(currency, s.leaveValue()) + "."
+                + (f.breakEven() == null
+                        ? ""
+                        : " Acting pays from an event probability of " + Written.percent(f.breakEven()) + ".")
+                + (brief.capacity() == null
+                        ? ""
+                        : " At most " + Written.count(brief.capacity()) + " of " + Written.count(brief.campaignSize())
+                                + " can be acted on.")
+                + (brief.cut() == null || brief.cut().rule() == null
+                        ? ""
+                        : " The cut: " + brief.cut().rule() + ".");
+    }
+
+    private Block bands() {
+        boolean tied = f.bands().stream().anyMatch(BandRow::tied);
+        return Block.table(
+                "Band table of " + f.chosen() + " on validation, highest scores first."
+                        + (tied ? " * a group of equal scores straddles a boundary, so events are shared out." : ""),
+                List.of(
+                        "#band",
+                        "#" + words.records(),
+                        "#" + words.events(),
+                        "#event rate",
+                        "#lift",
+                        "#capture so far",
+                        "#lift so far",
+                        "#lowest score"),
+                f.bands().stream()
+                        .map(b -> List.of(
+                                Integer.toString(b.band()),
+                                Written.count(b.records()),
+                                Written.count(b.events()) + (b.tied() ? " *" : ""),
+                                Written.percent(b.eventRate()),
+                                Written.fixed(b.lift(), 2),
+                                Written.percent(b.capture()),
+                                Written.fixed(b.cumulativeLift(), 2),
+                                Written.score(b.lowestScore())))
+                        .toList());
+    }
+
+    private List<Block> calibration() {
+        ProbabilityQuality q = f.calibration();
+        if (q == null) {
+            return new ArrayList<>(List.of(Block.text("The score of " + f.chosen()
+                    + " is no probability; records are taken by rank, so there is nothing to calibrate.")));
+        }
+        List<Block> blocks = new ArrayList<>();
+        String slope = q.slope() == null
+                ? "The calibration line cannot be fitted."
+                : "The calibration line has a slope of " + Written.fixed(q.slope(), 2)
+                        + " (1 is perfect, less is over-confident) and an intercept of "
+                        + Written.fixed(q.intercept(), 2) + ".";
+        blocks.add(Block.text(slope + " Over ten bands the forecast is off by " + Written.fixed(q.ece(), 4)
+                + " on average; Brier score " + Written.fixed(q.brier(), 4) + ", log loss "
+                + Written.fixed(q.logLoss(), 4) + "."));
+        blocks.add(Block.chart(Charts.reliability(e)));
+        blocks.add(Block.table(
+                "Forecast and outcome on validation; Wilson 95 % intervals.",
+                List.of("#band", "#" + words.records(), "#mean forecast", "#observed rate"),
+                q.reliability().stream()
+                        .map(r -> List.of(
+                                Integer.toString(r.band()),
+                                Written.count(r.records()),
+                                Written.percent(r.meanProbability()),
+                                Written.percent(r.observedRate(), r.low(), r.high())))
+                        .toList()));
+        return blocks;
+    }
+
+    private List<Block> stability() {
+        List<Block> blocks = new ArrayList<>();
+        Figures.Stability s = f.stability();
+        if (s.segments().isEmpty()) {
+            blocks.add(Block.text("No column has the role segment, so segments were not looked at."));
+        } else {
+            blocks.add(Block.table(
+                    "Segments within validation, at the cut.", groupHead("segment"), groups(s.segments(), true)));
+        }
+        if (s.timeColumn() == null) {
+            blocks.add(Block.text("No column has the role date, so periods were not looked at."));
+        } else {
+            blocks.add(Block.table(
+                    "Periods within validation by " + s.timeColumn() + ", at the cut.",
+                    groupHead("period"),
+                    groups(s.periods(), false)));
+        }
+        return blocks;
+    }
+
+    private List<String> groupHead(String what) {
+        return List.of(
+                what,
+                "#" + words.records(),
+                "#" + words.events(),
+                "#event rate",
+                "#mean forecast",
+                "#AUC",
+                "#acted on",
+                "#capture rate",
+                "#lift");
+    }
+
+    private static List<List<String>> groups(List<Figures.Group> groups, boolean named) {
+        return groups.stream()
+                .map(g -> List.of(
+                        named ? g.column() + ": " + g.level() : g.level(),
+                        Written.count(g.records()),
+                        Written.count(g.events()),
+                        Written.percent(g.events() / (double) g.records()),
+                        Written.percent(g.meanScore()),
+                        auc(g.auc()),
+                        Written.percent(g.acted() / g.records()),
+                        g.events() == 0 ? Written.NONE : Written.percent(g.caught() / g.events()),
+                        Written.fixed(g.lift(), 2)))
+                .toList();
+    }
+
+    private List<Block> reserve() {
+        List<Block> blocks = new ArrayList<>();
+        BriefFile.SealSpec seal = brief.seal();
+        Figures.Reserve r = f.reserve();
+        if (r == null) {
+            blocks.add(Block.text(
+                    "The reserve is sealed. It is opened once, for one candidate and cut, on the way to submitting."));
+            return blocks;
+        }
+        blocks.add(
+                Block.text("Opened once, by " + seal.openedBy() + " on " + ReportTime.words(seal.openedAt()) + ", for "
+                        + seal.candidate() + " at " + Written.percent(v.depth()) + " of validation"
+                        + (v.threshold() == null ? "; read at the same depth." : "; read at the same threshold.")));
+        blocks.add(Block.text(first.confirmation()));
+        blocks.add(Block.table(
+                "Money for the campaign. In brackets 95 % intervals.",
+                List.of("measure", "#validation", "#reserve", "against validation's interval"),
+                r.comparison().stream()
+                        .map(c -> List.of(
+                                Written.measure(c.measure()),
+                                bounded(c, c.validation(), c.low(), c.high()),
+                                bounded(c, c.reserve(), c.reserveLow(), c.reserveHigh()),
+                                c.reserve() == null || c.low() == null
+                                        ? Written.NONE
+                                        : c.below() ? "below" : c.reserve() > c.high() ? "above" : "within"))
+                        .toList()));
+        return blocks;
+    }
+
+    private String bounded(Figures.Compared c, Double value, Double low, Double high) {
+        if (value == null) return Written.NONE;
+        String text = first.measured(c, value);
+        return low == null ? text : text + " (" + first.measured(c, low) + " to " + first.measured(c, high) + ")";
+    }
+
+    private List<Block> inputs() {
+        List<Block> blocks = new ArrayList<>();
+        List<Figures.ColumnRow> inputs =
+                f.columns().stream().filter(c -> c.use().equals("input")).toList();
+        if (inputs.isEmpty()) {
+            blocks.add(Block.text("It learns from no column."));
+            return blocks;
+        }
+        blocks.add(Block.table(
+                "Where the inputs of " + f.chosen()
+                        + " come from and when they are known, in days after the day of decision; AUC alone is on training.",
+                List.of("input", "what it says", "from", "#days", "#missing", "#AUC alone"),
+                inputs.stream()
+                        .map(c -> List.of(
+                                c.column(),
+                                c.meaning() == null ? "" : c.meaning(),
+                                c.knownWhere() == null ? "not said" : c.knownWhere(),
+                                c.knownAfterDays() == null
+                                        ? "not said"
+                                        : c.knownAfterDays().toString(),
+                                Written.percent(c.missing()),
+                                Written.fixed(c.auc(), 3)))
+                        .toList()));
+        return blocks;
+    }
+
+    private List<Block> monitoring() {
+        List<Block> blocks = new ArrayList<>();
+        List<Memo.Watch> watches = brief.memo().monitoring();
+        if (watches.isEmpty()) {
+            blocks.add(Block.text("Nobody has said yet what will be watched."));
+            return blocks;
+        }
+        blocks.add(Block.table(
+                null,
+                List.of("what is watched", "limit", "how often", "by whom"),
+                watches.stream()
+                        .map(w -> List.of(
+                                FigureWords.filled(w.what(), brief, f),
+                                FigureWords.filled(w.limit(), brief, f),
+                                w.every(),
+                                w.who()))
+                        .toList()));
+        return blocks;
+    }
+
+    private List<Block> definitions() {
+        return new ArrayList<>(List.of(Block.table(
+                null,
+                List.of("measure", "definition", "here"),
+                Definitions.with(e).stream()
+                        .map(d -> List.of(d.name(), d.formula(), d.numbers()))
+                        .toList())));
+    }
+
+    private List<Block> recipe() {
+        List<Block> blocks = new ArrayList<>();
+        Figures.Row row = f.chosenRow();
+        blocks.add(Block.text("Outrider " + e.maker().version() + " on "
+                + e.maker().java() + "; " + row.kind() + (row.settings().isEmpty() ? "" : ", " + row.settings())
+                + "; seed " + brief.split().seed() + "."));
+        blocks.add(new Block("<p>SHA-256 of " + Block.escape(brief.data().file()) + ": <span class=\"hash\">"
+                + f.data().sha256() + "</span></p>"));
+        blocks.add(
+                Block.text(
+                        "The whole case is in this report's evidence and can be exported as one file; “outrider run” computes it anew from that file and the data, “outrider verify” holds the evidence against them."));
+        if (e.trail() != null) {
+            blocks.add(new Block("<p>Issued after entry " + e.trail().entries() + " of the audit trail "
+                    + Block.escape(e.trail().chain()) + ", whose hash is <span class=\"hash\">"
+                    + e.trail().hash() + "</span></p>"));
+        }
+        if (e.key() != null) {
+            blocks.add(new Block("<p>Signed with the Ed25519 key <span class=\"hash\">"
+                    + outrider.casefile.SigningKey.thumbprint(e.key())
+                    + "</span>; its public half: <span class=\"hash\">"
+                    + Block.escape(e.key().get("x").toString()) + "</span></p>"));
+        }
+        return blocks;
+    }
+}

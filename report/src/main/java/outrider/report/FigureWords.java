@@ -1,0 +1,90 @@
+package outrider.report;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import outrider.base.BadInput;
+import outrider.casefile.BriefFile;
+import outrider.casefile.Figures;
+import outrider.casefile.Written;
+
+/** Figures by name, for authors' words: "{gain}" stands for the gain. Nobody types them over. */
+public final class FigureWords {
+    private static final Pattern NAME = Pattern.compile("\\{([A-Za-z]*)\\}");
+    private static final Map<String, Function<Case, String>> KNOWN = new LinkedHashMap<>();
+
+    private record Case(BriefFile brief, Figures figures) {
+        double campaign(double sum) {
+            return sum * figures.perCampaign();
+        }
+    }
+
+    static {
+        KNOWN.put("candidate", c -> c.figures.chosen());
+        KNOWN.put("depth", c -> Written.percent(c.figures.validation().depth()));
+        KNOWN.put(
+                "actedOn",
+                c -> Written.count(Math.rint(c.campaign(c.figures.validation().records()))));
+        KNOWN.put("threshold", c -> Written.score(c.figures.validation().threshold()));
+        KNOWN.put("capture", c -> Written.percent(c.figures.validation().capture()));
+        KNOWN.put("captureLow", c -> Written.percent(c.figures.validation().captureLow()));
+        KNOWN.put("captureHigh", c -> Written.percent(c.figures.validation().captureHigh()));
+        KNOWN.put("precision", c -> Written.percent(c.figures.validation().precision()));
+        KNOWN.put("lift", c -> Written.fixed(c.figures.validation().lift(), 2));
+        KNOWN.put(
+                "gain",
+                c -> Written.money(c.brief, c.campaign(c.figures.validation().gainOverNobody())));
+        KNOWN.put(
+                "gainLow",
+                c -> Written.money(c.brief, c.campaign(c.figures.validation().gainLow())));
+        KNOWN.put(
+                "gainHigh",
+                c -> Written.money(c.brief, c.campaign(c.figures.validation().gainHigh())));
+        KNOWN.put("auc", c -> Written.fixed(c.figures.chosenRow().auc().auc(), 3));
+        KNOWN.put("breakEven", c -> Written.percent(c.figures.breakEven()));
+        KNOWN.put(
+                "reserveCapture",
+                c -> c.figures.reserve() == null
+                        ? "(sealed)"
+                        : Written.percent(c.figures.reserve().figures().capture()));
+        KNOWN.put(
+                "reserveGain",
+                c -> c.figures.reserve() == null
+                        ? "(sealed)"
+                        : Written.money(
+                                c.brief,
+                                c.figures.reserve().figures().gainOverNobody()
+                                        * c.figures.reserve().perCampaign()));
+    }
+
+    private FigureWords() {}
+
+    /** Every name with its figure. */
+    public static Map<String, String> of(BriefFile brief, Figures figures) {
+        Map<String, String> all = new LinkedHashMap<>();
+        KNOWN.forEach((name, figure) -> all.put(name, figure.apply(new Case(brief, figures))));
+        return all;
+    }
+
+    /** @throws BadInput naming the first name in braces that stands for no figure */
+    public static void demandKnown(String field, String words) {
+        Matcher found = NAME.matcher(words);
+        while (found.find()) {
+            if (KNOWN.containsKey(found.group(1))) continue;
+            throw BadInput.of(
+                    field,
+                    "holds " + found.group() + ", which stands for no figure",
+                    "use one of {" + String.join("}, {", KNOWN.keySet()) + "}");
+        }
+    }
+
+    static String filled(String words, BriefFile brief, Figures figures) {
+        Case with = new Case(brief, figures);
+        return NAME.matcher(words).replaceAll(found -> {
+            Function<Case, String> figure = KNOWN.get(found.group(1));
+            return Matcher.quoteReplacement(figure == null ? found.group() : figure.apply(with));
+        });
+    }
+}

@@ -1,0 +1,255 @@
+package outrider.report;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import outrider.casefile.BriefFile;
+import outrider.casefile.CheckResult;
+import outrider.casefile.Evidence;
+import outrider.casefile.Figures;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+import outrider.exchange.AgainstLeader;
+import outrider.exchange.CutFigures;
+
+/** The words of a report's first page: the decision, what is expected of it, why this candidate, what could go wrong. */
+public final class FirstPage {
+    private final Evidence e;
+    private final BriefFile brief;
+    private final BriefFile.Words words;
+    private final Figures f;
+    private final CutFigures v;
+
+    public FirstPage(Evidence evidence) {
+        e = evidence;
+        brief = evidence.recipe();
+        words = brief.words();
+        f = evidence.figures();
+        v = f.validation();
+    }
+
+    private double campaign(double sum) {
+        return sum * f.perCampaign();
+    }
+
+    private String money(double amount) {
+        return Written.money(brief, amount);
+    }
+
+    private String gain(double amount) {
+        return Written.gain(brief, amount);
+    }
+
+    /** What will be done to whom, from when. */
+    public String decision() {
+        String when =
+                brief.memo().startsOn() == null ? "" : " from " + brief.memo().startsOn() + " on";
+        if (v.records() == 0) {
+            return "The proposal: act on nobody. On these stakes no cut of " + f.chosen() + " is worth more than "
+                    + words.acting() + " no one.";
+        }
+        String rule = v.threshold() == null
+                ? "the first " + Written.percent(v.depth()) + " by score"
+                : "everyone with a score of " + Written.score(v.threshold()) + " or more";
+        return "The proposal: " + words.acting() + " the top " + Written.percent(v.depth()) + " of the "
+                + words.records()
+                + " as ranked by “" + f.chosen() + "”" + when + ": " + rule + ", about "
+                + Written.count(Math.rint(campaign(v.records()))) + " of " + Written.count(brief.campaignSize()) + ".";
+    }
+
+    /** What is expected of it, with intervals. */
+    public String expected() {
+        if (v.records() == 0) return "Nothing is gained and nothing is spent.";
+        return "Expected to reach " + Written.percent(v.capture()) + " of the " + words.events() + " (95 % interval "
+                + Written.percent(v.captureLow()) + " to " + Written.percent(v.captureHigh()) + "), "
+                + Written.fixed(v.lift(), 1) + " times as many as " + words.acting() + " at random, and to gain "
+                + money(campaign(v.gainOverNobody())) + " (" + money(campaign(v.gainLow())) + " to "
+                + money(campaign(v.gainHigh())) + ") over " + words.acting() + " nobody"
+                + (brief.plannedRate() == null
+                        ? "."
+                        : ", at a planned event rate of " + Written.percent(brief.plannedRate()) + ".");
+    }
+
+    /** One way to act. {@code ahead} is what the proposal gains more. */
+    public record Way(String name, String actedOn, String reached, String gain, String ahead) {
+        List<String> cells() {
+            return List.of(name, actedOn, reached, gain, ahead);
+        }
+    }
+
+    /** The proposal against doing nothing, doing all and today's way; money for the campaign. */
+    public List<Way> ways() {
+        double total = f.split().validation().records();
+        double mine = campaign(v.gainOverNobody());
+        List<Way> ways = new ArrayList<>();
+        ways.add(new Way(
+                "this proposal",
+                Written.count(Math.rint(campaign(v.records()))),
+                Written.percent(v.capture(), v.captureLow(), v.captureHigh()),
+                gain(mine) + " (" + gain(campaign(v.gainLow())) + " to " + gain(campaign(v.gainHigh())) + ")",
+                ""));
+        ways.add(new Way(words.acting() + " nobody", "0", "0.0 %", money(0), gain(mine)));
+        ways.add(new Way(
+                words.acting() + " everybody",
+                Written.count(Math.rint(campaign(total))),
+                "100.0 %",
+                gain(campaign(f.everybody())),
+                gain(mine - campaign(f.everybody()))));
+        Figures.Today today = f.today();
+        if (today == null) {
+            ways.add(new Way("today's way", "nobody named", Written.NONE, Written.NONE, Written.NONE));
+        } else {
+            CutFigures t = today.at();
+            ways.add(new Way(
+                    "today's way, " + today.candidate(),
+                    Written.count(Math.rint(campaign(t.records()))),
+                    Written.percent(t.capture(), t.captureLow(), t.captureHigh()),
+                    gain(campaign(t.gainOverNobody())) + " (" + gain(campaign(t.gainLow())) + " to "
+                            + gain(campaign(t.gainHigh())) + ")",
+                    ahead(mine - campaign(t.gainOverNobody()), today.difference())));
+        }
+        return ways;
+    }
+
+    private String ahead(double difference, AgainstLeader.Difference paired) {
+        return paired == null
+                ? gain(difference)
+                : gain(difference) + " (" + gain(campaign(paired.low())) + " to " + gain(campaign(paired.high())) + ")";
+    }
+
+    /** What the reserve says of it. */
+    public String confirmation() {
+        Figures.Reserve reserve = f.reserve();
+        if (reserve == null) return "The reserve is still sealed: nothing has confirmed these figures yet.";
+        List<String> below = reserve.comparison().stream()
+                .filter(Figures.Compared::below)
+                .map(c -> Written.measure(c.measure()) + " " + measured(c, c.reserve()) + " against "
+                        + measured(c, c.low()) + " to " + measured(c, c.high()))
+                .toList();
+        String opened = "The reserve, " + Written.count(reserve.part().records()) + " " + words.records()
+                + " nobody had seen, ";
+        return below.isEmpty()
+                ? opened + "confirms it: " + Written.percent(reserve.figures().capture()) + " of the " + words.events()
+                        + " reached, a gain of " + money(reserve.figures().gainOverNobody() * reserve.perCampaign())
+                        + "; no figure lies below validation's interval."
+                : opened + "shows less than validation promised: " + String.join("; ", below)
+                        + ". Expect less than the figures above.";
+    }
+
+    String measured(Figures.Compared c, Double value) {
+        return switch (c.measure()) {
+            case "capture", "precision" -> Written.percent(value);
+            case "gain" -> Written.money(brief, value);
+            case "auc" -> Written.fixed(value, 3);
+            default -> Written.fixed(value, 2);
+        };
+    }
+
+    /** Why this candidate and not the others: the next best, the simplest, the one that can run soonest. */
+    public List<String> why() {
+        List<String> lines = new ArrayList<>();
+        Figures.Row mine = f.chosenRow();
+        List<Figures.Row> others = f.candidates().stream()
+                .filter(r -> !r.reference() && !r.name().equals(f.chosen()))
+                .toList();
+        if (others.isEmpty()) {
+            lines.add("No other candidate was made; it is compared with references only.");
+            return lines;
+        }
+        Figures.Row next = others.stream()
+                .max(Comparator.comparingDouble(r -> r.atCut().gainOverNobody()))
+                .orElseThrow();
+        Comparator<Figures.Row> bySize = Comparator.comparingInt(Figures.Row::inputs)
+                .thenComparing(r -> r.numbers() == null ? Long.MAX_VALUE : r.numbers());
+        Figures.Row simplest = others.stream().min(bySize).orElseThrow();
+        boolean simple = bySize.compare(mine, simplest) <= 0;
+        boolean same = !simple && simplest == next;
+        lines.add((same ? "Next best at this depth, and simpler: " : "Next best at this depth: ") + against(next)
+                + (same ? "; " + taking(next, mine) : "") + ".");
+        if (simple) lines.add("It is the simplest: " + inputs(mine) + ".");
+        else if (!same) lines.add("Simpler: " + against(simplest) + "; " + taking(simplest, mine) + ".");
+        Comparator<Figures.Row> byDays =
+                Comparator.comparingInt(r -> r.knownAfterDays() == null ? 0 : r.knownAfterDays());
+        List<Figures.Row> dated = others.stream().filter(r -> r.undated() == 0).toList();
+        Figures.Row soonest = dated.stream()
+                .min(byDays.thenComparing(r -> -r.atCut().gainOverNobody()))
+                .orElse(null);
+        if (mine.undated() > 0) {
+            lines.add("When " + mine.undated()
+                    + " of its inputs are known, nobody said; whether it can run in time is open.");
+        } else if (soonest == null || byDays.compare(mine, soonest) <= 0) {
+            lines.add("No other can run sooner: " + known(mine) + ".");
+        } else {
+            lines.add("Can run sooner: " + against(soonest) + "; there " + known(soonest) + ", here " + known(mine)
+                    + ".");
+        }
+        return lines;
+    }
+
+    private static String taking(Figures.Row other, Figures.Row mine) {
+        return "it takes " + inputs(other) + " instead of " + mine.inputs();
+    }
+
+    private static String inputs(Figures.Row row) {
+        return row.inputs() + (row.inputs() == 1 ? " input" : " inputs");
+    }
+
+    private static String known(Figures.Row row) {
+        if (row.knownAfterDays() == null) return "all is known at once";
+        return row.knownAfterDays() == 0
+                ? "all inputs are known on the day"
+                : "the last input, " + row.lastKnown() + ", is known after " + row.knownAfterDays() + " days";
+    }
+
+    private String against(Figures.Row row) {
+        AgainstLeader.At d = row.difference();
+        if (d == null) return "“" + row.name() + "”";
+        AgainstLeader.Difference net = d.netValue();
+        String verdict = d.verdict().words();
+        return "“" + row.name() + "”, " + gain(campaign(net.difference())) + " (95 % interval "
+                + gain(campaign(net.low())) + " to " + gain(campaign(net.high())) + "), " + verdict;
+    }
+
+    /** What could go wrong, the failing checks first. */
+    public List<String> risks() {
+        List<String> lines = new ArrayList<>();
+        List<CheckResult> failing = e.checks().stream().filter(c -> !c.passes()).toList();
+        for (CheckResult check : failing) {
+            boolean said = check.check() == outrider.casefile.Check.RESERVE && f.reserve() != null;
+            lines.add(check.title() + " fails. " + (said ? "See above." : check.words()));
+        }
+        f.chosenRow().alarms().forEach(alarm -> lines.add("Alarm: " + alarm.name() + ". " + alarm.meaning()));
+        f.sensitivity().stream()
+                .filter(w -> w.factor() == 0.5 || w.lever().equals("actionCost") && w.factor() == 2)
+                .min(Comparator.comparingDouble(Figures.WhatIf::gain))
+                .ifPresent(w -> lines.add("If the " + lever(w.lever()) + " were " + (w.factor() == 2 ? "twice" : "half")
+                        + " what the brief says, the same cut would gain " + money(campaign(w.gain())) + "."));
+        if (f.optimism() != null && f.optimism() > 0.0005) {
+            lines.add("It was picked among several on the same records, which by itself makes the best AUC look "
+                    + Written.fixed(f.optimism(), 3) + " too good.");
+        }
+        return lines;
+    }
+
+    static String lever(String name) {
+        return switch (name) {
+            case "missCost" -> "cost of a miss";
+            case "gainIfCaught" -> "gain of a caught event";
+            case "successRate" -> "success rate";
+            case "actionCost" -> "cost of acting";
+            default -> "event rate";
+        };
+    }
+
+    /** Remarks that were made on the report before, with their answers. */
+    List<List<String>> answers() {
+        return e.answers().stream()
+                .map(a -> List.of(a.paragraph().title(), a.by(), a.remark(), a.answer()))
+                .toList();
+    }
+
+    /** The author's words on a chapter, figures put in; empty for none. */
+    public String said(Paragraph paragraph) {
+        return FigureWords.filled(brief.memo().said(paragraph), brief, f);
+    }
+}

@@ -1,0 +1,173 @@
+package outrider.report;
+
+import java.io.IOException;
+import java.io.StringReader;
+import java.io.StringWriter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import javax.xml.XMLConstants;
+import javax.xml.parsers.DocumentBuilderFactory;
+import javax.xml.parsers.ParserConfigurationException;
+import javax.xml.transform.OutputKeys;
+import javax.xml.transform.Transformer;
+import javax.xml.transform.TransformerException;
+import javax.xml.transform.TransformerFactory;
+import javax.xml.transform.dom.DOMSource;
+import javax.xml.transform.stream.StreamResult;
+import org.w3c.dom.Attr;
+import org.w3c.dom.Document;
+import org.w3c.dom.Element;
+import org.w3c.dom.Node;
+import org.xml.sax.InputSource;
+import org.xml.sax.SAXException;
+import outrider.base.BadInput;
+
+/** A drawing that came from elsewhere, cut down to what only draws: no scripts, links, styles or outside resources. */
+public final class SafeDrawing {
+    private static final Set<String> ELEMENTS = Set.of(
+            "svg",
+            "g",
+            "path",
+            "line",
+            "rect",
+            "circle",
+            "ellipse",
+            "polyline",
+            "polygon",
+            "text",
+            "tspan",
+            "title",
+            "desc",
+            "defs",
+            "clipPath",
+            "linearGradient",
+            "radialGradient",
+            "stop");
+    private static final Set<String> ATTRIBUTES = Set.of(
+            "id",
+            "width",
+            "height",
+            "viewBox",
+            "x",
+            "y",
+            "x1",
+            "x2",
+            "y1",
+            "y2",
+            "cx",
+            "cy",
+            "r",
+            "rx",
+            "ry",
+            "d",
+            "points",
+            "dx",
+            "dy",
+            "transform",
+            "fill",
+            "fill-opacity",
+            "fill-rule",
+            "stroke",
+            "stroke-width",
+            "stroke-opacity",
+            "stroke-dasharray",
+            "stroke-linecap",
+            "stroke-linejoin",
+            "opacity",
+            "clip-path",
+            "clip-rule",
+            "font-size",
+            "font-family",
+            "font-weight",
+            "font-style",
+            "text-anchor",
+            "dominant-baseline",
+            "paint-order",
+            "offset",
+            "stop-color",
+            "stop-opacity",
+            "gradientUnits",
+            "role",
+            "xml:space",
+            "xmlns",
+            "preserveAspectRatio");
+
+    private SafeDrawing() {}
+
+    /**
+     * @param prefix put before every id, so that drawings on one page do not meet
+     * @param label what a reader who cannot see it is told
+     * @throws BadInput if it is no SVG
+     */
+    public static String of(String svg, String prefix, String label) {
+        try {
+            DocumentBuilderFactory factory = DocumentBuilderFactory.newInstance();
+            factory.setFeature("http://apache.org/xml/features/disallow-doctype-decl", true);
+            factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
+            var builder = factory.newDocumentBuilder();
+            builder.setErrorHandler(null);
+            Document document = builder.parse(new InputSource(new StringReader(svg)));
+            Element root = document.getDocumentElement();
+            if (!root.getTagName().equals("svg")) throw BadInput.of("drawing", "is no SVG", "pin the chart again");
+            clean(root, prefix);
+            root.setAttribute("role", "img");
+            root.setAttribute("aria-label", label);
+            whole(root, "width");
+            whole(root, "height");
+            TransformerFactory transformers = TransformerFactory.newInstance();
+            Transformer out = transformers.newTransformer();
+            out.setOutputProperty(OutputKeys.OMIT_XML_DECLARATION, "yes");
+            StringWriter text = new StringWriter();
+            out.transform(new DOMSource(root), new StreamResult(text));
+            return text.toString();
+        } catch (SAXException e) {
+            throw BadInput.of("drawing", "is no SVG: " + e.getMessage(), "pin the chart again");
+        } catch (IOException | ParserConfigurationException | TransformerException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The print renderer clips drawings whose size is no whole number. */
+    private static void whole(Element root, String side) {
+        String size = root.getAttribute(side).replaceFirst("px$", "");
+        if (size.matches("\\d+(\\.\\d+)?"))
+            root.setAttribute(side, String.valueOf((int) Math.ceil(Double.parseDouble(size))));
+    }
+
+    /** Styles that draw become attributes of their own. */
+    private static void unfold(Element element, String style) {
+        for (String rule : style.split(";")) {
+            String[] halves = rule.split(":", 2);
+            if (halves.length == 2 && ATTRIBUTES.contains(halves[0].strip()) && !halves[1].contains("(")) {
+                element.setAttribute(halves[0].strip(), halves[1].strip());
+            }
+        }
+    }
+
+    private static void clean(Element element, String prefix) {
+        List<Attr> attributes = new ArrayList<>();
+        for (int i = 0; i < element.getAttributes().getLength(); i++)
+            attributes.add((Attr) element.getAttributes().item(i));
+        for (Attr attribute : attributes) {
+            String name = attribute.getName();
+            String value = attribute.getValue();
+            if (name.equals("style")) unfold(element, value);
+            boolean own = !value.contains("url(") || value.matches("\\s*url\\(['\"]?#[\\w.:-]+['\"]?\\)\\s*");
+            if (!ATTRIBUTES.contains(name) || !own) {
+                element.removeAttribute(name);
+            } else if (name.equals("id")) {
+                element.setAttribute(name, prefix + value);
+            } else if (value.contains("url(")) {
+                element.setAttribute(name, value.replaceFirst("#", "#" + prefix));
+            }
+        }
+        List<Node> children = new ArrayList<>();
+        for (int i = 0; i < element.getChildNodes().getLength(); i++)
+            children.add(element.getChildNodes().item(i));
+        for (Node child : children) {
+            if (child instanceof Element inner && ELEMENTS.contains(inner.getTagName())) clean(inner, prefix);
+            else if (child.getNodeType() != Node.TEXT_NODE) element.removeChild(child);
+        }
+    }
+}
