@@ -26,7 +26,7 @@ public final class CaseYaml {
             .enable(YAMLGenerator.Feature.MINIMIZE_QUOTES)
             .enable(YAMLGenerator.Feature.ALWAYS_QUOTE_NUMBERS_AS_STRINGS)
             .disable(YAMLGenerator.Feature.SPLIT_LINES)
-            .serializationInclusion(JsonInclude.Include.NON_NULL)
+            .serializationInclusion(JsonInclude.Include.NON_EMPTY)
             .addModule(new EnumNames())
             .build();
 

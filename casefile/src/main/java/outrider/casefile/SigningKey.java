@@ -1,6 +1,7 @@
 package outrider.casefile;
 
 import java.util.Map;
+import org.jose4j.base64url.Base64Url;
 import org.jose4j.jwk.JsonWebKey;
 import org.jose4j.jwk.OctetKeyPairJsonWebKey;
 import org.jose4j.jwk.OkpJwkGenerator;
@@ -87,7 +88,7 @@ public final class SigningKey {
                     org.jose4j.jwa.AlgorithmConstraints.ConstraintType.PERMIT, AlgorithmIdentifiers.EDDSA));
             jws.setCompactSerialization(signature);
             jws.setKey(read(open).getPublicKey());
-            jws.setPayloadBytes(payload);
+            jws.setEncodedPayload(Base64Url.encode(payload));
             return jws.verifySignature();
         } catch (JoseException | BadInput e) {
             return false;

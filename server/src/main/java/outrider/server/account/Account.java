@@ -5,19 +5,34 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import java.util.List;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 
 /** Somebody who signs in. The password is kept as a bcrypt hash. */
 @Entity
 public class Account extends PanacheEntityBase {
     public static final String ANALYST = "analyst";
     public static final String APPROVER = "approver";
+    /** Reads everything, changes nothing. */
+    public static final String READER = "reader";
+    /** Makes accounts and settles the policy. */
+    public static final String ADMINISTRATOR = "administrator";
+
+    public static final List<String> ROLES = List.of(ANALYST, APPROVER, READER, ADMINISTRATOR);
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     public Long id;
 
     public String name;
-    public String role;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    public List<String> roles;
+
+    /** Whether they may sign in. Accounts stay, because the audit trail names them. */
+    public boolean active = true;
+
     public String passwordHash;
 
     static Account named(String name) {

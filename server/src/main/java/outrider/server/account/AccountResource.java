@@ -6,6 +6,7 @@ import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.core.NewCookie;
 import jakarta.ws.rs.core.Response;
+import java.util.List;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 
 /** Who is signed in; signing out. Signing in is a form post to {@code /api/login}. */
@@ -20,13 +21,13 @@ public class AccountResource {
         this.cookie = cookie;
     }
 
-    public record Me(String name, String role) {}
+    public record Me(String name, List<String> roles) {}
 
     @GET
     public Me me() {
         return new Me(
                 identity.getPrincipal().getName(),
-                identity.getRoles().iterator().next());
+                identity.getRoles().stream().sorted().toList());
     }
 
     @POST

@@ -3,23 +3,95 @@ package outrider.server.account;
 import io.quarkus.elytron.security.common.BcryptUtil;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
+import jakarta.ws.rs.NotFoundException;
+import java.util.List;
+import outrider.base.BadInput;
+import outrider.server.trail.Trail;
 
-/** Makes accounts. */
+/** Makes and changes accounts. */
 @ApplicationScoped
 public class Accounts {
+    private static final int SHORTEST_PASSWORD = 8;
 
     /** Makes the account, or gives it this password. */
     @Transactional
     public void ensure(String name, String role, String password) {
         Account account = Account.named(name);
         if (account == null) {
-            account = new Account();
-            account.name = name;
-            account.role = role;
-        } else if (BcryptUtil.matches(password, account.passwordHash)) {
-            return;
+            store(name, List.of(role), password);
+        } else if (!BcryptUtil.matches(password, account.passwordHash)) {
+            account.passwordHash = BcryptUtil.bcryptHash(password);
+            Trail.house("password changed", name, "at the server's start");
         }
+    }
+
+    private static Account store(String name, List<String> roles, String password) {
+        Account account = new Account();
+        account.name = name;
+        account.roles = roles;
         account.passwordHash = BcryptUtil.bcryptHash(password);
         account.persist();
+        Trail.house("account made", name, String.join(", ", roles));
+        return account;
+    }
+
+    List<Account> all() {
+        return Account.list("order by name");
+    }
+
+    /** @throws BadInput naming the field that will not do */
+    @Transactional
+    Account make(String name, List<String> roles, String password) {
+        String wanted = name == null ? "" : name.strip();
+        if (!wanted.matches("[\\p{L}\\p{N}._ -]{1,80}")) {
+            throw BadInput.of("name", "is empty, too long or holds odd signs", "use letters, digits, . _ - and blanks");
+        }
+        if (Account.named(wanted) != null) throw BadInput.of("name", "\"" + wanted + "\" is taken", "choose another");
+        return store(wanted, checked(roles), checkedPassword(password));
+    }
+
+    /** Null leaves as it is. @throws BadInput if nobody would be left who can change accounts */
+    @Transactional
+    Account change(long id, List<String> roles, Boolean active, String password) {
+        Account account = Account.findById(id);
+        if (account == null) throw new NotFoundException("there is no account " + id);
+        StringBuilder words = new StringBuilder();
+        if (roles != null && !checked(roles).equals(account.roles)) {
+            words.append("roles ")
+                    .append(account.roles)
+                    .append(" → ")
+                    .append(checked(roles))
+                    .append(". ");
+            account.roles = checked(roles);
+        }
+        if (active != null && active != account.active) {
+            words.append(active ? "may sign in again. " : "may no longer sign in. ");
+            account.active = active;
+        }
+        if (password != null) {
+            account.passwordHash = BcryptUtil.bcryptHash(checkedPassword(password));
+            words.append("new password. ");
+        }
+        boolean administered = all().stream().anyMatch(a -> a.active && a.roles.contains(Account.ADMINISTRATOR));
+        if (!administered) {
+            throw BadInput.of("roles", "would leave no administrator", "give another account that role first");
+        }
+        if (!words.isEmpty())
+            Trail.house("account changed", account.name, words.toString().strip());
+        return account;
+    }
+
+    private static List<String> checked(List<String> roles) {
+        if (roles == null || roles.isEmpty()) throw BadInput.of("roles", "are missing", "give at least one");
+        for (String role : roles) {
+            if (Account.ROLES.contains(role)) continue;
+            throw BadInput.of("roles", "hold \"" + role + "\"", "give some of " + String.join(", ", Account.ROLES));
+        }
+        return Account.ROLES.stream().filter(roles::contains).toList();
+    }
+
+    private static String checkedPassword(String password) {
+        if (password != null && password.length() >= SHORTEST_PASSWORD) return password;
+        throw BadInput.of("password", "is shorter than " + SHORTEST_PASSWORD + " letters", "choose a longer one");
     }
 }

@@ -22,7 +22,7 @@ public class CookieIdentity implements IdentityProvider<TrustedAuthenticationReq
             TrustedAuthenticationRequest request, AuthenticationRequestContext context) {
         return context.runBlocking(() -> {
             Account account = QuarkusTransaction.requiringNew().call(() -> Account.named(request.getPrincipal()));
-            if (account == null) throw new AuthenticationFailedException();
+            if (account == null || !account.active) throw new AuthenticationFailedException();
             return PasswordIdentity.identity(account);
         });
     }

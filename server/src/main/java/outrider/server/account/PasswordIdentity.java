@@ -11,6 +11,7 @@ import io.quarkus.security.runtime.QuarkusPrincipal;
 import io.quarkus.security.runtime.QuarkusSecurityIdentity;
 import io.smallrye.mutiny.Uni;
 import jakarta.enterprise.context.ApplicationScoped;
+import java.util.Set;
 
 /** Signs in with name and password. */
 @ApplicationScoped
@@ -30,7 +31,7 @@ public class PasswordIdentity implements IdentityProvider<UsernamePasswordAuthen
             Account account = QuarkusTransaction.requiringNew().call(() -> Account.named(request.getUsername()));
             String password = new String(request.getPassword().getPassword());
             boolean right = BcryptUtil.matches(password, account == null ? NOBODYS_HASH : account.passwordHash);
-            if (account == null || !right) throw new AuthenticationFailedException();
+            if (account == null || !right || !account.active) throw new AuthenticationFailedException();
             return identity(account);
         });
     }
@@ -38,7 +39,7 @@ public class PasswordIdentity implements IdentityProvider<UsernamePasswordAuthen
     static SecurityIdentity identity(Account account) {
         return QuarkusSecurityIdentity.builder()
                 .setPrincipal(new QuarkusPrincipal(account.name))
-                .addRole(account.role)
+                .addRoles(Set.copyOf(account.roles))
                 .build();
     }
 }

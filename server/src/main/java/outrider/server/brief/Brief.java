@@ -1,6 +1,5 @@
 package outrider.server.brief;
 
-import outrider.casefile.ColumnSetup;
 import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
@@ -13,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import outrider.casefile.ColumnSetup;
 import outrider.server.work.Packed;
 import outrider.split.Parts;
 import outrider.split.SplitPlan;

@@ -1,6 +1,5 @@
 package outrider.server.brief;
 
-import outrider.casefile.ColumnSetup;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.transaction.Transactional;
@@ -11,6 +10,7 @@ import jakarta.ws.rs.Path;
 import jakarta.ws.rs.QueryParam;
 import java.util.List;
 import java.util.Map;
+import outrider.casefile.ColumnSetup;
 import outrider.check.DeliveryChange;
 import outrider.server.account.Account;
 import outrider.server.brief.Columns.ColumnsView;

@@ -1,20 +1,18 @@
 package outrider.server.brief;
 
-import outrider.casefile.ColumnSetup;
 import jakarta.enterprise.context.ApplicationScoped;
-import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import outrider.base.BadInput;
+import outrider.casefile.CaseData;
+import outrider.casefile.ColumnSetup;
 import outrider.server.dataset.Datasets;
 import outrider.server.work.RecentTables;
 import outrider.split.Units;
-import outrider.table.Column;
 import outrider.table.Levels;
-import outrider.table.Numbers;
 import outrider.table.Reading;
 import outrider.table.Table;
 
@@ -57,12 +55,7 @@ public class BriefTables {
         List<?> key = List.of(brief.datasetId, readings);
         Table known = tables.get(key);
         if (known != null) return known;
-        List<Column> columns = new ArrayList<>();
-        for (Column column : plain.columns()) {
-            Reading reading = readings.get(column.name());
-            columns.add(reading == null ? column : reading.apply(column, plain));
-        }
-        Table table = new Table(columns, plain.startLines());
+        Table table = CaseData.read(plain, brief.columns);
         tables.put(key, table);
         return table;
     }
@@ -104,14 +97,7 @@ public class BriefTables {
 
     /** The values of some records, null without a value column. @throws BadInput naming the line of the first unusable one */
     public double[] values(Brief brief, int[] rows) {
-        String name = valueColumn(brief);
-        if (name == null) return null;
-        return Numbers.demand(
-                table(brief),
-                name,
-                rows,
-                v -> v >= 0,
-                "the value of a record is a number of 0 or more; mend it, or give " + name + " another role on Data");
+        return CaseData.values(table(brief), valueColumn(brief), rows);
     }
 
     /** As {@link Units#copies} finds them. */

@@ -6,11 +6,15 @@ import jakarta.persistence.OptimisticLockException;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Instant;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Collectors;
 import outrider.base.BadInput;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
+import outrider.server.trail.Trail;
 import outrider.split.SplitPlan;
 
 /** Making and editing briefs; their columns, outcome and split. */
@@ -54,6 +58,12 @@ public class Briefs {
         brief.createdBy = by;
         brief.createdAt = Instant.now();
         brief.persist();
+        Trail.add(
+                Trail.chain(brief.id),
+                by,
+                "brief begun",
+                brief.name,
+                "on " + dataset.name + ", SHA-256 " + dataset.sha256);
         return brief;
     }
 
@@ -89,6 +99,7 @@ public class Briefs {
     @Transactional
     public Brief edit(long id, Edit edit) {
         Brief brief = locked(id, edit.version());
+        Map<String, Object> before = settled(brief);
         changeOutcome(brief, edit);
         brief.name = words("name", edit.name(), 200);
         brief.question = words("question", edit.question(), 1000);
@@ -119,7 +130,36 @@ public class Briefs {
         }
         brief.plannedRate = edit.plannedRate();
         database.flush();
+        String changes = changes(before, settled(brief));
+        if (!changes.isEmpty()) Trail.brief(id, "brief changed", brief.name, changes);
         return brief;
+    }
+
+    private static Map<String, Object> settled(Brief b) {
+        Map<String, Object> all = new LinkedHashMap<>();
+        all.put("name", b.name);
+        all.put("question", b.question);
+        all.put("outcome", b.outcome);
+        all.put("events", List.copyOf(b.eventLevels));
+        all.put("left out", List.copyOf(b.leftOutLevels) + (b.leaveOutMissing ? " and missing" : ""));
+        all.put("words", List.of(b.recordsNoun, b.eventsNoun, b.acting, b.currency));
+        all.put("gain if caught", b.gainIfCaught);
+        all.put("action cost", b.actionCost);
+        all.put("miss cost", b.missCost);
+        all.put("false alarm cost", b.falseAlarmCost);
+        all.put("leave value", b.leaveValue);
+        all.put("success rate", b.successRate);
+        all.put("capacity", b.capacity);
+        all.put("campaign size", b.campaignSize);
+        all.put("planned rate", b.plannedRate);
+        return all;
+    }
+
+    private static String changes(Map<String, Object> before, Map<String, Object> after) {
+        return after.entrySet().stream()
+                .filter(e -> !Objects.equals(e.getValue(), before.get(e.getKey())))
+                .map(e -> e.getKey() + ": " + before.get(e.getKey()) + " → " + e.getValue())
+                .collect(Collectors.joining("; "));
     }
 
     private void changeOutcome(Brief brief, Edit edit) {
@@ -174,6 +214,11 @@ public class Briefs {
     @Transactional
     public void split(long id, SplitPlan plan) {
         splits.make(unlocked(id), plan);
+        Trail.brief(
+                id,
+                "split made",
+                "split",
+                "dealt " + plan.words() + ", seed " + plan.seed() + "; the reserve is sealed");
     }
 
     long candidates(long id) {
@@ -194,7 +239,7 @@ public class Briefs {
     public BriefView view(Brief brief) {
         Dataset dataset = datasets.get(brief.datasetId);
         List<String> acts = database.createQuery(
-                        "select a.act from ReportAct a, Report r where r.id = a.reportId and r.briefId = ?1 order by a.id desc",
+                        "select a.act from ReportAct a, Report r where r.id = a.reportId and r.briefId = ?1 and a.act <> 'waived' order by a.id desc",
                         String.class)
                 .setParameter(1, brief.id)
                 .setMaxResults(1)

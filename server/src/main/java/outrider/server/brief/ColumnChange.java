@@ -1,6 +1,5 @@
 package outrider.server.brief;
 
-import outrider.casefile.ColumnSetup;
 import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
@@ -10,6 +9,7 @@ import java.time.Instant;
 import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import outrider.casefile.ColumnSetup;
 
 /** How some columns stood before they were changed together. */
 @Entity

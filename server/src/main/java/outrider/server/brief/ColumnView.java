@@ -1,8 +1,8 @@
 package outrider.server.brief;
 
-import outrider.casefile.ColumnSetup;
 import java.util.ArrayList;
 import java.util.List;
+import outrider.casefile.ColumnSetup;
 import outrider.check.Alarm;
 import outrider.check.Cell;
 import outrider.check.ColumnAlarms;

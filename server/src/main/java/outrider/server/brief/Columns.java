@@ -13,11 +13,15 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Collectors;
 import outrider.base.BadInput;
-import outrider.check.ColumnProfile;
+import outrider.casefile.CaseData;
+import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
+import outrider.check.ColumnProfile;
 import outrider.server.dataset.DatasetColumn;
 import outrider.server.dataset.Datasets;
+import outrider.server.trail.Trail;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.Reading;
@@ -126,12 +130,27 @@ public class Columns {
         change.byName = by;
         change.at = Instant.now();
         change.persist();
+        Trail.brief(id, "columns changed", change.words, told(changes));
     }
 
     /** Settles columns as their owner describes them, before anybody has changed them by hand; not kept for undo. */
     @Transactional
     public void describe(long id, Map<String, ColumnSetup> setups) {
         settle(briefs.get(id), setups);
+        Trail.brief(id, "columns described", setups.size() + " columns", told(setups));
+    }
+
+    private static String told(Map<String, ColumnSetup> changes) {
+        return changes.entrySet().stream()
+                .sorted(Map.Entry.comparingByKey())
+                .map(e -> e.getKey() + ": " + e.getValue().role().words()
+                        + (e.getValue().reason().isEmpty()
+                                ? ""
+                                : " (" + e.getValue().reason() + ")")
+                        + (e.getValue().kept().isEmpty()
+                                ? ""
+                                : ", keeps " + e.getValue().kept()))
+                .collect(Collectors.joining("; "));
     }
 
     /** Takes the last change back. @throws BadInput if there is none, or candidates have fixed what it changed */
@@ -141,6 +160,7 @@ public class Columns {
         if (last == null) throw BadInput.of("undo", "there is nothing to take back", "change something first");
         settle(briefs.get(id), last.before);
         last.delete();
+        Trail.brief(id, "change of columns undone", last.words, told(last.before));
     }
 
     private void settle(Brief brief, Map<String, ColumnSetup> changes) {
@@ -237,10 +257,10 @@ public class Columns {
 
     /** Names of columns that candidates may use. */
     public List<String> inputs(Brief brief) {
-        return datasets.columns(brief.datasetId).stream()
+        List<String> names = datasets.columns(brief.datasetId).stream()
                 .map(column -> column.name)
-                .filter(name -> brief.column(name).role().input() && !name.equals(brief.outcome))
                 .toList();
+        return CaseData.inputs(names, brief::column, brief.outcome);
     }
 
     /** What a new brief takes columns for: nearly one value a record is an identifier, free text can be no input. */

@@ -1,6 +1,5 @@
 package outrider.server.brief;
 
-import outrider.casefile.ColumnSetup;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -10,9 +9,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import outrider.base.BadInput;
+import outrider.casefile.ColumnSetup;
 import outrider.check.DeliveryChange;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
+import outrider.server.trail.Trail;
 import outrider.table.Table;
 
 /** New editions of briefs, and newer deliveries of their files. */
@@ -70,6 +71,8 @@ public class Editions {
         brief.createdBy = by;
         brief.createdAt = Instant.now();
         brief.persist();
+        Trail.add(
+                Trail.chain(brief.id), by, "edition begun", brief.name, "edition " + brief.edition + " of brief " + id);
         return brief.id;
     }
 
@@ -97,6 +100,12 @@ public class Editions {
         fit(changed, table);
         Briefs.forgetSplit(changed);
         ColumnChange.delete("briefId", target);
+        Trail.add(
+                Trail.chain(target),
+                by,
+                "data replaced",
+                dataset.name,
+                "SHA-256 " + dataset.sha256 + "; the split, if any, is undone");
         return target;
     }
 

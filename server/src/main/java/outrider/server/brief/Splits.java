@@ -4,6 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
+import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.server.work.Packed;
 import outrider.split.Balance;
@@ -97,9 +98,7 @@ public class Splits {
 
     /** The unit of each record, by record number: what stays in one part and one fold. */
     public int[] units(Brief brief) {
-        return brief.split.groupBy() != null
-                ? Units.of(tables.table(brief).column(brief.split.groupBy()))
-                : tables.copies(brief);
+        return CaseData.units(brief.split.groupBy(), tables.table(brief), tables.copies(brief));
     }
 
     /** @throws BadInput if there is no split yet */

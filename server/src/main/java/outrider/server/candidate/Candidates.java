@@ -23,6 +23,7 @@ import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Columns;
 import outrider.server.brief.Splits;
+import outrider.server.trail.Trail;
 import outrider.server.work.Packed;
 import outrider.server.work.WorkQueue;
 import outrider.split.Parts;
@@ -114,6 +115,12 @@ public class Candidates {
         candidate.createdBy = by;
         candidate.createdAt = Instant.now();
         candidate.persist();
+        Trail.add(
+                Trail.chain(briefId),
+                by,
+                "candidate made",
+                candidate.name,
+                kind.words() + ", " + settings.words() + "; " + candidate.inputs.size() + " inputs");
         return candidate;
     }
 
@@ -237,6 +244,7 @@ public class Candidates {
         candidate.progress = 1;
         candidate.step = null;
         candidate.message = null;
+        Trail.brief(candidate.briefId, "candidate fitted", candidate.name, "made by " + candidate.createdBy);
     }
 
     private static void store(long id, ScoreSet part, double[] scores) {
@@ -277,6 +285,7 @@ public class Candidates {
         Candidate candidate = get(id);
         candidate.stopRequested = true;
         if (candidate.status.equals(Candidate.WAITING)) candidate.status = Candidate.STOPPED;
+        Trail.brief(candidate.briefId, "candidate stopped", candidate.name, "");
         return candidate;
     }
 
@@ -314,6 +323,7 @@ public class Candidates {
                 .getSingleResult();
         if (sealed > 0) throw BadInput.of("candidate", "is the one the reserve was opened for", "it stays");
         candidate.deletedAt = Instant.now();
+        Trail.brief(candidate.briefId, "candidate deleted", candidate.name, "can be brought back");
     }
 
     /** @throws BadInput if its name was taken meanwhile */
@@ -323,6 +333,7 @@ public class Candidates {
         if (candidate.deletedAt == null) return candidate;
         demandFree(candidate.briefId, candidate.name);
         candidate.deletedAt = null;
+        Trail.brief(candidate.briefId, "candidate brought back", candidate.name, "");
         return candidate;
     }
 

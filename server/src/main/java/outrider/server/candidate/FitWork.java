@@ -14,6 +14,7 @@ import outrider.learn.Fitted;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
+import outrider.server.trail.Trail;
 import outrider.server.work.KeptProgress;
 import outrider.server.work.Work;
 import outrider.split.Parts;
@@ -83,8 +84,11 @@ public class FitWork implements Work {
     }
 
     private static void end(long id, String status, String message) {
-        QuarkusTransaction.requiringNew()
-                .run(() ->
-                        Candidate.update("status = ?1, message = ?2, step = null where id = ?3", status, message, id));
+        QuarkusTransaction.requiringNew().run(() -> {
+            Candidate.update("status = ?1, message = ?2, step = null where id = ?3", status, message, id);
+            Candidate ended = Candidate.findById(id);
+            if (ended == null) return;
+            Trail.brief(ended.briefId, "candidate " + status, ended.name, message == null ? "" : message);
+        });
     }
 }

@@ -18,6 +18,7 @@ import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
+import outrider.server.trail.Trail;
 import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
 
@@ -97,7 +98,14 @@ public class Comparisons {
             Entry e = entries.get(i);
             AucStanding s = standings.get(i);
             judged.add(new Entry(
-                    e.candidate(), e.scores(), e.money(), e.band(), e.auc(), s.verdict(), s.adjustedP(), s.difference()));
+                    e.candidate(),
+                    e.scores(),
+                    e.money(),
+                    e.band(),
+                    e.auc(),
+                    s.verdict(),
+                    s.adjustedP(),
+                    s.difference()));
         }
         return judged;
     }
@@ -121,6 +129,7 @@ public class Comparisons {
         }
         Cut cut = Cut.findById(briefId);
         boolean known = cut != null;
+        String stood = known ? cut.candidateId + "/" + cut.records + "/" + cut.rule : "";
         if (!known) cut = new Cut();
         cut.briefId = briefId;
         cut.candidateId = wanted.candidateId();
@@ -129,6 +138,20 @@ public class Comparisons {
         cut.setBy = by;
         cut.setAt = Instant.now();
         if (!known) cut.persist();
+        String news = candidate.id + "/" + cut.records + "/" + cut.rule;
+        if (!news.equals(stood)) {
+            Trail.add(
+                    Trail.chain(briefId),
+                    by,
+                    "cut set",
+                    candidate.name,
+                    String.format(
+                            java.util.Locale.ROOT,
+                            "%s of %d records of validation, %s",
+                            cut.records,
+                            records,
+                            cut.rule));
+        }
         looks.chose(briefId, candidates.finished(briefId).size(), cut.candidateId, cut.rule);
     }
 
@@ -140,9 +163,19 @@ public class Comparisons {
 
     /** @throws BadInput if none is set */
     public Cut cut(long briefId) {
-        Cut cut = live(Cut.findById(briefId));
+        Cut cut = known(briefId);
         if (cut == null) throw BadInput.of("cut", "is not set", "set it on the Compare page");
         return cut;
+    }
+
+    /** Null where none is set. */
+    public Cut known(long briefId) {
+        return live(Cut.findById(briefId));
+    }
+
+    /** A finished candidate's scores, ranked. */
+    public Scored scored(Candidate candidate, Brief brief) {
+        return scored.of(candidate, brief);
     }
 
     /** From which score on one acts; {@code score} is null where that is nobody. */

@@ -42,8 +42,7 @@ class Intervals {
     Bootstrap.Band band(Brief brief, long candidate, Scored scored, NetValue.Worth worth) {
         if (!scored.validation().hasValues()) return scored.band();
         return money.computeIfAbsent(
-                List.of(candidate, candidates.valueColumn(brief), worth),
-                key -> scored.band(worth, brief.seed));
+                List.of(candidate, candidates.valueColumn(brief), worth), key -> scored.band(worth, brief.seed));
     }
 
     /** All candidates against one of them. */

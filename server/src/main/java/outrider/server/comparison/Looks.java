@@ -5,12 +5,14 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.time.Instant;
 import java.util.List;
+import java.util.stream.Collectors;
 import outrider.base.Seeds;
 import outrider.doubt.AucDoubt;
 import outrider.doubt.Optimism;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidates;
 import outrider.server.comparison.ValidationUse.Act;
+import outrider.server.trail.Trail;
 import outrider.server.work.Digest;
 
 /** Counts how often validation is used to choose, and what that costs (METHODS section 6). */
@@ -36,6 +38,11 @@ public class Looks {
         if (last != null && last.news.equals(news)) return;
         candidates.look(ids);
         add(brief.id, Act.LOOKED, compared(entries), news);
+        Trail.brief(
+                brief.id,
+                "looked at validation",
+                ids.size() + " candidates",
+                entries.stream().map(e -> e.candidate().name).collect(Collectors.joining(", ")));
     }
 
     /** Counts a choice where it differs from the one before. */
@@ -67,12 +74,18 @@ public class Looks {
                 entries.stream().filter(e -> !e.candidate().kind.reference()).count();
     }
 
+    /** How often somebody looked at a brief's validation figures, and chose by them. */
+    public record Counts(int looks, int choices) {}
+
+    public Counts counts(long briefId) {
+        return new Counts((int) ValidationUse.count("briefId = ?1 and act = ?2", briefId, Act.LOOKED), (int)
+                ValidationUse.count("briefId = ?1 and act = ?2", briefId, Act.CHOSE));
+    }
+
     ComparisonView.LooksView view(Brief brief, List<Comparisons.Entry> entries) {
+        Counts counts = counts(brief.id);
         return new ComparisonView.LooksView(
-                (int) ValidationUse.count("briefId = ?1 and act = ?2", brief.id, Act.LOOKED),
-                (int) ValidationUse.count("briefId = ?1 and act = ?2", brief.id, Act.CHOSE),
-                compared(entries),
-                optimism(brief, entries));
+                counts.looks(), counts.choices(), compared(entries), optimism(brief, entries));
     }
 
     private static Double optimism(Brief brief, List<Comparisons.Entry> entries) {

@@ -76,10 +76,6 @@ public class ScoredCandidates {
         byte[] outcome = candidates.outcomes(brief, parts.validation());
         double[] scores = candidates.scores(candidate.id, ScoreSet.VALIDATION, outcome.length);
         return Scored.of(
-                training(candidate, brief),
-                scores,
-                outcome,
-                candidates.values(brief, parts.validation()),
-                brief.seed);
+                training(candidate, brief), scores, outcome, candidates.values(brief, parts.validation()), brief.seed);
     }
 }

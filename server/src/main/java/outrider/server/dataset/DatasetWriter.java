@@ -6,6 +6,7 @@ import jakarta.transaction.Transactional;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import org.hibernate.Session;
+import outrider.server.trail.Trail;
 
 /** Stores what was read, all or nothing; a bean of its own so that the transaction begins after the reading. */
 @ApplicationScoped
@@ -33,6 +34,12 @@ public class DatasetWriter {
             database.unwrap(Session.class).doWork(connection -> ChunkCopy.write(connection, row.id, column.chunks()));
             database.clear();
         }
+        Trail.add(
+                Trail.HOUSE,
+                dataset.createdBy,
+                "data brought",
+                dataset.name,
+                dataset.records + " records, SHA-256 " + dataset.sha256);
         if (arrivalId != null) {
             Arrival.update(
                     "state = ?1, datasetId = ?2, progress = 1, step = null, message = null where id = ?3",

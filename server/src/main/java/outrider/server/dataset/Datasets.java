@@ -21,6 +21,7 @@ import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.parquet.ParquetTables;
+import outrider.server.trail.Trail;
 import outrider.server.work.Packed;
 import outrider.server.work.RecentTables;
 import outrider.table.ChunkCodec;
@@ -179,6 +180,7 @@ public class Datasets {
             database.createQuery(statement).setParameter(1, id).executeUpdate();
         }
         dataset.delete();
+        Trail.house("data taken away", dataset.name, "SHA-256 " + dataset.sha256);
         recent.remove(id);
     }
 }

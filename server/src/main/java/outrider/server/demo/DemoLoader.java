@@ -17,6 +17,8 @@ import java.util.Optional;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import outrider.base.Progress;
+import outrider.casefile.ColumnSetup;
+import outrider.casefile.ColumnSetup.Role;
 import outrider.check.ColumnAlarms;
 import outrider.learn.Kind;
 import outrider.server.account.Account;
@@ -24,8 +26,6 @@ import outrider.server.account.Accounts;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
-import outrider.casefile.ColumnSetup;
-import outrider.casefile.ColumnSetup.Role;
 import outrider.server.brief.Columns;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.FitWork;
@@ -81,6 +81,8 @@ public class DemoLoader {
         if (password.isPresent()) {
             accounts.ensure(AUTHOR, Account.ANALYST, password.get());
             accounts.ensure("approver", Account.APPROVER, password.get());
+            accounts.ensure("reader", Account.READER, password.get());
+            accounts.ensure("administrator", Account.ADMINISTRATOR, password.get());
         }
         if (folder.isEmpty() || Dataset.count() > 0) return;
         winterMailing(bring("winter-mailing"));
@@ -126,6 +128,9 @@ public class DemoLoader {
                         "goodbye_page_seen", ColumnSetup.of(Role.SET_ASIDE, "known only after the decision"),
                         "next_visit_booked", ColumnSetup.of(Role.SET_ASIDE, "whether it is missing tells the outcome"),
                         "postal_area", ColumnSetup.of(Role.SET_ASIDE, "180 levels"),
+                        "notice_on", ColumnSetup.of(Role.DATE, "the same for all who are decided on together"),
+                        "tier", ColumnSetup.of(Role.SEGMENT, ""),
+                        "region", ColumnSetup.of(Role.SEGMENT, ""),
                         "desk_points", ColumnSetup.of(Role.SCORE, "the desk's own points"),
                         "rides_logged_90d",
                                 new ColumnSetup(
@@ -182,6 +187,8 @@ public class DemoLoader {
                         "member_no", ColumnSetup.of(Role.IDENTIFIER, "members claim more than once"),
                         "claimed_eur", ColumnSetup.of(Role.VALUE, ""),
                         "postal_area", ColumnSetup.of(Role.SET_ASIDE, "180 levels"),
+                        "kind", ColumnSetup.of(Role.SEGMENT, ""),
+                        "told_by", ColumnSetup.of(Role.SEGMENT, ""),
                         "claimed_on", ColumnSetup.of(Role.DATE, "decides the split")));
         briefs.edit(id, claimEdit(now(id)));
         briefs.split(
@@ -263,6 +270,9 @@ public class DemoLoader {
                         "agency_score", ColumnSetup.of(Role.SCORE, "the agency's probability"),
                         "house_points", ColumnSetup.of(Role.SCORE, "the house's own points"),
                         "postal_area", ColumnSetup.of(Role.SET_ASIDE, "180 levels"),
+                        "mailed_on", ColumnSetup.of(Role.DATE, "the day of the last campaign"),
+                        "age_band", ColumnSetup.of(Role.SEGMENT, ""),
+                        "region", ColumnSetup.of(Role.SEGMENT, ""),
                         "sample", ColumnSetup.of(Role.PART, "decides the split")));
         briefs.split(
                 id,

@@ -1,6 +1,7 @@
 package outrider.server.pin;
 
 import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -11,6 +12,7 @@ import java.time.Instant;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import outrider.casefile.Paragraph;
 
 /** A chart, a table or a sentence that waits for the report, as it stood when it was pinned. */
 @Entity
@@ -20,12 +22,6 @@ public class Pin extends PanacheEntityBase {
         CHART,
         TABLE,
         SENTENCE
-    }
-
-    /** Where it belongs in the report. */
-    public enum Chapter {
-        COMPARISON,
-        THRESHOLD
     }
 
     @Id
@@ -38,9 +34,9 @@ public class Pin extends PanacheEntityBase {
     @JdbcTypeCode(SqlTypes.VARCHAR)
     public Kind kind;
 
-    @Enumerated(EnumType.STRING)
-    @JdbcTypeCode(SqlTypes.VARCHAR)
-    public Chapter chapter;
+    /** Where it belongs in the report. */
+    @Convert(converter = ParagraphName.class)
+    public Paragraph chapter;
 
     public String title;
     public String note;

@@ -10,6 +10,7 @@ import jakarta.ws.rs.Path;
 import jakarta.ws.rs.QueryParam;
 import java.time.Instant;
 import java.util.List;
+import outrider.casefile.Paragraph;
 import outrider.server.account.Account;
 
 /** The tray of what waits for the report. */
@@ -26,7 +27,7 @@ public class PinResource {
     public record PinView(
             long id,
             Pin.Kind kind,
-            Pin.Chapter chapter,
+            Paragraph chapter,
             String title,
             String note,
             String reading,

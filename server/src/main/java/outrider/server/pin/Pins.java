@@ -6,6 +6,7 @@ import jakarta.ws.rs.NotFoundException;
 import java.time.Instant;
 import java.util.List;
 import outrider.base.BadInput;
+import outrider.casefile.Paragraph;
 import outrider.server.brief.Briefs;
 
 /** What was pinned for a brief's report. */
@@ -27,7 +28,7 @@ public class Pins {
     /** What to pin; {@code drawing} and {@code cells} are null for a sentence. */
     public record NewPin(
             Pin.Kind kind,
-            Pin.Chapter chapter,
+            Paragraph chapter,
             String title,
             String note,
             String reading,

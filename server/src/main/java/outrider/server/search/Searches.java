@@ -17,6 +17,7 @@ import outrider.server.brief.Columns;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
+import outrider.server.trail.Trail;
 
 /** Making searches, and what they found. */
 @ApplicationScoped
@@ -67,6 +68,7 @@ public class Searches {
         run.createdBy = by;
         run.createdAt = Instant.now();
         run.persist();
+        Trail.add(Trail.chain(briefId), by, "search begun", "search " + run.id, "by folds of training");
         return run;
     }
 

@@ -2,23 +2,37 @@ package outrider.server.signoff;
 
 import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
 import jakarta.persistence.Entity;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.util.List;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 
-/** An issued report: its evidence and nothing else. The database refuses to change it. */
+/** An issued report: its evidence, its rendering, and what signs it. The database refuses to change it. */
 @Entity
 public class Report extends PanacheEntityBase {
     @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
     public Long id;
 
     public Long briefId;
+
+    /** Canonical JSON. */
     public byte[] evidence;
 
-    @org.hibernate.annotations.JdbcTypeCode(org.hibernate.type.SqlTypes.CHAR)
+    @JdbcTypeCode(SqlTypes.CHAR)
     public String sha256;
+
+    /** Detached JSON Web Signature over the evidence; null for one of an earlier version. */
+    public String signature;
+
+    /** The page, with room for what is said to it later; null likewise. */
+    public byte[] rendering;
+
+    /** The report before it, or null. */
+    public Long supersedes;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    public List<String> cannotApprove;
 
     public String issuedBy;
     public Instant issuedAt;

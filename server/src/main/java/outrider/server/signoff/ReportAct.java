@@ -6,13 +6,26 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import outrider.casefile.Paragraph;
 
 /** What somebody did with a report. Only ever added; the database refuses to change it. */
 @Entity
 public class ReportAct extends PanacheEntityBase {
-    public static final String ISSUED = "issued";
-    public static final String APPROVED = "approved";
-    public static final String RETURNED = "returned";
+    /** Of earlier versions, for {@link #SUBMITTED}. */
+    static final String ISSUED = "issued";
+
+    static final String SUBMITTED = "submitted";
+    static final String WAIVED = "waived";
+    static final String RETURNED = "returned";
+    static final String APPROVED = "approved";
+    static final String WITHDRAWN = "withdrawn";
+
+    /** What somebody says of one chapter. */
+    public record Remark(Paragraph paragraph, String words) {}
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -23,4 +36,26 @@ public class ReportAct extends PanacheEntityBase {
     public String byName;
     public Instant at;
     public String words;
+
+    /** The check that is waived; empty otherwise. */
+    public String about = "";
+
+    /** Under which it is approved; empty for none. */
+    public String condition = "";
+
+    /** The last day of an approval or a waiver; null for no end. */
+    public LocalDate until;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    public List<Remark> remarks;
+
+    static ReportAct of(long reportId, String act, String by, String words) {
+        ReportAct row = new ReportAct();
+        row.reportId = reportId;
+        row.act = act;
+        row.byName = by;
+        row.at = Instant.now();
+        row.words = words;
+        return row;
+    }
 }

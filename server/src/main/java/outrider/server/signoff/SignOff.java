@@ -1,91 +1,127 @@
 package outrider.server.signoff;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.LockModeType;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.ForbiddenException;
 import jakarta.ws.rs.NotFoundException;
+import java.nio.charset.StandardCharsets;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneOffset;
-import java.time.format.DateTimeFormatter;
+import java.time.format.DateTimeParseException;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import outrider.base.BadInput;
+import outrider.casefile.Canonical;
+import outrider.casefile.Check;
+import outrider.casefile.CheckResult;
+import outrider.casefile.Evidence;
+import outrider.casefile.EvidenceFile;
+import outrider.casefile.Sha256;
 import outrider.report.Approval;
-import outrider.report.Evidence;
-import outrider.report.EvidenceFile;
 import outrider.report.HtmlReport;
-import outrider.server.brief.Brief;
-import outrider.server.brief.Briefs;
+import outrider.server.candidate.Candidate;
 import outrider.server.comparison.Comparisons;
 import outrider.server.comparison.Cut;
-import outrider.split.SealOpening;
+import outrider.server.trail.ServerKey;
+import outrider.server.trail.Trail;
 
-/** Issuing reports, and what others say to them. */
+/** Opening the reserve, submitting reports, and what others say to them. */
 @ApplicationScoped
 public class SignOff {
-    private static final DateTimeFormatter WHEN =
-            DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm 'UTC'").withZone(ZoneOffset.UTC);
+    private static final int LONGEST = 4000;
 
-    private final Briefs briefs;
     private final Comparisons comparisons;
-    private final EvidenceMaker maker;
+    private final Drafting drafting;
+    private final Trail trail;
+    private final ServerKey key;
+    private final EntityManager database;
 
-    SignOff(Briefs briefs, Comparisons comparisons, EvidenceMaker maker) {
-        this.briefs = briefs;
+    SignOff(Comparisons comparisons, Drafting drafting, Trail trail, ServerKey key, EntityManager database) {
         this.comparisons = comparisons;
-        this.maker = maker;
+        this.drafting = drafting;
+        this.trail = trail;
+        this.key = key;
+        this.database = database;
     }
 
-    /**
-     * Opens the reserve for the brief's cut, if it is not open yet, and keeps the evidence.
-     *
-     * @throws BadInput if there is no cut, or the reserve was opened for another candidate or cut
-     */
+    /** Opens the brief's reserve for its cut, once. @throws BadInput if it is open, or there is no cut */
     @Transactional
-    public Report issue(long briefId, String by) {
-        Brief brief = briefs.get(briefId);
+    public Seal open(long briefId, String by) {
         Cut cut = comparisons.cut(briefId);
-        Seal seal = open(briefId, cut, by);
-        SealOpening opening = new SealOpening(seal.openedBy, seal.openedAt, cut.candidateId.toString(), cut.records);
-        Instant now = Instant.now();
-        Evidence evidence = maker.make(brief, cut, opening, by, WHEN.format(now), WHEN.format(seal.openedAt));
-        Report report = new Report();
-        report.briefId = briefId;
-        report.evidence = EvidenceFile.write(evidence);
-        report.sha256 = EvidenceFile.sha256(report.evidence);
-        report.issuedBy = by;
-        report.issuedAt = now;
-        report.persist();
-        add(report.id, ReportAct.ISSUED, by, "");
-        return report;
-    }
-
-    private static Seal open(long briefId, Cut cut, String by) {
-        Seal seal = Seal.findById(briefId);
-        if (seal == null) {
-            seal = new Seal();
-            seal.briefId = briefId;
-            seal.candidateId = cut.candidateId;
-            seal.cutRecords = cut.records;
-            seal.openedBy = by;
-            seal.openedAt = Instant.now();
-            seal.persist();
-        } else if (!seal.candidateId.equals(cut.candidateId) || seal.cutRecords != cut.records) {
-            throw BadInput.of(
-                    "reserve",
-                    "was opened by " + seal.openedBy + " for another candidate or cut and cannot confirm this one",
-                    "go back to that candidate and cut, or make a new brief with records nobody has seen");
+        Seal known = Seal.findById(briefId);
+        if (known != null) {
+            throw BadInput.of("reserve", "was opened by " + known.openedBy + " already", "it is opened once");
         }
+        Seal seal = new Seal();
+        seal.briefId = briefId;
+        seal.candidateId = cut.candidateId;
+        seal.cutRecords = cut.records;
+        seal.openedBy = by;
+        seal.openedAt = Instant.now().truncatedTo(ChronoUnit.MILLIS);
+        seal.persist();
+        Candidate candidate = Candidate.findById(cut.candidateId);
+        Trail.add(
+                Trail.chain(briefId),
+                by,
+                "reserve opened",
+                candidate.name,
+                "at " + cut.records + " records of validation");
         return seal;
     }
 
-    private static void add(long reportId, String act, String by, String words) {
-        ReportAct row = new ReportAct();
-        row.reportId = reportId;
-        row.act = act;
-        row.byName = by;
-        row.at = Instant.now();
-        row.words = words;
-        row.persist();
+    /**
+     * Issues the report: from here on it never changes.
+     *
+     * @throws BadInput if a report of the brief waits already, a remark is not answered, or the draft cannot be computed
+     */
+    @Transactional
+    public Report submit(long briefId, String by) {
+        Report last = Report.find("briefId = ?1 order by id desc", briefId).firstResult();
+        if (last != null && standing(last).state() == Standing.State.WAITING) {
+            throw BadInput.of("report", last.id + " waits for approval", "withdraw it first, or wait");
+        }
+        long id = ((Number) database.createNativeQuery("select nextval(pg_get_serial_sequence('report', 'id'))")
+                        .getSingleResult())
+                .longValue();
+        Evidence evidence = drafting.evidence(briefId, id, by);
+        for (Evidence.Answer answer : evidence.answers()) {
+            if (answer.answer().isEmpty()) {
+                throw BadInput.of(
+                        "answers",
+                        "lack one to the remark on “" + answer.paragraph().title() + "”",
+                        "answer it first");
+            }
+        }
+        Report report = new Report();
+        report.id = id;
+        report.briefId = briefId;
+        report.evidence = Canonical.write(evidence);
+        report.sha256 = Sha256.of(report.evidence);
+        report.signature = key.pair().sign(report.evidence);
+        report.rendering = HtmlReport.render(report.evidence).getBytes(StandardCharsets.UTF_8);
+        report.supersedes = last == null ? null : last.id;
+        report.cannotApprove = evidence.cannotApprove();
+        report.issuedBy = by;
+        report.issuedAt = Instant.parse(evidence.issuedAt());
+        report.persist();
+        ReportAct.of(id, ReportAct.SUBMITTED, by, "").persist();
+        Trail.add(
+                Trail.chain(briefId),
+                by,
+                "report submitted",
+                subject(id),
+                "evidence SHA-256 " + report.sha256 + (last == null ? "" : ", in place of report " + last.id));
+        return report;
+    }
+
+    private static String subject(long id) {
+        return "report " + id;
     }
 
     /** @throws NotFoundException if there is none */
@@ -104,41 +140,186 @@ public class SignOff {
         return ReportAct.list("reportId = ?1 order by id", reportId);
     }
 
-    /**
-     * Approves or returns.
-     *
-     * @throws ForbiddenException if {@code by} issued the report
-     * @throws BadInput if it was decided before, or is returned without words
-     */
-    @Transactional
-    public void decide(long id, String act, String by, String words) {
-        Report report = Report.findById(id, jakarta.persistence.LockModeType.PESSIMISTIC_WRITE);
-        if (report == null) throw new NotFoundException("there is no report " + id);
-        if (report.issuedBy.equals(by)) {
-            throw new ForbiddenException("Whoever issued a report cannot decide on it; another approver has to.");
-        }
-        List<ReportAct> acts = acts(id);
-        ReportAct last = acts.get(acts.size() - 1);
-        if (!last.act.equals(ReportAct.ISSUED)) {
-            throw BadInput.of("report", "was " + last.act + " by " + last.byName, "ask for a new report");
-        }
-        String said = words == null ? "" : words.strip();
-        if (act.equals(ReportAct.RETURNED) && said.isEmpty()) {
-            throw BadInput.of("words", "are missing", "say what has to change");
-        }
-        if (said.length() > 4000) throw BadInput.of("words", "are longer than 4,000 letters", "shorten them");
-        add(id, act, by, said);
+    /** The report made in its place; null for none. */
+    Report later(Report report) {
+        return Report.find("supersedes = ?1 order by id", report.id).firstResult();
     }
 
-    /** The report's page. {@code forBrowser} brings its fonts along; the PDF has its own. */
+    Standing standing(Report report) {
+        Report later = later(report);
+        return Standing.of(acts(report.id), later, later == null ? List.of() : acts(later.id));
+    }
+
+    /** Why this person cannot decide on it, in words; null where they can. */
+    String barred(Report report, String who, Set<String> roles) {
+        if (!roles.contains(outrider.server.account.Account.APPROVER)) return "Only an approver decides on it.";
+        List<String> own = report.cannotApprove == null ? List.of(report.issuedBy) : report.cannotApprove;
+        if (!own.contains(who)) return null;
+        return "You made this report or its candidate; somebody else has to decide on it.";
+    }
+
+    /** @throws ForbiddenException with the reason */
+    private Report toDecide(long id, String who, Set<String> roles) {
+        Report report = Report.findById(id, LockModeType.PESSIMISTIC_WRITE);
+        if (report == null) throw new NotFoundException("there is no report " + id);
+        String barred = barred(report, who, roles);
+        if (barred != null) throw new ForbiddenException(barred);
+        Standing standing = standing(report);
+        if (standing.state() != Standing.State.WAITING) {
+            throw BadInput.of("report", id + " waits for nobody: " + standing.words(), "ask for a new one");
+        }
+        return report;
+    }
+
+    private static String said(String field, String words, boolean needed) {
+        String said = words == null ? "" : words.strip();
+        if (needed && said.isEmpty()) throw BadInput.of(field, "is missing", "say it in a sentence");
+        if (said.length() > LONGEST) throw BadInput.of(field, "is longer than 4,000 letters", "shorten it");
+        return said;
+    }
+
+    private static LocalDate day(String until, boolean needed) {
+        if (until == null || until.isBlank()) {
+            if (needed) throw BadInput.of("until", "is missing", "give the last day, like 2027-03-31");
+            return null;
+        }
+        try {
+            LocalDate day = LocalDate.parse(until);
+            if (day.isBefore(LocalDate.now(ZoneOffset.UTC))) {
+                throw BadInput.of("until", "is " + until + ", which is over", "give a later day");
+            }
+            return day;
+        } catch (DateTimeParseException e) {
+            throw BadInput.of("until", "is \"" + until + "\"", "give a day like 2027-03-31");
+        }
+    }
+
+    /** Accepts that a check fails. @throws BadInput if it does not fail, or reason or day are missing */
     @Transactional
-    public String html(long id, boolean forBrowser) {
-        Report report = get(id);
-        List<Approval> approvals = acts(id).stream()
-                .map(a -> new Approval(a.act, a.byName, WHEN.format(a.at), a.words))
+    void waive(long id, Check check, String reason, String until, String by, Set<String> roles) {
+        Report report = toDecide(id, by, roles);
+        boolean fails = EvidenceFile.evidence(report.evidence).checks().stream()
+                .anyMatch(c -> c.check() == check && !c.passes());
+        if (!fails) throw BadInput.of("check", check.title() + " does not fail here", "waive only checks that fail");
+        ReportAct act = ReportAct.of(id, ReportAct.WAIVED, by, said("reason", reason, true));
+        act.about = check.jsonName();
+        act.until = day(until, true);
+        act.persist();
+        Trail.add(
+                Trail.chain(report.briefId),
+                by,
+                "check waived",
+                subject(id),
+                check.title() + " until " + act.until + ": " + act.words);
+    }
+
+    /** @throws BadInput if a check fails that is not waived */
+    @Transactional
+    void approve(long id, String words, String condition, String until, String by, Set<String> roles) {
+        Report report = toDecide(id, by, roles);
+        List<String> open = open(report);
+        if (!open.isEmpty()) {
+            throw BadInput.of(
+                    "checks",
+                    "fail: " + String.join(", ", open),
+                    "waive each with a reason and a day, or return the report");
+        }
+        ReportAct act = ReportAct.of(id, ReportAct.APPROVED, by, said("words", words, false));
+        act.condition = said("condition", condition, false);
+        act.until = day(until, false);
+        act.persist();
+        Trail.add(
+                Trail.chain(report.briefId),
+                by,
+                "report approved",
+                subject(id),
+                (act.condition.isEmpty() ? "without condition" : "on condition: " + act.condition)
+                        + (act.until == null ? "" : ", until " + act.until)
+                        + (act.words.isEmpty() ? "" : ". " + act.words));
+    }
+
+    /** Titles of checks that fail and are not waived. */
+    private List<String> open(Report report) {
+        Set<String> waived = Standing.waived(acts(report.id));
+        return EvidenceFile.evidence(report.evidence).checks().stream()
+                .filter(c -> !c.passes() && !waived.contains(c.check().jsonName()))
+                .map(CheckResult::title)
                 .toList();
-        return forBrowser
-                ? HtmlReport.standalone(report.evidence, approvals)
-                : HtmlReport.render(report.evidence, approvals);
+    }
+
+    /** @throws BadInput without a word or a remark */
+    @Transactional
+    void giveBack(long id, String words, List<ReportAct.Remark> remarks, String by, Set<String> roles) {
+        Report report = toDecide(id, by, roles);
+        List<ReportAct.Remark> kept = new ArrayList<>();
+        for (ReportAct.Remark r : remarks == null ? List.<ReportAct.Remark>of() : remarks) {
+            if (r.paragraph() == null) throw BadInput.of("remark", "says not on which chapter", "name its chapter");
+            kept.add(new ReportAct.Remark(r.paragraph(), said("remark", r.words(), true)));
+        }
+        ReportAct act = ReportAct.of(id, ReportAct.RETURNED, by, said("words", words, kept.isEmpty()));
+        act.remarks = kept;
+        act.persist();
+        String told =
+                kept.stream().map(r -> r.paragraph().title() + ": " + r.words()).collect(Collectors.joining("; "));
+        Trail.add(
+                Trail.chain(report.briefId),
+                by,
+                "report returned",
+                subject(id),
+                act.words + (told.isEmpty() ? "" : (act.words.isEmpty() ? "" : " ") + told));
+    }
+
+    /** Takes a report out of force. @throws ForbiddenException unless they issued it, or may approve, or administer */
+    @Transactional
+    void withdraw(long id, String reason, String by, Set<String> roles) {
+        Report report = Report.findById(id, LockModeType.PESSIMISTIC_WRITE);
+        if (report == null) throw new NotFoundException("there is no report " + id);
+        boolean may = report.issuedBy.equals(by)
+                || roles.contains(outrider.server.account.Account.APPROVER)
+                || roles.contains(outrider.server.account.Account.ADMINISTRATOR);
+        if (!may) throw new ForbiddenException("Its author, an approver or the administrator withdraws a report.");
+        if (standing(report).state() == Standing.State.WITHDRAWN) {
+            throw BadInput.of("report", id + " is withdrawn already", "nothing is left to do");
+        }
+        String why = said("reason", reason, true);
+        ReportAct.of(id, ReportAct.WITHDRAWN, by, why).persist();
+        Trail.add(Trail.chain(report.briefId), by, "report withdrawn", subject(id), why);
+    }
+
+    /** What was said to a report, for its page. */
+    private static Approval approval(ReportAct a) {
+        String act = a.act.equals(ReportAct.APPROVED) && !a.condition.isEmpty() ? "approved under a condition" : a.act;
+        String about = a.about.isEmpty() ? "" : Check.named(a.about).title();
+        String remarks = a.remarks == null
+                ? ""
+                : a.remarks.stream()
+                        .map(r -> r.paragraph().title() + ": " + r.words())
+                        .collect(Collectors.joining(" "));
+        String words = java.util.stream.Stream.of(a.words, a.condition, remarks)
+                .filter(text -> !text.isEmpty())
+                .collect(Collectors.joining(" "));
+        return new Approval(act, about, a.byName, a.at.toString(), words, a.until == null ? null : a.until.toString());
+    }
+
+    /** The report's page as it stands. {@code fonts} brings its fonts along; the PDF has its own. */
+    @Transactional
+    public String html(long id, boolean fonts) {
+        Report report = get(id);
+        if (report.rendering == null) {
+            throw BadInput.of("report", id + " was issued by an earlier version", "download its evidence");
+        }
+        return HtmlReport.complete(
+                new String(report.rendering, StandardCharsets.UTF_8),
+                acts(id).stream().map(SignOff::approval).toList(),
+                standing(report).words(),
+                fonts);
+    }
+
+    /** The evidence with signature and audit trail. */
+    @Transactional
+    public byte[] evidence(long id) {
+        Report report = get(id);
+        if (report.signature == null) return report.evidence;
+        return EvidenceFile.write(report.evidence, report.signature, trail.of(Trail.chain(report.briefId)));
     }
 }

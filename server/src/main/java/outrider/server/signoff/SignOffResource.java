@@ -5,130 +5,81 @@ import jakarta.annotation.security.RolesAllowed;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
+import jakarta.ws.rs.PUT;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.Produces;
-import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Response;
-import java.time.Instant;
-import java.util.List;
-import outrider.report.PdfReport;
+import java.util.Map;
+import outrider.casefile.Memo;
 import outrider.server.account.Account;
+import outrider.server.brief.Briefs;
 
-/** Reports: issued, read as page, file, PDF and evidence, approved or returned. */
-@Path("/reports")
+/** The next report of a brief: written, looked at, and submitted. */
+@Path("/sign-off/{brief}")
 public class SignOffResource {
+    private final Drafting drafting;
     private final SignOff signOff;
+    private final ReportViews views;
+    private final Briefs briefs;
     private final SecurityIdentity identity;
 
-    SignOffResource(SignOff signOff, SecurityIdentity identity) {
+    SignOffResource(Drafting drafting, SignOff signOff, ReportViews views, Briefs briefs, SecurityIdentity identity) {
+        this.drafting = drafting;
         this.signOff = signOff;
+        this.views = views;
+        this.briefs = briefs;
         this.identity = identity;
     }
 
-    public record Act(String act, String by, Instant at, String words) {}
-
-    /** {@code state} is the last act; {@code mine} whether the reader issued it. */
-    public record ReportView(
-            long id,
-            long briefId,
-            String sha256,
-            String issuedBy,
-            Instant issuedAt,
-            String state,
-            boolean mine,
-            List<Act> acts) {}
-
-    public record Words(String words) {}
-
-    private ReportView view(Report report) {
-        List<Act> acts = signOff.acts(report.id).stream()
-                .map(a -> new Act(a.act, a.byName, a.at, a.words))
-                .toList();
-        return new ReportView(
-                report.id,
-                report.briefId,
-                report.sha256,
-                report.issuedBy,
-                report.issuedAt,
-                acts.get(acts.size() - 1).act(),
-                report.issuedBy.equals(me()),
-                acts);
-    }
+    /** @param answers by the number of the remark, from 0 */
+    public record DraftEdit(int version, Memo memo, Map<String, String> answers) {}
 
     private String me() {
         return identity.getPrincipal().getName();
     }
 
     @GET
-    @Transactional
-    public List<ReportView> list(@QueryParam("brief") long brief) {
-        return signOff.of(brief).stream().map(this::view).toList();
+    public ReportViews.DraftView draft(long brief) {
+        return views.draft(brief);
     }
 
-    @POST
+    @PUT
     @RolesAllowed(Account.ANALYST)
-    @Transactional
-    public ReportView issue(@QueryParam("brief") long brief) {
-        return view(signOff.issue(brief, me()));
+    public ReportViews.DraftView write(long brief, DraftEdit edit) {
+        drafting.save(brief, new Drafting.Edit(edit.version(), edit.memo(), edit.answers()), me());
+        return views.draft(brief);
     }
 
     @GET
-    @Path("/{id}")
-    @Transactional
-    public ReportView get(long id) {
-        return view(signOff.get(id));
+    @Path("/preview")
+    @Produces("text/html;charset=UTF-8")
+    public String preview(long brief) {
+        return drafting.preview(brief);
     }
 
     @POST
-    @Path("/{id}/approve")
-    @RolesAllowed(Account.APPROVER)
-    public ReportView approve(long id, Words words) {
-        signOff.decide(id, ReportAct.APPROVED, me(), words.words());
-        return get(id);
+    @Path("/open-reserve")
+    @RolesAllowed(Account.ANALYST)
+    public ReportViews.DraftView open(long brief) {
+        signOff.open(brief, me());
+        return views.draft(brief);
     }
 
     @POST
-    @Path("/{id}/return")
-    @RolesAllowed(Account.APPROVER)
-    public ReportView giveBack(long id, Words words) {
-        signOff.decide(id, ReportAct.RETURNED, me(), words.words());
-        return get(id);
+    @Path("/submit")
+    @RolesAllowed(Account.ANALYST)
+    public ReportViews.ReportView submit(long brief) {
+        return views.view(signOff.submit(brief, me()).id);
     }
 
     @GET
-    @Path("/{id}/page")
-    @Produces("text/html;charset=UTF-8")
-    public String page(long id) {
-        return signOff.html(id, true);
-    }
-
-    @GET
-    @Path("/{id}/report.html")
-    @Produces("text/html;charset=UTF-8")
-    public Response html(long id) {
-        return file(signOff.html(id, true), id, "html");
-    }
-
-    @GET
-    @Path("/{id}/report.pdf")
-    @Produces("application/pdf")
-    public Response pdf(long id) {
-        return file(PdfReport.of(signOff.html(id, false)), id, "pdf");
-    }
-
-    @GET
-    @Path("/{id}/evidence.json")
-    @Produces("application/json")
+    @Path("/brief.yaml")
+    @Produces("application/yaml")
     @Transactional
-    public Response evidence(long id) {
-        return Response.ok(signOff.get(id).evidence)
-                .header("Content-Disposition", "attachment; filename=\"evidence.json\"")
-                .build();
-    }
-
-    private static Response file(Object content, long id, String ending) {
-        return Response.ok(content)
-                .header("Content-Disposition", "attachment; filename=\"sign-off-" + id + "." + ending + "\"")
+    public Response yaml(long brief) {
+        String name = briefs.get(brief).name.replaceAll("[^\\p{L}\\p{N}._-]+", "-");
+        return Response.ok(drafting.yaml(brief))
+                .header("Content-Disposition", "attachment; filename=\"" + name + ".yaml\"")
                 .build();
     }
 }

@@ -1,0 +1,161 @@
+package outrider.server.signoff;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import outrider.base.BadInput;
+import outrider.casefile.BriefFile;
+import outrider.casefile.Canonical;
+import outrider.casefile.CaseData;
+import outrider.casefile.Entrant;
+import outrider.casefile.Figures;
+import outrider.casefile.FiguresMaker;
+import outrider.casefile.Memo;
+import outrider.casefile.Sha256;
+import outrider.learn.Kind;
+import outrider.server.brief.Brief;
+import outrider.server.brief.BriefTables;
+import outrider.server.brief.Splits;
+import outrider.server.candidate.Candidate;
+import outrider.server.candidate.Candidates;
+import outrider.server.comparison.Comparisons;
+import outrider.server.comparison.Cut;
+import outrider.server.dataset.Dataset;
+import outrider.server.dataset.Datasets;
+import outrider.server.work.WorkQueue;
+
+/** Briefs as one document, and the figures of their reports. Figures computed last stay in memory. */
+@ApplicationScoped
+class CaseFiles {
+    private static final int KEPT = 16;
+
+    private final Datasets datasets;
+    private final BriefTables tables;
+    private final Splits splits;
+    private final Candidates candidates;
+    private final Comparisons comparisons;
+    private final Map<String, Figures> figures = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, Figures> eldest) {
+            return size() > KEPT;
+        }
+    });
+
+    CaseFiles(Datasets datasets, BriefTables tables, Splits splits, Candidates candidates, Comparisons comparisons) {
+        this.datasets = datasets;
+        this.tables = tables;
+        this.splits = splits;
+        this.candidates = candidates;
+        this.comparisons = comparisons;
+    }
+
+    /** @throws BadInput if the brief lacks an outcome, a split or a fitted candidate */
+    BriefFile of(Brief b, Memo memo) {
+        Splits.of(b);
+        Dataset dataset = datasets.get(b.datasetId);
+        List<Candidate> finished = candidates.finished(b.id);
+        if (finished.isEmpty()) throw BadInput.of("candidates", "are missing", "fit at least one");
+        Map<Long, String> names = finished.stream().collect(Collectors.toMap(c -> c.id, c -> c.name));
+        List<String> free = free(b);
+        Cut cut = comparisons.known(b.id);
+        Seal seal = Seal.findById(b.id);
+        return new BriefFile(
+                BriefFile.FORMAT,
+                b.name,
+                b.question,
+                new BriefFile.Words(b.recordsNoun, b.eventsNoun, b.acting, b.currency),
+                new BriefFile.DataFile(dataset.name, dataset.sha256, dataset.dialect),
+                new BriefFile.Outcome(b.outcome, b.eventLevels, b.leftOutLevels, b.leaveOutMissing),
+                new TreeMap<>(b.columns),
+                b.split,
+                b.stakes(),
+                b.capacity,
+                b.campaignSize,
+                b.plannedRate,
+                finished.stream().map(c -> spec(c, names, free)).toList(),
+                cut == null ? null : new BriefFile.CutSpec(names.get(cut.candidateId), cut.records, cut.rule),
+                seal == null
+                        ? null
+                        : new BriefFile.SealSpec(
+                                seal.openedBy,
+                                seal.openedAt.toString(),
+                                names.getOrDefault(seal.candidateId, "candidate " + seal.candidateId),
+                                seal.cutRecords),
+                memo);
+    }
+
+    private List<String> free(Brief b) {
+        return CaseData.inputs(
+                datasets.columns(b.datasetId).stream().map(c -> c.name).toList(), b::column, b.outcome);
+    }
+
+    private static BriefFile.CandidateSpec spec(Candidate c, Map<Long, String> names, List<String> free) {
+        Map<String, Object> settings = new LinkedHashMap<>(c.checkedSettings().values());
+        c.kind.settings().forEach(setting -> {
+            if (Objects.equals(settings.get(setting.name()), setting.initial())) settings.remove(setting.name());
+        });
+        if (c.kind == Kind.BLEND) {
+            settings.put(
+                    "members",
+                    c.checkedSettings().candidates("members").stream()
+                            .map(id -> member(c, names, id))
+                            .toList());
+        }
+        return new BriefFile.CandidateSpec(
+                c.name,
+                c.kind.jsonName(),
+                settings,
+                c.kind.takesInputs() && !c.inputs.equals(free) ? c.inputs : null,
+                c.createdBy);
+    }
+
+    private static String member(Candidate blend, Map<Long, String> names, long id) {
+        String name = names.get(id);
+        if (name != null) return name;
+        throw BadInput.of(
+                "candidate \"" + blend.name + "\"",
+                "blends a candidate that was deleted",
+                "bring that one back, or delete the blend");
+    }
+
+    /** What the author's words do not change. */
+    private static String key(BriefFile file, Brief b, List<Candidate> finished) {
+        Memo asked = new Memo(null, null, file.memo().today(), file.memo().todayRecords(), null);
+        List<Long> ids = finished.stream().map(c -> c.id).toList();
+        return Sha256.of(Canonical.write(List.of(b.id, ids, file.with(asked))));
+    }
+
+    /** @throws BadInput as {@link FiguresMaker} says */
+    Figures figures(Brief b, BriefFile file) {
+        List<Candidate> finished = candidates.finished(b.id);
+        String key = key(file, b, finished);
+        Figures known = figures.get(key);
+        if (known != null) return known;
+        Dataset dataset = datasets.get(b.datasetId);
+        CaseData data = new CaseData(
+                file, dataset.sha256, dataset.bytes, tables.table(b), tables.outcome(b), Splits.of(b), splits.units(b));
+        List<Entrant> entrants = new ArrayList<>();
+        for (Candidate c : finished) {
+            Function<int[], double[]> score = rows -> candidates.score(c, b, rows);
+            entrants.add(new Entrant(
+                    c.name,
+                    c.kind,
+                    c.checkedSettings().words(),
+                    c.learntNumbers,
+                    Boolean.TRUE.equals(c.probability),
+                    c.inputs,
+                    comparisons.scored(c, b),
+                    score));
+        }
+        Figures made = FiguresMaker.of(data, entrants, WorkQueue.WORKERS);
+        figures.put(key, made);
+        return made;
+    }
+}

@@ -1,0 +1,241 @@
+package outrider.server.signoff;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.OptimisticLockException;
+import jakarta.transaction.Transactional;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import outrider.base.BadInput;
+import outrider.casefile.BriefFile;
+import outrider.casefile.CaseYaml;
+import outrider.casefile.Conduct;
+import outrider.casefile.Evidence;
+import outrider.casefile.Figures;
+import outrider.casefile.Memo;
+import outrider.casefile.Paragraph;
+import outrider.casefile.SignOffChecks;
+import outrider.learn.Kind;
+import outrider.report.FigureWords;
+import outrider.report.HtmlReport;
+import outrider.server.brief.Brief;
+import outrider.server.brief.Briefs;
+import outrider.server.candidate.Candidate;
+import outrider.server.comparison.Comparisons;
+import outrider.server.comparison.Cut;
+import outrider.server.comparison.Looks;
+import outrider.server.pin.Pin;
+import outrider.server.pin.Pins;
+import outrider.server.trail.ServerKey;
+import outrider.server.trail.Trail;
+
+/** The next report of a brief while it is written: its words, and everything else as it would be issued. */
+@ApplicationScoped
+class Drafting {
+    private static final int LONGEST_ANSWER = 4000;
+
+    private final Briefs briefs;
+    private final CaseFiles files;
+    private final Comparisons comparisons;
+    private final Looks looks;
+    private final Pins pins;
+    private final Policies policies;
+    private final Trail trail;
+    private final ServerKey key;
+    private final EntityManager database;
+
+    Drafting(
+            Briefs briefs,
+            CaseFiles files,
+            Comparisons comparisons,
+            Looks looks,
+            Pins pins,
+            Policies policies,
+            Trail trail,
+            ServerKey key,
+            EntityManager database) {
+        this.briefs = briefs;
+        this.files = files;
+        this.comparisons = comparisons;
+        this.looks = looks;
+        this.pins = pins;
+        this.policies = policies;
+        this.trail = trail;
+        this.key = key;
+        this.database = database;
+    }
+
+    /** @param answers by the number of the remark, from 0 */
+    record Edit(int version, Memo memo, Map<String, String> answers) {}
+
+    Draft draft(long briefId) {
+        Draft draft = Draft.findById(briefId);
+        if (draft != null) return draft;
+        Draft none = new Draft();
+        none.briefId = briefId;
+        none.memo = Memo.EMPTY;
+        none.answers = Map.of();
+        none.writers = List.of();
+        return none;
+    }
+
+    /** @throws BadInput naming the chapter whose words will not do */
+    @Transactional
+    void save(long briefId, Edit edit, String by) {
+        briefs.get(briefId);
+        Draft draft = draft(briefId);
+        if (draft.version != edit.version()) throw new OptimisticLockException();
+        Memo memo = edit.memo() == null ? Memo.EMPTY : edit.memo();
+        memo.words().forEach((paragraph, words) -> FigureWords.demandKnown(paragraph.jsonName(), words));
+        memo.monitoring().forEach(w -> FigureWords.demandKnown("monitoring", w.what() + " " + w.limit()));
+        Map<String, String> answers = new TreeMap<>();
+        if (edit.answers() != null) {
+            edit.answers().forEach((remark, words) -> {
+                if (words.length() > LONGEST_ANSWER) {
+                    throw BadInput.of("answer", "is longer than 4,000 letters", "shorten it");
+                }
+                if (!words.isBlank()) answers.put(remark, words.strip());
+            });
+        }
+        if (memo.equals(draft.memo) && answers.equals(draft.answers)) return;
+        String changed = changed(draft.memo, memo, answers.equals(draft.answers));
+        draft.memo = memo;
+        draft.answers = answers;
+        draft.writers =
+                Stream.concat(draft.writers.stream(), Stream.of(by)).distinct().toList();
+        draft.persist();
+        database.flush();
+        Trail.add(Trail.chain(briefId), by, "report written", "draft", changed);
+    }
+
+    private static String changed(Memo before, Memo after, boolean sameAnswers) {
+        List<String> what = new ArrayList<>();
+        for (Paragraph p : Paragraph.values()) if (!before.said(p).equals(after.said(p))) what.add(p.jsonName());
+        if (!before.monitoring().equals(after.monitoring())) what.add("monitoring plan");
+        if (!java.util.Objects.equals(before.startsOn(), after.startsOn())) what.add("first day " + after.startsOn());
+        if (!java.util.Objects.equals(before.today(), after.today())
+                || !java.util.Objects.equals(before.todayRecords(), after.todayRecords())) {
+            what.add("today's way " + after.today());
+        }
+        if (!sameAnswers) what.add("answers to remarks");
+        return String.join(", ", what);
+    }
+
+    /** The remarks that the next report has to answer: those of the last one, if it was returned. */
+    List<ReportAct> toAnswer(long briefId) {
+        Report last = Report.find("briefId = ?1 order by id desc", briefId).firstResult();
+        if (last == null) return List.of();
+        List<ReportAct> acts = ReportAct.list("reportId = ?1 order by id", last.id);
+        return acts.stream().filter(a -> a.act.equals(ReportAct.RETURNED)).toList();
+    }
+
+    private List<Evidence.Answer> answers(Draft draft) {
+        List<Evidence.Answer> answers = new ArrayList<>();
+        for (ReportAct act : toAnswer(draft.briefId)) {
+            for (ReportAct.Remark remark : act.remarks == null ? List.<ReportAct.Remark>of() : act.remarks) {
+                String said = draft.answers.getOrDefault(Integer.toString(answers.size()), "");
+                answers.add(new Evidence.Answer(remark.paragraph(), remark.words(), act.byName, said));
+            }
+        }
+        return answers;
+    }
+
+    /**
+     * The report as it would be issued now.
+     *
+     * @param number of the report; null for a draft
+     * @throws BadInput if the brief is not far enough, or the cut is not the one that the reserve was opened for
+     */
+    @Transactional
+    Evidence evidence(long briefId, Long number, String by) {
+        Brief brief = briefs.get(briefId);
+        Cut cut = comparisons.cut(briefId);
+        Draft draft = draft(briefId);
+        BriefFile file = files.of(brief, draft.memo);
+        Figures figures = files.figures(brief, file);
+        Conduct conduct = conduct(briefId);
+        Policies.Current policy = policies.current();
+        Report last = Report.find("briefId = ?1 order by id desc", briefId).firstResult();
+        return new Evidence(
+                Evidence.FORMAT,
+                number,
+                by,
+                Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(),
+                cannotApprove(draft, cut, by),
+                file,
+                figures,
+                conduct,
+                pinned(briefId, cut),
+                policy.version(),
+                policy.policy(),
+                SignOffChecks.of(policy.policy(), file, figures, conduct),
+                answers(draft),
+                last == null ? null : new Evidence.Before(last.id, last.sha256),
+                trail.head(Trail.chain(briefId)),
+                Evidence.Maker.here(),
+                key.pair().open());
+    }
+
+    private Conduct conduct(long briefId) {
+        int made = (int) Candidate.count("briefId", briefId);
+        long trials = database.createQuery(
+                        "select count(t) from TrialRow t, SearchRun s where t.searchId = s.id and s.briefId = ?1 and t.candidateId is null",
+                        Long.class)
+                .setParameter(1, briefId)
+                .getSingleResult();
+        Looks.Counts counts = looks.counts(briefId);
+        return new Conduct(counts.looks(), counts.choices(), made + (int) trials);
+    }
+
+    /** The author, whoever wrote in it, and whoever fitted the candidate or a member of its blend. */
+    private static List<String> cannotApprove(Draft draft, Cut cut, String by) {
+        List<String> names = new ArrayList<>(draft.writers);
+        if (by != null) names.add(by);
+        Candidate chosen = Candidate.findById(cut.candidateId);
+        fitters(chosen, names);
+        return names.stream().distinct().sorted().toList();
+    }
+
+    private static void fitters(Candidate candidate, List<String> names) {
+        names.add(candidate.createdBy);
+        if (candidate.kind != Kind.BLEND) return;
+        for (long id : candidate.checkedSettings().candidates("members")) {
+            Candidate member = Candidate.findById(id);
+            if (member != null) fitters(member, names);
+        }
+    }
+
+    private List<Evidence.Pinned> pinned(long briefId, Cut cut) {
+        List<Evidence.Pinned> pinned = new ArrayList<>();
+        for (Pin pin : pins.of(briefId)) {
+            Candidate at = pin.candidateId == null ? null : Candidate.findById(pin.candidateId);
+            String words = at == null || pin.records == null
+                    ? null
+                    : at.name + ", " + String.format(Locale.ROOT, "%,.0f", pin.records) + " records of validation";
+            boolean same = at == null
+                    || pin.records == null
+                    || at.id.equals(cut.candidateId) && Math.abs(pin.records - cut.records) < 0.5;
+            pinned.add(new Evidence.Pinned(
+                    pin.chapter, pin.title, pin.note, pin.reading, pin.drawing, pin.cells, words, same));
+        }
+        return pinned;
+    }
+
+    /** The page as it would be issued, for a browser. */
+    @Transactional
+    String preview(long briefId) {
+        return HtmlReport.complete(HtmlReport.draft(evidence(briefId, null, null)), List.of(), "", true);
+    }
+
+    /** The brief as one file. */
+    @Transactional
+    String yaml(long briefId) {
+        return CaseYaml.write(files.of(briefs.get(briefId), draft(briefId).memo));
+    }
+}

@@ -1,0 +1,266 @@
+package outrider.server.signoff;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import outrider.base.BadInput;
+import outrider.casefile.Check;
+import outrider.casefile.CheckResult;
+import outrider.casefile.Evidence;
+import outrider.casefile.EvidenceFile;
+import outrider.casefile.Memo;
+import outrider.casefile.Paragraph;
+import outrider.report.FigureWords;
+import outrider.report.FirstPage;
+import outrider.server.account.Account;
+import outrider.server.brief.Brief;
+import outrider.server.brief.Briefs;
+
+/** What the screens of the sign-off show. */
+@ApplicationScoped
+class ReportViews {
+    private final SignOff signOff;
+    private final Drafting drafting;
+    private final Briefs briefs;
+    private final SecurityIdentity identity;
+
+    ReportViews(SignOff signOff, Drafting drafting, Briefs briefs, SecurityIdentity identity) {
+        this.signOff = signOff;
+        this.drafting = drafting;
+        this.briefs = briefs;
+        this.identity = identity;
+    }
+
+    /** @param about the check waived, in words; empty otherwise */
+    record ActView(
+            String act,
+            String about,
+            String by,
+            Instant at,
+            String words,
+            String condition,
+            String until,
+            List<ReportAct.Remark> remarks) {}
+
+    /** One line of a list of reports. */
+    record ReportHead(
+            long id,
+            long briefId,
+            String brief,
+            String question,
+            String issuedBy,
+            Instant issuedAt,
+            Standing.State state,
+            String words,
+            Long supersedes,
+            Long supersededBy) {}
+
+    /** @param waiver who waived it, why and until when, in words; null where nobody did */
+    record CheckView(Check check, String title, boolean passes, String words, Paragraph paragraph, String waiver) {}
+
+    /** What an approver decides on, in words. */
+    record Page(
+            String decision,
+            String expected,
+            List<FirstPage.Way> ways,
+            String confirmation,
+            boolean confirmed,
+            List<String> why,
+            List<String> risks) {
+
+        static Page of(Evidence evidence) {
+            FirstPage page = new FirstPage(evidence);
+            boolean confirmed = evidence.figures().reserve() != null
+                    && !evidence.figures().reserve().below();
+            return new Page(
+                    page.decision(),
+                    page.expected(),
+                    page.ways(),
+                    page.confirmation(),
+                    confirmed,
+                    page.why(),
+                    page.risks());
+        }
+    }
+
+    /**
+     * A report.
+     *
+     * @param page null for one of an earlier version
+     * @param barred why whoever reads it cannot decide on it; null where they can
+     * @param mayWithdraw whether they may take it out of force
+     */
+    record ReportView(
+            ReportHead head,
+            String sha256,
+            Page page,
+            List<CheckView> checks,
+            int policyVersion,
+            List<ActView> acts,
+            List<Evidence.Answer> answers,
+            String barred,
+            boolean mayWithdraw) {}
+
+    /** A chapter of a report. */
+    record ParagraphView(Paragraph paragraph, String title) {}
+
+    /** A remark that waits for an answer. */
+    record RemarkView(Paragraph paragraph, String title, String words, String by) {}
+
+    /** Who opened the reserve, when, and for what. */
+    record SealView(String openedBy, Instant openedAt, long candidateId, double records) {}
+
+    /**
+     * The next report of a brief.
+     *
+     * @param problem why it cannot be computed, in words; null where it can
+     * @param figures by the names that authors may use
+     */
+    record DraftView(
+            int version,
+            Memo memo,
+            Map<String, String> answers,
+            List<RemarkView> remarks,
+            SealView seal,
+            String problem,
+            Page page,
+            List<CheckView> checks,
+            int policyVersion,
+            Map<String, String> figures,
+            List<ParagraphView> paragraphs,
+            List<ReportHead> reports) {}
+
+    private String me() {
+        return identity.getPrincipal().getName();
+    }
+
+    private Set<String> roles() {
+        return identity.getRoles();
+    }
+
+    ReportHead head(Report report) {
+        Standing standing = signOff.standing(report);
+        Report later = signOff.later(report);
+        Brief brief = briefs.get(report.briefId);
+        return new ReportHead(
+                report.id,
+                report.briefId,
+                brief.name,
+                brief.question,
+                report.issuedBy,
+                report.issuedAt,
+                standing.state(),
+                standing.words(),
+                report.supersedes,
+                later == null ? null : later.id);
+    }
+
+    @Transactional
+    List<ReportHead> of(long briefId) {
+        return signOff.of(briefId).stream().map(this::head).toList();
+    }
+
+    /** Reports that wait for whoever asks: to be decided on, or to be answered. */
+    @Transactional
+    List<ReportHead> waiting() {
+        List<ReportHead> heads = new ArrayList<>();
+        for (Report report : Report.<Report>list("rendering is not null order by id desc")) {
+            Standing.State state = signOff.standing(report).state();
+            boolean decide = state == Standing.State.WAITING && signOff.barred(report, me(), roles()) == null;
+            boolean answer = state == Standing.State.RETURNED && report.issuedBy.equals(me());
+            if (decide || answer) heads.add(head(report));
+        }
+        return heads;
+    }
+
+    @Transactional
+    ReportView view(long id) {
+        Report report = signOff.get(id);
+        ReportHead head = head(report);
+        List<ReportAct> acts = signOff.acts(id);
+        boolean mayWithdraw = head.state() != Standing.State.WITHDRAWN
+                && head.state() != Standing.State.SUPERSEDED
+                && (report.issuedBy.equals(me())
+                        || roles().contains(Account.APPROVER)
+                        || roles().contains(Account.ADMINISTRATOR));
+        Evidence evidence = report.rendering == null ? null : EvidenceFile.evidence(report.evidence);
+        return new ReportView(
+                head,
+                report.sha256,
+                evidence == null ? null : Page.of(evidence),
+                evidence == null ? List.of() : checks(evidence.checks(), acts),
+                evidence == null ? 0 : evidence.policyVersion(),
+                acts.stream().map(ReportViews::act).toList(),
+                evidence == null ? List.of() : evidence.answers(),
+                signOff.barred(report, me(), roles()),
+                mayWithdraw);
+    }
+
+    private static ActView act(ReportAct a) {
+        return new ActView(
+                a.act,
+                a.about.isEmpty() ? "" : Check.named(a.about).title(),
+                a.byName,
+                a.at,
+                a.words,
+                a.condition,
+                a.until == null ? null : a.until.toString(),
+                a.remarks == null ? List.of() : a.remarks);
+    }
+
+    private static List<CheckView> checks(List<CheckResult> results, List<ReportAct> acts) {
+        Set<String> waived = Standing.waived(acts);
+        return results.stream()
+                .map(c -> {
+                    String waiver = null;
+                    for (ReportAct a : acts) {
+                        if (a.about.equals(c.check().jsonName()) && waived.contains(a.about)) {
+                            waiver = "waived by " + a.byName + " until " + a.until + ": " + a.words;
+                        }
+                    }
+                    return new CheckView(c.check(), c.title(), c.passes(), c.words(), c.paragraph(), waiver);
+                })
+                .toList();
+    }
+
+    @Transactional
+    DraftView draft(long briefId) {
+        Brief brief = briefs.get(briefId);
+        Draft draft = drafting.draft(brief.id);
+        Seal seal = Seal.findById(briefId);
+        List<RemarkView> remarks = new ArrayList<>();
+        for (ReportAct act : drafting.toAnswer(briefId)) {
+            for (ReportAct.Remark r : act.remarks == null ? List.<ReportAct.Remark>of() : act.remarks) {
+                remarks.add(new RemarkView(r.paragraph(), r.paragraph().title(), r.words(), act.byName));
+            }
+        }
+        Evidence evidence = null;
+        String problem = null;
+        try {
+            evidence = drafting.evidence(briefId, null, null);
+        } catch (BadInput e) {
+            problem = e.getMessage();
+        }
+        return new DraftView(
+                draft.version,
+                draft.memo,
+                draft.answers,
+                remarks,
+                seal == null ? null : new SealView(seal.openedBy, seal.openedAt, seal.candidateId, seal.cutRecords),
+                problem,
+                evidence == null ? null : Page.of(evidence),
+                evidence == null ? List.of() : checks(evidence.checks(), List.of()),
+                evidence == null ? 0 : evidence.policyVersion(),
+                evidence == null ? Map.of() : FigureWords.of(evidence.recipe(), evidence.figures()),
+                Arrays.stream(Paragraph.values())
+                        .map(p -> new ParagraphView(p, p.title()))
+                        .toList(),
+                of(briefId));
+    }
+}

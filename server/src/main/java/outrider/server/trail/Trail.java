@@ -1,0 +1,101 @@
+package outrider.server.trail;
+
+import io.quarkus.arc.Arc;
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.inject.spi.CDI;
+import jakarta.persistence.EntityManager;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import outrider.casefile.Evidence;
+import outrider.casefile.TrailEntry;
+
+/**
+ * The audit trail: what everybody did to a brief and all that is its own, and what was done to data, accounts and the policy. An
+ * entry is added in the transaction of the act itself, so that neither stands without the other.
+ */
+@ApplicationScoped
+public class Trail {
+    /** The chain of what belongs to no brief. */
+    public static final String HOUSE = "house";
+    /** Who acts where nobody is signed in. */
+    private static final String SERVER = "server";
+
+    private static final int LONGEST_WORDS = 6000;
+    private static final int LONGEST_SUBJECT = 300;
+
+    private final EntityManager database;
+    private final ServerKey key;
+
+    Trail(EntityManager database, ServerKey key) {
+        this.database = database;
+        this.key = key;
+    }
+
+    public static String chain(long briefId) {
+        return "brief " + briefId;
+    }
+
+    /** Adds an act of whoever is signed in to a brief's chain. Needs a transaction. */
+    public static void brief(long briefId, String act, String subject, String words) {
+        add(chain(briefId), who(), act, subject, words);
+    }
+
+    /** Adds an act of whoever is signed in to the house's chain. Needs a transaction. */
+    public static void house(String act, String subject, String words) {
+        add(HOUSE, who(), act, subject, words);
+    }
+
+    /** Adds an act of somebody named. Needs a transaction. */
+    public static void add(String chain, String by, String act, String subject, String words) {
+        CDI.current().select(Trail.class).get().append(chain, by, act, subject, words);
+    }
+
+    private static String who() {
+        if (!Arc.container().requestContext().isActive()) return SERVER;
+        SecurityIdentity identity = CDI.current().select(SecurityIdentity.class).get();
+        return identity.isAnonymous() ? SERVER : identity.getPrincipal().getName();
+    }
+
+    void append(String chain, String by, String act, String subject, String words) {
+        // one writer a chain until its transaction ends
+        database.createNativeQuery("select cast(pg_advisory_xact_lock(hashtext(?1)) as text)")
+                .setParameter(1, chain)
+                .getSingleResult();
+        TrailRow last = last(chain);
+        TrailEntry entry = TrailEntry.next(
+                chain,
+                last == null ? null : last.entry(),
+                Instant.now().truncatedTo(ChronoUnit.MILLIS).toString(),
+                by,
+                act,
+                shortened(subject, LONGEST_SUBJECT),
+                shortened(words, LONGEST_WORDS),
+                key.pair());
+        TrailRow.of(entry).persist();
+    }
+
+    private static String shortened(String text, int most) {
+        return text.length() <= most ? text : text.substring(0, most - 1) + "…";
+    }
+
+    private static TrailRow last(String chain) {
+        return TrailRow.find("chain = ?1 order by number desc", chain).firstResult();
+    }
+
+    /** Where a chain stands. */
+    public Evidence.TrailHead head(String chain) {
+        TrailRow last = last(chain);
+        return last == null
+                ? new Evidence.TrailHead(chain, 0, "")
+                : new Evidence.TrailHead(chain, last.number, last.hash);
+    }
+
+    /** Oldest first. */
+    public List<TrailEntry> of(String chain) {
+        return TrailRow.<TrailRow>list("chain = ?1 order by number", chain).stream()
+                .map(TrailRow::entry)
+                .toList();
+    }
+}

@@ -1,0 +1,91 @@
+package outrider.server.trail;
+
+import de.siegmar.fastcsv.writer.CsvWriter;
+import jakarta.transaction.Transactional;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Response;
+import java.io.StringWriter;
+import java.util.List;
+import java.util.Map;
+import outrider.casefile.TrailEntry;
+
+/** The audit trail as a timeline and as CSV, and the public key that it is signed with. */
+@Path("/")
+public class TrailResource {
+    private static final List<String> HEAD =
+            List.of("chain", "number", "at", "by", "act", "subject", "words", "previous", "hash", "signature");
+
+    private final Trail trail;
+    private final ServerKey key;
+
+    TrailResource(Trail trail, ServerKey key) {
+        this.trail = trail;
+        this.key = key;
+    }
+
+    /** @param fault what is wrong with the chain; null where it holds */
+    public record TrailView(String chain, List<TrailEntry> entries, String fault, String thumbprint) {}
+
+    /** @param thumbprint RFC 7638, by which people compare keys */
+    public record KeyView(Map<String, Object> key, String thumbprint) {}
+
+    private static String chain(Long brief) {
+        return brief == null ? Trail.HOUSE : Trail.chain(brief);
+    }
+
+    @GET
+    @Path("trail")
+    @Transactional
+    public TrailView trail(@QueryParam("brief") Long brief) {
+        List<TrailEntry> entries = trail.of(chain(brief));
+        return new TrailView(
+                chain(brief),
+                entries,
+                TrailEntry.fault(entries, key.pair().open()),
+                key.pair().thumbprint());
+    }
+
+    @GET
+    @Path("trail.csv")
+    @Produces("text/csv;charset=UTF-8")
+    @Transactional
+    public Response csv(@QueryParam("brief") Long brief) {
+        StringWriter text = new StringWriter();
+        CsvWriter csv = CsvWriter.builder().build(text);
+        csv.writeRecord(HEAD);
+        for (TrailEntry e : trail.of(chain(brief))) {
+            csv.writeRecord(List.of(
+                    e.chain(),
+                    Long.toString(e.number()),
+                    e.at(),
+                    e.by(),
+                    e.act(),
+                    e.subject(),
+                    e.words(),
+                    e.previous(),
+                    e.hash(),
+                    e.signature()));
+        }
+        return Response.ok(text.toString())
+                .header("Content-Disposition", "attachment; filename=\"trail.csv\"")
+                .build();
+    }
+
+    @GET
+    @Path("key")
+    public KeyView key() {
+        return new KeyView(key.pair().open(), key.pair().thumbprint());
+    }
+
+    @GET
+    @Path("key.jwk")
+    @Produces("application/json")
+    public Response jwk() {
+        return Response.ok(key.pair().open())
+                .header("Content-Disposition", "attachment; filename=\"outrider-key.jwk\"")
+                .build();
+    }
+}
