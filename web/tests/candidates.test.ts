@@ -99,7 +99,7 @@ const columns = [
 
 beforeEach(() => {
   stubResizeObserver();
-  session.me = { name: 'analyst', role: 'analyst' };
+  session.me = { name: 'analyst', roles: ['analyst'] };
   desk.brief = brief;
   desk.comparison = null;
   vi.spyOn(desk, 'open').mockResolvedValue();

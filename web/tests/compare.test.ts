@@ -80,7 +80,7 @@ beforeEach(() => {
   localStorage.clear();
   layout.change(begin());
   drawn.options.length = 0;
-  session.me = { name: 'analyst', role: 'analyst' };
+  session.me = { name: 'analyst', roles: ['analyst'] };
   desk.brief = brief;
   desk.comparison = null;
   desk.candidateId = null;
@@ -94,7 +94,7 @@ async function opened(shown = comparison(cut), more?: (asked: Asked) => unknown)
 }
 
 describe('a pane', () => {
-  const paned = () => render(Pane, { brief, all: desk.comparison!, index: 0, chapter: 'COMPARISON' });
+  const paned = () => render(Pane, { brief, all: desk.comparison!, index: 0, chapter: 'comparison' });
 
   it('draws every candidate, and says what it shows at the cut', async () => {
     await opened();
@@ -259,7 +259,7 @@ describe('the tray', () => {
   const pin = {
     id: 7,
     kind: 'TABLE',
-    chapter: 'THRESHOLD',
+    chapter: 'threshold',
     title: 'Bands',
     note: 'see band 2',
     reading: 'It says so.',
@@ -290,7 +290,7 @@ describe('the tray', () => {
   });
 
   it('is read only for an approver, and says where pins come from while it is empty', async () => {
-    session.me = { name: 'approver', role: 'approver' };
+    session.me = { name: 'approver', roles: ['approver'] };
     await opened(comparison(cut), ({ path }) => (path.startsWith('/api/pins') ? [pin] : undefined));
     const first = render(PinTray, { brief });
     expect(await screen.findByText('see band 2')).toBeTruthy();

@@ -52,7 +52,7 @@ function column(name: string, more: Partial<Column> = {}): Column {
 }
 
 beforeEach(() => {
-  session.me = { name: 'analyst', role: 'analyst' };
+  session.me = { name: 'analyst', roles: ['analyst'] };
 });
 
 describe('a file on its way in', () => {

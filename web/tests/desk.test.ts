@@ -12,7 +12,7 @@ import { problem, serve, type Asked } from './server';
 
 beforeEach(() => {
   vi.useRealTimers();
-  session.me = { name: 'analyst', role: 'analyst' };
+  session.me = { name: 'analyst', roles: ['analyst'] };
   desk.brief = brief;
   desk.comparison = null;
   desk.candidateId = null;

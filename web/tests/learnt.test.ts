@@ -45,7 +45,7 @@ const show = (kind: string, learnt: object, others: Candidate[] = []) => {
 };
 
 beforeEach(() => {
-  session.me = { name: 'analyst', role: 'analyst' };
+  session.me = { name: 'analyst', roles: ['analyst'] };
   stubResizeObserver();
 });
 
@@ -328,7 +328,7 @@ describe('scoring a list', () => {
     expect(await screen.findByText(/lacks what The tree reads: tier/)).toBeTruthy();
     expect((screen.getByRole('button', { name: 'Score it' }) as HTMLButtonElement).disabled).toBe(true);
     unmount();
-    session.me = { name: 'approver', role: 'approver' };
+    session.me = { name: 'approver', roles: ['approver'] };
     render(ScoreLists, { brief, candidate: candidate('tree') });
     expect(screen.queryByRole('button', { name: 'Score it' })).toBeNull();
   });

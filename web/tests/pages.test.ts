@@ -80,7 +80,7 @@ const leak = column('goodbye', {
 
 beforeEach(() => {
   stubResizeObserver();
-  session.me = { name: 'analyst', role: 'analyst' };
+  session.me = { name: 'analyst', roles: ['analyst'] };
   desk.brief = brief;
   desk.comparison = null;
 });
@@ -147,7 +147,7 @@ describe('the data', () => {
   });
 
   it('cannot be changed by an approver', async () => {
-    session.me = { name: 'approver', role: 'approver' };
+    session.me = { name: 'approver', roles: ['approver'] };
     serve(() => sheet(leak));
     render(DataPage);
     expect(((await screen.findByLabelText('Role of goodbye')) as HTMLSelectElement).disabled).toBe(true);
@@ -165,7 +165,7 @@ describe('the sign-off', () => {
   } as unknown as Report;
 
   it('lets an approver return it with words, and shows what was said', async () => {
-    session.me = { name: 'approver', role: 'approver' };
+    session.me = { name: 'approver', roles: ['approver'] };
     let returned = false;
     const asked = serve(({ method, path }) => {
       if (method === 'POST') returned = true;

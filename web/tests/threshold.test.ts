@@ -64,7 +64,7 @@ function served(more: (asked: Asked) => unknown = () => undefined): Asked[] {
 
 beforeEach(async () => {
   stubResizeObserver();
-  session.me = { name: 'analyst', role: 'analyst' };
+  session.me = { name: 'analyst', roles: ['analyst'] };
   desk.brief = brief;
   desk.comparison = null;
   desk.candidateId = null;
@@ -174,7 +174,7 @@ describe('pinning', () => {
     const sheet = document.createElement('section');
     const loosen = pins.pinnable(() => ({
       kind: 'SENTENCE',
-      chapter: 'THRESHOLD',
+      chapter: 'threshold',
       title: 'A sentence',
       reading: 'It says so.',
       drawing: null,

@@ -4,6 +4,157 @@
  */
 
 export interface paths {
+  '/api/accounts': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** All */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AccountView'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    /** Make */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewAccount'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AccountView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/accounts/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    /** Change */
+    patch: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['AccountChange'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AccountView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    trace?: never;
+  };
   '/api/arrivals': {
     parameters: {
       query?: never;
@@ -2231,6 +2382,78 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/key': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Key */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['KeyView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/key.jwk': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Jwk */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/lists': {
     parameters: {
       query?: never;
@@ -2806,6 +3029,87 @@ export interface paths {
     };
     trace?: never;
   };
+  '/api/policy': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** All */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PolicyView'][];
+          };
+        };
+      };
+    };
+    /** Save */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewPolicy'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PolicyView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/reports': {
     parameters: {
       query?: never;
@@ -2831,18 +3135,30 @@ export interface paths {
             [name: string]: unknown;
           };
           content: {
-            'application/json': components['schemas']['ReportView'][];
+            'application/json': components['schemas']['ReportHead'][];
           };
         };
       };
     };
     put?: never;
-    /** Issue */
-    post: {
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/reports/waiting': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Waiting */
+    get: {
       parameters: {
-        query?: {
-          brief?: number;
-        };
+        query?: never;
         header?: never;
         path?: never;
         cookie?: never;
@@ -2855,25 +3171,13 @@ export interface paths {
             [name: string]: unknown;
           };
           content: {
-            'application/json': components['schemas']['ReportView'];
+            'application/json': components['schemas']['ReportHead'][];
           };
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
         };
       };
     };
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -2939,7 +3243,7 @@ export interface paths {
       };
       requestBody: {
         content: {
-          'application/json': components['schemas']['Words'];
+          'application/json': components['schemas']['ApprovalWords'];
         };
       };
       responses: {
@@ -3029,7 +3333,9 @@ export interface paths {
     /** Page */
     get: {
       parameters: {
-        query?: never;
+        query?: {
+          inside?: boolean;
+        };
         header?: never;
         path: {
           id: number;
@@ -3154,7 +3460,133 @@ export interface paths {
       };
       requestBody: {
         content: {
-          'application/json': components['schemas']['Words'];
+          'application/json': components['schemas']['ReturnWords'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ReportView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/reports/{id}/waive': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Waive */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Waiver'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ReportView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/reports/{id}/withdraw': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Withdraw */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Reason'];
         };
       };
       responses: {
@@ -3485,15 +3917,374 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/sign-off/{brief}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Draft */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          brief: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DraftView'];
+          };
+        };
+      };
+    };
+    /** Write */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          brief: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['DraftEdit'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DraftView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/sign-off/{brief}/brief.yaml': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Yaml */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          brief: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/yaml': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/sign-off/{brief}/open-reserve': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Open */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          brief: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DraftView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/sign-off/{brief}/preview': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Preview */
+    get: {
+      parameters: {
+        query?: {
+          inside?: boolean;
+        };
+        header?: never;
+        path: {
+          brief: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/html;charset=UTF-8': string;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/sign-off/{brief}/submit': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Submit */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          brief: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ReportView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/trail': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Trail */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['TrailView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/trail.csv': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Csv */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/csv;charset=UTF-8': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
-    Act: {
+    AccountChange: {
+      roles?: string[];
+      active?: boolean;
+      password?: string;
+    };
+    AccountView: {
+      /** Format: int64 */
+      id?: number;
+      name?: string;
+      roles?: string[];
+      active?: boolean;
+    };
+    ActView: {
       act?: string;
+      about?: string;
       by?: string;
       at?: components['schemas']['Instant'];
       words?: string;
+      condition?: string;
+      until?: string;
+      remarks?: components['schemas']['Remark'][];
     };
     ActedView: {
       /** Format: int32 */
@@ -3525,6 +4316,12 @@ export interface components {
       meaning?: string;
       keptBecause?: string;
     };
+    Answer: {
+      paragraph?: components['schemas']['Paragraph'];
+      remark?: string;
+      by?: string;
+      answer?: string;
+    };
     AnswerView: {
       lever?: string;
       /** Format: double */
@@ -3533,6 +4330,11 @@ export interface components {
       amount?: number;
       /** Format: int64 */
       candidate?: number;
+    };
+    ApprovalWords: {
+      words?: string;
+      condition?: string;
+      until?: string;
     };
     ArrivalView: {
       /** Format: int64 */
@@ -3749,7 +4551,28 @@ export interface components {
       settings?: components['schemas']['Change'][];
     };
     /** @enum {string} */
-    Chapter: 'COMPARISON' | 'THRESHOLD';
+    Check:
+      | 'beatsReferences'
+      | 'netValueAboveZero'
+      | 'lift'
+      | 'trainingGap'
+      | 'reserveConfirms'
+      | 'calibration'
+      | 'enoughEvents'
+      | 'noOpenLeak'
+      | 'inputsInTime'
+      | 'stability'
+      | 'looks'
+      | 'stakesFilled'
+      | 'monitoring';
+    CheckView: {
+      check?: components['schemas']['Check'];
+      title?: string;
+      passes?: boolean;
+      words?: string;
+      paragraph?: components['schemas']['Paragraph'];
+      waiver?: string;
+    };
     Choice: {
       value?: string;
       words?: string;
@@ -3973,6 +4796,34 @@ export interface components {
       validation?: components['schemas']['ScoresView'];
       training?: components['schemas']['ScoresView'];
     };
+    DraftEdit: {
+      /** Format: int32 */
+      version?: number;
+      memo?: components['schemas']['Memo'];
+      answers?: {
+        [key: string]: string;
+      };
+    };
+    DraftView: {
+      /** Format: int32 */
+      version?: number;
+      memo?: components['schemas']['Memo'];
+      answers?: {
+        [key: string]: string;
+      };
+      remarks?: components['schemas']['RemarkView'][];
+      seal?: components['schemas']['SealView'];
+      problem?: string;
+      page?: components['schemas']['Page'];
+      checks?: components['schemas']['CheckView'][];
+      /** Format: int32 */
+      policyVersion?: number;
+      figures?: {
+        [key: string]: string;
+      };
+      paragraphs?: components['schemas']['ParagraphView'][];
+      reports?: components['schemas']['ReportHead'][];
+    };
     Drawn: {
       /** Format: int32 */
       records?: number;
@@ -4102,6 +4953,12 @@ export interface components {
       leading?: number;
       takeovers?: components['schemas']['AnswerView'][];
     };
+    KeyView: {
+      key?: {
+        [key: string]: unknown;
+      };
+      thumbprint?: string;
+    };
     /** @enum {string} */
     Kind: 'CHART' | 'TABLE' | 'SENTENCE';
     KindView: {
@@ -4188,10 +5045,20 @@ export interface components {
     };
     Me: {
       name?: string;
-      role?: string;
+      roles?: string[];
     };
     /** @enum {string} */
     Measure: 'AUC' | 'AVERAGE_PRECISION' | 'CAPTURE';
+    Memo: {
+      startsOn?: string;
+      words?: {
+        [key: string]: string;
+      };
+      today?: string;
+      /** Format: double */
+      todayRecords?: number;
+      monitoring?: components['schemas']['Watch'][];
+    };
     Mend: {
       reading?: components['schemas']['Reading'];
       /** Format: int32 */
@@ -4210,6 +5077,11 @@ export interface components {
       outputBias?: number;
       starts?: number[];
     };
+    NewAccount: {
+      name?: string;
+      roles?: string[];
+      password?: string;
+    };
     NewArrival: {
       name?: string;
       /** Format: int64 */
@@ -4223,7 +5095,7 @@ export interface components {
     };
     NewPin: {
       kind?: components['schemas']['Kind'];
-      chapter?: components['schemas']['Chapter'];
+      chapter?: components['schemas']['Paragraph'];
       title?: string;
       note?: string;
       reading?: string;
@@ -4234,8 +5106,46 @@ export interface components {
       /** Format: double */
       records?: number;
     };
+    NewPolicy: {
+      text?: string;
+      /** Format: int32 */
+      basedOn?: number;
+    };
     Note: {
       note?: string;
+    };
+    Page: {
+      decision?: string;
+      expected?: string;
+      ways?: components['schemas']['Way'][];
+      confirmation?: string;
+      confirmed?: boolean;
+      why?: string[];
+      risks?: string[];
+      said?: {
+        [key: string]: string;
+      };
+    };
+    /** @enum {string} */
+    Paragraph:
+      | 'decision'
+      | 'why'
+      | 'risks'
+      | 'data'
+      | 'alarms'
+      | 'candidates'
+      | 'comparison'
+      | 'threshold'
+      | 'calibration'
+      | 'stability'
+      | 'reserve'
+      | 'inputs'
+      | 'monitoring'
+      | 'definitions'
+      | 'recipe';
+    ParagraphView: {
+      paragraph?: components['schemas']['Paragraph'];
+      title?: string;
     };
     PartFacts: {
       part?: string;
@@ -4258,7 +5168,7 @@ export interface components {
       /** Format: int64 */
       id?: number;
       kind?: components['schemas']['Kind'];
-      chapter?: components['schemas']['Chapter'];
+      chapter?: components['schemas']['Paragraph'];
       title?: string;
       note?: string;
       reading?: string;
@@ -4287,6 +5197,13 @@ export interface components {
       target?: number;
       /** Format: int32 */
       keep?: number;
+    };
+    PolicyView: {
+      /** Format: int32 */
+      version?: number;
+      text?: string;
+      by?: string;
+      at?: components['schemas']['Instant'];
     };
     Prepared: {
       column?: string;
@@ -4335,6 +5252,9 @@ export interface components {
       missing?: string[];
       keep?: string[];
     };
+    Reason: {
+      reason?: string;
+    };
     RecordColumn: {
       column?: string;
       type?: string;
@@ -4370,21 +5290,53 @@ export interface components {
       /** Format: double */
       high?: number;
     };
+    Remark: {
+      paragraph?: components['schemas']['Paragraph'];
+      words?: string;
+    };
+    RemarkView: {
+      paragraph?: components['schemas']['Paragraph'];
+      title?: string;
+      words?: string;
+      by?: string;
+    };
     Remarks: {
       notes?: string;
       tags?: string[];
     };
-    ReportView: {
+    ReportHead: {
       /** Format: int64 */
       id?: number;
       /** Format: int64 */
       briefId?: number;
-      sha256?: string;
+      brief?: string;
+      question?: string;
       issuedBy?: string;
       issuedAt?: components['schemas']['Instant'];
-      state?: string;
-      mine?: boolean;
-      acts?: components['schemas']['Act'][];
+      state?: components['schemas']['ReportState'];
+      words?: string;
+      /** Format: int64 */
+      supersedes?: number;
+      /** Format: int64 */
+      supersededBy?: number;
+    };
+    /** @enum {string} */
+    ReportState: 'WAITING' | 'RETURNED' | 'APPROVED' | 'ENDED' | 'WITHDRAWN' | 'SUPERSEDED';
+    ReportView: {
+      head?: components['schemas']['ReportHead'];
+      sha256?: string;
+      page?: components['schemas']['Page'];
+      checks?: components['schemas']['CheckView'][];
+      /** Format: int32 */
+      policyVersion?: number;
+      acts?: components['schemas']['ActView'][];
+      answers?: components['schemas']['Answer'][];
+      barred?: string;
+      mayWithdraw?: boolean;
+    };
+    ReturnWords: {
+      words?: string;
+      remarks?: components['schemas']['Remark'][];
     };
     /** @enum {string} */
     Role: 'INPUT' | 'IDENTIFIER' | 'SCORE' | 'VALUE' | 'SEGMENT' | 'PART' | 'DATE' | 'ACTED' | 'SET_ASIDE';
@@ -4437,6 +5389,14 @@ export interface components {
       events?: number[];
       others?: number[];
       quality?: components['schemas']['ProbabilityQuality'];
+    };
+    SealView: {
+      openedBy?: string;
+      openedAt?: components['schemas']['Instant'];
+      /** Format: int64 */
+      candidateId?: number;
+      /** Format: double */
+      records?: number;
     };
     SearchView: {
       /** Format: int64 */
@@ -4565,6 +5525,25 @@ export interface components {
       /** Format: double */
       nearlyAllShare?: number;
     };
+    TrailEntry: {
+      chain?: string;
+      /** Format: int64 */
+      number?: number;
+      at?: string;
+      by?: string;
+      act?: string;
+      subject?: string;
+      words?: string;
+      previous?: string;
+      hash?: string;
+      signature?: string;
+    };
+    TrailView: {
+      chain?: string;
+      entries?: components['schemas']['TrailEntry'][];
+      fault?: string;
+      thumbprint?: string;
+    };
     Training: {
       /** Format: int32 */
       records?: number;
@@ -4622,6 +5601,11 @@ export interface components {
       /** Format: double */
       gain?: number;
     };
+    Waiver: {
+      check?: components['schemas']['Check'];
+      reason?: string;
+      until?: string;
+    };
     Wanted: {
       name?: string;
       kind?: string;
@@ -4632,13 +5616,23 @@ export interface components {
       /** Format: int64 */
       basedOn?: number;
     };
+    Watch: {
+      what?: string;
+      limit?: string;
+      every?: string;
+      who?: string;
+    };
+    Way: {
+      name?: string;
+      actedOn?: string;
+      reached?: string;
+      gain?: string;
+      ahead?: string;
+    };
     Weight: {
       name?: string;
       /** Format: double */
       value?: number;
-    };
-    Words: {
-      words?: string;
     };
     Worth: {
       /** Format: double */

@@ -229,4 +229,31 @@ export type InverseView = Omit<Whole<Schemas['InverseView']>, 'depth' | 'takeove
 };
 export type PinWanted = OrNull<Whole<Schemas['NewPin']>, 'drawing' | 'cells' | 'candidateId' | 'records'>;
 export type Pin = OrNull<Whole<Schemas['PinView']>, 'drawing' | 'cells' | 'candidateId' | 'records'>;
-export type Report = Whole<Schemas['ReportView']>;
+export type Paragraph = Schemas['Paragraph'];
+export type CheckName = Schemas['Check'];
+export type Watch = Whole<Schemas['Watch']>;
+export type Memo = OrNull<Whole<Schemas['Memo']>, 'startsOn' | 'today' | 'todayRecords'>;
+export type Page = Whole<Schemas['Page']>;
+export type CheckView = OrNull<Whole<Schemas['CheckView']>, 'waiver'>;
+export type Remark = Whole<Schemas['Remark']>;
+export type Act = OrNull<Whole<Schemas['ActView']>, 'until'>;
+export type ReportHead = OrNull<Whole<Schemas['ReportHead']>, 'supersedes' | 'supersededBy'>;
+export type Report = OrNull<
+  Omit<Whole<Schemas['ReportView']>, 'head' | 'checks' | 'acts'> & {
+    head: ReportHead;
+    checks: CheckView[];
+    acts: Act[];
+  },
+  'page' | 'barred'
+>;
+export type Draft = OrNull<
+  Omit<Whole<Schemas['DraftView']>, 'memo' | 'checks' | 'reports'> & {
+    memo: Memo;
+    checks: CheckView[];
+    reports: ReportHead[];
+  },
+  'seal' | 'problem' | 'page'
+>;
+export type PolicyVersion = OrNull<Whole<Schemas['PolicyView']>, 'by' | 'at'>;
+export type Trail = OrNull<Whole<Schemas['TrailView']>, 'fault'>;
+export type Account = Whole<Schemas['AccountView']>;

@@ -37,6 +37,8 @@ class Desk {
   records = $state(0);
   rule = $state('set by hand');
   keysOpen = $state(false);
+  /** how the checks of the sign-off stand, in words; null where nobody has asked yet */
+  openChecks = $state<string | null>(null);
   /** how many records deep somebody points in a chart */
   pointed = $state<number | null>(null);
   /** how often the cut was moved here, so that an answer under way does not move it back */
@@ -93,6 +95,7 @@ class Desk {
       this.comparison = null;
       this.candidateId = null;
       this.pins = [];
+      this.openChecks = null;
       layout.open(id);
     }
     try {
@@ -227,7 +230,7 @@ class Desk {
   /** Keeps a cut that is still waiting to be kept. */
   async saveNow(): Promise<void> {
     clearTimeout(this.saving);
-    if (!this.unkept || session.me?.role !== 'analyst' || !this.brief || this.candidateId === null) return;
+    if (!this.unkept || !session.analyst || !this.brief || this.candidateId === null) return;
     const moves = this.moves;
     try {
       await put(`/comparisons/${this.brief.id}/cut`, {

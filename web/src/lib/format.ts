@@ -70,3 +70,12 @@ export function price(currency: string, value: number): string {
 export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
+
+/** A moment of the server as people read it. */
+export const when = (instant: string) => `${instant.slice(0, 16).replace('T', ' ')} UTC`;
+
+/** The first day of the month so many months from now, ISO. */
+export function inMonths(months: number): string {
+  const now = new Date();
+  return new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth() + months, 1)).toISOString().slice(0, 10);
+}

@@ -5,8 +5,12 @@ import { get, post } from './api';
 class Session {
   me = $state.raw<Me | null | undefined>(undefined);
 
+  has(role: string): boolean {
+    return this.me?.roles.includes(role) ?? false;
+  }
+
   get analyst(): boolean {
-    return this.me?.role === 'analyst';
+    return this.has('analyst');
   }
 
   async load(): Promise<void> {

@@ -47,7 +47,7 @@
   );
   const pinned = () => ({
     kind: 'SENTENCE' as const,
-    chapter: 'COMPARISON' as const,
+    chapter: 'comparison' as const,
     title: 'What the comparison says',
     reading: sentence(said),
     drawing: null,
@@ -98,8 +98,8 @@
       </details>
     {/if}
     <div class="panes">
-      <Pane {brief} {all} index={0} chapter="COMPARISON" />
-      <Pane {brief} {all} index={1} chapter="COMPARISON" />
+      <Pane {brief} {all} index={0} chapter="comparison" />
+      <Pane {brief} {all} index={1} chapter="comparison" />
     </div>
     <p class="quiet mt-2" data-looks>{looksLine(all)}</p>
     <BandTable {brief} {all} {row} />

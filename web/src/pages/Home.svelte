@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Arrival, Brief, Dataset } from '../api/types';
+  import type { Arrival, Brief, Dataset, ReportHead } from '../api/types';
   import { get, post, remove } from '../lib/api';
   import { arrive } from '../lib/arrive';
   import { count, rate as rareRate } from '../lib/format';
@@ -9,13 +9,18 @@
 
   let briefs = $state.raw<Brief[] | null>(null);
   let datasets = $state.raw<Dataset[]>([]);
+  let waiting = $state.raw<ReportHead[]>([]);
   let refusal = $state<string | null>(null);
   let arrivals = $state.raw<Arrival[]>([]);
   let dragging = $state(false);
 
   onMount(async () => {
     try {
-      [briefs, datasets] = await Promise.all([get<Brief[]>('/briefs'), get<Dataset[]>('/datasets')]);
+      [briefs, datasets, waiting] = await Promise.all([
+        get<Brief[]>('/briefs'),
+        get<Dataset[]>('/datasets'),
+        get<ReportHead[]>('/reports/waiting'),
+      ]);
       if (session.analyst) arrivals = await get<Arrival[]>('/arrivals');
     } catch (e) {
       refusal = (e as Error).message;
@@ -90,12 +95,35 @@
 <header class="flex h-12 items-center gap-4 border-b px-[18px]">
   <b class="font-serif text-[16px] font-semibold">Outrider</b>
   <span class="font-serif text-[14px] italic quiet">Briefs: one decision about one outcome each</span>
-  <span class="ml-auto quiet">{session.me?.name} · {session.me?.role}</span>
+  <span class="ml-auto flex gap-2">
+    <a class="chip" href="/policy">policy</a>
+    <a class="chip" href="/trail">audit trail</a>
+    {#if session.has('administrator')}<a class="chip" href="/accounts">accounts</a>{/if}
+  </span>
+  <span class="quiet">{session.me?.name} · {session.me?.roles.join(', ')}</span>
   <button class="chip" onclick={() => session.leave()}>sign out</button>
 </header>
 
 <main class="mx-auto max-w-5xl p-6">
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+  {#if waiting.length > 0}
+    <section class="sheet mb-5 p-4" aria-label="Waiting for you">
+      <h2>Waiting for you</h2>
+      {#each waiting as report (report.id)}
+        <a
+          class="waiting"
+          href={report.state === 'WAITING' ? `/reports/${report.id}` : `/briefs/${report.briefId}/sign-off`}
+        >
+          <b>{report.question}</b>
+          <span class="quiet"
+            >report {report.id} on {report.brief}, {report.state === 'WAITING'
+              ? `submitted by ${report.issuedBy}: decide on it`
+              : `${report.words} Answer it`}</span
+          >
+        </a>
+      {/each}
+    </section>
+  {/if}
   {#if briefs === null}
     <p class="quiet">Loading the briefs …</p>
   {:else if briefs.length === 0}
@@ -122,7 +150,7 @@
             <td class="n">{rate(brief)}</td>
             <td class="n">{brief.fitted}</td>
             <td>{stage(brief)}</td>
-            <td>{brief.signOff ?? 'not issued'}</td>
+            <td>{brief.signOff ?? 'none yet'}</td>
           </tr>
         {/each}
       </tbody>
@@ -174,6 +202,19 @@
 </main>
 
 <style>
+  .waiting {
+    display: block;
+    margin-top: 6px;
+    padding: 4px 0 4px 10px;
+    border-left: 3px solid var(--color-cut);
+  }
+  .waiting:hover b {
+    text-decoration: underline;
+  }
+  .waiting b {
+    display: block;
+    font: 600 15px/1.3 var(--font-serif);
+  }
   .dropping {
     border-color: var(--color-spruce);
     background: var(--color-spruce-wash);

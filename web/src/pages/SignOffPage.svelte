@@ -1,155 +1,178 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import type { Brief, Report } from '../api/types';
-  import { get, post } from '../lib/api';
+  import { untrack } from 'svelte';
+  import type { Brief, Paragraph } from '../api/types';
+  import { get } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
-  import { count, gain, percent } from '../lib/format';
+  import { count, percent, when } from '../lib/format';
+  import { navigate } from '../lib/routes';
   import { session } from '../lib/session.svelte';
+  import { Drafting } from '../lib/signoff.svelte';
   import PinTray from '../parts/PinTray.svelte';
+  import CheckList from '../parts/signoff/CheckList.svelte';
+  import ReportSheet from '../parts/signoff/ReportSheet.svelte';
+  import Words from '../parts/signoff/Words.svelte';
 
   const brief = $derived(desk.brief!);
-  let reports = $state.raw<Report[] | null>(null);
-  let shownId = $state<number | null>(null);
-  let words = $state('');
-  let refusal = $state<string | null>(null);
-  let busy = $state(false);
+  const work = $derived(new Drafting(brief.id));
+  const draft = $derived(work.draft);
+  let side = $state<'checks' | 'words' | 'pinned'>('checks');
+  let chosen = $state<Paragraph | null>(null);
+  let opening = $state(false);
 
-  onMount(() => void attempt(load));
+  const last = $derived(draft?.reports[0] ?? null);
+  const open = $derived(draft?.checks.filter((c) => !c.passes).length ?? 0);
+  const astray = $derived(
+    draft?.seal != null &&
+      (draft.seal.candidateId !== desk.candidateId || Math.abs(draft.seal.records - desk.records) > 1e-9),
+  );
 
-  async function load() {
-    reports = await get<Report[]>(`/reports?brief=${brief.id}`);
-    shownId ??= reports[0]?.id ?? null;
+  /** The page follows the cut once it rests. */
+  $effect(() => {
+    void [desk.candidateId, desk.records, desk.pins, work];
+    const rest = setTimeout(
+      () =>
+        untrack(async () => {
+          await desk.saveNow();
+          await work.load();
+        }),
+      250,
+    );
+    return () => clearTimeout(rest);
+  });
+
+  function choose(chapter: Paragraph) {
+    chosen = chapter;
+    if (session.analyst) side = 'words';
   }
 
-  async function attempt(work: () => Promise<void>) {
-    busy = true;
-    try {
-      await work();
-      refusal = null;
-    } catch (e) {
-      refusal = (e as Error).message;
-    } finally {
-      busy = false;
-    }
+  async function submit() {
+    const id = await work.submit();
+    if (id === null) return;
+    desk.brief = await get<Brief>(`/briefs/${brief.id}`);
+    await navigate('/reports/:id', { params: { id: String(id) } });
   }
 
-  const issue = () =>
-    attempt(async () => {
-      await desk.saveNow();
-      const made = await post<Report>(`/reports?brief=${brief.id}`);
-      shownId = made.id;
-      await load();
-      desk.brief = await get<Brief>(`/briefs/${brief.id}`);
-      await desk.compare();
-    });
-
-  const decide = (act: 'approve' | 'return') =>
-    attempt(async () => {
-      await post(`/reports/${shownId}/${act}`, { words });
-      words = '';
-      await load();
-      desk.brief = await get<Brief>(`/briefs/${brief.id}`);
-    });
-
-  const shown = $derived(reports?.find((r) => r.id === shownId) ?? null);
-  const when = (instant: string) => new Date(instant).toISOString().slice(0, 16).replace('T', ' ') + ' UTC';
+  function goBack() {
+    const seal = draft!.seal!;
+    desk.choose(seal.candidateId);
+    desk.moveTo(seal.records, 'the cut the reserve was opened for');
+  }
 </script>
 
 <div class="columns">
-  <section class="sheet min-w-0" aria-label="Report">
-    {#if shown}
-      <iframe
-        title="Sign-off report {shown.id}"
-        src={`/api/reports/${shown.id}/page?state=${shown.state}`}
-        sandbox=""
-      ></iframe>
-    {:else}
+  <section class="sheet min-w-0 overflow-auto" aria-label="Report">
+    {#if draft?.problem}
       <div class="p-6">
-        <h1>No report yet</h1>
-        {#if desk.at && desk.row}
-          <p class="reading">
-            It would propose {brief.acting} the top {percent(desk.at.depth)} % ({count(desk.at.records)} of {count(
-              desk.comparison!.records,
-            )}
-            validation {brief.recordsNoun}) by <b>{desk.row.name}</b>, reaching {percent(desk.at.capture)} % of
-            the {brief.eventsNoun} for
-            {gain(brief.currency, desk.at.gain)}.
-          </p>
-        {:else}
-          <p class="reading">Compare candidates and set a cut first.</p>
-        {/if}
+        <h1>No report can be drawn yet</h1>
+        <p class="refusal" role="alert">{draft.problem}</p>
+        {#if astray}<button class="action" onclick={goBack}>Go back to that candidate and cut</button>{/if}
       </div>
+    {:else if work.page}
+      <ReportSheet
+        html={work.page}
+        offers={session.analyst ? 'write here' : ''}
+        {chosen}
+        onchapter={choose}
+      />
+    {:else if work.failure}
+      <p class="refusal m-6" role="alert">{work.failure}</p>
+    {:else}
+      <p class="quiet p-6">Drawing the report: every figure of every candidate …</p>
     {/if}
   </section>
-  <aside class="overflow-auto">
-    {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
-    {#if session.analyst}
-      <section class="sheet p-3" aria-label="Issue">
-        <h2>Issue a report</h2>
-        <p class="mt-1">
-          {#if desk.comparison?.sealed}
-            For <b>{desk.row?.name ?? 'no candidate'}</b> at {desk.at
-              ? `${percent(desk.at.depth)} %`
-              : 'no cut'}. This <b>opens the reserve, once</b>: from then on only this candidate and cut can
-            be confirmed on it.
+  <aside class="flex min-h-0 flex-col gap-3 overflow-auto">
+    {#if work.failure}<p class="refusal" role="alert">{work.failure}</p>{/if}
+    {#if last}
+      <section class="sheet p-3" aria-label="Last report" data-state={last.state}>
+        <a class="font-semibold underline" href={`/reports/${last.id}`}>Report {last.id}</a>
+        <span class="quiet">{when(last.issuedAt)}</span>
+        <p>{last.words}</p>
+      </section>
+    {/if}
+    {#if session.analyst && draft && !draft.problem}
+      <section class="sheet p-3" aria-label="Steps">
+        {#if draft.seal === null}
+          {#if opening}
+            <p>
+              The reserve is opened <b>once, for this brief</b>: for {desk.row?.name} at {percent(
+                desk.at?.depth ?? null,
+              )} %, in your name. No other candidate or cut can be confirmed on it afterwards.
+            </p>
+            <div class="mt-2 flex gap-2">
+              <button
+                class="action"
+                disabled={work.busy}
+                onclick={() => void work.open().then(() => (opening = false))}>Open it</button
+              >
+              <button class="action plain" onclick={() => (opening = false)}>Leave it sealed</button>
+            </div>
           {:else}
-            The reserve is open. A new report can be issued for the candidate and cut it was opened for.
+            <button class="action" disabled={work.busy} onclick={() => (opening = true)}
+              >Open the reserve …</button
+            >
           {/if}
-        </p>
-        <button class="action mt-2" disabled={busy || !desk.at} onclick={issue}>
-          {desk.comparison?.sealed ? 'Open the reserve and issue' : 'Issue anew'}
-        </button>
-      </section>
-    {/if}
-    {#if shown}
-      <section class="sheet mt-3 p-3" aria-label="Decision">
-        <h2>Report {shown.id}: {shown.state === 'issued' ? 'waiting for approval' : shown.state}</h2>
-        <ol class="mt-1 space-y-1">
-          {#each shown.acts as act (act.at)}
-            <li>
-              <b>{act.act}</b> by {act.by}<small class="sub">{when(act.at)}</small>{#if act.words}<q
-                  >{act.words}</q
-                >{/if}
-            </li>
-          {/each}
-        </ol>
-        {#if session.me?.role === 'approver' && shown.state === 'issued' && !shown.mine}
-          <label class="mt-3 block">
-            <span class="quiet">Your words (needed to return it)</span>
-            <textarea
-              class="field mt-1 w-full"
-              rows="4"
-              maxlength="4000"
-              bind:value={words}
-              aria-label="Words"></textarea>
-          </label>
-          <div class="mt-2 flex gap-2">
-            <button class="action" disabled={busy} onclick={() => decide('approve')}>Approve</button>
-            <button class="action plain" disabled={busy} onclick={() => decide('return')}>Return</button>
-          </div>
-        {:else if shown.state === 'issued' && shown.mine}
-          <p class="quiet mt-2">Somebody else has to approve it.</p>
+        {:else}
+          <p class="quiet">
+            Reserve opened by {draft.seal.openedBy}, {when(draft.seal.openedAt)}, at {count(
+              draft.seal.records,
+            )} records of validation.
+          </p>
         {/if}
-        <p class="mt-3 flex flex-wrap gap-1">
-          <a class="chip" href={`/api/reports/${shown.id}/report.pdf`} download>PDF</a>
-          <a class="chip" href={`/api/reports/${shown.id}/report.html`} download>HTML file</a>
-          <a class="chip" href={`/api/reports/${shown.id}/evidence.json`} download>evidence.json</a>
-        </p>
-        <p class="quiet mt-2 text-[11px]">
-          SHA-256 of the evidence<br /><span class="font-mono break-all">{shown.sha256}</span>
-        </p>
+        {#if !opening}
+          <div class="mt-2 flex items-baseline gap-2">
+            <button
+              class="action"
+              class:plain={draft.seal === null}
+              disabled={work.busy || last?.state === 'WAITING'}
+              onclick={() => void submit()}>Submit for approval</button
+            >
+            <span class="quiet">{open === 0 ? 'no check is open' : `${open} checks open`}</span>
+          </div>
+        {/if}
       </section>
     {/if}
-    <div class="mt-3"><PinTray {brief} /></div>
-    {#if reports && reports.length > 1}
-      <section class="sheet mt-3 p-3">
-        <h2>All reports</h2>
-        {#each reports as report (report.id)}
+    {#if draft}
+      <div class="flex gap-1" role="tablist" aria-label="Beside the report">
+        {#each [['checks', 'Checks'], ['words', 'Words'], ['pinned', `Pinned ${desk.pins.length || ''}`]] as [key, name] (key)}
           <button
-            class="chip mt-1 mr-1"
-            aria-pressed={report.id === shownId}
-            onclick={() => (shownId = report.id)}>{report.id} · {report.state}</button
+            class="chip"
+            role="tab"
+            aria-selected={side === key}
+            aria-pressed={side === key}
+            onclick={() => (side = key as typeof side)}>{name}</button
           >
+        {/each}
+      </div>
+      <section class="sheet p-3" role="tabpanel">
+        {#if side === 'checks'}
+          {#if draft.checks.length > 0}
+            <CheckList
+              checks={draft.checks}
+              policyVersion={draft.policyVersion}
+              onlook={(chapter) => (chosen = chapter)}
+            />
+          {:else}
+            <p class="quiet">They are held against the report once it can be drawn.</p>
+          {/if}
+        {:else if side === 'words' && session.analyst}
+          <Words {draft} {chosen} onchoose={choose} onwrite={(memo, answers) => work.write(memo, answers)} />
+        {:else if side === 'words'}
+          <p class="quiet">An analyst writes; you read it in the page.</p>
+        {:else}
+          <PinTray {brief} />
+        {/if}
+      </section>
+      <section class="sheet p-3" aria-label="Files">
+        <p class="flex flex-wrap gap-1">
+          <a class="chip" href={`/api/sign-off/${brief.id}/preview`} target="_blank">page on its own</a>
+          <a class="chip" href={`/api/sign-off/${brief.id}/brief.yaml`} download>brief as a file</a>
+          <a class="chip" href={`/briefs/${brief.id}/trail`}>audit trail</a>
+        </p>
+        {#each draft.reports.slice(1) as report (report.id)}
+          <p class="mt-1">
+            <a class="underline" href={`/reports/${report.id}`}>Report {report.id}</a>
+            <span class="quiet">{report.words}</span>
+          </p>
         {/each}
       </section>
     {/if}
@@ -159,17 +182,8 @@
 <style>
   .columns {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) 270px;
+    grid-template-columns: minmax(0, 1fr) 300px;
     gap: 14px;
     height: 100%;
-  }
-  iframe {
-    width: 100%;
-    height: 100%;
-    min-height: 540px;
-    border: 0;
-  }
-  q {
-    font: italic 13px/1.4 var(--font-serif);
   }
 </style>

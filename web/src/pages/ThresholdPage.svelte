@@ -60,7 +60,7 @@
     <BreakEven {brief} />
   </div>
   <div class="top">
-    <Pane {brief} {all} index={2} chapter="THRESHOLD" choosable={false} />
+    <Pane {brief} {all} index={2} chapter="threshold" choosable={false} />
     <OutcomeGrid {brief} {all} at={desk.at} candidate={row.name} />
   </div>
   <p class="reading" data-threshold-line>
@@ -87,9 +87,9 @@
   </div>
   <h2 class="mt-4 mb-1">Measures against the threshold</h2>
   <div class="three">
-    <Pane {brief} {all} index={3} chapter="THRESHOLD" choosable={false} />
-    <Pane {brief} {all} index={4} chapter="THRESHOLD" choosable={false} />
-    <Pane {brief} {all} index={5} chapter="THRESHOLD" choosable={false} />
+    <Pane {brief} {all} index={3} chapter="threshold" choosable={false} />
+    <Pane {brief} {all} index={4} chapter="threshold" choosable={false} />
+    <Pane {brief} {all} index={5} chapter="threshold" choosable={false} />
   </div>
   <div class="two mt-4">
     {#if sensitivity?.map}

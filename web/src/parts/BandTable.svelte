@@ -61,7 +61,7 @@
   let table: HTMLTableElement;
   const pinned = () => ({
     kind: 'TABLE' as const,
-    chapter: 'COMPARISON' as const,
+    chapter: 'comparison' as const,
     title: `Bands of ${views.map((v) => v.name).join(', ')}, validation`,
     reading,
     drawing: null,

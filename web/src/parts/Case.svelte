@@ -90,7 +90,7 @@
             path: 'sign-off',
             name: 'Sign-off',
             fact:
-              (brief.signOff ? `report ${brief.signOff}` : 'not issued') +
+              (desk.openChecks ?? (brief.signOff ? `report ${brief.signOff}` : 'no report yet')) +
               (desk.pins.length > 0 ? ` · ${desk.pins.length} pinned` : ''),
           },
         ],
@@ -139,6 +139,7 @@
           {desk.comparison.sealed ? 'reserve sealed' : 'reserve opened'}</span
         >
       {/if}
+      <a class="chip" href={`/briefs/${id}/trail`}>audit trail</a>
       <span>{session.me?.name}</span>
       <button class="chip" onclick={() => (desk.keysOpen = true)} aria-label="Keys">?</button>
     </span>

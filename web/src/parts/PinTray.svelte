@@ -9,7 +9,10 @@
   /** What was pinned for the report, as it stood then. */
   let { brief }: { brief: Brief } = $props();
 
-  const CHAPTERS = { COMPARISON: 'Comparison', THRESHOLD: 'Threshold and stakes' };
+  const CHAPTERS: Partial<Record<Pin['chapter'], string>> = {
+    comparison: 'Comparison',
+    threshold: 'Threshold and stakes',
+  };
   let refusal = $state<string | null>(null);
 
   onMount(() => void desk.fetchPins().catch(failed));
@@ -51,7 +54,7 @@
     <article class="sheet" data-pin={pin.kind}>
       <div class="flex items-baseline gap-2">
         <b>{pin.title}</b>
-        <span class="quiet">{CHAPTERS[pin.chapter]}</span>
+        <span class="quiet">{CHAPTERS[pin.chapter] ?? pin.chapter}</span>
         {#if session.analyst}<button class="chip ml-auto" onclick={() => void drop(pin)}>remove</button>{/if}
       </div>
       {#if pin.drawing}<img src={picture(pin.drawing)} alt="{pin.title}: {pin.reading}" />{/if}

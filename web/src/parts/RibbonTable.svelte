@@ -63,7 +63,7 @@
   let table: HTMLTableElement;
   const pinned = () => ({
     kind: 'TABLE' as const,
-    chapter: 'COMPARISON' as const,
+    chapter: 'comparison' as const,
     title: 'Candidates at the cut, on validation',
     reading: desk.at && desk.row ? sentence(compareLine(brief, all, desk.at, desk.row)) : '',
     drawing: null,

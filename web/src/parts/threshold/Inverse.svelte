@@ -65,7 +65,7 @@
   });
   const pinned = () => ({
     kind: 'SENTENCE' as const,
-    chapter: 'THRESHOLD' as const,
+    chapter: 'threshold' as const,
     title: `What it would take to go to ${percent(depth)} %`,
     reading,
     drawing: null,

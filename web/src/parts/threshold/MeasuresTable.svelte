@@ -46,7 +46,7 @@
   let table: HTMLTableElement;
   const pinned = () => ({
     kind: 'TABLE' as const,
-    chapter: 'THRESHOLD' as const,
+    chapter: 'threshold' as const,
     title: `Measures at the cut and their best, ${candidate}`,
     reading,
     drawing: null,

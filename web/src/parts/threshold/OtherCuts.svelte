@@ -58,7 +58,7 @@
   });
   const pinned = () => ({
     kind: 'SENTENCE' as const,
-    chapter: 'THRESHOLD' as const,
+    chapter: 'threshold' as const,
     title: `The threshold by cross-validation, ${row.name}`,
     reading: said,
     drawing: null,

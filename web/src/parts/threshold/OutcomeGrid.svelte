@@ -44,7 +44,7 @@
   );
   const pinned = () => ({
     kind: 'TABLE' as const,
-    chapter: 'THRESHOLD' as const,
+    chapter: 'threshold' as const,
     title: `What becomes of whom at the cut, ${candidate}`,
     reading,
     drawing: null,

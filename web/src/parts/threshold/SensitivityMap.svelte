@@ -79,7 +79,7 @@
   let drawing: SVGSVGElement;
   const pinned = () => ({
     kind: 'CHART' as const,
-    chapter: 'THRESHOLD' as const,
+    chapter: 'threshold' as const,
     title: 'Which candidate wins where',
     reading,
     drawing: new XMLSerializer().serializeToString(drawing),

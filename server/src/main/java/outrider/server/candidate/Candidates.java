@@ -120,7 +120,9 @@ public class Candidates {
                 by,
                 "candidate made",
                 candidate.name,
-                kind.words() + ", " + settings.words() + "; " + candidate.inputs.size() + " inputs");
+                kind.words()
+                        + (settings.words().isEmpty() ? "" : ", " + settings.words())
+                        + (candidate.inputs.isEmpty() ? "" : "; inputs: " + String.join(", ", candidate.inputs)));
         return candidate;
     }
 

@@ -227,10 +227,10 @@ class Drafting {
         return pinned;
     }
 
-    /** The page as it would be issued, for a browser. */
+    /** The page as it would be issued. */
     @Transactional
-    String preview(long briefId) {
-        return HtmlReport.complete(HtmlReport.draft(evidence(briefId, null, null)), List.of(), "", true);
+    String preview(long briefId, boolean fonts) {
+        return HtmlReport.complete(HtmlReport.draft(evidence(briefId, null, null)), List.of(), "", fonts);
     }
 
     /** The brief as one file. */

@@ -89,11 +89,12 @@ public class ReportResource {
         return get(id);
     }
 
+    /** @param inside whether a page of this application shows it, which has the fonts */
     @GET
     @Path("/{id}/page")
     @Produces("text/html;charset=UTF-8")
-    public String page(long id) {
-        return signOff.html(id, true);
+    public String page(long id, @QueryParam("inside") boolean inside) {
+        return signOff.html(id, !inside);
     }
 
     @GET

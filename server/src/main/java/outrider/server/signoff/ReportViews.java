@@ -56,7 +56,7 @@ class ReportViews {
             String question,
             String issuedBy,
             Instant issuedAt,
-            Standing.State state,
+            Standing.ReportState state,
             String words,
             Long supersedes,
             Long supersededBy) {}
@@ -64,7 +64,7 @@ class ReportViews {
     /** @param waiver who waived it, why and until when, in words; null where nobody did */
     record CheckView(Check check, String title, boolean passes, String words, Paragraph paragraph, String waiver) {}
 
-    /** What an approver decides on, in words. */
+    /** What an approver decides on, in words. @param said the author's on each of the first chapters, figures put in */
     record Page(
             String decision,
             String expected,
@@ -72,7 +72,8 @@ class ReportViews {
             String confirmation,
             boolean confirmed,
             List<String> why,
-            List<String> risks) {
+            List<String> risks,
+            Map<String, String> said) {
 
         static Page of(Evidence evidence) {
             FirstPage page = new FirstPage(evidence);
@@ -85,7 +86,11 @@ class ReportViews {
                     page.confirmation(),
                     confirmed,
                     page.why(),
-                    page.risks());
+                    page.risks(),
+                    Map.of(
+                            "decision", page.said(Paragraph.DECISION),
+                            "why", page.said(Paragraph.WHY),
+                            "risks", page.said(Paragraph.RISKS)));
         }
     }
 
@@ -171,9 +176,9 @@ class ReportViews {
     List<ReportHead> waiting() {
         List<ReportHead> heads = new ArrayList<>();
         for (Report report : Report.<Report>list("rendering is not null order by id desc")) {
-            Standing.State state = signOff.standing(report).state();
-            boolean decide = state == Standing.State.WAITING && signOff.barred(report, me(), roles()) == null;
-            boolean answer = state == Standing.State.RETURNED && report.issuedBy.equals(me());
+            Standing.ReportState state = signOff.standing(report).state();
+            boolean decide = state == Standing.ReportState.WAITING && signOff.barred(report, me(), roles()) == null;
+            boolean answer = state == Standing.ReportState.RETURNED && report.issuedBy.equals(me());
             if (decide || answer) heads.add(head(report));
         }
         return heads;
@@ -184,8 +189,8 @@ class ReportViews {
         Report report = signOff.get(id);
         ReportHead head = head(report);
         List<ReportAct> acts = signOff.acts(id);
-        boolean mayWithdraw = head.state() != Standing.State.WITHDRAWN
-                && head.state() != Standing.State.SUPERSEDED
+        boolean mayWithdraw = head.state() != Standing.ReportState.WITHDRAWN
+                && head.state() != Standing.ReportState.SUPERSEDED
                 && (report.issuedBy.equals(me())
                         || roles().contains(Account.APPROVER)
                         || roles().contains(Account.ADMINISTRATOR));

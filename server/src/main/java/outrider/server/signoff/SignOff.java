@@ -83,7 +83,7 @@ public class SignOff {
     @Transactional
     public Report submit(long briefId, String by) {
         Report last = Report.find("briefId = ?1 order by id desc", briefId).firstResult();
-        if (last != null && standing(last).state() == Standing.State.WAITING) {
+        if (last != null && standing(last).state() == Standing.ReportState.WAITING) {
             throw BadInput.of("report", last.id + " waits for approval", "withdraw it first, or wait");
         }
         long id = ((Number) database.createNativeQuery("select nextval(pg_get_serial_sequence('report', 'id'))")
@@ -165,7 +165,7 @@ public class SignOff {
         String barred = barred(report, who, roles);
         if (barred != null) throw new ForbiddenException(barred);
         Standing standing = standing(report);
-        if (standing.state() != Standing.State.WAITING) {
+        if (standing.state() != Standing.ReportState.WAITING) {
             throw BadInput.of("report", id + " waits for nobody: " + standing.words(), "ask for a new one");
         }
         return report;
@@ -278,7 +278,7 @@ public class SignOff {
                 || roles.contains(outrider.server.account.Account.APPROVER)
                 || roles.contains(outrider.server.account.Account.ADMINISTRATOR);
         if (!may) throw new ForbiddenException("Its author, an approver or the administrator withdraws a report.");
-        if (standing(report).state() == Standing.State.WITHDRAWN) {
+        if (standing(report).state() == Standing.ReportState.WITHDRAWN) {
             throw BadInput.of("report", id + " is withdrawn already", "nothing is left to do");
         }
         String why = said("reason", reason, true);

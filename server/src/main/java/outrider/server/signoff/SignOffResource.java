@@ -8,6 +8,7 @@ import jakarta.ws.rs.POST;
 import jakarta.ws.rs.PUT;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Response;
 import java.util.Map;
 import outrider.casefile.Memo;
@@ -50,11 +51,12 @@ public class SignOffResource {
         return views.draft(brief);
     }
 
+    /** @param inside whether a page of this application shows it, which has the fonts */
     @GET
     @Path("/preview")
     @Produces("text/html;charset=UTF-8")
-    public String preview(long brief) {
-        return drafting.preview(brief);
+    public String preview(long brief, @QueryParam("inside") boolean inside) {
+        return drafting.preview(brief, !inside);
     }
 
     @POST

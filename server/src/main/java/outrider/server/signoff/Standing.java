@@ -12,10 +12,10 @@ import java.util.stream.Collectors;
  * @param state one word for it
  * @param words a sentence
  */
-record Standing(State state, String words) {
+record Standing(ReportState state, String words) {
 
     /** The closed family of states. */
-    enum State {
+    enum ReportState {
         WAITING,
         RETURNED,
         APPROVED,
@@ -30,28 +30,28 @@ record Standing(State state, String words) {
      */
     static Standing of(List<ReportAct> acts, Report later, List<ReportAct> laterActs) {
         Standing own = own(acts);
-        if (later == null || own.state == State.WITHDRAWN) return own;
-        State next = own(laterActs).state;
-        boolean inForce = own.state == State.APPROVED || own.state == State.ENDED;
-        if (inForce && next != State.APPROVED) {
+        if (later == null || own.state == ReportState.WITHDRAWN) return own;
+        ReportState next = own(laterActs).state;
+        boolean inForce = own.state == ReportState.APPROVED || own.state == ReportState.ENDED;
+        if (inForce && next != ReportState.APPROVED) {
             return new Standing(own.state, own.words + " Report " + later.id + " is meant to take its place.");
         }
-        return new Standing(State.SUPERSEDED, "Superseded by report " + later.id + ".");
+        return new Standing(ReportState.SUPERSEDED, "Superseded by report " + later.id + ".");
     }
 
     private static Standing own(List<ReportAct> acts) {
         ReportAct last = null;
         for (ReportAct act : acts) if (!act.act.equals(ReportAct.WAIVED)) last = act;
-        if (last == null) return new Standing(State.WAITING, "Waits for approval.");
+        if (last == null) return new Standing(ReportState.WAITING, "Waits for approval.");
         return switch (last.act) {
             case ReportAct.RETURNED ->
                 new Standing(
-                        State.RETURNED,
+                        ReportState.RETURNED,
                         "Returned by " + last.byName + (last.words.isEmpty() ? "." : ": " + last.words));
             case ReportAct.WITHDRAWN ->
-                new Standing(State.WITHDRAWN, "Withdrawn by " + last.byName + ": " + last.words);
+                new Standing(ReportState.WITHDRAWN, "Withdrawn by " + last.byName + ": " + last.words);
             case ReportAct.APPROVED -> approved(last);
-            default -> new Standing(State.WAITING, "Waits for approval.");
+            default -> new Standing(ReportState.WAITING, "Waits for approval.");
         };
     }
 
@@ -60,7 +60,8 @@ record Standing(State state, String words) {
                 + (act.condition.isEmpty() ? "" : ", on condition: " + act.condition)
                 + (act.until == null ? "." : ", until " + act.until + ".");
         boolean over = act.until != null && act.until.isBefore(LocalDate.now(ZoneOffset.UTC));
-        return new Standing(over ? State.ENDED : State.APPROVED, over ? words + " That day is over." : words);
+        return new Standing(
+                over ? ReportState.ENDED : ReportState.APPROVED, over ? words + " That day is over." : words);
     }
 
     /** Checks that are waived today. */

@@ -1,0 +1,86 @@
+import type { Draft, Memo } from '../api/types';
+import { get, post, put } from './api';
+import { desk } from './desk.svelte';
+
+/** The next report of the brief on the desk: its words, its checks, and the page as it would print. */
+export class Drafting {
+  draft = $state.raw<Draft | null>(null);
+  /** the page as it would print, or empty */
+  page = $state.raw('');
+  failure = $state<string | null>(null);
+  busy = $state(false);
+  private asked = 0;
+
+  constructor(private readonly brief: number) {}
+
+  private show(draft: Draft): void {
+    this.draft = draft;
+    const open = draft.checks.filter((c) => !c.passes).length;
+    if (draft.page) desk.openChecks = `${open} of ${draft.checks.length} checks open`;
+  }
+
+  private async attempt(work: () => Promise<void>): Promise<boolean> {
+    this.busy = true;
+    try {
+      await work();
+      this.failure = null;
+      return true;
+    } catch (e) {
+      this.failure = (e as Error).message;
+      return false;
+    } finally {
+      this.busy = false;
+    }
+  }
+
+  /** Everything anew; an answer that another request has overtaken is dropped. */
+  load(): Promise<boolean> {
+    const mine = ++this.asked;
+    return this.attempt(async () => {
+      const draft = await get<Draft>(`/sign-off/${this.brief}`);
+      if (mine === this.asked) this.show(draft);
+      await this.render(mine);
+    });
+  }
+
+  private async render(mine: number): Promise<void> {
+    if (!this.draft?.page) {
+      this.page = '';
+      return;
+    }
+    const answer = await fetch(`/api/sign-off/${this.brief}/preview?inside=true`);
+    if (!answer.ok) throw new Error('The page cannot be drawn; load it again in a moment.');
+    const page = await answer.text();
+    if (mine === this.asked) this.page = page;
+  }
+
+  /** Keeps changed words; what somebody else kept meanwhile is not written over. */
+  write(memo: Memo, answers: Record<string, string>): Promise<boolean> {
+    const mine = ++this.asked;
+    return this.attempt(async () => {
+      const version = this.draft!.version;
+      this.show(await put<Draft>(`/sign-off/${this.brief}`, { version, memo, answers }));
+      await this.render(mine);
+    });
+  }
+
+  open(): Promise<boolean> {
+    const mine = ++this.asked;
+    return this.attempt(async () => {
+      await desk.saveNow();
+      this.show(await post<Draft>(`/sign-off/${this.brief}/open-reserve`));
+      await this.render(mine);
+      await desk.compare();
+    });
+  }
+
+  /** @returns the number of the report, or null where it was refused */
+  async submit(): Promise<number | null> {
+    let id: number | null = null;
+    await this.attempt(async () => {
+      await desk.saveNow();
+      id = (await post<{ head: { id: number } }>(`/sign-off/${this.brief}/submit`)).head.id;
+    });
+    return id;
+  }
+}

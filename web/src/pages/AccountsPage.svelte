@@ -1,0 +1,133 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { Account } from '../api/types';
+  import { get, patch, post } from '../lib/api';
+  import Masthead from '../parts/Masthead.svelte';
+
+  const ROLES = [
+    ['analyst', 'brings data, fits, writes and submits'],
+    ['approver', 'decides on reports of others'],
+    ['reader', 'reads everything'],
+    ['administrator', 'makes accounts, settles the policy'],
+  ];
+  let accounts = $state.raw<Account[] | null>(null);
+  let refusal = $state<string | null>(null);
+  let name = $state('');
+  let password = $state('');
+  let roles = $state<string[]>(['analyst']);
+
+  onMount(() => void attempt(async () => undefined));
+
+  async function attempt(work: () => Promise<unknown>) {
+    try {
+      await work();
+      refusal = null;
+    } catch (e) {
+      refusal = (e as Error).message;
+    }
+    accounts = await get<Account[]>('/accounts').catch((e: Error) => {
+      refusal = e.message;
+      return accounts;
+    });
+  }
+
+  const toggled = (all: string[], role: string) =>
+    all.includes(role) ? all.filter((r) => r !== role) : [...all, role];
+  const change = (account: Account, body: unknown) => attempt(() => patch(`/accounts/${account.id}`, body));
+
+  async function make(event: SubmitEvent) {
+    event.preventDefault();
+    await attempt(() => post('/accounts', { name, roles, password }));
+    if (refusal === null) name = password = '';
+  }
+</script>
+
+<Masthead words="Accounts: who may do what" />
+<main class="mx-auto max-w-4xl p-6">
+  {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+  {#if accounts}
+    <table class="plain">
+      <thead><tr><th>Account</th><th>Roles</th><th>Signs in</th><th>New password</th></tr></thead>
+      <tbody>
+        {#each accounts as account (account.id)}
+          <tr>
+            <td class="font-semibold">{account.name}</td>
+            <td>
+              {#each ROLES as [role, meaning] (role)}
+                <button
+                  class="chip mr-1"
+                  title={meaning}
+                  aria-pressed={account.roles.includes(role)}
+                  onclick={() => void change(account, { roles: toggled(account.roles, role) })}>{role}</button
+                >
+              {/each}
+            </td>
+            <td>
+              <label
+                ><input
+                  type="checkbox"
+                  aria-label="{account.name} may sign in"
+                  checked={account.active}
+                  onchange={(e) => void change(account, { active: e.currentTarget.checked })}
+                />
+                {account.active ? 'yes' : 'no'}</label
+              >
+            </td>
+            <td>
+              <input
+                class="field w-36"
+                type="password"
+                autocomplete="new-password"
+                aria-label="New password of {account.name}"
+                onchange={(e) => {
+                  void change(account, { password: e.currentTarget.value });
+                  e.currentTarget.value = '';
+                }}
+              />
+            </td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    <form class="sheet mt-6 flex flex-wrap items-end gap-3 p-4" onsubmit={make}>
+      <label
+        >Name<br /><input
+          class="field"
+          required
+          maxlength="80"
+          bind:value={name}
+          aria-label="Name of the account"
+        /></label
+      >
+      <label
+        >Password<br /><input
+          class="field"
+          type="password"
+          required
+          minlength="8"
+          autocomplete="new-password"
+          bind:value={password}
+          aria-label="Password of the account"
+        /></label
+      >
+      <span>
+        {#each ROLES as [role, meaning] (role)}
+          <button
+            class="chip mr-1"
+            type="button"
+            title={meaning}
+            aria-pressed={roles.includes(role)}
+            onclick={() => (roles = toggled(roles, role))}>{role}</button
+          >
+        {/each}
+      </span>
+      <button class="action" type="submit">Make the account</button>
+    </form>
+    <p class="quiet mt-2">
+      Whoever wrote a report, or fitted its candidate, never approves it, whatever their roles. Accounts are
+      not deleted, because the audit trail names them.
+    </p>
+  {:else if !refusal}
+    <p class="quiet">Loading the accounts …</p>
+  {/if}
+</main>

@@ -1,0 +1,238 @@
+<script lang="ts">
+  import type { Draft, Memo, Paragraph, Watch } from '../../api/types';
+  import { desk } from '../../lib/desk.svelte';
+  import { count } from '../../lib/format';
+
+  interface Props {
+    draft: Draft;
+    chosen: Paragraph | null;
+    onchoose: (chapter: Paragraph) => void;
+    onwrite: (memo: Memo, answers: Record<string, string>) => Promise<boolean>;
+  }
+  let { draft, chosen, onchoose, onwrite }: Props = $props();
+
+  const WITHOUT_WORDS: Paragraph[] = ['definitions', 'recipe'];
+  const PROMPTS: Partial<Record<Paragraph, string>> = {
+    decision: 'What will be done, by whom, and what it takes',
+    why: 'Why this one, in your own words',
+    risks: 'What could go wrong, and what you would do then',
+    alarms: 'What was done about each alarm',
+    reserve: 'What to make of the reserve',
+  };
+  const memo = $derived(draft.memo);
+  const shown = $derived(draft.paragraphs.filter((p) => !WITHOUT_WORDS.includes(p.paragraph)));
+  const own = $derived(desk.comparison?.candidates ?? []);
+  const today = $derived(own.find((c) => c.name === memo.today));
+  let field = $state<HTMLTextAreaElement>();
+
+  const write = (change: Partial<Memo>) => onwrite({ ...memo, ...change }, draft.answers);
+
+  function say(chapter: Paragraph, text: string) {
+    void write({ words: { ...memo.words, [chapter]: text } });
+  }
+
+  function insert(name: string) {
+    if (!field || !chosen || name === '') return;
+    const at = field.selectionStart;
+    const text = `${field.value.slice(0, at)}{${name}}${field.value.slice(field.selectionEnd)}`;
+    field.value = text;
+    say(chosen, text);
+  }
+
+  function watch(index: number, change: Partial<Watch>) {
+    void write({ monitoring: memo.monitoring.map((w, i) => (i === index ? { ...w, ...change } : w)) });
+  }
+
+  const PROPOSED: Watch[] = [
+    { what: 'stability of the score (PSI)', limit: 'at most 0.2', every: 'monthly', who: '' },
+    { what: 'capture rate at the cut', limit: 'at least {captureLow}', every: 'quarterly', who: '' },
+    { what: 'gain over nobody', limit: 'at least {gainLow}', every: 'quarterly', who: '' },
+  ];
+</script>
+
+<div class="flex flex-col gap-3">
+  {#if draft.remarks.length > 0}
+    <section aria-label="Remarks to answer">
+      <h2>Remarks to answer</h2>
+      {#each draft.remarks as remark, i (i)}
+        <div class="remark">
+          <button class="chip" onclick={() => onchoose(remark.paragraph)}>{remark.title}</button>
+          <q>{remark.words}</q> <span class="quiet">{remark.by}</span>
+          <textarea
+            class="field mt-1 w-full"
+            rows="2"
+            maxlength="4000"
+            aria-label="Answer on {remark.title}"
+            placeholder="your answer"
+            onchange={(e) => void onwrite(memo, { ...draft.answers, [i]: e.currentTarget.value })}
+            >{draft.answers[i] ?? ''}</textarea
+          >
+        </div>
+      {/each}
+    </section>
+  {/if}
+  <section class="grid gap-2" aria-label="When and against what">
+    <label
+      >From
+      <input
+        class="field ml-1"
+        type="date"
+        aria-label="First day"
+        value={memo.startsOn ?? ''}
+        onchange={(e) => void write({ startsOn: e.currentTarget.value || null })}
+      /></label
+    >
+    <label
+      >Today's way
+      <select
+        class="field ml-1 max-w-44"
+        aria-label="Today's way"
+        value={memo.today ?? ''}
+        onchange={(e) => void write({ today: e.currentTarget.value || null, todayRecords: null })}
+      >
+        <option value="">not said</option>
+        {#each own as row (row.id)}<option value={row.name}>{row.name}</option>{/each}
+      </select></label
+    >
+    {#if memo.today}
+      <label
+        >acting on
+        <input
+          class="field mx-1 w-20"
+          type="number"
+          min="0"
+          max={desk.comparison?.records}
+          aria-label="Acted on today"
+          placeholder={count(desk.records)}
+          value={memo.todayRecords ?? ''}
+          onchange={(e) =>
+            void write({
+              todayRecords: e.currentTarget.value === '' ? null : Number(e.currentTarget.value),
+            })}
+        />
+        of {count(desk.comparison?.records ?? 0)} in validation
+        {#if today}<span class="quiet">(its best: {count(today.best.records)})</span>{/if}</label
+      >
+    {/if}
+  </section>
+  <section aria-label="Words by chapter">
+    <h2>Your words, chapter by chapter</h2>
+    <p class="quiet">Click a chapter of the page, or one here. Figures come by name and stay true.</p>
+    <div class="mt-1 flex flex-wrap gap-1">
+      {#each shown as p (p.paragraph)}
+        <button
+          class="chip"
+          aria-pressed={chosen === p.paragraph}
+          class:written={memo.words[p.paragraph]}
+          onclick={() => onchoose(p.paragraph)}>{p.title}{memo.words[p.paragraph] ? ' ·' : ''}</button
+        >
+      {/each}
+    </div>
+    {#if chosen && !WITHOUT_WORDS.includes(chosen)}
+      {#key chosen}
+        <textarea
+          class="field mt-2 w-full"
+          rows="6"
+          maxlength="4000"
+          bind:this={field}
+          aria-label="Words on {shown.find((p) => p.paragraph === chosen)?.title}"
+          placeholder={PROMPTS[chosen] ?? 'What a reader should know here'}
+          onchange={(e) => say(chosen!, e.currentTarget.value)}>{memo.words[chosen] ?? ''}</textarea
+        >
+        <select
+          class="field mt-1 w-full"
+          aria-label="Insert a figure"
+          onchange={(e) => {
+            insert(e.currentTarget.value);
+            e.currentTarget.value = '';
+          }}
+        >
+          <option value="">insert a figure …</option>
+          {#each Object.entries(draft.figures) as [name, value] (name)}
+            <option value={name}>{name}: {value}</option>
+          {/each}
+        </select>
+      {/key}
+    {/if}
+  </section>
+  <section aria-label="Monitoring plan">
+    <h2>Monitoring plan</h2>
+    {#each memo.monitoring as line, i (i)}
+      <div class="watch">
+        <input
+          class="field"
+          aria-label="What is watched, line {i + 1}"
+          placeholder="what"
+          maxlength="200"
+          value={line.what}
+          onchange={(e) => watch(i, { what: e.currentTarget.value })}
+        />
+        <input
+          class="field"
+          aria-label="Limit, line {i + 1}"
+          placeholder="limit"
+          maxlength="200"
+          value={line.limit}
+          onchange={(e) => watch(i, { limit: e.currentTarget.value })}
+        />
+        <input
+          class="field"
+          aria-label="How often, line {i + 1}"
+          placeholder="how often"
+          maxlength="200"
+          value={line.every}
+          onchange={(e) => watch(i, { every: e.currentTarget.value })}
+        />
+        <input
+          class="field"
+          aria-label="By whom, line {i + 1}"
+          placeholder="by whom"
+          maxlength="200"
+          value={line.who}
+          onchange={(e) => watch(i, { who: e.currentTarget.value })}
+        />
+        <button
+          class="chip"
+          aria-label="Drop line {i + 1}"
+          onclick={() => void write({ monitoring: memo.monitoring.filter((_, k) => k !== i) })}>drop</button
+        >
+      </div>
+    {/each}
+    <span class="mt-1 flex gap-1">
+      <button
+        class="chip"
+        onclick={() =>
+          void write({ monitoring: [...memo.monitoring, { what: '', limit: '', every: '', who: '' }] })}
+        >add a line</button
+      >
+      {#if memo.monitoring.length === 0}
+        <button class="chip" onclick={() => void write({ monitoring: PROPOSED })}
+          >begin with three usual ones</button
+        >
+      {/if}
+    </span>
+  </section>
+</div>
+
+<style>
+  .remark {
+    margin-top: 6px;
+    padding-left: 8px;
+    border-left: 3px solid var(--color-cut);
+  }
+  q {
+    font: italic 13px/1.4 var(--font-serif);
+  }
+  .written {
+    color: var(--color-spruce);
+    border-color: var(--color-spruce);
+  }
+  .watch {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 3px;
+    margin-top: 6px;
+    padding-top: 6px;
+    border-top: 1px solid #ece8dd;
+  }
+</style>
