@@ -80,6 +80,7 @@ public record BriefFile(
         if (candidates == null || candidates.isEmpty()) {
             throw BadInput.of("candidates", "are missing", "name at least one");
         }
+        demand("campaignSize", campaignSize == 0 ? null : campaignSize);
         if (!(campaignSize >= 1)) throw BadInput.of("campaignSize", "is " + campaignSize, "give 1 or more");
         if (capacity != null && !(capacity >= 0 && capacity <= campaignSize)) {
             throw BadInput.of("capacity", "is " + capacity, "give 0 to the size of the campaign, or leave it out");

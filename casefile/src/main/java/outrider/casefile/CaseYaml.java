@@ -1,13 +1,17 @@
 package outrider.casefile;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.StreamReadFeature;
+import com.fasterxml.jackson.databind.DeserializationContext;
 import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.databind.JsonDeserializer;
 import com.fasterxml.jackson.databind.JsonMappingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.exc.InvalidFormatException;
 import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
+import com.fasterxml.jackson.databind.module.SimpleModule;
 import com.fasterxml.jackson.dataformat.yaml.YAMLGenerator;
 import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
 import java.io.IOException;
@@ -15,6 +19,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import outrider.base.BadInput;
+import outrider.stakes.Stakes;
 
 /** Cases and policies as YAML. Nothing unknown is passed over. */
 public final class CaseYaml {
@@ -28,7 +33,31 @@ public final class CaseYaml {
             .disable(YAMLGenerator.Feature.SPLIT_LINES)
             .serializationInclusion(JsonInclude.Include.NON_EMPTY)
             .addModule(new EnumNames())
+            .addModule(stakes())
             .build();
+
+    /** Amounts left out are 0, the success rate 1. */
+    private record StakesForm(
+            double gainIfCaught,
+            double actionCost,
+            double missCost,
+            double falseAlarmCost,
+            double leaveValue,
+            Double successRate) {
+        Stakes stakes() {
+            double works = successRate == null ? 1 : successRate;
+            return new Stakes(gainIfCaught, actionCost, missCost, falseAlarmCost, leaveValue, works);
+        }
+    }
+
+    private static SimpleModule stakes() {
+        return new SimpleModule().addDeserializer(Stakes.class, new JsonDeserializer<>() {
+            @Override
+            public Stakes deserialize(JsonParser in, DeserializationContext context) throws IOException {
+                return context.readValue(in, StakesForm.class).stakes();
+            }
+        });
+    }
 
     private CaseYaml() {}
 
@@ -64,6 +93,7 @@ public final class CaseYaml {
     }
 
     private static <T> T read(String text, Class<T> type, String what) {
+        if (text.isBlank()) throw BadInput.of(what, "is empty", "write its entries");
         try {
             T read = YAML.readValue(text, type);
             if (read == null) throw BadInput.of(what, "is empty", "write its entries");

@@ -1,65 +1,201 @@
 package outrider.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import javax.xml.parsers.DocumentBuilderFactory;
+import javax.xml.xpath.XPathConstants;
+import javax.xml.xpath.XPathFactory;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineItem;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
+import org.w3c.dom.Document;
+import org.w3c.dom.NodeList;
+import outrider.casefile.BriefFile;
+import outrider.casefile.Canonical;
+import outrider.casefile.Evidence;
+import outrider.casefile.Figures;
+import outrider.casefile.Memo;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Sha256;
+import outrider.casefile.Written;
 
 class ReportTest {
+    private static final String DRAWING = """
+            <svg xmlns="http://www.w3.org/2000/svg" width="300.5" height="80" onload="alert(1)">
+              <defs><clipPath id="c"><rect width="9" height="9"/></clipPath></defs>
+              <script>alert(2)</script><a href="javascript:alert(3)"><text>linked</text></a>
+              <image href="http://elsewhere.invalid/x.png"/>
+              <text x="3" y="20" style="font-size:11px;background:url(http://elsewhere.invalid)">pinned words</text>
+              <path d="M0 0L9 9" clip-path="url(#c)" fill="url(http://elsewhere.invalid)"/></svg>""";
 
-    private static Evidence evidence() {
-        return SampleEvidence.at(90, null);
-    }
+    private static final Evidence.Pinned PIN = new Evidence.Pinned(
+            Paragraph.THRESHOLD,
+            "The cut & its money",
+            "Look at {gain}",
+            "A reading line.",
+            DRAWING,
+            List.of(List.of("a", "b"), List.of("1", "<2>")),
+            "Logistic, 600 records of validation",
+            false);
 
-    @Test
-    void thePageIsWellFormedSelfContainedAndEscaped() throws Exception {
-        byte[] stored = EvidenceFile.write(evidence());
-        String html = HtmlReport.render(stored, List.of(new Approval("issued", "analyst", "today", "<b>words</b>")));
-        DocumentBuilderFactory.newInstance()
+    private static Document parsed(String html) throws Exception {
+        return DocumentBuilderFactory.newInstance()
                 .newDocumentBuilder()
                 .parse(new ByteArrayInputStream(
-                        html.replace("<!DOCTYPE html>", "").getBytes("UTF-8")));
-        assertThat(html)
-                .contains(
-                        "Logistic &lt;one&gt; &amp; co",
-                        "&lt;b&gt;words",
-                        EvidenceFile.sha256(stored),
-                        "<svg ",
-                        "3,600 records")
-                .doesNotContain("<script", "http://localhost", "src=", "href=\"http");
+                        html.replace("<!DOCTYPE html>", "").getBytes(StandardCharsets.UTF_8)));
+    }
+
+    private static NodeList nodes(Document page, String path) throws Exception {
+        return (NodeList) XPathFactory.newInstance().newXPath().evaluate(path, page, XPathConstants.NODESET);
+    }
+
+    private static byte[] canonical() {
+        return Canonical.write(Example.evidence(Example.BRIEF, Example.FIGURES, List.of(PIN)));
+    }
+
+    private static String page(boolean fonts) {
+        Approval approval =
+                new Approval("approved", "", "approver", "2026-11-24T08:00:00Z", "<b>words</b>", "2027-03-31");
+        return HtmlReport.complete(
+                HtmlReport.render(canonical()), List.of(approval), "Approved by approver, until 2027-03-31.", fonts);
     }
 
     @Test
-    void thePdfHoldsTheDecisionsWords() throws IOException {
-        byte[] stored = EvidenceFile.write(evidence());
-        byte[] pdf = PdfReport.of(HtmlReport.render(stored, List.of()));
-        try (var document = Loader.loadPDF(pdf)) {
-            String text = new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
-            assertThat(text).contains(new ReportText(evidence()).decision().substring(0, 60), "€74.00", "1 / ");
+    void thePageStandsAloneAndIsReadableWithoutSight() throws Exception {
+        String html = page(true);
+        Document page = parsed(html);
+        assertThat(html)
+                .contains(Sha256.of(canonical()), "&lt;b&gt;words", "And &lt;snow&gt;?", "&lt;2&gt;", "pinned words")
+                .doesNotContain("<script", "src=", "href=\"http", "elsewhere.invalid", "alert(", "linked");
+        NodeList drawings = nodes(page, "//*[local-name()='svg']");
+        assertThat(drawings.getLength()).isEqualTo(4);
+        for (int i = 0; i < drawings.getLength(); i++) {
+            assertThat(((org.w3c.dom.Element) drawings.item(i)).getAttribute("aria-label"))
+                    .isNotBlank();
+        }
+        assertThat(nodes(page, "//*[local-name()='svg']//*[local-name()='text']")
+                        .getLength())
+                .isGreaterThan(40);
+        assertThat(nodes(page, "//*[local-name()='th'][not(@scope)]").getLength())
+                .isZero();
+        for (Paragraph p : Paragraph.values()) {
+            assertThat(nodes(page, "//*[@data-paragraph='" + p.jsonName() + "']")
+                            .getLength())
+                    .as(p.jsonName())
+                    .isEqualTo(1);
         }
     }
 
     @Test
-    void evidenceIsReadBackAsItWasWrittenAndAnyChangeChangesTheHash() {
-        byte[] stored = EvidenceFile.write(evidence());
-        assertThat(EvidenceFile.write(EvidenceFile.read(stored))).isEqualTo(stored);
-        byte[] changed = new String(stored)
-                .replace("\"records\":90.0", "\"records\":91.0")
-                .getBytes();
-        assertThat(EvidenceFile.sha256(changed)).isNotEqualTo(EvidenceFile.sha256(stored));
+    void figuresInWordsAreTheEvidencesAndPinsLandInTheirChapters() throws Exception {
+        String html = page(false);
+        double letters = Math.rint(Example.FIGURES.validation().records() * Example.FIGURES.perCampaign());
+        assertThat(html).contains("The print shop takes " + Written.count(letters) + " letters");
+        Document page = parsed(html);
+        assertThat(nodes(page, "//*[@id='threshold']//*[contains(text(),'pinned words')]")
+                        .getLength())
+                .isEqualTo(1);
+        assertThat(nodes(page, "//*[@id='threshold']").item(0).getTextContent())
+                .contains("The cut & its money", "600 records of validation, which is not the cut proposed here");
+        assertThatThrownBy(() -> FigureWords.demandKnown("risks", "a {gian} of"))
+                .hasMessageContaining("{gian}")
+                .hasMessageContaining("{gain}");
+    }
+
+    @Test
+    void thePdfIsTaggedHasBookmarksAndTheHashOnEveryPage() throws IOException {
+        try (var document = Loader.loadPDF(PdfReport.of(page(false)))) {
+            assertThat(document.getDocumentCatalog().getStructureTreeRoot()).isNotNull();
+            assertThat(document.getDocumentCatalog().getMarkInfo().isMarked()).isTrue();
+            assertThat(document.getDocumentCatalog().getLanguage()).isEqualTo("en");
+            List<String> bookmarks = new ArrayList<>();
+            for (PDOutlineItem item :
+                    document.getDocumentCatalog().getDocumentOutline().children()) bookmarks.add(item.getTitle());
+            assertThat(bookmarks).contains("Decision", "What could go wrong", "The reserve", "Checks", "Approvals");
+            int pages = document.getNumberOfPages();
+            assertThat(pages).isGreaterThan(4);
+            for (int p = 1; p <= pages; p++) {
+                PDFTextStripper stripper = new PDFTextStripper();
+                stripper.setStartPage(p);
+                stripper.setEndPage(p);
+                assertThat(stripper.getText(document)).contains("SHA-256 " + Sha256.of(canonical()), p + " / " + pages);
+            }
+        }
+    }
+
+    @Test
+    void aDropOfTheReserveIsSaidOnTheFirstPage() {
+        Figures f = Example.FIGURES;
+        Figures.Reserve r = f.reserve();
+        Figures.Compared low = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.1, 0.3, true);
+        Figures.Reserve dropped = new Figures.Reserve(r.part(), r.figures(), r.auc(), r.perCampaign(), List.of(low));
+        FirstPage page = new FirstPage(Example.evidence(Example.BRIEF, with(f, dropped), List.of()));
+        assertThat(page.confirmation())
+                .contains("shows less than validation promised")
+                .contains("capture rate 20.0 % against 25.0 % to 35.0 %");
+        assertThat(new FirstPage(Example.evidence()).confirmation()).contains("confirms it");
+        assertThat(new FirstPage(Example.evidence(Example.BRIEF, with(f, null), List.of())).confirmation())
+                .contains("still sealed");
+    }
+
+    @Test
+    void theFirstPageWeighsTheOtherWaysAndCandidates() {
+        FirstPage page = new FirstPage(Example.evidence());
+        assertThat(page.decision()).contains("mailing the top", "“Logistic”", "from 2026-12-01 on", "of 24,000");
+        assertThat(page.ways())
+                .extracting(FirstPage.Way::name)
+                .containsExactly("this proposal", "mailing nobody", "mailing everybody", "today's way, House points");
+        double nobody = Example.FIGURES.validation().gainOverNobody() * Example.FIGURES.perCampaign();
+        assertThat(page.ways().get(1).ahead()).isEqualTo(Written.gain("€", nobody));
+        assertThat(String.join("\n", page.why())).contains("Next best at this depth", "Simpler", "not separable");
+        assertThat(String.join("\n", page.risks())).contains("Looks at validation fails", "would gain");
+    }
+
+    private static Figures with(Figures f, Figures.Reserve reserve) {
+        return new Figures(
+                f.data(),
+                f.split(),
+                f.candidates(),
+                f.chosen(),
+                f.validation(),
+                f.everybody(),
+                f.today(),
+                f.perCampaign(),
+                f.breakEven(),
+                f.bands(),
+                f.calibration(),
+                f.optimism(),
+                f.sensitivity(),
+                f.takeovers(),
+                f.stability(),
+                reserve,
+                f.columns());
+    }
+
+    @Test
+    void aDraftSaysThatItIsNoneAndWordsFollowTheirFigures() {
+        BriefFile other = Example.BRIEF.with(
+                new Memo(null, java.util.Map.of(Paragraph.DECISION, "We gain {gain}."), null, null, List.of()));
+        String html = HtmlReport.draft(Example.evidence(other, Example.FIGURES, List.of()));
+        double gain = Example.FIGURES.validation().gainOverNobody() * Example.FIGURES.perCampaign();
+        assertThat(html)
+                .contains("Draft, not issued", "We gain " + Written.money("€", gain) + ".")
+                .doesNotContain("Evidence SHA-256");
     }
 
     @Test
     void numbersAreWrittenWithTheirUnitsAndUndefinedOnesAreNotZero() {
-        assertThat(Numbers.percent(null)).isEqualTo("–");
-        assertThat(Numbers.gain("€", 41870.4)).isEqualTo("+€41,870");
-        assertThat(Numbers.gain("€", -0.2)).isEqualTo("€0");
-        assertThat(Numbers.money("€", -1432.0)).isEqualTo("−€1,432");
-        assertThat(Numbers.count(5.142)).isEqualTo("5.1");
+        assertThat(Written.percent(null)).isEqualTo("–");
+        assertThat(Written.gain("€", 41870.4)).isEqualTo("+€41,870");
+        assertThat(Written.gain("€", -0.2)).isEqualTo("€0");
+        assertThat(Written.money("€", -1432.0)).isEqualTo("−€1,432");
+        assertThat(Written.count(5.142)).isEqualTo("5.1");
     }
 }

@@ -1,0 +1,149 @@
+package outrider.casefile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import outrider.base.Progress;
+import outrider.base.Workers;
+import outrider.rank.Ranking;
+import outrider.split.Part;
+import outrider.stakes.NetValue;
+
+class CaseRunTest {
+    private static Entrant entrant(String name) {
+        return Winter.ENTRANTS.stream()
+                .filter(e -> e.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void oneThreadGivesTheSameBits() {
+        Workers one = new Workers(1);
+        Figures again = FiguresMaker.of(Winter.READ, CaseRun.of(Winter.READ, one, Progress.NONE), one);
+        assertThat(Canonical.write(again)).isEqualTo(Canonical.write(Winter.FIGURES));
+    }
+
+    @Test
+    void figuresAreThoseOfTheCore() {
+        Ranking ranking = entrant("Logistic").scored().validation();
+        NetValue money = new NetValue(ranking, Winter.BRIEF.stakes(), Double.NaN);
+        Figures f = Winter.FIGURES;
+        assertThat(f.chosen()).isEqualTo("Logistic");
+        assertThat(f.validation().records()).isEqualTo(900);
+        assertThat(f.validation().capture()).isEqualTo(ranking.eventsAt(900) / ranking.totalEvents());
+        assertThat(f.validation().gainOverNobody()).isEqualTo(money.gainAt(900));
+        assertThat(f.everybody()).isEqualTo(money.gainAt(ranking.total()));
+        assertThat(f.perCampaign()).isEqualTo(24_000 / ranking.total());
+        assertThat(f.chosenRow().auc().auc()).isEqualTo(ranking.auc());
+        assertThat(f.candidates()).extracting(Figures.Row::name).last().isEqualTo("Base rate");
+        assertThat(f.candidates()).extracting(Figures.Row::name).contains("Blend");
+        assertThat(f.today().candidate()).isEqualTo("House points");
+        assertThat(f.today().difference().difference())
+                .isEqualTo(f.validation().gainOverNobody() - f.today().at().gainOverNobody());
+    }
+
+    @Test
+    void groupsAddUpToTheWhole() {
+        Figures f = Winter.FIGURES;
+        for (String column : List.of("region", "age_band")) {
+            List<Figures.Group> groups = f.stability().segments().stream()
+                    .filter(g -> g.column().equals(column))
+                    .toList();
+            assertThat(groups).hasSizeGreaterThan(2);
+            assertThat(groups.stream().mapToInt(Figures.Group::records).sum())
+                    .isEqualTo(f.split().validation().records());
+            assertThat(groups.stream().mapToDouble(Figures.Group::acted).sum())
+                    .isCloseTo(900, org.assertj.core.data.Offset.offset(1e-9));
+            assertThat(groups.stream().mapToDouble(Figures.Group::caught).sum())
+                    .isCloseTo(f.validation().caught(), org.assertj.core.data.Offset.offset(1e-9));
+        }
+        assertThat(f.stability().timeColumn()).isEqualTo("mailed_on");
+        assertThat(f.stability().periods().stream()
+                        .mapToInt(Figures.Group::records)
+                        .sum())
+                .isEqualTo(f.split().validation().records());
+    }
+
+    @Test
+    void aSealedReserveGivesNoFigureAndChangesNoOther() {
+        BriefFile sealed = Winter.brief(Winter.BRIEF.cut(), null);
+        Figures f = FiguresMaker.of(Winter.under(sealed), Winter.ENTRANTS, Winter.WORKERS);
+        assertThat(f.reserve()).isNull();
+        assertThat(f.split().reserveRecords()).isEqualTo(Winter.READ.parts().size(Part.RESERVE));
+        assertThat(f.validation()).isEqualTo(Winter.FIGURES.validation());
+        assertThat(Winter.FIGURES.reserve().comparison())
+                .extracting(Figures.Compared::measure)
+                .containsExactly("capture", "lift", "precision", "gain", "auc");
+    }
+
+    @Test
+    void aSealConfirmsNoOtherCut() {
+        BriefFile moved = Winter.brief(new BriefFile.CutSpec("Logistic", 901.0, "moved"), Winter.BRIEF.seal());
+        assertThatThrownBy(() -> FiguresMaker.of(Winter.under(moved), Winter.ENTRANTS, Winter.WORKERS))
+                .hasMessageContaining("was opened for Logistic at 900")
+                .hasMessageContaining("go back to that candidate and cut");
+    }
+
+    @Test
+    void withoutACutTheBestNetValueOfTheBestByAucIsProposed() {
+        Figures f = FiguresMaker.of(Winter.under(Winter.brief(null, null)), Winter.ENTRANTS, Winter.WORKERS);
+        assertThat(f.chosen()).isEqualTo(f.candidates().get(0).name());
+        assertThat(f.validation().depth()).isEqualTo(f.chosenRow().bestDepth());
+    }
+
+    @Test
+    void aDropBelowValidationsIntervalIsSeen() {
+        Figures.Compared below = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.1, 0.3, true);
+        Figures.Reserve reserve = Winter.FIGURES.reserve();
+        assertThat(reserve.below()).isFalse();
+        assertThat(new Figures.Reserve(reserve.part(), reserve.figures(), reserve.auc(), 1, List.of(below)).below())
+                .isTrue();
+        for (Figures.Compared c : reserve.comparison()) assertThat(c.below()).isEqualTo(c.reserve() < c.low());
+    }
+
+    @Test
+    void mistakesNameTheCandidateAndTheWayOut() {
+        assertThatThrownBy(() -> run("kind: logistic, inputs: [last_order_on", "kind: logistic, inputs: [sample"))
+                .hasMessageContaining("candidate \"Logistic\", inputs")
+                .hasMessageContaining("\"sample\" is no input");
+        assertThatThrownBy(() -> run("members: [Logistic, House", "members: [Base rate, House"))
+                .hasMessageContaining("candidate \"Blend\", members")
+                .hasMessageContaining("\"Base rate\"");
+        assertThatThrownBy(() -> run("name: Agency score", "name: Logistic"))
+                .hasMessageContaining("hold \"Logistic\" twice");
+    }
+
+    private static void run(String from, String to) {
+        String text = Winter.text();
+        assertThat(text).contains(from);
+        BriefFile brief = CaseYaml.read(text.replace(from, to));
+        CaseRun.of(Winter.under(brief), Winter.WORKERS, Progress.NONE);
+    }
+
+    @Test
+    void anOpenAlarmOfAnInputIsToldAndAnAnswerCloses() {
+        Map<String, ColumnSetup> kept = new java.util.TreeMap<>(Winter.BRIEF.columns());
+        Figures.ColumnRow open = Winter.FIGURES.columns().stream()
+                .filter(c -> c.use().equals("input") && c.alarms().stream().anyMatch(a -> a.answer() == null))
+                .findFirst()
+                .orElseThrow();
+        String alarm = open.alarms().get(0).name();
+        kept.merge(
+                open.column(),
+                ColumnSetup.PLAIN,
+                (now, plain) -> new ColumnSetup(
+                        now.role(), "", null, 1, "finance", null, Map.of(alarm, "asked and understood"), null));
+        BriefFile answered =
+                Winter.brief(Winter.BRIEF, kept, Winter.BRIEF.cut(), Winter.BRIEF.seal(), Winter.BRIEF.memo());
+        Figures f = FiguresMaker.of(Winter.under(answered), Winter.ENTRANTS, Winter.WORKERS);
+        assertThat(f.columns())
+                .filteredOn(c -> c.column().equals(open.column()))
+                .flatExtracting(Figures.ColumnRow::alarms)
+                .extracting(Figures.Rung::answer)
+                .contains("asked and understood");
+    }
+}

@@ -1,0 +1,132 @@
+package outrider.casefile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import outrider.base.Progress;
+
+class VerifierTest {
+    private static byte[] issued;
+
+    @BeforeAll
+    static void issue() {
+        List<TrailEntry> trail = new ArrayList<>(TrailEntryTest.chain(Winter.KEY, 4));
+        TrailEntry last = trail.get(3);
+        Evidence evidence = Winter.evidence(new Evidence.TrailHead("brief 3", 4, last.hash()));
+        byte[] canonical = Canonical.write(evidence);
+        trail.add(TrailEntry.next(
+                "brief 3",
+                last,
+                "2026-11-23T10:00:09Z",
+                "analyst",
+                "report submitted",
+                "report 7",
+                "evidence SHA-256 " + Sha256.of(canonical),
+                Winter.KEY));
+        issued = EvidenceFile.write(canonical, Winter.KEY.sign(canonical), trail);
+    }
+
+    private static List<String> failing(byte[] file, Map<String, Object> key, Path data) {
+        return Verifier.of(EvidenceFile.read(file), key, data, Winter.WORKERS, Progress.NONE).stream()
+                .filter(f -> !f.holds())
+                .map(Verifier.Finding::words)
+                .toList();
+    }
+
+    private static ObjectNode tree() {
+        try {
+            return (ObjectNode) Canonical.JSON.readTree(issued);
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @Test
+    void whatWasIssuedRepeatsToTheLastBit() {
+        List<Verifier.Finding> found =
+                Verifier.of(EvidenceFile.read(issued), Winter.KEY.open(), Winter.DATA, Winter.WORKERS, Progress.NONE);
+        assertThat(found).hasSize(4).allMatch(Verifier.Finding::holds);
+        assertThat(found.get(3).words()).contains("repeats, to the last bit");
+    }
+
+    @Test
+    void aChangedFigureIsNamedWithItsDifference() {
+        ObjectNode file = tree();
+        ObjectNode validation = (ObjectNode) file.at("/evidence/figures/validation");
+        double capture = validation.get("capture").asDouble();
+        validation.put("capture", capture + 0.125);
+        assertThat(failing(Canonical.of(file), Winter.KEY.open(), Winter.DATA))
+                .hasSize(4)
+                .anySatisfy(words -> assertThat(words).contains("was changed after it was issued"))
+                .anySatisfy(words -> assertThat(words).startsWith("signature: does not fit"))
+                .anySatisfy(words -> assertThat(words)
+                        .contains("figures.validation.capture")
+                        .contains(String.valueOf(capture))
+                        .endsWith("off by 0.125"));
+    }
+
+    @Test
+    void aFigureChangedWithAHashToMatchStillLacksItsSignature() {
+        ObjectNode file = tree();
+        ((ObjectNode) file.at("/evidence/figures")).put("chosen", "House points");
+        file.put("sha256", Sha256.of(Canonical.of(file.get("evidence"))));
+        assertThat(failing(Canonical.of(file), Winter.KEY.open(), null))
+                .anySatisfy(words -> assertThat(words).startsWith("signature: does not fit"))
+                .anySatisfy(words -> assertThat(words).contains("does not hold the issue of this evidence"));
+    }
+
+    @Test
+    void aForeignKeyIsNamedEvenWhereItSignedEverythingAnew() {
+        SigningKey other = SigningKey.make();
+        ObjectNode evidence = tree().withObject("/evidence");
+        evidence.set("key", Canonical.JSON.valueToTree(other.open()));
+        evidence.set("trail", Canonical.JSON.nullNode());
+        byte[] canonical = Canonical.of(evidence);
+        byte[] file = EvidenceFile.write(canonical, other.sign(canonical), List.of());
+        assertThat(failing(file, null, null)).isEmpty();
+        assertThat(failing(file, Winter.KEY.open(), null))
+                .singleElement()
+                .asString()
+                .contains("a foreign key")
+                .contains(other.thumbprint())
+                .contains(Winter.KEY.thumbprint());
+    }
+
+    @Test
+    void anotherTrailThanTheOneItWasIssuedAfterIsNamed() {
+        ObjectNode file = tree();
+        List<TrailEntry> other = TrailEntryTest.chain(Winter.KEY, 3);
+        file.set("trail", Canonical.JSON.valueToTree(other));
+        assertThat(failing(Canonical.of(file), Winter.KEY.open(), null))
+                .containsExactly("chain: the audit trail holds 3 entries, the evidence was issued after 4");
+        JsonNode words = tree().at("/trail/1/words");
+        ObjectNode changed = tree();
+        ((ObjectNode) changed.at("/trail/1")).put("words", words.asText() + " and more");
+        assertThat(failing(Canonical.of(changed), Winter.KEY.open(), null))
+                .singleElement()
+                .asString()
+                .startsWith("chain: entry 2 of the audit trail");
+    }
+
+    @Test
+    void anotherDataFileIsNamed(@TempDir Path folder) throws IOException {
+        Path other = folder.resolve("winter-mailing.csv.gz");
+        byte[] bytes = Files.readAllBytes(Winter.DATA);
+        Files.write(other, java.util.Arrays.copyOf(bytes, bytes.length - 1));
+        assertThat(failing(issued, Winter.KEY.open(), other))
+                .singleElement()
+                .asString()
+                .contains("another file than the brief's")
+                .contains(Winter.READ.sha256());
+    }
+}

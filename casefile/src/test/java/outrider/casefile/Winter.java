@@ -1,0 +1,85 @@
+package outrider.casefile;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import outrider.base.Progress;
+import outrider.base.Workers;
+
+/** The documented example, computed once. */
+final class Winter {
+    static final Path FILE = Path.of("..", "docs", "examples", "winter-mailing.yaml");
+    static final Path DATA = Path.of("..", "demo", "data", "winter-mailing.csv.gz");
+    static final Workers WORKERS = new Workers(2);
+    static final BriefFile BRIEF = CaseYaml.read(text());
+    static final CaseData READ = CaseData.read(BRIEF, DATA, Progress.NONE);
+    static final List<Entrant> ENTRANTS = CaseRun.of(READ, WORKERS, Progress.NONE);
+    static final Figures FIGURES = FiguresMaker.of(READ, ENTRANTS, WORKERS);
+    static final SigningKey KEY = SigningKey.make();
+    static final Conduct CONDUCT = new Conduct(4, 2, 5);
+
+    private Winter() {}
+
+    static String text() {
+        try {
+            return Files.readString(FILE);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The same data under another brief. */
+    static CaseData under(BriefFile other) {
+        return new CaseData(
+                other, READ.sha256(), READ.bytes(), READ.table(), READ.outcome(), READ.parts(), READ.units());
+    }
+
+    static BriefFile brief(BriefFile.CutSpec cut, BriefFile.SealSpec seal) {
+        return brief(BRIEF, BRIEF.columns(), cut, seal, BRIEF.memo());
+    }
+
+    static BriefFile brief(
+            BriefFile b, Map<String, ColumnSetup> columns, BriefFile.CutSpec cut, BriefFile.SealSpec seal, Memo memo) {
+        return new BriefFile(
+                b.format(),
+                b.name(),
+                b.question(),
+                b.words(),
+                b.data(),
+                b.outcome(),
+                columns,
+                b.split(),
+                b.stakes(),
+                b.capacity(),
+                b.campaignSize(),
+                b.plannedRate(),
+                b.candidates(),
+                cut,
+                seal,
+                memo);
+    }
+
+    static Evidence evidence(Evidence.TrailHead head) {
+        return new Evidence(
+                Evidence.FORMAT,
+                7L,
+                "analyst",
+                "2026-11-23T10:00:00Z",
+                List.of("analyst"),
+                BRIEF,
+                FIGURES,
+                CONDUCT,
+                List.of(),
+                1,
+                Policy.shipped(),
+                SignOffChecks.of(Policy.shipped(), BRIEF, FIGURES, CONDUCT),
+                List.of(),
+                null,
+                head,
+                Evidence.Maker.here(),
+                KEY.open());
+    }
+}
