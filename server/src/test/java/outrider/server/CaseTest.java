@@ -1,7 +1,6 @@
 package outrider.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
@@ -15,12 +14,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.apache.pdfbox.Loader;
-import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import outrider.base.Progress;
 import outrider.exchange.Evaluation;
-import outrider.report.EvidenceFile;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
 import outrider.table.CsvTableReader;
@@ -86,86 +82,6 @@ class CaseTest extends CaseSteps {
                 .hasSize(11);
         assertThat(analyst.get("/candidates/" + logistic + "/learnt").jsonPath().getList("linear.coefficients.input"))
                 .containsExactly("(intercept)", "age", "age missing", "tier = gold", "points");
-    }
-
-    @Test
-    void theReserveStaysSealedUntilAReportOpensItOnceAndTheReportNeverChanges() throws Exception {
-        long id = split();
-        int logistic = candidate(id, logistic("Logistic", 0)).getInt("id");
-        int other = candidate(id, logistic("Penalised", 5)).getInt("id");
-        assertThat(count("select count(s) from CandidateScore s where s.candidateId in (" + logistic + "," + other
-                        + ")"))
-                .as("training, out of fold and validation, one chunk each")
-                .isEqualTo(6);
-        assertThatThrownBy(() -> QuarkusTransaction.requiringNew()
-                        .run(() -> database.createNativeQuery(
-                                        "insert into candidate_score (candidate_id, part, number, bytes) values ("
-                                                + logistic + ", 'RESERVE', 0, '')")
-                                .executeUpdate()))
-                .hasMessageContaining("candidate_score_part_check");
-        JsonPath brief = analyst.get("/briefs/" + id).jsonPath();
-        assertThat(brief.getBoolean("split.sealed")).isTrue();
-        assertThat(brief.<Object>get("split.parts.find { it.part == 'reserve' }.events"))
-                .isNull();
-
-        analyst.post("/reports?brief=" + id, null).then().statusCode(400);
-        analyst.put(
-                        "/comparisons/" + id + "/cut",
-                        Map.of("candidateId", logistic, "records", 30.0, "rule", "set by hand"))
-                .then()
-                .statusCode(204);
-        int report = analyst.post("/reports?brief=" + id, null)
-                .then()
-                .statusCode(200)
-                .extract()
-                .path("id");
-        byte[] evidence =
-                analyst.get("/reports/" + report + "/evidence.json").body().asByteArray();
-        assertThat(analyst.get("/reports/" + report).jsonPath().getString("sha256"))
-                .isEqualTo(EvidenceFile.sha256(evidence));
-        assertThat(EvidenceFile.read(evidence).reservePart().records())
-                .isEqualTo(brief.getInt("split.parts.find { it.part == 'reserve' }.records"));
-        assertThat(analyst.get("/briefs/" + id).jsonPath().getBoolean("split.sealed"))
-                .isFalse();
-
-        analyst.put("/comparisons/" + id + "/cut", Map.of("candidateId", other, "records", 30.0, "rule", "set by hand"))
-                .then()
-                .statusCode(204);
-        assertThat(analyst.post("/reports?brief=" + id, null)
-                        .then()
-                        .statusCode(400)
-                        .extract()
-                        .jsonPath()
-                        .getString("detail"))
-                .contains("opened by analyst for another candidate or cut");
-
-        edit(id, Map.of("gainIfCaught", 1, "question", "Something else?"));
-        assertThat(analyst.get("/reports/" + report + "/evidence.json").body().asByteArray())
-                .isEqualTo(evidence);
-        for (String change : List.of("update report set sha256 = ''", "delete from report_act", "delete from seal")) {
-            assertThatThrownBy(() -> QuarkusTransaction.requiringNew()
-                            .run(() -> database.createNativeQuery(change).executeUpdate()))
-                    .hasMessageContaining("never change");
-        }
-
-        analyst.post("/reports/" + report + "/approve", Map.of("words", ""))
-                .then()
-                .statusCode(403);
-        Client approver = Client.signIn("approver");
-        approver.post("/reports?brief=" + id, null).then().statusCode(403);
-        approver.post("/reports/" + report + "/return", Map.of("words", " "))
-                .then()
-                .statusCode(400);
-        approver.post("/reports/" + report + "/approve", Map.of("words", "go on"))
-                .then()
-                .statusCode(200);
-        approver.post("/reports/" + report + "/return", Map.of("words", "too late"))
-                .then()
-                .statusCode(400);
-        byte[] pdf = approver.get("/reports/" + report + "/report.pdf").body().asByteArray();
-        try (var document = Loader.loadPDF(pdf)) {
-            assertThat(new PDFTextStripper().getText(document)).contains("The proposal is", "approved", "go on");
-        }
     }
 
     private long count(String query) {

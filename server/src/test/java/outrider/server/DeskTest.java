@@ -280,7 +280,7 @@ class DeskTest extends CaseSteps {
                 "kind",
                 "TABLE",
                 "chapter",
-                "COMPARISON",
+                "comparison",
                 "title",
                 "Bands",
                 "note",

@@ -79,6 +79,8 @@ class Drafting {
         if (draft != null) return draft;
         Draft none = new Draft();
         none.briefId = briefId;
+        // so that the first to be kept is another one
+        none.version = -1;
         none.memo = Memo.EMPTY;
         none.answers = Map.of();
         none.writers = List.of();

@@ -54,7 +54,7 @@ public class TrailResource {
     @Transactional
     public Response csv(@QueryParam("brief") Long brief) {
         StringWriter text = new StringWriter();
-        CsvWriter csv = CsvWriter.builder().build(text);
+        CsvWriter csv = CsvWriter.builder().bufferSize(0).build(text);
         csv.writeRecord(HEAD);
         for (TrailEntry e : trail.of(chain(brief))) {
             csv.writeRecord(List.of(
