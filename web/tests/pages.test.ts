@@ -1,10 +1,9 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Brief, Column, Columns, Report, Setup } from '../src/api/types';
+import type { Brief, Column, Columns, Setup } from '../src/api/types';
 import { desk } from '../src/lib/desk.svelte';
 import { session } from '../src/lib/session.svelte';
 import DataPage from '../src/pages/DataPage.svelte';
-import SignOffPage from '../src/pages/SignOffPage.svelte';
 import { problem, serve, stubResizeObserver } from './server';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '' } }));
@@ -152,42 +151,5 @@ describe('the data', () => {
     render(DataPage);
     expect(((await screen.findByLabelText('Role of goodbye')) as HTMLSelectElement).disabled).toBe(true);
     expect(screen.queryByRole('button', { name: 'set aside' })).toBeNull();
-  });
-});
-
-describe('the sign-off', () => {
-  const report = {
-    id: 3,
-    state: 'issued',
-    mine: false,
-    sha256: 'ab12',
-    acts: [{ act: 'issued', by: 'analyst', at: '2026-11-23T09:00:00Z', words: '' }],
-  } as unknown as Report;
-
-  it('lets an approver return it with words, and shows what was said', async () => {
-    session.me = { name: 'approver', roles: ['approver'] };
-    let returned = false;
-    const asked = serve(({ method, path }) => {
-      if (method === 'POST') returned = true;
-      if (path.startsWith('/api/briefs')) return brief;
-      const said = { act: 'returned', by: 'approver', at: '2026-11-23T10:00:00Z', words: 'Too deep.' };
-      return [returned ? { ...report, state: 'returned', acts: [...report.acts, said] } : report];
-    });
-    render(SignOffPage);
-    await fireEvent.input(await screen.findByLabelText('Words'), { target: { value: 'Too deep.' } });
-    await fireEvent.click(screen.getByRole('button', { name: 'Return' }));
-    expect(await screen.findByText('Too deep.')).toBeTruthy();
-    expect(asked.find((a) => a.method === 'POST')).toMatchObject({
-      path: '/api/reports/3/return',
-      body: { words: 'Too deep.' },
-    });
-    expect(screen.queryByRole('button', { name: 'Approve' })).toBeNull();
-  });
-
-  it('gives its author nothing to decide', async () => {
-    serve(() => [{ ...report, mine: true }]);
-    render(SignOffPage);
-    expect(await screen.findByText('Somebody else has to approve it.')).toBeTruthy();
-    expect(screen.queryByRole('button', { name: 'Approve' })).toBeNull();
   });
 });

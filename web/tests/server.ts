@@ -11,7 +11,7 @@ export function serve(answers: (asked: Asked) => unknown | Promise<unknown>): As
   const all: Asked[] = [];
   vi.stubGlobal(
     'fetch',
-    vi.fn(async (path: string, init: RequestInit) => {
+    vi.fn(async (path: string, init: RequestInit = {}) => {
       const asked = {
         method: init.method ?? 'GET',
         path,

@@ -46,12 +46,17 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   return answered<T>(response);
 }
 
-/** A file's bytes. */
-export async function bytes(path: string): Promise<ArrayBuffer> {
+async function fetched(path: string): Promise<Response> {
   const response = await fetch(`/api${path}`);
   if (!response.ok) await answered(response);
-  return response.arrayBuffer();
+  return response;
 }
+
+/** A file's bytes. */
+export const bytes = async (path: string): Promise<ArrayBuffer> => (await fetched(path)).arrayBuffer();
+
+/** A page as it was sent. */
+export const page = async (path: string): Promise<string> => (await fetched(path)).text();
 
 export const get = <T>(path: string) => request<T>('GET', path);
 export const post = <T>(path: string, body?: unknown) => request<T>('POST', path, body);

@@ -1,5 +1,5 @@
 import type { Draft, Memo } from '../api/types';
-import { get, post, put } from './api';
+import { get, page, post, put } from './api';
 import { desk } from './desk.svelte';
 
 /** The next report of the brief on the desk: its words, its checks, and the page as it would print. */
@@ -48,10 +48,8 @@ export class Drafting {
       this.page = '';
       return;
     }
-    const answer = await fetch(`/api/sign-off/${this.brief}/preview?inside=true`);
-    if (!answer.ok) throw new Error('The page cannot be drawn; load it again in a moment.');
-    const page = await answer.text();
-    if (mine === this.asked) this.page = page;
+    const drawn = await page(`/sign-off/${this.brief}/preview?inside=true`);
+    if (mine === this.asked) this.page = drawn;
   }
 
   /** Keeps changed words; what somebody else kept meanwhile is not written over. */

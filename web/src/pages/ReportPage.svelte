@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { CheckName, Paragraph, Remark, Report } from '../api/types';
-  import { get, post } from '../lib/api';
+  import { get, page, post } from '../lib/api';
   import { route } from '../lib/routes';
   import { session } from '../lib/session.svelte';
   import { when } from '../lib/format';
@@ -9,7 +9,7 @@
 
   const id = $derived(Number(route.params.id));
   let report = $state.raw<Report | null>(null);
-  let page = $state.raw('');
+  let drawn = $state.raw('');
   let refusal = $state<string | null>(null);
   let busy = $state(false);
   let whole = $state(false);
@@ -32,8 +32,7 @@
 
   async function draw() {
     if (!report?.page) return;
-    const answer = await fetch(`/api/reports/${report.head.id}/page?inside=true`);
-    if (answer.ok) page = await answer.text();
+    drawn = await page(`/reports/${report.head.id}/page?inside=true`);
   }
 
   async function attempt(work: () => Promise<void>): Promise<boolean> {
@@ -125,7 +124,7 @@
         </p>
       {:else if whole}
         <ReportSheet
-          html={page}
+          html={drawn}
           offers={deciding ? 'remark on this' : ''}
           {chosen}
           marked={remarks.map((r) => r.paragraph)}
