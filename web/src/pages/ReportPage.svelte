@@ -99,21 +99,14 @@
 {#if refusal && !report}<p class="refusal m-6" role="alert">{refusal}</p>{/if}
 {#if report}
   <main class="desk">
-    <section class="sheet min-w-0 overflow-auto" aria-label="Report">
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <section class="sheet min-w-0 overflow-auto" aria-label="Report" tabindex="0">
       <div class="flex items-center gap-1 px-5 pt-3" role="tablist" aria-label="How much to read">
-        <button
-          class="chip"
-          role="tab"
-          aria-selected={!whole}
-          aria-pressed={!whole}
-          onclick={() => (whole = false)}>The decision</button
+        <button class="chip" role="tab" aria-selected={!whole} onclick={() => (whole = false)}
+          >The decision</button
         >
-        <button
-          class="chip"
-          role="tab"
-          aria-selected={whole}
-          aria-pressed={whole}
-          onclick={() => (whole = true)}>The whole report</button
+        <button class="chip" role="tab" aria-selected={whole} onclick={() => (whole = true)}
+          >The whole report</button
         >
         <span class="quiet ml-2">submitted by {report.head.issuedBy}, {when(report.head.issuedAt)}</span>
       </div>

@@ -60,7 +60,8 @@
 </script>
 
 <div class="columns">
-  <section class="sheet min-w-0 overflow-auto" aria-label="Report">
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+  <section class="sheet min-w-0 overflow-auto" aria-label="Report" tabindex="0">
     {#if draft?.problem}
       <div class="p-6">
         <h1>No report can be drawn yet</h1>
@@ -138,7 +139,6 @@
             class="chip"
             role="tab"
             aria-selected={side === key}
-            aria-pressed={side === key}
             onclick={() => (side = key as typeof side)}>{name}</button
           >
         {/each}

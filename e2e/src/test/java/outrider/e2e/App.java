@@ -75,19 +75,26 @@ final class App implements AutoCloseable {
 
     /** What the headless command prints. */
     static String evaluate(String... arguments) throws IOException, InterruptedException {
+        return headless(0, "evaluate", arguments);
+    }
+
+    /** What a headless command says. @param code with which it has to end */
+    static String headless(int code, String name, String... arguments) throws IOException, InterruptedException {
         String[] command = new String[arguments.length + 5];
         command[0] = java();
         command[1] = "-cp";
         command[2] = ROOT.resolve("cli/target/classes") + File.pathSeparator + ROOT.resolve("cli/target/lib") + "/*";
         command[3] = "outrider.cli.Main";
-        command[4] = "evaluate";
+        command[4] = name;
         System.arraycopy(arguments, 0, command, 5, arguments.length);
-        Path out = Files.createTempFile("evaluate", ".json");
+        Path out = Files.createTempFile(name, ".out");
         Process run = new ProcessBuilder(command)
                 .redirectOutput(out.toFile())
                 .redirectError(ProcessBuilder.Redirect.INHERIT)
                 .start();
-        if (run.waitFor() != 0) throw new IllegalStateException("evaluate ended with " + run.exitValue());
+        if (run.waitFor() != code) {
+            throw new IllegalStateException(name + " ended with " + run.exitValue() + ": " + Files.readString(out));
+        }
         return Files.readString(out);
     }
 

@@ -394,6 +394,7 @@ class DeskJourneyTest {
         browser.button("Pin");
         browser.text("1 pinned");
         browser.open("/briefs/" + brief + "/sign-off");
+        browser.button("Pinned");
         assertThat(browser.find("[data-pin] textarea").getDomProperty("value")).isEqualTo("The curve the desk knows.");
         browser.await(d -> (Boolean)
                 browser.driver.executeScript("return document.querySelector('[data-pin] img').naturalWidth > 0"));

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
 import java.util.List;
-import org.apache.pdfbox.Loader;
-import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
@@ -29,7 +27,7 @@ class JourneyTest {
             fitCandidates(browser, brief);
             moveTheCut(browser, brief);
             theCutSurvives(browser, brief);
-            issueAndApprove(browser, brief);
+            new SignOffSteps(browser, brief, FILE).fromThePinsToTheApproval();
         }
     }
 
@@ -166,32 +164,5 @@ class JourneyTest {
         browser.driver.close();
         browser.driver.switchTo().window(first);
         browser.size(1280, 800);
-    }
-
-    private static void issueAndApprove(Browser browser, String brief) throws Exception {
-        browser.open(brief + "/sign-off");
-        browser.text("No report yet");
-        browser.button("Open the reserve and issue");
-        browser.text("waiting for approval");
-        browser.text("Somebody else has to approve it");
-        browser.text("reserve opened");
-        browser.signOut();
-        browser.signIn("approver", App.PASSWORD);
-        browser.open(brief + "/sign-off");
-        browser.text("waiting for approval");
-        browser.find("textarea").sendKeys("Ring them from Monday.");
-        browser.button("Approve");
-        browser.text("approved");
-        browser.driver.switchTo().frame(browser.find("iframe"));
-        browser.text("Ring them from Monday.");
-        String decision = browser.find(".decision").getText();
-        assertThat(decision).contains("ringing the top 8.3 % of the members as ranked by Logistic");
-        browser.driver.switchTo().defaultContent();
-        browser.find("a[href$='report.pdf']").click();
-        try (var document = Loader.loadPDF(browser.downloaded(".pdf").toFile())) {
-            String text = new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
-            assertThat(text.replace(" ", "")).contains(decision.replaceAll("\\s+", ""));
-            assertThat(text).contains("Ring them from Monday.", "known only afterwards");
-        }
     }
 }

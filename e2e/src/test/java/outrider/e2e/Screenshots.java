@@ -38,18 +38,37 @@ final class Screenshots {
             browser.text("edition 2");
             browser.find("[data-part=validation]");
             take(browser, folder, "split");
-            browser.open(brief + "/sign-off");
-            browser.text("Issue a report");
-            if (browser.all("iframe").isEmpty()) browser.button("Open the reserve and issue");
-            browser.find("iframe");
-            browser.signOut();
-            browser.signIn("approver", args[1]);
-            browser.open(brief + "/sign-off");
-            browser.find("iframe");
-            take(browser, folder, "sign-off");
+            signOff(browser, brief, args[1], folder);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** The demo's report: written, submitted, and as its approver finds it. */
+    private static void signOff(Browser browser, String brief, String password, Path folder)
+            throws InterruptedException {
+        browser.open(brief + "/compare");
+        browser.find("[data-pane=gains]");
+        browser.button("capacity");
+        Thread.sleep(1000);
+        browser.open(brief + "/sign-off");
+        SignOffSteps steps = new SignOffSteps(browser, brief, null);
+        steps.write();
+        take(browser, folder, "sign-off");
+        String report = steps.openAndSubmit();
+        browser.open(brief + "/trail");
+        browser.text("the chain and every signature hold");
+        take(browser, folder, "trail");
+        browser.signOut();
+        browser.signIn("approver", password);
+        browser.open(report);
+        browser.find("[data-state=WAITING]");
+        take(browser, folder, "report");
+        browser.signOut();
+        browser.signIn("administrator", password);
+        browser.open("/policy");
+        browser.find("[aria-label=Policy]");
+        take(browser, folder, "policy");
     }
 
     private static void desk(Browser browser, String brief, Path folder) throws InterruptedException {
