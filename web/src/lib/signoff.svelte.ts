@@ -2,6 +2,9 @@ import type { Draft, Memo } from '../api/types';
 import { get, page, post, put } from './api';
 import { desk } from './desk.svelte';
 
+/** What becomes of a draft's words. */
+export type Change = (draft: Draft) => { memo?: Memo; answers?: Record<string, string> };
+
 /** The next report of the brief on the desk: its words, its checks, and the page as it would print. */
 export class Drafting {
   draft = $state.raw<Draft | null>(null);
@@ -10,6 +13,7 @@ export class Drafting {
   failure = $state<string | null>(null);
   busy = $state(false);
   private asked = 0;
+  private turn: Promise<boolean> = Promise.resolve(true);
 
   constructor(private readonly brief: number) {}
 
@@ -52,14 +56,21 @@ export class Drafting {
     if (mine === this.asked) this.page = drawn;
   }
 
-  /** Keeps changed words; what somebody else kept meanwhile is not written over. */
-  write(memo: Memo, answers: Record<string, string>): Promise<boolean> {
-    const mine = ++this.asked;
-    return this.attempt(async () => {
-      const version = this.draft!.version;
-      this.show(await put<Draft>(`/sign-off/${this.brief}`, { version, memo, answers }));
-      await this.render(mine);
+  /**
+   * Keeps changed words, one change after the other, each made on what the one before left; what somebody else kept
+   * meanwhile is not written over.
+   */
+  write(change: Change): Promise<boolean> {
+    this.turn = this.turn.then(() => {
+      const mine = ++this.asked;
+      return this.attempt(async () => {
+        const { version, memo, answers } = this.draft!;
+        const edit = { version, memo, answers, ...change(this.draft!) };
+        this.show(await put<Draft>(`/sign-off/${this.brief}`, edit));
+        await this.render(mine);
+      });
     });
+    return this.turn;
   }
 
   open(): Promise<boolean> {

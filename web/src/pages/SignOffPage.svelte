@@ -81,7 +81,7 @@
       <p class="quiet p-6">Drawing the report: every figure of every candidate …</p>
     {/if}
   </section>
-  <aside class="flex min-h-0 flex-col gap-3 overflow-auto">
+  <aside class="flex min-h-0 flex-col gap-3 overflow-x-hidden overflow-y-auto">
     {#if work.failure}<p class="refusal" role="alert">{work.failure}</p>{/if}
     {#if last}
       <section class="sheet p-3" aria-label="Last report" data-state={last.state}>
@@ -155,7 +155,7 @@
             <p class="quiet">They are held against the report once it can be drawn.</p>
           {/if}
         {:else if side === 'words' && session.analyst}
-          <Words {draft} {chosen} onchoose={choose} onwrite={(memo, answers) => work.write(memo, answers)} />
+          <Words {draft} {chosen} onchoose={choose} onwrite={(change) => work.write(change)} />
         {:else if side === 'words'}
           <p class="quiet">An analyst writes; you read it in the page.</p>
         {:else}

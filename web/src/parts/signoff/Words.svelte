@@ -1,13 +1,14 @@
 <script lang="ts">
   import type { Draft, Memo, Paragraph, Watch } from '../../api/types';
   import { desk } from '../../lib/desk.svelte';
+  import type { Change } from '../../lib/signoff.svelte';
   import { count } from '../../lib/format';
 
   interface Props {
     draft: Draft;
     chosen: Paragraph | null;
     onchoose: (chapter: Paragraph) => void;
-    onwrite: (memo: Memo, answers: Record<string, string>) => Promise<boolean>;
+    onwrite: (change: Change) => Promise<boolean>;
   }
   let { draft, chosen, onchoose, onwrite }: Props = $props();
 
@@ -25,10 +26,15 @@
   const today = $derived(own.find((c) => c.name === memo.today));
   let field = $state<HTMLTextAreaElement>();
 
-  const write = (change: Partial<Memo>) => onwrite({ ...memo, ...change }, draft.answers);
+  const write = (change: (now: Memo) => Partial<Memo>) =>
+    onwrite(({ memo: now }) => ({ memo: { ...now, ...change(now) } }));
 
   function say(chapter: Paragraph, text: string) {
-    void write({ words: { ...memo.words, [chapter]: text } });
+    void write((now) => ({ words: { ...now.words, [chapter]: text } }));
+  }
+
+  function answer(index: number, text: string) {
+    void onwrite(({ answers }) => ({ answers: { ...answers, [index]: text } }));
   }
 
   function insert(name: string) {
@@ -40,7 +46,9 @@
   }
 
   function watch(index: number, change: Partial<Watch>) {
-    void write({ monitoring: memo.monitoring.map((w, i) => (i === index ? { ...w, ...change } : w)) });
+    void write((now) => ({
+      monitoring: now.monitoring.map((w, i) => (i === index ? { ...w, ...change } : w)),
+    }));
   }
 
   const PROPOSED: Watch[] = [
@@ -64,8 +72,7 @@
             maxlength="4000"
             aria-label="Answer on {remark.title}"
             placeholder="your answer"
-            onchange={(e) => void onwrite(memo, { ...draft.answers, [i]: e.currentTarget.value })}
-            >{draft.answers[i] ?? ''}</textarea
+            onchange={(e) => answer(i, e.currentTarget.value)}>{draft.answers[i] ?? ''}</textarea
           >
         </div>
       {/each}
@@ -79,7 +86,10 @@
         type="date"
         aria-label="First day"
         value={memo.startsOn ?? ''}
-        onchange={(e) => void write({ startsOn: e.currentTarget.value || null })}
+        onchange={(e) => {
+          const startsOn = e.currentTarget.value || null;
+          void write(() => ({ startsOn }));
+        }}
       /></label
     >
     <label
@@ -88,7 +98,10 @@
         class="field ml-1 max-w-44"
         aria-label="Today's way"
         value={memo.today ?? ''}
-        onchange={(e) => void write({ today: e.currentTarget.value || null, todayRecords: null })}
+        onchange={(e) => {
+          const today = e.currentTarget.value || null;
+          void write(() => ({ today, todayRecords: null }));
+        }}
       >
         <option value="">not said</option>
         {#each own as row (row.id)}<option value={row.name}>{row.name}</option>{/each}
@@ -105,10 +118,10 @@
           aria-label="Acted on today"
           placeholder={count(desk.records)}
           value={memo.todayRecords ?? ''}
-          onchange={(e) =>
-            void write({
-              todayRecords: e.currentTarget.value === '' ? null : Number(e.currentTarget.value),
-            })}
+          onchange={(e) => {
+            const text = e.currentTarget.value;
+            void write(() => ({ todayRecords: text === '' ? null : Number(text) }));
+          }}
         />
         of {count(desk.comparison?.records ?? 0)} in validation
         {#if today}<span class="quiet">(its best: {count(today.best.records)})</span>{/if}</label
@@ -194,7 +207,8 @@
         <button
           class="chip"
           aria-label="Drop line {i + 1}"
-          onclick={() => void write({ monitoring: memo.monitoring.filter((_, k) => k !== i) })}>drop</button
+          onclick={() => void write((now) => ({ monitoring: now.monitoring.filter((_, k) => k !== i) }))}
+          >drop</button
         >
       </div>
     {/each}
@@ -202,11 +216,12 @@
       <button
         class="chip"
         onclick={() =>
-          void write({ monitoring: [...memo.monitoring, { what: '', limit: '', every: '', who: '' }] })}
-        >add a line</button
+          void write((now) => ({
+            monitoring: [...now.monitoring, { what: '', limit: '', every: '', who: '' }],
+          }))}>add a line</button
       >
       {#if memo.monitoring.length === 0}
-        <button class="chip" onclick={() => void write({ monitoring: PROPOSED })}
+        <button class="chip" onclick={() => void write(() => ({ monitoring: PROPOSED }))}
           >begin with three usual ones</button
         >
       {/if}
@@ -229,7 +244,7 @@
   }
   .watch {
     display: grid;
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
     gap: 3px;
     margin-top: 6px;
     padding-top: 6px;
