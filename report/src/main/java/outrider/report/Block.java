@@ -6,7 +6,7 @@ import java.util.stream.IntStream;
 
 /** A piece of a chapter, as XHTML. */
 record Block(String html) {
-    private static final int SHORT = 16;
+    private static final int SHORT = 10;
     private static final int LONG_WORD = 24;
 
     static String escape(String text) {

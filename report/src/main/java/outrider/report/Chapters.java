@@ -288,9 +288,10 @@ final class Chapters {
         }
         if (!f.takeovers().isEmpty()) {
             blocks.add(Block.bullets(f.takeovers().stream()
-                    .map(t -> "From a " + FirstPage.lever(t.lever()) + " of " + leverAmount(t.lever(), t.amount())
-                            + " (now " + leverAmount(t.lever(), t.now()) + ") on, “" + t.candidate()
-                            + "” has the best net value.")
+                    .map(t -> "With a " + FirstPage.lever(t.lever()) + " of " + leverAmount(t.lever(), t.amount())
+                            + (t.amount() > t.now() ? " or more" : " or less") + " (now "
+                            + leverAmount(t.lever(), t.now())
+                            + ") “" + t.candidate() + "” has the best net value.")
                     .toList()));
         }
         blocks.add(bands());
