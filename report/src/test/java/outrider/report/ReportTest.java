@@ -131,6 +131,22 @@ class ReportTest {
     }
 
     @Test
+    void twelveCandidatesAndTwoHundredColumnsStayUnderFiveMegabytes() {
+        Figures f = Example.FIGURES;
+        List<Figures.Row> rows = new ArrayList<>();
+        List<Figures.ColumnRow> columns = new ArrayList<>();
+        for (int i = 0; i < 12; i++)
+            rows.add(f.candidates().get(i % f.candidates().size()));
+        for (int i = 0; i < 200; i++)
+            columns.add(f.columns().get(i % f.columns().size()));
+        Evidence wide = Example.evidence(Example.BRIEF, with(f, rows, f.reserve(), columns), List.of());
+        String rendering = HtmlReport.render(Canonical.write(wide));
+        assertThat(HtmlReport.complete(rendering, List.of(), "", true)).hasSizeLessThan(5_000_000);
+        assertThat(PdfReport.of(HtmlReport.complete(rendering, List.of(), "", false)))
+                .hasSizeLessThan(5_000_000);
+    }
+
+    @Test
     void aDropOfTheReserveIsSaidOnTheFirstPage() {
         Figures f = Example.FIGURES;
         Figures.Reserve r = f.reserve();
@@ -159,10 +175,15 @@ class ReportTest {
     }
 
     private static Figures with(Figures f, Figures.Reserve reserve) {
+        return with(f, f.candidates(), reserve, f.columns());
+    }
+
+    private static Figures with(
+            Figures f, List<Figures.Row> rows, Figures.Reserve reserve, List<Figures.ColumnRow> columns) {
         return new Figures(
                 f.data(),
                 f.split(),
-                f.candidates(),
+                rows,
                 f.chosen(),
                 f.validation(),
                 f.everybody(),
@@ -176,7 +197,7 @@ class ReportTest {
                 f.takeovers(),
                 f.stability(),
                 reserve,
-                f.columns());
+                columns);
     }
 
     @Test
