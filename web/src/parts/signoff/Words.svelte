@@ -51,6 +51,12 @@
     }));
   }
 
+  const FIELDS: [keyof Watch, string, string][] = [
+    ['what', 'What is watched', 'what'],
+    ['limit', 'Limit', 'limit'],
+    ['every', 'How often', 'how often'],
+    ['who', 'By whom', 'by whom'],
+  ];
   const PROPOSED: Watch[] = [
     { what: 'stability of the score (PSI)', limit: 'at most 0.2', every: 'monthly', who: '' },
     { what: 'capture rate at the cut', limit: 'at least {captureLow}', every: 'quarterly', who: '' },
@@ -172,38 +178,16 @@
     <h2>Monitoring plan</h2>
     {#each memo.monitoring as line, i (i)}
       <div class="watch">
-        <input
-          class="field"
-          aria-label="What is watched, line {i + 1}"
-          placeholder="what"
-          maxlength="200"
-          value={line.what}
-          onchange={(e) => watch(i, { what: e.currentTarget.value })}
-        />
-        <input
-          class="field"
-          aria-label="Limit, line {i + 1}"
-          placeholder="limit"
-          maxlength="200"
-          value={line.limit}
-          onchange={(e) => watch(i, { limit: e.currentTarget.value })}
-        />
-        <input
-          class="field"
-          aria-label="How often, line {i + 1}"
-          placeholder="how often"
-          maxlength="200"
-          value={line.every}
-          onchange={(e) => watch(i, { every: e.currentTarget.value })}
-        />
-        <input
-          class="field"
-          aria-label="By whom, line {i + 1}"
-          placeholder="by whom"
-          maxlength="200"
-          value={line.who}
-          onchange={(e) => watch(i, { who: e.currentTarget.value })}
-        />
+        {#each FIELDS as [field, name, hint] (field)}
+          <input
+            class="field"
+            aria-label="{name}, line {i + 1}"
+            placeholder={hint}
+            maxlength="200"
+            value={line[field]}
+            onchange={(e) => watch(i, { [field]: e.currentTarget.value })}
+          />
+        {/each}
         <button
           class="chip"
           aria-label="Drop line {i + 1}"

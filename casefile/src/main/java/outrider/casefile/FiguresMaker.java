@@ -155,17 +155,7 @@ public final class FiguresMaker {
 
     private Figures.Row row(int i, AucStanding standing, AgainstLeader against, CutFigures atCut) {
         Entrant e = entrants.get(i);
-        Integer days = null;
-        String last = null;
-        int undated = 0;
-        for (String input : e.inputs()) {
-            Integer known = brief.column(input).knownAfterDays();
-            if (known == null) undated++;
-            else if (days == null || known > days) {
-                days = known;
-                last = input;
-            }
-        }
+        Timing timing = Timing.of(e.inputs(), brief::column);
         CutFigures mine = at(i, cut);
         NetValue.Cut best = money.get(i).best(brief.capacityShare());
         return new Figures.Row(
@@ -175,9 +165,9 @@ public final class FiguresMaker {
                 e.kind().reference(),
                 e.inputs().size(),
                 e.learntNumbers(),
-                days,
-                last,
-                undated,
+                timing.days(),
+                timing.last(),
+                timing.undated(),
                 e.scored().doubt().interval(),
                 e.scored().trainingAuc(),
                 standing.verdict(),

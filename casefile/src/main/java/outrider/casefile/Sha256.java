@@ -2,6 +2,7 @@ package outrider.casefile;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
@@ -14,6 +15,11 @@ public final class Sha256 {
 
     public static String of(byte[] bytes) {
         return HexFormat.of().formatHex(digest().digest(bytes));
+    }
+
+    /** Of the text in UTF-8. */
+    public static String of(String text) {
+        return of(text.getBytes(StandardCharsets.UTF_8));
     }
 
     public static String of(Path file) throws IOException {

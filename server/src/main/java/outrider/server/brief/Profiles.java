@@ -17,8 +17,8 @@ import java.util.concurrent.Executors;
 import java.util.stream.IntStream;
 import org.jboss.logging.Logger;
 import outrider.base.BadInput;
+import outrider.casefile.Sha256;
 import outrider.check.ColumnProfile;
-import outrider.server.work.Digest;
 import outrider.split.Parts;
 import outrider.table.Column;
 import outrider.table.Table;
@@ -48,7 +48,7 @@ public class Profiles {
 
     /** Changes with whatever the profile of the column is computed from. */
     private static String key(Brief brief, String column, String common) {
-        return Digest.sha256(
+        return Sha256.of(
                 common + "\n" + column + "\n" + brief.column(column).reading() + "\n" + column.equals(brief.outcome));
     }
 
@@ -57,7 +57,7 @@ public class Profiles {
                 + (brief.outcome == null ? "" : brief.column(brief.outcome).reading()) + "\n"
                 + (brief.packedParts == null
                         ? ""
-                        : Digest.sha256(new String(brief.packedParts, StandardCharsets.ISO_8859_1)));
+                        : Sha256.of(new String(brief.packedParts, StandardCharsets.ISO_8859_1)));
     }
 
     /** The profiles that are ready, by column; those that are not are begun. */

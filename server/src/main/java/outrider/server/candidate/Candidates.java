@@ -312,6 +312,7 @@ public class Candidates {
             }
             candidate.tags = tags;
         }
+        Trail.brief(candidate.briefId, "candidate remarked", candidate.name, candidate.notes + " " + candidate.tags);
         return candidate;
     }
 

@@ -7,7 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
-import outrider.casefile.ColumnSetup;
+import outrider.casefile.Timing;
 import outrider.doubt.AucDoubt;
 import outrider.doubt.Bootstrap;
 import outrider.doubt.Depths;
@@ -149,7 +149,7 @@ public class ComparisonViews {
         for (int i = 0; i < scores.length; i++) scores[i] = ranking.score(points[i + 1]);
         boolean probability = Boolean.TRUE.equals(candidate.probability);
         Double breakEven = money.breakEven();
-        Timing timing = Timing.of(brief, candidate);
+        Timing timing = Timing.of(candidate.inputs, brief::column);
         AucDoubt.Difference difference = entry.aucDifference();
         return new ComparisonView.Row(
                 candidate.id,
@@ -159,9 +159,9 @@ public class ComparisonViews {
                 candidate.kind.reference(),
                 probability,
                 candidate.inputs.size(),
-                timing.days,
-                timing.last,
-                timing.undated,
+                timing.days(),
+                timing.last(),
+                timing.undated(),
                 entry.auc(),
                 entry.trainingAuc(),
                 entry.verdict(),
@@ -190,26 +190,6 @@ public class ComparisonViews {
                         ? ranking.size(ranking.pointAtThreshold(scoreAt(brief, ranking)))
                         : null,
                 candidate.looks);
-    }
-
-    /** When the last of a candidate's inputs is known. */
-    private record Timing(Integer days, String last, int undated) {
-        static Timing of(Brief brief, Candidate candidate) {
-            Integer latest = null;
-            String last = null;
-            int undated = 0;
-            for (String input : candidate.inputs) {
-                ColumnSetup setup = brief.column(input);
-                Integer days = setup.knownAfterDays();
-                if (days == null) {
-                    undated++;
-                } else if (latest == null || days > latest) {
-                    latest = days;
-                    last = input;
-                }
-            }
-            return new Timing(latest, last, undated);
-        }
     }
 
     private static ComparisonView.BandView band(Comparisons.Entry entry) {

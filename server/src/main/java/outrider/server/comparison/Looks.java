@@ -7,13 +7,13 @@ import java.time.Instant;
 import java.util.List;
 import java.util.stream.Collectors;
 import outrider.base.Seeds;
+import outrider.casefile.Sha256;
 import outrider.doubt.AucDoubt;
 import outrider.doubt.Optimism;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidates;
 import outrider.server.comparison.ValidationUse.Act;
 import outrider.server.trail.Trail;
-import outrider.server.work.Digest;
 
 /** Counts how often validation is used to choose, and what that costs (METHODS section 6). */
 @ApplicationScoped
@@ -31,7 +31,7 @@ public class Looks {
     void looked(Brief brief, List<Comparisons.Entry> entries) {
         List<Long> ids = entries.stream().map(e -> e.candidate().id).toList();
         if (ids.isEmpty()) return;
-        String news = Digest.sha256(ids + brief.stakes().toString() + brief.plannedRate + brief.capacity);
+        String news = Sha256.of(ids + brief.stakes().toString() + brief.plannedRate + brief.capacity);
         ValidationUse last = ValidationUse.find(
                         "briefId = ?1 and act = ?2 and byName = ?3 order by id desc", brief.id, Act.LOOKED, me())
                 .firstResult();
@@ -48,7 +48,7 @@ public class Looks {
     /** Counts a choice where it differs from the one before. */
     @Transactional
     void chose(long briefId, int compared, long candidateId, String rule) {
-        String news = Digest.sha256(candidateId + rule);
+        String news = Sha256.of(candidateId + rule);
         ValidationUse last = ValidationUse.find("briefId = ?1 and act = ?2 order by id desc", briefId, Act.CHOSE)
                 .firstResult();
         if (last == null || !last.news.equals(news)) add(briefId, Act.CHOSE, compared, news);

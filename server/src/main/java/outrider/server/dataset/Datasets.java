@@ -9,17 +9,15 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.casefile.Sha256;
 import outrider.parquet.ParquetTables;
 import outrider.server.trail.Trail;
 import outrider.server.work.Packed;
@@ -108,15 +106,10 @@ public class Datasets {
     }
 
     private static String sha256(Path file) {
-        try (InputStream in = Files.newInputStream(file)) {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            byte[] buffer = new byte[1 << 16];
-            for (int got = in.read(buffer); got > 0; got = in.read(buffer)) digest.update(buffer, 0, got);
-            return HexFormat.of().formatHex(digest.digest());
+        try {
+            return Sha256.of(file);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
         }
     }
 

@@ -8,6 +8,7 @@ import java.util.List;
 import outrider.base.BadInput;
 import outrider.casefile.Paragraph;
 import outrider.server.brief.Briefs;
+import outrider.server.trail.Trail;
 
 /** What was pinned for a brief's report. */
 @ApplicationScoped
@@ -78,6 +79,7 @@ public class Pins {
         pin.createdBy = by;
         pin.createdAt = Instant.now();
         pin.persist();
+        Trail.add(Trail.chain(briefId), by, "pinned", pin.title, "to " + pin.chapter.title() + ". " + pin.note);
         return pin;
     }
 
@@ -85,12 +87,15 @@ public class Pins {
     public Pin note(long id, String note) {
         Pin pin = get(id);
         pin.note = checkedNote(note);
+        Trail.brief(pin.briefId, "note on a pin changed", pin.title, pin.note);
         return pin;
     }
 
     @Transactional
     public void remove(long id) {
-        get(id).delete();
+        Pin pin = get(id);
+        pin.delete();
+        Trail.brief(pin.briefId, "pin removed", pin.title, "");
     }
 
     private static Pin get(long id) {

@@ -13,6 +13,7 @@ import outrider.server.brief.Briefs;
 import outrider.server.candidate.Candidate;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
+import outrider.server.trail.Trail;
 import outrider.server.work.Packed;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
@@ -102,6 +103,12 @@ public class ScoredLists {
         list.createdBy = by;
         list.createdAt = Instant.now();
         list.persist();
+        Trail.add(
+                Trail.chain(list.briefId),
+                by,
+                "list scored",
+                datasets.get(datasetId).name,
+                "by candidate " + candidateId);
         return list;
     }
 
