@@ -40,9 +40,22 @@ final class Charts {
 
     private Charts() {}
 
+    /** A line's name; two lines may share theirs. */
+    private record Key(int number, String name) implements Comparable<Key> {
+        @Override
+        public int compareTo(Key other) {
+            return Integer.compare(number, other.number);
+        }
+
+        @Override
+        public String toString() {
+            return name;
+        }
+    }
+
     /** Capture rate over depth, both in percent; every candidate, and the diagonal of acting at random. */
     static String gains(Evidence evidence) {
-        XYSeries random = new XYSeries("at random");
+        XYSeries random = new XYSeries(new Key(-1, "at random"));
         random.add(0, 0);
         random.add(100, 100);
         return draw(
@@ -55,7 +68,7 @@ final class Charts {
 
     /** Gain over nobody over depth, in the brief's currency. */
     static String netValue(Evidence evidence) {
-        XYSeries nobody = new XYSeries(evidence.recipe().words().acting() + " nobody");
+        XYSeries nobody = new XYSeries(new Key(-1, evidence.recipe().words().acting() + " nobody"));
         nobody.add(0, 0);
         nobody.add(100, 0);
         String axis = "gain over " + evidence.recipe().words().acting() + " nobody, "
@@ -70,7 +83,7 @@ final class Charts {
         lines.setDrawSeriesLineAsPath(true);
         int colour = 0;
         for (Figures.Row candidate : evidence.figures().candidates()) {
-            XYSeries series = new XYSeries(candidate.name());
+            XYSeries series = new XYSeries(new Key(data.getSeriesCount(), candidate.name()));
             for (double[] point : candidate.curve()) series.add(100 * point[0], value.applyAsDouble(point));
             boolean reference = candidate.reference();
             int at = data.getSeriesCount();

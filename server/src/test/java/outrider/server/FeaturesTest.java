@@ -23,10 +23,14 @@ class FeaturesTest {
             .haveSimpleNameEndingWith("Resource");
 
     @ArchTest
-    static final ArchRule onlySigningOffOpensTheReserve = noClasses()
+    static final ArchRule nobodyReadsTheReserveButByTheFiguresOfAReport =
+            noClasses().should().dependOnClassesThat().haveSimpleName("SealOpening");
+
+    @ArchTest
+    static final ArchRule onlySigningOffMakesThoseFigures = noClasses()
             .that()
             .resideOutsideOfPackage("outrider.server.signoff")
             .should()
             .dependOnClassesThat()
-            .haveSimpleName("SealOpening");
+            .haveSimpleName("FiguresMaker");
 }
