@@ -66,6 +66,12 @@
       <div class="p-6">
         <h1>No report can be drawn yet</h1>
         <p class="refusal" role="alert">{draft.problem}</p>
+        {#if !draft.seal}
+          <p class="quiet">
+            A report needs a split, fitted candidates and a cut: see
+            <a class="underline" href={`/briefs/${brief.id}/compare`}>Compare</a>.
+          </p>
+        {/if}
         {#if astray}<button class="action" onclick={goBack}>Go back to that candidate and cut</button>{/if}
       </div>
     {:else if work.page}
@@ -164,7 +170,9 @@
       </section>
       <section class="sheet p-3" aria-label="Files">
         <p class="flex flex-wrap gap-1">
-          <a class="chip" href={`/api/sign-off/${brief.id}/preview`} target="_blank">page on its own</a>
+          {#if draft.page}<a class="chip" href={`/api/sign-off/${brief.id}/preview`} target="_blank"
+              >page on its own</a
+            >{/if}
           <a class="chip" href={`/api/sign-off/${brief.id}/brief.yaml`} download>brief as a file</a>
           <a class="chip" href={`/briefs/${brief.id}/trail`}>audit trail</a>
         </p>
