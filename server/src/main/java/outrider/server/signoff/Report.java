@@ -1,7 +1,9 @@
 package outrider.server.signoff;
 
 import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
+import jakarta.persistence.Basic;
 import jakarta.persistence.Entity;
+import jakarta.persistence.FetchType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.List;
@@ -17,6 +19,7 @@ public class Report extends PanacheEntityBase {
     public Long briefId;
 
     /** Canonical JSON. */
+    @Basic(fetch = FetchType.LAZY)
     public byte[] evidence;
 
     @JdbcTypeCode(SqlTypes.CHAR)
@@ -26,6 +29,7 @@ public class Report extends PanacheEntityBase {
     public String signature;
 
     /** The page, with room for what is said to it later; null likewise. */
+    @Basic(fetch = FetchType.LAZY)
     public byte[] rendering;
 
     /** The report before it, or null. */

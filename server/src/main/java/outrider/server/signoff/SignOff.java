@@ -25,6 +25,7 @@ import outrider.casefile.EvidenceFile;
 import outrider.casefile.Sha256;
 import outrider.report.Approval;
 import outrider.report.HtmlReport;
+import outrider.server.account.Account;
 import outrider.server.candidate.Candidate;
 import outrider.server.comparison.Comparisons;
 import outrider.server.comparison.Cut;
@@ -152,7 +153,7 @@ public class SignOff {
 
     /** Why this person cannot decide on it, in words; null where they can. */
     String barred(Report report, String who, Set<String> roles) {
-        if (!roles.contains(outrider.server.account.Account.APPROVER)) return "Only an approver decides on it.";
+        if (!roles.contains(Account.APPROVER)) return "Only an approver decides on it.";
         List<String> own = report.cannotApprove == null ? List.of(report.issuedBy) : report.cannotApprove;
         if (!own.contains(who)) return null;
         return "You made this report or its candidate; somebody else has to decide on it.";
@@ -274,9 +275,8 @@ public class SignOff {
     void withdraw(long id, String reason, String by, Set<String> roles) {
         Report report = Report.findById(id, LockModeType.PESSIMISTIC_WRITE);
         if (report == null) throw new NotFoundException("there is no report " + id);
-        boolean may = report.issuedBy.equals(by)
-                || roles.contains(outrider.server.account.Account.APPROVER)
-                || roles.contains(outrider.server.account.Account.ADMINISTRATOR);
+        boolean may =
+                report.issuedBy.equals(by) || roles.contains(Account.APPROVER) || roles.contains(Account.ADMINISTRATOR);
         if (!may) throw new ForbiddenException("Its author, an approver or the administrator withdraws a report.");
         if (standing(report).state() == Standing.ReportState.WITHDRAWN) {
             throw BadInput.of("report", id + " is withdrawn already", "nothing is left to do");
