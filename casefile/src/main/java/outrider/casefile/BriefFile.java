@@ -13,8 +13,9 @@ import outrider.table.Dialect;
  * written form; it is also the recipe inside a report's evidence.
  *
  * @param format {@link #FORMAT}
+ * @param outcome null where it is not chosen yet; {@code split} likewise, {@code candidates} empty
  * @param columns what was settled about columns; those not named are plain inputs
- * @param split its seed is the seed of everything
+ * @param split its seed is the seed of everything that is computed
  * @param capacity of {@code campaignSize} customers; null for none
  * @param plannedRate event rate of the campaign; null for validation's own
  * @param cut null for the best net value of the candidate with the highest AUC
@@ -73,13 +74,9 @@ public record BriefFile(
         demand("question", question);
         demand("words", words);
         demand("data", data);
-        demand("outcome", outcome);
-        demand("split", split);
         demand("stakes", stakes);
         if (columns == null) columns = Map.of();
-        if (candidates == null || candidates.isEmpty()) {
-            throw BadInput.of("candidates", "are missing", "name at least one");
-        }
+        if (candidates == null) candidates = List.of();
         demand("campaignSize", campaignSize == 0 ? null : campaignSize);
         if (!(campaignSize >= 1)) throw BadInput.of("campaignSize", "is " + campaignSize, "give 1 or more");
         if (capacity != null && !(capacity >= 0 && capacity <= campaignSize)) {
@@ -89,6 +86,13 @@ public record BriefFile(
             throw BadInput.of("plannedRate", "is " + plannedRate, "give a share above 0 and below 1, or leave it out");
         }
         if (memo == null) memo = Memo.EMPTY;
+    }
+
+    /** @throws BadInput unless it is far enough to be computed */
+    public void demandWhole() {
+        demand("outcome", outcome);
+        demand("split", split);
+        if (candidates.isEmpty()) throw BadInput.of("candidates", "are missing", "name at least one");
     }
 
     private static void demand(String field, Object value) {

@@ -38,6 +38,7 @@ public record CaseData(
      * @throws BadInput if the file is not there, is another one than the brief names, or does not fit the brief
      */
     public static CaseData read(BriefFile brief, Path file, Progress progress) {
+        brief.demandWhole();
         if (!Files.isRegularFile(file)) {
             throw BadInput.of(
                     "data", "no file " + file.getFileName() + " is there", "name the file that holds the records");

@@ -390,6 +390,18 @@ class SignOffTest extends CaseSteps {
     }
 
     @Test
+    void aBriefIsExportedAsFarAsItIsAndRunSaysWhatItLacks(@TempDir Path folder) throws IOException {
+        Path data = folder.resolve("case.csv");
+        Files.writeString(data, file(3));
+        Map<Long, String> lacks = Map.of(brief(Map.of()), "outcome: is missing", split(), "candidates: are missing");
+        lacks.forEach((id, said) -> {
+            BriefFile brief =
+                    CaseYaml.read(analyst.get("/sign-off/" + id + "/brief.yaml").asString());
+            assertThatThrownBy(() -> CaseData.read(brief, data, Progress.NONE)).hasMessageStartingWith(said);
+        });
+    }
+
+    @Test
     void thereIsAlwaysAnAdministratorAndLockedAccountsStayOut() {
         JsonPath all = ok(administrator.get("/accounts"));
         int self = all.getInt("find { it.name == 'administrator' }.id");

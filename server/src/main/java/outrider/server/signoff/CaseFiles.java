@@ -56,12 +56,10 @@ class CaseFiles {
         this.comparisons = comparisons;
     }
 
-    /** @throws BadInput if the brief lacks an outcome, a split or a fitted candidate */
+    /** The brief as far as it is. */
     BriefFile of(Brief b, Memo memo) {
-        Splits.of(b);
         Dataset dataset = datasets.get(b.datasetId);
         List<Candidate> finished = candidates.finished(b.id);
-        if (finished.isEmpty()) throw BadInput.of("candidates", "are missing", "fit at least one");
         Map<Long, String> names = finished.stream().collect(Collectors.toMap(c -> c.id, c -> c.name));
         List<String> free = free(b);
         Cut cut = comparisons.known(b.id);
@@ -72,7 +70,9 @@ class CaseFiles {
                 b.question,
                 new BriefFile.Words(b.recordsNoun, b.eventsNoun, b.acting, b.currency),
                 new BriefFile.DataFile(dataset.name, dataset.sha256, dataset.dialect),
-                new BriefFile.Outcome(b.outcome, b.eventLevels, b.leftOutLevels, b.leaveOutMissing),
+                b.hasOutcome()
+                        ? new BriefFile.Outcome(b.outcome, b.eventLevels, b.leftOutLevels, b.leaveOutMissing)
+                        : null,
                 new TreeMap<>(b.columns),
                 b.split,
                 b.stakes(),
@@ -134,6 +134,7 @@ class CaseFiles {
 
     /** @throws BadInput as {@link FiguresMaker} says */
     Figures figures(Brief b, BriefFile file) {
+        file.demandWhole();
         List<Candidate> finished = candidates.finished(b.id);
         String key = key(file, b, finished);
         Figures known = figures.get(key);
