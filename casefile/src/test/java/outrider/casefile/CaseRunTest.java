@@ -3,11 +3,15 @@ package outrider.casefile;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import outrider.base.Progress;
 import outrider.base.Workers;
+import outrider.parquet.ParquetTables;
 import outrider.rank.Ranking;
 import outrider.split.Part;
 import outrider.stakes.NetValue;
@@ -78,6 +82,19 @@ class CaseRunTest {
         assertThat(Winter.FIGURES.reserve().comparison())
                 .extracting(Figures.Compared::measure)
                 .containsExactly("capture", "lift", "precision", "gain", "auc");
+    }
+
+    @Test
+    void aParquetFileIsReadLikeItsText(@TempDir Path folder) throws IOException {
+        Path file = folder.resolve("winter.parquet");
+        ParquetTables.write(Winter.READ.table(), file);
+        String sha256 = Sha256.of(Winter.DATA);
+        BriefFile named = CaseYaml.read(Winter.text().replace(sha256, Sha256.of(file)));
+        CaseData read = CaseData.read(named, file, Progress.NONE);
+        assertThat(read.outcome()).isEqualTo(Winter.READ.outcome());
+        assertThat(read.parts().stored()).isEqualTo(Winter.READ.parts().stored());
+        assertThatThrownBy(() -> CaseData.read(Winter.BRIEF, file, Progress.NONE))
+                .hasMessageContaining("another file");
     }
 
     @Test

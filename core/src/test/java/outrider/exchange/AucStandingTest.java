@@ -1,0 +1,42 @@
+package outrider.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+import outrider.doubt.AucDoubt;
+import outrider.doubt.Verdict;
+
+class AucStandingTest {
+    @Test
+    void theLeaderIsNamedAndTheOthersAreHeldAgainstItWithHolmsAdjustment() {
+        RandomStream random = new Seeds(4).stream("standing");
+        byte[] outcome = new byte[600];
+        double[] good = new double[600];
+        double[] alike = new double[600];
+        double[] noise = new double[600];
+        for (int i = 0; i < outcome.length; i++) {
+            outcome[i] = (byte) (i % 4 == 0 ? 1 : 0);
+            good[i] = outcome[i] + 2 * random.nextDouble();
+            alike[i] = good[i] + 0.05 * random.nextDouble();
+            noise[i] = random.nextDouble();
+        }
+        List<AucDoubt> all =
+                List.of(AucDoubt.of(noise, outcome), AucDoubt.of(good, outcome), AucDoubt.of(alike, outcome));
+        List<AucStanding> standings = AucStanding.of(all, 1);
+        assertThat(standings)
+                .extracting(AucStanding::verdict)
+                .containsExactly(Verdict.BEHIND.words(), AucStanding.LEADER, Verdict.NOT_SEPARABLE.words());
+        assertThat(standings.get(1).difference()).isNull();
+        assertThat(standings.get(1).adjustedP()).isNull();
+        Double[] holm = Verdict.holm(new Double[] {
+            all.get(0).minus(all.get(1)).pValue(),
+            null,
+            all.get(2).minus(all.get(1)).pValue()
+        });
+        assertThat(standings.get(0).adjustedP()).isEqualTo(holm[0]);
+        assertThat(standings.get(2).adjustedP()).isEqualTo(holm[2]);
+    }
+}
