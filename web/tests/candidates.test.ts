@@ -211,7 +211,7 @@ describe('the list', () => {
       if (path.startsWith('/api/candidates/deleted')) return deleted ? [changed] : [];
       if (path.startsWith('/api/candidates?')) return deleted ? [candidate({})] : [candidate({}), changed];
       if (path.endsWith('/effects')) {
-        const effect = { term: 'auc', difference: 0.0213, low: 0.01, high: 0.03, verdict: 'ahead' };
+        const effect = { term: 'auc', difference: 0.0213, low: 0.01, high: 0.03, verdict: 'AHEAD' };
         return [{ candidate: 2, basedOn: 1, depth: 0.1, effects: [effect] }];
       }
       if (path.endsWith('/kinds')) return kinds;

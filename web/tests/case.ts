@@ -1,4 +1,4 @@
-import type { Brief, Comparison, Row } from '../src/api/types';
+import type { Brief, Comparison, Row, Told } from '../src/api/types';
 import fixture from './fixtures/curve.json';
 
 /** A case as the core computed it: two candidates, the second the leader, and figures at several cuts. */
@@ -45,14 +45,15 @@ export function row(id: number, name: string, more: Partial<Row> = {}, of: Name 
     undated: 0,
     auc: { auc: 0.7, standardError: 0.01, low: 0.68, high: 0.72 },
     trainingAuc: 0.71,
-    verdict: id === 2 ? 'leader' : 'not separable',
+    verdict: id === 2 ? 'LEADER' : 'NOT_SEPARABLE',
+    outOfFold: { auc: 0.705, standardError: 0.01, low: 0.68, high: 0.72 },
+    decides: 0.7,
     adjustedP: id === 2 ? null : 0.4,
     aucDifference: id === 2 ? null : -0.01,
     eventsNeeded: id === 2 ? null : 4321,
     beatsReference: true,
     alarms: [],
     valued: null,
-    against: null,
     trainingDepth: [0, 0.2, 1],
     trainingCapture: [0, 0.6, 1],
     slivers: [0.4, 0.2, 0.1],
@@ -79,12 +80,30 @@ export function comparison(
     capacityRecords: 40,
     campaignFactor: 2,
     leader: 2,
+    leaderNamed: false,
+    deciding: 'AUC',
+    decidesBy: 'AUC',
+    at: cut ? toldAt(cut.records, of) : null,
     bestReference: null,
     sealed: true,
-    looks: { looks: 3, choices: 1, compared: 2, aucOptimism: 0.004 },
+    looks: { looks: 3, choices: 1, compared: 2, optimism: 0.004 },
     cut,
     candidates,
   } as unknown as Comparison;
+}
+
+/** What the server tells at a cut that the fixture holds, of both candidates. */
+export function toldAt(records: number, of: Name = 'own'): Told | null {
+  const cut = fixture[of].cuts.find((c) => c.figures.records === records);
+  if (!cut) return null;
+  return {
+    records,
+    leader: 2,
+    candidates: [
+      { id: 2, figures: cut.leader, against: null },
+      { id: 1, figures: cut.figures, against: cut.against },
+    ],
+  } as unknown as Told;
 }
 
 export { fixture };

@@ -222,7 +222,7 @@ describe('the band table', () => {
 
 describe('the page', () => {
   it('says who is level, how often validation was used, and the alarms once', async () => {
-    const alarm = { name: 'fits training too closely', meaning: 'Training AUC is above validation.' };
+    const alarm = { kind: 'TOO_GOOD' as const, name: 'too good', meaning: 'An input may know the outcome.' };
     await opened(
       comparison(cut, [
         row(2, 'Second', { alarms: [alarm] }),
@@ -232,7 +232,7 @@ describe('the page', () => {
     render(ComparePage);
     const line = words(document.querySelector('[data-reading-line]')!);
     expect(line).toContain('by First reaches');
-    expect(line).toContain('First cannot be told apart from Second on 41 lapses');
+    expect(line).toContain('First cannot be told apart from Second by net value at this cut on 41 lapses');
     expect(line).toContain('about 4,300 lapses would be needed');
     expect(screen.getByText(/needs 2 inputs fewer/)).toBeTruthy();
     expect(document.querySelectorAll('details.alarm p')).toHaveLength(1);

@@ -83,11 +83,15 @@ describe('the table and the bar', () => {
   const reference = row(3, 'Base rate', {
     reference: true,
     kindWords: 'reference: base rate',
-    verdict: 'behind',
+    verdict: 'BEHIND',
     beatsReference: null,
     auc: { auc: 0.5, standardError: 0.01, low: 0.48, high: 0.52 },
   });
-  const gap = row(1, 'First', { trainingAuc: 0.8, beatsReference: false });
+  const gap = row(1, 'First', {
+    outOfFold: { auc: 0.8, standardError: 0.01, low: 0.78, high: 0.82 },
+    alarms: [{ kind: 'DOES_NOT_CARRY_OVER', name: 'does not carry over', meaning: 'Look at the split.' }],
+    beatsReference: false,
+  });
 
   beforeEach(async () => {
     localStorage.clear();
@@ -113,10 +117,10 @@ describe('the table and the bar', () => {
     const percent = (v: number) => (100 * v).toFixed(1);
     expect(figure('capture')).toBe(
       percent(core.figures.capture) +
-        `${percent(core.figures.captureLow)}–${percent(core.figures.captureHigh)}`,
+        `${percent(core.figures.captureLow!)}–${percent(core.figures.captureHigh!)}`,
     );
     expect(figure('lift')).toContain(core.figures.lift!.toFixed(2));
-    expect(figure('verdict')).toContain('not separable');
+    expect(figure('verdict')).toMatch(/money.*AUC.*not separable/s);
     expect(figure('verdict')).toContain('▲ does not beat Base rate');
     expect(first.textContent).toContain('▲ 0.100');
     await fireEvent.click(rowOf('Second'));
@@ -126,7 +130,7 @@ describe('the table and the bar', () => {
   it('sort by any column, references apart, and keep rows at the top or hidden', async () => {
     render(RibbonTable, { brief, all: desk.comparison! });
     expect(names()).toEqual(['Second', 'First', 'Base rate']);
-    await fireEvent.click(screen.getByRole('button', { name: 'Sort by Train − val.' }));
+    await fireEvent.click(screen.getByRole('button', { name: 'Sort by Fold − val.' }));
     expect(names()).toEqual(['First', 'Second', 'Base rate']);
     await fireEvent.click(screen.getByRole('button', { name: 'Sort by Candidate' }));
     expect(names()).toEqual(['First', 'Second', 'Base rate']);

@@ -182,8 +182,8 @@ describe('figures and effects', () => {
 
   it('say money, points and verdict with their signs', () => {
     const effects = [
-      { term: 'netValue', difference: -120.4, low: -300, high: 50, verdict: 'not separable' },
-      { term: 'capture', difference: 0.021, low: 0.01, high: 0.03, verdict: 'ahead' },
+      { term: 'netValue', difference: -120.4, low: -300, high: 50, verdict: 'NOT_SEPARABLE' as const },
+      { term: 'capture', difference: 0.021, low: 0.01, high: 0.03, verdict: 'AHEAD' as const },
     ];
     render(Effects, { brief, effects });
     expect(screen.getByText('net value').closest('tr')!.textContent).toMatch(

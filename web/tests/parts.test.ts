@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
-import type { Brief, Comparison, Row } from '../src/api/types';
-import type { AgainstAt, AtCut } from '../src/lib/curve';
+import type { Against, Brief, Comparison, Row, Verdict } from '../src/api/types';
+import type { AtCut } from '../src/lib/curve';
 import { count, gain, money, percent, score, significant } from '../src/lib/format';
 import { keys } from '../src/lib/keys';
 import { compareLine, levelLine, looksLine, remarks, sentence } from '../src/lib/words';
@@ -46,27 +46,29 @@ describe('the reading line', () => {
     expect(sentence(line)).toContain('nobody is acted on');
   });
 
-  const told = (id: number, name: string, verdict: string, more: Partial<Row> = {}) => ({
+  const told = (id: number, name: string, verdict: Verdict, more: Partial<Row> = {}) => ({
     row: { id, name, inputs: 5, verdict, eventsNeeded: 4321, waitDays: 0, undated: 0, ...more } as Row,
-    against: { verdict } as AgainstAt,
+    against: { verdict } as Against,
   });
   const all = {
     events: 762,
     leader: 1,
     candidates: [{ id: 1, name: 'L', inputs: 9, waitDays: 30, lastInput: 'household' }],
-    looks: { looks: 1, choices: 2, compared: 6, aucOptimism: 0.0021 },
+    looks: { looks: 1, choices: 2, compared: 6, optimism: 0.0021 },
+    deciding: 'AUC',
+    decidesBy: 'AUC',
   } as unknown as Comparison;
 
   it('names who is level with the leader and what it would take to tell', () => {
-    const rivals = [told(2, 'B', 'not separable'), told(3, 'C', 'behind'), told(4, 'D', 'ahead')];
+    const rivals = [told(2, 'B', 'NOT_SEPARABLE'), told(3, 'C', 'BEHIND'), told(4, 'D', 'AHEAD')];
     expect(sentence(levelLine(brief, all, rivals))).toBe(
-      'D is ahead of L in net value at this cut. B cannot be told apart from L on 762 lapses; ' +
+      'D is ahead of L in net value at this cut. B cannot be told apart from L by net value at this cut on 762 lapses; ' +
         'about 4,300 lapses would be needed to tell the AUC of B from the leader’s.',
     );
   });
 
   it('points out who is level with fewer inputs, and who can run today', () => {
-    const rivals = [told(2, 'B', 'not separable', { waitDays: 3 }), told(3, 'C', 'behind', { inputs: 9 })];
+    const rivals = [told(2, 'B', 'NOT_SEPARABLE', { waitDays: 3 }), told(3, 'C', 'BEHIND', { inputs: 9 })];
     expect(remarks(all, rivals).map(sentence)).toEqual([
       'B is level with the leader and needs 4 inputs fewer.',
       'C can run today: all its inputs are known when the decision is due; L waits 30 days for household, and is the better one.',
@@ -74,8 +76,9 @@ describe('the reading line', () => {
   });
 
   it('says how often validation was used', () => {
-    expect(looksLine(all)).toBe(
-      'Validation has been looked at once and used for a choice 2 times; the best AUC of 6 looks about 0.002 better than it is, because it was chosen here.',
+    expect(looksLine(brief, all)).toBe(
+      'Validation has been looked at once and used for a choice 2 times. Candidates are ordered by AUC; ' +
+        'the best of 6 looks about 0.002 better by it than it is, because it was chosen here.',
     );
   });
 });

@@ -1925,6 +1925,47 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/comparisons/{id}/at': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** At */
+    get: {
+      parameters: {
+        query?: {
+          leader?: number;
+          records?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AtView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/comparisons/{id}/cut': {
     parameters: {
       query?: never;
@@ -4298,19 +4339,20 @@ export interface components {
     };
     /** @enum {string} */
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
-    AgainstView: {
-      captureLow?: number[];
-      captureHigh?: number[];
-      eventsLow?: number[];
-      eventsHigh?: number[];
-      gainLow?: number[];
-      gainHigh?: number[];
-      adjustedP?: number[];
-    };
     Alarm: {
+      kind?: components['schemas']['AlarmKind'];
       name?: string;
       meaning?: string;
     };
+    /** @enum {string} */
+    AlarmKind:
+      | 'SUSPECTED_LEAK'
+      | 'CONSTANT'
+      | 'IDENTIFIER_LIKE'
+      | 'MISSING_TELLS'
+      | 'TOO_GOOD'
+      | 'DOES_NOT_CARRY_OVER'
+      | 'PROMISES_TOO_MUCH';
     AlarmView: {
       name?: string;
       meaning?: string;
@@ -4356,6 +4398,28 @@ export interface components {
       preview?: components['schemas']['PreviewView'];
       refusal?: string;
     };
+    At: {
+      capture?: components['schemas']['Difference'];
+      lift?: components['schemas']['Difference'];
+      precision?: components['schemas']['Difference'];
+      netValue?: components['schemas']['Difference'];
+      /** Format: double */
+      adjustedP?: number;
+      verdict?: components['schemas']['Verdict'];
+    };
+    AtRow: {
+      /** Format: int64 */
+      id?: number;
+      figures?: components['schemas']['CutFigures'];
+      against?: components['schemas']['At'];
+    };
+    AtView: {
+      /** Format: double */
+      records?: number;
+      /** Format: int64 */
+      leader?: number;
+      candidates?: components['schemas']['AtRow'][];
+    };
     Balance: {
       method?: components['schemas']['Method1'];
       /** Format: double */
@@ -4393,8 +4457,8 @@ export interface components {
     BandView: {
       captureLow?: number[];
       captureHigh?: number[];
-      eventsLow?: number[];
-      eventsHigh?: number[];
+      precisionLow?: number[];
+      precisionHigh?: number[];
       gainLow?: number[];
       gainHigh?: number[];
     };
@@ -4472,6 +4536,8 @@ export interface components {
       campaignSize?: number;
       /** Format: double */
       plannedRate?: number;
+      deciding?: components['schemas']['DecidingMeasure'];
+      decidesBy?: string;
       valueColumn?: string;
       /** Format: double */
       breakEven?: number;
@@ -4555,7 +4621,7 @@ export interface components {
       | 'beatsReferences'
       | 'netValueAboveZero'
       | 'lift'
-      | 'trainingGap'
+      | 'carriesOver'
       | 'reserveConfirms'
       | 'calibration'
       | 'enoughEvents'
@@ -4707,10 +4773,14 @@ export interface components {
       totalValue?: number;
       /** Format: int64 */
       leader?: number;
+      leaderNamed?: boolean;
+      deciding?: components['schemas']['DecidingKind'];
+      decidesBy?: string;
       /** Format: int64 */
       bestReference?: number;
       sealed?: boolean;
       cut?: components['schemas']['CutView'];
+      at?: components['schemas']['AtView'];
       depths?: number[];
       looks?: components['schemas']['LooksView'];
       candidates?: components['schemas']['Row'][];
@@ -4756,6 +4826,52 @@ export interface components {
       /** Format: double */
       returnOnSpend?: number;
     };
+    CutFigures: {
+      /** Format: double */
+      records?: number;
+      /** Format: double */
+      depth?: number;
+      /** Format: double */
+      threshold?: number;
+      /** Format: double */
+      caught?: number;
+      /** Format: double */
+      falseAlarms?: number;
+      /** Format: double */
+      missed?: number;
+      /** Format: double */
+      leftAlone?: number;
+      /** Format: double */
+      capture?: number;
+      /** Format: double */
+      captureLow?: number;
+      /** Format: double */
+      captureHigh?: number;
+      /** Format: double */
+      lift?: number;
+      /** Format: double */
+      liftLow?: number;
+      /** Format: double */
+      liftHigh?: number;
+      /** Format: double */
+      precision?: number;
+      /** Format: double */
+      precisionLow?: number;
+      /** Format: double */
+      precisionHigh?: number;
+      /** Format: double */
+      netValue?: number;
+      /** Format: double */
+      gainOverNobody?: number;
+      /** Format: double */
+      gainLow?: number;
+      /** Format: double */
+      gainHigh?: number;
+      /** Format: double */
+      gainOverEverybody?: number;
+      /** Format: double */
+      returnOnSpend?: number;
+    };
     CutView: {
       /** Format: int64 */
       candidateId?: number;
@@ -4773,6 +4889,13 @@ export interface components {
       /** Format: int32 */
       records?: number;
     };
+    /** @enum {string} */
+    DecidingKind: 'NET_VALUE' | 'CAPTURE' | 'AUC' | 'AVERAGE_PRECISION' | 'PARTIAL_AUC';
+    DecidingMeasure: {
+      kind?: components['schemas']['DecidingKind'];
+      /** Format: double */
+      at?: number;
+    };
     DeliveryChange: {
       column?: string;
       words?: string;
@@ -4789,6 +4912,14 @@ export interface components {
       /** Format: char */
       decimal?: string;
       header?: boolean;
+    };
+    Difference: {
+      /** Format: double */
+      difference?: number;
+      /** Format: double */
+      low?: number;
+      /** Format: double */
+      high?: number;
     };
     DistributionView: {
       /** Format: int64 */
@@ -4862,6 +4993,7 @@ export interface components {
       campaignSize?: number;
       /** Format: double */
       plannedRate?: number;
+      deciding?: components['schemas']['DecidingMeasure'];
     };
     Effect: {
       term?: string;
@@ -4871,7 +5003,7 @@ export interface components {
       low?: number;
       /** Format: double */
       high?: number;
-      verdict?: string;
+      verdict?: components['schemas']['Verdict'];
     };
     EffectsView: {
       /** Format: int64 */
@@ -5041,7 +5173,7 @@ export interface components {
       /** Format: int32 */
       compared?: number;
       /** Format: double */
-      aucOptimism?: number;
+      optimism?: number;
     };
     Me: {
       name?: string;
@@ -5227,9 +5359,19 @@ export interface components {
       /** Format: double */
       intercept?: number;
       /** Format: double */
+      interceptLow?: number;
+      /** Format: double */
+      interceptHigh?: number;
+      /** Format: double */
       slope?: number;
       /** Format: double */
+      slopeLow?: number;
+      /** Format: double */
+      slopeHigh?: number;
+      /** Format: double */
       ece?: number;
+      /** Format: double */
+      eceExpected?: number;
       reliability?: components['schemas']['Reliability'][];
     };
     Problem: {
@@ -5358,7 +5500,10 @@ export interface components {
       auc?: components['schemas']['Interval'];
       /** Format: double */
       trainingAuc?: number;
-      verdict?: string;
+      outOfFold?: components['schemas']['Interval'];
+      /** Format: double */
+      decides?: number;
+      verdict?: components['schemas']['Verdict'];
       /** Format: double */
       adjustedP?: number;
       /** Format: double */
@@ -5374,7 +5519,6 @@ export interface components {
       valued?: number[];
       scores?: number[];
       band?: components['schemas']['BandView'];
-      against?: components['schemas']['AgainstView'];
       trainingDepth?: number[];
       trainingCapture?: number[];
       slivers?: number[];
@@ -5601,6 +5745,8 @@ export interface components {
       /** Format: double */
       gain?: number;
     };
+    /** @enum {string} */
+    Verdict: 'LEADER' | 'AHEAD' | 'BEHIND' | 'NOT_SEPARABLE' | 'TOO_FEW';
     Waiver: {
       check?: components['schemas']['Check'];
       reason?: string;

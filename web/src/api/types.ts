@@ -28,11 +28,14 @@ export type Split = Omit<Whole<Schemas['SplitView']>, 'parts' | 'facts' | 'plan'
   plan: SplitPlan;
 };
 export type Brief = OrNull<
-  Omit<Whole<Schemas['BriefView']>, 'split'> & { split: Split | null },
+  Omit<Whole<Schemas['BriefView']>, 'split' | 'deciding'> & {
+    split: Split | null;
+    deciding: Deciding | null;
+  },
   'outcome' | 'capacity' | 'plannedRate' | 'breakEven' | 'valueColumn' | 'signOff' | 'previousId' | 'nextId'
 >;
 export type Edit = OrNull<
-  Whole<Schemas['Edit']>,
+  Omit<Whole<Schemas['Edit']>, 'deciding'> & { deciding: Deciding | null },
   'outcome' | 'capacity' | 'plannedRate' | 'leftOutLevels' | 'leaveOutMissing'
 >;
 export type Role = Whole<Schemas['Role']>;
@@ -100,7 +103,7 @@ export type Figure = OrNull<
   'training' | 'outOfFold' | 'validation' | 'low' | 'high'
 >;
 export type Figures = Omit<Whole<Schemas['FiguresView']>, 'figures'> & { figures: Figure[] };
-export type Effect = Whole<Schemas['Effect']>;
+export type Effect = OrNull<Omit<Whole<Schemas['Effect']>, 'verdict'>, 'low' | 'high'> & { verdict: Verdict };
 export type Effects = Whole<Schemas['EffectsView']>;
 export type Weight = Whole<Schemas['Weight']>;
 export type TreeSize = OrNull<Whole<Schemas['Size']>, 'error' | 'standardError'>;
@@ -168,14 +171,53 @@ export interface Learnt {
 }
 export type AucInterval = OrNull<Whole<Schemas['Interval']>, 'standardError' | 'low' | 'high'>;
 export type Bounds = Whole<Schemas['BandView']>;
-export type Against = Whole<Schemas['AgainstView']>;
+export type Verdict = Schemas['Verdict'];
+export type Difference = OrNull<Whole<Schemas['Difference']>, 'low' | 'high'>;
+/** One candidate against the leader at a cut; the word is on net value. */
+export type Against = Omit<
+  Whole<Schemas['At']>,
+  'capture' | 'lift' | 'precision' | 'netValue' | 'verdict'
+> & {
+  capture: Difference | null;
+  lift: Difference | null;
+  precision: Difference | null;
+  netValue: Difference;
+  verdict: Verdict;
+};
+export type CutFigures = OrNull<
+  Whole<Schemas['CutFigures']>,
+  | 'threshold'
+  | 'captureLow'
+  | 'captureHigh'
+  | 'lift'
+  | 'liftLow'
+  | 'liftHigh'
+  | 'precision'
+  | 'precisionLow'
+  | 'precisionHigh'
+  | 'gainLow'
+  | 'gainHigh'
+  | 'returnOnSpend'
+>;
+/** What is told at one cut, intervals drawn at that very cut. */
+export interface Told {
+  records: number;
+  leader: number | null;
+  candidates: { id: number; figures: CutFigures; against: Against | null }[];
+}
+export interface Deciding {
+  kind: DecidingKind;
+  at: number | null;
+}
+export type DecidingKind = Schemas['DecidingKind'];
 export type Worth = Whole<Schemas['Worth']>;
 export type Row = OrNull<
-  Omit<Whole<Schemas['Row']>, 'auc' | 'best' | 'band' | 'against'> & {
+  Omit<Whole<Schemas['Row']>, 'auc' | 'best' | 'band' | 'outOfFold' | 'verdict'> & {
     auc: AucInterval;
     best: OrNull<Whole<Schemas['Cut']>, 'threshold' | 'returnOnSpend'>;
     band: Bounds;
-    against: Against | null;
+    outOfFold: AucInterval | null;
+    verdict: Verdict;
   },
   | 'adjustedP'
   | 'breakEvenRecords'
@@ -187,15 +229,22 @@ export type Row = OrNull<
   | 'valued'
 >;
 export type CutView = Whole<Schemas['CutView']>;
-export type LooksView = OrNull<Whole<Schemas['LooksView']>, 'aucOptimism'>;
+export type LooksView = OrNull<Whole<Schemas['LooksView']>, 'optimism'>;
 export type Comparison = OrNull<
-  Omit<Whole<Schemas['ComparisonView']>, 'candidates' | 'looks'> & { candidates: Row[]; looks: LooksView },
+  Omit<Whole<Schemas['ComparisonView']>, 'candidates' | 'looks' | 'at'> & {
+    candidates: Row[];
+    looks: LooksView;
+    at: Told | null;
+  },
   'breakEven' | 'capacityRecords' | 'leader' | 'cut' | 'valueColumn' | 'bestReference'
 >;
 export type BandRow = Whole<Schemas['BandRow']>;
 export type BandsView = OrNull<Whole<Schemas['BandsView']>, 'training'>;
 export type Reliability = Whole<Schemas['Reliability']>;
-export type Quality = OrNull<Whole<Schemas['ProbabilityQuality']>, 'intercept' | 'slope'>;
+export type Quality = OrNull<
+  Whole<Schemas['ProbabilityQuality']>,
+  'intercept' | 'interceptLow' | 'interceptHigh' | 'slope' | 'slopeLow' | 'slopeHigh'
+>;
 export type DistributionPart = Omit<Whole<Schemas['ScoresView']>, 'quality'> & {
   quality: Quality | null;
 };

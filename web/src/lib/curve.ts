@@ -1,24 +1,7 @@
-import type { Against, Comparison, Row } from '../api/types';
+import type { Comparison, CutFigures, Row } from '../api/types';
 import { curveReader, type Reader } from './order';
 
-/** A difference to the leader with its 95 % interval. */
-export interface Difference {
-  difference: number;
-  low: number;
-  high: number;
-}
-
-/** One candidate against the leader at a cut; the word is on net value, its p value Holm-adjusted. */
-export interface AgainstAt {
-  capture: Difference;
-  lift: Difference | null;
-  precision: Difference | null;
-  gain: Difference;
-  adjustedP: number;
-  verdict: 'ahead' | 'behind' | 'not separable';
-}
-
-/** What one candidate shows at a cut: read off its ranking, between two points linearly. */
+/** What one candidate shows at a cut: read off its ranking, between two points linearly. Intervals are null until they are told. */
 export interface AtCut {
   records: number;
   depth: number;
@@ -30,8 +13,8 @@ export interface AtCut {
   /** between two points of a curve that was thinned to be sent, until every record's place is here */
   approximate: boolean;
   capture: number;
-  captureLow: number;
-  captureHigh: number;
+  captureLow: number | null;
+  captureHigh: number | null;
   precision: number | null;
   precisionLow: number | null;
   precisionHigh: number | null;
@@ -39,8 +22,8 @@ export interface AtCut {
   liftLow: number | null;
   liftHigh: number | null;
   gain: number;
-  gainLow: number;
-  gainHigh: number;
+  gainLow: number | null;
+  gainHigh: number | null;
   /** at the planned event rate */
   caught: number;
   falseAlarms: number;
@@ -92,103 +75,42 @@ export function gainOf(all: Comparison, records: number, events: number, valued:
   return all.worth.perRecord * records + all.worth.perEvent * events + all.worth.perValue * valued;
 }
 
-export function readAt(row: Row, all: Comparison, records: number, reader: Reader = curveReader(row)): AtCut {
+/** @param told the core's figures at this very cut, where they are here already */
+export function readAt(
+  row: Row,
+  all: Comparison,
+  records: number,
+  reader: Reader = curveReader(row),
+  told: CutFigures | null = null,
+): AtCut {
   const { events, valued, score, insideTie, approximate } = reader.at(records);
-  const depth = records / all.records;
-  const read = (values: readonly number[]) => alongBand(all.depths, values, depth);
-  const captureLow = read(row.band.captureLow);
-  const captureHigh = read(row.band.captureHigh);
   const precision = precisionOf(all, records, events);
-  const precisionLow = precisionOf(all, records, read(row.band.eventsLow));
-  const precisionHigh = precisionOf(all, records, read(row.band.eventsHigh));
-  const planned = all.eventFactor !== 1;
   const caught = all.eventFactor * events;
   const falseAlarms = all.otherFactor * (records - events);
   return {
     records,
-    depth,
+    depth: records / all.records,
     events,
     valued,
     score,
     insideTie,
     approximate,
     capture: events / all.events,
-    captureLow,
-    captureHigh,
+    captureLow: told?.captureLow ?? null,
+    captureHigh: told?.captureHigh ?? null,
     precision,
-    precisionLow,
-    precisionHigh,
+    precisionLow: told?.precisionLow ?? null,
+    precisionHigh: told?.precisionHigh ?? null,
     lift: over(precision, all.eventRate),
-    liftLow: planned ? over(precisionLow, all.eventRate) : over(captureLow, depth),
-    liftHigh: planned ? over(precisionHigh, all.eventRate) : over(captureHigh, depth),
+    liftLow: told?.liftLow ?? null,
+    liftHigh: told?.liftHigh ?? null,
     gain: gainOf(all, records, events, valued),
-    gainLow: read(row.band.gainLow),
-    gainHigh: read(row.band.gainHigh),
+    gainLow: told?.gainLow ?? null,
+    gainHigh: told?.gainHigh ?? null,
     caught,
     falseAlarms,
     missed: all.eventFactor * all.events - caught,
     leftAlone: all.otherFactor * (all.records - all.events) - falseAlarms,
-  };
-}
-
-/** How `mine` differs from the leader at the same cut; null for the leader itself. */
-export function against(
-  band: Against | null,
-  all: Comparison,
-  mine: AtCut,
-  leaders: AtCut,
-): AgainstAt | null {
-  if (!band) return null;
-  const read = (values: readonly number[]) => alongBand(all.depths, values, mine.depth);
-  const capture = {
-    difference: mine.capture - leaders.capture,
-    low: read(band.captureLow),
-    high: read(band.captureHigh),
-  };
-  const gain = {
-    difference: mine.gain - leaders.gain,
-    low: read(band.gainLow),
-    high: read(band.gainHigh),
-  };
-  let at = 0;
-  while (at < all.depths.length - 1 && all.depths[at] < mine.depth) at++;
-  const adjustedP = band.adjustedP[at];
-  const told = adjustedP < 0.05 && gain.difference !== 0;
-  return {
-    capture,
-    ...ratios(band, all, mine, leaders, capture, read),
-    gain,
-    adjustedP,
-    verdict: !told ? 'not separable' : gain.difference > 0 ? 'ahead' : 'behind',
-  };
-}
-
-function ratios(
-  band: Against,
-  all: Comparison,
-  mine: AtCut,
-  leaders: AtCut,
-  capture: Difference,
-  read: (values: readonly number[]) => number,
-): { precision: Difference | null; lift: Difference | null } {
-  if (mine.precision === null || leaders.precision === null) return { precision: null, lift: null };
-  const a = mine.events / mine.records;
-  const b = leaders.events / leaders.records;
-  const difference = mine.precision - leaders.precision;
-  const acted = all.eventFactor * a + all.otherFactor * (1 - a);
-  const secant = a === b ? (all.eventFactor * all.otherFactor) / (acted * acted) : difference / (a - b);
-  const unit = secant / mine.records;
-  const precision = {
-    difference,
-    low: unit * read(band.eventsLow),
-    high: unit * read(band.eventsHigh),
-  };
-  const planned = all.eventFactor !== 1;
-  const from = planned ? precision : capture;
-  const by = planned ? all.eventRate : mine.depth;
-  return {
-    precision,
-    lift: { difference: difference / all.eventRate, low: from.low / by, high: from.high / by },
   };
 }
 

@@ -1,6 +1,6 @@
-import type { Brief, Comparison, Edit, Pin, Row } from '../api/types';
+import type { Against, Brief, Comparison, Edit, Pin, Row, Told } from '../api/types';
 import { bytes, get, put, Refusal } from './api';
-import { against, readAt, type AgainstAt, type AtCut } from './curve';
+import { readAt, type AtCut } from './curve';
 import { layout } from './layout.svelte';
 import { curveReader, packedReader, type Reader } from './order';
 import { session } from './session.svelte';
@@ -23,6 +23,8 @@ const REFERENCE = '#8b9096';
 /** rules by which the cut goes on following the stakes */
 const FOLLOWING = ['best net value', 'break-even probability', 'capacity'];
 const SAVE_AFTER = 350;
+/** intervals are asked for once the cut has rested so long */
+const TELL_AFTER = 120;
 
 /** Names a ranking that never changes. */
 const orderKey = (row: Row, value: string) =>
@@ -63,10 +65,17 @@ class Desk {
     const comparison = this.comparison;
     if (!comparison) return [];
     return comparison.candidates.map((row) =>
-      readAt(row, comparison, this.records, this.readers.get(row.id)),
+      readAt(row, comparison, this.records, this.readers.get(row.id), this.toldOf(row.id)?.figures),
     );
   });
   at = $derived<AtCut | null>(this.atOf(this.candidateId));
+  /** what was told last, at whichever cut and of whichever comparison that was */
+  private told = $state.raw<{ of: Comparison; at: Told } | null>(null);
+  /** whether intervals and verdicts are those of this very cut; else they are on their way */
+  settled = $derived(
+    this.told !== null && this.told.of === this.comparison && this.told.at.records === this.records,
+  );
+  private telling: ReturnType<typeof setTimeout> | undefined;
   pins = $state.raw<Pin[]>([]);
 
   /** A candidate's figures at the cut. */
@@ -75,11 +84,37 @@ class Desk {
     return index < 0 ? null : this.all[index];
   }
 
-  /** A candidate against the leader at the cut; null for the leader. */
-  againstLeader(row: Row): AgainstAt | null {
-    const mine = this.atOf(row.id);
-    const leaders = this.atOf(this.comparison?.leader ?? null);
-    return this.comparison && mine && leaders ? against(row.against, this.comparison, mine, leaders) : null;
+  private toldOf(id: number): Told['candidates'][number] | null {
+    return (this.settled && this.told?.at.candidates.find((c) => c.id === id)) || null;
+  }
+
+  /** A candidate against the leader at the cut; null for the leader, and until it is told. */
+  againstLeader(row: Row): Against | null {
+    return this.toldOf(row.id)?.against ?? null;
+  }
+
+  /** The same, as it was told last: for sentences that need not vanish while the cut moves. */
+  lastAgainst(row: Row): Against | null {
+    return this.told?.at.candidates.find((c) => c.id === row.id)?.against ?? null;
+  }
+
+  /** Asks for what is told at the cut, once it has come to rest. */
+  private tellSoon(): void {
+    clearTimeout(this.telling);
+    if (!this.settled) this.telling = setTimeout(() => void this.tell(), TELL_AFTER);
+  }
+
+  private async tell(): Promise<void> {
+    const [brief, of, records] = [this.brief, this.comparison, this.records];
+    if (!brief || !of || this.settled) return;
+    const leader = layout.now.leader === null ? '' : `&leader=${layout.now.leader}`;
+    try {
+      const at = await get<Told>(`/comparisons/${brief.id}/at?records=${records}${leader}`);
+      if (this.comparison === of) this.told = { of, at };
+      if (this.records !== records) this.tellSoon();
+    } catch (e) {
+      this.failure = `Intervals at this cut are missing: ${e instanceof Error ? e.message : e}`;
+    }
   }
 
   reader(row: Row): Reader {
@@ -115,8 +150,9 @@ class Desk {
     const comparison = await get<Comparison>(`/comparisons/${this.brief.id}${query}`);
     await this.fetchOrders(comparison);
     this.comparison = comparison;
+    if (comparison.at) this.told = { of: comparison, at: comparison.at };
     const mine = comparison.candidates.some((c) => c.id === this.candidateId);
-    if (mine && (pending || this.unkept || this.moves !== moves)) return;
+    if (mine && (pending || this.unkept || this.moves !== moves)) return this.tellSoon();
     const kept = comparison.cut;
     const first = comparison.candidates[0];
     if (kept && comparison.candidates.some((c) => c.id === kept.candidateId)) {
@@ -196,6 +232,7 @@ class Desk {
     if (!this.comparison) return;
     this.records = Math.min(this.comparison.records, Math.max(0, records));
     this.rule = rule;
+    this.tellSoon();
     this.save();
   }
 
@@ -280,6 +317,7 @@ export function editOf(brief: Brief): Edit {
     capacity: brief.capacity,
     campaignSize: brief.campaignSize,
     plannedRate: brief.plannedRate,
+    deciding: brief.deciding,
   };
 }
 

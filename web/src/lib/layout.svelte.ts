@@ -10,7 +10,7 @@ export const COLUMNS: [ColumnKey, string][] = [
   ['precision', 'Precision'],
   ['gain', 'Net value at the cut'],
   ['auc', 'AUC'],
-  ['gap', 'Training less validation'],
+  ['gap', 'Out of fold less validation'],
   ['verdict', 'Against leader at the cut'],
   ['aucVerdict', 'Against leader by AUC'],
   ['best', 'Best net value'],

@@ -11,6 +11,7 @@ import type { Axis, Line, Wash } from './chart';
 import { alongBand, gainOf, thin } from './curve';
 import { count, gain, significant } from './format';
 import { cellsOf, measure } from './measures';
+import { curveReader } from './order';
 import type { PaneKind } from './paneKinds';
 
 const DRAWN_POINTS = 900;
@@ -227,8 +228,9 @@ function liftOf(all: Comparison, records: number, events: number): number {
 function lift(data: PaneData): Drawing {
   const { all, chosen } = data;
   const y = { label: 'precision ÷ event rate, times', format: (v: number) => String(v), min: 0 };
-  const read = (values: number[]) => (d: number) =>
-    liftOf(all, d * all.records, alongBand(all.depths, values, d));
+  const read = (values: number[]) => (d: number) => alongBand(all.depths, values, d) / all.eventRate;
+  const own = (values: number[]) => (d: number) => alongBand(all.depths, values, d) / d;
+  const planned = all.eventFactor !== 1;
   return {
     ...plain(depthAxis(data), y),
     lines: [
@@ -240,7 +242,9 @@ function lift(data: PaneData): Drawing {
       ...overlay(data, (d, c) => (d < FROM_DEPTH ? null : [100 * d, trainingPrecision(all, d, c).lift])),
       level('at random', 1, 'dotted'),
     ],
-    wash: washed(data, read(chosen.band.eventsLow), read(chosen.band.eventsHigh)),
+    wash: planned
+      ? washed(data, read(chosen.band.precisionLow), read(chosen.band.precisionHigh))
+      : washed(data, own(chosen.band.captureLow), own(chosen.band.captureHigh)),
     notes: [{ x: 84, y: 1, text: 'at random' }],
   };
 }
@@ -298,8 +302,9 @@ function returnOnSpend(data: PaneData): Drawing {
   if (brief.actionCost === 0) {
     return { ...drawing, empty: `${brief.acting} costs nothing here, so there is no return on spend.` };
   }
-  const bound = (money: number[], events: number[]) => (d: number) =>
-    alongBand(all.depths, money, d) / spend(d * all.records, alongBand(all.depths, events, d));
+  const reader = curveReader(chosen);
+  const bound = (money: number[]) => (d: number) =>
+    alongBand(all.depths, money, d) / spend(d * all.records, reader.at(d * all.records).events);
   return {
     ...drawing,
     lines: [
@@ -310,11 +315,7 @@ function returnOnSpend(data: PaneData): Drawing {
       }),
       level('no return', 0),
     ],
-    wash: washed(
-      data,
-      bound(chosen.band.gainLow, chosen.band.eventsLow),
-      bound(chosen.band.gainHigh, chosen.band.eventsHigh),
-    ),
+    wash: washed(data, bound(chosen.band.gainLow), bound(chosen.band.gainHigh)),
   };
 }
 

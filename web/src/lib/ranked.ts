@@ -1,16 +1,19 @@
-import type { Row } from '../api/types';
-import type { AgainstAt, AtCut } from './curve';
+import type { Against, Row } from '../api/types';
+import type { AtCut } from './curve';
 import type { Arrangement } from './layout.svelte';
 
 /** A candidate as the table shows it. */
 export interface Shown {
   row: Row;
   at: AtCut;
-  against: AgainstAt | null;
+  against: Against | null;
   colour: string;
 }
 
-const ORDER = { ahead: 3, leader: 2, 'not separable': 1, behind: 0 };
+const ORDER = { AHEAD: 4, LEADER: 3, NOT_SEPARABLE: 2, TOO_FEW: 1, BEHIND: 0 };
+
+/** AUC out of fold on training less AUC on validation; null where there is none out of fold. */
+export const gapOf = (row: Row) => (row.outOfFold ? row.outOfFold.auc - row.auc.auc : null);
 
 /** What a column is sorted by; a text for names. */
 function key(by: string, { row, at, against }: Shown): number | string | null {
@@ -30,7 +33,7 @@ function key(by: string, { row, at, against }: Shown): number | string | null {
     case 'auc':
       return row.auc.auc;
     case 'gap':
-      return row.trainingAuc - row.auc.auc;
+      return gapOf(row);
     case 'inputs':
       return row.inputs;
     case 'known':
@@ -38,7 +41,7 @@ function key(by: string, { row, at, against }: Shown): number | string | null {
     case 'looks':
       return row.looks;
     case 'verdict':
-      return ORDER[against?.verdict ?? 'leader'] * 1e12 + (against?.gain.difference ?? 0);
+      return ORDER[against?.verdict ?? 'LEADER'] * 1e12 + (against?.netValue.difference ?? 0);
     case 'aucVerdict':
       return row.aucDifference ?? 0;
     default:

@@ -1,5 +1,6 @@
-import type { Brief, Comparison, Row } from '../api/types';
-import type { AgainstAt, AtCut } from './curve';
+import type { Against, Brief, Comparison, Difference, Row } from '../api/types';
+import type { AtCut } from './curve';
+import { interval } from './words';
 import { desk } from './desk.svelte';
 import { count, fixed, gain, money, percent } from './format';
 
@@ -73,32 +74,39 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
       };
     case 'gap':
       return {
-        name: 'Training less validation',
-        what: 'AUC on training less AUC on validation.',
-        formula: 'AUC training − AUC validation',
-        numbers: `${fixed(row.trainingAuc, 3)} − ${fixed(row.auc.auc, 3)} = ${fixed(row.trainingAuc - row.auc.auc, 3)}`,
-        beware: 'From 0.05 up it raises an alarm: the candidate has learnt its training records by heart.',
+        name: 'Out of fold less validation',
+        what: 'AUC on training, each record scored by a model that did not see it, less AUC on validation.',
+        formula: 'AUC out of fold − AUC validation',
+        numbers: row.outOfFold
+          ? `${fixed(row.outOfFold.auc, 3)} − ${fixed(row.auc.auc, 3)} = ${fixed(row.outOfFold.auc - row.auc.auc, 3)}; on training itself ${fixed(row.trainingAuc, 3)}`
+          : `${row.name}: no model was fitted without some of training’s records`,
+        beware:
+          'It raises an alarm where it is 0.02 or more and 2.58 standard errors or more: above 0 drift or copies, below 0 a leak into validation. A high AUC on training itself is no fault.',
       };
     case 'verdict': {
       const found = desk.againstLeader(row);
       return {
         name: 'Against the leader, at the cut',
         what: 'The word on the paired difference of net value to the leader, both acting equally deep: ahead, behind, or not separable. Below it the difference.',
-        formula: 'paired bootstrap over records, p values adjusted after Holm, limit 0.05',
+        formula:
+          'paired bootstrap at this cut, p values adjusted after Holm (over all pairs where the leader was not named), limit 0.05',
         numbers: !found
-          ? `${row.name} is the leader`
-          : `${gain(brief.currency, found.gain.difference)}, 95 % interval ${gain(brief.currency, found.gain.low)} to ` +
-            `${gain(brief.currency, found.gain.high)}, adjusted p = ${found.adjustedP.toPrecision(2)}; capture ` +
-            `${signed(100 * found.capture.difference, 1)} points (${signed(100 * found.capture.low, 1)} to ${signed(100 * found.capture.high, 1)})` +
-            differences(found),
-        beware: '“Not separable” does not mean equal: these records cannot tell.',
+          ? row.verdict === 'LEADER'
+            ? `${row.name} is the leader`
+            : 'on its way'
+          : `${gain(brief.currency, found.netValue.difference)}, 95 % interval ` +
+            `${interval(found.netValue.low, found.netValue.high, (v) => gain(brief.currency, v))}, ` +
+            `adjusted p = ${found.adjustedP.toPrecision(2)}${differences(found)}`,
+        beware:
+          '“Not separable” does not mean equal: these records cannot tell. “Too few”: fewer than 20 events or non-events, or than 5 records that only one of the two acts on.',
       };
     }
     case 'aucVerdict':
       return {
         name: 'Against the leader, by AUC',
         what: 'The word on the paired difference of AUC to the leader.',
-        formula: 'paired difference by DeLong, p values adjusted after Holm, limit 0.05',
+        formula:
+          'paired difference by DeLong, p values adjusted after Holm (over all pairs where the leader was not named), limit 0.05',
         numbers:
           row.adjustedP === null || row.aucDifference === null
             ? `${row.name} is the leader or equal to it`
@@ -145,11 +153,17 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
 
 const signed = (value: number, digits: number) => `${value > 0 ? '+' : ''}${fixed(value, digits)}`;
 
-function differences(found: AgainstAt): string {
-  const { lift, precision } = found;
-  if (!lift || !precision) return '';
+function differences(found: Against): string {
+  const points = (name: string, d: Difference | null) =>
+    d === null
+      ? ''
+      : `; ${name} ${signed(100 * d.difference, 1)} points (${interval(d.low, d.high, (v) => signed(100 * v, 1))})`;
+  const lift = found.lift;
   return (
-    `; lift ${signed(lift.difference, 2)} (${signed(lift.low, 2)} to ${signed(lift.high, 2)}); precision ` +
-    `${signed(100 * precision.difference, 1)} points (${signed(100 * precision.low, 1)} to ${signed(100 * precision.high, 1)})`
+    points('capture', found.capture) +
+    (lift
+      ? `; lift ${signed(lift.difference, 2)} (${interval(lift.low, lift.high, (v) => signed(v, 2))})`
+      : '') +
+    points('precision', found.precision)
   );
 }

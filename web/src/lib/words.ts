@@ -1,5 +1,5 @@
-import type { Brief, Comparison, Row } from '../api/types';
-import type { AgainstAt, AtCut } from './curve';
+import type { Against, Brief, Comparison, Row, Verdict } from '../api/types';
+import type { AtCut } from './curve';
 import { capital, count, fixed, gain, money, NONE, percent } from './format';
 
 /** The parts of a sentence; bold parts name candidates. */
@@ -24,10 +24,23 @@ export function compareLine(brief: Brief, all: Comparison, at: AtCut, chosen: Ro
       text:
         ` reaches ${percent(at.capture)} % of the ${brief.eventsNoun}, ${times(at.lift)} as ${brief.acting} at random, ` +
         `and ${at.gain < 0 ? 'loses' : 'gains'} ${money(brief.currency, Math.abs(at.gain))} against ${brief.acting} nobody ` +
-        `(95 % interval ${gain(brief.currency, at.gainLow)} to ${gain(brief.currency, at.gainHigh)}).`,
+        `(95 % interval ${interval(at.gainLow, at.gainHigh, (v) => gain(brief.currency, v))}).`,
     },
   ];
 }
+
+/** What a verdict is called. */
+export const VERDICTS: Record<Verdict, string> = {
+  LEADER: 'leader',
+  AHEAD: 'ahead',
+  BEHIND: 'behind',
+  NOT_SEPARABLE: 'not separable',
+  TOO_FEW: 'too few',
+};
+
+/** An interval in words; “…” while it is on its way. */
+export const interval = (low: number | null, high: number | null, show: (v: number) => string) =>
+  low === null || high === null ? '…' : `${show(low)} to ${show(high)}`;
 
 function times(lift: number | null): string {
   return lift === null ? NONE : `${fixed(lift, 1)} times as many`;
@@ -42,7 +55,7 @@ const listed = (names: string[]): Phrase[] =>
 /** A candidate beside the leader at the cut. */
 export interface Rival {
   row: Row;
-  against: AgainstAt | null;
+  against: Against | null;
 }
 
 /** Who is level with the leader at the cut and by AUC, and how many events it would take to tell. */
@@ -51,8 +64,9 @@ export function levelLine(brief: Brief, all: Comparison, rivals: Rival[]): Phras
   if (!leader) return [];
   const own = rivals.filter((r) => !r.row.reference && r.row.id !== leader.id);
   if (own.length === 0) return [];
-  const level = own.filter((r) => r.against?.verdict === 'not separable');
-  const ahead = own.filter((r) => r.against?.verdict === 'ahead');
+  const few = own.filter((r) => r.against?.verdict === 'TOO_FEW');
+  const level = own.filter((r) => r.against?.verdict === 'NOT_SEPARABLE');
+  const ahead = own.filter((r) => r.against?.verdict === 'AHEAD');
   const line: Phrase[] = [];
   if (ahead.length > 0) {
     line.push(...listed(ahead.map((r) => r.row.name)), {
@@ -60,12 +74,20 @@ export function levelLine(brief: Brief, all: Comparison, rivals: Rival[]): Phras
     });
     line.push({ text: leader.name, bold: true }, { text: ' in net value at this cut. ' });
   }
+  if (few.length > 0) {
+    line.push(...listed(few.slice(0, 4).map((r) => r.row.name)));
+    if (few.length > 4) line.push({ text: ` and ${few.length - 4} more` });
+    line.push({ text: ` and ` }, { text: leader.name, bold: true });
+    line.push({
+      text: ` act on nearly the same records, or there are too few ${brief.eventsNoun}, to tell them apart. `,
+    });
+  }
   if (level.length === 0) return line;
   line.push(...listed(level.slice(0, 4).map((r) => r.row.name)));
   if (level.length > 4) line.push({ text: ` and ${level.length - 4} more` });
   line.push({ text: ' cannot be told apart from ' }, { text: leader.name, bold: true });
-  line.push({ text: ` on ${count(all.events)} ${brief.eventsNoun}` });
-  const near = level.find((r) => r.row.verdict === 'not separable' && r.row.eventsNeeded !== null);
+  line.push({ text: ` by net value at this cut on ${count(all.events)} ${brief.eventsNoun}` });
+  const near = level.find((r) => r.row.verdict === 'NOT_SEPARABLE' && r.row.eventsNeeded !== null);
   if (near) {
     line.push({
       text: `; about ${about(near.row.eventsNeeded!)} ${brief.eventsNoun} would be needed to tell the AUC of `,
@@ -90,7 +112,7 @@ export function remarks(all: Comparison, rivals: Rival[]): Phrase[][] {
   const found: Phrase[][] = [];
   for (const { row, against } of rivals) {
     if (row.reference || row.id === leader.id) continue;
-    const level = against?.verdict === 'not separable' || against?.verdict === 'ahead';
+    const level = against?.verdict === 'NOT_SEPARABLE' || against?.verdict === 'AHEAD';
     const fewer = leader.inputs - row.inputs;
     const today = row.waitDays === 0 && row.undated === 0;
     const waits = (leader.waitDays ?? 0) > 0;
@@ -115,10 +137,18 @@ export function remarks(all: Comparison, rivals: Rival[]): Phrase[][] {
 }
 
 /** How often validation was used, and what that costs. */
-export function looksLine(all: Comparison): string {
-  const { looks, choices, compared, aucOptimism } = all.looks;
+export function looksLine(brief: Brief, all: Comparison): string {
+  const { looks, choices, compared, optimism } = all.looks;
   const times = (n: number) => (n === 1 ? 'once' : `${count(n)} times`);
   const used = `Validation has been looked at ${times(looks)} and used for a choice ${times(choices)}`;
-  if (aucOptimism === null) return `${used}.`;
-  return `${used}; the best AUC of ${compared} looks about ${fixed(aucOptimism, 3)} better than it is, because it was chosen here.`;
+  const ordered = `Candidates are ordered by ${all.decidesBy}`;
+  if (optimism === null) return `${used}. ${ordered}.`;
+  return `${used}. ${ordered}; the best of ${compared} looks about ${decided(brief, all, optimism)} better by it than it is, because it was chosen here.`;
+}
+
+/** A difference of the deciding measure. */
+function decided(brief: Brief, all: Comparison, value: number): string {
+  if (all.deciding === 'NET_VALUE') return money(brief.currency, value);
+  if (all.deciding === 'CAPTURE') return `${fixed(100 * value, 1)} points`;
+  return fixed(value, 3);
 }

@@ -6,6 +6,7 @@
   import { count, percent } from '../lib/format';
   import { session } from '../lib/session.svelte';
   import BreakEven from '../parts/threshold/BreakEven.svelte';
+  import DecidingSentence from '../parts/DecidingSentence.svelte';
   import CampaignSentence from '../parts/threshold/CampaignSentence.svelte';
   import StakesSentence from '../parts/threshold/StakesSentence.svelte';
 
@@ -180,6 +181,9 @@
 
   <h1 class="mt-6">The campaign</h1>
   <CampaignSentence {brief} disabled={fixed} {keep} />
+
+  <h1 class="mt-6">What decides</h1>
+  <DecidingSentence {brief} disabled={fixed} {keep} />
   <p class="mt-5">
     <a class="action inline-block" href={`/briefs/${brief.id}/data`}
       >{brief.split ? 'See the data' : 'On to the data and its split'}</a

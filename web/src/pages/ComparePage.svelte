@@ -18,14 +18,12 @@
   const rivals = $derived(
     (all?.candidates ?? []).map((candidate) => ({
       row: candidate,
-      against: desk.againstLeader(candidate),
+      against: desk.lastAgainst(candidate),
     })),
   );
-  const said = $derived<Phrase[]>(
-    all && row && desk.at
-      ? [...compareLine(brief, all, desk.at, row), { text: ' ' }, ...levelLine(brief, all, rivals)]
-      : [],
-  );
+  const compared = $derived<Phrase[]>(all && row && desk.at ? compareLine(brief, all, desk.at, row) : []);
+  const level = $derived<Phrase[]>(all ? levelLine(brief, all, rivals) : []);
+  const said = $derived<Phrase[]>([...compared, { text: ' ' }, ...level]);
   const noted = $derived(all ? remarks(all, rivals) : []);
   /** The same alarm of several candidates is told once. */
   const alarms = $derived.by(() => {
@@ -65,13 +63,14 @@
     <RibbonTable {brief} {all} />
     <div {@attach pins.pinnable(pinned)}>
       <p class="reading" data-reading-line>
-        {@render phrases(said)}
+        {@render phrases(compared)}
+        <span class:pending={!desk.settled}>{@render phrases(level)}</span>
         <button class="chip pin" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
           >pin</button
         >
       </p>
       {#each everyRemark ? noted : noted.slice(0, MOST_REMARKS) as remark (sentence(remark))}
-        <p class="remark">{@render phrases(remark)}</p>
+        <p class="remark" class:pending={!desk.settled}>{@render phrases(remark)}</p>
       {/each}
       {#if noted.length > MOST_REMARKS}
         <button class="chip mb-1" onclick={() => (everyRemark = !everyRemark)}
@@ -101,7 +100,7 @@
       <Pane {brief} {all} index={0} chapter="comparison" />
       <Pane {brief} {all} index={1} chapter="comparison" />
     </div>
-    <p class="quiet mt-2" data-looks>{looksLine(all)}</p>
+    <p class="quiet mt-2" data-looks>{looksLine(brief, all)}</p>
     <BandTable {brief} {all} {row} />
   </div>
 {/if}
@@ -121,5 +120,9 @@
   }
   .pin {
     font-style: normal;
+  }
+  /* said of the cut as it was; the words for this one are on their way */
+  .pending {
+    opacity: 0.45;
   }
 </style>

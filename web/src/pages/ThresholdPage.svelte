@@ -3,6 +3,7 @@
   import { get, type Refusal } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { count, gain, percent } from '../lib/format';
+  import { interval } from '../lib/words';
   import { session } from '../lib/session.svelte';
   import NothingYet from '../parts/NothingYet.svelte';
   import Pane from '../parts/Pane.svelte';
@@ -73,9 +74,8 @@
       about {count(Math.round(desk.at.records * all.campaignFactor))} and {gain(
         brief.currency,
         desk.at.gain * all.campaignFactor,
-      )} ({gain(brief.currency, desk.at.gainLow * all.campaignFactor)} to {gain(
-        brief.currency,
-        desk.at.gainHigh * all.campaignFactor,
+      )} ({interval(desk.at.gainLow, desk.at.gainHigh, (v) =>
+        gain(brief.currency, v * all.campaignFactor),
       )}).{/if}
   </p>
   {#if failure}<p class="refusal" role="alert">{failure}</p>{/if}

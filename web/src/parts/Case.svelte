@@ -39,7 +39,7 @@
 
   const level = $derived(
     desk.comparison?.candidates.filter(
-      (c) => !c.reference && desk.againstLeader(c)?.verdict === 'not separable',
+      (c) => !c.reference && desk.lastAgainst(c)?.verdict === 'NOT_SEPARABLE',
     ).length ?? 0,
   );
 

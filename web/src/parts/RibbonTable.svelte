@@ -5,8 +5,8 @@
   import { fixed, gain, half, percent } from '../lib/format';
   import { COLUMNS, layout, type ColumnKey } from '../lib/layout.svelte';
   import { pins } from '../lib/pins.svelte';
-  import { arranged, known, type Shown } from '../lib/ranked';
-  import { compareLine, sentence } from '../lib/words';
+  import { arranged, gapOf, known, type Shown } from '../lib/ranked';
+  import { compareLine, interval, sentence, VERDICTS } from '../lib/words';
   import Popover from './Popover.svelte';
   import Ribbon from './Ribbon.svelte';
   import TermHead from './TermHead.svelte';
@@ -34,7 +34,7 @@
     ['gain', `Net value ${brief.currency}`],
     ['best', `Best net value ${brief.currency}`],
     ['auc', 'AUC'],
-    ['gap', 'Train − val.'],
+    ['gap', 'Fold − val.'],
     ['inputs', 'Inputs'],
     ['known', 'Known after'],
     ['looks', 'Looks'],
@@ -56,7 +56,7 @@
   }
 
   const between = (low: number | null, high: number | null, show: (v: number) => string) =>
-    low === null || high === null ? 'no interval' : `${show(low)}–${show(high)}`;
+    low !== null && high !== null ? `${show(low)}–${show(high)}` : desk.settled ? 'no interval' : '…';
   const kindLine = (row: Row) =>
     row.reference ? row.kindWords : `${row.kindWords}, ${row.inputs} input${row.inputs === 1 ? '' : 's'}`;
 
@@ -97,17 +97,20 @@
   {:else if key === 'gain'}
     <b class="font-semibold">{gain('', at.gain)}</b><small
       class="sub"
-      title="{gain(brief.currency, at.gainLow)} to {gain(brief.currency, at.gainHigh)}"
-      >{half(at.gainLow, at.gainHigh)}</small
+      title={interval(at.gainLow, at.gainHigh, (v) => gain(brief.currency, v))}
+      >{at.gainLow === null || at.gainHigh === null ? '…' : half(at.gainLow, at.gainHigh)}</small
     >
   {:else if key === 'best'}
     {gain('', row.best.gainOverNobody)}<small class="sub">at {percent(row.best.depth)} %</small>
   {:else if key === 'auc'}
     {fixed(row.auc.auc, 3)}<small class="sub">{between(row.auc.low, row.auc.high, (v) => fixed(v, 3))}</small>
   {:else if key === 'gap'}
-    {#if row.trainingAuc - row.auc.auc >= 0.05}<span class="alarm" title="fits training too closely"
-        >▲ {fixed(row.trainingAuc - row.auc.auc, 3)}</span
-      >{:else}{fixed(row.trainingAuc - row.auc.auc, 3)}{/if}
+    {#if row.alarms.some((a) => a.kind === 'DOES_NOT_CARRY_OVER')}<span
+        class="alarm"
+        title="does not carry over">▲ {fixed(gapOf(row), 3)}</span
+      >{:else}{fixed(gapOf(row), 3)}{/if}<small class="sub" title="AUC on training itself"
+      >trained {fixed(row.trainingAuc, 2)}</small
+    >
   {:else if key === 'inputs'}
     {row.inputs}
   {:else if key === 'known'}
@@ -118,22 +121,30 @@
     {row.looks}
   {:else if key === 'verdict'}
     {#if row.id === all.leader}<span class="lead">leader</span>
-    {:else if against}
-      <span class:quiet={against.verdict === 'behind'} class:lead={against.verdict === 'ahead'}
-        >{against.verdict}</span
-      ><small
-        class="sub"
-        title="net value less the leader’s, 95 % interval {gain(brief.currency, against.gain.low)} to {gain(
-          brief.currency,
-          against.gain.high,
-        )}, Holm-adjusted p {against.adjustedP.toPrecision(2)}">{gain('', against.gain.difference)}</small
+    {:else}
+      <span
+        class="named"
+        class:quiet={against?.verdict === 'BEHIND'}
+        class:lead={against?.verdict === 'AHEAD'}
+        title={against
+          ? `net value at this cut less the leader’s ${gain(brief.currency, against.netValue.difference)}, 95 % interval ` +
+            `${interval(against.netValue.low, against.netValue.high, (v) => gain(brief.currency, v))}, ` +
+            `Holm-adjusted p ${against.adjustedP.toPrecision(2)}`
+          : ''}><i>money</i> {against ? VERDICTS[against.verdict] : '…'}</span
+      ><span
+        class="named"
+        class:quiet={row.verdict === 'BEHIND'}
+        class:lead={row.verdict === 'AHEAD'}
+        title={row.adjustedP === null ? '' : `Holm-adjusted p ${row.adjustedP.toPrecision(2)}`}
+        ><i>AUC</i> {VERDICTS[row.verdict]}</span
       >
     {/if}
     {#if row.beatsReference === false}<small class="alarm beaten"
         >▲ does not beat {reference?.name ?? 'the reference'}</small
       >{/if}
   {:else if key === 'aucVerdict'}
-    <span class:quiet={row.verdict === 'behind'} class:lead={row.verdict === 'leader'}>{row.verdict}</span
+    <span class:quiet={row.verdict === 'BEHIND'} class:lead={row.verdict === 'LEADER'}
+      >{VERDICTS[row.verdict]}</span
     >{#if row.adjustedP !== null}<small class="sub">p {row.adjustedP.toPrecision(2)}</small>{/if}
   {/if}
 {/snippet}
@@ -301,6 +312,18 @@
   }
   .lead {
     color: var(--color-spruce);
+  }
+  .named {
+    display: block;
+    white-space: nowrap;
+    line-height: 1.3;
+  }
+  .named i {
+    display: inline-block;
+    min-width: 41px;
+    font-style: normal;
+    font-size: 11px;
+    color: var(--color-ink-2);
   }
   .beaten {
     display: block;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Brief, Effect } from '../../api/types';
   import { fixed, money } from '../../lib/format';
+  import { VERDICTS } from '../../lib/words';
 
   /** What a change did to each figure, with its interval and verdict. */
   interface Props {
@@ -34,7 +35,7 @@
     {#if e}
       <span class="whitespace-nowrap" class:block={!inline} class:mr-3={inline}
         >{e.term === 'netValue' ? 'net' : NAMES[e.term]}
-        {shown(e, e.difference)} <small class="quiet">{e.verdict}</small></span
+        {shown(e, e.difference)} <small class="quiet">{VERDICTS[e.verdict]}</small></span
       >
     {/if}
   {/each}
@@ -50,8 +51,10 @@
         <tr>
           <td>{NAMES[e.term]}</td>
           <td class="n">{shown(e, e.difference)}</td>
-          <td class="n quiet">{shown(e, e.low)} … {shown(e, e.high)}</td>
-          <td class:font-semibold={e.verdict !== 'not separable'}>{e.verdict}</td>
+          <td class="n quiet"
+            >{e.low === null || e.high === null ? '–' : `${shown(e, e.low)} … ${shown(e, e.high)}`}</td
+          >
+          <td class:font-semibold={e.verdict === 'AHEAD' || e.verdict === 'BEHIND'}>{VERDICTS[e.verdict]}</td>
         </tr>
       {/each}
     </tbody>

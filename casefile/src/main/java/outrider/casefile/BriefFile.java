@@ -3,6 +3,8 @@ package outrider.casefile;
 import java.util.List;
 import java.util.Map;
 import outrider.base.BadInput;
+import outrider.exchange.Comparison;
+import outrider.exchange.DecidingMeasure;
 import outrider.split.SplitPlan;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
@@ -18,7 +20,8 @@ import outrider.table.Dialect;
  * @param split its seed is the seed of everything that is computed
  * @param capacity of {@code campaignSize} customers; null for none
  * @param plannedRate event rate of the campaign; null for validation's own
- * @param cut null for the best net value of the candidate with the highest AUC
+ * @param deciding by what candidates are ordered and the leader is chosen; null for what decides where nobody chose
+ * @param cut null for the best net value of the candidate that the deciding measure puts first
  * @param seal the opening of the reserve; null while it is sealed
  * @param memo what the author says; null for nothing yet
  */
@@ -35,6 +38,7 @@ public record BriefFile(
         Double capacity,
         double campaignSize,
         Double plannedRate,
+        DecidingMeasure deciding,
         List<CandidateSpec> candidates,
         CutSpec cut,
         SealSpec seal,
@@ -113,6 +117,11 @@ public record BriefFile(
         return capacity == null ? null : new Capacity(capacity / campaignSize, true);
     }
 
+    /** What its candidates are compared by. */
+    public Comparison.Terms terms() {
+        return new Comparison.Terms(stakes, plannedRateOrNone(), capacityShare(), deciding, split.seed());
+    }
+
     /** The column by whose value money is counted; null without one. */
     public String valueColumn() {
         return columns.entrySet().stream()
@@ -138,6 +147,7 @@ public record BriefFile(
                 capacity,
                 campaignSize,
                 plannedRate,
+                deciding,
                 candidates,
                 cut,
                 seal,

@@ -6,11 +6,13 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.doubt.Sample;
 import outrider.parquet.ParquetTables;
 import outrider.prepare.TrainingData;
 import outrider.split.Parts;
@@ -121,6 +123,14 @@ public record CaseData(
     public TrainingData training(List<String> inputs) {
         return new TrainingData(
                 table, inputs, parts.training(), outcome, units, brief.split().seed());
+    }
+
+    /** Some records as figures are computed of them, with their values, and the customers that the split keeps together. */
+    public Sample sample(int[] rows) {
+        int[] unit = brief.split().groupBy() == null
+                ? null
+                : Arrays.stream(rows).map(row -> units[row]).toArray();
+        return new Sample(outcomes(rows), values(rows), null, unit);
     }
 
     /** Outcomes of some records. */

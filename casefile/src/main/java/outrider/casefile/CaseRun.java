@@ -7,23 +7,27 @@ import java.util.Map;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
+import outrider.doubt.Sample;
 import outrider.exchange.Scored;
 import outrider.learn.Fitted;
 import outrider.learn.Kind;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
-import outrider.rank.Ranking;
 
 /** Fits every candidate of a case from its data, in their order. Bits repeat, whatever the number of threads. */
 public final class CaseRun {
     private final CaseData data;
     private final Workers workers;
+    private final Sample trainingSample;
+    private final Sample validationSample;
     private final Map<String, Fitted> fitted = new LinkedHashMap<>();
     private final Map<String, BriefFile.CandidateSpec> specs = new LinkedHashMap<>();
 
     private CaseRun(CaseData data, Workers workers) {
         this.data = data;
         this.workers = workers;
+        trainingSample = data.sample(data.parts().training());
+        validationSample = data.sample(data.parts().validation());
     }
 
     /**
@@ -63,15 +67,12 @@ public final class CaseRun {
                     workers,
                     progress);
             fitted.put(spec.name(), made);
-            byte[] outcome = data.outcomes(training);
             int[] validation = data.parts().validation();
-            Ranking onTraining = Ranking.of(score(made, training), outcome);
             Scored scored = Scored.of(
-                    onTraining,
+                    new Scored.Nature(made.model().probability(), kind.reference()),
+                    new Scored.Training(score(made, training), made.outOfFold(), trainingSample),
                     score(made, validation),
-                    data.outcomes(validation),
-                    data.values(validation),
-                    data.brief().split().seed());
+                    validationSample);
             return new Entrant(
                     spec.name(),
                     kind,

@@ -12,7 +12,7 @@ public enum Check {
     BEATS_REFERENCES("beatsReferences", "Beats every reference", List.of()),
     NET_VALUE("netValueAboveZero", "Interval of the gain above 0", List.of()),
     LIFT("lift", "Lift at the cut", List.of("atLeast")),
-    TRAINING_GAP("trainingGap", "Training less validation AUC", List.of("atMost")),
+    CARRIES_OVER("carriesOver", "Carries over to validation", List.of("gapAtMost")),
     RESERVE("reserveConfirms", "Reserve confirms", List.of()),
     CALIBRATION("calibration", "Calibration", List.of("slopeFrom", "slopeTo", "errorAtMost")),
     EVENTS("enoughEvents", "Enough events", List.of("training", "validation", "reserve")),
@@ -22,6 +22,9 @@ public enum Check {
     LOOKS("looks", "Looks at validation", List.of("atMost")),
     STAKES("stakesFilled", "Stakes filled in", List.of()),
     MONITORING("monitoring", "Monitoring plan", List.of("linesAtLeast"));
+
+    /** What policies called it while training was held against validation itself. */
+    private static final String CARRIES_OVER_BEFORE = "trainingGap";
 
     private final String jsonName;
     private final String title;
@@ -49,6 +52,7 @@ public enum Check {
     /** @throws BadInput if there is none of that name */
     @JsonCreator
     public static Check named(String name) {
+        if (name.equals(CARRIES_OVER_BEFORE)) return CARRIES_OVER;
         for (Check check : values()) if (check.jsonName.equals(name)) return check;
         String known = Arrays.stream(values()).map(Check::jsonName).collect(Collectors.joining(", "));
         throw BadInput.of("checks", "name \"" + name + "\", which is none", "name some of: " + known);

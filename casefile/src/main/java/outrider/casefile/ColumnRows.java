@@ -3,6 +3,7 @@ package outrider.casefile;
 import java.util.List;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.check.Alarm;
+import outrider.check.AlarmKind;
 import outrider.check.ColumnAlarms;
 import outrider.check.ColumnProfile;
 import outrider.table.Column;
@@ -24,7 +25,7 @@ final class ColumnRows {
         ColumnSetup setup = brief.column(name);
         boolean isOutcome = name.equals(brief.outcome().column());
         int[] rows = data.parts().training();
-        ColumnProfile profile = ColumnProfile.of(column, rows, isOutcome ? null : data.outcome());
+        ColumnProfile profile = ColumnProfile.of(column, rows, isOutcome ? null : data.outcome(), data.units());
         boolean input = chosen.inputs().contains(name);
         String use = isOutcome
                 ? "outcome"
@@ -55,6 +56,6 @@ final class ColumnRows {
             String why = setup.reason().isEmpty() ? "" : ": " + setup.reason();
             answer = "no input of the proposed candidate" + why;
         }
-        return new Figures.Rung(alarm.name(), alarm.meaning(), alarm.name().equals(ColumnAlarms.LEAK), answer);
+        return new Figures.Rung(alarm.name(), alarm.meaning(), alarm.kind() == AlarmKind.SUSPECTED_LEAK, answer);
     }
 }

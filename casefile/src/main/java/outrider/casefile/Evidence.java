@@ -8,6 +8,7 @@ import java.util.Map;
  * Everything a sign-off report says. Its canonical JSON is what is hashed, signed and kept; every rendering is made from it
  * alone.
  *
+ * @param rules the version of the methods that its figures were computed by
  * @param report its number; null for one that no server issued
  * @param issuedAt ISO 8601, UTC
  * @param cannotApprove the author and whoever fitted the candidate
@@ -21,6 +22,7 @@ import java.util.Map;
 @JsonInclude(JsonInclude.Include.ALWAYS)
 public record Evidence(
         int format,
+        int rules,
         Long report,
         String issuedBy,
         String issuedAt,
@@ -37,7 +39,9 @@ public record Evidence(
         TrailHead trail,
         Maker maker,
         Map<String, Object> key) {
-    public static final int FORMAT = 2;
+    public static final int FORMAT = 3;
+    /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
+    public static final int RULES = 2;
 
     /**
      * A chart, a table or a sentence that the author pinned, as it stood then.

@@ -19,6 +19,9 @@ import outrider.base.BadInput;
  */
 public record EvidenceFile(JsonNode tree, String sha256, String signature, List<TrailEntry> trail) {
 
+    /** The first format whose hash, signature and chain this program checks. */
+    private static final int OLDEST = 2;
+
     /** @param canonical as {@link Canonical#write} made them */
     public static byte[] write(byte[] canonical, String signature, List<TrailEntry> trail) {
         Map<String, Object> file = new LinkedHashMap<>();
@@ -45,7 +48,7 @@ public record EvidenceFile(JsonNode tree, String sha256, String signature, List<
             throw BadInput.of("evidence", "lacks its evidence or its SHA-256", "use a file that Outrider issued");
         }
         int format = file.path("evidence").path("format").asInt();
-        if (format != Evidence.FORMAT) {
+        if (format < OLDEST || format > Evidence.FORMAT) {
             throw BadInput.of("evidence", "is of format " + format, "use a program that reads it");
         }
         List<TrailEntry> trail = new ArrayList<>();
@@ -70,6 +73,12 @@ public record EvidenceFile(JsonNode tree, String sha256, String signature, List<
 
     public Evidence evidence() {
         return Canonical.read(tree, Evidence.class, "evidence");
+    }
+
+    /** Whether this program computes by the rules that the figures were computed by, so that it can repeat them. */
+    public boolean ofTheseRules() {
+        return tree.path("format").asInt() == Evidence.FORMAT
+                && tree.path("rules").asInt() == Evidence.RULES;
     }
 
     byte[] canonical() {

@@ -1,10 +1,13 @@
 package outrider.casefile;
 
 import java.util.List;
+import outrider.base.Normal;
 import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
-import outrider.exchange.AgainstLeader;
+import outrider.exchange.AucComparison;
+import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
+import outrider.exchange.DecidingKind;
 import outrider.measure.BandRow;
 import outrider.measure.ProbabilityQuality;
 
@@ -12,7 +15,7 @@ import outrider.measure.ProbabilityQuality;
  * Every figure of a report: what can be computed anew from the data and the recipe, and nothing else. Shares from 0 to 1, money
  * in the brief's currency, summed over validation unless said; figures at the cut are at the planned event rate where there is one.
  *
- * @param candidates best AUC first, references last; each at the chosen one's depth
+ * @param deciding by what candidates are ordered, in words; {@code candidates} best first, references last; each at the chosen one's depth
  * @param chosen name of the proposed candidate
  * @param validation the chosen candidate at the cut
  * @param everybody acting on all, {@code gainOverNobody}
@@ -20,12 +23,13 @@ import outrider.measure.ProbabilityQuality;
  * @param perCampaign what a sum over validation is multiplied by for the campaign
  * @param breakEven event probability from which acting pays; null where there is none, and with a value column
  * @param calibration of the chosen one on validation in ten bands; null where its score is no probability
- * @param optimism of the best AUC for having been chosen among all; null for fewer than two
+ * @param optimism of the best by the deciding measure for having been chosen among all, in its unit; null for fewer than two
  * @param reserve null while it is sealed
  */
 public record Figures(
         Data data,
         Split split,
+        Deciding deciding,
         List<Row> candidates,
         String chosen,
         CutFigures validation,
@@ -42,6 +46,9 @@ public record Figures(
         Reserve reserve,
         List<ColumnRow> columns) {
 
+    /** @param words the measure with its share, if it has one */
+    public record Deciding(DecidingKind measure, String words) {}
+
     public record Data(String sha256, long bytes, int records, int columns) {}
 
     /** Its reserve shows no outcome before the seal is opened. */
@@ -56,8 +63,9 @@ public record Figures(
      * @param numbers how many numbers its model holds
      * @param knownAfterDays when the last of its inputs is known, and {@code lastKnown} which that is; null where nobody said
      * @param undated how many of its inputs nobody said it of
-     * @param standing by AUC against the chosen one: "leader" for itself
-     * @param adjustedP of that, Holm-adjusted
+     * @param outOfFold AUC on training by models that did not see the record; null where there is none
+     * @param byAuc against the chosen one
+     * @param deciding the deciding measure; a net value is the gain over nobody
      * @param difference at the cut, this one less the chosen one; null for itself
      * @param bestDepth where its own net value is highest within the capacity, and {@code bestGain} what that gains over nobody
      * @param curve 201 points of depth, capture rate and gain over nobody
@@ -74,17 +82,18 @@ public record Figures(
             int undated,
             AucDoubt.Interval auc,
             double trainingAuc,
-            String standing,
-            Double adjustedP,
+            AucDoubt.Interval outOfFold,
+            AucComparison byAuc,
+            double deciding,
             CutFigures atCut,
-            AgainstLeader.At difference,
+            CutComparison.At difference,
             double bestDepth,
             double bestGain,
             List<Alarm> alarms,
             List<double[]> curve) {}
 
     /** @param difference the proposal's gain less today's, paired bootstrap where both act on as many; else without interval */
-    public record Today(String candidate, CutFigures at, AgainstLeader.Difference difference) {}
+    public record Today(String candidate, CutFigures at, CutComparison.Difference difference) {}
 
     /**
      * The same cut where one amount is another.
@@ -130,15 +139,15 @@ public record Figures(
      */
     public record Reserve(
             Part part, CutFigures figures, AucDoubt.Interval auc, double perCampaign, List<Compared> comparison) {
-        public boolean below() {
-            return comparison.stream().anyMatch(Compared::below);
+        public boolean confirms() {
+            return comparison.stream().allMatch(Compared::confirmed);
         }
     }
 
     /**
-     * One measure on both parts, money for the campaign.
+     * One measure on both parts, each with its 95 % interval, money for the campaign.
      *
-     * @param low and {@code high}: validation's 95 % interval; {@code below} whether the reserve lies under it
+     * @param confirmed whether what the reserve lacks to validation is within the doubt of both (METHODS section 4)
      */
     public record Compared(
             String measure,
@@ -148,7 +157,20 @@ public record Figures(
             Double reserve,
             Double reserveLow,
             Double reserveHigh,
-            boolean below) {}
+            boolean confirmed) {
+        /** One-sided 0.025 over five figures. */
+        private static final double ERRORS = 2.576;
+
+        static Compared of(String measure, Double v, Double low, Double high, Double r, Double rLow, Double rHigh) {
+            double error = Math.hypot(half(low, high), half(rLow, rHigh)) / Normal.Z95;
+            boolean confirmed = v == null || r == null || v - r < ERRORS * error || r >= v;
+            return new Compared(measure, v, low, high, r, rLow, rHigh, confirmed);
+        }
+
+        private static double half(Double low, Double high) {
+            return low == null || high == null ? 0 : (high - low) / 2;
+        }
+    }
 
     /**
      * A column of the file as training shows it.

@@ -2,23 +2,24 @@ package outrider.casefile;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.doubt.AucDoubt;
-import outrider.doubt.Bootstrap;
-import outrider.doubt.Optimism;
-import outrider.exchange.AgainstLeader;
-import outrider.exchange.AucStanding;
+import outrider.doubt.CutDraws;
+import outrider.doubt.Sample;
+import outrider.exchange.Comparison;
+import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
+import outrider.exchange.DecidingMeasure;
 import outrider.exchange.Scored;
 import outrider.measure.Bands;
-import outrider.measure.ProbabilityQuality;
+import outrider.rank.Placed;
 import outrider.rank.Ranking;
 import outrider.split.Part;
 import outrider.split.SealOpening;
+import outrider.stakes.Capacity;
 import outrider.stakes.Frontier;
 import outrider.stakes.Inverse;
 import outrider.stakes.Lever;
@@ -34,8 +35,8 @@ public final class FiguresMaker {
     private final CaseData data;
     private final BriefFile brief;
     private final List<Entrant> entrants;
-    private final List<NetValue> money = new ArrayList<>();
-    private final List<Bootstrap.Band> bands = new ArrayList<>();
+    private final Comparison comparison;
+    private final CutComparison atCut;
     private final Workers workers;
     private final long seed;
     private final int chosen;
@@ -46,27 +47,27 @@ public final class FiguresMaker {
         this.workers = workers;
         brief = data.brief();
         seed = brief.split().seed();
-        entrants = new ArrayList<>(candidates);
-        entrants.sort(Comparator.comparing((Entrant e) -> e.kind().reference())
-                .thenComparing(e -> -e.scored().doubt().interval().auc())
-                .thenComparing(candidates::indexOf));
-        for (Entrant e : entrants) {
-            NetValue own = new NetValue(e.scored().validation(), brief.stakes(), brief.plannedRateOrNone());
-            money.add(own);
-            bands.add(null);
+        List<Comparison.Entry> entries = new ArrayList<>();
+        for (Entrant e : candidates) {
+            entries.add(new Comparison.Entry(entries.size(), e.name(), e.kind().reference(), e.scored()));
         }
-        workers.each(
-                entrants.size(),
-                i -> bands.set(i, entrants.get(i).scored().band(money.get(i).worth(), seed)));
         BriefFile.CutSpec asked = brief.cut();
-        chosen = asked == null ? 0 : index(asked.candidate(), "cut");
-        cut = asked == null || asked.records() == null
-                ? money.get(chosen).best(brief.capacityShare()).records()
-                : asked.records();
+        Comparison own = Comparison.of(brief.terms(), entries, null, workers);
+        int proposed = asked == null ? 0 : index(own, asked.candidate(), "cut");
+        comparison = proposed == 0
+                ? own
+                : Comparison.of(
+                        brief.terms(), entries, own.entries().get(proposed).id(), workers);
+        chosen = proposed;
+        entrants = comparison.entries().stream()
+                .map(e -> candidates.get((int) e.id()))
+                .toList();
+        cut = asked == null || asked.records() == null ? comparison.best(chosen).records() : asked.records();
         double total = ranking(chosen).total();
         if (!(cut >= 0 && cut <= total)) {
             throw BadInput.of("cut", "is at " + cut + " records", "give 0 to the " + total + " of validation");
         }
+        atCut = comparison.at(cut);
     }
 
     /**
@@ -77,29 +78,25 @@ public final class FiguresMaker {
         return new FiguresMaker(data, candidates, workers).figures();
     }
 
-    private int index(String name, String field) {
-        for (int i = 0; i < entrants.size(); i++) if (entrants.get(i).name().equals(name)) return i;
+    private static int index(Comparison comparison, String name, String field) {
+        for (int i = 0; i < comparison.entries().size(); i++) {
+            if (comparison.entries().get(i).name().equals(name)) return i;
+        }
         throw BadInput.of(field, "names \"" + name + "\", which is no candidate of this brief", "name another");
     }
 
     private Ranking ranking(int i) {
-        return entrants.get(i).scored().validation();
-    }
-
-    private CutFigures at(int i, double rank) {
-        return CutFigures.of(ranking(i), money.get(i), rank, bands.get(i));
+        return comparison.ranking(i);
     }
 
     private Figures figures() {
         int[] validation = data.parts().validation();
-        CutFigures atCut = at(chosen, cut);
+        CutFigures proposed = atCut.figures().get(chosen);
         double perCampaign = brief.campaignSize() / validation.length;
-        Entrant proposed = entrants.get(chosen);
-        List<AucStanding> standings =
-                AucStanding.of(entrants.stream().map(e -> e.scored().doubt()).toList(), chosen);
-        AgainstLeader against = against();
+        Entrant entrant = entrants.get(chosen);
         List<Figures.Row> rows = new ArrayList<>();
-        for (int i = 0; i < entrants.size(); i++) rows.add(row(i, standings.get(i), against, atCut));
+        for (int i = 0; i < entrants.size(); i++) rows.add(row(i));
+        DecidingMeasure deciding = comparison.terms().decidingMeasure();
         return new Figures(
                 new Figures.Data(
                         data.sha256(),
@@ -113,26 +110,24 @@ public final class FiguresMaker {
                         data.parts().leftOut(),
                         brief.split().words(),
                         brief.split().balance().words()),
+                new Figures.Deciding(
+                        deciding.kind(),
+                        deciding.words(brief.capacityShare(), ranking(chosen).total())),
                 rows,
-                proposed.name(),
-                atCut,
-                money.get(chosen).gainAt(ranking(chosen).total()),
-                today(against, atCut),
+                entrant.name(),
+                proposed,
+                comparison.money(chosen).gainAt(ranking(chosen).total()),
+                today(proposed),
                 perCampaign,
                 brief.valueColumn() == null ? brief.stakes().breakEven() : null,
                 Bands.of(ranking(chosen), (int) Math.min(BANDS, ranking(chosen).total())),
-                calibration(proposed, validation),
-                Optimism.ofAuc(
-                        entrants.stream()
-                                .filter(e -> !e.kind().reference())
-                                .map(e -> e.scored().doubt())
-                                .toList(),
-                        new Seeds(seed)),
+                entrant.scored().quality(),
+                comparison.optimism(),
                 sensitivity(),
                 takeovers(),
-                new Groups(data, proposed, atCut).stability(),
-                reserve(proposed, atCut, perCampaign),
-                ColumnRows.of(data, proposed));
+                new Groups(data, entrant, proposed).stability(),
+                reserve(entrant, proposed, perCampaign),
+                ColumnRows.of(data, entrant));
     }
 
     private Figures.Part part(int[] rows) {
@@ -141,23 +136,10 @@ public final class FiguresMaker {
         return new Figures.Part(rows.length, events);
     }
 
-    private AgainstLeader against() {
-        int[] rows = data.parts().validation();
-        return AgainstLeader.of(
-                chosen,
-                entrants.stream().map(e -> e.scored().side()).toList(),
-                data.outcomes(rows),
-                data.values(rows),
-                money.get(chosen).worth(),
-                new Seeds(seed),
-                workers);
-    }
-
-    private Figures.Row row(int i, AucStanding standing, AgainstLeader against, CutFigures atCut) {
+    private Figures.Row row(int i) {
         Entrant e = entrants.get(i);
         Timing timing = Timing.of(e.inputs(), brief::column);
-        CutFigures mine = at(i, cut);
-        NetValue.Cut best = money.get(i).best(brief.capacityShare());
+        NetValue.Cut best = comparison.best(i);
         return new Figures.Row(
                 e.name(),
                 e.kind().words(),
@@ -170,10 +152,11 @@ public final class FiguresMaker {
                 timing.undated(),
                 e.scored().doubt().interval(),
                 e.scored().trainingAuc(),
-                standing.verdict(),
-                standing.adjustedP(),
-                mine,
-                against.at(i, mine, atCut, money.get(chosen)),
+                e.scored().outOfFold(),
+                comparison.byAuc(i),
+                comparison.deciding(i),
+                atCut.figures().get(i),
+                atCut.against().get(i),
                 best.records() / ranking(i).total(),
                 best.gainOverNobody(),
                 e.scored().alarms(),
@@ -188,35 +171,23 @@ public final class FiguresMaker {
             curve.add(new double[] {
                 k / (double) CURVE_STEPS,
                 ranking.eventsAt(at) / ranking.totalEvents(),
-                money.get(i).gainAt(at)
+                comparison.money(i).gainAt(at)
             });
         }
         return curve;
     }
 
-    private Figures.Today today(AgainstLeader against, CutFigures proposed) {
+    private Figures.Today today(CutFigures proposed) {
         Memo memo = brief.memo();
         if (memo.today() == null) return null;
-        int i = index(memo.today(), "today");
+        int i = index(comparison, memo.today(), "today");
         double rank = memo.todayRecords() == null ? cut : memo.todayRecords();
         if (rank > ranking(i).total()) {
             throw BadInput.of(
                     "todayRecords", "is " + rank, "give 0 to the " + ranking(i).total() + " of validation");
         }
-        CutFigures figures = at(i, rank);
-        AgainstLeader.At paired = rank == cut ? against.at(i, figures, proposed, money.get(chosen)) : null;
-        double ahead = proposed.gainOverNobody() - figures.gainOverNobody();
-        AgainstLeader.Difference difference = paired == null
-                ? null
-                : new AgainstLeader.Difference(
-                        ahead, -paired.netValue().high(), -paired.netValue().low());
-        return new Figures.Today(entrants.get(i).name(), figures, difference);
-    }
-
-    private ProbabilityQuality calibration(Entrant proposed, int[] rows) {
-        if (!proposed.probability()) return null;
-        return ProbabilityQuality.of(
-                proposed.scored().validationScores(), data.outcomes(rows), null, Math.min(BANDS, rows.length));
+        return new Figures.Today(
+                entrants.get(i).name(), comparison.at(i, rank), comparison.gainAhead(chosen, cut, i, rank));
     }
 
     private List<Figures.WhatIf> sensitivity() {
@@ -282,21 +253,17 @@ public final class FiguresMaker {
         int[] rows = data.parts()
                 .reserve(new SealOpening(
                         seal.openedBy(), java.time.Instant.parse(seal.openedAt()), seal.candidate(), atCut.depth()));
-        byte[] outcome = data.outcomes(rows);
+        Sample sample = data.sample(rows);
         double[] scores = proposed.score().apply(rows);
-        Ranking ranking = Ranking.of(scores, outcome, null, data.values(rows));
+        Placed placed = Placed.of(scores, sample.outcome(), null, sample.value());
+        Ranking ranking = placed.ranking();
         NetValue own = new NetValue(ranking, brief.stakes(), brief.plannedRateOrNone());
         double rank = atCut.threshold() == null
-                ? atCut.depth() * ranking.total()
+                ? new Capacity(atCut.depth(), true).ranks(ranking.total(), false)
                 : ranking.size(ranking.pointAtThreshold(atCut.threshold()));
-        double depth = rank / ranking.total();
-        double[] depths = depth > 0 && depth < 1 ? new double[] {depth, 1} : new double[] {1};
-        CutFigures figures = CutFigures.of(
-                ranking,
-                own,
-                rank,
-                Bootstrap.along(ranking, depths, own.worth(), new Seeds(seed).stream("bootstrap/reserve")));
-        AucDoubt.Interval auc = AucDoubt.of(scores, outcome).interval();
+        CutDraws draws = CutDraws.at(List.of(placed), rank, sample, new Seeds(seed), workers);
+        CutFigures figures = CutFigures.of(ranking, own, rank, draws.single(0));
+        AucDoubt.Interval auc = AucDoubt.of(placed, sample).interval();
         double scale = brief.campaignSize() / rows.length;
         return new Figures.Reserve(
                 part(rows), figures, auc, scale, compared(atCut, perCampaign, proposed.scored(), figures, scale, auc));
@@ -306,7 +273,7 @@ public final class FiguresMaker {
             CutFigures v, double vScale, Scored scored, CutFigures r, double rScale, AucDoubt.Interval reserveAuc) {
         AucDoubt.Interval auc = scored.doubt().interval();
         return Arrays.asList(
-                compared(
+                Figures.Compared.of(
                         "capture",
                         v.capture(),
                         v.captureLow(),
@@ -314,8 +281,8 @@ public final class FiguresMaker {
                         r.capture(),
                         r.captureLow(),
                         r.captureHigh()),
-                compared("lift", v.lift(), v.liftLow(), v.liftHigh(), r.lift(), r.liftLow(), r.liftHigh()),
-                compared(
+                Figures.Compared.of("lift", v.lift(), v.liftLow(), v.liftHigh(), r.lift(), r.liftLow(), r.liftHigh()),
+                Figures.Compared.of(
                         "precision",
                         v.precision(),
                         v.precisionLow(),
@@ -323,15 +290,15 @@ public final class FiguresMaker {
                         r.precision(),
                         r.precisionLow(),
                         r.precisionHigh()),
-                compared(
+                Figures.Compared.of(
                         "gain",
                         v.gainOverNobody() * vScale,
-                        v.gainLow() * vScale,
-                        v.gainHigh() * vScale,
+                        times(v.gainLow(), vScale),
+                        times(v.gainHigh(), vScale),
                         r.gainOverNobody() * rScale,
-                        r.gainLow() * rScale,
-                        r.gainHigh() * rScale),
-                compared(
+                        times(r.gainLow(), rScale),
+                        times(r.gainHigh(), rScale)),
+                Figures.Compared.of(
                         "auc",
                         auc.auc(),
                         auc.low(),
@@ -341,8 +308,7 @@ public final class FiguresMaker {
                         reserveAuc.high()));
     }
 
-    private static Figures.Compared compared(
-            String measure, Double v, Double low, Double high, Double r, Double rLow, Double rHigh) {
-        return new Figures.Compared(measure, v, low, high, r, rLow, rHigh, r != null && low != null && r < low);
+    private static Double times(Double value, double by) {
+        return value == null ? null : value * by;
     }
 }

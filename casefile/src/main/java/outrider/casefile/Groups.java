@@ -10,7 +10,9 @@ import java.util.TreeMap;
 import java.util.stream.IntStream;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.doubt.AucDoubt;
+import outrider.doubt.Sample;
 import outrider.exchange.CutFigures;
+import outrider.rank.Placed;
 import outrider.table.Column;
 import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
@@ -28,6 +30,7 @@ final class Groups {
     private final CutFigures cut;
     private final int[] rows;
     private final double[] scores;
+    private final Sample sample;
     private final double[] acted;
 
     Groups(CaseData data, Entrant chosen, CutFigures cut) {
@@ -36,6 +39,7 @@ final class Groups {
         this.cut = cut;
         rows = data.parts().validation();
         scores = chosen.scored().validationScores();
+        sample = chosen.scored().sample();
         acted = acted();
     }
 
@@ -147,6 +151,7 @@ final class Groups {
         int n = members.size();
         double[] own = new double[n];
         byte[] outcome = new byte[n];
+        int[] unit = sample.unit() == null ? null : new int[n];
         int events = 0;
         double actedOn = 0;
         double caught = 0;
@@ -155,6 +160,7 @@ final class Groups {
             int at = members.get(i);
             own[i] = scores[at];
             outcome[i] = data.outcome()[rows[at]];
+            if (unit != null) unit[i] = sample.unit()[at];
             events += outcome[i];
             actedOn += acted[at];
             caught += outcome[i] * acted[at];
@@ -166,10 +172,15 @@ final class Groups {
                 level,
                 n,
                 events,
-                both ? AucDoubt.of(own, outcome).interval() : null,
+                both ? auc(own, new Sample(outcome, null, null, unit)) : null,
                 actedOn,
                 caught,
                 actedOn > 0 && events > 0 ? caught / actedOn / (events / (double) n) : null,
                 chosen.probability() ? sum / n : null);
+    }
+
+    private static AucDoubt.Interval auc(double[] scores, Sample sample) {
+        return AucDoubt.of(Placed.of(scores, sample.outcome(), null, null), sample)
+                .interval();
     }
 }

@@ -1,6 +1,7 @@
 package outrider.casefile;
 
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import outrider.base.BadInput;
 
@@ -23,7 +24,9 @@ public record Policy(int format, String name, Map<Check, Map<String, Double>> ch
         checks = all;
     }
 
-    private static Map<String, Double> checked(Check check, Map<String, Double> limits) {
+    private static Map<String, Double> checked(Check check, Map<String, Double> given) {
+        boolean before = check == Check.CARRIES_OVER && given.keySet().equals(Set.of("atMost"));
+        Map<String, Double> limits = before ? Map.of("gapAtMost", given.get("atMost")) : given;
         for (String name : limits.keySet()) {
             if (check.limits().contains(name)) continue;
             throw BadInput.of(

@@ -5,7 +5,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import outrider.check.Alarm;
+import outrider.base.Normal;
+import outrider.check.AlarmKind;
+import outrider.check.CandidateAlarms;
+import outrider.doubt.Verdict;
+import outrider.exchange.CutFigures;
 import outrider.stakes.Stakes;
 
 /** Holds a report's figures against a policy. */
@@ -37,7 +41,7 @@ public final class SignOffChecks {
             case BEATS_REFERENCES -> references();
             case NET_VALUE -> netValue();
             case LIFT -> lift();
-            case TRAINING_GAP -> gap();
+            case CARRIES_OVER -> carriesOver();
             case RESERVE -> reserve();
             case CALIBRATION -> calibration();
             case EVENTS -> events();
@@ -55,7 +59,7 @@ public final class SignOffChecks {
         List<Figures.Row> references =
                 figures.candidates().stream().filter(Figures.Row::reference).toList();
         List<String> unbeaten = references.stream()
-                .filter(r -> !r.standing().equals("behind"))
+                .filter(r -> r.byAuc().verdict() != Verdict.BEHIND)
                 .map(Figures.Row::name)
                 .toList();
         String words = references.isEmpty()
@@ -70,34 +74,60 @@ public final class SignOffChecks {
     }
 
     private Found netValue() {
-        double low = figures.validation().gainLow() * figures.perCampaign();
-        double high = figures.validation().gainHigh() * figures.perCampaign();
+        Double low = campaign(figures.validation().gainLow());
+        Double high = campaign(figures.validation().gainHigh());
         return new Found(
-                low > 0,
+                low != null && low > 0,
                 "Gain over " + brief.words().acting() + " nobody, for the campaign: 95 % interval "
                         + Written.money(brief, low) + " to " + Written.money(brief, high) + ".",
                 Paragraph.THRESHOLD);
     }
 
+    private Double campaign(Double amount) {
+        return amount == null ? null : amount * figures.perCampaign();
+    }
+
+    /** Where the limit cannot be reached at this depth and event rate, half of what can be reached above 1 is demanded. */
     private Found lift() {
         double limit = policy.limit(Check.LIFT, "atLeast");
-        Double lift = figures.validation().lift();
+        CutFigures v = figures.validation();
+        if (v.lift() == null) return new Found(false, "Nobody is acted on.", Paragraph.THRESHOLD);
+        double rate = (v.caught() + v.missed()) / (v.caught() + v.missed() + v.falseAlarms() + v.leftAlone());
+        double reachable = Math.min(1 / rate, 1 / v.depth());
+        double demanded = reachable < limit ? 1 + (reachable - 1) / 2 : limit;
         return new Found(
-                lift != null && lift >= limit,
-                (lift == null ? "Nobody is acted on" : "Lift " + Written.fixed(lift, 2)) + "; demanded "
-                        + Written.number(limit) + " or more.",
+                v.lift() >= demanded,
+                "Lift " + Written.fixed(v.lift(), 2) + "; demanded " + Written.fixed(demanded, 2) + " or more"
+                        + (reachable < limit
+                                ? " (not the " + Written.number(limit)
+                                        + " of the policy, because at this depth and event rate"
+                                : ". At this depth and event rate")
+                        + " at most " + Written.fixed(reachable, 2) + " can be reached"
+                        + (reachable < limit ? ")." : "."),
                 Paragraph.THRESHOLD);
     }
 
-    private Found gap() {
-        double limit = policy.limit(Check.TRAINING_GAP, "atMost");
+    private Found carriesOver() {
+        double limit = policy.limit(Check.CARRIES_OVER, "gapAtMost");
         Figures.Row row = figures.chosenRow();
-        double gap = row.trainingAuc() - row.auc().auc();
+        Double z = CandidateAlarms.standardisedGap(row.outOfFold(), row.auc());
+        if (z == null) {
+            return new Found(
+                    true,
+                    row.outOfFold() == null
+                            ? "No model was fitted without some of training's records, so there is nothing to hold against validation."
+                            : "The AUC's error is not known, so nothing can be held against validation.",
+                    Paragraph.COMPARISON);
+        }
+        double gap = row.outOfFold().auc() - row.auc().auc();
+        boolean apart = Math.abs(gap) > limit && Math.abs(z) >= CandidateAlarms.ERRORS_APART;
         return new Found(
-                gap <= limit,
-                "AUC " + Written.fixed(row.trainingAuc(), 3) + " on training, "
-                        + Written.fixed(row.auc().auc(), 3) + " on validation: gap " + Written.fixed(gap, 3)
-                        + "; allowed " + Written.number(limit) + ".",
+                !apart,
+                "AUC " + Written.fixed(row.outOfFold().auc(), 3) + " out of fold on training, "
+                        + Written.fixed(row.auc().auc(), 3) + " on validation: " + Written.fixed(Math.abs(gap), 3)
+                        + " or " + Written.fixed(Math.abs(z), 1) + " standard errors apart; allowed "
+                        + Written.number(limit) + ", or less than " + Written.number(CandidateAlarms.ERRORS_APART)
+                        + " standard errors.",
                 Paragraph.COMPARISON);
     }
 
@@ -105,14 +135,15 @@ public final class SignOffChecks {
         Figures.Reserve reserve = figures.reserve();
         if (reserve == null) return new Found(false, "The reserve is still sealed.", Paragraph.RESERVE);
         List<String> below = reserve.comparison().stream()
-                .filter(Figures.Compared::below)
+                .filter(c -> !c.confirmed())
                 .map(c -> Written.measure(c.measure()))
                 .toList();
         return new Found(
                 below.isEmpty(),
                 below.isEmpty()
-                        ? "No figure of the reserve lies below validation's 95 % interval."
-                        : "Below validation's 95 % interval: " + String.join(", ", below) + ".",
+                        ? "No figure of the reserve lies further below validation's than the intervals of both explain."
+                        : "Further below validation than the intervals of both explain: " + String.join(", ", below)
+                                + ".",
                 Paragraph.RESERVE);
     }
 
@@ -127,13 +158,17 @@ public final class SignOffChecks {
         double from = policy.limit(Check.CALIBRATION, "slopeFrom");
         double to = policy.limit(Check.CALIBRATION, "slopeTo");
         double error = policy.limit(Check.CALIBRATION, "errorAtMost");
-        Double slope = quality.slope();
-        boolean passes = slope != null && slope >= from && slope <= to && quality.ece() <= error;
+        boolean slopeOff = quality.slope() != null && (quality.slopeHigh() < from || quality.slopeLow() > to);
+        double excess = quality.ece() - quality.eceExpected();
+        String slope = quality.slope() == null
+                ? "No calibration line can be fitted"
+                : "Slope " + Written.fixed(quality.slope(), 2) + " (95 % interval "
+                        + Written.fixed(quality.slopeLow(), 2) + " to " + Written.fixed(quality.slopeHigh(), 2)
+                        + "; allowed " + Written.number(from) + " to " + Written.number(to) + ")";
         return new Found(
-                passes,
-                "Slope " + Written.fixed(slope, 2) + " (allowed " + Written.number(from) + " to " + Written.number(to)
-                        + "), mean error " + Written.fixed(quality.ece(), 4) + " (allowed " + Written.number(error)
-                        + ").",
+                !slopeOff && excess <= error,
+                slope + ", mean error " + Written.fixed(quality.ece(), 4) + " where a perfect forecast would show "
+                        + Written.fixed(quality.eceExpected(), 4) + " (allowed " + Written.number(error) + " more).",
                 Paragraph.CALIBRATION);
     }
 
@@ -142,20 +177,26 @@ public final class SignOffChecks {
         double validation = policy.limit(Check.EVENTS, "validation");
         double reserve = policy.limit(Check.EVENTS, "reserve");
         Figures.Split split = figures.split();
-        Integer own =
-                figures.reserve() == null ? null : figures.reserve().part().events();
-        boolean passes = split.training().events() >= training
-                && split.validation().events() >= validation
-                && (own == null || own >= reserve);
+        Figures.Part own = figures.reserve() == null ? null : figures.reserve().part();
+        boolean passes = enough(split.training(), training)
+                && enough(split.validation(), validation)
+                && (own == null || enough(own, reserve));
         return new Found(
                 passes,
-                Written.count(split.training().events()) + " " + brief.words().events() + " in training (demanded "
-                        + Written.number(training) + "), "
-                        + Written.count(split.validation().events())
-                        + " in validation (" + Written.number(validation) + "), "
-                        + (own == null ? "reserve sealed" : Written.count(own) + " in the reserve") + " ("
+                "Training holds " + both(split.training()) + " (demanded " + Written.number(training)
+                        + " of each), validation " + both(split.validation()) + " (" + Written.number(validation)
+                        + "), " + (own == null ? "the reserve is sealed" : "the reserve " + both(own)) + " ("
                         + Written.number(reserve) + ").",
                 Paragraph.DATA);
+    }
+
+    private static boolean enough(Figures.Part part, double demanded) {
+        return Math.min(part.events(), part.records() - part.events()) >= demanded;
+    }
+
+    private String both(Figures.Part part) {
+        return Written.count(part.events()) + " " + brief.words().events() + " and "
+                + Written.count(part.records() - part.events()) + " others";
     }
 
     private Found leaks() {
@@ -163,14 +204,11 @@ public final class SignOffChecks {
                 .filter(c -> c.alarms().stream().anyMatch(a -> a.leak() && a.answer() == null))
                 .map(Figures.ColumnRow::column)
                 .toList();
-        List<String> tooGood = figures.chosenRow().alarms().stream()
-                .map(Alarm::name)
-                .filter("too good"::equals)
-                .toList();
-        String words = open.isEmpty() && tooGood.isEmpty()
+        boolean tooGood = figures.chosenRow().alarms().stream().anyMatch(a -> a.kind() == AlarmKind.TOO_GOOD);
+        String words = open.isEmpty() && !tooGood
                 ? "No input rings a leak alarm that nobody answered."
                 : open.isEmpty() ? "The validation AUC is too good to be true." : "Open on " + named(open) + ".";
-        return new Found(open.isEmpty() && tooGood.isEmpty(), words, Paragraph.ALARMS);
+        return new Found(open.isEmpty() && !tooGood, words, Paragraph.ALARMS);
     }
 
     private Found inTime() {
@@ -196,10 +234,11 @@ public final class SignOffChecks {
         double whole = figures.chosenRow().auc().auc();
         Figures.Stability stability = figures.stability();
         List<Figures.Group> judged = Stream.concat(stability.segments().stream(), stability.periods().stream())
-                .filter(g -> g.events() >= events && g.auc() != null && g.auc().high() != null)
+                .filter(g -> g.events() >= events && g.auc() != null && g.auc().standardError() != null)
                 .toList();
+        double widened = Normal.critical(0.05 / Math.max(1, judged.size()));
         List<String> weak = judged.stream()
-                .filter(g -> g.auc().high() < whole - drop)
+                .filter(g -> g.auc().auc() + widened * g.auc().standardError() < whole - drop)
                 .map(g -> g.column() + " " + g.level() + " (AUC "
                         + Written.fixed(g.auc().auc(), 3) + ")")
                 .toList();

@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.core.type.TypeReference;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -33,12 +34,28 @@ public final class Verifier {
     public static List<Finding> of(
             EvidenceFile file, Map<String, Object> key, Path data, Workers workers, Progress progress) {
         Verifier verifier = new Verifier(file);
-        Evidence evidence = file.evidence();
         verifier.hash();
-        verifier.signature(evidence, key);
-        verifier.trail(evidence, key);
-        if (data != null) verifier.figures(evidence, data, workers, progress);
+        verifier.signature(key);
+        verifier.trail(key);
+        if (!file.ofTheseRules()) verifier.otherRules();
+        else if (data != null) verifier.figures(file.evidence(), data, workers, progress);
         return verifier.findings;
+    }
+
+    private void otherRules() {
+        say(
+                true,
+                "figures: computed by rules " + file.tree().path("rules").asInt(1) + " (this program computes by rules "
+                        + Evidence.RULES + "); version "
+                        + file.tree().path("maker").path("version").asText("unknown")
+                        + " of the program, whose evidence is of format "
+                        + file.tree().path("format").asInt() + ", repeats them");
+    }
+
+    private Map<String, Object> key() {
+        return file.tree().path("key").isObject()
+                ? Canonical.JSON.convertValue(file.tree().get("key"), new TypeReference<>() {})
+                : null;
     }
 
     private void say(boolean holds, String words) {
@@ -56,12 +73,12 @@ public final class Verifier {
                                 + ", the file says " + file.sha256());
     }
 
-    private void signature(Evidence evidence, Map<String, Object> trusted) {
+    private void signature(Map<String, Object> trusted) {
         if (file.signature() == null) {
             say(trusted == null, "signature: none, no server issued this");
             return;
         }
-        String own = SigningKey.thumbprint(evidence.key());
+        String own = SigningKey.thumbprint(key());
         if (trusted != null && !SigningKey.thumbprint(trusted).equals(own)) {
             say(
                     false,
@@ -69,17 +86,17 @@ public final class Verifier {
                             + SigningKey.thumbprint(trusted));
             return;
         }
-        boolean fits = SigningKey.fits(evidence.key(), file.canonical(), file.signature());
+        boolean fits = SigningKey.fits(key(), file.canonical(), file.signature());
         String whose =
                 trusted == null ? "; no key was given to hold it against, so compare this name with the server's" : "";
         say(fits, fits ? "signature: by key " + own + whose : "signature: does not fit the evidence and key " + own);
     }
 
-    private void trail(Evidence evidence, Map<String, Object> trusted) {
-        Evidence.TrailHead head = evidence.trail();
-        if (head == null) return;
-        String fault = TrailEntry.fault(file.trail(), trusted == null ? evidence.key() : trusted);
-        if (fault == null) fault = missing(evidence, head);
+    private void trail(Map<String, Object> trusted) {
+        if (!file.tree().path("trail").isObject()) return;
+        Evidence.TrailHead head = Canonical.read(file.tree().get("trail"), Evidence.TrailHead.class, "trail");
+        String fault = TrailEntry.fault(file.trail(), trusted == null ? key() : trusted);
+        if (fault == null) fault = missing(head);
         say(
                 fault == null,
                 fault == null
@@ -87,7 +104,7 @@ public final class Verifier {
                         : "chain: " + fault);
     }
 
-    private String missing(Evidence evidence, Evidence.TrailHead head) {
+    private String missing(Evidence.TrailHead head) {
         List<TrailEntry> entries = file.trail();
         if (entries.size() < head.entries()) {
             return "the audit trail holds " + entries.size() + " entries, the evidence was issued after "
@@ -99,7 +116,8 @@ public final class Verifier {
         String own = Sha256.of(file.canonical());
         boolean issued = entries.stream()
                 .skip(head.entries())
-                .anyMatch(e -> e.subject().equals("report " + evidence.report())
+                .anyMatch(e -> e.subject()
+                                .equals("report " + file.tree().path("report").asText())
                         && e.words().contains(own));
         return issued ? null : "the audit trail does not hold the issue of this evidence";
     }

@@ -11,6 +11,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import outrider.base.Progress;
 import outrider.base.Workers;
+import outrider.exchange.DecidingKind;
+import outrider.exchange.DecidingMeasure;
 import outrider.parquet.ParquetTables;
 import outrider.rank.Ranking;
 import outrider.split.Part;
@@ -106,20 +108,42 @@ class CaseRunTest {
     }
 
     @Test
-    void withoutACutTheBestNetValueOfTheBestByAucIsProposed() {
+    void withoutACutTheBestNetValueOfTheFirstIsProposed() {
         Figures f = FiguresMaker.of(Winter.under(Winter.brief(null, null)), Winter.ENTRANTS, Winter.WORKERS);
         assertThat(f.chosen()).isEqualTo(f.candidates().get(0).name());
         assertThat(f.validation().depth()).isEqualTo(f.chosenRow().bestDepth());
     }
 
     @Test
-    void aDropBelowValidationsIntervalIsSeen() {
-        Figures.Compared below = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.1, 0.3, true);
-        Figures.Reserve reserve = Winter.FIGURES.reserve();
-        assertThat(reserve.below()).isFalse();
-        assertThat(new Figures.Reserve(reserve.part(), reserve.figures(), reserve.auc(), 1, List.of(below)).below())
+    void aDropIsConfirmedWhileTheDoubtOfBothPartsExplainsIt() {
+        double error = Math.hypot(0.05, 0.04) / 1.959963984540054;
+        double limit = 0.3 - 2.576 * error;
+        for (double reserve : new double[] {limit + 1e-9, limit - 1e-9}) {
+            Figures.Compared c =
+                    Figures.Compared.of("capture", 0.3, 0.25, 0.35, reserve, reserve - 0.04, reserve + 0.04);
+            assertThat(c.confirmed()).isEqualTo(reserve > limit);
+        }
+        assertThat(Figures.Compared.of("auc", 1.0, null, null, 1.0, null, null).confirmed())
                 .isTrue();
-        for (Figures.Compared c : reserve.comparison()) assertThat(c.below()).isEqualTo(c.reserve() < c.low());
+        assertThat(Figures.Compared.of("auc", 1.0, null, null, 0.9, null, null).confirmed())
+                .isFalse();
+        assertThat(Winter.FIGURES.reserve().confirms()).isTrue();
+    }
+
+    @Test
+    void theDecidingMeasureOrdersCandidatesAndNamesWhatChoosingAdds() {
+        for (DecidingKind kind : DecidingKind.values()) {
+            BriefFile brief = Winter.decidedBy(new DecidingMeasure(kind, null));
+            Figures f = FiguresMaker.of(Winter.under(brief), Winter.ENTRANTS, Winter.WORKERS);
+            List<Double> own = f.candidates().stream()
+                    .filter(r -> !r.reference())
+                    .map(Figures.Row::deciding)
+                    .toList();
+            assertThat(own).as(kind.words()).isSortedAccordingTo(java.util.Comparator.reverseOrder());
+            assertThat(f.deciding().measure()).isEqualTo(kind);
+            assertThat(f.optimism()).as(kind.words()).isGreaterThanOrEqualTo(0);
+        }
+        assertThat(Winter.FIGURES.deciding().measure()).isEqualTo(DecidingKind.NET_VALUE);
     }
 
     @Test

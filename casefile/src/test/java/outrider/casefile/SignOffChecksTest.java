@@ -9,6 +9,8 @@ import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import outrider.check.Alarm;
+import outrider.check.AlarmKind;
 
 class SignOffChecksTest {
     private static CheckResult check(String policy, BriefFile brief, Figures figures, Conduct conduct) {
@@ -23,11 +25,10 @@ class SignOffChecksTest {
     @CsvSource(delimiter = '|', textBlock = """
                     'lift: { atLeast: 2.27 }'                                               | true
                     'lift: { atLeast: 2.30 }'                                               | false
-                    'trainingGap: { atMost: 0.03 }'                                         | true
-                    'trainingGap: { atMost: 0.02 }'                                         | false
+                    'carriesOver: { gapAtMost: 0.02 }'                                      | true
+                    'trainingGap: { atMost: 0.05 }'                                         | true
                     'calibration: { slopeFrom: 0.8, slopeTo: 1.25, errorAtMost: 0.01 }'     | true
-                    'calibration: { slopeFrom: 0.9, slopeTo: 1.25, errorAtMost: 0.01 }'     | false
-                    'calibration: { slopeFrom: 0.8, slopeTo: 1.25, errorAtMost: 0.001 }'    | false
+                    'calibration: { slopeFrom: 2.5, slopeTo: 3, errorAtMost: 0.01 }'        | false
                     'enoughEvents: { training: 461, validation: 244, reserve: 244 }'        | true
                     'enoughEvents: { training: 462, validation: 244, reserve: 244 }'        | false
                     'enoughEvents: { training: 461, validation: 245, reserve: 244 }'        | false
@@ -72,6 +73,53 @@ class SignOffChecksTest {
         assertThat(check("beatsReferences: {}", Winter.BRIEF, alone, Winter.CONDUCT))
                 .extracting(CheckResult::passes, CheckResult::words)
                 .containsExactly(false, "No reference was compared: add the base rate or group rates.");
+    }
+
+    @Test
+    void aCandidateTooGoodToBeTrueIsAnOpenLeakWhateverTheAlarmIsCalled() {
+        Figures.Row row = Winter.FIGURES.chosenRow();
+        Figures.Row tooGood = new Figures.Row(
+                row.name(),
+                row.kind(),
+                row.settings(),
+                false,
+                row.inputs(),
+                row.numbers(),
+                row.knownAfterDays(),
+                row.lastKnown(),
+                row.undated(),
+                row.auc(),
+                row.trainingAuc(),
+                row.outOfFold(),
+                row.byAuc(),
+                row.deciding(),
+                row.atCut(),
+                row.difference(),
+                row.bestDepth(),
+                row.bestGain(),
+                List.of(new Alarm(AlarmKind.TOO_GOOD, "another name", "look")),
+                row.curve());
+        assertThat(check("noOpenLeak: {}", Winter.BRIEF, with(List.of(tooGood)), Winter.CONDUCT))
+                .extracting(CheckResult::passes, CheckResult::words)
+                .containsExactly(false, "The validation AUC is too good to be true.");
+    }
+
+    private static Figures with(List<Figures.Row> rows) {
+        return Winter.figures(Winter.FIGURES.split(), rows);
+    }
+
+    @Test
+    void enoughEventsMeansEnoughOfBothOutcomes() {
+        Figures.Part nearlyAll = new Figures.Part(1000, 988);
+        Figures.Split split = Winter.FIGURES.split();
+        Figures f = Winter.figures(
+                new Figures.Split(nearlyAll, nearlyAll, split.reserveRecords(), 0, split.method(), split.balance()),
+                Winter.FIGURES.candidates());
+        assertThat(check(
+                        "enoughEvents: { training: 20, validation: 20, reserve: 20 }", Winter.BRIEF, f, Winter.CONDUCT))
+                .extracting(CheckResult::passes, CheckResult::words)
+                .satisfies(found -> assertThat(found.get(0)).isEqualTo(false))
+                .satisfies(found -> assertThat((String) found.get(1)).contains("988 orders and 12 others"));
     }
 
     @Test

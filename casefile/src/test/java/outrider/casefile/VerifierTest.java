@@ -129,4 +129,35 @@ class VerifierTest {
                 .contains("another file than the brief's")
                 .contains(Winter.READ.sha256());
     }
+
+    @Test
+    void evidenceOfOtherRulesKeepsItsHashSignatureAndChainAndSaysWhoRepeatsIt() {
+        ObjectNode evidence = tree().withObject("/evidence");
+        evidence.put("format", 2);
+        evidence.remove("rules");
+        evidence.withObject("/figures").put("something", "of before");
+        ((ObjectNode) evidence.get("maker")).put("version", "0.0.9");
+        byte[] canonical = Canonical.of(evidence);
+        List<TrailEntry> trail = new ArrayList<>(TrailEntryTest.chain(Winter.KEY, 4));
+        trail.add(TrailEntry.next(
+                "brief 3",
+                trail.get(3),
+                "2026-11-23T10:00:09Z",
+                "analyst",
+                "report submitted",
+                "report 7",
+                "evidence SHA-256 " + Sha256.of(canonical),
+                Winter.KEY));
+        byte[] file = EvidenceFile.write(canonical, Winter.KEY.sign(canonical), trail);
+        List<Verifier.Finding> found =
+                Verifier.of(EvidenceFile.read(file), Winter.KEY.open(), Winter.DATA, Winter.WORKERS, Progress.NONE);
+        assertThat(found).hasSize(4).allMatch(Verifier.Finding::holds);
+        assertThat(found.get(3).words())
+                .contains("computed by rules 1")
+                .contains("this program computes by rules " + Evidence.RULES)
+                .contains("version 0.0.9");
+        ((ObjectNode) evidence.get("figures")).put("something", "else");
+        byte[] changed = EvidenceFile.write(Canonical.of(evidence), Winter.KEY.sign(canonical), trail);
+        assertThat(failing(changed, Winter.KEY.open(), null)).hasSize(2);
+    }
 }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import outrider.base.Progress;
 import outrider.base.Workers;
+import outrider.exchange.DecidingMeasure;
 
 /** The documented example, computed once. */
 final class Winter {
@@ -56,15 +57,64 @@ final class Winter {
                 b.capacity(),
                 b.campaignSize(),
                 b.plannedRate(),
+                b.deciding(),
                 b.candidates(),
                 cut,
                 seal,
                 memo);
     }
 
+    /** The example with another deciding measure, nothing of its reserve. */
+    static BriefFile decidedBy(DecidingMeasure deciding) {
+        BriefFile b = brief(null, null);
+        return new BriefFile(
+                b.format(),
+                b.name(),
+                b.question(),
+                b.words(),
+                b.data(),
+                b.outcome(),
+                b.columns(),
+                b.split(),
+                b.stakes(),
+                b.capacity(),
+                b.campaignSize(),
+                b.plannedRate(),
+                deciding,
+                b.candidates(),
+                null,
+                null,
+                b.memo());
+    }
+
+    /** The example's figures with other parts and candidates, the reserve sealed. */
+    static Figures figures(Figures.Split split, List<Figures.Row> rows) {
+        Figures f = FIGURES;
+        return new Figures(
+                f.data(),
+                split,
+                f.deciding(),
+                rows,
+                f.chosen(),
+                f.validation(),
+                f.everybody(),
+                f.today(),
+                f.perCampaign(),
+                f.breakEven(),
+                f.bands(),
+                f.calibration(),
+                f.optimism(),
+                f.sensitivity(),
+                f.takeovers(),
+                f.stability(),
+                null,
+                f.columns());
+    }
+
     static Evidence evidence(Evidence.TrailHead head) {
         return new Evidence(
                 Evidence.FORMAT,
+                Evidence.RULES,
                 7L,
                 "analyst",
                 "2026-11-23T10:00:00Z",

@@ -56,6 +56,18 @@ final class EvaluateCommand implements Callable<Integer> {
     String value;
 
     @Option(
+            names = "--unit",
+            description =
+                    "a column that names customers of several records: they are drawn together, and errors take them together")
+    String unit;
+
+    @Option(
+            names = "--partial-auc",
+            paramLabel = "F",
+            description = "give the AUC up to this false-positive rate too, above 0, at most 1")
+    Double partialAuc;
+
+    @Option(
             names = "--stakes",
             description = "a JSON file: gainIfCaught, actionCost, missCost, falseAlarmCost, leaveValue, successRate")
     Path stakes;
@@ -113,6 +125,7 @@ final class EvaluateCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         Stakes money = stakes == null ? null : readStakes();
+        Capacity most = capacity == null ? null : Capacity.parse(capacity);
         Table table = readTable();
         var request = new Evaluation.Request(
                 outcome,
@@ -120,12 +133,11 @@ final class EvaluateCommand implements Callable<Integer> {
                 scores,
                 weight,
                 value,
-                money,
-                capacity == null ? null : Capacity.parse(capacity),
-                plannedRate == null ? Double.NaN : plannedRate,
-                bands,
-                thresholds,
-                curve,
+                unit,
+                money == null
+                        ? null
+                        : new Evaluation.Money(money, most, plannedRate == null ? Double.NaN : plannedRate, curve),
+                new Evaluation.Wanted(bands, thresholds, partialAuc),
                 cuts.isEmpty() ? null : new Evaluation.Cuts(cuts, leader, seed));
         try {
             spec.commandLine().getOut().println(JSON.writeValueAsString(Evaluation.of(table, request)));

@@ -84,6 +84,7 @@ final class RunCommand implements Callable<Integer> {
         String now = Instant.now().truncatedTo(ChronoUnit.SECONDS).toString();
         Evidence evidence = new Evidence(
                 Evidence.FORMAT,
+                Evidence.RULES,
                 null,
                 null,
                 now,

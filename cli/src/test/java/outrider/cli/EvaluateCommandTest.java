@@ -89,6 +89,40 @@ class EvaluateCommandTest {
     }
 
     @Test
+    void takesCustomersTogetherAndGivesAPartialAuc() throws IOException {
+        StringBuilder csv = new StringBuilder("y,s,customer\n");
+        for (int i = 0; i < 400; i++) {
+            int customer = i / 4;
+            csv.append(customer % 5 == 0 ? "yes" : "no").append(',');
+            csv.append((customer * 37 % 101 + (customer % 5 == 0 ? 20 : 0)) / 200.0)
+                    .append(',');
+            csv.append('c').append(customer).append('\n');
+        }
+        JsonNode alone = new ObjectMapper()
+                .readTree(run(csv.toString(), "--event", "yes", "--score", "s", "--partial-auc", "0.2")
+                        .out())
+                .at("/scores/s");
+        JsonNode together = new ObjectMapper()
+                .readTree(run(csv.toString(), "--event", "yes", "--score", "s", "--unit", "customer")
+                        .out())
+                .at("/scores/s");
+        assertThat(alone.get("partialAuc").asDouble()).isBetween(0.5, 1.0);
+        assertThat(together.has("partialAuc")).isFalse();
+        assertThat(together.get("auc")).isEqualTo(alone.get("auc"));
+        assertThat(together.get("aucStandardError").asDouble()
+                        / alone.get("aucStandardError").asDouble())
+                .isBetween(1.9, 2.1);
+        assertThat(together.get("probability").get("slopeHigh").asDouble())
+                .isGreaterThan(alone.get("probability").get("slopeHigh").asDouble());
+        assertThat(run(csv.toString(), "--event", "yes", "--score", "s", "--unit", "member")
+                        .err())
+                .contains("is not in the file");
+        assertThat(run(csv.toString(), "--event", "yes", "--score", "s", "--partial-auc", "1.5")
+                        .err())
+                .contains("partialAuc");
+    }
+
+    @Test
     void givesFiguresWithIntervalsAtCuts() throws IOException {
         Path stakes = Files.writeString(folder.resolve("stakes.json"), "{\"gainIfCaught\": 8, \"actionCost\": 1}");
         String[] asked = {
@@ -126,7 +160,7 @@ class EvaluateCommandTest {
                 .isTrue();
         JsonNode other = scores.get("t").get("cuts").get(0).get("againstLeader");
         assertThat(other.get("netValue").get("difference").asDouble()).isZero();
-        assertThat(other.get("verdict").asText()).isEqualTo("NOT_SEPARABLE");
+        assertThat(other.get("verdict").asText()).isEqualTo("TOO_FEW");
         assertThat(run(CSV, asked).out()).as("the same seed").isEqualTo(result.out());
         assertThat(run(CSV, "--event", "yes", "--score", "s", "--cut", "1", "--bands", "2")
                         .err())

@@ -6,10 +6,6 @@ import java.util.Locale;
 
 /** The named alarms of one column (METHODS section 9). */
 public final class ColumnAlarms {
-    public static final String LEAK = "suspected leak";
-    public static final String CONSTANT = "constant";
-    public static final String IDENTIFIER = "identifier-like";
-    public static final String MISSING_TELLS = "missing means something";
     public static final double LEAKING_AUC = 0.95;
     public static final double LEAKING_MISSING_AUC = 0.80;
     /** Two event rates this many standard errors apart are taken for different. */
@@ -26,19 +22,21 @@ public final class ColumnAlarms {
         if (leak != null) {
             alarms.add(
                     new Alarm(
-                            LEAK,
+                            AlarmKind.SUSPECTED_LEAK,
                             leak
                                     + " It may be known only after the outcome: ask when it is filled in, and set it aside if so."));
         }
         if (profile.distinct() <= 1) {
             String holds = profile.distinct() == 0 ? "no value" : "one value only";
-            alarms.add(new Alarm(CONSTANT, "It holds " + holds + " in training and cannot tell records apart."));
+            alarms.add(
+                    new Alarm(AlarmKind.CONSTANT, "It holds " + holds + " in training and cannot tell records apart."));
         } else if (profile.identifierLike()) {
-            alarms.add(new Alarm(IDENTIFIER, "It holds nearly one value a record, which no new record will share."));
+            alarms.add(new Alarm(
+                    AlarmKind.IDENTIFIER_LIKE, "It holds nearly one value a record, which no new record will share."));
         }
         if (leak == null && profile.auc() != null) {
             String missing = missingTells(profile);
-            if (missing != null) alarms.add(new Alarm(MISSING_TELLS, missing));
+            if (missing != null) alarms.add(new Alarm(AlarmKind.MISSING_TELLS, missing));
         }
         return alarms;
     }

@@ -11,12 +11,12 @@ import outrider.table.ColumnType;
 /**
  * What one column holds and, where an outcome is given, what it says of it on training records only (METHODS section 9).
  *
- * @param auc of the column alone, at least 0.5; levels are ordered by their event rate. Null for free text of too many levels,
- *     and without an outcome
+ * @param auc of the column alone, at least 0.5; a level ranks by its event rate in the other folds of training. Null for free text of
+ *     too many levels, and without an outcome
  * @param informationValue null likewise
  * @param missingAuc of "is missing" alone, at least 0.5; 0.5 where all or none are missing; null without an outcome
  * @param identifierLike whether it holds nearly one text or whole number a record
- * @param telling levels of at least 1 % of the records whose event rate is 0.99 or more
+ * @param telling levels of at least 1 % of the records, and 20, whose event rate is 0.99 or more
  * @param drawn up to 20 runs of equal width (the outermost take the tails), or the commonest levels: for a small picture
  * @param bands ten quantile bands with equal values kept together, or the commonest levels
  * @param moreLevels how many levels the last of {@code bands} stands for; 0 where it stands for itself
@@ -58,6 +58,11 @@ public record ColumnProfile(
      * @param outcome 0 or 1 for each of {@code rows}, by record number, both occurring; or null
      */
     public static ColumnProfile of(Column column, int[] rows, byte[] outcome) {
+        return of(column, rows, outcome, null);
+    }
+
+    /** @param unit by record number, of records that belong together; null where each stands alone */
+    public static ColumnProfile of(Column column, int[] rows, byte[] outcome, int[] unit) {
         Tally tally = Tally.of(column, rows, outcome);
         boolean told = tally.ordered() || tally.size() <= MOST_LEVELS;
         boolean judged = told && outcome != null;
@@ -70,7 +75,9 @@ public record ColumnProfile(
                 rows.length,
                 tally.missing(),
                 tally.size(),
-                judged ? Double.valueOf(tally.ordered() ? auc(tally) : levelAuc(tally)) : null,
+                judged
+                        ? Double.valueOf(tally.ordered() ? auc(tally) : LevelRanking.auc(column, rows, outcome, unit))
+                        : null,
                 judged ? Double.valueOf(informationValue(ivCells(tally))) : null,
                 outcome == null ? null : Double.valueOf(missingAuc(tally, others, events)),
                 identifierLike(tally),
@@ -230,15 +237,6 @@ public record ColumnProfile(
         return eitherWay(tally.others(), tally.events());
     }
 
-    /** Levels in the order of their event rates, missing a level of its own. */
-    private static double levelAuc(Tally tally) {
-        List<int[]> cells = ivCells(tally);
-        cells.sort(Comparator.comparing(cell -> cell[1] / (double) (cell[0] + cell[1])));
-        return eitherWay(
-                cells.stream().mapToInt(cell -> cell[0]).toArray(),
-                cells.stream().mapToInt(cell -> cell[1]).toArray());
-    }
-
     private static double missingAuc(Tally tally, int others, int events) {
         return eitherWay(new int[] {others, tally.missingOthers()}, new int[] {events, tally.missingEvents()});
     }
@@ -262,7 +260,7 @@ public record ColumnProfile(
         List<String> telling = new ArrayList<>();
         for (int i = 0; i < tally.size() && tally.size() <= MOST_LEVELS; i++) {
             int all = tally.records(i);
-            if (all < 0.01 * records || tally.events()[i] < 0.99 * all) continue;
+            if (all < FEWEST || all < 0.01 * records || tally.events()[i] < 0.99 * all) continue;
             telling.add(
                     tally.ordered()
                             ? outrider.table.NumberColumn.text(tally.values()[i])

@@ -1,5 +1,6 @@
 package outrider.doubt;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import outrider.base.RandomStream;
@@ -62,12 +63,38 @@ public final class Optimism {
     public static Double ofAuc(List<AucDoubt> own, Seeds seeds) {
         int k = own.size();
         if (k < 2 || own.get(0).interval().standardError() == null) return null;
-        double[] auc = own.stream().mapToDouble(d -> d.interval().auc()).toArray();
+        double[] auc = own.stream().mapToDouble(AucDoubt::auc).toArray();
         double[][] covariance = new double[k][k];
         for (int i = 0; i < k; i++) {
             for (int j = 0; j <= i; j++)
                 covariance[i][j] = covariance[j][i] = own.get(i).covariance(own.get(j));
         }
         return of(auc, covariance, seeds.stream("optimism"));
+    }
+
+    /**
+     * Of the best of figures that were resampled together; null for fewer than two.
+     *
+     * @param values one figure a candidate
+     * @param replicates by candidate; those that are undefined for one are left out for all
+     */
+    public static Double ofDraws(double[] values, double[][] replicates, Seeds seeds) {
+        int k = values.length;
+        if (k < 2) return null;
+        int[] defined = IntStream.range(0, replicates[0].length)
+                .filter(r -> Arrays.stream(replicates).noneMatch(one -> Double.isNaN(one[r])))
+                .toArray();
+        if (defined.length < 2) return null;
+        double[] mean = new double[k];
+        for (int i = 0; i < k; i++) for (int r : defined) mean[i] += replicates[i][r] / defined.length;
+        double[][] covariance = new double[k][k];
+        for (int i = 0; i < k; i++) {
+            for (int j = 0; j <= i; j++) {
+                double sum = 0;
+                for (int r : defined) sum += (replicates[i][r] - mean[i]) * (replicates[j][r] - mean[j]);
+                covariance[i][j] = covariance[j][i] = sum / (defined.length - 1);
+            }
+        }
+        return of(values, covariance, seeds.stream("optimism"));
     }
 }

@@ -6,6 +6,7 @@ import outrider.base.RandomStream;
 /** Draws Poisson numbers of one mean many times: from the table of its distribution below 50, rounded normal above. */
 final class PoissonDraw {
     private static final double TABLED_BELOW = 50;
+    private static final double SCANNED_BELOW = 5;
 
     private final double mean;
     private final double spread;
@@ -33,7 +34,13 @@ final class PoissonDraw {
     int next(RandomStream random) {
         if (mean == 0) return 0;
         if (upTo == null) return (int) Math.max(0, Math.rint(mean + spread * normal(random)));
-        int at = Arrays.binarySearch(upTo, random.nextDouble());
+        double u = random.nextDouble();
+        if (mean < SCANNED_BELOW) {
+            int count = 0;
+            while (count < upTo.length - 1 && u >= upTo[count]) count++;
+            return count;
+        }
+        int at = Arrays.binarySearch(upTo, u);
         return Math.min(upTo.length - 1, at >= 0 ? at + 1 : -at - 1);
     }
 

@@ -1,19 +1,25 @@
 package outrider.exchange;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import outrider.base.BadInput;
+import outrider.base.Workers;
 import outrider.doubt.AucDoubt;
+import outrider.doubt.Sample;
 import outrider.measure.Bands;
 import outrider.measure.BestOfEach;
 import outrider.measure.Cells;
 import outrider.measure.Measure;
+import outrider.measure.PartialAuc;
 import outrider.measure.ProbabilityQuality;
 import outrider.measure.RankingFigures;
+import outrider.rank.Placed;
 import outrider.rank.Ranking;
+import outrider.split.Units;
 import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
@@ -32,11 +38,9 @@ public final class Evaluation {
      *
      * @param weight a column, or null
      * @param value a column, or null
-     * @param stakes or null to leave money out
-     * @param capacity or null
-     * @param plannedRate NaN for the sample's own
-     * @param bands numbers of bands
-     * @param curve whether the net-value curve is wanted
+     * @param unit a column whose equal values name records that belong together, or null
+     * @param money or null to leave it out
+     * @param figures what is wanted of each score
      * @param cuts or null
      */
     public record Request(
@@ -45,19 +49,29 @@ public final class Evaluation {
             List<String> scores,
             String weight,
             String value,
-            Stakes stakes,
-            Capacity capacity,
-            double plannedRate,
-            List<Integer> bands,
-            List<Double> thresholds,
-            boolean curve,
+            String unit,
+            Money money,
+            Wanted figures,
             Cuts cuts) {}
 
     /**
-     * Cuts at which figures with intervals are wanted; they need stakes and unweighted records.
+     * @param capacity or null
+     * @param plannedRate NaN for the sample's own
+     * @param curve whether the net-value curve is wanted
+     */
+    public record Money(Stakes stakes, Capacity capacity, double plannedRate, boolean curve) {}
+
+    /**
+     * @param bands numbers of bands
+     * @param partialAuc false-positive rate up to which it is wanted; null for none
+     */
+    public record Wanted(List<Integer> bands, List<Double> thresholds, Double partialAuc) {}
+
+    /**
+     * Cuts at which figures with intervals are wanted; they need stakes.
      *
      * @param records numbers of records acted on
-     * @param leader the score that others are set against, or null
+     * @param leader the score that others are set against as somebody named it, or null
      * @param seed of the bootstrap
      */
     public record Cuts(List<Double> records, String leader, long seed) {}
@@ -71,41 +85,55 @@ public final class Evaluation {
         double[] value = request.value() == null
                 ? null
                 : Numbers.demand(table, request.value(), v -> v >= 0, "values must be numbers of 0 or more");
-        Map<String, Object> scores = new LinkedHashMap<>();
-        List<AucDoubt> doubts = new ArrayList<>();
-        for (String name : request.scores()) {
-            if (scores.containsKey(name)) throw BadInput.of("score", "\"" + name + "\" is named twice", "name it once");
-            double[] score = Numbers.demand(table, name, s -> true, "every record needs a finite score");
-            AucDoubt doubt = weight == null ? AucDoubt.of(score, outcome) : null;
-            doubts.add(doubt);
-            scores.put(name, figures(score, outcome, weight, value, doubt, request));
+        int[] unit = request.unit() == null ? null : Units.of(table.column(request.unit()));
+        Sample sample = new Sample(outcome, value, weight, unit);
+        int k = request.scores().size();
+        if (new HashSet<>(request.scores()).size() < k) {
+            throw BadInput.of("score", "names a column twice", "name each once");
         }
+        double[][] score = new double[k][];
+        Placed[] placed = new Placed[k];
+        AucDoubt[] doubt = new AucDoubt[k];
+        Object[] figures = new Object[k];
+        Workers workers = new Workers(Runtime.getRuntime().availableProcessors());
+        workers.each(k, i -> {
+            score[i] = Numbers.demand(table, request.scores().get(i), s -> true, "every record needs a finite score");
+            placed[i] = Placed.of(score[i], outcome, weight, value);
+            doubt[i] = weight == null ? AucDoubt.of(placed[i], sample) : null;
+            figures[i] = figures(placed[i].ranking(), score[i], sample, doubt[i], request);
+        });
+        Map<String, Object> scores = new LinkedHashMap<>();
+        for (int i = 0; i < k; i++) scores.put(request.scores().get(i), figures[i]);
         if (request.cuts() != null)
-            CutsAsked.of(table, request, outcome, weight, value).addTo(scores);
+            CutsAsked.of(request, List.of(placed), sample, workers).addTo(scores);
         Map<String, Object> document = new LinkedHashMap<>();
         document.put("scores", scores);
-        document.put("pairs", pairs(request.scores(), doubts, scores));
+        document.put("pairs", pairs(request.scores(), doubt, placed));
         return document;
     }
 
     private static Map<String, Object> figures(
-            double[] score, byte[] outcome, double[] weight, double[] value, AucDoubt doubt, Request request) {
-        Ranking ranking = Ranking.of(score, outcome, weight, value);
+            Ranking ranking, double[] score, Sample sample, AucDoubt doubt, Request request) {
         Map<String, Object> figures = ranking(ranking, doubt);
+        Wanted wanted = request.figures();
+        if (wanted.partialAuc() != null) figures.put("partialAuc", PartialAuc.of(ranking, wanted.partialAuc()));
         Map<String, Object> bands = new LinkedHashMap<>();
-        for (int q : request.bands()) bands.put(Integer.toString(q), Bands.of(ranking, q));
+        for (int q : wanted.bands()) bands.put(Integer.toString(q), Bands.of(ranking, q));
         figures.put("bands", bands);
         List<Object> thresholds = new ArrayList<>();
-        for (double t : request.thresholds()) thresholds.add(threshold(ranking, t));
+        for (double t : wanted.thresholds()) thresholds.add(threshold(ranking, t));
         figures.put("thresholds", thresholds);
         figures.put("bestOfEach", BestOfEach.of(ranking));
         if (ProbabilityQuality.applies(score)) {
-            int q = request.bands().isEmpty() ? 1 : request.bands().get(0);
-            figures.put("probability", ProbabilityQuality.of(score, outcome, weight, q));
+            int q = wanted.bands().isEmpty() ? 1 : wanted.bands().get(0);
+            figures.put(
+                    "probability",
+                    ProbabilityQuality.of(ranking, score, sample.outcome(), sample.weight(), sample.unit(), q));
         }
-        if (request.stakes() != null) {
-            NetValue money = new NetValue(ranking, request.stakes(), request.plannedRate());
-            figures.put("stakes", stakes(ranking, money, request.stakes(), request.capacity(), request.curve()));
+        if (request.money() != null) {
+            Money asked = request.money();
+            NetValue money = new NetValue(ranking, asked.stakes(), asked.plannedRate());
+            figures.put("stakes", stakes(ranking, money, asked.stakes(), asked.capacity(), asked.curve()));
         }
         return figures;
     }
@@ -156,17 +184,17 @@ public final class Evaluation {
         return figures;
     }
 
-    private static List<Object> pairs(List<String> names, List<AucDoubt> doubts, Map<String, Object> scores) {
+    private static List<Object> pairs(List<String> names, AucDoubt[] doubts, Placed[] placed) {
         List<Object> pairs = new ArrayList<>();
         for (int a = 0; a < names.size(); a++) {
             for (int b = a + 1; b < names.size(); b++) {
                 Map<String, Object> pair = new LinkedHashMap<>();
                 pair.put("a", names.get(a));
                 pair.put("b", names.get(b));
-                AucDoubt.Difference difference = doubts.get(a) == null
+                AucDoubt.Difference difference = doubts[a] == null
                         ? new AucDoubt.Difference(
-                                auc(scores, names.get(a)) - auc(scores, names.get(b)), null, null, null)
-                        : doubts.get(a).minus(doubts.get(b));
+                                placed[a].ranking().auc() - placed[b].ranking().auc(), null, null, null)
+                        : doubts[a].minus(doubts[b]);
                 pair.put("difference", difference.difference());
                 pair.put("standardError", difference.standardError());
                 pair.put("z", difference.z());
@@ -175,9 +203,5 @@ public final class Evaluation {
             }
         }
         return pairs;
-    }
-
-    private static double auc(Map<String, Object> scores, String name) {
-        return (double) ((Map<?, ?>) scores.get(name)).get("auc");
     }
 }

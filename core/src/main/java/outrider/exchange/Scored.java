@@ -2,73 +2,90 @@ package outrider.exchange;
 
 import java.util.Arrays;
 import java.util.List;
-import outrider.base.Seeds;
 import outrider.check.Alarm;
 import outrider.check.CandidateAlarms;
 import outrider.doubt.AucDoubt;
-import outrider.doubt.Bootstrap;
-import outrider.doubt.Depths;
-import outrider.doubt.PairedBand;
-import outrider.measure.BestOfEach;
-import outrider.measure.RankingFigures;
+import outrider.doubt.Sample;
+import outrider.measure.ProbabilityQuality;
 import outrider.rank.Placed;
 import outrider.rank.Ranking;
 import outrider.rank.Thinned;
-import outrider.stakes.NetValue;
 
 /**
  * One candidate's scores as a ranking, and what does not depend on stakes. Immutable.
  *
  * @param placed validation
- * @param band along {@link Depths} on validation, without money
+ * @param sample validation's records; the same object for all candidates of a brief
+ * @param quality on validation in ten bands; null where the score is no probability
+ * @param outOfFold AUC on training by models that did not see the record; null where there are no such scores
  * @param trainingDepth and {@code trainingCapture}: points of the gains curve on training
  */
 public record Scored(
         Placed placed,
-        PairedBand.Side side,
+        Sample sample,
         AucDoubt doubt,
-        Bootstrap.Band band,
+        ProbabilityQuality quality,
         double trainingAuc,
+        AucDoubt.Interval outOfFold,
         double[] trainingDepth,
         double[] trainingCapture,
         List<Alarm> alarms) {
     private static final int TRAINING_POINTS = 401;
+    private static final int BANDS = 10;
+
+    /**
+     * What is known of training.
+     *
+     * @param outOfFold null where there are no such scores
+     */
+    public record Training(double[] scores, double[] outOfFold, Sample sample) {}
+
+    /** What a candidate is. */
+    public record Nature(boolean probability, boolean reference) {}
 
     /**
      * O(n log n) of either part.
      *
-     * @param scores of validation, finite, with {@code outcome} 0 or 1 and {@code value} of each record, or null
+     * @param scores of validation, finite
      */
-    public static Scored of(Ranking training, double[] scores, byte[] outcome, double[] value, long seed) {
-        Placed placed = Placed.of(scores, outcome, null, value);
-        Ranking validation = placed.ranking();
-        RankingFigures onTraining = RankingFigures.of(training);
-        double bestAccuracy = BestOfEach.of(validation).get("accuracy").value();
-        int[] points = Thinned.of(training, TRAINING_POINTS).points();
+    public static Scored of(Nature nature, Training training, double[] scores, Sample validation) {
+        Placed placed = Placed.of(scores, validation.outcome(), null, validation.value());
+        Ranking onTraining = Ranking.of(training.scores(), training.sample().outcome());
+        AucDoubt doubt = AucDoubt.of(placed, validation);
+        ProbabilityQuality quality = nature.probability()
+                ? ProbabilityQuality.of(
+                        placed.ranking(),
+                        scores,
+                        validation.outcome(),
+                        null,
+                        validation.unit(),
+                        Math.min(BANDS, scores.length))
+                : null;
+        AucDoubt.Interval outOfFold = training.outOfFold() == null ? null : outOfFold(training);
+        int[] points = Thinned.of(onTraining, TRAINING_POINTS).points();
         return new Scored(
                 placed,
-                new PairedBand.Side(placed, Depths.all()),
-                AucDoubt.of(placed, outcome),
-                Bootstrap.along(validation, Depths.all(), new Seeds(seed).stream("bootstrap")),
+                validation,
+                doubt,
+                quality,
                 onTraining.auc(),
+                outOfFold,
                 Arrays.stream(points)
-                        .mapToDouble(p -> training.size(p) / training.total())
+                        .mapToDouble(p -> onTraining.size(p) / onTraining.total())
                         .toArray(),
                 Arrays.stream(points)
-                        .mapToDouble(p -> training.events(p) / training.totalEvents())
+                        .mapToDouble(p -> onTraining.events(p) / onTraining.totalEvents())
                         .toArray(),
-                CandidateAlarms.of(onTraining, RankingFigures.of(validation), bestAccuracy));
+                nature.reference() ? List.of() : CandidateAlarms.of(outOfFold, doubt.interval(), quality));
+    }
+
+    private static AucDoubt.Interval outOfFold(Training training) {
+        Placed placed = Placed.of(training.outOfFold(), training.sample().outcome(), null, null);
+        return AucDoubt.of(placed, training.sample()).interval();
     }
 
     public Ranking validation() {
         return placed.ranking();
-    }
-
-    /** The band with money; without a value column the plain one serves, whatever things are worth. */
-    public Bootstrap.Band band(NetValue.Worth worth, long seed) {
-        return validation().hasValues()
-                ? Bootstrap.along(validation(), Depths.all(), worth, new Seeds(seed).stream("bootstrap"))
-                : band;
     }
 
     /** Validation's scores in the order of its records; −0 reads as 0. */

@@ -4,18 +4,22 @@ import java.util.List;
 import outrider.learn.bayes.NaiveBayes;
 import outrider.table.Table;
 
-/** Naive Bayes; its probabilities are over-confident where columns say the same. */
-public record BayesModel(NaiveBayes bayes) implements Model {
+/**
+ * Naive Bayes; its probabilities are over-confident where columns say the same.
+ *
+ * @param margin whether it gives the log-odds themselves, to be recalibrated: probabilities near 1 would tie
+ */
+public record BayesModel(NaiveBayes bayes, boolean margin) implements Model {
     @Override
     public double[] score(Table table, int[] rows) {
         double[] score = bayes.logOdds(table, rows);
-        for (int i = 0; i < score.length; i++) score[i] = 1 / (1 + Math.exp(-score[i]));
+        for (int i = 0; i < score.length && !margin; i++) score[i] = 1 / (1 + Math.exp(-score[i]));
         return score;
     }
 
     @Override
     public boolean probability() {
-        return true;
+        return !margin;
     }
 
     @Override

@@ -2,6 +2,7 @@ package outrider.learn;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Progress;
@@ -43,32 +44,53 @@ public record Fitted(Model model, double[] outOfFold) {
         Progress whole = progress.part(0, 0.2, "");
         Model model = Training.of(kind, settings, data, balance, workers, whole);
         boolean learns = kind.takesInputs() || kind == Kind.GROUP_RATES;
-        int k = OutOfFold.possible(data, folds);
+        byte[] fold = OutOfFold.folds(data, folds);
         double[] scores;
         if (!learns) {
             scores = Scoring.of(model, data.table(), data.rows(), workers, progress.part(0.2, 1, ""));
-        } else if (k >= 2) {
+        } else if (fold != null) {
             Progress rest = progress.part(0.2, 1, "");
-            scores = OutOfFold.of(kind, settings, data, balance, k, workers, rest)
+            scores = OutOfFold.of(kind, settings, data, balance, fold, workers, rest)
                     .scores();
         } else {
             scores = null;
         }
-        return calibrated(kind, settings, data, model, scores);
+        return calibrated(kind, settings, data, model, scores, fold);
     }
 
-    private static Fitted calibrated(Kind kind, Settings settings, TrainingData data, Model model, double[] scores) {
+    /** The map is learnt from all out-of-fold scores; these themselves are mapped by what the other folds say. */
+    private static Fitted calibrated(
+            Kind kind, Settings settings, TrainingData data, Model model, double[] scores, byte[] fold) {
         String way = kind.reference() ? "none" : settings.text("calibration");
         if (way.equals("none")) return new Fitted(model, scores);
-        if (scores == null) {
+        if (scores == null || fold == null) {
             throw BadInput.of(
                     "calibration", "needs out-of-fold scores, and training has too few events", "choose none");
         }
         byte[] y = data.outcomeOf(data.rows());
-        Calibration calibration = way.equals("isotonic")
-                ? IsotonicMap.fit(scores, y, null)
-                : LogisticMap.fit(scores, y, model.probability());
-        return new Fitted(new CalibratedModel(model, calibration), CalibratedModel.mapped(calibration, scores));
+        boolean isotonic = way.equals("isotonic");
+        Calibration calibration = map(isotonic, scores, y, model.probability());
+        double[] mapped = new double[scores.length];
+        for (int f = 0; f < OutOfFold.count(fold); f++) {
+            int own = f;
+            int[] others = places(fold, p -> fold[p] != own);
+            byte[] outcome = new byte[others.length];
+            for (int i = 0; i < others.length; i++) outcome[i] = y[others[i]];
+            double[] known = Arrays.stream(others).mapToDouble(p -> scores[p]).toArray();
+            Calibration ofOthers = map(isotonic, known, outcome, model.probability());
+            for (int p : places(fold, p -> fold[p] == own)) mapped[p] = ofOthers.probability(scores[p]);
+        }
+        return new Fitted(new CalibratedModel(model, calibration), mapped);
+    }
+
+    private static Calibration map(boolean isotonic, double[] scores, byte[] outcome, boolean probability) {
+        return isotonic
+                ? IsotonicMap.fit(scores, outcome, null).inside(scores.length)
+                : LogisticMap.fit(scores, outcome, probability);
+    }
+
+    private static int[] places(byte[] fold, IntPredicate chosen) {
+        return IntStream.range(0, fold.length).filter(chosen).toArray();
     }
 
     private static Fitted blend(
@@ -93,7 +115,13 @@ public record Fitted(Model model, double[] outOfFold) {
                 features[i] = BlendModel.ranks(members.get(i).outOfFold(), references[i]);
             }
             Model model = new BlendModel(models, names, null, references);
-            return calibrated(Kind.BLEND, settings, data, model, BlendModel.combined(features, null));
+            return calibrated(
+                    Kind.BLEND,
+                    settings,
+                    data,
+                    model,
+                    BlendModel.combined(features, null),
+                    OutOfFold.folds(data, folds));
         }
         for (int i = 0; i < m; i++) features[i] = members.get(i).outOfFold();
         if (method.equals("probabilities")) {
@@ -106,7 +134,13 @@ public record Fitted(Model model, double[] outOfFold) {
                 }
             }
             Model model = new BlendModel(models, names, null, null);
-            return calibrated(Kind.BLEND, settings, data, model, BlendModel.combined(features, null));
+            return calibrated(
+                    Kind.BLEND,
+                    settings,
+                    data,
+                    model,
+                    BlendModel.combined(features, null),
+                    OutOfFold.folds(data, folds));
         }
         for (int i = 0; i < m; i++) {
             features[i] = BlendModel.stacked(features[i], models.get(i).probability());
@@ -115,13 +149,14 @@ public record Fitted(Model model, double[] outOfFold) {
         int[] all = IntStream.range(0, y.length).toArray();
         double[] weights = stack(features, y, all, workers, progress);
         Model model = new BlendModel(models, names, weights, null);
-        int k = OutOfFold.possible(data, folds);
+        byte[] fold = OutOfFold.folds(data, folds);
         return calibrated(
                 Kind.BLEND,
                 settings,
                 data,
                 model,
-                k < 2 ? null : stackedOutOfFold(features, y, data, k, workers, progress));
+                fold == null ? null : stackedOutOfFold(features, y, fold, workers, progress),
+                fold);
     }
 
     /** A hair of a penalty keeps weights of members that say the same finite. */
@@ -138,14 +173,14 @@ public record Fitted(Model model, double[] outOfFold) {
     }
 
     private static double[] stackedOutOfFold(
-            double[][] features, byte[] y, TrainingData data, int k, Workers workers, Progress progress) {
-        byte[] fold = OutOfFold.folds(data, k);
+            double[][] features, byte[] y, byte[] fold, Workers workers, Progress progress) {
+        int k = OutOfFold.count(fold);
         double[] scores = new double[y.length];
         for (int f = 0; f < k; f++) {
             int own = f;
-            int[] in = IntStream.range(0, y.length).filter(i -> fold[i] != own).toArray();
+            int[] in = places(fold, i -> fold[i] != own);
             double[] weights = stack(features, y, in, workers, progress);
-            int[] out = IntStream.range(0, y.length).filter(i -> fold[i] == own).toArray();
+            int[] out = places(fold, i -> fold[i] == own);
             double[][] part = new double[features.length][];
             for (int m = 0; m < part.length; m++) {
                 double[] feature = features[m];

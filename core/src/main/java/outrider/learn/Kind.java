@@ -92,7 +92,7 @@ public enum Kind {
             "naive Bayes",
             Role.FITTED,
             all(
-                    Common.FITTED,
+                    Common.RECALIBRATED,
                     number(
                             "smoothing",
                             "smoothing",
@@ -306,6 +306,18 @@ public enum Kind {
                 "recalibrated, logistic",
                 "isotonic",
                 "recalibrated, isotonic"));
+        /** Of a kind whose own probabilities are known to be too sure. */
+        static final List<Setting> RECALIBRATED = List.of(choice(
+                "calibration",
+                "calibration",
+                "A map of the score to a probability, learnt on out-of-fold scores; without it columns that say the same are counted twice.",
+                "logistic",
+                "recalibrated, logistic",
+                "isotonic",
+                "recalibrated, isotonic",
+                "none",
+                "not recalibrated"));
+
         static final List<Setting> PREPARED = all(
                 FITTED,
                 whole(

@@ -23,23 +23,24 @@ public record OutOfFold(double[] scores, byte[] fold) {
         Model on(TrainingData data, Progress progress);
     }
 
-    /** How many folds the data can bear: at most {@code wanted}, and no more than events; below 2 there are none. */
-    public static int possible(TrainingData data, int wanted) {
-        int events = data.events();
-        return Math.min(wanted, Math.min(events, data.rows().length - events));
+    /**
+     * The folds of some training data, the same for every kind with the same seed: as many as wanted, or as can each hold both
+     * outcomes; null where not even two can.
+     */
+    public static byte[] folds(TrainingData data, int wanted) {
+        return Folds.most(data.outcomeOf(data.rows()), data.unitsOf(data.rows()), wanted, data.seed());
     }
 
-    /** The folds of some training data, the same for every kind with the same seed. */
-    public static byte[] folds(TrainingData data, int k) {
-        int[] unit = data.unit() != null
-                ? data.unit()
-                : IntStream.range(0, data.table().size()).toArray();
-        return Folds.stratified(data.rows(), data.outcome(), unit, k, data.seed());
+    /** How many there are. */
+    public static int count(byte[] fold) {
+        int k = 0;
+        for (byte f : fold) k = Math.max(k, f + 1);
+        return k;
     }
 
-    /** @throws outrider.base.BadInput if k folds are not possible */
-    public static OutOfFold of(TrainingData data, int k, Fit fit, Workers workers, Progress progress) {
-        byte[] fold = folds(data, k);
+    /** @param fold as {@link #folds} deals them */
+    public static OutOfFold of(TrainingData data, byte[] fold, Fit fit, Workers workers, Progress progress) {
+        int k = count(fold);
         double[] scores = new double[data.rows().length];
         Progress[] each = progress.shared(k);
         workers.each(k, f -> {
@@ -64,17 +65,16 @@ public record OutOfFold(double[] scores, byte[] fold) {
             Settings settings,
             TrainingData data,
             Balance balance,
-            int k,
+            byte[] fold,
             Workers workers,
             Progress progress) {
         Fit fit = (others, own) -> Training.of(kind, settings, others, balance, workers, own);
-        return of(data, k, fit, workers, progress);
+        return of(data, fold, fit, workers, progress);
     }
 
     /** The AUC within each fold; NaN where a fold holds one outcome only. */
     public double[] foldAucs(TrainingData data) {
-        int k = 0;
-        for (byte f : fold) k = Math.max(k, f + 1);
+        int k = count(fold);
         byte[] y = data.outcomeOf(data.rows());
         double[] aucs = new double[k];
         for (int f = 0; f < k; f++) {

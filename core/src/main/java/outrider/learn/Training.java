@@ -62,13 +62,12 @@ public final class Training {
             case LOGISTIC -> logistic();
             case LEAST_SQUARES -> leastSquares();
             case MARGIN -> margin();
-            case BAYES ->
-                corrected(new BayesModel(NaiveBayes.fit(data, sample, settings.number("smoothing"), progress)));
+            case BAYES -> bayes();
             case NEIGHBOURS -> corrected(neighbours());
-            case TREE -> corrected(tree());
-            case FOREST -> corrected(forest());
-            case BOOSTED -> corrected(boosted());
-            case NETWORK -> corrected(network());
+            case TREE -> tree();
+            case FOREST -> forest();
+            case BOOSTED -> promising(boosted());
+            case NETWORK -> promising(network());
             case BLEND -> throw new IllegalArgumentException("a blend is made of members");
             case NOBODY -> Nobody.train(data.rows(), data.outcome());
             case COIN_TOSS -> new CoinToss(data.seed());
@@ -81,6 +80,33 @@ public final class Training {
 
     private Model corrected(Model model) {
         return sample.logOdds() == 0 ? model : new RebalancedModel(model, sample.logOdds());
+    }
+
+    /** Moved so that on average over training it promises the plain event rate. */
+    private Model promising(Model model) {
+        if (sample.logOdds() == 0) return model;
+        return new RebalancedModel(model, sample.logOdds() + lacking(model.score(data.table(), data.rows())));
+    }
+
+    /** What the log-odds of corrected scores still lack for their mean to be the event rate of training. */
+    private double lacking(double[] score) {
+        double wanted = data.rate() * score.length;
+        double low = -20;
+        double high = 20;
+        for (int step = 0; step < 60; step++) {
+            double middle = (low + high) / 2;
+            double factor = Math.exp(sample.logOdds() + middle);
+            double sum = 0;
+            for (double p : score) sum += factor * p / (factor * p + 1 - p);
+            if (sum < wanted) low = middle;
+            else high = middle;
+        }
+        return (low + high) / 2;
+    }
+
+    private Model bayes() {
+        NaiveBayes bayes = NaiveBayes.fit(data, sample, settings.number("smoothing"), progress);
+        return new BayesModel(bayes, !settings.text("calibration").equals("none"));
     }
 
     private byte[] outcome() {
@@ -103,7 +129,10 @@ public final class Training {
         }
         Matrix x = preparation.applyTraining(data, sample.rows());
         LogisticFit fit = LogisticRegression.fitInPlace(x, outcome(), sample.weight(), penalty, workers, progress);
-        return new LogisticModel(preparation, moved(fit), penalty, choice == null ? null : choice.path());
+        LogisticModel model = new LogisticModel(preparation, fit, penalty, choice == null ? null : choice.path());
+        if (sample.logOdds() == 0) return model;
+        double lacking = lacking(model.score(data.table(), data.rows()));
+        return new LogisticModel(preparation, moved(fit, lacking), penalty, model.path());
     }
 
     private Stepwise.Choice stepwise(Preparation preparation) {
@@ -119,7 +148,7 @@ public final class Training {
                 data.inputs(),
                 groupOf,
                 outcome(),
-                sample.weight(),
+                null,
                 Stepwise.Direction.valueOf(settings.text("choose").toUpperCase(Locale.ROOT)),
                 settings.text("criterion").equals("BIC"),
                 workers,
@@ -127,9 +156,9 @@ public final class Training {
     }
 
     /** The fit with its intercept moved back; a weighted fit carries no standard errors: its weights are no records. */
-    private LogisticFit moved(LogisticFit fit) {
+    private LogisticFit moved(LogisticFit fit, double lacking) {
         double[] coefficients = fit.coefficients().clone();
-        coefficients[0] += sample.logOdds();
+        coefficients[0] += sample.logOdds() + lacking;
         return new LogisticFit(
                 coefficients,
                 sample.weight() == null ? fit.standardErrors() : null,

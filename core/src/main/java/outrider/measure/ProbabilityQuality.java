@@ -2,23 +2,29 @@ package outrider.measure;
 
 import java.util.ArrayList;
 import java.util.List;
-import outrider.learn.linear.LogisticRegression;
+import outrider.base.Normal;
+import outrider.learn.calibrate.CalibrationLine;
 import outrider.rank.Ranking;
 
 /**
  * How good scores are as probabilities (METHODS section 3).
  *
- * @param intercept of the calibration line, null where it cannot be fitted (a constant score, or separation)
+ * @param intercept of the calibration line with its 95 % Wald interval; null where it cannot be fitted (a constant score, or separation)
  * @param slope likewise; 1 is perfect, below 1 over-confident
- * @param ece over the bands of {@code reliability}
+ * @param ece over the bands of {@code reliability}; {@code eceExpected} what a perfect forecast of this size would show
  */
 public record ProbabilityQuality(
         double logLoss,
         double brier,
         double brierSkill,
         Double intercept,
+        Double interceptLow,
+        Double interceptHigh,
         Double slope,
+        Double slopeLow,
+        Double slopeHigh,
         double ece,
+        double eceExpected,
         List<Reliability> reliability) {
     private static final double CLIP = 1e-15;
 
@@ -39,34 +45,54 @@ public record ProbabilityQuality(
      * @param q bands of the reliability table
      */
     public static ProbabilityQuality of(double[] score, byte[] outcome, double[] weight, int q) {
-        Ranking ranking = Ranking.of(score, outcome, weight, null);
+        return of(Ranking.of(score, outcome, weight, null), score, outcome, weight, null, q);
+    }
+
+    /**
+     * The same from a ranking that is there already.
+     *
+     * @param unit from 0, of records that are drawn together; null where each stands alone
+     */
+    public static ProbabilityQuality of(
+            Ranking ranking, double[] score, byte[] outcome, double[] weight, int[] unit, int q) {
         double loss = 0;
         double brier = 0;
         double[] logit = new double[score.length];
+        double edge = 1 / (2.0 * score.length);
         for (int i = 0; i < score.length; i++) {
             double w = weight == null ? 1 : weight[i];
             double p = Math.min(1 - CLIP, Math.max(CLIP, score[i]));
-            logit[i] = Math.log(p / (1 - p));
             loss -= w * Math.log(outcome[i] == 1 ? p : 1 - p);
             double off = score[i] - outcome[i];
             brier += w * off * off;
+            double inside = Math.min(1 - edge, Math.max(edge, score[i]));
+            logit[i] = Math.log(inside / (1 - inside));
         }
         loss /= ranking.total();
         brier /= ranking.total();
-        double[] line = LogisticRegression.line(logit, outcome, weight);
+        CalibrationLine line = CalibrationLine.fit(logit, outcome, weight, unit);
         List<Reliability> rows = reliability(ranking, q);
         double ece = 0;
+        double expected = 0;
         for (Reliability row : rows) {
-            ece += row.records() / ranking.total() * Math.abs(row.meanProbability() - row.observedRate());
+            double share = row.records() / ranking.total();
+            double p = row.meanProbability();
+            ece += share * Math.abs(p - row.observedRate());
+            expected += share * Math.sqrt(2 / Math.PI * Math.max(0, p * (1 - p)) / row.records());
         }
         double rate = ranking.baseRate();
         return new ProbabilityQuality(
                 loss,
                 brier,
                 1 - brier / (rate * (1 - rate)),
-                line == null ? null : line[0],
-                line == null ? null : line[1],
+                line == null ? null : line.intercept(),
+                line == null ? null : line.intercept() - Normal.Z95 * line.interceptError(),
+                line == null ? null : line.intercept() + Normal.Z95 * line.interceptError(),
+                line == null ? null : line.slope(),
+                line == null ? null : line.slope() - Normal.Z95 * line.slopeError(),
+                line == null ? null : line.slope() + Normal.Z95 * line.slopeError(),
                 ece,
+                expected,
                 rows);
     }
 
@@ -96,7 +122,7 @@ public record ProbabilityQuality(
 
     /** Wilson 1927, 95 %. */
     public static double[] wilson(double events, double records) {
-        double z = 1.959963984540054;
+        double z = Normal.Z95;
         double rate = events / records;
         double middle = (rate + z * z / (2 * records)) / (1 + z * z / records);
         double half = z

@@ -25,6 +25,26 @@ public record TrainingData(Table table, List<String> inputs, int[] rows, byte[] 
         return y;
     }
 
+    /** The unit of each of some records: equal numbers belong together. */
+    public int[] unitsOf(int[] some) {
+        int[] units = some.clone();
+        if (unit != null) for (int i = 0; i < units.length; i++) units[i] = unit[some[i]];
+        return units;
+    }
+
+    /** The unit of each of some records, from 0 in the order of their first record; null where every one stands alone. */
+    public int[] numberedUnits(int[] some) {
+        if (unit == null) return null;
+        int[] number = new int[table.size()];
+        int[] units = new int[some.length];
+        int next = 0;
+        for (int i = 0; i < some.length; i++) {
+            if (number[unit[some[i]]] == 0) number[unit[some[i]]] = ++next;
+            units[i] = number[unit[some[i]]] - 1;
+        }
+        return next == some.length ? null : units;
+    }
+
     public int events() {
         int events = 0;
         for (int row : rows) events += outcome[row];

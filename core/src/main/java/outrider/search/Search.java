@@ -120,8 +120,9 @@ public final class Search {
     /** Fits the proposed trial on every fold's complement. A refusal is kept, not thrown. */
     public static Trial run(
             Plan plan, Trial trial, TrainingData data, Balance balance, Workers workers, Progress progress) {
-        int k = OutOfFold.possible(data, plan.folds());
-        if (k < 2) throw BadInput.of("folds", "are not possible", "training needs at least 2 events");
+        byte[] fold = OutOfFold.folds(data, plan.folds());
+        if (fold == null) throw BadInput.of("folds", "are not possible", "training needs at least 2 events");
+        int k = OutOfFold.count(fold);
         Settings settings = Settings.of(trial.kind(), trial.settings());
         long[] size = new long[1];
         OutOfFold.Fit fit = (others, own) -> {
@@ -132,7 +133,7 @@ public final class Search {
             return model;
         };
         try {
-            double[] folds = byFold(plan, OutOfFold.of(data, k, fit, workers, progress), k, data);
+            double[] folds = byFold(plan, OutOfFold.of(data, fold, fit, workers, progress), k, data);
             double mean = Arrays.stream(folds).average().orElseThrow();
             double squares =
                     Arrays.stream(folds).map(v -> (v - mean) * (v - mean)).sum();

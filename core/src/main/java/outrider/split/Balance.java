@@ -30,7 +30,15 @@ public record Balance(Method method, double share) {
      * @param logOdds to add to a learner's log-odds, so that its probabilities are those of the whole training part: by the odds
      *     formula of METHODS section 5
      */
-    public record Sample(int[] rows, double[] weight, double logOdds) {}
+    public record Sample(int[] rows, double[] weight, double logOdds) {
+
+        /** A probability that was learnt here, moved to all of training. */
+        public double corrected(double p) {
+            if (logOdds == 0) return p;
+            double factor = Math.exp(logOdds);
+            return factor * p / (factor * p + 1 - p);
+        }
+    }
 
     /**
      * @param training records

@@ -4,46 +4,78 @@ import java.util.Arrays;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 
-/** k folds of a part, stratified by outcome and seeded (METHODS section 6). */
+/** k folds of a part, stratified by outcome and seeded (METHODS section 6). Records of one unit stay in one fold. */
 public final class Folds {
+    private static final int MOST = 50;
+
     private Folds() {}
 
     /**
      * Whole units are dealt in turn from a seeded permutation of those with an event, then of those without.
      *
-     * @param rows records of the part, ascending
-     * @param outcome 0 or 1 for each of them, by record number
-     * @param unit of each record, by record number, as {@link Units} makes them
-     * @return a fold from 0 to k − 1 for each of {@code rows}
-     * @throws BadInput if k is below 2, or above the number of events or non-events
+     * @param outcome 0 or 1 a record
+     * @param unit of each record: equal numbers belong together
+     * @return a fold from 0 to k − 1 for each record; each fold holds both outcomes
+     * @throws BadInput if k is below 2, or so many folds cannot each hold both outcomes
      */
-    public static byte[] stratified(int[] rows, byte[] outcome, int[] unit, int k, long seed) {
-        int events = 0;
-        for (int row : rows) events += outcome[row];
-        if (k < 2 || k > 50 || k > Math.min(events, rows.length - events)) {
-            throw BadInput.of("folds", "is " + k, "give 2 to 50, and no more than training has events");
+    public static byte[] stratified(byte[] outcome, int[] unit, int k, long seed) {
+        if (k >= 2 && k <= MOST) {
+            byte[] fold = dealt(outcome, unit, k, seed);
+            if (everyFoldHoldsBoth(fold, outcome, k)) return fold;
         }
-        int records = rows[rows.length - 1] + 1;
-        byte[] kind = new byte[records];
-        int[] first = new int[records];
-        Arrays.fill(first, -1);
-        for (int row : rows) {
-            if (first[unit[row]] < 0) first[unit[row]] = row;
-            kind[unit[row]] |= outcome[row];
+        throw BadInput.of(
+                "folds",
+                "is " + k,
+                "give 2 to 50, and no more than training has "
+                        + (k > 1 ? "customers with events, or without" : "events"));
+    }
+
+    /**
+     * As many folds as {@code wanted}, or as can each hold both outcomes; null where not even two can.
+     *
+     * @param outcome and {@code unit}: as in {@link #stratified}
+     */
+    public static byte[] most(byte[] outcome, int[] unit, int wanted, long seed) {
+        for (int k = Math.min(wanted, MOST); k >= 2; k--) {
+            byte[] fold = dealt(outcome, unit, k, seed);
+            if (everyFoldHoldsBoth(fold, outcome, k)) return fold;
         }
-        byte[] foldOfUnit = new byte[records];
+        return null;
+    }
+
+    private static byte[] dealt(byte[] outcome, int[] unit, int k, long seed) {
+        int[] sorted = unit.clone();
+        Arrays.sort(sorted);
+        int units = 0;
+        for (int i = 0; i < sorted.length; i++) if (i == 0 || sorted[i] != sorted[i - 1]) sorted[units++] = sorted[i];
+        int[] number = new int[unit.length];
+        byte[] kind = new byte[units];
+        boolean[] seen = new boolean[units];
+        int[] order = new int[units];
+        int found = 0;
+        for (int i = 0; i < unit.length; i++) {
+            number[i] = Arrays.binarySearch(sorted, 0, units, unit[i]);
+            kind[number[i]] |= outcome[i];
+            if (!seen[number[i]]) order[found++] = number[i];
+            seen[number[i]] = true;
+        }
+        byte[] foldOfUnit = new byte[units];
         int next = 0;
         for (int level = 1; level >= 0; level--) {
             int wanted = level;
-            int[] members = Arrays.stream(rows)
-                    .filter(row -> first[unit[row]] == row && kind[unit[row]] == wanted)
-                    .map(row -> unit[row])
-                    .toArray();
+            int[] members = Arrays.stream(order).filter(u -> kind[u] == wanted).toArray();
             new Seeds(seed).stream("folds/" + level).shuffle(members);
             for (int member : members) foldOfUnit[member] = (byte) (next++ % k);
         }
-        byte[] fold = new byte[rows.length];
-        for (int i = 0; i < rows.length; i++) fold[i] = foldOfUnit[unit[rows[i]]];
+        byte[] fold = new byte[unit.length];
+        for (int i = 0; i < fold.length; i++) fold[i] = foldOfUnit[number[i]];
         return fold;
+    }
+
+    private static boolean everyFoldHoldsBoth(byte[] fold, byte[] outcome, int k) {
+        boolean[][] holds = new boolean[k][2];
+        for (int i = 0; i < fold.length; i++) holds[fold[i]][outcome[i]] = true;
+        for (boolean[] one : holds) if (!one[0] || !one[1]) return false;
+        return true;
     }
 }

@@ -22,7 +22,13 @@ public record Capacity(double amount, boolean share) {
         }
     }
 
-    public double ranks(double total) {
-        return share ? amount * total : amount;
+    /**
+     * As a rank of a ranking, at most its end.
+     *
+     * @param weighted whether its records carry weights; else a share is whole records (METHODS section 5)
+     */
+    public double ranks(double total, boolean weighted) {
+        double ranks = share ? amount * total : amount;
+        return Math.min(total, share && !weighted ? Math.floor(ranks + 1e-9) : ranks);
     }
 }

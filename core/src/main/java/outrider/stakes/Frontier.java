@@ -26,7 +26,7 @@ public final class Frontier {
 
     /** @param capacity or null for none */
     public static Frontier of(Ranking ranking, Capacity capacity) {
-        double most = capacity == null ? ranking.total() : Math.min(ranking.total(), capacity.ranks(ranking.total()));
+        double most = capacity == null ? ranking.total() : capacity.ranks(ranking.total(), ranking.weighted());
         double[] ranks = new double[ranking.groups() + 2];
         int count = 0;
         int last = ranking.pointAtOrBefore(most);

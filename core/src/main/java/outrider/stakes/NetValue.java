@@ -10,9 +10,12 @@ import outrider.rank.Ranking;
 public final class NetValue {
     /** Values closer than this share of the money at stake are the same value reached by other roundings. */
     private static final double SAME = 1e-13;
+    /** A planned rate this near to the present one, relatively, changes nothing. */
+    private static final double SAME_RATE = 1e-9;
 
     private final Ranking ranking;
     private final Stakes stakes;
+    private final double planned;
     private final double eventFactor;
     private final double otherFactor;
     private final double gain;
@@ -31,15 +34,22 @@ public final class NetValue {
         this.ranking = ranking;
         this.stakes = stakes;
         double rate = ranking.baseRate();
-        eventFactor = Double.isNaN(plannedRate) ? 1 : plannedRate / rate;
-        otherFactor = Double.isNaN(plannedRate) ? 1 : (1 - plannedRate) / (1 - rate);
+        planned = Math.abs(plannedRate - rate) <= SAME_RATE * rate ? Double.NaN : plannedRate;
+        eventFactor = Double.isNaN(planned) ? 1 : planned / rate;
+        otherFactor = Double.isNaN(planned) ? 1 : (1 - planned) / (1 - rate);
         gain = stakes.successRate() * stakes.gainIfCaught() - (1 - stakes.successRate()) * stakes.missCost();
         miss = stakes.missCost();
         double unacted = miss * ranking.valued(ranking.groups());
         nobody = otherFactor * stakes.leftAlone() * (ranking.total() - ranking.totalEvents()) - eventFactor * unacted;
+        worth = worth(stakes, eventFactor, otherFactor);
+    }
+
+    /** @param eventFactor by which events count, {@code otherFactor} by which non-events do: 1 without a planned rate */
+    public static Worth worth(Stakes stakes, double eventFactor, double otherFactor) {
+        double gain = stakes.successRate() * stakes.gainIfCaught() - (1 - stakes.successRate()) * stakes.missCost();
         double perRecord = otherFactor * (stakes.falseAlarm() - stakes.leftAlone());
         double perEvent = -eventFactor * stakes.actionCost() - perRecord;
-        worth = new Worth(perRecord, perEvent, eventFactor * (gain + miss));
+        return new Worth(perRecord, perEvent, eventFactor * (gain + stakes.missCost()));
     }
 
     /**
@@ -84,6 +94,15 @@ public final class NetValue {
     /** Gain over nobody if {@code events} events had been among the first {@code rank} records; without a value column. */
     public double gainOf(double rank, double events) {
         return worth.of(rank, events, events);
+    }
+
+    /** The rate that is projected to; NaN where that is the ranking's own. */
+    public double planned() {
+        return planned;
+    }
+
+    public Stakes stakes() {
+        return stakes;
     }
 
     /** π′/π, by which events count; 1 without a planned rate. */
@@ -135,7 +154,7 @@ public final class NetValue {
      * @param capacity or null for none
      */
     public Cut best(Capacity capacity) {
-        double most = capacity == null ? ranking.total() : Math.min(ranking.total(), capacity.ranks(ranking.total()));
+        double most = capacity == null ? ranking.total() : capacity.ranks(ranking.total(), ranking.weighted());
         double same = SAME * scale();
         int last = ranking.pointAtOrBefore(most);
         double bestRank = 0;

@@ -4,30 +4,58 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import outrider.measure.RankingFigures;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+import outrider.doubt.AucDoubt;
+import outrider.measure.ProbabilityQuality;
 
 class CandidateAlarmsTest {
-    private static RankingFigures figures(double auc) {
-        return new RankingFigures(auc, 2 * auc - 1, 0.3, new RankingFigures.Ks(0.4, 0.2, 0.3), 0.1);
+    private static AucDoubt.Interval auc(double auc, double error) {
+        return new AucDoubt.Interval(auc, error, auc - 2 * error, auc + 2 * error);
     }
 
-    private static List<String> names(double training, double validation, double bestAccuracy) {
-        return CandidateAlarms.of(figures(training), figures(validation), bestAccuracy).stream()
-                .map(Alarm::name)
+    private static List<AlarmKind> rung(AucDoubt.Interval outOfFold, AucDoubt.Interval validation) {
+        return CandidateAlarms.of(outOfFold, validation, null).stream()
+                .map(Alarm::kind)
                 .toList();
     }
 
     @Test
-    void aSoundCandidateRaisesNone() {
-        assertThat(names(0.80, 0.76, 0.91)).isEmpty();
+    void aGapRingsOnlyWhereItIsBothWideAndMoreThanItsError() {
+        assertThat(rung(auc(0.80, 0.008), auc(0.76, 0.01))).containsExactly(AlarmKind.DOES_NOT_CARRY_OVER);
+        assertThat(rung(auc(0.70, 0.008), auc(0.76, 0.01))).containsExactly(AlarmKind.DOES_NOT_CARRY_OVER);
+        assertThat(rung(auc(0.80, 0.02), auc(0.76, 0.02))).isEmpty();
+        assertThat(rung(auc(0.80, 0.001), auc(0.785, 0.001))).isEmpty();
+        assertThat(rung(null, auc(0.76, 0.01))).isEmpty();
+        assertThat(CandidateAlarms.of(auc(0.70, 0.008), auc(0.76, 0.01), null)
+                        .get(0)
+                        .meaning())
+                .contains("0.700 out of fold")
+                .contains("leaked into it");
     }
 
     @Test
-    void eachAlarmRingsAtItsLimit() {
-        assertThat(names(0.99, 0.99, 0.95)).containsExactly("too good");
-        assertThat(names(0.80, 0.75, 0.91)).containsExactly("fits training too closely");
-        assertThat(names(0.80, 0.80, 0.90)).containsExactly("accuracy no better than nobody");
-        assertThat(CandidateAlarms.of(figures(0.8), figures(0.7), 0.95).get(0).meaning())
-                .contains("0.100 above validation");
+    void anAucTooGoodRings() {
+        assertThat(rung(auc(0.99, 0.001), auc(0.992, 0.001))).containsExactly(AlarmKind.TOO_GOOD);
+    }
+
+    @Test
+    void probabilitiesThatPromiseTooMuchRingAndHonestOnesDoNot() {
+        RandomStream random = new Seeds(3).stream("promise");
+        double[] honest = new double[4000];
+        double[] loud = new double[4000];
+        byte[] outcome = new byte[4000];
+        for (int i = 0; i < outcome.length; i++) {
+            double eta = random.nextGaussian() - 2;
+            honest[i] = 1 / (1 + Math.exp(-eta));
+            loud[i] = 1 / (1 + Math.exp(-2 - 2 * (eta + 1)));
+            outcome[i] = (byte) (random.nextDouble() < honest[i] ? 1 : 0);
+        }
+        AucDoubt.Interval any = auc(0.8, 0.01);
+        assertThat(CandidateAlarms.of(any, any, ProbabilityQuality.of(honest, outcome, null, 10)))
+                .isEmpty();
+        assertThat(CandidateAlarms.of(any, any, ProbabilityQuality.of(loud, outcome, null, 10)))
+                .extracting(Alarm::kind)
+                .containsExactly(AlarmKind.PROMISES_TOO_MUCH);
     }
 }

@@ -1,6 +1,7 @@
 package outrider.doubt;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import com.fasterxml.jackson.databind.JsonNode;
@@ -9,6 +10,8 @@ import org.junit.jupiter.api.Test;
 import outrider.Vectors;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
+import outrider.measure.PartialAuc;
+import outrider.rank.Placed;
 import outrider.rank.Ranking;
 
 class DoubtTest {
@@ -41,7 +44,7 @@ class DoubtTest {
     void aCandidateAgainstItselfIsNotSeparable() {
         AucDoubt doubt = AucDoubt.of(new double[] {1, 2, 3, 4, 2}, new byte[] {0, 1, 0, 1, 1});
         AucDoubt.Difference difference = doubt.minus(doubt);
-        assertThat(difference).isEqualTo(new AucDoubt.Difference(0, 0.0, null, null));
+        assertThat(difference).isEqualTo(new AucDoubt.Difference(0, 0.0, null, 1.0));
         assertThat(Verdict.of(difference.difference(), difference.pValue())).isEqualTo(Verdict.NOT_SEPARABLE);
     }
 
@@ -57,38 +60,54 @@ class DoubtTest {
     }
 
     @Test
-    void bandsAgreeWithResamplingRecordByRecord() {
-        int n = 5000;
-        RandomStream random = new Seeds(11).stream("data");
-        double[] score = new double[n];
-        byte[] outcome = new byte[n];
-        for (int i = 0; i < n; i++) {
-            score[i] = random.nextGaussian();
-            outcome[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(3 - score[i])) ? 1 : 0);
+    void unitsHoldTheWorkedCase() {
+        JsonNode vector = Vectors.read("auc-clustered");
+        JsonNode in = vector.get("input");
+        byte[] outcome = Vectors.outcome(in.get("outcome"));
+        int[] unit = Arrays.stream(Vectors.doubles(in.get("unit")))
+                .mapToInt(u -> (int) u)
+                .toArray();
+        Sample sample = new Sample(outcome, null, null, unit);
+        double tolerance = vector.get("tolerance").asDouble();
+        AucDoubt[] doubts = new AucDoubt[2];
+        for (int i = 0; i < 2; i++) {
+            doubts[i] = AucDoubt.of(Placed.of(Vectors.doubles(in.get("scores").get(i)), outcome, null, null), sample);
+            assertThat(doubts[i].interval().standardError())
+                    .isCloseTo(
+                            vector.get("expected").get("standardError").get(i).asDouble(), within(tolerance));
         }
-        Ranking ranking = Ranking.of(score, outcome);
-        double[] depths = {0.05, 0.1, 0.3};
-        Bootstrap.Band band = Bootstrap.along(ranking, depths, new Seeds(1).stream("band"));
-        double[][] plain = new double[depths.length][2000];
-        for (int r = 0; r < 2000; r++) {
-            double[] s = new double[n];
-            byte[] y = new byte[n];
-            for (int i = 0; i < n; i++) {
-                int from = random.nextInt(n);
-                s[i] = score[from];
-                y[i] = outcome[from];
-            }
-            Ranking resampled = Ranking.of(s, y);
-            for (int d = 0; d < depths.length; d++) {
-                plain[d][r] = resampled.eventsAt(depths[d] * n) / resampled.totalEvents();
-            }
+        Vectors.assertHolds(
+                ((com.fasterxml.jackson.databind.node.ObjectNode)
+                                vector.get("expected").get("pairs").get(0).deepCopy())
+                        .without(java.util.List.of("a", "b")),
+                doubts[0].minus(doubts[1]),
+                tolerance);
+    }
+
+    @Test
+    void theIntervalIsSymmetricOnTheLogitScaleAndPartialAucsHoldTheWorkedCase() {
+        JsonNode vector = Vectors.read("partial-auc");
+        double[] score = Vectors.doubles(vector.get("input").get("score"));
+        byte[] outcome = Vectors.outcome(vector.get("input").get("outcome"));
+        AucDoubt.Interval interval = AucDoubt.of(score, outcome).interval();
+        JsonNode expected = vector.get("expected");
+        assertThat(interval.low()).isCloseTo(expected.get("aucInterval").get(0).asDouble(), within(1e-9));
+        assertThat(interval.high()).isCloseTo(expected.get("aucInterval").get(1).asDouble(), within(1e-9));
+        double[] upTo = Vectors.doubles(vector.get("input").get("upTo"));
+        for (int i = 0; i < upTo.length; i++) {
+            assertThat(PartialAuc.of(Ranking.of(score, outcome), upTo[i]))
+                    .isCloseTo(expected.get("partialAuc").get(i).asDouble(), within(1e-9));
         }
-        for (int d = 0; d < depths.length; d++) {
-            Arrays.sort(plain[d]);
-            double half = (plain[d][1949] - plain[d][49]) / 2;
-            double ours = (band.captureHigh()[d] - band.captureLow()[d]) / 2;
-            assertThat(ours).as("half-width at depth " + depths[d]).isCloseTo(half, within(0.1 * half));
-        }
+        assertThatThrownBy(() -> PartialAuc.of(Ranking.of(score, outcome), 0)).hasMessageContaining("above 0");
+    }
+
+    @Test
+    void aPerfectCandidateIsAheadOfAConstantOne() {
+        byte[] outcome = {0, 1, 0, 1, 1, 0};
+        AucDoubt perfect = AucDoubt.of(new double[] {0, 1, 0, 1, 1, 0}, outcome);
+        AucDoubt constant = AucDoubt.of(new double[6], outcome);
+        assertThat(perfect.minus(constant)).isEqualTo(new AucDoubt.Difference(0.5, 0.0, null, 0.0));
+        assertThat(perfect.interval()).isEqualTo(new AucDoubt.Interval(1, 0.0, null, null));
     }
 
     @Test
@@ -128,16 +147,30 @@ class DoubtTest {
     void candidatesOnOtherRecordsCannotBeCompared() {
         AucDoubt one = AucDoubt.of(new double[] {1, 2, 3}, new byte[] {0, 1, 1});
         AucDoubt other = AucDoubt.of(new double[] {1, 2, 3}, new byte[] {1, 0, 1});
-        org.assertj.core.api.Assertions.assertThatThrownBy(() -> one.minus(other))
-                .hasMessageContaining("different records");
+        assertThatThrownBy(() -> one.minus(other)).hasMessageContaining("different records");
     }
 
     @Test
-    void theEventsNeededShrinkTheErrorToTheDifference() {
-        double events = Verdict.eventsNeeded(0.01, 0.02, 500);
-        double errorThen = 0.02 * Math.sqrt(500 / events);
-        assertThat(0.01 / errorThen).isCloseTo(1.959963984540054 + 0.8416212335729143, within(1e-12));
-        assertThat(Verdict.eventsNeeded(0, 0.02, 500)).isNull();
-        assertThat(Verdict.eventsNeeded(0.01, null, 500)).isNull();
+    void theEventsNeededShrinkTheErrorToTheDifferenceAtTheAdjustedLevel() {
+        double one = Verdict.eventsNeeded(0.01, 0.02, 500, 1);
+        double errorThen = 0.02 * Math.sqrt(500 / one);
+        assertThat(0.01 / errorThen).isCloseTo(1.959963984540054 + 0.8416212335729143, within(1e-9));
+        double ten = Verdict.eventsNeeded(0.01, 0.02, 500, 10);
+        assertThat(0.01 / (0.02 * Math.sqrt(500 / ten)))
+                .isCloseTo(2.807033768343811 + 0.8416212335729143, within(1e-9));
+        assertThat(Verdict.eventsNeeded(0, 0.02, 500, 1)).isNull();
+        assertThat(Verdict.eventsNeeded(0.01, null, 500, 1)).isNull();
+    }
+
+    @Test
+    void replicatesAllOnOneSideAreJudgedByTheirNormalTail() {
+        double[] replicates = new double[2000];
+        RandomStream random = new Seeds(2).stream("tail");
+        for (int i = 0; i < 2000; i++) replicates[i] = 6 + random.nextGaussian();
+        assertThat(Verdict.pValue(replicates)).isLessThan(1e-6).isGreaterThan(1e-12);
+        replicates[0] = -1;
+        assertThat(Verdict.pValue(replicates)).isCloseTo(4 / 2001.0, within(1e-12));
+        CutDraws.Discordant few = new CutDraws.Discordant(40, 6, 0);
+        assertThat(Verdict.pValue(replicates, few)).isEqualTo(2 / 64.0);
     }
 }

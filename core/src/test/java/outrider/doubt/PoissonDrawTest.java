@@ -53,18 +53,4 @@ class PoissonDrawTest {
         for (int i = 0; i < DRAWS; i++) if (Math.abs(PoissonDraw.normal(random)) > 1.959964) beyond++;
         assertThat(beyond / (double) DRAWS).isCloseTo(0.05, within(0.005));
     }
-
-    @Test
-    void depthsAreReadBetweenTheirNeighbours() {
-        double[] depths = {0.1, 0.2, 1};
-        double[] values = {5, 7, 15};
-        assertThat(Depths.read(depths, values, 0)).isZero();
-        assertThat(Depths.read(depths, values, 0.05)).isCloseTo(2.5, within(1e-12));
-        assertThat(Depths.read(depths, values, 0.2)).isEqualTo(7);
-        assertThat(Depths.read(depths, values, 0.6)).isCloseTo(11, within(1e-12));
-        assertThat(Depths.read(depths, values, 1)).isEqualTo(15);
-        double[] all = Depths.all();
-        assertThat(all).isSorted().hasSizeLessThan(256);
-        assertThat(all[all.length - 1]).isEqualTo(1);
-    }
 }

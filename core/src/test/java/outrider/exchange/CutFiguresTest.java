@@ -12,15 +12,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Base64;
 import java.util.List;
-import java.util.Map;
-import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.doubt.Bootstrap;
+import outrider.doubt.Band;
+import outrider.doubt.CutDraws;
 import outrider.doubt.Depths;
-import outrider.doubt.PairedBand;
+import outrider.doubt.Drawn;
+import outrider.doubt.Sample;
 import outrider.measure.Cells;
 import outrider.measure.Measure;
 import outrider.rank.PackedOrder;
@@ -53,17 +53,18 @@ class CutFiguresTest {
         return Ranking.of(SCORE, OUTCOME);
     }
 
-    private static Bootstrap.Band band(Ranking ranking) {
-        return Bootstrap.along(ranking, new double[] {0.05, 0.1, 0.2, 0.5, 1}, new Seeds(8).stream("band"));
+    private static Drawn drawn(Placed placed, double rank) {
+        return CutDraws.at(List.of(placed), rank, Sample.of(OUTCOME), new Seeds(8), Workers.ALONE)
+                .single(0);
     }
 
     @Test
     void agreeWithTheCellsAtEveryThreshold() {
-        Ranking ranking = ranking();
+        Placed placed = Placed.of(SCORE, OUTCOME, null, null);
+        Ranking ranking = placed.ranking();
         NetValue money = new NetValue(ranking, STAKES, Double.NaN);
-        Bootstrap.Band band = band(ranking);
         for (int point = 1; point <= ranking.groups(); point++) {
-            CutFigures at = CutFigures.of(ranking, money, ranking.size(point), band);
+            CutFigures at = CutFigures.of(ranking, money, ranking.size(point), drawn(placed, ranking.size(point)));
             Cells cells = Cells.at(ranking, point);
             assertThat(at.caught()).isEqualTo(cells.caught());
             assertThat(at.leftAlone()).isEqualTo(cells.leftAlone());
@@ -75,8 +76,9 @@ class CutFiguresTest {
 
     @Test
     void aPlannedRateMovesCountsPrecisionAndMoneyButNotCapture() {
-        Ranking ranking = ranking();
-        Bootstrap.Band band = band(ranking);
+        Placed placed = Placed.of(SCORE, OUTCOME, null, null);
+        Ranking ranking = placed.ranking();
+        Drawn band = drawn(placed, 40);
         CutFigures own = CutFigures.of(ranking, new NetValue(ranking, STAKES, Double.NaN), 40, band);
         CutFigures planned = CutFigures.of(ranking, new NetValue(ranking, STAKES, 0.1), 40, band);
         assertThat(planned.capture()).isEqualTo(own.capture());
@@ -102,7 +104,6 @@ class CutFiguresTest {
         double[] other = new double[160];
         RandomStream random = new Seeds(9).stream("other");
         for (int i = 0; i < other.length; i++) other[i] = SCORE[i] + 0.3 * random.nextGaussian();
-        Seeds seeds = new Seeds(8);
         ObjectNode all = JSON.createObjectNode();
         all.put("order", Base64.getEncoder().encodeToString(PackedOrder.of(ranking)));
         for (String name : new String[] {"own", "planned", "valued"}) {
@@ -113,31 +114,12 @@ class CutFiguresTest {
             List<NetValue> money = placed.stream()
                     .map(p -> new NetValue(p.ranking(), STAKES, planned))
                     .toList();
-            List<Bootstrap.Band> bands = IntStream.range(0, 2)
-                    .mapToObj(i -> Bootstrap.along(
-                            placed.get(i).ranking(), Depths.all(), money.get(i).worth(), seeds.stream("band" + i)))
-                    .toList();
-            AgainstLeader against = AgainstLeader.of(
-                    1,
-                    placed.stream()
-                            .map(p -> new PairedBand.Side(p, Depths.all()))
-                            .toList(),
-                    OUTCOME,
-                    value,
-                    money.get(0).worth(),
-                    seeds,
-                    Workers.ALONE);
-            write(all.putObject(name), placed, money, bands, against);
+            write(all.putObject(name), placed, money, new Sample(OUTCOME, value, null, null));
         }
         return JSON.writeValueAsString(all) + "\n";
     }
 
-    private static void write(
-            ObjectNode one,
-            List<Placed> placed,
-            List<NetValue> money,
-            List<Bootstrap.Band> bands,
-            AgainstLeader against) {
+    private static void write(ObjectNode one, List<Placed> placed, List<NetValue> money, Sample sample) {
         Ranking ranking = placed.get(0).ranking();
         NetValue mine = money.get(0);
         one.put("records", ranking.total()).put("events", ranking.totalEvents());
@@ -146,7 +128,7 @@ class CutFiguresTest {
         one.put("totalValue", ranking.valued(ranking.groups())).put("nobody", mine.nobody());
         one.put("valueColumn", ranking.hasValues() ? "value" : null);
         one.set("worth", JSON.valueToTree(mine.worth()));
-        one.set("depths", JSON.valueToTree(Depths.all()));
+        one.set("depths", JSON.valueToTree(Depths.of(ranking)));
         ArrayNode candidates = one.putArray("candidates");
         for (int i = 0; i < 2; i++) {
             Ranking own = placed.get(i).ranking();
@@ -161,35 +143,18 @@ class CutFiguresTest {
                 if (valued != null) valued.add(own.valued(point));
                 if (point > 0) scores.add(own.score(point));
             }
-            Bootstrap.Band band = bands.get(i);
-            double[][] gains = band.gains(money.get(i), own.total());
-            row.putObject("band").<ObjectNode>setAll((ObjectNode) JSON.valueToTree(Map.of(
-                    "captureLow",
-                    band.captureLow(),
-                    "captureHigh",
-                    band.captureHigh(),
-                    "eventsLow",
-                    band.eventsLow(),
-                    "eventsHigh",
-                    band.eventsHigh(),
-                    "gainLow",
-                    gains[0],
-                    "gainHigh",
-                    gains[1])));
-            if (i == 1) continue;
-            ObjectNode pair = JSON.valueToTree(against.bands().get(0));
-            pair.remove(List.of("depth", "pValue"));
-            pair.set("adjustedP", JSON.valueToTree(against.adjustedP().get(0)));
-            row.set("against", pair);
+            Band band = Band.of(placed.get(i), sample, money.get(i), new Seeds(8), Workers.ALONE);
+            ObjectNode bounds = JSON.valueToTree(band);
+            row.set("band", bounds.without("depth"));
         }
         ArrayNode cuts = one.putArray("cuts");
-        for (double rank : new double[] {0, 1, ranking.size(3), 20.5, 48, 111, 160}) {
-            CutFigures own = CutFigures.of(ranking, mine, rank, bands.get(0));
-            CutFigures leaders = CutFigures.of(placed.get(1).ranking(), money.get(1), rank, bands.get(1));
+        for (double rank : new double[] {0, 1, ranking.size(3), 20.5, 46, 48, 111, 160}) {
+            CutDraws draws = CutDraws.at(placed, rank, sample, new Seeds(8), Workers.ALONE);
+            CutComparison compared = CutComparison.of(placed, money, draws, 1, true);
             ObjectNode at = cuts.addObject();
-            at.set("figures", JSON.valueToTree(own));
-            at.set("leader", JSON.valueToTree(leaders));
-            at.set("against", JSON.valueToTree(against.at(0, own, leaders, mine)));
+            at.set("figures", JSON.valueToTree(compared.figures().get(0)));
+            at.set("leader", JSON.valueToTree(compared.figures().get(1)));
+            at.set("against", JSON.valueToTree(compared.against().get(0)));
             double caught = ranking.eventsAt(rank);
             double falseAlarms = rank - caught;
             double events = ranking.totalEvents();

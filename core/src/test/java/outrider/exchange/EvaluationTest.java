@@ -20,6 +20,7 @@ import outrider.table.NumberColumn;
 import outrider.table.Table;
 
 class EvaluationTest {
+    private static final Evaluation.Wanted NOTHING_MORE = new Evaluation.Wanted(List.of(), List.of(), null);
 
     @ParameterizedTest
     @ValueSource(strings = {"ranking-tied", "ranking-rare", "ranking-weighted"})
@@ -40,10 +41,7 @@ class EvaluationTest {
                 null,
                 null,
                 null,
-                Double.NaN,
-                bands,
-                thresholds,
-                false,
+                new Evaluation.Wanted(bands, thresholds, null),
                 null);
         Map<?, ?> scores =
                 (Map<?, ?>) Evaluation.of(table(vector.get("input")), request).get("scores");
@@ -75,12 +73,9 @@ class EvaluationTest {
                     List.of("s"),
                     null,
                     value,
-                    stakes,
-                    capacity,
-                    planned,
-                    List.of(),
-                    List.of(),
-                    true,
+                    null,
+                    new Evaluation.Money(stakes, capacity, planned, true),
+                    NOTHING_MORE,
                     null);
             Map<?, ?> scores = (Map<?, ?>)
                     Evaluation.of(table(vector.get("input")), request).get("scores");
@@ -123,12 +118,9 @@ class EvaluationTest {
                 List.of("s"),
                 weight,
                 null,
-                stakes,
                 null,
-                Double.NaN,
-                List.of(),
-                List.of(),
-                false,
+                stakes == null ? null : new Evaluation.Money(stakes, null, Double.NaN, false),
+                NOTHING_MORE,
                 cuts);
     }
 
@@ -153,8 +145,8 @@ class EvaluationTest {
                         new CategoryColumn("s", new int[] {0, 1, 0}, List.of("0.5", "high")),
                         new NumberColumn("y", new double[] {0, 1, 0})),
                 null);
-        var request = new Evaluation.Request(
-                "y", List.of("1"), List.of("s"), null, null, null, null, Double.NaN, List.of(), List.of(), false, null);
+        var request =
+                new Evaluation.Request("y", List.of("1"), List.of("s"), null, null, null, null, NOTHING_MORE, null);
         assertThatThrownBy(() -> Evaluation.of(table, request))
                 .isInstanceOf(BadInput.class)
                 .hasMessageStartingWith("line 3, column \"s\": found \"high\"");

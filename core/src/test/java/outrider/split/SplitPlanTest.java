@@ -173,7 +173,13 @@ class SplitPlanTest {
         Parts parts = split(plan(Method.SHARES, null, null, "member", false));
         int[] rows = parts.training();
         int[] unit = Units.of(table.column("member"));
-        byte[] fold = Folds.stratified(rows, outcome, unit, 5, 3);
+        byte[] of = new byte[rows.length];
+        int[] units = new int[rows.length];
+        for (int i = 0; i < rows.length; i++) {
+            of[i] = outcome[rows[i]];
+            units[i] = unit[rows[i]];
+        }
+        byte[] fold = Folds.stratified(of, units, 5, 3);
         int[] events = new int[5];
         Map<Integer, Byte> ofUnit = new HashMap<>();
         for (int i = 0; i < rows.length; i++) {
@@ -183,8 +189,8 @@ class SplitPlanTest {
         assertThat(Arrays.stream(events).max().orElseThrow()
                         - Arrays.stream(events).min().orElseThrow())
                 .isLessThan(10);
-        assertThat(Folds.stratified(rows, outcome, unit, 5, 3)).isEqualTo(fold);
-        assertThatThrownBy(() -> Folds.stratified(rows, outcome, unit, 51, 3)).hasMessageContaining("folds: is 51");
+        assertThat(Folds.stratified(of, units, 5, 3)).isEqualTo(fold);
+        assertThatThrownBy(() -> Folds.stratified(of, units, 51, 3)).hasMessageContaining("folds: is 51");
     }
 
     @Test

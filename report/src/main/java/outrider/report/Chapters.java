@@ -10,6 +10,7 @@ import outrider.casefile.Memo;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Written;
 import outrider.doubt.AucDoubt;
+import outrider.doubt.Verdict;
 import outrider.exchange.CutFigures;
 import outrider.measure.BandRow;
 import outrider.measure.ProbabilityQuality;
@@ -157,10 +158,11 @@ final class Chapters {
                         : " Validation figures were looked at " + conduct.looks()
                                 + " times, and a candidate or a cut was chosen by them " + conduct.choices()
                                 + " times.")
-                + (f.optimism() == null || f.optimism() < 0.0005
+                + " They are ordered by " + f.deciding().words() + "."
+                + (FirstPage.optimism(e) == null
                         ? ""
-                        : " For having been picked, the best AUC is expected to be " + Written.fixed(f.optimism(), 3)
-                                + " too high.")));
+                        : " For having been picked, the best is expected to look " + FirstPage.optimism(e)
+                                + " too good by that.")));
         blocks.add(Block.table(
                 null,
                 List.of("candidate", "kind", "settings", "#inputs", "#numbers learnt", "last input known"),
@@ -193,7 +195,7 @@ final class Chapters {
         blocks.add(Block.table(
                 "On validation, " + Written.count(f.split().validation().records()) + " " + words.records()
                         + ", each candidate acting on the same " + Written.count(v.records())
-                        + ". In brackets 95 % intervals. “Gap” is training AUC less validation AUC; “by money” the verdict on its gain against the proposed one's.",
+                        + ". In brackets 95 % intervals. “Out of fold” is the AUC on training by models that did not see the record; “by AUC” and “by money” are verdicts against the proposed one, on its AUC and on its gain at this cut, adjusted for how many are compared.",
                 List.of(
                         "candidate",
                         "#capture rate",
@@ -201,7 +203,7 @@ final class Chapters {
                         "#precision",
                         "#gain over nobody",
                         "#AUC",
-                        "#gap",
+                        "#out of fold",
                         "by AUC",
                         "by money"),
                 f.candidates().stream().map(this::compared).toList(),
@@ -219,8 +221,12 @@ final class Chapters {
                 Written.percent(c.precision()),
                 gain(c.gainOverNobody()) + " (" + gain(c.gainLow()) + " to " + gain(c.gainHigh()) + ")",
                 auc(r.auc()),
-                Written.fixed(r.trainingAuc() - r.auc().auc(), 3),
-                r.standing().equals("leader") ? "proposed" : r.standing(),
+                r.outOfFold() == null
+                        ? Written.NONE
+                        : Written.fixed(r.outOfFold().auc(), 3),
+                r.byAuc().verdict() == Verdict.LEADER
+                        ? "proposed"
+                        : r.byAuc().verdict().words(),
                 r.difference() == null ? "proposed" : r.difference().verdict().words());
     }
 
@@ -382,11 +388,13 @@ final class Chapters {
         List<Block> blocks = new ArrayList<>();
         String slope = q.slope() == null
                 ? "The calibration line cannot be fitted."
-                : "The calibration line has a slope of " + Written.fixed(q.slope(), 2)
-                        + " (1 is perfect, less is over-confident) and an intercept of "
-                        + Written.fixed(q.intercept(), 2) + ".";
+                : "The calibration line has a slope of "
+                        + fixedIn(q.slope(), q.slopeLow(), q.slopeHigh())
+                        + ", where 1 is perfect and less is over-confident, and an intercept of "
+                        + fixedIn(q.intercept(), q.interceptLow(), q.interceptHigh()) + ".";
         blocks.add(Block.text(slope + " Over ten bands the forecast is off by " + Written.fixed(q.ece(), 4)
-                + " on average; Brier score " + Written.fixed(q.brier(), 4) + ", log loss "
+                + " on average, where a perfect one of this size would be by " + Written.fixed(q.eceExpected(), 4)
+                + "; Brier score " + Written.fixed(q.brier(), 4) + ", log loss "
                 + Written.fixed(q.logLoss(), 4) + "."));
         blocks.add(Block.chart(Charts.reliability(e)));
         blocks.add(Block.table(
@@ -400,6 +408,10 @@ final class Chapters {
                                 Written.percent(r.observedRate(), r.low(), r.high())))
                         .toList()));
         return blocks;
+    }
+
+    private static String fixedIn(Double value, Double low, Double high) {
+        return Written.fixed(value, 2) + " (" + Written.fixed(low, 2) + " to " + Written.fixed(high, 2) + ")";
     }
 
     private List<Block> stability() {
@@ -466,15 +478,15 @@ final class Chapters {
         blocks.add(Block.text(first.confirmation()));
         blocks.add(Block.table(
                 "Money for the campaign. In brackets 95 % intervals.",
-                List.of("measure", "#validation", "#reserve", "against validation's interval"),
+                List.of("measure", "#validation", "#reserve", "the reserve"),
                 r.comparison().stream()
                         .map(c -> List.of(
                                 Written.measure(c.measure()),
                                 bounded(c, c.validation(), c.low(), c.high()),
                                 bounded(c, c.reserve(), c.reserveLow(), c.reserveHigh()),
-                                c.reserve() == null || c.low() == null
+                                c.reserve() == null || c.validation() == null
                                         ? Written.NONE
-                                        : c.below() ? "below" : c.reserve() > c.high() ? "above" : "within"))
+                                        : c.confirmed() ? "confirms it" : "below what both explain"))
                         .toList()));
         return blocks;
     }

@@ -63,15 +63,13 @@ final class Definitions {
                 "AUC",
                 "share of pairs of an event and a non-event that the score puts in the right order, ties half",
                 Chapters.auc(f.chosenRow().auc()) + "; interval by DeLong, DeLong and Clarke-Pearson 1988"));
-        list.add(new Definition(
-                "Gap",
-                "training AUC − validation AUC",
-                Written.fixed(f.chosenRow().trainingAuc(), 3) + " − "
-                        + Written.fixed(f.chosenRow().auc().auc(), 3) + " = "
-                        + Written.fixed(
-                                f.chosenRow().trainingAuc()
-                                        - f.chosenRow().auc().auc(),
-                                3)));
+        if (f.chosenRow().outOfFold() != null) {
+            list.add(new Definition(
+                    "Out of fold",
+                    "AUC on training, each record scored by a model that did not see it",
+                    Chapters.auc(f.chosenRow().outOfFold()) + "; on training itself "
+                            + Written.fixed(f.chosenRow().trainingAuc(), 3)));
+        }
         if (f.calibration() != null) {
             list.add(new Definition(
                     "Calibration error",
@@ -85,12 +83,12 @@ final class Definitions {
         }
         list.add(new Definition(
                 "95 % intervals at the cut",
-                "percentile bootstrap over records, seeded",
+                "percentile bootstrap over records (over customers where the split keeps them together), at this very cut, seeded",
                 "capture " + Written.percent(v.captureLow()) + " to " + Written.percent(v.captureHigh())));
         list.add(new Definition(
                 "Verdict",
                 "paired difference to the proposed candidate, Holm-adjusted p below 0.05",
-                "ahead, behind or not separable"));
+                "ahead, behind, not separable, or too few to say"));
         return list;
     }
 }

@@ -9,8 +9,9 @@ import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Written;
-import outrider.exchange.AgainstLeader;
+import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
+import outrider.exchange.DecidingKind;
 
 /** The words of a report's first page: the decision, what is expected of it, why this candidate, what could go wrong. */
 public final class FirstPage {
@@ -111,7 +112,7 @@ public final class FirstPage {
         return ways;
     }
 
-    private String ahead(double difference, AgainstLeader.Difference paired) {
+    private String ahead(double difference, CutComparison.Difference paired) {
         return paired == null
                 ? gain(difference)
                 : gain(difference) + " (" + gain(campaign(paired.low())) + " to " + gain(campaign(paired.high())) + ")";
@@ -122,16 +123,18 @@ public final class FirstPage {
         Figures.Reserve reserve = f.reserve();
         if (reserve == null) return "The reserve is still sealed: nothing has confirmed these figures yet.";
         List<String> below = reserve.comparison().stream()
-                .filter(Figures.Compared::below)
-                .map(c -> Written.measure(c.measure()) + " " + measured(c, c.reserve()) + " against "
-                        + measured(c, c.low()) + " to " + measured(c, c.high()))
+                .filter(c -> !c.confirmed())
+                .map(c -> Written.measure(c.measure()) + " " + measured(c, c.reserve()) + " ("
+                        + measured(c, c.reserveLow()) + " to " + measured(c, c.reserveHigh()) + ") against "
+                        + measured(c, c.validation()) + " (" + measured(c, c.low()) + " to " + measured(c, c.high())
+                        + ")")
                 .toList();
         String opened = "The reserve, " + Written.count(reserve.part().records()) + " " + words.records()
                 + " nobody had seen, ";
         return below.isEmpty()
                 ? opened + "confirms it: " + Written.percent(reserve.figures().capture()) + " of the " + words.events()
                         + " reached, a gain of " + money(reserve.figures().gainOverNobody() * reserve.perCampaign())
-                        + "; no figure lies below validation's interval."
+                        + "; no figure lies further below validation's than the intervals of both explain."
                 : opened + "shows less than validation promised: " + String.join("; ", below)
                         + ". Expect less than the figures above.";
     }
@@ -202,9 +205,9 @@ public final class FirstPage {
     }
 
     private String against(Figures.Row row) {
-        AgainstLeader.At d = row.difference();
+        CutComparison.At d = row.difference();
         if (d == null) return "“" + row.name() + "”";
-        AgainstLeader.Difference net = d.netValue();
+        CutComparison.Difference net = d.netValue();
         String verdict = d.verdict().words();
         return "“" + row.name() + "”, " + gain(campaign(net.difference())) + " (95 % interval "
                 + gain(campaign(net.low())) + " to " + gain(campaign(net.high())) + "), " + verdict;
@@ -224,11 +227,25 @@ public final class FirstPage {
                 .min(Comparator.comparingDouble(Figures.WhatIf::gain))
                 .ifPresent(w -> lines.add("If the " + lever(w.lever()) + " were " + (w.factor() == 2 ? "twice" : "half")
                         + " what the brief says, the same cut would gain " + money(campaign(w.gain())) + "."));
-        if (f.optimism() != null && f.optimism() > 0.0005) {
-            lines.add("It was picked among several on the same records, which by itself makes the best AUC look "
-                    + Written.fixed(f.optimism(), 3) + " too good.");
+        String optimism = optimism(e);
+        if (optimism != null) {
+            lines.add("Candidates were ordered on the same records by "
+                    + f.deciding().words() + ", which by itself makes the best look " + optimism + " too good by it.");
         }
         return lines;
+    }
+
+    /** What choosing the best is expected to have added to the deciding measure; null for nothing worth a word. */
+    static String optimism(Evidence e) {
+        Double optimism = e.figures().optimism();
+        if (optimism == null) return null;
+        boolean money = e.figures().deciding().measure() == DecidingKind.NET_VALUE;
+        double told = money ? optimism * e.figures().perCampaign() : optimism;
+        if (told < (money ? 0.5 : 0.0005)) return null;
+        if (e.figures().deciding().measure() == DecidingKind.CAPTURE) {
+            return Written.fixed(100 * told, 1) + " percentage points";
+        }
+        return money ? Written.money(e.recipe(), told) + " for the campaign" : Written.fixed(told, 3);
     }
 
     static String lever(String name) {

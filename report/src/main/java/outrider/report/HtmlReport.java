@@ -107,7 +107,7 @@ public final class HtmlReport {
                 .data(
                         "confirmed",
                         evidence.figures().reserve() != null
-                                && !evidence.figures().reserve().below())
+                                && evidence.figures().reserve().confirms())
                 .data("early", all.subList(0, Paragraph.RISKS.ordinal() + 1))
                 .data("chapters", all.subList(Paragraph.RISKS.ordinal() + 1, all.size()))
                 .data(

@@ -40,6 +40,7 @@ final class Example {
         Conduct conduct = new Conduct(40, 3, 12);
         return new Evidence(
                 Evidence.FORMAT,
+                Evidence.RULES,
                 7L,
                 "analyst",
                 "2026-11-23T10:00:00Z",

@@ -150,12 +150,12 @@ class ReportTest {
     void aDropOfTheReserveIsSaidOnTheFirstPage() {
         Figures f = Example.FIGURES;
         Figures.Reserve r = f.reserve();
-        Figures.Compared low = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.1, 0.3, true);
+        Figures.Compared low = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.17, 0.23, false);
         Figures.Reserve dropped = new Figures.Reserve(r.part(), r.figures(), r.auc(), r.perCampaign(), List.of(low));
         FirstPage page = new FirstPage(Example.evidence(Example.BRIEF, with(f, dropped), List.of()));
         assertThat(page.confirmation())
                 .contains("shows less than validation promised")
-                .contains("capture rate 20.0 % against 25.0 % to 35.0 %");
+                .contains("capture rate 20.0 % (17.0 % to 23.0 %) against 30.0 % (25.0 % to 35.0 %)");
         assertThat(new FirstPage(Example.evidence()).confirmation()).contains("confirms it");
         assertThat(new FirstPage(Example.evidence(Example.BRIEF, with(f, null), List.of())).confirmation())
                 .contains("still sealed");
@@ -183,6 +183,7 @@ class ReportTest {
         return new Figures(
                 f.data(),
                 f.split(),
+                f.deciding(),
                 rows,
                 f.chosen(),
                 f.validation(),

@@ -113,7 +113,8 @@ class CandidatesTest extends CaseSteps {
         assertThat(effects.getDouble("[0].effects.find { it.term == 'auc' }.difference"))
                 .isCloseTo(mine - theirs, within(1e-12));
         assertThat(effects.getList("[0].effects.verdict"))
-                .allSatisfy(verdict -> assertThat((String) verdict).isIn("ahead", "behind", "not separable"));
+                .allSatisfy(
+                        verdict -> assertThat((String) verdict).isIn("AHEAD", "BEHIND", "NOT_SEPARABLE", "TOO_FEW"));
         analyst.patch("/candidates/" + base, Map.of("notes", "the plain one", "tags", List.of("keep", " ")))
                 .then()
                 .statusCode(200);

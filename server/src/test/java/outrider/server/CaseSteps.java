@@ -21,6 +21,28 @@ abstract class CaseSteps {
         analyst = Client.signIn("analyst");
     }
 
+    /** What of a brief can be edited. */
+    static final List<String> EDITED = List.of(
+            "version",
+            "name",
+            "question",
+            "outcome",
+            "eventLevels",
+            "recordsNoun",
+            "eventsNoun",
+            "acting",
+            "currency",
+            "gainIfCaught",
+            "actionCost",
+            "missCost",
+            "falseAlarmCost",
+            "leaveValue",
+            "successRate",
+            "capacity",
+            "campaignSize",
+            "plannedRate",
+            "deciding");
+
     static String file(long seed) {
         var random = new Seeds(seed).stream("file");
         StringBuilder csv = new StringBuilder("member,age,tier,points,note,gone\n");
@@ -61,26 +83,7 @@ abstract class CaseSteps {
     JsonPath edit(long id, Map<String, Object> changes) {
         Map<String, Object> edit =
                 new HashMap<>(analyst.get("/briefs/" + id).jsonPath().getMap(""));
-        edit.keySet()
-                .retainAll(List.of(
-                        "version",
-                        "name",
-                        "question",
-                        "outcome",
-                        "eventLevels",
-                        "recordsNoun",
-                        "eventsNoun",
-                        "acting",
-                        "currency",
-                        "gainIfCaught",
-                        "actionCost",
-                        "missCost",
-                        "falseAlarmCost",
-                        "leaveValue",
-                        "successRate",
-                        "capacity",
-                        "campaignSize",
-                        "plannedRate"));
+        edit.keySet().retainAll(EDITED);
         edit.putAll(changes);
         return analyst.put("/briefs/" + id, edit)
                 .then()

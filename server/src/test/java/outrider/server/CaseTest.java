@@ -42,7 +42,7 @@ class CaseTest extends CaseSteps {
                         Map.of("column", "points", "lowerIsRiskier", false, "probability", false)));
         candidate(id, Map.of("name", "Groups", "kind", "groupRates", "settings", Map.of("groupBy", List.of("tier"))));
         JsonPath shown = analyst.get("/comparisons/" + id).jsonPath();
-        assertThat(shown.getList("candidates.verdict")).contains("leader");
+        assertThat(shown.getList("candidates.verdict")).contains("LEADER");
 
         String scores = analyst.get("/comparisons/" + id + "/scores.csv").body().asString();
         var request = new Evaluation.Request(
@@ -51,12 +51,9 @@ class CaseTest extends CaseSteps {
                 List.of("Logistic", "Points", "Groups"),
                 null,
                 null,
-                new Stakes(40, 5, 0, 0, 0, 1),
-                new Capacity(0.1, true),
-                Double.NaN,
-                List.of(10),
-                List.of(),
-                false,
+                null,
+                new Evaluation.Money(new Stakes(40, 5, 0, 0, 0, 1), new Capacity(0.1, true), Double.NaN, false),
+                new Evaluation.Wanted(List.of(10), List.of(), null),
                 null);
         Map<?, ?> core = (Map<?, ?>) Evaluation.of(
                         CsvTableReader.read(

@@ -12,10 +12,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import outrider.base.Progress;
-import outrider.exchange.AgainstLeader;
+import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
 import outrider.exchange.Evaluation;
 import outrider.stakes.Capacity;
@@ -56,19 +55,17 @@ class DeskTest extends CaseSteps {
         return CsvTableReader.read(new ByteArrayInputStream(csv.getBytes(StandardCharsets.UTF_8)), Progress.NONE);
     }
 
-    private Map<?, ?> evaluate(Table scores, String value, Stakes stakes, long seed, List<Double> cuts) {
+    private Map<?, ?> evaluate(
+            Table scores, String value, Stakes stakes, double planned, long seed, List<Double> cuts) {
         var request = new Evaluation.Request(
                 "outcome",
                 List.of("1"),
                 List.of("Logistic", "Points", "Groups"),
                 null,
                 value,
-                stakes,
-                new Capacity(0.1, true),
-                Double.NaN,
-                List.of(10),
-                List.of(),
-                false,
+                null,
+                new Evaluation.Money(stakes, new Capacity(0.1, true), planned, false),
+                new Evaluation.Wanted(List.of(10), List.of(), null),
                 new Evaluation.Cuts(cuts, "Logistic", seed));
         return (Map<?, ?>) Evaluation.of(scores, request).get("scores");
     }
@@ -80,42 +77,102 @@ class DeskTest extends CaseSteps {
     }
 
     @Test
-    void intervalsAndDifferencesAreThoseOfTheHeadlessCommand() {
+    void whatIsToldAtACutIsThatOfTheHeadlessCommandAtAPlannedRateToo() {
         long id = desk();
         JsonPath shown = compare(id);
         assertThat(shown.getInt("leader")).isEqualTo(ids.get("Logistic"));
-        double[] depths = doubles(shown, "depths");
-        int tenth = IntStream.range(0, depths.length)
-                .filter(d -> depths[d] == 0.1)
-                .findFirst()
-                .orElseThrow();
-        double records = shown.getInt("records");
+        assertThat(shown.getBoolean("leaderNamed")).isFalse();
+        assertThat(shown.getString("deciding")).isEqualTo("NET_VALUE");
+        assertThat(shown.getDouble("at.records")).isEqualTo(shown.getDouble("candidates[0].best.records"));
         long seed = 9;
-        Map<?, ?> core = evaluate(scored(id), null, STAKES, seed, List.of(0.1 * records));
-        for (String name : ids.keySet()) {
-            String row = "candidates.find { it.name == '" + name + "' }";
-            Map<?, ?> at = (Map<?, ?>) ((List<?>) ((Map<?, ?>) core.get(name)).get("cuts")).get(0);
-            CutFigures figures = (CutFigures) at.get("figures");
-            assertThat(doubles(shown, row + ".band.captureLow")[tenth]).isEqualTo(figures.captureLow());
-            assertThat(doubles(shown, row + ".band.gainHigh")[tenth]).isEqualTo(figures.gainHigh());
-            AgainstLeader.At against = (AgainstLeader.At) at.get("againstLeader");
-            if (against == null) {
-                assertThat(shown.<Object>get(row + ".against")).isNull();
-                continue;
+        Table scores = scored(id);
+        for (double planned : new double[] {Double.NaN, 0.03}) {
+            if (!Double.isNaN(planned)) edit(id, Map.of("plannedRate", planned));
+            for (double records : new double[] {1, 37}) {
+                Map<?, ?> core = evaluate(scores, null, STAKES, planned, seed, List.of(records));
+                JsonPath told = analyst.get(
+                                "/comparisons/" + id + "/at?records=" + records + "&leader=" + ids.get("Logistic"))
+                        .jsonPath();
+                for (String name : ids.keySet()) {
+                    String row = "candidates.find { it.id == " + ids.get(name) + " }";
+                    Map<?, ?> at = (Map<?, ?>) ((List<?>) ((Map<?, ?>) core.get(name)).get("cuts")).get(0);
+                    CutFigures figures = (CutFigures) at.get("figures");
+                    assertThat(told.getDouble(row + ".figures.precision")).isEqualTo(figures.precision());
+                    assertThat(told.getDouble(row + ".figures.liftHigh")).isEqualTo(figures.liftHigh());
+                    assertThat(told.getDouble(row + ".figures.captureLow")).isEqualTo(figures.captureLow());
+                    assertThat(told.getDouble(row + ".figures.gainHigh")).isEqualTo(figures.gainHigh());
+                    CutComparison.At against = (CutComparison.At) at.get("againstLeader");
+                    if (against == null) {
+                        assertThat(told.<Object>get(row + ".against")).isNull();
+                        continue;
+                    }
+                    assertThat(told.getDouble(row + ".against.precision.low"))
+                            .isEqualTo(against.precision().low());
+                    assertThat(told.getDouble(row + ".against.adjustedP")).isEqualTo(against.adjustedP());
+                    assertThat(told.getString(row + ".against.verdict"))
+                            .isEqualTo(against.verdict().name());
+                }
             }
-            assertThat(doubles(shown, row + ".against.captureLow")[tenth])
-                    .isEqualTo(against.capture().low());
-            assertThat(doubles(shown, row + ".against.gainHigh")[tenth])
-                    .isEqualTo(against.netValue().high());
-            assertThat(doubles(shown, row + ".against.adjustedP")[tenth]).isEqualTo(against.adjustedP());
         }
+        analyst.put(
+                        "/comparisons/" + id + "/cut",
+                        Map.of("candidateId", ids.get("Logistic"), "records", 37, "rule", "set by hand"))
+                .then()
+                .statusCode(204);
+        CutFigures logistic = (CutFigures) ((Map<?, ?>) ((List<?>)
+                                ((Map<?, ?>) evaluate(scores, null, STAKES, 0.03, seed, List.of(37.0))
+                                                .get("Logistic"))
+                                        .get("cuts"))
+                        .get(0))
+                .get("figures");
+        JsonPath page =
+                analyst.get("/comparisons/figures/" + ids.get("Logistic")).jsonPath();
+        assertThat(page.getDouble("figures.find { it.term == 'precision' }.validation"))
+                .as("projected on the candidate's page as everywhere")
+                .isEqualTo(logistic.precision());
+        assertThat(page.getDouble("figures.find { it.term == 'precision' }.high"))
+                .isEqualTo(logistic.precisionHigh());
         JsonPath led = analyst.get("/comparisons/" + id + "?leader=" + ids.get("Points"))
                 .jsonPath();
         assertThat(led.getString("candidates.find { it.name == 'Points' }.verdict"))
-                .isEqualTo("leader");
-        assertThat(led.<Object>get("candidates.find { it.name == 'Logistic' }.against"))
-                .isNotNull();
+                .isEqualTo("LEADER");
+        assertThat(led.getBoolean("leaderNamed")).isTrue();
         assertThat(led.getInt("bestReference")).isEqualTo(ids.get("Groups"));
+        analyst.get("/comparisons/" + id + "/at?records=-1").then().statusCode(400);
+    }
+
+    @Test
+    void theDecidingMeasureOrdersCandidatesAndIsRefusedOutOfRange() {
+        long id = desk();
+        for (String kind : List.of("AUC", "AVERAGE_PRECISION", "PARTIAL_AUC", "CAPTURE")) {
+            edit(id, Map.of("deciding", Map.of("kind", kind)));
+            JsonPath shown = compare(id);
+            assertThat(shown.getString("deciding")).isEqualTo(kind);
+            double[] own = doubles(shown, "candidates.findAll { !it.reference }.decides");
+            assertThat(own[0]).isGreaterThanOrEqualTo(own[1]);
+            assertThat(shown.getInt("leader")).isEqualTo(shown.getInt("candidates[0].id"));
+        }
+        JsonPath brief = analyst.get("/briefs/" + id).jsonPath();
+        assertThat(brief.getString("decidesBy")).isEqualTo("capture rate at 10 % depth");
+        Map<String, Object> wrong = new HashMap<>(brief.<Map<String, Object>>get(""));
+        wrong.put("deciding", Map.of("kind", "CAPTURE", "at", 1.5));
+        wrong.keySet().retainAll(EDITED);
+        analyst.put("/briefs/" + id, wrong).then().statusCode(400);
+    }
+
+    @Test
+    void aDeletedCandidatesCutSetsNoDepth() {
+        long id = desk();
+        analyst.put(
+                        "/comparisons/" + id + "/cut",
+                        Map.of("candidateId", ids.get("Points"), "records", 37, "rule", "set by hand"))
+                .then()
+                .statusCode(204);
+        analyst.delete("/candidates/" + ids.get("Points")).then().statusCode(204);
+        JsonPath page =
+                analyst.get("/comparisons/figures/" + ids.get("Logistic")).jsonPath();
+        assertThat(page.getBoolean("cutSet")).isFalse();
+        assertThat(page.getDouble("depth")).isCloseTo(0.1, within(0.005));
     }
 
     @Test
@@ -141,7 +198,7 @@ class DeskTest extends CaseSteps {
         assertThat(shown.<Object>get("breakEven")).isNull();
         Table scores = scored(id);
         double rank = 50;
-        Map<?, ?> core = evaluate(scores, "points", new Stakes(0, 5, 2, 0, 0, 1), 9, List.of(rank));
+        Map<?, ?> core = evaluate(scores, "points", new Stakes(0, 5, 2, 0, 0, 1), Double.NaN, 9, List.of(rank));
         Map<?, ?> logistic = (Map<?, ?>) core.get("Logistic");
         var best = (outrider.stakes.NetValue.Cut) ((Map<?, ?>) logistic.get("stakes")).get("bestCut");
         String row = "candidates.find { it.name == 'Logistic' }";
@@ -174,7 +231,7 @@ class DeskTest extends CaseSteps {
         JsonPath shown = compare(id);
         assertThat(shown.getInt("looks.looks")).isEqualTo(2);
         assertThat(shown.getInt("looks.compared")).isEqualTo(2);
-        assertThat(shown.getDouble("looks.aucOptimism")).isBetween(0.0, 0.05);
+        assertThat(shown.getDouble("looks.optimism")).isBetween(0.0, 500.0);
     }
 
     @Test

@@ -49,7 +49,6 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
         }
         List<double[]> read = new ArrayList<>();
         List<TreeColumn> columns = new ArrayList<>();
-        double widest = 0;
         for (String name : data.inputs()) {
             progress.checkpoint(0.5 * columns.size() / data.inputs().size(), "reading " + name);
             Column source = data.table().column(name);
@@ -66,18 +65,17 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
                             "read that text as missing on the Data page, or set the column aside");
                 }
             }
-            widest = Math.max(widest, moments(values, data, sample, -1)[1]);
         }
         List<Part> parts = new ArrayList<>();
         for (int c = 0; c < columns.size(); c++) {
             progress.checkpoint(
                     0.5 + 0.5 * c / columns.size(), "counting " + columns.get(c).name());
             Part part = columns.get(c).levels() == null
-                    ? gaussian(columns.get(c), read.get(c), data, sample, widest)
+                    ? gaussian(columns.get(c), read.get(c), data, sample)
                     : levels(columns.get(c), read.get(c), data, sample, smoothing);
             if (part != null) parts.add(part);
         }
-        return new NaiveBayes(Math.log(total[1] / total[0]), parts);
+        return new NaiveBayes(Math.log(total[1] / total[0]) + sample.logOdds(), parts);
     }
 
     private static double weight(Balance.Sample sample, int place) {
@@ -100,13 +98,14 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
         return new double[] {mean, total == 0 ? 0 : squares / total, total};
     }
 
-    private static Part gaussian(
-            TreeColumn column, double[] values, TrainingData data, Balance.Sample sample, double widest) {
+    /** Each variance grows by 1e-9 of the column's own, so that one column of large numbers leaves the others alone. */
+    private static Part gaussian(TreeColumn column, double[] values, TrainingData data, Balance.Sample sample) {
+        double own = moments(values, data, sample, -1)[1];
         double[] others = moments(values, data, sample, 0);
         double[] events = moments(values, data, sample, 1);
-        if (others[2] == 0 || events[2] == 0 || widest == 0) return null;
+        if (others[2] == 0 || events[2] == 0 || own == 0) return null;
         double[] mean = {others[0], events[0]};
-        double[] variance = {others[1] + 1e-9 * widest, events[1] + 1e-9 * widest};
+        double[] variance = {others[1] + 1e-9 * own, events[1] + 1e-9 * own};
         return new Part(column, mean, variance, null);
     }
 

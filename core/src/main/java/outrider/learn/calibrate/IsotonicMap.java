@@ -46,6 +46,14 @@ public record IsotonicMap(double[] from, double[] value, double[] records) imple
         return new IsotonicMap(Arrays.copyOf(from, blocks), value, Arrays.copyOf(size, blocks));
     }
 
+    /** The same with values kept off 0 and 1, by half a record of the {@code records} it was learnt from. */
+    public IsotonicMap inside(int records) {
+        double edge = 1 / (2.0 * records);
+        double[] clipped = new double[value.length];
+        for (int i = 0; i < clipped.length; i++) clipped[i] = Math.min(1 - edge, Math.max(edge, value[i]));
+        return new IsotonicMap(from, clipped, this.records);
+    }
+
     @Override
     public double probability(double score) {
         int at = Arrays.binarySearch(from, score + 0.0);

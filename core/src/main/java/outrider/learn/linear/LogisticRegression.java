@@ -68,14 +68,6 @@ public final class LogisticRegression {
         return problem.solve(scaling, dropped, progress);
     }
 
-    /** Intercept and slope of y on one variable by maximum likelihood; null where there is no finite one. */
-    public static double[] line(double[] x, byte[] outcome, double[] weight) {
-        LogisticFit fit = fit(new Matrix(x, x.length, 1), outcome, weight, 0, Progress.NONE);
-        boolean sound =
-                fit.converged() && fit.dropped().isEmpty() && fit.separated().isEmpty();
-        return sound ? fit.coefficients() : null;
-    }
-
     private LogisticFit solve(Scaling scaling, List<Integer> dropped, Progress progress) {
         double events = 0;
         double total = 0;

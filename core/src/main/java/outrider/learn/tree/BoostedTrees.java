@@ -47,16 +47,29 @@ public final class BoostedTrees {
     private final Binned binned;
     private final byte[] y;
     private final double[] weight;
+    /** Of each place in the sample, from 0; null where every record stands alone. */
+    private final int[] unit;
+
+    private final int units;
     private final Way way;
     private final long seed;
     private final Workers workers;
     private final Progress progress;
 
     private BoostedTrees(
-            Binned binned, byte[] y, double[] weight, Way way, long seed, Workers workers, Progress progress) {
+            Binned binned,
+            byte[] y,
+            double[] weight,
+            int[] unit,
+            Way way,
+            long seed,
+            Workers workers,
+            Progress progress) {
         this.binned = binned;
         this.y = y;
         this.weight = weight;
+        this.unit = unit;
+        this.units = unit == null ? 0 : Arrays.stream(unit).max().orElse(-1) + 1;
         this.way = way;
         this.seed = seed;
         this.workers = workers;
@@ -67,7 +80,8 @@ public final class BoostedTrees {
         progress.checkpoint(0, "binning");
         Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers, progress);
         byte[] y = data.outcomeOf(sample.rows());
-        var boosting = new BoostedTrees(binned, y, sample.weight(), way, data.seed(), workers, progress);
+        var boosting = new BoostedTrees(
+                binned, y, sample.weight(), data.numberedUnits(sample.rows()), way, data.seed(), workers, progress);
         int[] all = IntStream.range(0, y.length).toArray();
         int[] heldBack = way.patience() == 0 ? new int[0] : heldBack(data, sample.rows());
         if (heldBack.length == 0) {
@@ -84,14 +98,14 @@ public final class BoostedTrees {
 
     /** Places in the sample of a stratified sixth; none where there are too few events to part them. */
     private static int[] heldBack(TrainingData data, int[] rows) {
-        int[] unit = data.unit() != null
-                ? data.unit()
-                : IntStream.range(0, data.table().size()).toArray();
-        int events = 0;
-        for (int row : rows) events += data.outcome()[row];
-        if (Math.min(events, rows.length - events) < HELD_BACK) return new int[0];
-        byte[] fold = Folds.stratified(rows, data.outcome(), unit, HELD_BACK, data.seed() + 1);
+        byte[] fold = Folds.most(data.outcomeOf(rows), data.unitsOf(rows), HELD_BACK, data.seed() + 1);
+        if (fold == null || !hasFold(fold, HELD_BACK - 1)) return new int[0];
         return IntStream.range(0, rows.length).filter(i -> fold[i] == 0).toArray();
+    }
+
+    private static boolean hasFold(byte[] fold, int wanted) {
+        for (byte f : fold) if (f == wanted) return true;
+        return false;
     }
 
     private static final class Run {
@@ -116,7 +130,7 @@ public final class BoostedTrees {
             progress.checkpoint(from + (to - from) * round / rounds, "round " + (round + 1) + " of at most " + rounds);
             RandomStream random = new Seeds(seed).stream("boost/" + round);
             int[] columns = drawn(IntStream.range(0, width).toArray(), way.columnShare(), random);
-            int[] chosen = drawn(rows, way.rowShare(), random);
+            int[] chosen = unit == null ? drawn(rows, way.rowShare(), random) : drawnUnits(rows, random);
             double training = derivatives(rows, margin, g, h);
             if (round > 0) note(run, round, training, watched, margin);
             Grower grower = new Grower(
@@ -171,6 +185,15 @@ public final class BoostedTrees {
         for (int item : from) if (random.nextDouble() < share) drawn[count++] = item;
         if (count == 0) drawn[count++] = from[random.nextInt(from.length)];
         return Arrays.copyOf(drawn, count);
+    }
+
+    /** Whole units, each by the share of rows. */
+    private int[] drawnUnits(int[] rows, RandomStream random) {
+        if (way.rowShare() >= 1) return rows.clone();
+        boolean[] in = new boolean[units];
+        for (int u = 0; u < units; u++) in[u] = random.nextDouble() < way.rowShare();
+        int[] chosen = Arrays.stream(rows).filter(row -> in[unit[row]]).toArray();
+        return chosen.length == 0 ? rows.clone() : chosen;
     }
 
     /** Sets g and h; gives back the mean loss. */

@@ -78,9 +78,12 @@ public final class DecisionTree {
         progress.checkpoint(0.05, "growing the tree");
         Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers, progress);
         Tree tree = grow(binned, all);
-        if (way.cutting() == Cutting.NONE) return new Fit(binned.columns(), tree, List.of(), -1, -1);
+        if (way.cutting() == Cutting.NONE) {
+            return new Fit(binned.columns(), tree.corrected(sample), List.of(), -1, -1);
+        }
         if (way.cutting() == Cutting.DESCRIPTION_LENGTH) {
-            return new Fit(binned.columns(), Pruning.byDescription(tree, binned), List.of(), -1, -1);
+            Tree cut = Pruning.byDescription(tree.inRecords(sample), binned);
+            return new Fit(binned.columns(), cut.corrected(sample), List.of(), -1, -1);
         }
         Pruning.Sequence sequence = Pruning.sequence(tree, way.error());
         List<Size> sizes = sizes(tree, sequence);
@@ -96,7 +99,7 @@ public final class DecisionTree {
             default -> largestWithin(sizes, way.leaves());
         };
         Tree cut = Pruning.at(tree, sequence, sizes.get(taken).alpha());
-        return new Fit(binned.columns(), cut, sizes, minimum, simple);
+        return new Fit(binned.columns(), cut.corrected(sample), sizes, minimum, simple);
     }
 
     private static int largestWithin(List<Size> sizes, int leaves) {
@@ -211,18 +214,14 @@ public final class DecisionTree {
     }
 
     private byte[] folds() {
-        int[] unit = data.unit() != null
-                ? data.unit()
-                : IntStream.range(0, data.table().size()).toArray();
-        int events = 0;
-        for (int row : sample.rows()) events += data.outcome()[row];
-        int most = Math.min(way.folds(), Math.min(events, sample.rows().length - events));
-        if (most < 2) {
+        int[] rows = sample.rows();
+        byte[] fold = Folds.most(data.outcomeOf(rows), data.unitsOf(rows), way.folds(), data.seed());
+        if (fold == null) {
             throw BadInput.of(
                     "pruning",
                     "wants cross-validation, and training has fewer than 2 events or non-events",
                     "choose description length, or none");
         }
-        return Folds.stratified(sample.rows(), data.outcome(), unit, most, data.seed());
+        return fold;
     }
 }

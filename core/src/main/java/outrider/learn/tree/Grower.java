@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.function.Supplier;
 import outrider.base.Progress;
 import outrider.base.Workers;
+import outrider.split.Balance;
 
 /**
  * Grows one tree, depth first, from sums by bin; a large branch's sums are its parent's less its sister's. Cost O(records ·
@@ -39,6 +40,11 @@ final class Grower {
 
     /** A tree with what leads a binned record to its leaf. */
     record Grown(Tree tree, int[] splitBin) {
+        /** See {@link Tree#corrected}. */
+        Grown corrected(Balance.Sample sample) {
+            return new Grown(tree.corrected(sample), splitBin);
+        }
+
         double score(Binned data, int row) {
             int node = 0;
             while (tree.column()[node] >= 0) {

@@ -45,14 +45,16 @@ public final class RandomForest {
         long[][] drawn = new long[way.trees()][];
         var done = new java.util.concurrent.atomic.AtomicInteger();
         Seeds seeds = new Seeds(data.seed());
+        int[][] members = members(data.numberedUnits(sample.rows()));
         workers.each(way.trees(), t -> {
             progress.checkpoint(0.9 * done.get() / way.trees(), "tree " + (done.get() + 1) + " of " + way.trees());
             RandomStream random = seeds.stream("forest/" + t);
             double[] b = new double[n];
             int draws = Math.min(n, way.drawn());
-            for (int i = 0; i < draws; i++) b[random.nextInt(n)]++;
+            if (members == null) for (int i = 0; i < draws; i++) b[random.nextInt(n)]++;
+            else drawUnits(members, b, draws, random);
             double[] a = new double[n];
-            int[] rows = new int[draws];
+            int[] rows = new int[n];
             int count = 0;
             drawn[t] = new long[(n + 63) / 64];
             for (int i = 0; i < n; i++) {
@@ -64,7 +66,8 @@ public final class RandomForest {
             }
             Grower grower = new Grower(binned, Criterion.ENTROPY, way.deepest(), way.fewest(), Workers.ALONE);
             Supplier<int[]> choice = chooser(width, tried, random);
-            grown[t] = grower.grow(Arrays.copyOf(rows, count), a, b, null, choice, progress);
+            grown[t] = grower.grow(Arrays.copyOf(rows, count), a, b, null, choice, progress)
+                    .corrected(sample);
             done.incrementAndGet();
         });
         progress.checkpoint(0.92, "out-of-bag scores");
@@ -72,6 +75,26 @@ public final class RandomForest {
         List<CurvePoint> curve = outOfBag(binned, grown, drawn, y, outOfBag, workers, progress);
         List<Tree> trees = Arrays.stream(grown).map(Grower.Grown::tree).toList();
         return new Fit(binned.columns(), trees, outOfBag, curve);
+    }
+
+    /** The places of each unit; null where every record stands alone. */
+    private static int[][] members(int[] unit) {
+        if (unit == null) return null;
+        int[] size = new int[Arrays.stream(unit).max().orElse(-1) + 1];
+        for (int u : unit) size[u]++;
+        int[][] members = new int[size.length][];
+        for (int u = 0; u < size.length; u++) members[u] = new int[size[u]];
+        for (int i = unit.length - 1; i >= 0; i--) members[unit[i]][--size[unit[i]]] = i;
+        return members;
+    }
+
+    /** Whole units with replacement, until there are as many records as wanted. */
+    private static void drawUnits(int[][] members, double[] times, int wanted, RandomStream random) {
+        for (int drawn = 0; drawn < wanted; ) {
+            int[] unit = members[random.nextInt(members.length)];
+            for (int i : unit) times[i]++;
+            drawn += unit.length;
+        }
     }
 
     private static Supplier<int[]> chooser(int width, int tried, RandomStream random) {

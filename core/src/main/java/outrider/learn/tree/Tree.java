@@ -1,5 +1,8 @@
 package outrider.learn.tree;
 
+import java.util.Arrays;
+import outrider.split.Balance;
+
 /**
  * A binary tree. Node 0 is the root; the two branches of a node stand side by side.
  *
@@ -86,6 +89,25 @@ public record Tree(
             from[at + 1] = left[old] + 1;
         }
         return built.build();
+    }
+
+    /** The tree with its event rates moved from the sample that it learnt from to all of training. */
+    Tree corrected(Balance.Sample sample) {
+        if (sample.logOdds() == 0) return this;
+        return withValues(Arrays.stream(value).map(sample::corrected).toArray());
+    }
+
+    /** The tree with its events counted as records, not by the weight of their class. */
+    Tree inRecords(Balance.Sample sample) {
+        if (sample.weight() == null || sample.logOdds() == 0) return this;
+        double factor = Math.exp(sample.logOdds());
+        double[] plainEvents = new double[events.length];
+        double[] plain = new double[events.length];
+        for (int i = 0; i < plain.length; i++) {
+            plainEvents[i] = Math.rint(factor * events[i]);
+            plain[i] = plainEvents[i] + Math.rint(records[i] - events[i]);
+        }
+        return new Tree(column, threshold, levelsLeft, missingLeft, missingSeen, left, value, plain, plainEvents, gain);
     }
 
     /** The tree with other values at its nodes. */

@@ -13,9 +13,12 @@ import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import outrider.casefile.ColumnSetup;
+import outrider.exchange.Comparison;
+import outrider.exchange.DecidingMeasure;
 import outrider.server.work.Packed;
 import outrider.split.Parts;
 import outrider.split.SplitPlan;
+import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
 
 /** One decision about one outcome. Edited under optimistic locking. */
@@ -57,6 +60,10 @@ public class Brief extends PanacheEntityBase {
     public double campaignSize;
     public Double plannedRate;
 
+    /** By what candidates are ordered and the leader is chosen; null for what decides where nobody chose. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    public DecidingMeasure deciding;
+
     /** Column name to what was settled about it; columns not named here are plain inputs. */
     @JdbcTypeCode(SqlTypes.JSON)
     public Map<String, ColumnSetup> columns;
@@ -97,6 +104,16 @@ public class Brief extends PanacheEntityBase {
     /** NaN where none is set. */
     public double plannedRateOrNone() {
         return plannedRate == null ? Double.NaN : plannedRate;
+    }
+
+    /** The capacity as a share of the campaign; null for none. */
+    public Capacity capacityShare() {
+        return capacity == null ? null : new Capacity(capacity / campaignSize, true);
+    }
+
+    /** What its candidates are compared by. */
+    public Comparison.Terms terms() {
+        return new Comparison.Terms(stakes(), plannedRateOrNone(), capacityShare(), deciding, seed);
     }
 
     /** Null before the split. */

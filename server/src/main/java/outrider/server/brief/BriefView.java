@@ -1,10 +1,11 @@
 package outrider.server.brief;
 
 import java.util.List;
+import outrider.exchange.DecidingMeasure;
 import outrider.split.SplitPlan;
 import outrider.stakes.Stakes;
 
-/** A brief as it is shown and edited. {@code edition} counts from 1; {@code breakEven} is null with a value column, where each record has its own; {@code nextId} is the edition after it, or null. */
+/** A brief as it is shown and edited. {@code edition} counts from 1; {@code breakEven} is null with a value column, where each record has its own; {@code nextId} is the edition after it, or null; {@code decidesBy} says in words what candidates are ordered by. */
 public record BriefView(
         long id,
         int version,
@@ -33,6 +34,8 @@ public record BriefView(
         Double capacity,
         double campaignSize,
         Double plannedRate,
+        DecidingMeasure deciding,
+        String decidesBy,
         String valueColumn,
         Double breakEven,
         Stakes.Acting whenActingPays,

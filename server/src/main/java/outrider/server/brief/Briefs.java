@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import outrider.base.BadInput;
+import outrider.exchange.DecidingMeasure;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
 import outrider.server.trail.Trail;
@@ -71,6 +72,7 @@ public class Briefs {
      * What can be edited, all of it.
      *
      * @param version the one that the editor saw
+     * @param deciding null for what decides where nobody chose
      * @param leftOutLevels null leaves them as they are; {@code leaveOutMissing} likewise
      */
     public record Edit(
@@ -93,7 +95,8 @@ public class Briefs {
             double successRate,
             Double capacity,
             double campaignSize,
-            Double plannedRate) {}
+            Double plannedRate,
+            DecidingMeasure deciding) {}
 
     /** @throws BadInput naming the field that will not do */
     @Transactional
@@ -129,6 +132,7 @@ public class Briefs {
                     "give a share above 0 and below 100 %, or leave it empty");
         }
         brief.plannedRate = edit.plannedRate();
+        brief.deciding = edit.deciding();
         database.flush();
         String changes = changes(before, settled(brief));
         if (!changes.isEmpty()) Trail.brief(id, "brief changed", brief.name, changes);
@@ -152,6 +156,7 @@ public class Briefs {
         all.put("capacity", b.capacity);
         all.put("campaign size", b.campaignSize);
         all.put("planned rate", b.plannedRate);
+        all.put("deciding measure", b.deciding);
         return all;
     }
 
@@ -272,6 +277,8 @@ public class Briefs {
                 brief.capacity,
                 brief.campaignSize,
                 brief.plannedRate,
+                brief.deciding,
+                brief.terms().decidingMeasure().words(brief.capacityShare(), brief.campaignSize),
                 BriefTables.valueColumn(brief),
                 BriefTables.valueColumn(brief) == null ? brief.stakes().breakEven() : null,
                 brief.stakes().acting(),

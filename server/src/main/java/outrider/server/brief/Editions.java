@@ -64,6 +64,7 @@ public class Editions {
         brief.capacity = old.capacity;
         brief.campaignSize = old.campaignSize;
         brief.plannedRate = old.plannedRate;
+        brief.deciding = old.deciding;
         brief.columns = new HashMap<>(old.columns);
         brief.seed = old.seed;
         brief.edition = old.edition + 1;

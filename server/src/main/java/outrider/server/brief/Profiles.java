@@ -17,6 +17,8 @@ import java.util.concurrent.Executors;
 import java.util.stream.IntStream;
 import org.jboss.logging.Logger;
 import outrider.base.BadInput;
+import outrider.casefile.CaseData;
+import outrider.casefile.Evidence;
 import outrider.casefile.Sha256;
 import outrider.check.ColumnProfile;
 import outrider.split.Parts;
@@ -53,7 +55,8 @@ public class Profiles {
     }
 
     private static String common(Brief brief) {
-        return brief.datasetId + "\n" + brief.outcome + "\n" + brief.eventLevels + "\n"
+        return "rules " + Evidence.RULES + "\n" + brief.datasetId + "\n" + brief.outcome + "\n" + brief.eventLevels
+                + "\n"
                 + (brief.outcome == null ? "" : brief.column(brief.outcome).reading()) + "\n"
                 + (brief.packedParts == null
                         ? ""
@@ -102,6 +105,7 @@ public class Profiles {
         int[] open = openRows(brief, table.size());
         int[] rows = parts == null ? open : parts.training();
         byte[] outcome = parts == null ? null : tables.outcome(brief);
+        int[] units = parts == null ? null : CaseData.units(brief.split.groupBy(), table, tables.copies(brief));
         table.columns().stream()
                 .filter(c -> !ready.contains(c.name()))
                 .parallel()
@@ -109,7 +113,8 @@ public class Profiles {
                     boolean judged = outcome != null && !column.name().equals(brief.outcome);
                     boolean ofOutcome = column.name().equals(brief.outcome);
                     int[] looked = judged ? rows : ofOutcome ? notInReserve(parts, table.size()) : open;
-                    ColumnProfile profile = ColumnProfile.of(column, looked, judged ? outcome : null);
+                    ColumnProfile profile =
+                            ColumnProfile.of(column, looked, judged ? outcome : null, judged ? units : null);
                     QuarkusTransaction.requiringNew()
                             .run(() -> keep(brief, column.name(), key(brief, column.name(), common), profile));
                 });

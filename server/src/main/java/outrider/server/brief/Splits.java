@@ -75,7 +75,13 @@ public class Splits {
     }
 
     private static List<Integer> folds(int[] training, byte[] outcome, int[] unit, SplitPlan plan) {
-        byte[] fold = Folds.stratified(training, outcome, unit, plan.folds(), plan.seed());
+        byte[] outcomeOf = new byte[training.length];
+        int[] unitOf = new int[training.length];
+        for (int i = 0; i < training.length; i++) {
+            outcomeOf[i] = outcome[training[i]];
+            unitOf[i] = unit[training[i]];
+        }
+        byte[] fold = Folds.stratified(outcomeOf, unitOf, plan.folds(), plan.seed());
         int[] events = new int[plan.folds()];
         for (int i = 0; i < fold.length; i++) events[fold[i]] += outcome[training[i]];
         List<Integer> sorted = new ArrayList<>();

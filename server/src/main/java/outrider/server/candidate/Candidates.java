@@ -6,12 +6,15 @@ import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.casefile.CaseData;
+import outrider.doubt.Sample;
 import outrider.learn.Fitted;
 import outrider.learn.Kind;
 import outrider.learn.Model;
@@ -352,6 +355,20 @@ public class Candidates {
         byte[] chosen = new byte[rows.length];
         for (int i = 0; i < rows.length; i++) chosen[i] = outcome[rows[i]];
         return chosen;
+    }
+
+    /** Some records as figures are computed of them: see {@link CaseData#sample}. */
+    public Sample sample(Brief brief, int[] rows) {
+        int[] units = units(brief);
+        int[] unit = units == null
+                ? null
+                : Arrays.stream(rows).map(row -> units[row]).toArray();
+        return new Sample(outcomes(brief, rows), values(brief, rows), null, unit);
+    }
+
+    /** By record number the customer that the split keeps together; null where it keeps none. */
+    public int[] units(Brief brief) {
+        return brief.split.groupBy() == null ? null : splits.units(brief);
     }
 
     /** Values of some records; null without a value column. */

@@ -5,12 +5,13 @@ import jakarta.transaction.Transactional;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
-import outrider.base.Normal;
 import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
-import outrider.doubt.Depths;
+import outrider.doubt.Drawn;
 import outrider.doubt.Verdict;
-import outrider.exchange.AgainstLeader;
+import outrider.exchange.AucComparison;
+import outrider.exchange.CutComparison;
+import outrider.exchange.CutFigures;
 import outrider.exchange.Scored;
 import outrider.measure.ProbabilityQuality;
 import outrider.measure.RankingFigures;
@@ -21,6 +22,8 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
+import outrider.stakes.Capacity;
+import outrider.stakes.NetValue;
 
 /** One candidate's figures on training, out of fold and on validation; and what a change did to them. */
 @ApplicationScoped
@@ -30,21 +33,12 @@ public class CandidateFigures {
 
     private final Briefs briefs;
     private final Candidates candidates;
-    private final ScoredCandidates scored;
     private final Comparisons comparisons;
-    private final Intervals intervals;
 
-    CandidateFigures(
-            Briefs briefs,
-            Candidates candidates,
-            ScoredCandidates scored,
-            Comparisons comparisons,
-            Intervals intervals) {
+    CandidateFigures(Briefs briefs, Candidates candidates, Comparisons comparisons) {
         this.briefs = briefs;
         this.candidates = candidates;
-        this.scored = scored;
         this.comparisons = comparisons;
-        this.intervals = intervals;
     }
 
     /**
@@ -61,45 +55,50 @@ public class CandidateFigures {
      */
     public record FiguresView(double depth, boolean cutSet, List<Figure> figures, List<Alarm> alarms) {}
 
-    private record Set(Ranking ranking, RankingFigures figures, ProbabilityQuality quality, double depth) {
-        static Set of(double[] scores, byte[] outcome, boolean probability, double depth) {
+    /** One part's scores; money only serves to project to the planned rate. */
+    private record Set(
+            Ranking ranking, RankingFigures figures, ProbabilityQuality quality, NetValue money, double rank) {
+        static Set of(double[] scores, byte[] outcome, boolean probability, Brief brief, double depth) {
             if (scores == null) return null;
             Ranking ranking = Ranking.of(scores, outcome);
+            ProbabilityQuality quality = probability
+                    ? ProbabilityQuality.of(ranking, scores, outcome, null, null, Math.min(BANDS, scores.length))
+                    : null;
             return new Set(
                     ranking,
                     RankingFigures.of(ranking),
-                    probability
-                            ? ProbabilityQuality.of(scores, outcome, null, (int) Math.min(BANDS, ranking.total()))
-                            : null,
-                    depth);
+                    quality,
+                    new NetValue(ranking, brief.stakes(), brief.plannedRateOrNone()),
+                    depth * ranking.total());
         }
 
         Double read(String term) {
-            double rank = depth * ranking.total();
-            double caught = ranking.eventsAt(rank);
+            double events = ranking.eventsAt(rank);
+            double caught = money.eventFactor() * events;
+            double precision = caught / (caught + money.otherFactor() * (rank - events));
             return switch (term) {
                 case "auc" -> figures.auc();
                 case "gini" -> figures.gini();
                 case "ks" -> figures.ks().value();
                 case "averagePrecision" -> figures.averagePrecision();
-                case "capture" -> caught / ranking.totalEvents();
-                case "lift" -> caught / rank / ranking.baseRate();
-                case "precision" -> caught / rank;
-                default -> quality == null ? null : quality(term);
+                case "capture" -> events / ranking.totalEvents();
+                case "lift" -> precision / (Double.isNaN(money.planned()) ? ranking.baseRate() : money.planned());
+                case "precision" -> precision;
+                default -> quality == null ? null : ofQuality(quality, term);
             };
         }
+    }
 
-        private Double quality(String term) {
-            return switch (term) {
-                case "logLoss" -> quality.logLoss();
-                case "brier" -> quality.brier();
-                case "brierSkill" -> quality.brierSkill();
-                case "ece" -> quality.ece();
-                case "calibrationIntercept" -> quality.intercept();
-                case "calibrationSlope" -> quality.slope();
-                default -> throw new IllegalArgumentException(term);
-            };
-        }
+    private static Double ofQuality(ProbabilityQuality quality, String term) {
+        return switch (term) {
+            case "logLoss" -> quality.logLoss();
+            case "brier" -> quality.brier();
+            case "brierSkill" -> quality.brierSkill();
+            case "ece" -> quality.ece();
+            case "calibrationIntercept" -> quality.intercept();
+            case "calibrationSlope" -> quality.slope();
+            default -> throw new IllegalArgumentException(term);
+        };
     }
 
     private static final List<String> TERMS = List.of(
@@ -128,64 +127,75 @@ public class CandidateFigures {
         candidates.look(List.of(id));
         byte[] trained = candidates.outcomes(brief, Splits.of(brief).training());
         byte[] validated = candidates.outcomes(brief, Splits.of(brief).validation());
-        Cut cut = Cut.findById(brief.id);
-        boolean cutSet = cut != null && cut.records > 0;
-        double depth = cutSet ? cut.records / validated.length : PLAIN_DEPTH;
+        double rank = rank(brief, validated.length);
+        double depth = rank / validated.length;
         boolean probability = Boolean.TRUE.equals(candidate.probability);
-        Set training = set(id, ScoreSet.TRAINING, trained, probability, depth);
-        Set folds = set(id, ScoreSet.OUT_OF_FOLD, trained, probability, depth);
-        Set validation = set(id, ScoreSet.VALIDATION, validated, probability, depth);
-        Scored scores = scored.of(candidate, brief);
-        AucDoubt.Interval auc = scores.doubt().interval();
+        Set training = set(id, ScoreSet.TRAINING, trained, probability, brief, depth);
+        Set folds = set(id, ScoreSet.OUT_OF_FOLD, trained, probability, brief, depth);
+        Comparisons.Compared compared = comparisons.of(brief, List.of(candidate), null);
+        Scored scores = compared.comparison().entries().get(0).scored();
+        CutFigures at = comparisons.at(compared, rank).figures().get(0);
+        Set validation = Set.of(scores.validationScores(), validated, false, brief, depth);
         List<Figure> figures = new ArrayList<>();
         for (String term : TERMS) {
-            Double value = switch (term) {
-                case "auc" -> Double.valueOf(auc.auc());
-                case "gini" -> Double.valueOf(2 * auc.auc() - 1);
-                default -> validation.read(term);
-            };
-            if (value == null && training.read(term) == null) continue;
-            double[] interval = interval(term, auc, scores, depth, validation);
+            Figure validationOnly = onValidation(term, scores, at, validation);
+            if (validationOnly.validation() == null && training.read(term) == null) continue;
             figures.add(new Figure(
                     term,
                     training.read(term),
                     folds == null ? null : folds.read(term),
-                    value,
-                    interval == null ? null : interval[0],
-                    interval == null ? null : interval[1]));
+                    validationOnly.validation(),
+                    validationOnly.low(),
+                    validationOnly.high()));
         }
-        return new FiguresView(depth, cutSet, figures, scores.alarms());
+        return new FiguresView(depth, comparisons.known(brief.id) != null, figures, scores.alarms());
     }
 
-    private Set set(long id, ScoreSet part, byte[] outcome, boolean probability, double depth) {
-        return Set.of(candidates.scores(id, part, outcome.length), outcome, probability, depth);
+    /** The cut that is set, or a tenth of the records. */
+    private double rank(Brief brief, int records) {
+        Cut cut = comparisons.known(brief.id);
+        return cut != null && cut.records > 0
+                ? cut.records
+                : Math.max(1, new Capacity(PLAIN_DEPTH, true).ranks(records, false));
     }
 
-    private static double[] interval(String term, AucDoubt.Interval auc, Scored scores, double depth, Set validation) {
-        if (term.equals("auc") || term.equals("gini")) {
-            if (auc.low() == null) return null;
-            boolean plain = term.equals("auc");
-            return plain ? new double[] {auc.low(), auc.high()} : new double[] {2 * auc.low() - 1, 2 * auc.high() - 1};
-        }
-        var band = scores.band();
-        double low = Depths.read(band.depth(), band.captureLow(), depth);
-        double high = Depths.read(band.depth(), band.captureHigh(), depth);
-        double rate = validation.ranking().baseRate();
+    private static Figure onValidation(String term, Scored scores, CutFigures at, Set validation) {
+        AucDoubt.Interval auc = scores.doubt().interval();
+        ProbabilityQuality quality = scores.quality();
         return switch (term) {
-            case "capture" -> new double[] {low, high};
-            case "lift" -> new double[] {low / depth, high / depth};
-            case "precision" -> {
-                double records = depth * validation.ranking().total();
-                double lowEvents = Depths.read(band.depth(), band.eventsLow(), depth);
-                double highEvents = Depths.read(band.depth(), band.eventsHigh(), depth);
-                yield rate == 0 ? null : new double[] {lowEvents / records, highEvents / records};
-            }
-            default -> null;
+            case "auc" -> figure(term, auc.auc(), auc.low(), auc.high());
+            case "gini" ->
+                figure(
+                        term,
+                        2 * auc.auc() - 1,
+                        auc.low() == null ? null : 2 * auc.low() - 1,
+                        auc.high() == null ? null : 2 * auc.high() - 1);
+            case "capture" -> figure(term, at.capture(), at.captureLow(), at.captureHigh());
+            case "lift" -> figure(term, at.lift(), at.liftLow(), at.liftHigh());
+            case "precision" -> figure(term, at.precision(), at.precisionLow(), at.precisionHigh());
+            case "ks", "averagePrecision" -> figure(term, validation.read(term), null, null);
+            case "calibrationIntercept" ->
+                quality == null
+                        ? figure(term, null, null, null)
+                        : figure(term, quality.intercept(), quality.interceptLow(), quality.interceptHigh());
+            case "calibrationSlope" ->
+                quality == null
+                        ? figure(term, null, null, null)
+                        : figure(term, quality.slope(), quality.slopeLow(), quality.slopeHigh());
+            default -> figure(term, quality == null ? null : ofQuality(quality, term), null, null);
         };
     }
 
-    /** What became of one figure by a change; {@code verdict} is ahead, behind or not separable. */
-    public record Effect(String term, double difference, double low, double high, String verdict) {}
+    private static Figure figure(String term, Double value, Double low, Double high) {
+        return new Figure(term, null, null, value, low, high);
+    }
+
+    private Set set(long id, ScoreSet part, byte[] outcome, boolean probability, Brief brief, double depth) {
+        return Set.of(candidates.scores(id, part, outcome.length), outcome, probability, brief, depth);
+    }
+
+    /** What became of one figure by a change; bounds are null where they are undefined. */
+    public record Effect(String term, double difference, Double low, Double high, Verdict verdict) {}
 
     /** What a candidate does otherwise than the one it was begun from, on the same validation records. */
     public record EffectsView(long candidate, long basedOn, double depth, List<Effect> effects) {}
@@ -196,45 +206,40 @@ public class CandidateFigures {
         Brief brief = briefs.get(briefId);
         List<EffectsView> views = new ArrayList<>();
         if (brief.parts() == null) return views;
-        byte[] outcome = candidates.outcomes(brief, Splits.of(brief).validation());
-        Cut cut = Cut.findById(briefId);
-        double depth = cut != null && cut.records > 0 ? cut.records / outcome.length : PLAIN_DEPTH;
-        List<Comparisons.Entry> entries = comparisons.entries(brief, null);
-        for (Comparisons.Entry now : entries) {
-            Long begunFrom = now.candidate().basedOn;
-            for (Comparisons.Entry before : entries) {
-                if (!before.candidate().id.equals(begunFrom)) continue;
-                views.add(new EffectsView(
-                        now.candidate().id, begunFrom, depth, effects(brief, List.of(now, before), depth)));
+        int records = Splits.of(brief).validation().length;
+        double rank = rank(brief, records);
+        List<Candidate> finished = candidates.finished(briefId);
+        for (Candidate now : finished) {
+            for (Candidate before : finished) {
+                if (!before.id.equals(now.basedOn)) continue;
+                views.add(new EffectsView(now.id, before.id, rank / records, effects(brief, now, before, rank)));
             }
         }
         return views;
     }
 
-    private List<Effect> effects(Brief brief, List<Comparisons.Entry> both, double depth) {
-        Comparisons.Entry mine = both.get(0);
-        Comparisons.Entry theirs = both.get(1);
+    private List<Effect> effects(Brief brief, Candidate now, Candidate before, double rank) {
+        Comparisons.Compared both = comparisons.of(brief, List.of(now, before), before.id);
+        int mine = both.index(now.id);
         List<Effect> effects = new ArrayList<>();
-        AucDoubt.Difference auc = mine.scores().doubt().minus(theirs.scores().doubt());
-        if (auc.standardError() != null) {
-            double half = Normal.Z95 * auc.standardError();
-            effects.add(new Effect(
-                    "auc",
-                    auc.difference(),
-                    auc.difference() - half,
-                    auc.difference() + half,
-                    Verdict.of(auc.difference(), auc.pValue()).words()));
+        AucComparison byAuc = both.comparison().byAuc(mine);
+        if (byAuc.difference().standardError() != null) {
+            Drawn.Bounds bounds = byAuc.difference().bounds();
+            effects.add(
+                    new Effect("auc", byAuc.difference().difference(), bounds.low(), bounds.high(), byAuc.verdict()));
         }
-        double rank = depth * mine.ranking().total();
-        AgainstLeader.At at = intervals.against(brief, both, 1).at(0, mine.at(rank), theirs.at(rank), mine.money());
-        effects.add(effect("capture", at.capture()));
-        effects.add(effect("precision", at.precision()));
-        effects.add(effect("netValue", at.netValue()));
+        CutComparison.At at = comparisons.at(both, rank).against().get(mine);
+        boolean few = at.verdict() == Verdict.TOO_FEW;
+        if (at.capture() != null) effects.add(effect("capture", at.capture(), few));
+        if (at.precision() != null) effects.add(effect("precision", at.precision(), few));
+        effects.add(effect("netValue", at.netValue(), few));
         return effects;
     }
 
-    private static Effect effect(String term, AgainstLeader.Difference found) {
-        Verdict verdict = found.low() > 0 ? Verdict.AHEAD : found.high() < 0 ? Verdict.BEHIND : Verdict.NOT_SEPARABLE;
-        return new Effect(term, found.difference(), found.low(), found.high(), verdict.words());
+    private static Effect effect(String term, CutComparison.Difference found, boolean few) {
+        Verdict verdict = few || found.low() == null
+                ? Verdict.TOO_FEW
+                : found.low() > 0 ? Verdict.AHEAD : found.high() < 0 ? Verdict.BEHIND : Verdict.NOT_SEPARABLE;
+        return new Effect(term, found.difference(), found.low(), found.high(), verdict);
     }
 }

@@ -75,6 +75,13 @@ public class ComparisonResource {
         return views.view(id, leader);
     }
 
+    /** Figures of all candidates with their intervals at one cut. */
+    @GET
+    @Path("/{id}/at")
+    public ComparisonView.AtView at(long id, @QueryParam("records") double records, @QueryParam("leader") Long leader) {
+        return views.at(id, records, leader);
+    }
+
     @PUT
     @Path("/{id}/cut")
     @RolesAllowed(Account.ANALYST)

@@ -3,6 +3,10 @@ package outrider.server.comparison;
 import java.util.List;
 import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
+import outrider.doubt.Verdict;
+import outrider.exchange.CutComparison;
+import outrider.exchange.CutFigures;
+import outrider.exchange.DecidingKind;
 import outrider.stakes.NetValue;
 
 /**
@@ -16,9 +20,11 @@ import outrider.stakes.NetValue;
  * @param worth what acting adds to acting on nobody
  * @param nobody net value of acting on nobody
  * @param valueColumn by whose value money is counted, or null; {@code totalValue} that of all events
- * @param leader against whom verdicts are
+ * @param leader against whom verdicts are; {@code leaderNamed} whether somebody named it, else the deciding measure chose it
+ * @param decidesBy the deciding measure in words, {@code deciding} which it is
  * @param cut null until one is set
- * @param depths at which intervals are known
+ * @param at figures at that cut, or at the leader's best one; null without candidates
+ * @param depths at which the bounds that charts draw are known
  */
 public record ComparisonView(
         int records,
@@ -36,9 +42,13 @@ public record ComparisonView(
         String valueColumn,
         double totalValue,
         Long leader,
+        boolean leaderNamed,
+        DecidingKind deciding,
+        String decidesBy,
         Long bestReference,
         boolean sealed,
         CutView cut,
+        AtView at,
         double[] depths,
         LooksView looks,
         List<Row> candidates) {
@@ -51,12 +61,14 @@ public record ComparisonView(
      * @param looks at its figures with news in them since the one before
      * @param choices of a candidate or a rule for the cut
      * @param compared candidates, references left out
-     * @param aucOptimism by how much the best AUC of so many looks better than it is; null for one candidate
+     * @param optimism by how much the best of so many by the deciding measure looks better than it is; null for one candidate
      */
-    public record LooksView(int looks, int choices, int compared, Double aucOptimism) {}
+    public record LooksView(int looks, int choices, int compared, Double optimism) {}
 
     /**
-     * @param verdict by AUC against the leader: leader, ahead, behind or not separable
+     * @param outOfFold AUC on training by models that did not see the record; null where there is none
+     * @param decides the deciding measure; a net value is the gain over nobody
+     * @param verdict by AUC against the leader
      * @param adjustedP Holm-adjusted p value of the difference of AUC; null where there is none
      * @param aucDifference to the leader
      * @param eventsNeeded to tell that difference, four times in five; null for none
@@ -67,7 +79,6 @@ public record ComparisonView(
      * @param events by points; {@code valued} their summed values, null without a value column
      * @param slivers event rate of equal slivers of the ranked population, highest scores first
      * @param breakEvenRecords records whose score reaches the break-even probability; null for plain scores
-     * @param against intervals of differences to the leader; null for the leader
      */
     public record Row(
             long id,
@@ -82,7 +93,9 @@ public record ComparisonView(
             int undated,
             AucDoubt.Interval auc,
             double trainingAuc,
-            String verdict,
+            AucDoubt.Interval outOfFold,
+            double decides,
+            Verdict verdict,
             Double adjustedP,
             Double aucDifference,
             Double eventsNeeded,
@@ -94,7 +107,6 @@ public record ComparisonView(
             double[] valued,
             double[] scores,
             BandView band,
-            AgainstView against,
             double[] trainingDepth,
             double[] trainingCapture,
             double[] slivers,
@@ -102,22 +114,18 @@ public record ComparisonView(
             Double breakEvenRecords,
             int looks) {}
 
-    /** 95 % bootstrap bounds at each of the depths; events scaled to the part's records. */
+    /** 95 % bootstrap bounds at each of the depths, to be drawn. */
     public record BandView(
             double[] captureLow,
             double[] captureHigh,
-            double[] eventsLow,
-            double[] eventsHigh,
+            double[] precisionLow,
+            double[] precisionHigh,
             double[] gainLow,
             double[] gainHigh) {}
 
-    /** The same of the paired difference to the leader, with Holm-adjusted p values of the money. */
-    public record AgainstView(
-            double[] captureLow,
-            double[] captureHigh,
-            double[] eventsLow,
-            double[] eventsHigh,
-            double[] gainLow,
-            double[] gainHigh,
-            double[] adjustedP) {}
+    /** Everything at one cut, intervals drawn at that very cut, in the order of the comparison. */
+    public record AtView(double records, Long leader, List<AtRow> candidates) {}
+
+    /** @param against the leader; null for the leader itself */
+    public record AtRow(long id, CutFigures figures, CutComparison.At against) {}
 }

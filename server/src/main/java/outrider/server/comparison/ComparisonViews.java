@@ -7,13 +7,15 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
+import outrider.base.BadInput;
 import outrider.casefile.Timing;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Bootstrap;
+import outrider.doubt.Band;
 import outrider.doubt.Depths;
-import outrider.doubt.PairedBand;
-import outrider.doubt.Verdict;
-import outrider.exchange.AgainstLeader;
+import outrider.exchange.AucComparison;
+import outrider.exchange.Comparison;
+import outrider.exchange.CutComparison;
+import outrider.exchange.DecidingMeasure;
+import outrider.exchange.Scored;
 import outrider.measure.BandRow;
 import outrider.measure.Bands;
 import outrider.rank.Ranking;
@@ -35,67 +37,89 @@ public class ComparisonViews {
     private final Briefs briefs;
     private final Candidates candidates;
     private final Comparisons comparisons;
-    private final Intervals intervals;
     private final Looks looks;
     private final EntityManager database;
 
     ComparisonViews(
-            Briefs briefs,
-            Candidates candidates,
-            Comparisons comparisons,
-            Intervals intervals,
-            Looks looks,
-            EntityManager database) {
+            Briefs briefs, Candidates candidates, Comparisons comparisons, Looks looks, EntityManager database) {
         this.briefs = briefs;
         this.candidates = candidates;
         this.comparisons = comparisons;
-        this.intervals = intervals;
         this.looks = looks;
         this.database = database;
     }
 
-    /** Counts as a look at every candidate in it. @param leaderId against whom verdicts are; null for the best by AUC */
+    /** Counts as a look at every candidate in it. @param leaderId whom somebody named as leader; null for nobody */
     @Transactional
     public ComparisonView view(long briefId, Long leaderId) {
         Brief brief = briefs.get(briefId);
         Parts parts = Splits.of(brief);
-        List<Comparisons.Entry> entries = comparisons.entries(brief, leaderId);
-        looks.looked(brief, entries);
+        Comparisons.Compared compared = comparisons.of(brief, leaderId);
+        Comparison comparison = compared.comparison();
+        looks.looked(brief, compared);
         Cut cut = Comparisons.live(Cut.findById(briefId));
         int records = parts.validation().length;
         int events = events(brief, parts.validation());
         double rate = events / (double) records;
-        Comparisons.Entry any = entries.isEmpty() ? null : entries.get(0);
+        boolean none = compared.isEmpty();
+        NetValue money = none ? null : comparison.money(0);
+        Ranking any = none ? null : comparison.ranking(0);
         long broken = database.createQuery("select count(s) from Seal s where s.briefId = ?1", Long.class)
                 .setParameter(1, briefId)
                 .getSingleResult();
-        int leader = leader(entries);
-        Comparisons.Entry reference = bestReference(entries);
-        Boolean[] beats = beats(entries, reference);
-        AgainstLeader against = any == null ? null : intervals.against(brief, entries, leader);
+        int reference = comparison.bestReference();
+        Boolean[] beats = comparison.beatsReference();
+        DecidingMeasure deciding = comparison.terms().decidingMeasure();
         return new ComparisonView(
                 records,
                 events,
                 parts.training().length,
                 events(brief, parts.training()),
-                brief.plannedRate == null ? rate : brief.plannedRate,
-                any == null ? 1 : any.money().eventFactor(),
-                any == null ? 1 : any.money().otherFactor(),
-                any == null ? brief.stakes().breakEven() : any.money().breakEven(),
-                brief.capacity == null ? null : Comparisons.capacity(brief).ranks(records),
+                none || Double.isNaN(money.planned()) ? rate : money.planned(),
+                none ? 1 : money.eventFactor(),
+                none ? 1 : money.otherFactor(),
+                none ? brief.stakes().breakEven() : money.breakEven(),
+                brief.capacity == null ? null : brief.capacityShare().ranks(records, false),
                 brief.campaignSize / records,
-                any == null ? new NetValue.Worth(0, 0, 0) : any.money().worth(),
-                any == null ? 0 : any.money().nobody(),
+                none ? new NetValue.Worth(0, 0, 0) : money.worth(),
+                none ? 0 : money.nobody(),
                 candidates.valueColumn(brief),
-                any == null ? 0 : any.ranking().valued(any.ranking().groups()),
-                any == null ? null : entries.get(leader).candidate().id,
-                reference == null ? null : reference.candidate().id,
+                none ? 0 : any.valued(any.groups()),
+                none ? null : compared.candidates().get(comparison.leader()).id,
+                comparison.leaderNamed(),
+                deciding.kind(),
+                deciding.words(brief.capacityShare(), records),
+                reference < 0 ? null : compared.candidates().get(reference).id,
                 broken == 0,
                 cut == null ? null : new ComparisonView.CutView(cut.candidateId, cut.records, cut.rule),
-                Depths.all(),
-                looks.view(brief, entries),
-                IntStream.range(0, entries.size())
-                        .mapToObj(i -> row(entries.get(i), brief, against, i, beats[i]))
+                none ? null : at(compared, cut == null ? comparison.best(0).records() : cut.records),
+                none ? new double[0] : Depths.of(any),
+                looks.view(brief, compared),
+                IntStream.range(0, compared.candidates().size())
+                        .mapToObj(i -> row(brief, compared, i, beats[i]))
+                        .toList());
+    }
+
+    /** Figures at one cut. @throws BadInput if it lies outside validation */
+    @Transactional
+    public ComparisonView.AtView at(long briefId, double records, Long leaderId) {
+        Brief brief = briefs.get(briefId);
+        int all = Splits.of(brief).validation().length;
+        if (!(records >= 0 && records <= all)) throw BadInput.of("records", "is " + records, "give 0 to " + all);
+        Comparisons.Compared compared = comparisons.of(brief, leaderId);
+        return compared.isEmpty() ? new ComparisonView.AtView(records, null, List.of()) : at(compared, records);
+    }
+
+    private ComparisonView.AtView at(Comparisons.Compared compared, double records) {
+        CutComparison at = comparisons.at(compared, records);
+        return new ComparisonView.AtView(
+                records,
+                compared.candidates().get(compared.comparison().leader()).id,
+                IntStream.range(0, compared.candidates().size())
+                        .mapToObj(i -> new ComparisonView.AtRow(
+                                compared.candidates().get(i).id,
+                                at.figures().get(i),
+                                at.against().get(i)))
                         .toList());
     }
 
@@ -105,52 +129,20 @@ public class ComparisonViews {
         return events;
     }
 
-    private static int leader(List<Comparisons.Entry> entries) {
-        for (int i = 0; i < entries.size(); i++) if (entries.get(i).verdict().equals("leader")) return i;
-        return 0;
-    }
-
-    private static Comparisons.Entry bestReference(List<Comparisons.Entry> entries) {
-        return entries.stream()
-                .filter(e -> e.candidate().kind.reference())
-                .findFirst()
-                .orElse(null);
-    }
-
-    /** Each candidate against the best reference, Holm-adjusted. */
-    private static Boolean[] beats(List<Comparisons.Entry> entries, Comparisons.Entry reference) {
-        Boolean[] beats = new Boolean[entries.size()];
-        if (reference == null) return beats;
-        Double[] p = new Double[beats.length];
-        double[] difference = new double[beats.length];
-        for (int i = 0; i < beats.length; i++) {
-            if (entries.get(i).candidate().kind.reference()) continue;
-            AucDoubt.Difference found =
-                    entries.get(i).scores().doubt().minus(reference.scores().doubt());
-            p[i] = found.pValue();
-            difference[i] = found.difference();
-        }
-        Double[] adjusted = Verdict.holm(p);
-        for (int i = 0; i < beats.length; i++) {
-            if (entries.get(i).candidate().kind.reference()) continue;
-            beats[i] = Verdict.of(difference[i], adjusted[i]) == Verdict.AHEAD;
-        }
-        return beats;
-    }
-
-    private ComparisonView.Row row(
-            Comparisons.Entry entry, Brief brief, AgainstLeader against, int index, Boolean beatsReference) {
-        Candidate candidate = entry.candidate();
-        Ranking ranking = entry.ranking();
-        NetValue money = entry.money();
+    private ComparisonView.Row row(Brief brief, Comparisons.Compared compared, int i, Boolean beatsReference) {
+        Comparison comparison = compared.comparison();
+        Candidate candidate = compared.candidates().get(i);
+        Scored scored = comparison.entries().get(i).scored();
+        Ranking ranking = comparison.ranking(i);
+        NetValue money = comparison.money(i);
         Thinned thinned = Thinned.of(ranking, MOST_POINTS);
         int[] points = thinned.points();
         double[] scores = new double[points.length - 1];
-        for (int i = 0; i < scores.length; i++) scores[i] = ranking.score(points[i + 1]);
+        for (int p = 0; p < scores.length; p++) scores[p] = ranking.score(points[p + 1]);
         boolean probability = Boolean.TRUE.equals(candidate.probability);
         Double breakEven = money.breakEven();
         Timing timing = Timing.of(candidate.inputs, brief::column);
-        AucDoubt.Difference difference = entry.aucDifference();
+        AucComparison byAuc = comparison.byAuc(i);
         return new ComparisonView.Row(
                 candidate.id,
                 candidate.name,
@@ -162,54 +154,43 @@ public class ComparisonViews {
                 timing.days(),
                 timing.last(),
                 timing.undated(),
-                entry.auc(),
-                entry.trainingAuc(),
-                entry.verdict(),
-                entry.adjustedP(),
-                difference == null ? null : difference.difference(),
-                difference == null
-                        ? null
-                        : Verdict.eventsNeeded(
-                                difference.difference(), difference.standardError(), ranking.totalEvents()),
+                scored.doubt().interval(),
+                scored.trainingAuc(),
+                scored.outOfFold(),
+                comparison.deciding(i),
+                byAuc.verdict(),
+                byAuc.adjustedP(),
+                byAuc.difference() == null ? null : byAuc.difference().difference(),
+                byAuc.eventsNeeded(),
                 beatsReference,
-                entry.scores().alarms(),
+                scored.alarms(),
                 thinned.error(),
                 at(points, ranking::size),
                 at(points, ranking::events),
                 ranking.hasValues() ? at(points, ranking::valued) : null,
                 scores,
-                band(entry),
-                against(against, index),
-                entry.scores().trainingDepth(),
-                entry.scores().trainingCapture(),
+                band(compared, i),
+                scored.trainingDepth(),
+                scored.trainingCapture(),
                 Bands.of(ranking, (int) Math.min(SLIVERS, ranking.total())).stream()
                         .mapToDouble(BandRow::eventRate)
                         .toArray(),
-                money.best(Comparisons.capacity(brief)),
+                comparison.best(i),
                 probability && breakEven != null
                         ? ranking.size(ranking.pointAtThreshold(scoreAt(brief, ranking)))
                         : null,
                 candidate.looks);
     }
 
-    private static ComparisonView.BandView band(Comparisons.Entry entry) {
-        Bootstrap.Band band = entry.band();
-        double[][] gains = band.gains(entry.money(), entry.ranking().total());
+    private ComparisonView.BandView band(Comparisons.Compared compared, int i) {
+        Band band = comparisons.band(compared, i);
         return new ComparisonView.BandView(
-                band.captureLow(), band.captureHigh(), band.eventsLow(), band.eventsHigh(), gains[0], gains[1]);
-    }
-
-    private static ComparisonView.AgainstView against(AgainstLeader against, int index) {
-        PairedBand band = against.bands().get(index);
-        if (band == null) return null;
-        return new ComparisonView.AgainstView(
                 band.captureLow(),
                 band.captureHigh(),
-                band.eventsLow(),
-                band.eventsHigh(),
+                band.precisionLow(),
+                band.precisionHigh(),
                 band.gainLow(),
-                band.gainHigh(),
-                against.adjustedP().get(index));
+                band.gainHigh());
     }
 
     /** The sample's own probability that stands for the break-even at the planned rate (METHODS section 5). */

@@ -1,16 +1,20 @@
 package outrider.server.comparison;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import outrider.base.BadInput;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Bootstrap;
-import outrider.exchange.AucStanding;
-import outrider.exchange.CutFigures;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.doubt.Band;
+import outrider.exchange.Comparison;
+import outrider.exchange.CutComparison;
 import outrider.exchange.Scored;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
@@ -19,100 +23,100 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.trail.Trail;
-import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
 
-/** Candidates side by side on validation, and the cut that a brief's views share. */
+/** Candidates side by side on validation, and the cut that a brief's views share. What was compared last stays in memory. */
 @ApplicationScoped
 public class Comparisons {
+    private static final Workers WORKERS = new Workers(Runtime.getRuntime().availableProcessors());
+    private static final int KEPT = 24;
+    private static final int CUTS_KEPT = 60;
+    private static final int BANDS_KEPT = 400;
+
     private final Briefs briefs;
     private final Candidates candidates;
     private final ScoredCandidates scored;
-    private final Intervals intervals;
     private final Looks looks;
+    private final Cache<List<?>, Compared> compared =
+            Caffeine.newBuilder().maximumSize(KEPT).build();
+    private final Cache<List<?>, CutComparison> cuts =
+            Caffeine.newBuilder().maximumSize(CUTS_KEPT).build();
+    private final Cache<List<?>, Band> bands =
+            Caffeine.newBuilder().maximumSize(BANDS_KEPT).build();
 
-    Comparisons(Briefs briefs, Candidates candidates, ScoredCandidates scored, Intervals intervals, Looks looks) {
+    Comparisons(Briefs briefs, Candidates candidates, ScoredCandidates scored, Looks looks) {
         this.briefs = briefs;
         this.candidates = candidates;
         this.scored = scored;
-        this.intervals = intervals;
         this.looks = looks;
     }
 
     /**
-     * A finished candidate with its scores, its money and its standing by AUC against the leader. {@code adjustedP} and
-     * {@code aucDifference} are null without one.
+     * All finished candidates of a brief, compared.
+     *
+     * @param candidates in the order of the comparison
      */
-    public record Entry(
-            Candidate candidate,
-            Scored scores,
-            NetValue money,
-            Bootstrap.Band band,
-            AucDoubt.Interval auc,
-            String verdict,
-            Double adjustedP,
-            AucDoubt.Difference aucDifference) {
-        public Ranking ranking() {
-            return scores.validation();
+    public record Compared(Comparison comparison, List<Candidate> candidates, List<?> key) {
+        public boolean isEmpty() {
+            return candidates.isEmpty();
         }
 
-        public double trainingAuc() {
-            return scores.trainingAuc();
+        /** @throws BadInput if the candidate is not among them */
+        public int index(long candidate) {
+            int at = comparison.index(candidate);
+            if (at < 0) {
+                throw BadInput.of("candidate", "is not a finished candidate of this brief", "choose another");
+            }
+            return at;
         }
+    }
 
-        public List<String> alarms() {
-            return scores.alarms().stream()
-                    .map(a -> a.name() + ". " + a.meaning())
+    /** All finished candidates; {@code leaderId} is whom somebody named as leader, null for nobody. */
+    public Compared of(Brief brief, Long leaderId) {
+        return of(brief, candidates.finished(brief.id), leaderId);
+    }
+
+    /** Some finished candidates of a brief. */
+    Compared of(Brief brief, List<Candidate> some, Long leaderId) {
+        List<Object> key = new ArrayList<>();
+        key.add(brief.terms());
+        key.add(String.valueOf(candidates.valueColumn(brief)));
+        key.add(String.valueOf(leaderId));
+        some.forEach(c -> key.add(c.id));
+        return compared.get(key, k -> {
+            List<Comparison.Entry> entries = some.stream()
+                    .map(c -> new Comparison.Entry(c.id, c.name, c.kind.reference(), scored.of(c, brief)))
                     .toList();
-        }
-
-        public CutFigures at(double rank) {
-            return CutFigures.of(ranking(), money, rank, band());
-        }
+            Comparison made = Comparison.of(brief.terms(), entries, leaderId, WORKERS);
+            Map<Long, Candidate> byId = some.stream().collect(Collectors.toMap(c -> c.id, c -> c));
+            return new Compared(
+                    made, made.entries().stream().map(e -> byId.get(e.id())).toList(), key);
+        });
     }
 
-    /** All finished candidates, best AUC first, references last; verdicts against {@code leaderId}, or the first if null. */
-    public List<Entry> entries(Brief brief, Long leaderId) {
-        List<Entry> entries = new ArrayList<>();
-        for (Candidate candidate : candidates.finished(brief.id)) {
-            Scored scores = scored.of(candidate, brief);
-            NetValue money = new NetValue(scores.validation(), brief.stakes(), brief.plannedRateOrNone());
-            Bootstrap.Band band = intervals.band(brief, candidate.id, scores, money.worth());
-            entries.add(new Entry(candidate, scores, money, band, scores.doubt().interval(), null, null, null));
-        }
-        entries.sort(Comparator.comparing((Entry e) -> e.candidate().kind.reference())
-                .thenComparing(e -> -e.auc().auc())
-                .thenComparing(e -> e.candidate().id));
-        if (entries.isEmpty()) return entries;
-        long leader = leaderId == null ? entries.get(0).candidate().id : leaderId;
-        return withVerdicts(entries, leader);
+    /** Everything at one cut, with its intervals. */
+    CutComparison at(Compared of, double rank) {
+        return cuts.get(List.of(of.key(), rank), k -> of.comparison().at(rank));
     }
 
-    private static List<Entry> withVerdicts(List<Entry> entries, long leaderId) {
-        int leader = 0;
-        for (int i = 0; i < entries.size(); i++) if (entries.get(i).candidate().id == leaderId) leader = i;
-        List<AucStanding> standings =
-                AucStanding.of(entries.stream().map(e -> e.scores().doubt()).toList(), leader);
-        List<Entry> judged = new ArrayList<>();
-        for (int i = 0; i < entries.size(); i++) {
-            Entry e = entries.get(i);
-            AucStanding s = standings.get(i);
-            judged.add(new Entry(
-                    e.candidate(),
-                    e.scores(),
-                    e.money(),
-                    e.band(),
-                    e.auc(),
-                    s.verdict(),
-                    s.adjustedP(),
-                    s.difference()));
-        }
-        return judged;
-    }
-
-    /** The brief's capacity as a share of the campaign; null for none. */
-    public static Capacity capacity(Brief brief) {
-        return brief.capacity == null ? null : new Capacity(brief.capacity / brief.campaignSize, true);
+    /** One candidate's bounds along the depths. */
+    Band band(Compared of, int i) {
+        Comparison.Entry entry = of.comparison().entries().get(i);
+        NetValue money = of.comparison().money(i);
+        List<Object> key = List.of(
+                entry.id(),
+                money.stakes(),
+                money.planned(),
+                of.comparison().terms().seed(),
+                of.key().get(1));
+        return bands.get(
+                key,
+                k -> Band.of(
+                        entry.scored().placed(),
+                        entry.scored().sample(),
+                        money,
+                        new Seeds(of.comparison().terms().seed()),
+                        WORKERS));
     }
 
     /** @throws BadInput if the candidate is not of the brief or not fitted, or the cut lies outside the part */
@@ -191,7 +195,7 @@ public class Comparisons {
         double rank = cut != null
                 ? cut.records
                 : new NetValue(ranking, brief.stakes(), brief.plannedRateOrNone())
-                        .best(capacity(brief))
+                        .best(brief.capacityShare())
                         .records();
         int point = ranking.pointAtOrBefore(rank);
         double depth = ranking.size(point) / ranking.total();

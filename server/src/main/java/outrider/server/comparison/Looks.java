@@ -6,10 +6,7 @@ import jakarta.transaction.Transactional;
 import java.time.Instant;
 import java.util.List;
 import java.util.stream.Collectors;
-import outrider.base.Seeds;
 import outrider.casefile.Sha256;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Optimism;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidates;
 import outrider.server.comparison.ValidationUse.Act;
@@ -28,8 +25,8 @@ public class Looks {
 
     /** Counts a look at each candidate, and one for the brief where something is new to this person since their last. */
     @Transactional
-    void looked(Brief brief, List<Comparisons.Entry> entries) {
-        List<Long> ids = entries.stream().map(e -> e.candidate().id).toList();
+    void looked(Brief brief, Comparisons.Compared compared) {
+        List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
         if (ids.isEmpty()) return;
         String news = Sha256.of(ids + brief.stakes().toString() + brief.plannedRate + brief.capacity);
         ValidationUse last = ValidationUse.find(
@@ -37,12 +34,12 @@ public class Looks {
                 .firstResult();
         if (last != null && last.news.equals(news)) return;
         candidates.look(ids);
-        add(brief.id, Act.LOOKED, compared(entries), news);
+        add(brief.id, Act.LOOKED, compared(compared), news);
         Trail.brief(
                 brief.id,
                 "looked at validation",
                 ids.size() + " candidates",
-                entries.stream().map(e -> e.candidate().name).collect(Collectors.joining(", ")));
+                compared.candidates().stream().map(c -> c.name).collect(Collectors.joining(", ")));
     }
 
     /** Counts a choice where it differs from the one before. */
@@ -69,9 +66,9 @@ public class Looks {
         return identity.getPrincipal().getName();
     }
 
-    private static int compared(List<Comparisons.Entry> entries) {
+    private static int compared(Comparisons.Compared compared) {
         return (int)
-                entries.stream().filter(e -> !e.candidate().kind.reference()).count();
+                compared.candidates().stream().filter(c -> !c.kind.reference()).count();
     }
 
     /** How often somebody looked at a brief's validation figures, and chose by them. */
@@ -82,17 +79,12 @@ public class Looks {
                 ValidationUse.count("briefId = ?1 and act = ?2", briefId, Act.CHOSE));
     }
 
-    ComparisonView.LooksView view(Brief brief, List<Comparisons.Entry> entries) {
+    ComparisonView.LooksView view(Brief brief, Comparisons.Compared compared) {
         Counts counts = counts(brief.id);
         return new ComparisonView.LooksView(
-                counts.looks(), counts.choices(), compared(entries), optimism(brief, entries));
-    }
-
-    private static Double optimism(Brief brief, List<Comparisons.Entry> entries) {
-        List<AucDoubt> own = entries.stream()
-                .filter(e -> !e.candidate().kind.reference())
-                .map(e -> e.scores().doubt())
-                .toList();
-        return Optimism.ofAuc(own, new Seeds(brief.seed));
+                counts.looks(),
+                counts.choices(),
+                compared(compared),
+                compared.isEmpty() ? null : compared.comparison().optimism());
     }
 }

@@ -6,6 +6,8 @@ import jakarta.enterprise.event.ObservesAsync;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
+import outrider.doubt.Sample;
 import outrider.exchange.Scored;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
@@ -23,8 +25,12 @@ public class ScoredCandidates {
 
     private final Candidates candidates;
     private final Map<Key, Scored> recent = new LinkedHashMap<>(64, 0.75f, true);
+    private Samples samples;
 
     private record Key(long candidate, String valueColumn) {}
+
+    /** The records of the brief that was asked for last; its candidates share them. */
+    private record Samples(long brief, String valueColumn, Sample training, Sample validation) {}
 
     ScoredCandidates(Candidates candidates) {
         this.candidates = candidates;
@@ -66,16 +72,34 @@ public class ScoredCandidates {
 
     /** A candidate's ranking of training, where the brief has values with them. */
     Ranking training(Candidate candidate, Brief brief) {
-        int[] rows = candidates.parts(brief).training();
-        byte[] outcome = candidates.outcomes(brief, rows);
-        return Ranking.of(candidates.scores(candidate.id, ScoreSet.TRAINING, rows.length), outcome);
+        byte[] outcome = samples(brief).training().outcome();
+        return Ranking.of(candidates.scores(candidate.id, ScoreSet.TRAINING, outcome.length), outcome);
+    }
+
+    private synchronized Samples samples(Brief brief) {
+        String column = candidates.valueColumn(brief);
+        Samples known = samples;
+        if (known != null && known.brief() == brief.id && Objects.equals(known.valueColumn(), column)) return known;
+        Parts parts = candidates.parts(brief);
+        samples = new Samples(
+                brief.id,
+                column,
+                candidates.sample(brief, parts.training()),
+                candidates.sample(brief, parts.validation()));
+        return samples;
     }
 
     private Scored make(Candidate candidate, Brief brief) {
-        Parts parts = candidates.parts(brief);
-        byte[] outcome = candidates.outcomes(brief, parts.validation());
-        double[] scores = candidates.scores(candidate.id, ScoreSet.VALIDATION, outcome.length);
+        Samples of = samples(brief);
+        int training = of.training().size();
         return Scored.of(
-                training(candidate, brief), scores, outcome, candidates.values(brief, parts.validation()), brief.seed);
+                new Scored.Nature(Boolean.TRUE.equals(candidate.probability), candidate.kind.reference()),
+                new Scored.Training(
+                        candidates.scores(candidate.id, ScoreSet.TRAINING, training),
+                        candidates.scores(candidate.id, ScoreSet.OUT_OF_FOLD, training),
+                        of.training()),
+                candidates.scores(
+                        candidate.id, ScoreSet.VALIDATION, of.validation().size()),
+                of.validation());
     }
 }

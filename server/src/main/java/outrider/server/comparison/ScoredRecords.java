@@ -111,17 +111,19 @@ public class ScoredRecords {
         List<Column> identifiers = table.columns().stream()
                 .filter(c -> brief.column(c.name()).role() == Role.IDENTIFIER)
                 .toList();
-        List<Comparisons.Entry> entries = comparisons.entries(brief, null);
+        Comparisons.Compared compared = comparisons.of(brief, null);
         Cut cut = Comparisons.live(Cut.findById(briefId));
-        List<Long> ids = entries.stream().map(e -> e.candidate().id).toList();
+        List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
         return new Lines(
                 rows,
                 identifiers,
                 candidates.outcomes(brief, rows),
                 candidates.valueColumn(brief),
                 candidates.values(brief, rows),
-                entries.stream().map(e -> e.candidate().name).toList(),
-                entries.stream().map(e -> e.scores().placed()).toList(),
+                compared.candidates().stream().map(c -> c.name).toList(),
+                compared.comparison().entries().stream()
+                        .map(e -> e.scored().placed())
+                        .toList(),
                 cut,
                 cut == null ? -1 : ids.indexOf(cut.candidateId));
     }

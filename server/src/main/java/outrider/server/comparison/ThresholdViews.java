@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
+import outrider.exchange.Comparison;
 import outrider.learn.Kind;
 import outrider.measure.BestOfEach;
 import outrider.rank.Ranking;
@@ -72,8 +73,9 @@ public class ThresholdViews {
     @Transactional
     public ThresholdView threshold(long briefId, long candidateId) {
         Brief brief = briefs.get(briefId);
-        Comparisons.Entry entry = entry(brief, candidateId);
-        Ranking ranking = entry.ranking();
+        Comparisons.Compared compared = comparisons.of(brief, null);
+        int mine = compared.index(candidateId);
+        Ranking ranking = compared.comparison().ranking(mine);
         var best = BestOfEach.of(ranking);
         List<BestView> rows = new ArrayList<>();
         best.forEach((measure, found) -> rows.add(new BestView(
@@ -90,32 +92,24 @@ public class ThresholdViews {
                 candidateId,
                 rows,
                 1 - ranking.baseRate(),
-                crossValidated(brief, entry),
+                crossValidated(brief, compared, mine),
                 few == null ? 0 : ranking.size(ranking.pointAtThreshold(few)),
                 ranking.size(all),
                 NEARLY_ALL);
     }
 
-    private Comparisons.Entry entry(Brief brief, long candidateId) {
-        return comparisons.entries(brief, null).stream()
-                .filter(e -> e.candidate().id == candidateId)
-                .findFirst()
-                .orElseThrow(
-                        () -> BadInput.of("candidate", "is not a finished candidate of this brief", "choose another"));
-    }
-
-    private CrossValidatedView crossValidated(Brief brief, Comparisons.Entry entry) {
-        Candidate candidate = entry.candidate();
+    private CrossValidatedView crossValidated(Brief brief, Comparisons.Compared compared, int mine) {
+        Candidate candidate = compared.candidates().get(mine);
         int[] rows = Splits.of(brief).training();
         byte[] outcome = candidates.outcomes(brief, rows);
         ScoreSet set = candidate.kind == Kind.SUPPLIED ? ScoreSet.TRAINING : ScoreSet.OUT_OF_FOLD;
         double[] scores = candidates.scores(candidate.id, set, rows.length);
-        int events = 0;
-        for (byte y : outcome) events += y;
-        int k = Math.min(FOLDS, Math.min(events, rows.length - events));
-        if (scores == null || k < 2) return null;
-        int[] unit = IntStream.range(0, rows.length).toArray();
-        byte[] fold = Folds.stratified(unit, outcome, unit, k, brief.seed);
+        int[] units = candidates.units(brief);
+        int[] unit = IntStream.range(0, rows.length)
+                .map(i -> units == null ? i : units[rows[i]])
+                .toArray();
+        byte[] fold = scores == null ? null : Folds.most(outcome, unit, FOLDS, brief.seed);
+        if (fold == null) return null;
         CrossValidatedCut cut = CrossValidatedCut.of(
                 scores,
                 outcome,
@@ -123,7 +117,7 @@ public class ThresholdViews {
                 fold,
                 brief.stakes(),
                 brief.plannedRateOrNone(),
-                Comparisons.capacity(brief));
+                brief.capacityShare());
         List<Double> thresholds =
                 cut.folds().stream().map(CrossValidatedCut.Fold::threshold).toList();
         boolean somebody = thresholds.stream().allMatch(t -> t != null);
@@ -131,13 +125,13 @@ public class ThresholdViews {
                 cut,
                 somebody ? thresholds.stream().min(Double::compare).orElse(null) : null,
                 somebody ? thresholds.stream().max(Double::compare).orElse(null) : null,
-                tried(entry, cut.threshold()));
+                tried(compared.comparison(), mine, cut.threshold()));
     }
 
-    private static TriedView tried(Comparisons.Entry entry, Double threshold) {
-        Ranking ranking = entry.ranking();
+    private static TriedView tried(Comparison comparison, int mine, Double threshold) {
+        Ranking ranking = comparison.ranking(mine);
         double records = threshold == null ? 0 : ranking.size(ranking.pointAtThreshold(threshold));
-        return new TriedView(threshold, records, entry.money().gainAt(records));
+        return new TriedView(threshold, records, comparison.money(mine).gainAt(records));
     }
 
     /** @param map null where one side of the cost ratio is 0; its winners count along {@code candidates} */
@@ -146,14 +140,10 @@ public class ThresholdViews {
     @Transactional
     public SensitivityView sensitivity(long briefId) {
         Brief brief = briefs.get(briefId);
-        List<Comparisons.Entry> entries = comparisons.entries(brief, null);
+        Comparisons.Compared compared = comparisons.of(brief, null);
         return new SensitivityView(
-                entries.stream().map(e -> e.candidate().id).toList(),
-                Sensitivity.of(
-                        entries.stream().map(Comparisons.Entry::ranking).toList(),
-                        brief.stakes(),
-                        brief.plannedRateOrNone(),
-                        Comparisons.capacity(brief)));
+                compared.candidates().stream().map(c -> c.id).toList(),
+                Sensitivity.of(rankings(compared), brief.stakes(), brief.plannedRateOrNone(), brief.capacityShare()));
     }
 
     /**
@@ -181,17 +171,17 @@ public class ThresholdViews {
     @Transactional
     public InverseView inverse(long briefId, long candidateId, double records) {
         Brief brief = briefs.get(briefId);
-        List<Comparisons.Entry> entries = comparisons.entries(brief, null);
-        Comparisons.Entry mine = entry(brief, candidateId);
-        double total = mine.ranking().total();
+        Comparisons.Compared compared = comparisons.of(brief, null);
+        Ranking mine = compared.comparison().ranking(compared.index(candidateId));
+        double total = mine.total();
         if (!(records >= 0 && records <= total)) throw BadInput.of("records", "is " + records, "give 0 to " + total);
         Stakes stakes = brief.stakes();
         double planned = brief.plannedRateOrNone();
-        Capacity capacity = Comparisons.capacity(brief);
-        Frontier own = Frontier.of(mine.ranking(), capacity);
+        Capacity capacity = brief.capacityShare();
+        Frontier own = Frontier.of(mine, capacity);
         List<Frontier> all =
-                entries.stream().map(e -> Frontier.of(e.ranking(), capacity)).toList();
-        List<Long> ids = entries.stream().map(e -> e.candidate().id).toList();
+                rankings(compared).stream().map(r -> Frontier.of(r, capacity)).toList();
+        List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
         List<AnswerView> depth = Arrays.stream(Lever.values())
                 .map(lever -> view(Inverse.depth(own, stakes, planned, records, lever), List.of(candidateId)))
                 .toList();
@@ -200,14 +190,20 @@ public class ThresholdViews {
                 .map(answer -> view(answer, ids))
                 .toList();
         return new InverseView(
-                new NetValue(mine.ranking(), stakes, planned).best(capacity).records(),
+                new NetValue(mine, stakes, planned).best(capacity).records(),
                 depth,
-                capacity == null || records <= capacity.ranks(total),
+                capacity == null || records <= capacity.ranks(total, false),
                 ids.get(Inverse.winner(all, stakes, planned)),
                 takeovers);
     }
 
     private static AnswerView view(Inverse.Answer answer, List<Long> ids) {
         return new AnswerView(answer.lever().jsonName(), answer.now(), answer.amount(), ids.get(answer.winner()));
+    }
+
+    private static List<Ranking> rankings(Comparisons.Compared compared) {
+        return IntStream.range(0, compared.candidates().size())
+                .mapToObj(compared.comparison()::ranking)
+                .toList();
     }
 }

@@ -19,7 +19,7 @@ import org.jboss.logging.Logger;
 import outrider.base.Progress;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
-import outrider.check.ColumnAlarms;
+import outrider.check.AlarmKind;
 import outrider.learn.Kind;
 import outrider.server.account.Account;
 import outrider.server.account.Accounts;
@@ -121,6 +121,7 @@ public class DemoLoader {
                         1 / 3.0,
                         3000.0,
                         36_000,
+                        null,
                         null));
         settle(
                 brief,
@@ -141,7 +142,7 @@ public class DemoLoader {
                                         null,
                                         null,
                                         Map.of(
-                                                ColumnAlarms.MISSING_TELLS,
+                                                AlarmKind.MISSING_TELLS.words(),
                                                 "never paired the app: missing is kept apart from zero"),
                                         null),
                         "rung_by_desk",
@@ -236,6 +237,7 @@ public class DemoLoader {
                 1,
                 400.0,
                 3_750,
+                null,
                 null);
     }
 
@@ -263,6 +265,7 @@ public class DemoLoader {
                         1,
                         null,
                         24_000,
+                        null,
                         null));
         settle(
                 brief,

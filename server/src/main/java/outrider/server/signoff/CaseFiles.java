@@ -79,6 +79,7 @@ class CaseFiles {
                 b.capacity,
                 b.campaignSize,
                 b.plannedRate,
+                b.deciding,
                 finished.stream().map(c -> spec(c, names, free)).toList(),
                 cut == null ? null : new BriefFile.CutSpec(names.get(cut.candidateId), cut.records, cut.rule),
                 seal == null

@@ -166,6 +166,7 @@ class Drafting {
         Report last = Report.find("briefId = ?1 order by id desc", briefId).firstResult();
         return new Evidence(
                 Evidence.FORMAT,
+                Evidence.RULES,
                 number,
                 by,
                 Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(),

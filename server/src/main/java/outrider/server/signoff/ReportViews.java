@@ -78,7 +78,7 @@ class ReportViews {
         static Page of(Evidence evidence) {
             FirstPage page = new FirstPage(evidence);
             boolean confirmed = evidence.figures().reserve() != null
-                    && !evidence.figures().reserve().below();
+                    && evidence.figures().reserve().confirms();
             return new Page(
                     page.decision(),
                     page.expected(),

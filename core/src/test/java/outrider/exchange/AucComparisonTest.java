@@ -9,7 +9,7 @@ import outrider.base.Seeds;
 import outrider.doubt.AucDoubt;
 import outrider.doubt.Verdict;
 
-class AucStandingTest {
+class AucComparisonTest {
     @Test
     void theLeaderIsNamedAndTheOthersAreHeldAgainstItWithHolmsAdjustment() {
         RandomStream random = new Seeds(4).stream("standing");
@@ -25,10 +25,10 @@ class AucStandingTest {
         }
         List<AucDoubt> all =
                 List.of(AucDoubt.of(noise, outcome), AucDoubt.of(good, outcome), AucDoubt.of(alike, outcome));
-        List<AucStanding> standings = AucStanding.of(all, 1);
+        List<AucComparison> standings = AucComparison.of(all, 1, true, false, 150);
         assertThat(standings)
-                .extracting(AucStanding::verdict)
-                .containsExactly(Verdict.BEHIND.words(), AucStanding.LEADER, Verdict.NOT_SEPARABLE.words());
+                .extracting(AucComparison::verdict)
+                .containsExactly(Verdict.BEHIND, Verdict.LEADER, Verdict.NOT_SEPARABLE);
         assertThat(standings.get(1).difference()).isNull();
         assertThat(standings.get(1).adjustedP()).isNull();
         Double[] holm = Verdict.holm(new Double[] {
@@ -38,5 +38,15 @@ class AucStandingTest {
         });
         assertThat(standings.get(0).adjustedP()).isEqualTo(holm[0]);
         assertThat(standings.get(2).adjustedP()).isEqualTo(holm[2]);
+        assertThat(AucComparison.of(all, 1, true, true, 150).get(0).verdict()).isEqualTo(Verdict.TOO_FEW);
+        Double[] pairs = Verdict.holm(new Double[] {
+            all.get(0).minus(all.get(1)).pValue(),
+            all.get(0).minus(all.get(2)).pValue(),
+            all.get(1).minus(all.get(2)).pValue()
+        });
+        List<AucComparison> chosen = AucComparison.of(all, 1, false, false, 150);
+        assertThat(chosen.get(0).adjustedP()).isEqualTo(pairs[0]);
+        assertThat(chosen.get(2).adjustedP()).isEqualTo(pairs[2]);
+        assertThat(chosen.get(2).eventsNeeded()).isGreaterThan(standings.get(2).eventsNeeded());
     }
 }

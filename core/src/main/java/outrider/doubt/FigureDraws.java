@@ -1,0 +1,71 @@
+package outrider.doubt;
+
+import java.util.List;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.measure.PartialAuc;
+import outrider.rank.Placed;
+
+/** Resamples of figures of whole rankings, all candidates on the same ones. */
+public final class FigureDraws {
+    private interface Figure {
+        double of(Resample resample);
+    }
+
+    private FigureDraws() {}
+
+    /** Average precision, by candidate and replicate. */
+    public static double[][] averagePrecision(List<Placed> placed, Sample sample, Seeds seeds, Workers workers) {
+        return draw(placed, sample, seeds, workers, FigureDraws::averagePrecision);
+    }
+
+    /** Partial AUC up to a false-positive rate, by candidate and replicate. */
+    public static double[][] partialAuc(List<Placed> placed, double upTo, Sample sample, Seeds seeds, Workers workers) {
+        return draw(placed, sample, seeds, workers, resample -> partialAuc(resample, upTo));
+    }
+
+    private static double[][] draw(List<Placed> placed, Sample sample, Seeds seeds, Workers workers, Figure figure) {
+        Resampler.Way way = Resampler.Way.drawn(sample);
+        double[][] drawn = new double[placed.size()][way.replicates()];
+        List<Segments> along =
+                placed.stream().map(p -> Segments.along(p.ranking())).toList();
+        Resampler.run(
+                placed,
+                along,
+                sample,
+                seeds,
+                "figure",
+                way,
+                workers,
+                (k, resample, r) -> drawn[k][r] = figure.of(resample));
+        return drawn;
+    }
+
+    private static double averagePrecision(Resample of) {
+        double sum = 0;
+        for (int s = 1; s <= of.runs(); s++) {
+            double more = of.events(s) - of.events(s - 1);
+            if (more > 0) sum += more * of.events(s) / of.records(s);
+        }
+        return sum / of.totalEvents();
+    }
+
+    private static double partialAuc(Resample of, double upTo) {
+        double others = of.total() - of.totalEvents();
+        double most = upTo * others;
+        double area = 0;
+        for (int s = 1; s <= of.runs(); s++) {
+            double from = of.records(s - 1) - of.events(s - 1);
+            double to = of.records(s) - of.events(s);
+            double start = of.events(s - 1);
+            double end = of.events(s);
+            if (from >= most) break;
+            if (to > most) {
+                end = start + (end - start) * (most - from) / (to - from);
+                to = most;
+            }
+            area += (to - from) * (start + end) / 2;
+        }
+        return PartialAuc.scaled(area / of.totalEvents() / others, upTo);
+    }
+}

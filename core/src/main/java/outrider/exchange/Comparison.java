@@ -1,0 +1,219 @@
+package outrider.exchange;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.IntStream;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.doubt.AucDoubt;
+import outrider.doubt.CutDraws;
+import outrider.doubt.Sample;
+import outrider.doubt.Verdict;
+import outrider.rank.Placed;
+import outrider.rank.Ranking;
+import outrider.stakes.Capacity;
+import outrider.stakes.NetValue;
+import outrider.stakes.Stakes;
+
+/**
+ * Candidates of one brief side by side on validation: put in order by the deciding measure, references last; a leader; and at any cut
+ * their figures, intervals and verdicts. Screen, report and commands read from here. Immutable; thread safe.
+ */
+public final class Comparison {
+
+    /** One fitted candidate as it is compared. @param id whatever tells it from the others */
+    public record Entry(long id, String name, boolean reference, Scored scored) {}
+
+    /**
+     * What candidates are compared by.
+     *
+     * @param plannedRate NaN for validation's own
+     * @param capacity or null
+     * @param deciding null for what decides where nobody chose
+     */
+    public record Terms(Stakes stakes, double plannedRate, Capacity capacity, DecidingMeasure deciding, long seed) {
+        public DecidingMeasure decidingMeasure() {
+            return deciding == null ? DecidingMeasure.plain(stakes, capacity) : deciding;
+        }
+    }
+
+    private final Terms terms;
+    private final List<Entry> entries;
+    private final List<NetValue> money;
+    private final List<AucComparison> byAuc;
+    private final int leader;
+    private final boolean named;
+    private final Workers workers;
+
+    private Comparison(Terms terms, List<Entry> entries, Long leaderId, Workers workers) {
+        this.terms = terms;
+        this.workers = workers;
+        DecidingMeasure deciding = terms.decidingMeasure();
+        NetValue[] own = entries.stream()
+                .map(e -> new NetValue(e.scored().validation(), terms.stakes(), terms.plannedRate()))
+                .toArray(NetValue[]::new);
+        double[] decides = IntStream.range(0, own.length)
+                .parallel()
+                .mapToDouble(i -> deciding.of(entries.get(i).scored().validation(), own[i], terms.capacity()))
+                .toArray();
+        List<Integer> order = IntStream.range(0, own.length)
+                .boxed()
+                .sorted(Comparator.comparing((Integer i) -> entries.get(i).reference())
+                        .thenComparing(i -> -decides[i])
+                        .thenComparing(i -> -entries.get(i).scored().doubt().auc())
+                        .thenComparing(i -> i))
+                .toList();
+        this.entries = order.stream().map(entries::get).toList();
+        money = order.stream().map(i -> own[i]).toList();
+        int found = leaderId == null ? -1 : index(leaderId);
+        named = found >= 0;
+        leader = named ? found : 0;
+        List<AucDoubt> doubts =
+                this.entries.stream().map(e -> e.scored().doubt()).toList();
+        byAuc = entries.isEmpty() ? List.of() : AucComparison.of(doubts, leader, named, tooFew(), sample().events());
+    }
+
+    /**
+     * O(k² n) for k candidates on n records where nobody named the leader, else O(k n).
+     *
+     * @param entries all on the same records; of candidates that are equal in all that decides, the first stays first
+     * @param leaderId whom somebody named as leader; null, or one that is not there, takes the first in order
+     */
+    public static Comparison of(Terms terms, List<Entry> entries, Long leaderId, Workers workers) {
+        return new Comparison(terms, entries, leaderId, workers);
+    }
+
+    /** Best first, references last. */
+    public List<Entry> entries() {
+        return entries;
+    }
+
+    public Terms terms() {
+        return terms;
+    }
+
+    /** Index of a candidate, −1 where it is not there. */
+    public int index(long id) {
+        for (int i = 0; i < entries.size(); i++) if (entries.get(i).id() == id) return i;
+        return -1;
+    }
+
+    public int leader() {
+        return leader;
+    }
+
+    /** Whether somebody named the leader; else the deciding measure chose it, on these records. */
+    public boolean leaderNamed() {
+        return named;
+    }
+
+    public Ranking ranking(int i) {
+        return entries.get(i).scored().validation();
+    }
+
+    public NetValue money(int i) {
+        return money.get(i);
+    }
+
+    public AucComparison byAuc(int i) {
+        return byAuc.get(i);
+    }
+
+    private Sample sample() {
+        return entries.get(0).scored().sample();
+    }
+
+    /** Whether validation holds too little for any difference. */
+    public boolean tooFew() {
+        return Verdict.tooFew(sample().events(), sample().size());
+    }
+
+    public double deciding(int i) {
+        return terms.decidingMeasure().of(ranking(i), money.get(i), terms.capacity());
+    }
+
+    /** The cut of its highest net value within the capacity. */
+    public NetValue.Cut best(int i) {
+        return money.get(i).best(terms.capacity());
+    }
+
+    private List<Placed> placed() {
+        return entries.stream().map(e -> e.scored().placed()).toList();
+    }
+
+    /** Everything at one cut, intervals drawn at that very cut. @param rank 0 … N */
+    public CutComparison at(double rank) {
+        CutDraws draws = CutDraws.at(placed(), rank, sample(), new Seeds(terms.seed()), workers);
+        return CutComparison.of(placed(), money, draws, leader, named);
+    }
+
+    /** One candidate's figures at a cut of its own. */
+    public CutFigures at(int i, double rank) {
+        CutDraws draws = CutDraws.at(
+                List.of(entries.get(i).scored().placed()), rank, sample(), new Seeds(terms.seed()), workers);
+        return CutFigures.of(ranking(i), money.get(i), rank, draws.single(0));
+    }
+
+    /** What one candidate at its cut gains over another at another cut, on the same resamples. */
+    public CutComparison.Difference gainAhead(int i, double rank, int j, double otherRank) {
+        CutDraws draws = CutDraws.of(
+                List.of(
+                        entries.get(i).scored().placed(),
+                        entries.get(j).scored().placed()),
+                new double[] {rank, otherRank},
+                sample(),
+                new Seeds(terms.seed()),
+                workers);
+        CutDraws.Pair pair = draws.pair(0, 1);
+        return CutComparison.difference(
+                money.get(i).gainAt(rank),
+                money.get(j).gainAt(otherRank),
+                pair.first().gain(terms.stakes(), money.get(i).planned()),
+                pair.second().gain(terms.stakes(), money.get(j).planned()));
+    }
+
+    /** Of the first by the deciding measure for having been chosen among those that are no reference; null for fewer than two. */
+    public Double optimism() {
+        int own = (int) entries.stream().filter(e -> !e.reference()).count();
+        return terms.decidingMeasure()
+                .optimism(
+                        placed().subList(0, own),
+                        entries.stream().limit(own).map(e -> e.scored().doubt()).toList(),
+                        money.subList(0, own),
+                        terms.capacity(),
+                        own == 0 ? null : sample(),
+                        new Seeds(terms.seed()),
+                        workers);
+    }
+
+    /** For each candidate whether its AUC is ahead of the best reference's, Holm-adjusted; null for references and without one. */
+    public Boolean[] beatsReference() {
+        Boolean[] beats = new Boolean[entries.size()];
+        int reference = bestReference();
+        if (reference < 0) return beats;
+        AucDoubt theirs = entries.get(reference).scored().doubt();
+        int own = (int) entries.stream().filter(e -> !e.reference()).count();
+        List<AucDoubt.Difference> differences = entries.stream()
+                .limit(own)
+                .map(e -> e.scored().doubt().minus(theirs))
+                .toList();
+        Double[] adjusted = Verdict.holm(
+                differences.stream().map(AucDoubt.Difference::pValue).toArray(Double[]::new));
+        for (int i = 0; i < own; i++) {
+            beats[i] = Verdict.of(differences.get(i).difference(), adjusted[i]) == Verdict.AHEAD;
+        }
+        return beats;
+    }
+
+    /** Index of the reference with the highest AUC; −1 without one. */
+    public int bestReference() {
+        int best = -1;
+        for (int i = 0; i < entries.size(); i++) {
+            if (!entries.get(i).reference()) continue;
+            if (best < 0
+                    || entries.get(i).scored().doubt().auc()
+                            > entries.get(best).scored().doubt().auc()) best = i;
+        }
+        return best;
+    }
+}

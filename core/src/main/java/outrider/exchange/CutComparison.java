@@ -1,0 +1,102 @@
+package outrider.exchange;
+
+import java.util.ArrayList;
+import java.util.List;
+import outrider.doubt.CutDraws;
+import outrider.doubt.Drawn;
+import outrider.doubt.LeaderTests;
+import outrider.doubt.Verdict;
+import outrider.rank.Placed;
+import outrider.stakes.NetValue;
+
+/**
+ * Candidates at one cut, each with its intervals and against one leader (METHODS section 4), all on the same records and resamples.
+ *
+ * @param figures of each candidate
+ * @param against the leader, by candidate; null for the leader itself and where there is none
+ */
+public record CutComparison(List<CutFigures> figures, List<At> against) {
+
+    /** A difference with its 95 % interval, null where it is undefined. */
+    public record Difference(double difference, Double low, Double high) {}
+
+    /** Candidate less leader. {@code adjustedP} and {@code verdict} are of the net value. */
+    public record At(
+            Difference capture,
+            Difference lift,
+            Difference precision,
+            Difference netValue,
+            double adjustedP,
+            Verdict verdict) {}
+
+    /**
+     * @param draws of the candidates in the same order, all at the same rank
+     * @param money of each
+     * @param leader index, or −1 for none
+     * @param named whether somebody named that leader; else the same records chose it
+     */
+    public static CutComparison of(
+            List<Placed> placed, List<NetValue> money, CutDraws draws, int leader, boolean named) {
+        List<CutFigures> figures = new ArrayList<>();
+        for (int i = 0; i < placed.size(); i++) {
+            figures.add(CutFigures.of(placed.get(i).ranking(), money.get(i), draws.rank(i), draws.single(i)));
+        }
+        List<At> against = new ArrayList<>();
+        LeaderTests tests = leader < 0
+                ? null
+                : LeaderTests.of(placed.size(), leader, named, (i, j) -> pValue(draws, money.get(i), i, j, leader));
+        boolean tooFew = Verdict.tooFew(draws.sample().events(), draws.sample().size());
+        for (int i = 0; i < placed.size(); i++) {
+            against.add(
+                    leader < 0 || i == leader
+                            ? null
+                            : against(draws.pair(i, leader), figures, i, leader, money.get(i), tests, tooFew));
+        }
+        return new CutComparison(figures, against);
+    }
+
+    private static Double pValue(CutDraws draws, NetValue money, int i, int j, int leader) {
+        boolean withLeader = i == leader || j == leader;
+        Drawn first = withLeader ? draws.pair(i, j).first() : draws.all().get(i);
+        Drawn second = withLeader ? draws.pair(i, j).second() : draws.all().get(j);
+        double[] difference =
+                Drawn.minus(first.gain(money.stakes(), money.planned()), second.gain(money.stakes(), money.planned()));
+        return Verdict.pValue(difference, draws.discordant(i, j));
+    }
+
+    private static At against(
+            CutDraws.Pair pair,
+            List<CutFigures> figures,
+            int i,
+            int leader,
+            NetValue money,
+            LeaderTests tests,
+            boolean tooFew) {
+        CutFigures mine = figures.get(i);
+        CutFigures theirs = figures.get(leader);
+        double planned = money.planned();
+        Drawn a = pair.first();
+        Drawn b = pair.second();
+        double gain = mine.gainOverNobody() - theirs.gainOverNobody();
+        double p = tests.adjusted()[i];
+        boolean few = tooFew || pair.discordant().records() < Verdict.FEWEST_DISCORDANT;
+        return new At(
+                difference(mine.capture(), theirs.capture(), a.capture(), b.capture()),
+                difference(mine.lift(), theirs.lift(), a.lift(planned), b.lift(planned)),
+                difference(mine.precision(), theirs.precision(), a.precision(planned), b.precision(planned)),
+                difference(
+                        mine.gainOverNobody(),
+                        theirs.gainOverNobody(),
+                        a.gain(money.stakes(), planned),
+                        b.gain(money.stakes(), planned)),
+                p,
+                few ? Verdict.TOO_FEW : Verdict.of(gain, p));
+    }
+
+    /** Null where either figure is undefined. */
+    static Difference difference(Double mine, Double theirs, double[] a, double[] b) {
+        if (mine == null || theirs == null) return null;
+        Drawn.Bounds bounds = Drawn.bounds(Drawn.minus(a, b));
+        return new Difference(mine - theirs, bounds.low(), bounds.high());
+    }
+}
