@@ -4912,6 +4912,7 @@ export interface components {
       /** Format: char */
       decimal?: string;
       header?: boolean;
+      decimalGuessed?: boolean;
     };
     Difference: {
       /** Format: double */
@@ -5195,6 +5196,7 @@ export interface components {
       reading?: components['schemas']['Reading'];
       /** Format: int32 */
       records?: number;
+      ways?: components['schemas']['Way'][];
     };
     /** @enum {string} */
     Method: 'SHARES' | 'COLUMN' | 'DATE';
@@ -5249,7 +5251,7 @@ export interface components {
     Page: {
       decision?: string;
       expected?: string;
-      ways?: components['schemas']['Way'][];
+      ways?: components['schemas']['Way1'][];
       confirmation?: string;
       confirmed?: boolean;
       why?: string[];
@@ -5769,6 +5771,10 @@ export interface components {
       who?: string;
     };
     Way: {
+      reading?: components['schemas']['Reading'];
+      examples?: string[];
+    };
+    Way1: {
       name?: string;
       actedOn?: string;
       reached?: string;

@@ -41,7 +41,11 @@ export type Edit = OrNull<
 export type Role = Whole<Schemas['Role']>;
 export type ColumnType = Whole<Schemas['ColumnType']>;
 export type Reading = OrNull<Whole<Schemas['Reading']>, 'format' | 'missing' | 'keep'>;
-export type Mend = Omit<Whole<Schemas['Mend']>, 'reading'> & { reading: Reading };
+/** `reading` is null where the texts can be read in several `ways`. */
+export type Mend = Omit<Whole<Schemas['Mend']>, 'reading' | 'ways'> & {
+  reading: Reading | null;
+  ways: { reading: Reading; examples: string[] }[];
+};
 export type Setup = OrNull<
   Omit<Whole<Schemas['ColumnSetup']>, 'reading'> & { reading: Reading | null },
   'knownAfterDays' | 'knownWhere' | 'meaning'

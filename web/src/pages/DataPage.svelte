@@ -16,6 +16,9 @@
   import SplitWords from '../parts/data/SplitWords.svelte';
 
   const ALARMS_SHOWN = 3;
+  const ASIDE_SHOWN = 6;
+  /** reasons that the program gives where it gives a column a role by itself */
+  const OWN_REASONS = ['nearly one value a record', 'free text'];
   type Only = 'all' | 'inputs' | 'others' | 'alarms';
 
   const brief = $derived(desk.brief!);
@@ -45,6 +48,7 @@
     return training ? training.events / training.records : null;
   });
   const ringing = $derived(inOrder(columns ?? []));
+  const byItself = $derived((columns ?? []).filter((c) => OWN_REASONS.includes(c.setup.reason ?? '')));
   const inputs = $derived((columns ?? []).filter((c) => c.input).length);
   const tests: Record<Only, (c: Column) => boolean> = {
     all: () => true,
@@ -100,7 +104,13 @@
 
   async function setType(of: Column[], type: ColumnType) {
     const one = of.length === 1 ? of[0] : null;
-    const hint = one?.mend?.reading.type === type ? one.mend.reading.format : null;
+    const ways = one?.mend?.ways.filter((way) => way.reading.type === type) ?? [];
+    if (one && ways.length > 0 && one.setup.reading === null) {
+      wanted = type;
+      opened = one.name;
+      return;
+    }
+    const hint = one?.mend?.reading?.type === type ? one.mend.reading.format : null;
     const same = one !== null && one.typeRead === type && one.setup.reading !== null;
     const done = await sheet.setReading(of, same ? null : { type, format: hint, missing: null, keep: null });
     if (!done && one) {
@@ -208,6 +218,17 @@
           >
         {/if}
       </section>
+    {/if}
+    {#if byItself.length > 0}
+      <p class="quiet" data-set-aside>
+        {ringing.length === 0 ? 'No alarm. ' : ''}Set aside without being asked: {#each byItself.slice(0, ASIDE_SHOWN) as column, i (column.name)}{i >
+          0
+            ? ', '
+            : ''}<button class="hover:underline" onclick={() => show(column.name)}>{column.name}</button>
+          ({column.setup.reason}){/each}{byItself.length > ASIDE_SHOWN
+          ? ` and ${byItself.length - ASIDE_SHOWN} more`
+          : ''}. Give a column the role input where that is wrong.
+      </p>
     {/if}
     <div class="flex flex-wrap items-center gap-2">
       <input

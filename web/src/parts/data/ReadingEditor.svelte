@@ -80,8 +80,20 @@
     <button class="chip mb-1" onclick={() => sheet.setReading([column], null)}>as in the file</button>
   {/if}
 </div>
-{#if column.mend && reading === null}
-  {@const mend = column.mend}
+{#if column.mend?.ways.length && reading === null}
+  <p class="mt-1">
+    <span class="alarm">▲ Its texts can be read in {column.mend.ways.length} ways; say which.</span>
+  </p>
+  {#each column.mend.ways as way (way.reading.format)}
+    <p class="mt-1">
+      <button class="chip" onclick={() => sheet.setReading([column], way.reading)}
+        >read as {way.reading.type.toLowerCase()} {way.reading.format?.replaceAll('u', 'y')}</button
+      >
+      <span class="quiet">{way.examples.join(' · ')}</span>
+    </p>
+  {/each}
+{:else if column.mend?.reading && reading === null}
+  {@const mend = { ...column.mend, reading: column.mend.reading }}
   <p class="mt-1">
     <span class="quiet"
       >≈ Nearly a {mend.reading.type.toLowerCase()}: all but {count(mend.records)} records{#if mend.reading.missing?.length},

@@ -10,6 +10,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.doubt.Sample;
@@ -20,9 +21,11 @@ import outrider.split.Split;
 import outrider.split.Units;
 import outrider.table.Column;
 import outrider.table.CsvTableReader;
+import outrider.table.Dialect;
 import outrider.table.Levels;
 import outrider.table.Numbers;
 import outrider.table.Preview;
+import outrider.table.Reading;
 import outrider.table.Table;
 
 /**
@@ -55,6 +58,7 @@ public record CaseData(
                         "use the file of that SHA-256");
             }
             Table plain = table(brief, file, progress);
+            if (brief.data().dialect() == null) refuseEitherWay(plain, brief, dialect(file));
             Table table = read(plain, brief.columns());
             BriefFile.Outcome asked = brief.outcome();
             byte[] outcome = Levels.outcome(
@@ -80,14 +84,34 @@ public record CaseData(
 
     private static Table table(BriefFile brief, Path file, Progress progress) throws IOException {
         if (ParquetTables.is(file)) return ParquetTables.read(file, progress);
-        var dialect = brief.data().dialect();
-        if (dialect == null) {
-            try (InputStream in = Files.newInputStream(file)) {
-                dialect = Preview.of(in, null).dialect();
-            }
-        }
+        Dialect dialect =
+                brief.data().dialect() == null ? dialect(file) : brief.data().dialect();
         try (InputStream in = Files.newInputStream(file)) {
             return CsvTableReader.read(in, Files.size(file), dialect, progress);
+        }
+    }
+
+    private static Dialect dialect(Path file) throws IOException {
+        if (ParquetTables.is(file)) return null;
+        try (InputStream in = Files.newInputStream(file)) {
+            return Preview.of(in, null).dialect();
+        }
+    }
+
+    /** @throws BadInput naming a column that can be read in several ways and of which nobody said how */
+    private static void refuseEitherWay(Table table, BriefFile brief, Dialect dialect) {
+        for (Column column : table.columns()) {
+            ColumnSetup setup = brief.column(column.name());
+            Reading.Mend mend = setup.reading() != null ? null : Reading.mend(column, dialect);
+            if (mend == null || mend.ways().isEmpty()) continue;
+            throw BadInput.of(
+                    "column \"" + column.name() + "\"",
+                    "can be read in " + mend.ways().size() + " ways: "
+                            + mend.ways().stream()
+                                    .map(way -> way.reading().format() + " (" + String.join(", ", way.examples()) + ")")
+                                    .collect(Collectors.joining(" or ")),
+                    "say which under columns, as reading: { type: "
+                            + mend.ways().get(0).reading().type() + ", format: … }");
         }
     }
 

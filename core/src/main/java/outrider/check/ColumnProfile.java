@@ -50,6 +50,8 @@ public record ColumnProfile(
     private static final double SMOOTHING = 0.5;
     private static final double IDENTIFIER_SHARE = 0.9;
     private static final int FEWEST = 20;
+    private static final double COUNTED_UP = 3;
+    private static final double MANY_DIGITS = 1e5;
     /** Above this a column of levels is judged by none of them. */
     static final int MOST_LEVELS = 1000;
 
@@ -98,10 +100,21 @@ public record ColumnProfile(
     private static boolean identifierLike(Tally tally) {
         int present = tally.present();
         if (present < FEWEST || tally.size() <= IDENTIFIER_SHARE * present) return false;
-        if (tally.ordered()) return Arrays.stream(tally.values()).allMatch(v -> v == Math.rint(v));
+        if (tally.ordered()) return numbered(tally, present);
         long sentences =
                 tally.labels().stream().filter(text -> text.indexOf(' ') >= 0).count();
         return sentences < tally.size() / 2;
+    }
+
+    /** Whole numbers, each once, that were counted up or all have as many digits: an amount is neither. */
+    private static boolean numbered(Tally tally, int present) {
+        double[] values = tally.values();
+        if (values.length < present || Arrays.stream(values).anyMatch(v -> v != Math.rint(v))) return false;
+        double low = values[0];
+        double high = values[values.length - 1];
+        boolean counted = high - low < COUNTED_UP * present;
+        boolean sameDigits = low >= MANY_DIGITS && Math.floor(Math.log10(low)) == Math.floor(Math.log10(high));
+        return counted || sameDigits;
     }
 
     private static int[] commonestFirst(Tally tally) {

@@ -18,6 +18,7 @@ import outrider.rank.Ranking;
 import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
+import outrider.table.NumberColumn;
 
 /**
  * What a brief's candidates are ordered and its leader is chosen by, on validation (METHODS section 2).
@@ -59,7 +60,7 @@ public record DecidingMeasure(DecidingKind kind, Double at) {
     /** In words, with its share. */
     public String words(Capacity capacity, double total) {
         double share = share(capacity, total);
-        String percent = Double.isNaN(share) ? "" : Math.round(1000 * share) / 10.0 + " %";
+        String percent = Double.isNaN(share) ? "" : NumberColumn.text(Math.round(1000 * share) / 10.0) + " %";
         return switch (kind) {
             case CAPTURE -> "capture rate at " + percent + " depth";
             case PARTIAL_AUC -> "partial AUC up to a false-positive rate of " + percent;

@@ -13,14 +13,16 @@ public final class ColumnBuilder {
 
     private final String name;
     private final boolean dates;
+    private final boolean eitherMark;
     private NumberBuffer numbers;
     private TextPool pool;
     private int[] codes;
     private int size;
     private int present;
 
-    private ColumnBuilder(String name, NumberBuffer numbers, boolean dates) {
+    private ColumnBuilder(String name, NumberBuffer numbers, boolean dates, boolean eitherMark) {
         this.name = name;
+        this.eitherMark = eitherMark;
         this.numbers = numbers;
         this.dates = dates;
         if (numbers == null) turnToTexts();
@@ -28,12 +30,17 @@ public final class ColumnBuilder {
 
     /** @param decimal mark of numbers */
     public static ColumnBuilder inferring(String name, char decimal) {
-        return new ColumnBuilder(name, new NumberBuffer(decimal), true);
+        return new ColumnBuilder(name, new NumberBuffer(decimal), true, false);
+    }
+
+    /** As the file is written: where its decimal mark is only guessed, numbers that could be read in two ways stay texts. */
+    static ColumnBuilder inferring(String name, Dialect dialect) {
+        return new ColumnBuilder(name, new NumberBuffer(dialect.decimal()), true, dialect.eitherMark());
     }
 
     /** For texts that are no numbers, whatever they look like; and days only where {@code dates}. */
     public static ColumnBuilder ofTexts(String name, boolean dates) {
-        return new ColumnBuilder(name, null, dates);
+        return new ColumnBuilder(name, null, dates, false);
     }
 
     void addMissing() {
@@ -73,6 +80,7 @@ public final class ColumnBuilder {
 
     /** All numbers make a number column, all days of one known form a date column, few repeated texts a category, the rest is text. */
     public Column build() {
+        if (numbers != null && present > 0 && eitherMark && numbers.eitherWay()) turnToTexts();
         if (numbers != null && present > 0) {
             NumberColumn column = numbers.column(name);
             numbers = null;

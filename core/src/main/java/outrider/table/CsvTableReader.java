@@ -223,7 +223,7 @@ public final class CsvTableReader {
                 if (!seen.add(name)) {
                     throw BadInput.atLine(1, name, "stands twice in the header", "give each column a name of its own");
                 }
-                builders.add(ColumnBuilder.inferring(name, dialect.decimal()));
+                builders.add(ColumnBuilder.inferring(name, dialect));
             }
             filling = new FieldBatch(names.size());
             resting = new FieldBatch(names.size());

@@ -10,10 +10,23 @@ import java.nio.charset.StandardCharsets;
  * @param quote around fields that hold a delimiter
  * @param decimal mark of numbers, '.' or ','
  * @param header whether the first record names the columns
+ * @param decimalGuessed whether no number of the file told its decimal mark: then a column whose every mark could as well part
+ *     thousands is left as texts, for somebody to say
  */
-public record Dialect(char delimiter, char quote, Encoding encoding, char decimal, boolean header) {
+public record Dialect(
+        char delimiter, char quote, Encoding encoding, char decimal, boolean header, boolean decimalGuessed) {
     /** Comma separated values after RFC 4180. */
     public static final Dialect PLAIN = new Dialect(',', '"', Encoding.UTF_8, '.', true);
+
+    /** A decimal mark that is known. */
+    public Dialect(char delimiter, char quote, Encoding encoding, char decimal, boolean header) {
+        this(delimiter, quote, encoding, decimal, header, false);
+    }
+
+    /** A comma that parts fields parts no decimals, unless they are quoted. */
+    boolean eitherMark() {
+        return decimalGuessed && delimiter != ',';
+    }
 
     /** The closed family of encodings, with the words by which they are known. */
     public enum Encoding {

@@ -19,6 +19,14 @@ final class DialectFinder {
     private static final int ROWS = 200;
     private static final Pattern COMMA = Pattern.compile("[-+]?\\d+,\\d+");
     private static final Pattern POINT = Pattern.compile("[-+]?\\d+\\.\\d+");
+    /** A mark that parts decimals or thousands. */
+    private static final Pattern EITHER = Pattern.compile("[-+]?[1-9]\\d{0,2}[.,]\\d{3}");
+    /** Marks that part thousands, with or without decimals. */
+    private static final Pattern COMMA_THOUSANDS =
+            Pattern.compile("[-+]?\\d{1,3}(,\\d{3}){2,}|[-+]?\\d{1,3}(,\\d{3})+\\.\\d+");
+
+    private static final Pattern POINT_THOUSANDS =
+            Pattern.compile("[-+]?\\d{1,3}(\\.\\d{3}){2,}|[-+]?\\d{1,3}(\\.\\d{3})+,\\d+");
     private static final Pattern NUMBER = Pattern.compile("[-+]?\\d+([.,]\\d+)?");
     private static final Pattern DAY = Pattern.compile("\\d{1,4}[-./]\\d{1,2}[-./]\\d{1,4}.*");
 
@@ -47,7 +55,8 @@ final class DialectFinder {
                 }
             }
         }
-        return new Dialect(best.delimiter(), best.quote(), encoding, decimal(bestRows), header(bestRows));
+        int told = decimalTold(bestRows);
+        return new Dialect(best.delimiter(), best.quote(), encoding, told < 0 ? ',' : '.', header(bestRows), told == 0);
     }
 
     private static Encoding encoding(byte[] head, boolean whole) {
@@ -142,16 +151,19 @@ final class DialectFinder {
         return last > 0 && field.charAt(0) == field.charAt(last) && (field.charAt(0) == '"' || field.charAt(0) == '\'');
     }
 
-    private static char decimal(List<List<String>> rows) {
-        int commas = 0;
-        int points = 0;
+    /** Above 0 where numbers tell a decimal point, below 0 a comma, 0 where none tells. */
+    private static int decimalTold(List<List<String>> rows) {
+        int told = 0;
         for (List<String> row : rows) {
             for (String field : row) {
-                if (COMMA.matcher(field).matches()) commas++;
-                if (POINT.matcher(field).matches()) points++;
+                if (EITHER.matcher(field).matches()) continue;
+                if (POINT.matcher(field).matches()
+                        || COMMA_THOUSANDS.matcher(field).matches()) told++;
+                if (COMMA.matcher(field).matches()
+                        || POINT_THOUSANDS.matcher(field).matches()) told--;
             }
         }
-        return commas > points ? ',' : '.';
+        return told;
     }
 
     /** A first record of different names, none of them a number or a day, is a header. */

@@ -20,6 +20,10 @@ final class NumberBuffer {
     private int[] oddRecords = new int[8];
     private String[] oddTexts = new String[8];
     private int odd;
+    /** Whether some number holds the mark, and whether one of those can only be a decimal. */
+    private boolean marked;
+
+    private boolean surely;
 
     NumberBuffer(char decimal) {
         this.decimal = decimal;
@@ -45,6 +49,8 @@ final class NumberBuffer {
             for (int d; i < end && (d = buffer[i] - '0') >= 0 && d <= 9; i++) digits = digits * 10 + d;
             after = i - point - 1;
             if (after == 0) i = first;
+            marked = true;
+            surely |= after != 3 || whole > 3 || buffer[first] == '0';
         }
         boolean plain = i == end && whole > 0;
         if (plain && whole > 1 && buffer[first] == '0') return false;
@@ -57,9 +63,15 @@ final class NumberBuffer {
         return addOdd(new String(buffer, offset, length));
     }
 
+    /** Whether every mark so far could as well part thousands. */
+    boolean eitherWay() {
+        return marked && !surely;
+    }
+
     private boolean addOdd(String text) {
         double value = Values.number(text, decimal);
         if (Double.isNaN(value)) return false;
+        surely = true;
         String shortest = NumberColumn.text(value);
         if ((decimal == '.' ? shortest : shortest.replace('.', decimal)).equals(text)) {
             push(value, Written.SHORTEST);

@@ -20,6 +20,9 @@ public record Reading(ColumnType type, String format, List<String> missing, List
     /** The level that folded levels share. */
     public static final String OTHER = "other";
 
+    private static final java.util.regex.Pattern EITHER =
+            java.util.regex.Pattern.compile("[-+]?[1-9]\\d{0,2}\\.\\d{3}");
+
     public static final List<String> NUMBER_FORMATS = List.of("1234.5", "1234,5", "1,234.5", "1.234,5");
     private static final int NAMED = 6;
 
@@ -52,6 +55,7 @@ public record Reading(ColumnType type, String format, List<String> missing, List
         if (format != null && !NUMBER_FORMATS.contains(format)) {
             throw BadInput.of("format", "is \"" + format + "\"", "choose one of " + String.join("  ", NUMBER_FORMATS));
         }
+        if (format == null) refuseEitherWay(name, codes, texts, table);
         double[] ofText =
                 texts.stream().mapToDouble(text -> number(text, format)).toArray();
         boolean[] bad = new boolean[ofText.length];
@@ -60,6 +64,20 @@ public record Reading(ColumnType type, String format, List<String> missing, List
         double[] values = new double[codes.length];
         for (int i = 0; i < values.length; i++) values[i] = codes[i] < 0 ? Double.NaN : ofText[codes[i]];
         return new NumberColumn(name, values);
+    }
+
+    /** A lone point that parts three digits may part thousands: nobody said which. */
+    private static void refuseEitherWay(String name, int[] codes, List<String> texts, Table table) {
+        List<String> marked = texts.stream().filter(t -> t.indexOf('.') >= 0).toList();
+        if (marked.isEmpty() || !marked.stream().allMatch(t -> EITHER.matcher(t).matches())) return;
+        int first = 0;
+        while (codes[first] < 0 || !texts.get(codes[first]).equals(marked.get(0))) first++;
+        String text = marked.get(0);
+        throw BadInput.atLine(
+                table.lineOf(first),
+                name,
+                "“" + text + "” can be " + shownNumber(text, "1234.5") + " or " + shownNumber(text, "1.234,5"),
+                "choose how its numbers are written: 1234.5 or 1.234,5");
     }
 
     private Column dates(String name, int[] codes, List<String> texts, Table table) {
@@ -89,7 +107,7 @@ public record Reading(ColumnType type, String format, List<String> missing, List
     /** The number that a text stands for under a format; NaN if it is none. */
     static double number(String text, String format) {
         if (format == null || format.equals("1234.5")) return Values.decimal(text);
-        char decimal = format.charAt(format.length() - 2);
+        char decimal = decimalOf(format);
         String plain = text;
         if (format.length() > 6) {
             char thousands = format.charAt(1);
@@ -127,20 +145,34 @@ public record Reading(ColumnType type, String format, List<String> missing, List
     /**
      * What a column of texts nearly is: a number or a day in all but a few texts.
      *
-     * @param records that hold one of the {@code missing} texts
+     * @param reading null where its texts can be read in more ways than one: then somebody chooses
+     * @param records that hold one of the texts that stand for missing
+     * @param ways what the texts can stand for; empty where there is one way only
      */
-    public record Mend(Reading reading, int records) {}
+    public record Mend(Reading reading, int records, List<Way> ways) {
+        public Mend {
+            if (ways == null) ways = List.of();
+        }
+    }
+
+    /** One of several ways to read a column. @param examples of its own texts, each with what it would stand for */
+    public record Way(Reading reading, List<String> examples) {}
 
     private static final double NEARLY = 0.8;
     private static final int MOST_ODD = 5;
+    private static final int EXAMPLES = 3;
     /** A column whose first records are nothing of the kind is not looked at further. */
     private static final int FIRST = 1000;
 
-    /** The reading that fits nearly all texts of a category or text column, or null. Never applied unasked. */
-    public static Mend mend(Column column) {
+    /**
+     * The reading that fits nearly all texts of a category or text column, or the ways that do; null for none. Never applied unasked.
+     *
+     * @param dialect of the file, whose other columns may tell its decimal mark; null where every type is the file's own
+     */
+    public static Mend mend(Column column, Dialect dialect) {
         if (column.type() != ColumnType.CATEGORY && column.type() != ColumnType.TEXT) return null;
-        if (nearlyAny(counts(column, Math.min(column.size(), FIRST))) == null) return null;
-        return nearlyAny(counts(column, column.size()));
+        if (nearlyAny(counts(column, Math.min(column.size(), FIRST)), dialect) == null) return null;
+        return nearlyAny(counts(column, column.size()), dialect);
     }
 
     private static Map<String, Integer> counts(Column column, int records) {
@@ -152,18 +184,83 @@ public record Reading(ColumnType type, String format, List<String> missing, List
         return counts;
     }
 
-    private static Mend nearlyAny(Map<String, Integer> counts) {
+    private static Mend nearlyAny(Map<String, Integer> counts, Dialect dialect) {
         if (counts.keySet().stream().anyMatch(t -> t.matches("0\\d+"))) return null;
-        for (String format : NUMBER_FORMATS) {
-            Mend found = nearly(counts, ColumnType.NUMBER, format, t -> !Double.isNaN(number(t, format)));
-            if (found != null) return found;
-        }
+        List<Mend> numbers =
+                numbers(counts, f -> dialect == null || dialect.decimalGuessed() || decimalOf(f) == dialect.decimal());
+        if (numbers.isEmpty()) numbers = numbers(counts, f -> true);
+        if (!numbers.isEmpty()) return oneOrAll(counts, numbers, Reading::shownNumber);
+        List<Mend> days = new ArrayList<>();
         for (String pattern : DateFormat.KNOWN) {
-            DateFormat days = DateFormat.of(pattern);
-            Mend found = nearly(counts, ColumnType.DATE, pattern, t -> days.day(t) != DateColumn.MISSING);
-            if (found != null) return found;
+            DateFormat format = DateFormat.of(pattern);
+            Mend found = nearly(counts, ColumnType.DATE, pattern, t -> format.day(t) != DateColumn.MISSING);
+            if (found != null) days.add(found);
         }
-        return null;
+        return days.isEmpty() ? null : oneOrAll(counts, days, Reading::shownDay);
+    }
+
+    private static List<Mend> numbers(Map<String, Integer> counts, java.util.function.Predicate<String> wanted) {
+        List<Mend> found = new ArrayList<>();
+        for (String format : NUMBER_FORMATS) {
+            if (!wanted.test(format)) continue;
+            Mend one = nearly(counts, ColumnType.NUMBER, format, t -> !Double.isNaN(number(t, format)));
+            if (one != null) found.add(one);
+        }
+        return found;
+    }
+
+    private static char decimalOf(String format) {
+        return format.charAt(format.length() - 2);
+    }
+
+    private static String shownNumber(String text, String format) {
+        double value = number(text, format);
+        return Double.isNaN(value) ? null : NumberColumn.text(value);
+    }
+
+    private static String shownDay(String text, String pattern) {
+        int day = DateFormat.of(pattern).day(text);
+        return day == DateColumn.MISSING
+                ? null
+                : java.time.LocalDate.ofEpochDay(day)
+                        .format(java.time.format.DateTimeFormatter.ofPattern("d MMMM uuuu", java.util.Locale.ENGLISH));
+    }
+
+    private interface Shown {
+        String of(String text, String format);
+    }
+
+    /** The one that fits the most records, if none that fits as many gives a text another meaning; else all of these. */
+    private static Mend oneOrAll(Map<String, Integer> counts, List<Mend> found, Shown shown) {
+        int fewest = found.stream().mapToInt(Mend::records).min().orElseThrow();
+        List<Mend> best = found.stream().filter(m -> m.records() == fewest).toList();
+        List<Mend> different = new ArrayList<>();
+        for (Mend one : best) {
+            boolean same = different.stream()
+                    .anyMatch(known -> counts.keySet().stream()
+                            .allMatch(text -> java.util.Objects.equals(
+                                    shown.of(text, one.reading().format()),
+                                    shown.of(text, known.reading().format()))));
+            if (!same) different.add(one);
+        }
+        if (different.size() == 1) return different.get(0);
+        List<String> telling = counts.keySet().stream()
+                .filter(text -> different.stream()
+                                .map(m -> shown.of(text, m.reading().format()))
+                                .distinct()
+                                .count()
+                        > 1)
+                .limit(EXAMPLES)
+                .toList();
+        List<Way> ways = different.stream()
+                .map(m -> new Way(
+                        m.reading(),
+                        telling.stream()
+                                .map(text -> text + " is "
+                                        + shown.of(text, m.reading().format()))
+                                .toList()))
+                .toList();
+        return new Mend(null, fewest, ways);
     }
 
     private static Mend nearly(
@@ -179,6 +276,6 @@ public record Reading(ColumnType type, String format, List<String> missing, List
             if (odd.size() > MOST_ODD) return null;
         }
         boolean enough = counts.size() > odd.size() && oddRecords <= (1 - NEARLY) * records;
-        return enough ? new Mend(new Reading(type, format, odd, null), oddRecords) : null;
+        return enough ? new Mend(new Reading(type, format, odd, null), oddRecords, List.of()) : null;
     }
 }

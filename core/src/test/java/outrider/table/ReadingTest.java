@@ -191,17 +191,70 @@ class ReadingTest {
                     .append('\n');
         }
         Table table = read(file.toString());
-        Reading.Mend amount = Reading.mend(table.column("a"));
+        Reading.Mend amount = Reading.mend(table.column("a"), Dialect.PLAIN);
         assertThat(amount.reading()).isEqualTo(new Reading(ColumnType.NUMBER, "1234.5", List.of("n/a"), null));
         assertThat(amount.records()).isEqualTo(5);
         assertThat(amount.reading().apply(table.column("a"), table).missing()).isEqualTo(5);
-        assertThat(Reading.mend(table.column("d")).reading().format()).isEqualTo("dd.MM.uuuu");
-        assertThat(Reading.mend(table.column("code")))
+        assertThat(Reading.mend(table.column("d"), Dialect.PLAIN).reading().format())
+                .isEqualTo("dd.MM.uuuu");
+        assertThat(Reading.mend(table.column("code"), Dialect.PLAIN))
                 .as("leading zeros mean something")
                 .isNull();
-        assertThat(Reading.mend(table.column("c"))).isNull();
+        assertThat(Reading.mend(table.column("c"), Dialect.PLAIN)).isNull();
         Column ambiguous = read("d\n01/02/2026\n03/04/2026\n").column("d");
         assertThat(ambiguous.type()).as("day or month first is not guessed").isEqualTo(ColumnType.CATEGORY);
+        Reading.Mend days = Reading.mend(ambiguous, Dialect.PLAIN);
+        assertThat(days.reading()).isNull();
+        assertThat(days.ways())
+                .extracting(way -> way.reading().format(), way -> way.examples().get(0))
+                .containsExactly(
+                        org.assertj.core.groups.Tuple.tuple("dd/MM/uuuu", "01/02/2026 is 1 February 2026"),
+                        org.assertj.core.groups.Tuple.tuple("MM/dd/uuuu", "01/02/2026 is 2 January 2026"));
+    }
+
+    private static Table found(String text) throws IOException {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        Dialect dialect = Preview.of(new ByteArrayInputStream(bytes), null).dialect();
+        return CsvTableReader.read(new ByteArrayInputStream(bytes), bytes.length, dialect, Progress.NONE);
+    }
+
+    private static Reading.Mend mend(String text, String column) throws IOException {
+        Dialect dialect = Preview.of(new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8)), null)
+                .dialect();
+        return Reading.mend(found(text).column(column), dialect);
+    }
+
+    @Test
+    void aNumberThatCanBeReadInTwoWaysIsNoNumberUntilSomebodyChooses() throws IOException {
+        String thousands = "id,income\n1,\"18,611\"\n2,\"7,250\"\n3,\"120,400\"\n";
+        assertThat(found(thousands).column("income").type()).isNotEqualTo(ColumnType.NUMBER);
+        Reading.Mend either = mend(thousands, "income");
+        assertThat(either.reading()).isNull();
+        assertThat(either.ways())
+                .extracting(way -> way.reading().format(), way -> way.examples().get(1))
+                .containsExactly(
+                        org.assertj.core.groups.Tuple.tuple("1234,5", "18,611 is 18.611"),
+                        org.assertj.core.groups.Tuple.tuple("1,234.5", "18,611 is 18611"));
+        assertThat(either.ways().get(1).examples()).hasSize(3);
+        String pointed = "id;income\n1;55.176\n2;7.250\n";
+        assertThat(found(pointed).column("income").type())
+                .as("a lone point between three digits")
+                .isNotEqualTo(ColumnType.NUMBER);
+        assertThat(mend(pointed, "income").ways()).hasSize(2);
+    }
+
+    @Test
+    void theFilesOtherColumnsDecideWhereTheyTell() throws IOException {
+        String european = "rate;income\n0,25;55.176\n1,5;7.250\n";
+        assertThat(found(european).column("rate").type()).isEqualTo(ColumnType.NUMBER);
+        assertThat(found(european).column("income").type())
+                .as("never 55 and a bit")
+                .isNotEqualTo(ColumnType.NUMBER);
+        assertThat(mend(european, "income").reading().format()).isEqualTo("1.234,5");
+        String american = "rate,income\n0.25,\"18,611\"\n1.5,\"7,250\"\n";
+        assertThat(mend(american, "income").reading().format()).isEqualTo("1,234.5");
+        String plain = "rate;income\n0.25;55.176\n1.5;7.250\n";
+        assertThat(found(plain).column("income").type()).isEqualTo(ColumnType.NUMBER);
     }
 
     @Test

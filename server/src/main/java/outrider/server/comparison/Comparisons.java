@@ -37,7 +37,7 @@ public class Comparisons {
     private final Candidates candidates;
     private final ScoredCandidates scored;
     private final Looks looks;
-    private final Cache<List<?>, Compared> compared =
+    private final Cache<List<?>, Comparison> compared =
             Caffeine.newBuilder().maximumSize(KEPT).build();
     private final Cache<List<?>, CutComparison> cuts =
             Caffeine.newBuilder().maximumSize(CUTS_KEPT).build();
@@ -83,15 +83,17 @@ public class Comparisons {
         key.add(String.valueOf(candidates.valueColumn(brief)));
         key.add(String.valueOf(leaderId));
         some.forEach(c -> key.add(c.id));
-        return compared.get(key, k -> {
+        Comparison comparison = compared.get(key, k -> {
             List<Comparison.Entry> entries = some.stream()
                     .map(c -> new Comparison.Entry(c.id, c.name, c.kind.reference(), scored.of(c, brief)))
                     .toList();
-            Comparison made = Comparison.of(brief.terms(), entries, leaderId, WORKERS);
-            Map<Long, Candidate> byId = some.stream().collect(Collectors.toMap(c -> c.id, c -> c));
-            return new Compared(
-                    made, made.entries().stream().map(e -> byId.get(e.id())).toList(), key);
+            return Comparison.of(brief.terms(), entries, leaderId, WORKERS);
         });
+        Map<Long, Candidate> byId = some.stream().collect(Collectors.toMap(c -> c.id, c -> c));
+        return new Compared(
+                comparison,
+                comparison.entries().stream().map(e -> byId.get(e.id())).toList(),
+                key);
     }
 
     /** Everything at one cut, with its intervals. */

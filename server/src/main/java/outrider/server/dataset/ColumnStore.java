@@ -13,6 +13,7 @@ import outrider.server.work.Packed;
 import outrider.table.CategoryColumn;
 import outrider.table.ChunkCodec;
 import outrider.table.Column;
+import outrider.table.Dialect;
 import outrider.table.Reading;
 import outrider.table.Table;
 
@@ -31,7 +32,7 @@ final class ColumnStore {
     record Prepared(DatasetColumn row, List<byte[]> chunks) {}
 
     /** Prepares the columns in file order on other threads; each is ready by the time it is asked for. */
-    static List<CompletableFuture<Prepared>> prepare(Table table, double from, Progress progress) {
+    static List<CompletableFuture<Prepared>> prepare(Table table, Dialect dialect, double from, Progress progress) {
         int[] rows = IntStream.range(0, table.size()).toArray();
         int count = table.columns().size();
         AtomicInteger done = new AtomicInteger();
@@ -44,14 +45,14 @@ final class ColumnStore {
                         progress.checkpoint(
                                 from + (DONE - from) * done.getAndIncrement() / count,
                                 "profiling and storing column " + done.get() + " of " + count + ", " + column.name());
-                        return new Prepared(column(column, position, rows), chunks(column));
+                        return new Prepared(column(column, position, rows, dialect), chunks(column));
                     },
                     WORKERS));
         }
         return prepared;
     }
 
-    private static DatasetColumn column(Column column, int position, int[] rows) {
+    private static DatasetColumn column(Column column, int position, int[] rows, Dialect dialect) {
         DatasetColumn row = new DatasetColumn();
         row.position = position;
         row.name = column.name();
@@ -59,7 +60,7 @@ final class ColumnStore {
         row.format = column.format();
         row.levels = column instanceof CategoryColumn category ? category.levels() : null;
         row.facts = ColumnProfile.of(column, rows, null);
-        row.mend = Reading.mend(column);
+        row.mend = Reading.mend(column, dialect);
         return row;
     }
 

@@ -63,7 +63,8 @@ public class Datasets {
         dataset.bytes = Files.size(file);
         if (dataset.bytes > LARGE) recent.clear();
         Table table = table(file, dialect, dataset, progress);
-        List<CompletableFuture<ColumnStore.Prepared>> prepared = ColumnStore.prepare(table, READING, progress);
+        List<CompletableFuture<ColumnStore.Prepared>> prepared =
+                ColumnStore.prepare(table, dataset.dialect, READING, progress);
         dataset.sha256 = sha256.join();
         dataset.records = table.size();
         dataset.startLines = table.startLines() == null ? null : Packed.packInts(table.startLines());

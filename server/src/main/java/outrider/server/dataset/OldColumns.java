@@ -16,6 +16,7 @@ import outrider.server.work.Packed;
 import outrider.table.ChunkCodec;
 import outrider.table.Column;
 import outrider.table.ColumnType;
+import outrider.table.Dialect;
 import outrider.table.NumberColumn;
 import outrider.table.Reading;
 
@@ -59,7 +60,7 @@ public class OldColumns {
         }
         row.format = column.format();
         row.facts = ColumnProfile.of(column, IntStream.range(0, records).toArray(), null);
-        row.mend = Reading.mend(column);
+        row.mend = Reading.mend(column, Dialect.PLAIN);
     }
 
     private static NumberColumn numbers(String name, int records, List<byte[]> chunks) {
