@@ -29,7 +29,14 @@ const arrival = (more: Partial<Arrival> = {}): Arrival => ({
   refusal: null,
   preview: {
     parquet: false,
-    dialect: { delimiter: ';', quote: '"', encoding: 'LATIN_1', decimal: ',', header: true },
+    dialect: {
+      delimiter: ';',
+      quote: '"',
+      encoding: 'LATIN_1',
+      decimal: ',',
+      header: true,
+      decimalGuessed: false,
+    },
     names: ['claim', 'amount'],
     rows: [['C1', '4,50'], ['C2']],
   },

@@ -4510,6 +4510,7 @@ export interface components {
       datasetName?: string;
       /** Format: int32 */
       records?: number;
+      dataNotice?: string;
       outcome?: string;
       eventLevels?: string[];
       leftOutLevels?: string[];

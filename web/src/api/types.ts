@@ -32,7 +32,15 @@ export type Brief = OrNull<
     split: Split | null;
     deciding: Deciding | null;
   },
-  'outcome' | 'capacity' | 'plannedRate' | 'breakEven' | 'valueColumn' | 'signOff' | 'previousId' | 'nextId'
+  | 'outcome'
+  | 'capacity'
+  | 'plannedRate'
+  | 'dataNotice'
+  | 'breakEven'
+  | 'valueColumn'
+  | 'signOff'
+  | 'previousId'
+  | 'nextId'
 >;
 export type Edit = OrNull<
   Omit<Whole<Schemas['Edit']>, 'deciding'> & { deciding: Deciding | null },

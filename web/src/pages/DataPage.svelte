@@ -219,6 +219,7 @@
         {/if}
       </section>
     {/if}
+    {#if brief.dataNotice}<p class="alarm" role="note">▲ {brief.dataNotice}</p>{/if}
     {#if byItself.length > 0}
       <p class="quiet" data-set-aside>
         {ringing.length === 0 ? 'No alarm. ' : ''}Set aside without being asked: {#each byItself.slice(0, ASIDE_SHOWN) as column, i (column.name)}{i >

@@ -117,6 +117,7 @@
         encoding: 'UTF_8',
         decimal: '.',
         header: true,
+        decimalGuessed: false,
       };
       arrival = await put<Arrival>(`/arrivals/${id}/dialect`, { ...dialect, ...change });
       refusal = null;
@@ -269,9 +270,10 @@
           <select
             class="field"
             aria-label="Decimal mark"
-            value={dialect.decimal}
-            onchange={(e) => correct({ decimal: e.currentTarget.value })}
+            value={dialect.decimalGuessed ? '' : dialect.decimal}
+            onchange={(e) => correct({ decimal: e.currentTarget.value, decimalGuessed: false })}
           >
+            {#if dialect.decimalGuessed}<option value="">mark that no number tells yet</option>{/if}
             <option value=".">point</option><option value=",">comma</option>
           </select>, and the first line
           <select

@@ -123,10 +123,12 @@
         {#if column.mend && column.setup.reading === null}
           <button
             class="mend"
-            title="Nearly a {column.mend.reading.type.toLowerCase()}: {count(
-              column.mend.records,
-            )} records do not fit"
-            aria-label="{column.name} is nearly a {column.mend.reading.type.toLowerCase()}"
+            title={column.mend.reading
+              ? `Nearly a ${column.mend.reading.type.toLowerCase()}: ${count(column.mend.records)} records do not fit`
+              : `Its texts can be read in ${column.mend.ways.length} ways; say which`}
+            aria-label={column.mend.reading
+              ? `${column.name} is nearly a ${column.mend.reading.type.toLowerCase()}`
+              : `${column.name} can be read in ${column.mend.ways.length} ways`}
             onclick={() => p.show(column.name)}>≈</button
           >
         {/if}

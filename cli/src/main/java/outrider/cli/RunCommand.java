@@ -28,6 +28,7 @@ import outrider.casefile.FiguresMaker;
 import outrider.casefile.Policy;
 import outrider.casefile.SignOffChecks;
 import outrider.casefile.Written;
+import outrider.parquet.ParquetTables;
 import outrider.report.HtmlReport;
 import outrider.report.PdfReport;
 import outrider.split.SealOpening;
@@ -75,6 +76,9 @@ final class RunCommand implements Callable<Integer> {
         Path records = data != null
                 ? data
                 : file.toAbsolutePath().resolveSibling(brief.data().file());
+        if (Files.isRegularFile(records) && ParquetTables.is(records) && ParquetTables.notice(records) != null) {
+            spec.commandLine().getErr().println(ParquetTables.notice(records));
+        }
         Workers workers = Inputs.workers();
         CaseData read = CaseData.read(brief, records, Inputs.progress(spec));
         List<Entrant> entrants = CaseRun.of(read, workers, Inputs.progress(spec));

@@ -67,6 +67,7 @@ public final class ParquetTables {
             throw BadInput.of("file", "holds " + total + " records", "bring at most two thousand million");
         }
         if (total == 0) throw BadInput.of("file", "holds no record", "add the records");
+        PageChecksums.check(file);
         int[] at = {0};
         try (var records = ParquetReader.streamContent(file.toFile(), new Row(columns.size()), places(columns))) {
             records.forEach(values -> {
@@ -81,6 +82,13 @@ public final class ParquetTables {
             throw BadInput.of("file", "is damaged near record " + at[0], "export it again");
         }
         return new Table(columns.stream().map(ColumnReader::build).toList(), null);
+    }
+
+    /** What a reader ought to know of a file that was read; null for nothing. */
+    public static String notice(Path file) throws IOException {
+        return PageChecksums.carried(file)
+                ? null
+                : "The file carries no checksums, so damage to its values could not be noticed. Write it with page checksums where you can.";
     }
 
     private static java.util.function.Function<String[], Integer> places(List<ColumnReader> columns) {

@@ -10,6 +10,9 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import org.apache.parquet.example.data.simple.SimpleGroupFactory;
+import org.apache.parquet.hadoop.example.ExampleParquetWriter;
+import org.apache.parquet.io.LocalOutputFile;
 import org.apache.parquet.schema.LogicalTypeAnnotation;
 import org.apache.parquet.schema.PrimitiveType.PrimitiveTypeName;
 import org.apache.parquet.schema.Types;
@@ -17,6 +20,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.CsvTableReader;
@@ -117,5 +122,59 @@ class ParquetTablesTest {
         Path empty = folder.resolve("empty.parquet");
         ParquetTables.write(none, empty);
         assertThatThrownBy(() -> ParquetTables.read(empty, Progress.NONE)).hasMessageContaining("holds no record");
+    }
+
+    @Test
+    void aDamagedFileIsRefusedAndNeverTakenWithOtherCells() throws IOException {
+        StringBuilder csv = new StringBuilder("n,c,t\n");
+        for (int i = 0; i < 4000; i++)
+            csv.append(i * 37 % 1009)
+                    .append(',')
+                    .append(i % 3)
+                    .append(",text ")
+                    .append(i)
+                    .append('\n');
+        Table table = CsvTableReader.read(
+                new ByteArrayInputStream(csv.toString().getBytes(StandardCharsets.UTF_8)), Progress.NONE);
+        Path file = folder.resolve("whole.parquet");
+        ParquetTables.write(table, file);
+        assertThat(ParquetTables.notice(file)).isNull();
+        byte[] whole = Files.readAllBytes(file);
+        RandomStream random = new Seeds(5).stream("damage");
+        int refused = 0;
+        for (int trial = 0; trial < 120; trial++) {
+            byte[] bytes = whole.clone();
+            bytes[4 + random.nextInt(bytes.length - 8)] ^= (byte) (1 << random.nextInt(8));
+            Path damaged = Files.write(folder.resolve("damaged.parquet"), bytes);
+            try {
+                Table read = ParquetTables.read(damaged, Progress.NONE);
+                for (Column column : table.columns()) {
+                    Column other = read.column(column.name());
+                    for (int i = 0; i < table.size(); i++)
+                        assertThat(other.text(i)).isEqualTo(column.text(i));
+                }
+            } catch (BadInput e) {
+                refused++;
+            }
+        }
+        assertThat(refused).isGreaterThan(100);
+    }
+
+    @Test
+    void aFileWithoutChecksumsIsReadAndSaysSo() throws IOException {
+        Path file = folder.resolve("unchecked.parquet");
+        var schema = Types.buildMessage()
+                .required(PrimitiveTypeName.INT64)
+                .named("whole")
+                .named("records");
+        try (var out = ExampleParquetWriter.builder(new LocalOutputFile(file))
+                .withType(schema)
+                .withPageWriteChecksumEnabled(false)
+                .build()) {
+            for (long i = 0; i < 50; i++)
+                out.write(new SimpleGroupFactory(schema).newGroup().append("whole", i));
+        }
+        assertThat(ParquetTables.read(file, Progress.NONE).size()).isEqualTo(50);
+        assertThat(ParquetTables.notice(file)).contains("carries no checksums");
     }
 }

@@ -17,6 +17,7 @@ public record BriefView(
         long datasetId,
         String datasetName,
         int records,
+        String dataNotice,
         String outcome,
         List<String> eventLevels,
         List<String> leftOutLevels,

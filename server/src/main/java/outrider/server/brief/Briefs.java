@@ -260,6 +260,7 @@ public class Briefs {
                 dataset.id,
                 dataset.name,
                 dataset.records,
+                dataset.notice,
                 brief.outcome,
                 brief.eventLevels,
                 brief.leftOutLevels,

@@ -20,6 +20,9 @@ public class Dataset extends PanacheEntityBase {
     public String sha256;
 
     public long bytes;
+    /** What a reader ought to know of the file; null for nothing. */
+    public String notice;
+
     public int records;
 
     /** The file line of each record, packed; null where record r (from 0) is on line r + 2. */

@@ -94,7 +94,11 @@ public class Datasets {
                 return progress.isCancelled();
             }
         };
-        if (ParquetTables.is(file)) return ParquetTables.read(file, part);
+        if (ParquetTables.is(file)) {
+            Table table = ParquetTables.read(file, part);
+            dataset.notice = ParquetTables.notice(file);
+            return table;
+        }
         dataset.dialect = dialect;
         if (dialect == null) {
             try (InputStream in = Files.newInputStream(file)) {
