@@ -33,12 +33,17 @@ public final class BestOfEach {
         return all;
     }
 
+    /**
+     * Acting on more non-events alone raises no measure, so only groups that hold events are looked at (for MCC: its derivative by false
+     * alarms is negative everywhere).
+     */
     private static Best best(Ranking ranking, Measure measure) {
         if (measure == Measure.SPECIFICITY) return new Best(1.0, null, 0.0);
         int at = -1;
         double highest = Double.NaN;
         double toBeat = Double.NEGATIVE_INFINITY;
         for (int point = 0; point <= ranking.groups(); point++) {
+            if (point > 0 && ranking.events(point) == ranking.events(point - 1)) continue;
             double value = measure.of(Cells.at(ranking, point));
             if (!(value > toBeat)) continue;
             at = point;

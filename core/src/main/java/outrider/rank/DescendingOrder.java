@@ -2,12 +2,15 @@ package outrider.rank;
 
 /**
  * Orders doubles from the highest down with their record numbers: a least-significant-digit radix sort on the bits of the
- * doubles, O(n). −0 and 0 are one value.
+ * doubles, O(n). −0 and 0 are one value. The lower half of the bits is sorted only where the upper half leaves long runs; short ones
+ * are put in order one by one.
  */
 final class DescendingOrder {
     private static final int BITS = 11;
     private static final int BUCKETS = 1 << BITS;
     private static final int PASSES = 6;
+    private static final int UPPER = 3;
+    private static final int SHORT = 24;
 
     final long[] keys;
     final int[] records;
@@ -28,10 +31,18 @@ final class DescendingOrder {
         }
         int[] records = new int[n];
         for (int i = 0; i < n; i++) records[i] = i;
+        DescendingOrder byUpper = sorted(keys.clone(), records.clone(), counts, UPPER);
+        if (byUpper.finished()) return byUpper;
+        return sorted(keys, records, counts, 0);
+    }
+
+    /** By the digits from {@code first} on. */
+    private static DescendingOrder sorted(long[] keys, int[] records, int[][] countsOf, int first) {
+        int n = keys.length;
         long[] otherKeys = new long[n];
         int[] otherRecords = new int[n];
-        for (int pass = 0; pass < PASSES; pass++) {
-            int[] start = counts[pass];
+        for (int pass = first; pass < PASSES; pass++) {
+            int[] start = countsOf[pass].clone();
             if (n == 0 || start[digit(keys[0], pass)] == n) continue;
             int sum = 0;
             for (int b = 0; b < BUCKETS; b++) {
@@ -52,6 +63,33 @@ final class DescendingOrder {
             otherRecords = heldRecords;
         }
         return new DescendingOrder(keys, records);
+    }
+
+    /** Puts runs of the same upper half in order, stably; false where one of them is long. */
+    private boolean finished() {
+        int n = keys.length;
+        for (int from = 0; from < n; ) {
+            int to = from + 1;
+            boolean ordered = true;
+            while (to < n && keys[to] >>> UPPER * BITS == keys[from] >>> UPPER * BITS) {
+                ordered &= Long.compareUnsigned(keys[to - 1], keys[to]) <= 0;
+                to++;
+            }
+            if (!ordered && to - from > SHORT) return false;
+            for (int i = from + 1; i < to && !ordered; i++) {
+                long key = keys[i];
+                int record = records[i];
+                int at = i;
+                while (at > from && Long.compareUnsigned(keys[at - 1], key) > 0) {
+                    keys[at] = keys[at - 1];
+                    records[at] = records[--at];
+                }
+                keys[at] = key;
+                records[at] = record;
+            }
+            from = to;
+        }
+        return true;
     }
 
     private static int digit(long key, int pass) {

@@ -11,6 +11,9 @@ import outrider.base.BadInput;
 
 /** The distinct values of any column, as texts, with how many records hold each; missing counts apart. */
 public record Levels(List<Level> levels, int missing) {
+    /** So many numbers' levels are remembered while an outcome is read. */
+    private static final int MOST_KEPT = 1000;
+
     public record Level(String text, int records) {}
 
     /** Commonest first, equal ones by text. O(n). */
@@ -62,8 +65,7 @@ public record Levels(List<Level> levels, int missing) {
         int[] counts = new int[3];
         Set<String> met = new HashSet<>();
         byte[] ofCode = column instanceof CategoryColumn category ? ofCodes(category, wanted) : null;
-        String lastText = null;
-        byte last = 0;
+        Map<Double, Byte> ofNumber = new HashMap<>();
         for (int i = 0; i < outcome.length; i++) {
             if (column.isMissing(i)) {
                 if (!leaveOutMissing) {
@@ -77,11 +79,15 @@ public record Levels(List<Level> levels, int missing) {
             } else if (ofCode != null) {
                 outcome[i] = ofCode[((CategoryColumn) column).codes()[i]];
             } else {
-                String text = column.text(i);
-                if (!text.equals(lastText)) last = wanted.getOrDefault(text, (byte) 0);
-                if (last != 0 && !text.equals(lastText)) met.add(text);
-                lastText = text;
-                outcome[i] = last;
+                Byte known = column instanceof NumberColumn numbers ? ofNumber.get(numbers.values()[i]) : null;
+                if (known == null) {
+                    String text = column.text(i);
+                    known = wanted.getOrDefault(text, (byte) 0);
+                    if (known != 0) met.add(text);
+                    boolean few = ofNumber.size() < MOST_KEPT;
+                    if (few && column instanceof NumberColumn numbers) ofNumber.put(numbers.values()[i], known);
+                }
+                outcome[i] = known;
             }
             counts[outcome[i] + 1]++;
         }

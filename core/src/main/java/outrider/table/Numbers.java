@@ -14,8 +14,16 @@ public final class Numbers {
      * @throws BadInput naming the first line whose value is missing, no number, or not allowed
      */
     public static double[] demand(Table table, String name, DoublePredicate allowed, String remedy) {
+        if (table.column(name) instanceof NumberColumn numbers && allFit(numbers.values(), allowed)) {
+            return numbers.values().clone();
+        }
         int[] rows = IntStream.range(0, table.size()).toArray();
         return demand(table, name, rows, allowed, remedy);
+    }
+
+    private static boolean allFit(double[] values, DoublePredicate allowed) {
+        for (double value : values) if (!Double.isFinite(value) || !allowed.test(value)) return false;
+        return true;
     }
 
     /** The same of some records; the others are not looked at. */

@@ -9,6 +9,8 @@ package outrider.learn.calibrate;
 public record CalibrationLine(double intercept, double slope, double interceptError, double slopeError) {
     private static final int MOST_STEPS = 60;
     private static final double TOLERANCE = 1e-12;
+    /** One logarithm is taken of the product of so many factors from 1 to 2, less one. */
+    private static final int LOGS_TOGETHER = 63;
 
     /**
      * O(n) a step.
@@ -68,6 +70,7 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
     /** Gradient of the likelihood (2), information (3) and loss, about the mean of x. */
     private static double[] sums(double[] x, byte[] outcome, double[] weight, double mean, double a, double b) {
         double[] sums = new double[6];
+        double product = 1;
         for (int i = 0; i < x.length; i++) {
             double w = weight == null ? 1 : weight[i];
             double off = x[i] - mean;
@@ -81,8 +84,18 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
             sums[2] += information;
             sums[3] += information * off;
             sums[4] += information * off * off;
-            sums[5] += w * (Math.max(0, outcome[i] == 1 ? -eta : eta) + Math.log1p(small));
+            double loss = Math.max(0, outcome[i] == 1 ? -eta : eta);
+            if (weight != null) {
+                sums[5] += w * (loss + Math.log1p(small));
+                continue;
+            }
+            sums[5] += loss;
+            product *= 1 + small;
+            if ((i & LOGS_TOGETHER) != LOGS_TOGETHER) continue;
+            sums[5] += Math.log(product);
+            product = 1;
         }
+        sums[5] += Math.log(product);
         return sums;
     }
 
