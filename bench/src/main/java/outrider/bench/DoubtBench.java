@@ -5,10 +5,11 @@ import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.doubt.AucDoubt;
-import outrider.doubt.Bootstrap;
-import outrider.doubt.Depths;
-import outrider.doubt.PairedBand;
-import outrider.exchange.AgainstLeader;
+import outrider.doubt.Band;
+import outrider.doubt.CutDraws;
+import outrider.doubt.Sample;
+import outrider.exchange.AucComparison;
+import outrider.exchange.CutComparison;
 import outrider.rank.Placed;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
@@ -21,6 +22,7 @@ public final class DoubtBench {
     private static final int RECORDS = 1_000_000;
     private static final int CANDIDATES = 8;
     private static final int ROUNDS = 9;
+    private static final double CUT = 83_000;
 
     private DoubtBench() {}
 
@@ -58,21 +60,22 @@ public final class DoubtBench {
                 doubts[ROUNDS / 2] / sorts[ROUNDS / 2]);
     }
 
+    /** AUC and bounds along the depths of each, then everything that is told at one cut, all pairs adjusted together. */
     private static void intervals(double[][] scores, byte[] outcome) {
         Workers workers = new Workers(Runtime.getRuntime().availableProcessors());
+        Sample sample = Sample.of(outcome);
         Placed[] placed = new Placed[CANDIDATES];
         AucDoubt[] auc = new AucDoubt[CANDIDATES];
-        PairedBand.Side[] sides = new PairedBand.Side[CANDIDATES];
+        NetValue[] money = new NetValue[CANDIDATES];
         Seeds seeds = new Seeds(1);
         workers.each(CANDIDATES, c -> {
             placed[c] = Placed.of(scores[c], outcome, null, null);
-            auc[c] = AucDoubt.of(placed[c], outcome);
-            auc[c].interval();
-            Bootstrap.along(placed[c].ranking(), Depths.all(), seeds.stream("bootstrap/" + c));
-            sides[c] = new PairedBand.Side(placed[c], Depths.all());
+            auc[c] = AucDoubt.of(placed[c], sample);
+            money[c] = new NetValue(placed[c].ranking(), new Stakes(74, 4.5, 0, 0, 0, 1 / 3.0), Double.NaN);
+            Band.of(placed[c], sample, money[c], seeds, Workers.ALONE);
         });
-        workers.each(CANDIDATES - 1, c -> auc[c + 1].minus(auc[0]));
-        NetValue money = new NetValue(placed[0].ranking(), new Stakes(74, 4.5, 0, 0, 0, 1 / 3.0), Double.NaN);
-        AgainstLeader.of(0, Arrays.asList(sides), outcome, null, money.worth(), seeds, workers);
+        AucComparison.of(Arrays.asList(auc), 0, false, false, sample.events());
+        CutDraws draws = CutDraws.at(Arrays.asList(placed), CUT, sample, seeds, workers);
+        CutComparison.of(Arrays.asList(placed), Arrays.asList(money), draws, 0, false);
     }
 }

@@ -1,0 +1,62 @@
+package outrider.bench.truth;
+
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+import outrider.doubt.Sample;
+
+/**
+ * A world of scores whose truth is known: candidates see the true risk of a record through noise of their own.
+ *
+ * @param events expected in a sample
+ * @param each records a customer; customers share most of their risk, and their outcome
+ * @param valued whether events carry amounts, lognormal with σ = 2
+ * @param noise of each candidate
+ */
+record Race(int records, int events, int each, boolean valued, double[] noise) {
+    private static final double SLOPE = 1.2;
+    private static final double SHARED = 0.8;
+
+    /** Scores by candidate, and the records they are on. */
+    record Drawn(double[][] scores, Sample sample) {}
+
+    /** @param size records; the world's own number, or many for its truth */
+    Drawn draw(int size, long seed) {
+        RandomStream random = new Seeds(seed).stream("race");
+        double intercept = intercept();
+        byte[] outcome = new byte[size];
+        double[] value = valued ? new double[size] : null;
+        int[] unit = each > 1 ? new int[size] : null;
+        double[][] scores = new double[noise.length][size];
+        double shared = 0;
+        boolean hit = false;
+        for (int i = 0; i < size; i++) {
+            if (i % each == 0) {
+                shared = random.nextGaussian();
+                hit = random.nextDouble() < 1 / (1 + Math.exp(-intercept - SLOPE * shared));
+            }
+            outcome[i] = (byte) (hit ? 1 : 0);
+            double risk = each == 1 ? shared : shared + (1 - SHARED) * random.nextGaussian();
+            if (unit != null) unit[i] = i / each;
+            if (value != null) value[i] = Math.exp(2 * random.nextGaussian());
+            for (int k = 0; k < noise.length; k++) scores[k][i] = risk + noise[k] * random.nextGaussian();
+        }
+        return new Drawn(scores, new Sample(outcome, value, null, unit));
+    }
+
+    /** By halving, so that the expected events are those wanted. */
+    private double intercept() {
+        double low = -15;
+        double high = 5;
+        for (int step = 0; step < 50; step++) {
+            double middle = (low + high) / 2;
+            double rate = 0;
+            for (int q = 0; q < 400; q++) {
+                double z = -4 + 8 * (q + 0.5) / 400;
+                rate += Math.exp(-z * z / 2) / Math.sqrt(2 * Math.PI) * 8 / 400 / (1 + Math.exp(-middle - SLOPE * z));
+            }
+            if (rate * records < events) low = middle;
+            else high = middle;
+        }
+        return low;
+    }
+}
