@@ -396,6 +396,7 @@
   .said {
     margin: 2px 0 0;
     font: italic 12.5px/1.4 var(--font-serif);
+    min-height: 2.8em;
   }
   .empty {
     position: absolute;

@@ -239,6 +239,19 @@
   td :global(.sub) {
     white-space: nowrap;
   }
+  /* room for an interval or a verdict that is on its way, so that columns do not move */
+  td[data-figure='capture'] :global(.sub),
+  td[data-figure='precision'] :global(.sub) {
+    display: block;
+    min-width: 60px;
+  }
+  td[data-figure='lift'] :global(.sub) {
+    display: block;
+    min-width: 62px;
+  }
+  td[data-figure='verdict'] {
+    min-width: 136px;
+  }
   tbody td {
     padding-top: 3px;
     padding-bottom: 3px;

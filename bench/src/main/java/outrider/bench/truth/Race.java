@@ -19,9 +19,15 @@ record Race(int records, int events, int each, boolean valued, double[] noise) {
     /** Scores by candidate, and the records they are on. */
     record Drawn(double[][] scores, Sample sample) {}
 
-    /** @param size records; the world's own number, or many for its truth */
+    /** @param size records; the world's own number, or many for its truth. Samples of fewer than two events are drawn again */
     Drawn draw(int size, long seed) {
-        RandomStream random = new Seeds(seed).stream("race");
+        for (int again = 0; ; again++) {
+            Drawn drawn = drawn(size, new Seeds(seed).stream("race/" + again));
+            if (drawn.sample().events() >= 2) return drawn;
+        }
+    }
+
+    private Drawn drawn(int size, RandomStream random) {
         double intercept = intercept();
         byte[] outcome = new byte[size];
         double[] value = valued ? new double[size] : null;
