@@ -104,6 +104,13 @@
           <td class="n">{found?.records ? score(found.threshold) : found?.records === 0 ? 'nobody' : ''}</td>
           <td class="n">{found && found.records !== null ? percent(found.records / all.records) : ''}</td>
         </tr>
+        {#if m.name === 'accuracy' && found?.records === 0}
+          <tr class="told" data-unprinted="1" data-nobody>
+            <td colspan="5"
+              >No threshold is right more often than acting on nobody, as is usual for rare outcomes.</td
+            >
+          </tr>
+        {/if}
         {#if opened === m.name}
           <tr class="told" data-unprinted="1">
             <td colspan="5">
