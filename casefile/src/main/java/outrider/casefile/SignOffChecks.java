@@ -87,23 +87,24 @@ public final class SignOffChecks {
         return amount == null ? null : amount * figures.perCampaign();
     }
 
-    /** Where the limit cannot be reached at this depth and event rate, half of what can be reached above 1 is demanded. */
+    /** At most half of what can be reached above 1 at this depth and event rate is demanded. */
     private Found lift() {
         double limit = policy.limit(Check.LIFT, "atLeast");
         CutFigures v = figures.validation();
         if (v.lift() == null) return new Found(false, "Nobody is acted on.", Paragraph.THRESHOLD);
         double rate = (v.caught() + v.missed()) / (v.caught() + v.missed() + v.falseAlarms() + v.leftAlone());
         double reachable = Math.min(1 / rate, 1 / v.depth());
-        double demanded = reachable < limit ? 1 + (reachable - 1) / 2 : limit;
+        double demanded = Math.min(limit, 1 + (reachable - 1) / 2);
+        boolean less = demanded < limit;
         return new Found(
                 v.lift() >= demanded,
                 "Lift " + Written.fixed(v.lift(), 2) + "; demanded " + Written.fixed(demanded, 2) + " or more"
-                        + (reachable < limit
+                        + (less
                                 ? " (not the " + Written.number(limit)
                                         + " of the policy, because at this depth and event rate"
                                 : ". At this depth and event rate")
                         + " at most " + Written.fixed(reachable, 2) + " can be reached"
-                        + (reachable < limit ? ")." : "."),
+                        + (less ? ")." : "."),
                 Paragraph.THRESHOLD);
     }
 

@@ -105,7 +105,8 @@ public enum Kind {
             "nearest neighbours",
             Role.FITTED,
             all(
-                    Common.PREPARED,
+                    Common.RECALIBRATED,
+                    Common.LEVELS,
                     whole("neighbours", "neighbours", "How many of the nearest training records vote.", 1, 10_000, 150),
                     yes(
                             "byDistance",
@@ -306,11 +307,11 @@ public enum Kind {
                 "recalibrated, logistic",
                 "isotonic",
                 "recalibrated, isotonic"));
-        /** Of a kind whose own probabilities are known to be too sure. */
+        /** Of a kind whose own probabilities are known to be too sure, or too timid. */
         static final List<Setting> RECALIBRATED = List.of(choice(
                 "calibration",
                 "calibration",
-                "A map of the score to a probability, learnt on out-of-fold scores; without it columns that say the same are counted twice.",
+                "A map of the score to a probability, learnt on out-of-fold scores; without it this kind promises too much or too little.",
                 "logistic",
                 "recalibrated, logistic",
                 "isotonic",
@@ -318,15 +319,14 @@ public enum Kind {
                 "none",
                 "not recalibrated"));
 
-        static final List<Setting> PREPARED = all(
-                FITTED,
-                whole(
-                        "mostLevels",
-                        "levels as inputs of their own",
-                        "Columns with more levels than this become one input, the event rate of the level.",
-                        2,
-                        10_000,
-                        30));
+        static final Setting LEVELS = whole(
+                "mostLevels",
+                "levels as inputs of their own",
+                "Columns with more levels than this become one input, the event rate of the level.",
+                2,
+                10_000,
+                30);
+        static final List<Setting> PREPARED = all(FITTED, LEVELS);
         static final Setting CURVES = yes(
                 "curves",
                 "curves",

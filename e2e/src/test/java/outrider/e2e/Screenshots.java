@@ -21,11 +21,17 @@ final class Screenshots {
                 browser.open(brief + stage);
                 browser.text("Sign-off");
                 if (stage.equals("/compare")) browser.button("capacity");
+                if (stage.equals("/candidates")) browser.text("not separable");
                 take(browser, folder, stage.isEmpty() ? "brief" : stage.substring(1));
             }
             desk(browser, brief, folder);
             opened(browser, brief, "Logistic, six inputs", "Odds ratios", folder, "linear");
             opened(browser, brief, "Decision tree", "Pruning", folder, "tree");
+            browser.open(brief + "/candidates");
+            browser.find("tr[data-candidate='Random forest'] a").click();
+            browser.find("a[href='#figures']").click();
+            browser.text("calibration slope");
+            take(browser, folder, "figures");
             search(browser, brief, folder);
             browser.open(brief + "/data");
             browser.find("[data-column=late_payments_12m] .name button");

@@ -18,12 +18,10 @@ public final class TruthBench {
     private static final double[] TWO = {0.5, 0.8};
     static final Map<String, Map<String, Object>> KINDS = new TreeMap<>(Map.of(
             "logistic", Map.of(),
-            "leastSquares", Map.of(),
-            "margin", Map.of(),
             "bayes", Map.of(),
             "neighbours", Map.of(),
             "tree", Map.of(),
-            "forest", Map.of("trees", 100L),
+            "forest", Map.of("trees", 60L),
             "boosted", Map.of(),
             "network", Map.of()));
 
@@ -94,10 +92,10 @@ public final class TruthBench {
         System.out.println("|---|---|---:|---|");
         for (World world : List.of(
                 new World(World.Fault.SOUND, 4000, 1),
-                new World(World.Fault.SOUND, 12_000, 4),
-                new World(World.Fault.NOISE_ONLY, 4000, 1),
                 new World(World.Fault.LEAK, 4000, 1),
-                new World(World.Fault.DRIFT, 4000, 1))) {
+                new World(World.Fault.DRIFT, 4000, 1),
+                new World(World.Fault.NOISE_ONLY, 4000, 1),
+                new World(World.Fault.SOUND, 8000, 4))) {
             KINDS.forEach((kind, settings) -> {
                 Map<String, Integer> counts = new TreeMap<>();
                 List<World.Found> found = new ArrayList<>();
