@@ -127,7 +127,7 @@ public enum Kind {
             "decision tree",
             Role.FITTED,
             all(
-                    Common.FITTED,
+                    Common.RECALIBRATED,
                     choice(
                             "impurity",
                             "splits by",
@@ -229,7 +229,8 @@ public enum Kind {
             "neural network",
             Role.FITTED,
             all(
-                    Common.PREPARED,
+                    Common.RECALIBRATED,
+                    Common.LEVELS,
                     whole("units", "hidden units", "In the one hidden layer.", 1, 200, 4),
                     choice(
                             "activation",

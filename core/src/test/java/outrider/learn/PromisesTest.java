@@ -76,7 +76,7 @@ class PromisesTest {
         TrainingData data = rare(5000, 8, null);
         Model model = fit(
                         Kind.TREE,
-                        Map.of("pruning", "descriptionLength"),
+                        Map.of("pruning", "descriptionLength", "calibration", "none"),
                         data,
                         new Balance(Balance.Method.WEIGHTS, 0.4))
                 .model();

@@ -1,10 +1,11 @@
 package outrider.learn.calibrate;
 
-import outrider.base.BadInput;
+import java.util.Arrays;
 
 /**
  * Intercept and slope by maximum likelihood, on the log-odds of a probability or on a plain score (Cox 1958; Platt 1999). Scores that say
- * nothing, whose slope would not rise, keep their order and all promise nearly the base rate.
+ * nothing, whose slope would not rise, keep their order and all promise nearly the base rate. Scores that part the outcomes, for which no
+ * likelihood is the greatest, are fitted to the targets of Platt (1999), (events + 1) / (events + 2) and 1 / (others + 2).
  *
  * @param onLogOdds whether scores are probabilities, of which the log-odds are taken
  * @param edge by how much probabilities are kept off 0 and 1; 0 in documents of before, which took {@link #CLIP}
@@ -14,17 +15,13 @@ public record LogisticMap(double intercept, double slope, boolean onLogOdds, dou
     /** In standard deviations of what it is read from. */
     private static final double NEARLY_FLAT = 1e-3;
 
-    /** @throws BadInput if there is no finite fit */
     public static LogisticMap fit(double[] score, byte[] outcome, boolean probability) {
         double[] x = new double[score.length];
         double edge = 1 / (2.0 * score.length);
         for (int i = 0; i < x.length; i++) x[i] = read(score[i], probability, edge);
         CalibrationLine line = CalibrationLine.fit(x, outcome, null, null);
-        if (line == null) {
-            throw BadInput.of(
-                    "calibration", "logistic finds no line through the out-of-fold scores", "choose none or isotonic");
-        }
-        if (line.slope() > 0) return new LogisticMap(line.intercept(), line.slope(), probability, edge);
+        if (line == null) line = toTargets(x, outcome);
+        if (line != null && line.slope() > 0) return new LogisticMap(line.intercept(), line.slope(), probability, edge);
         double mean = 0;
         double squares = 0;
         double events = 0;
@@ -34,7 +31,25 @@ public record LogisticMap(double intercept, double slope, boolean onLogOdds, dou
         }
         for (double one : x) squares += (one - mean) * (one - mean) / x.length;
         double slope = NEARLY_FLAT / Math.max(1e-9, Math.sqrt(squares));
-        return new LogisticMap(Math.log(events / (x.length - events)) - slope * mean, slope, probability, edge);
+        double prior = events == 0 || events == x.length ? 1 : 0;
+        double odds = (events + prior) / (x.length - events + prior);
+        return new LogisticMap(Math.log(odds) - slope * mean, slope, probability, edge);
+    }
+
+    private static CalibrationLine toTargets(double[] x, byte[] outcome) {
+        int n = x.length;
+        double events = 0;
+        for (byte one : outcome) events += one;
+        double[] twice = Arrays.copyOf(x, 2 * n);
+        System.arraycopy(x, 0, twice, n, n);
+        byte[] both = Arrays.copyOf(outcome, 2 * n);
+        double[] weight = new double[2 * n];
+        for (int i = 0; i < n; i++) {
+            both[n + i] = (byte) (1 - outcome[i]);
+            weight[n + i] = 1 / ((outcome[i] == 1 ? events : n - events) + 2);
+            weight[i] = 1 - weight[n + i];
+        }
+        return CalibrationLine.fit(twice, both, weight, null);
     }
 
     private static double read(double score, boolean probability, double edge) {
