@@ -1,0 +1,172 @@
+package outrider.casefile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Workers;
+import outrider.check.AlarmKind;
+import outrider.doubt.AucDoubt;
+import outrider.exchange.CutFigures;
+
+/** From the file to the checks of the policy, on files that nobody shaped for it. */
+class AwkwardTablesTest {
+    private record Run(CaseData data, List<Entrant> entrants, Figures figures) {}
+
+    private static final Map<AwkwardTable, Run> RUNS = new HashMap<>();
+
+    @TempDir
+    static Path folder;
+
+    private static Run run(AwkwardTable table) {
+        return RUNS.computeIfAbsent(table, t -> {
+            try {
+                Path file = Files.writeString(folder.resolve(t + ".csv"), t.text());
+                CaseData data = CaseData.read(t.brief(null, null), file, Progress.NONE);
+                List<Entrant> entrants = CaseRun.of(data, Winter.WORKERS, Progress.NONE);
+                Figures sealed = FiguresMaker.of(data, entrants, Winter.WORKERS);
+                double records = sealed.validation().records();
+                BriefFile open = t.brief(
+                        new BriefFile.CutSpec(sealed.chosen(), records, "best net value"),
+                        new BriefFile.SealSpec("analyst", "2026-11-23T10:00:00Z", sealed.chosen(), records));
+                CaseData opened = new CaseData(
+                        open, data.sha256(), data.bytes(), data.table(), data.outcome(), data.parts(), data.units());
+                return new Run(opened, entrants, FiguresMaker.of(opened, entrants, Winter.WORKERS));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        });
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void everyRecordAndEventIsInOnePart(AwkwardTable table) {
+        Figures.Split split = run(table).figures().split();
+        int events = (int) table.text().lines().filter(l -> l.endsWith("yes")).count();
+        Figures.Part reserve = run(table).figures().reserve().part();
+        assertThat(split.training().events() + split.validation().events() + reserve.events())
+                .isEqualTo(events);
+        assertThat(split.training().records() + split.validation().records() + split.reserveRecords())
+                .isEqualTo(run(table).data().table().size());
+        assertThat(split.leftOut()).isZero();
+    }
+
+    @Test
+    void aWordAmongNumbersIsRefusedByNameUntilSomebodySaysThatItIsMissing() throws IOException {
+        Path file = Files.writeString(folder.resolve("unread.csv"), AwkwardTable.DIRTY.text());
+        BriefFile said = AwkwardTable.DIRTY.brief(null, null);
+        BriefFile unsaid = Winter.brief(said, Map.of(), null, null, said.memo());
+        assertThatThrownBy(() -> CaseRun.of(CaseData.read(unsaid, file, Progress.NONE), Winter.WORKERS, Progress.NONE))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("measure 0")
+                .hasMessageContaining("free text");
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void everyFigureIsWithinItsRangeAndItsInterval(AwkwardTable table) {
+        Figures f = run(table).figures();
+        double events = f.split().validation().events();
+        double records = f.split().validation().records();
+        assertThat(f.candidates()).hasSize(11).last().matches(Figures.Row::reference);
+        for (Figures.Row row : f.candidates()) {
+            assertHolds(row.name(), row.auc());
+            if (row.outOfFold() != null) assertHolds(row.name() + " out of fold", row.outOfFold());
+            CutFigures cut = row.atCut();
+            assertThat(cut.caught() + cut.missed()).as(row.name()).isCloseTo(events, within(1e-9));
+            assertThat(cut.caught() + cut.missed() + cut.falseAlarms() + cut.leftAlone())
+                    .as(row.name())
+                    .isCloseTo(records, within(1e-9));
+            assertThat(cut.records()).as(row.name()).isCloseTo(f.validation().records(), within(1e-9));
+            assertThat(row.bestDepth()).as(row.name()).isBetween(0.0, 0.1 + 1 / records);
+            assertThat(row.bestGain()).as(row.name()).isGreaterThanOrEqualTo(-1e-9);
+            double last = 0;
+            for (double[] point : row.curve()) {
+                assertThat(point[1]).as(row.name()).isBetween(last - 1e-12, 1 + 1e-12);
+                last = point[1];
+            }
+        }
+        assertThat(f.validation().records()).isEqualTo(Math.rint(f.validation().records()));
+    }
+
+    private static void assertHolds(String name, AucDoubt.Interval interval) {
+        assertThat(interval.auc()).as(name).isBetween(0.0, 1.0);
+        if (interval.low() == null) return;
+        assertThat(interval.low()).as(name).isBetween(0.0, interval.auc());
+        assertThat(interval.high()).as(name).isBetween(interval.auc(), 1.0);
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void everyProbabilityIsOne(AwkwardTable table) {
+        Run run = run(table);
+        for (Entrant entrant : run.entrants()) {
+            double[] score = entrant.score().apply(run.data().parts().validation());
+            assertThat(score).as(entrant.name()).doesNotContain(Double.NaN);
+            if (entrant.probability()) {
+                for (double s : score) assertThat(s).as(entrant.name()).isBetween(0.0, 1.0);
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void everyCheckOfThePolicyFindsSomethingToSay(AwkwardTable table) {
+        Run run = run(table);
+        List<CheckResult> checks =
+                SignOffChecks.of(Policy.shipped(), run.data().brief(), run.figures(), new Conduct(1, 1, 2));
+        assertThat(checks).hasSizeGreaterThan(10);
+        for (CheckResult check : checks) {
+            assertThat(check.words())
+                    .as(check.check().jsonName())
+                    .isNotBlank()
+                    .doesNotContain("NaN")
+                    .doesNotContain("Infinity")
+                    .doesNotContain("null");
+        }
+        assertThat(Canonical.write(run.figures())).isNotEmpty();
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void theSameFiguresComeOfOneThread(AwkwardTable table) {
+        Run run = run(table);
+        Workers one = new Workers(1);
+        Figures again = FiguresMaker.of(run.data(), CaseRun.of(run.data(), one, Progress.NONE), one);
+        assertThat(Canonical.write(again)).isEqualTo(Canonical.write(run.figures()));
+    }
+
+    @ParameterizedTest
+    @EnumSource(names = {"DULL", "CONSTANT"})
+    void nobodyIsAheadWhereNothingSaysAnything(AwkwardTable table) {
+        Figures f = run(table).figures();
+        for (Figures.Row row : f.candidates()) {
+            assertThat(row.alarms())
+                    .as(row.name())
+                    .noneMatch(a -> a.kind() == AlarmKind.TOO_GOOD || a.kind() == AlarmKind.DOES_NOT_CARRY_OVER);
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(names = {"TINY", "RARE", "COMMON", "CONSTANT"})
+    void tooLittleToSignIsNotSigned(AwkwardTable table) {
+        Run run = run(table);
+        assertThat(SignOffChecks.of(Policy.shipped(), run.data().brief(), run.figures(), new Conduct(1, 1, 2)))
+                .filteredOn(c -> c.check() == Check.EVENTS)
+                .singleElement()
+                .matches(c -> !c.passes());
+    }
+}
