@@ -5375,6 +5375,8 @@ export interface components {
       ece?: number;
       /** Format: double */
       eceExpected?: number;
+      /** Format: double */
+      eceExpectedOfUnits?: number;
       reliability?: components['schemas']['Reliability'][];
     };
     Problem: {

@@ -160,7 +160,7 @@ public final class SignOffChecks {
         double to = policy.limit(Check.CALIBRATION, "slopeTo");
         double error = policy.limit(Check.CALIBRATION, "errorAtMost");
         boolean slopeOff = quality.slope() != null && (quality.slopeHigh() < from || quality.slopeLow() > to);
-        double excess = quality.ece() - quality.eceExpected();
+        double excess = quality.ece() - quality.perfect();
         String slope = quality.slope() == null
                 ? "No calibration line can be fitted"
                 : "Slope " + Written.fixed(quality.slope(), 2) + " (95 % interval "
@@ -169,7 +169,7 @@ public final class SignOffChecks {
         return new Found(
                 !slopeOff && excess <= error,
                 slope + ", mean error " + Written.fixed(quality.ece(), 4) + " where a perfect forecast would show "
-                        + Written.fixed(quality.eceExpected(), 4) + " (allowed " + Written.number(error) + " more).",
+                        + Written.fixed(quality.perfect(), 4) + " (allowed " + Written.number(error) + " more).",
                 Paragraph.CALIBRATION);
     }
 

@@ -21,7 +21,7 @@ public final class FigureDraws {
 
     /** Partial AUC up to a false-positive rate, by candidate and replicate. */
     public static double[][] partialAuc(List<Placed> placed, double upTo, Sample sample, Seeds seeds, Workers workers) {
-        return draw(placed, sample, seeds, workers, resample -> partialAuc(resample, upTo));
+        return draw(placed, sample, seeds, workers, of -> PartialAuc.along(of.runs(), of::records, of::events, upTo));
     }
 
     private static double[][] draw(List<Placed> placed, Sample sample, Seeds seeds, Workers workers, Figure figure) {
@@ -48,24 +48,5 @@ public final class FigureDraws {
             if (more > 0) sum += more * of.events(s) / of.records(s);
         }
         return sum / of.totalEvents();
-    }
-
-    private static double partialAuc(Resample of, double upTo) {
-        double others = of.total() - of.totalEvents();
-        double most = upTo * others;
-        double area = 0;
-        for (int s = 1; s <= of.runs(); s++) {
-            double from = of.records(s - 1) - of.events(s - 1);
-            double to = of.records(s) - of.events(s);
-            double start = of.events(s - 1);
-            double end = of.events(s);
-            if (from >= most) break;
-            if (to > most) {
-                end = start + (end - start) * (most - from) / (to - from);
-                to = most;
-            }
-            area += (to - from) * (start + end) / 2;
-        }
-        return PartialAuc.scaled(area / of.totalEvents() / others, upTo);
     }
 }

@@ -93,6 +93,11 @@ public record Fitted(Model model, double[] outOfFold) {
         return IntStream.range(0, fold.length).filter(chosen).toArray();
     }
 
+    private static Fitted mean(Model model, double[][] features, Settings settings, TrainingData data, int folds) {
+        double[] scores = BlendModel.combined(features, null);
+        return calibrated(Kind.BLEND, settings, data, model, scores, OutOfFold.folds(data, folds));
+    }
+
     private static Fitted blend(
             Settings settings, TrainingData data, int folds, List<Member> members, Workers workers, Progress progress) {
         if (members.size() < 2) throw BadInput.of("members", "are fewer than two", "choose at least two candidates");
@@ -115,13 +120,7 @@ public record Fitted(Model model, double[] outOfFold) {
                 features[i] = BlendModel.ranks(members.get(i).outOfFold(), references[i]);
             }
             Model model = new BlendModel(models, names, null, references);
-            return calibrated(
-                    Kind.BLEND,
-                    settings,
-                    data,
-                    model,
-                    BlendModel.combined(features, null),
-                    OutOfFold.folds(data, folds));
+            return mean(model, features, settings, data, folds);
         }
         for (int i = 0; i < m; i++) features[i] = members.get(i).outOfFold();
         if (method.equals("probabilities")) {
@@ -134,13 +133,7 @@ public record Fitted(Model model, double[] outOfFold) {
                 }
             }
             Model model = new BlendModel(models, names, null, null);
-            return calibrated(
-                    Kind.BLEND,
-                    settings,
-                    data,
-                    model,
-                    BlendModel.combined(features, null),
-                    OutOfFold.folds(data, folds));
+            return mean(model, features, settings, data, folds);
         }
         for (int i = 0; i < m; i++) {
             features[i] = BlendModel.stacked(features[i], models.get(i).probability());

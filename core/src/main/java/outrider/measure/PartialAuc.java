@@ -1,5 +1,6 @@
 package outrider.measure;
 
+import java.util.function.IntToDoubleFunction;
 import outrider.base.BadInput;
 import outrider.rank.Ranking;
 
@@ -17,28 +18,31 @@ public final class PartialAuc {
         if (!(upTo > 0 && upTo <= 1)) {
             throw BadInput.of("partialAuc", "goes up to " + upTo, "give a false-positive rate above 0, at most 1");
         }
-        double events = ranking.totalEvents();
-        double others = ranking.total() - events;
-        double most = upTo * others;
-        double area = 0;
-        for (int g = 1; g <= ranking.groups(); g++) {
-            double from = ranking.size(g - 1) - ranking.events(g - 1);
-            double to = ranking.size(g) - ranking.events(g);
-            double start = ranking.events(g - 1);
-            double end = ranking.events(g);
-            if (from >= most) break;
-            if (to > most) {
-                end = start + (end - start) * (most - from) / (to - from);
-                to = most;
-            }
-            area += (to - from) * (start + end) / 2;
-        }
-        return scaled(area / events / others, upTo);
+        return along(ranking.groups(), ranking::size, ranking::events, upTo);
     }
 
-    /** @param area over [0, f] */
-    public static double scaled(double area, double upTo) {
+    /**
+     * The same along any staircase of records and events, straight from one point to the next.
+     *
+     * @param last point; the first is 0, where there is no record
+     * @param records of the points, and {@code events} among them, cumulative
+     */
+    public static double along(int last, IntToDoubleFunction records, IntToDoubleFunction events, double upTo) {
+        double allEvents = events.applyAsDouble(last);
+        double others = records.applyAsDouble(last) - allEvents;
+        double most = upTo * others;
+        double area = 0;
+        double start = 0;
+        double from = 0;
+        for (int point = 1; point <= last && from < most; point++) {
+            double end = events.applyAsDouble(point);
+            double to = records.applyAsDouble(point) - end;
+            double share = to > most ? (most - from) / (to - from) : 1;
+            area += share * (to - from) * (start + start + share * (end - start)) / 2;
+            start = end;
+            from = to;
+        }
         double chance = upTo * upTo / 2;
-        return (1 + (area - chance) / (upTo - chance)) / 2;
+        return (1 + (area / allEvents / others - chance) / (upTo - chance)) / 2;
     }
 }

@@ -1,6 +1,7 @@
 package outrider.measure;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import outrider.base.Normal;
 import outrider.learn.calibrate.CalibrationLine;
@@ -11,7 +12,9 @@ import outrider.rank.Ranking;
  *
  * @param intercept of the calibration line with its 95 % Wald interval; null where it cannot be fitted (a constant score, or separation)
  * @param slope likewise; 1 is perfect, below 1 over-confident
- * @param ece over the bands of {@code reliability}; {@code eceExpected} what a perfect forecast of this size would show
+ * @param ece over the bands of {@code reliability}; {@code eceExpected} what a perfect forecast of this size would show, if every record
+ *     stood alone
+ * @param eceExpectedOfUnits the same where records of one unit go together; null where every record stands alone
  */
 public record ProbabilityQuality(
         double logLoss,
@@ -25,12 +28,18 @@ public record ProbabilityQuality(
         Double slopeHigh,
         double ece,
         double eceExpected,
+        Double eceExpectedOfUnits,
         List<Reliability> reliability) {
     private static final double CLIP = 1e-15;
 
     /** One band: mean predicted probability against the observed rate with its Wilson 95 % interval. */
     public record Reliability(
             int band, double records, double meanProbability, double observedRate, double low, double high) {}
+
+    /** What a perfect forecast of these records would show. */
+    public double perfect() {
+        return eceExpectedOfUnits == null ? eceExpected : eceExpectedOfUnits;
+    }
 
     /** Whether every score lies in [0, 1]. */
     public static boolean applies(double[] score) {
@@ -74,11 +83,15 @@ public record ProbabilityQuality(
         List<Reliability> rows = reliability(ranking, q);
         double ece = 0;
         double expected = 0;
+        double ofUnits = 0;
+        double[] apart = unit == null ? null : inflation(ranking, rows, score, outcome, weight, unit);
         for (Reliability row : rows) {
             double share = row.records() / ranking.total();
             double p = row.meanProbability();
             ece += share * Math.abs(p - row.observedRate());
-            expected += share * Math.sqrt(2 / Math.PI * Math.max(0, p * (1 - p)) / row.records());
+            double error = Math.sqrt(2 / Math.PI * Math.max(0, p * (1 - p)) / row.records());
+            expected += share * error;
+            if (apart != null) ofUnits += share * error * Math.sqrt(apart[row.band() - 1]);
         }
         double rate = ranking.baseRate();
         return new ProbabilityQuality(
@@ -93,7 +106,39 @@ public record ProbabilityQuality(
                 line == null ? null : line.slope() + Normal.Z95 * line.slopeError(),
                 ece,
                 expected,
+                unit == null ? null : ofUnits,
                 rows);
+    }
+
+    /**
+     * By band, how many times the variance of its event rate is that of records that stand alone: squared sums of its deviations by
+     * unit over their squares (the design effect, Kish 1965). A record of a tie group across two bands counts in the first.
+     */
+    private static double[] inflation(
+            Ranking ranking, List<Reliability> rows, double[] score, byte[] outcome, double[] weight, int[] unit) {
+        double[] lowest = new double[rows.size()];
+        double to = 0;
+        for (int b = 0; b < lowest.length; b++) {
+            to += rows.get(b).records();
+            int point = ranking.pointAtOrBefore(to);
+            boolean inside = point < ranking.groups() && ranking.size(point) < to;
+            lowest[b] = b == lowest.length - 1 ? Double.NEGATIVE_INFINITY : ranking.score(inside ? point + 1 : point);
+        }
+        int units = Arrays.stream(unit).max().orElse(-1) + 1;
+        double[] sums = new double[units * lowest.length];
+        double[] alone = new double[lowest.length];
+        for (int i = 0; i < score.length; i++) {
+            int b = 0;
+            while (score[i] < lowest[b]) b++;
+            double off =
+                    (weight == null ? 1 : weight[i]) * (outcome[i] - rows.get(b).observedRate());
+            sums[unit[i] * lowest.length + b] += off;
+            alone[b] += off * off;
+        }
+        double[] together = new double[lowest.length];
+        for (int k = 0; k < sums.length; k++) together[k % lowest.length] += sums[k] * sums[k];
+        for (int b = 0; b < together.length; b++) together[b] = alone[b] == 0 ? 1 : together[b] / alone[b];
+        return together;
     }
 
     private static List<Reliability> reliability(Ranking ranking, int q) {

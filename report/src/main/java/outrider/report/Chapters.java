@@ -393,7 +393,7 @@ final class Chapters {
                         + ", where 1 is perfect and less is over-confident, and an intercept of "
                         + fixedIn(q.intercept(), q.interceptLow(), q.interceptHigh()) + ".";
         blocks.add(Block.text(slope + " Over ten bands the forecast is off by " + Written.fixed(q.ece(), 4)
-                + " on average, where a perfect one of this size would be by " + Written.fixed(q.eceExpected(), 4)
+                + " on average, where a perfect one of this size would be by " + Written.fixed(q.perfect(), 4)
                 + "; Brier score " + Written.fixed(q.brier(), 4) + ", log loss "
                 + Written.fixed(q.logLoss(), 4) + "."));
         blocks.add(Block.chart(Charts.reliability(e)));
