@@ -6,7 +6,8 @@ import { cellsOf, csv } from '../src/lib/files';
 import { begin, differing, layout, read } from '../src/lib/layout.svelte';
 import { PANE_KINDS } from '../src/lib/paneKinds';
 import { place, pointed, valueAt } from '../src/lib/paneReading';
-import { drawing, type PaneData } from '../src/lib/panes';
+import type { PaneData } from '../src/lib/paneParts';
+import { drawing } from '../src/lib/panes';
 import { flips, regions } from '../src/lib/sensitivity';
 import { brief, comparison, row } from './case';
 

@@ -2,7 +2,7 @@ import { type AtCut } from './curve';
 import { count, fixed, gain, percent, score } from './format';
 import { cellsOf, measure, shown } from './measures';
 import type { PaneKind } from './paneKinds';
-import type { PaneData } from './panes';
+import type { PaneData } from './paneParts';
 
 /** Where the cut lies in a pane. `up` is null where it is a line only. */
 export interface CutPlace {

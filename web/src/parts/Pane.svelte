@@ -12,7 +12,8 @@
   import { measure, MEASURES } from '../lib/measures';
   import { PANE_KINDS, type PaneKind } from '../lib/paneKinds';
   import { place, pointed, valueAt } from '../lib/paneReading';
-  import { drawing, type PaneData } from '../lib/panes';
+  import type { PaneData } from '../lib/paneParts';
+  import { drawing } from '../lib/panes';
   import { pins, type Pinned } from '../lib/pins.svelte';
   import PaneTools from './PaneTools.svelte';
 
