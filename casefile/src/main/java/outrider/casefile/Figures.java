@@ -55,7 +55,12 @@ public record Figures(
     public record Split(
             Part training, Part validation, int reserveRecords, int leftOut, String method, String balance) {}
 
-    public record Part(int records, int events) {}
+    public record Part(int records, int events) {
+        /** Events or non-events, whichever are fewer. */
+        int fewest() {
+            return Math.min(events, records - events);
+        }
+    }
 
     /**
      * One candidate.

@@ -111,13 +111,18 @@ public final class SignOffChecks {
     private Found carriesOver() {
         double limit = policy.limit(Check.CARRIES_OVER, "gapAtMost");
         Figures.Row row = figures.chosenRow();
-        Double z = CandidateAlarms.standardisedGap(row.outOfFold(), row.auc());
+        Double z = CandidateAlarms.standardisedGap(
+                row.outOfFold(),
+                row.auc(),
+                Math.min(
+                        figures.split().training().fewest(),
+                        figures.split().validation().fewest()));
         if (z == null) {
             return new Found(
                     true,
                     row.outOfFold() == null
                             ? "No model was fitted without some of training's records, so there is nothing to hold against validation."
-                            : "The AUC's error is not known, so nothing can be held against validation.",
+                            : "Too few events or non-events for an error of the AUC, so nothing can be held against validation.",
                     Paragraph.COMPARISON);
         }
         double gap = row.outOfFold().auc() - row.auc().auc();
@@ -192,7 +197,7 @@ public final class SignOffChecks {
     }
 
     private static boolean enough(Figures.Part part, double demanded) {
-        return Math.min(part.events(), part.records() - part.events()) >= demanded;
+        return part.fewest() >= demanded;
     }
 
     private String both(Figures.Part part) {

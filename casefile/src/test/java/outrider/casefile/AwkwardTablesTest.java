@@ -161,6 +161,22 @@ class AwkwardTablesTest {
     }
 
     @ParameterizedTest
+    @EnumSource
+    void noColumnIsTakenForALeak(AwkwardTable table) {
+        assertThat(run(table).figures().columns())
+                .flatExtracting(Figures.ColumnRow::alarms)
+                .noneMatch(Figures.Rung::leak);
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void whatIsSoundCarriesOver(AwkwardTable table) {
+        for (Figures.Row row : run(table).figures().candidates()) {
+            assertThat(row.alarms()).as(row.name()).noneMatch(a -> a.kind() == AlarmKind.DOES_NOT_CARRY_OVER);
+        }
+    }
+
+    @ParameterizedTest
     @EnumSource(names = {"TINY", "RARE", "COMMON", "CONSTANT"})
     void tooLittleToSignIsNotSigned(AwkwardTable table) {
         Run run = run(table);

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import outrider.doubt.AucDoubt;
+import outrider.doubt.Verdict;
 import outrider.measure.ProbabilityQuality;
 
 /** The alarms of one candidate (METHODS section 9). References ring none. */
@@ -19,10 +20,11 @@ public final class CandidateAlarms {
     /**
      * @param outOfFold of training; null where there are no such scores
      * @param validation of the same candidate
+     * @param fewest events or non-events of either part, whichever is the least; below {@link Verdict#FEWEST} errors are not believed
      * @param quality on validation; null where the score is no probability
      */
     public static List<Alarm> of(
-            AucDoubt.Interval outOfFold, AucDoubt.Interval validation, ProbabilityQuality quality) {
+            AucDoubt.Interval outOfFold, AucDoubt.Interval validation, int fewest, ProbabilityQuality quality) {
         List<Alarm> alarms = new ArrayList<>();
         if (validation.auc() >= TOO_GOOD) {
             alarms.add(new Alarm(
@@ -32,7 +34,7 @@ public final class CandidateAlarms {
                             "Validation AUC is %.3f. An input may know the outcome: look for columns that are filled in afterwards.",
                             validation.auc())));
         }
-        Double z = standardisedGap(outOfFold, validation);
+        Double z = standardisedGap(outOfFold, validation, fewest);
         if (z != null && Math.abs(z) >= ERRORS_APART) {
             double gap = outOfFold.auc() - validation.auc();
             if (Math.abs(gap) >= APART) alarms.add(carriesNotOver(outOfFold.auc(), validation.auc(), z));
@@ -50,8 +52,9 @@ public final class CandidateAlarms {
         return alarms;
     }
 
-    /** Out of fold less validation, in standard errors of independent parts (Hanley and McNeil 1982); null where unknown. */
-    public static Double standardisedGap(AucDoubt.Interval outOfFold, AucDoubt.Interval validation) {
+    /** Out of fold less validation, in standard errors of independent parts (Hanley and McNeil 1982); null where unknown, or where too few say it. */
+    public static Double standardisedGap(AucDoubt.Interval outOfFold, AucDoubt.Interval validation, int fewest) {
+        if (fewest < Verdict.FEWEST) return null;
         if (outOfFold == null || outOfFold.standardError() == null || validation.standardError() == null) return null;
         double error = Math.hypot(outOfFold.standardError(), validation.standardError());
         double gap = outOfFold.auc() - validation.auc();

@@ -43,10 +43,12 @@ public final class ColumnAlarms {
 
     /** Why the column may leak, or null. */
     private static String leak(ColumnProfile profile) {
-        if (profile.auc() != null && profile.auc() >= LEAKING_AUC) {
+        if (profile.auc() != null && profile.auc() >= LEAKING_AUC && beyondChance(profile.auc(), profile)) {
             return String.format(Locale.ROOT, "Alone it ranks the outcome with an AUC of %.3f.", profile.auc());
         }
-        if (profile.missingAuc() != null && profile.missingAuc() >= LEAKING_MISSING_AUC) {
+        if (profile.missingAuc() != null
+                && profile.missingAuc() >= LEAKING_MISSING_AUC
+                && beyondChance(profile.missingAuc(), profile)) {
             return String.format(
                     Locale.ROOT, "Whether it is missing ranks the outcome with an AUC of %.3f.", profile.missingAuc());
         }
@@ -68,10 +70,22 @@ public final class ColumnAlarms {
     }
 
     private static boolean apart(Cell a, Cell b) {
-        if (a.records() == 0 || b.records() == 0) return false;
-        double all = (a.events() + b.events()) / (double) (a.records() + b.records());
-        double error = Math.sqrt(all * (1 - all) * (1.0 / a.records() + 1.0 / b.records()));
-        return error > 0 && Math.abs(a.rate() - b.rate()) >= APART * error;
+        return apart(a.events(), a.records(), b.events(), b.records());
+    }
+
+    /** Whether two event rates lie further apart than chance explains. */
+    static boolean apart(double events, double records, double otherEvents, double otherRecords) {
+        if (records == 0 || otherRecords == 0) return false;
+        double all = (events + otherEvents) / (records + otherRecords);
+        double error = Math.sqrt(all * (1 - all) * (1 / records + 1 / otherRecords));
+        return error > 0 && Math.abs(events / records - otherEvents / otherRecords) >= APART * error;
+    }
+
+    /** Whether an AUC lies further from ½ than chance explains, with so few events or non-events (Mann and Whitney 1947). */
+    private static boolean beyondChance(double auc, ColumnProfile profile) {
+        double events = profile.present().events() + profile.absent().events();
+        double others = profile.records() - events;
+        return Math.abs(auc - 0.5) >= APART * Math.sqrt((events + others + 1) / (12 * events * others));
     }
 
     private static String rate(Cell cell) {

@@ -16,7 +16,7 @@ import outrider.table.ColumnType;
  * @param informationValue null likewise
  * @param missingAuc of "is missing" alone, at least 0.5; 0.5 where all or none are missing; null without an outcome
  * @param identifierLike whether it holds nearly one text or whole number a record
- * @param telling levels of at least 1 % of the records, and 20, whose event rate is 0.99 or more
+ * @param telling levels of at least 1 % of the records, and 20, whose event rate is 0.99 or more, far from that of the others
  * @param drawn up to 20 runs of equal width (the outermost take the tails), or the commonest levels: for a small picture
  * @param bands ten quantile bands with equal values kept together, or the commonest levels
  * @param moreLevels how many levels the last of {@code bands} stands for; 0 where it stands for itself
@@ -83,7 +83,7 @@ public record ColumnProfile(
                 judged ? Double.valueOf(informationValue(ivCells(tally))) : null,
                 outcome == null ? null : Double.valueOf(missingAuc(tally, others, events)),
                 identifierLike(tally),
-                judged ? telling(tally, rows.length) : List.of(),
+                judged ? telling(tally, rows.length, events + tally.missingEvents()) : List.of(),
                 !told
                         ? List.of()
                         : tally.ordered() ? runs(tally, judged) : levels(tally, byCount, DRAWN_LEVELS, judged),
@@ -269,11 +269,12 @@ public record ColumnProfile(
         return Math.max(auc, 1 - auc);
     }
 
-    private static List<String> telling(Tally tally, int records) {
+    private static List<String> telling(Tally tally, int records, int events) {
         List<String> telling = new ArrayList<>();
         for (int i = 0; i < tally.size() && tally.size() <= MOST_LEVELS; i++) {
             int all = tally.records(i);
             if (all < FEWEST || all < 0.01 * records || tally.events()[i] < 0.99 * all) continue;
+            if (!ColumnAlarms.apart(tally.events()[i], all, events - tally.events()[i], records - all)) continue;
             telling.add(
                     tally.ordered()
                             ? outrider.table.NumberColumn.text(tally.values()[i])

@@ -33,6 +33,11 @@ public record Sample(byte[] outcome, double[] value, double[] weight, int[] unit
         return outcome.length;
     }
 
+    /** Events or non-events, whichever are fewer. */
+    public int fewest() {
+        return Math.min(events(), size() - events());
+    }
+
     public int events() {
         int events = 0;
         for (byte y : outcome) events += y;

@@ -76,7 +76,13 @@ public record Scored(
                 Arrays.stream(points)
                         .mapToDouble(p -> onTraining.events(p) / onTraining.totalEvents())
                         .toArray(),
-                nature.reference() ? List.of() : CandidateAlarms.of(outOfFold, doubt.interval(), quality));
+                nature.reference()
+                        ? List.of()
+                        : CandidateAlarms.of(
+                                outOfFold,
+                                doubt.interval(),
+                                Math.min(training.sample().fewest(), validation.fewest()),
+                                quality));
     }
 
     private static AucDoubt.Interval outOfFold(Training training) {

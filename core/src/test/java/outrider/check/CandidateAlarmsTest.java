@@ -15,7 +15,7 @@ class CandidateAlarmsTest {
     }
 
     private static List<AlarmKind> rung(AucDoubt.Interval outOfFold, AucDoubt.Interval validation) {
-        return CandidateAlarms.of(outOfFold, validation, null).stream()
+        return CandidateAlarms.of(outOfFold, validation, 100, null).stream()
                 .map(Alarm::kind)
                 .toList();
     }
@@ -27,11 +27,21 @@ class CandidateAlarmsTest {
         assertThat(rung(auc(0.80, 0.02), auc(0.76, 0.02))).isEmpty();
         assertThat(rung(auc(0.80, 0.001), auc(0.785, 0.001))).isEmpty();
         assertThat(rung(null, auc(0.76, 0.01))).isEmpty();
-        assertThat(CandidateAlarms.of(auc(0.70, 0.008), auc(0.76, 0.01), null)
+        assertThat(CandidateAlarms.of(auc(0.70, 0.008), auc(0.76, 0.01), 100, null)
                         .get(0)
                         .meaning())
                 .contains("0.700 out of fold")
                 .contains("leaked into it");
+    }
+
+    /** Three events that all rank first have an AUC of 1 without an error. */
+    @Test
+    void aGapThatAFewEventsTellRingsNothing() {
+        AucDoubt.Interval perfect = new AucDoubt.Interval(0.98, 0.0, null, null);
+        assertThat(CandidateAlarms.of(auc(0.62, 0.13), perfect, 19, null)).isEmpty();
+        assertThat(CandidateAlarms.of(auc(0.62, 0.13), perfect, 20, null))
+                .extracting(Alarm::kind)
+                .containsExactly(AlarmKind.DOES_NOT_CARRY_OVER);
     }
 
     @Test
@@ -52,9 +62,9 @@ class CandidateAlarmsTest {
             outcome[i] = (byte) (random.nextDouble() < honest[i] ? 1 : 0);
         }
         AucDoubt.Interval any = auc(0.8, 0.01);
-        assertThat(CandidateAlarms.of(any, any, ProbabilityQuality.of(honest, outcome, null, 10)))
+        assertThat(CandidateAlarms.of(any, any, 100, ProbabilityQuality.of(honest, outcome, null, 10)))
                 .isEmpty();
-        assertThat(CandidateAlarms.of(any, any, ProbabilityQuality.of(loud, outcome, null, 10)))
+        assertThat(CandidateAlarms.of(any, any, 100, ProbabilityQuality.of(loud, outcome, null, 10)))
                 .extracting(Alarm::kind)
                 .containsExactly(AlarmKind.PROMISES_TOO_MUCH);
     }

@@ -7,6 +7,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.measure.RankingFigures;
@@ -114,6 +116,30 @@ class ColumnAlarmsTest {
         codes[19] = 1;
         outcome[19] = 1;
         assertThat(ColumnProfile.of(column, rows, outcome).telling()).containsExactly("b");
+    }
+
+    /** With so few events, or so few non-events, among ninety columns some rank them all by chance. */
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 3, 5, 295, 298})
+    void whatChanceAloneExplainsIsNoLeak(int events) {
+        int n = 300;
+        byte[] outcome = new byte[n];
+        for (int i = 0; i < events; i++) outcome[i] = 1;
+        int[] rows = IntStream.range(0, n).toArray();
+        RandomStream random = new Seeds(events).stream("chance");
+        List<String> levels = List.of("a", "b", "c", "d");
+        for (int column = 0; column < 90; column++) {
+            double[] values = new double[n];
+            int[] codes = new int[n];
+            for (int i = 0; i < n; i++) {
+                values[i] = random.nextDouble() < 0.1 ? Double.NaN : random.nextGaussian();
+                codes[i] = random.nextInt(4);
+            }
+            assertThat(ColumnAlarms.of(ColumnProfile.of(new NumberColumn("x", values), rows, outcome)))
+                    .isEmpty();
+            assertThat(ColumnAlarms.of(ColumnProfile.of(new CategoryColumn("c", codes, levels), rows, outcome)))
+                    .isEmpty();
+        }
     }
 
     @Test
