@@ -1,9 +1,10 @@
 """The figures of `evaluate` by a plain script of a general numeric library: bench/evaluate times the two beside each other.
 
-Usage: evaluate.py FILE.csv OUTCOME SCORE[,SCORE…]; needs numpy. Prints JSON with some of the same names.
+Usage: evaluate.py FILE.csv OUTCOME SCORE[,SCORE…]; needs numpy. Prints JSON with the figures that evaluate gives, most of them under the same names.
 """
 
 import csv
+import itertools
 import json
 import sys
 
@@ -24,15 +25,17 @@ def auc(n, p):
     return np.sum(np.diff(n - p) * (p[1:] + p[:-1])) / 2 / events / others
 
 
-def standard_error(score, y, area):
+def components(score, y, area):
     _, inverse, counts = np.unique(score, return_inverse=True, return_counts=True)
     events = np.bincount(inverse, weights=y, minlength=len(counts))
     others = counts - events
     above = (np.cumsum(others) - others / 2) / others.sum()
     below = 1 - (np.cumsum(events) - events / 2) / events.sum()
-    of_events = above[inverse][y == 1] - area
-    of_others = below[inverse][y == 0] - area
-    return np.sqrt(of_events.var(ddof=1) / len(of_events) + of_others.var(ddof=1) / len(of_others))
+    return above[inverse][y == 1] - area, below[inverse][y == 0] - area
+
+
+def covariance(one, other):
+    return sum(a @ b / (len(a) - 1) / len(a) for a, b in zip(one, other))
 
 
 def best(n, p):
@@ -61,15 +64,23 @@ def best(n, p):
     return {name: [float(np.nanmax(v)), float(n[np.nanargmax(v)] / total)] for name, v in measures.items()}
 
 
-def bands(n, p, q):
-    rank = np.floor(np.arange(q + 1) * n[-1] / q + 0.5)
+def edges(n, q):
+    return np.floor(np.arange(q + 1) * n[-1] / q + 0.5)
+
+
+def bands(s, n, p, q):
+    rank = edges(n, q)
     reached = np.interp(rank, n, p)
-    return (np.diff(reached) / np.diff(rank)).tolist()
+    highest = s[np.minimum(np.searchsorted(n, rank[:-1], side="right") - 1, len(s) - 1)]
+    lowest = s[np.searchsorted(n, rank[1:]) - 1]
+    rows = [rank[1:], np.diff(reached), np.diff(reached) / np.diff(rank), reached[1:] / p[-1], highest, lowest]
+    return [row.tolist() for row in rows]
 
 
-def probability(score, y):
+def probability(score, y, s, n, p):
     clipped = np.clip(score, 1e-15, 1 - 1e-15)
     loss = -np.mean(np.where(y == 1, np.log(clipped), np.log1p(-clipped)))
+    brier, rate = np.mean((score - y) ** 2), y.mean()
     edge = 0.5 / len(score)
     inside = np.clip(score, edge, 1 - edge)
     x = np.log(inside / (1 - inside))
@@ -77,11 +88,26 @@ def probability(score, y):
     design = np.stack([np.ones_like(x), x])
     for _ in range(25):
         mu = 1 / (1 + np.exp(-(beta @ design)))
-        step = np.linalg.solve((design * (mu * (1 - mu))) @ design.T, design @ (y - mu))
+        information = (design * (mu * (1 - mu))) @ design.T
+        step = np.linalg.solve(information, design @ (y - mu))
         beta += step
         if np.abs(step).max() < 1e-9:
             break
-    return {"logLoss": float(loss), "brier": float(np.mean((score - y) ** 2)), "line": beta.tolist()}
+    error = 1.96 * np.sqrt(np.diag(np.linalg.inv(information)))
+    rank = edges(n, 10)
+    records = np.diff(rank)
+    mean = np.diff(np.interp(rank, n, np.append(0, np.cumsum(s * np.diff(n))))) / records
+    seen = np.diff(np.interp(rank, n, p)) / records
+    middle = (seen + 1.92 / records) / (1 + 3.84 / records)
+    half = 1.96 / (1 + 3.84 / records) * np.sqrt(seen * (1 - seen) / records + 0.96 / records**2)
+    return {
+        "logLoss": float(loss),
+        "brier": [float(brier), float(1 - brier / rate / (1 - rate))],
+        "line": [beta.tolist(), (beta - error).tolist(), (beta + error).tolist()],
+        "ece": float(records @ np.abs(mean - seen) / n[-1]),
+        "eceExpected": float(records @ np.sqrt(2 / np.pi * mean * (1 - mean) / records) / n[-1]),
+        "reliability": [row.tolist() for row in [records, mean, seen, middle - half, middle + half]],
+    }
 
 
 def main():
@@ -90,24 +116,33 @@ def main():
         names = next(csv.reader(lines))
     table = np.loadtxt(path, delimiter=",", skiprows=1, usecols=[names.index(c) for c in [outcome, *scores]])
     y = table[:, 0]
-    figures = {}
+    figures, doubt = {}, {}
     for i, name in enumerate(scores):
         score = np.ascontiguousarray(table[:, i + 1])
         s, n, p = ranking(score, y)
         area = auc(n, p)
+        doubt[name] = area, components(score, y, area)
+        error = np.sqrt(covariance(doubt[name][1], doubt[name][1]))
+        half = 1.96 * error / area / (1 - area)
+        logit = np.log(area / (1 - area))
         tpr, fpr = p / p[-1], (n - p) / (n[-1] - p[-1])
         gain = 60 * p - 3 * n - (n - p)
         figures[name] = {
             "auc": area,
-            "aucStandardError": standard_error(score, y, area),
+            "aucStandardError": float(error),
+            "aucInterval": (1 / (1 + np.exp(np.array([half, -half]) - logit))).tolist(),
             "ks": float(np.max(tpr - fpr)),
             "averagePrecision": float(np.sum(np.diff(p) * p[1:] / n[1:]) / p[-1]),
-            "bands": bands(n, p, 10),
+            "bands": bands(s, n, p, 10),
             "bestOfEach": best(n, p),
-            "bestGain": [float(gain.max()), float(n[gain.argmax()])],
+            "bestGain": [float(gain.max()), float(n[gain.argmax()]), float(s[max(0, gain.argmax() - 1)]), float(gain[-1])],
         }
         if score.min() >= 0 and score.max() <= 1:
-            figures[name]["probability"] = probability(score, y)
+            figures[name]["probability"] = probability(score, y, s, n, p)
+    for a, b in itertools.combinations(scores, 2):
+        (one, of_one), (other, of_other) = doubt[a], doubt[b]
+        variance = covariance(of_one, of_one) + covariance(of_other, of_other) - 2 * covariance(of_one, of_other)
+        figures[a + " less " + b] = [float(one - other), float(np.sqrt(variance)), float((one - other) / np.sqrt(variance))]
     json.dump(figures, sys.stdout)
 
 

@@ -3,6 +3,7 @@ package outrider.measure;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 import outrider.base.Normal;
 import outrider.learn.calibrate.CalibrationLine;
 import outrider.rank.Ranking;
@@ -31,6 +32,7 @@ public record ProbabilityQuality(
         Double eceExpectedOfUnits,
         List<Reliability> reliability) {
     private static final double CLIP = 1e-15;
+    private static final int STRETCH = 1 << 15;
 
     /** One band: mean predicted probability against the observed rate with its Wilson 95 % interval. */
     public record Reliability(
@@ -64,21 +66,10 @@ public record ProbabilityQuality(
      */
     public static ProbabilityQuality of(
             Ranking ranking, double[] score, byte[] outcome, double[] weight, int[] unit, int q) {
-        double loss = 0;
-        double brier = 0;
         double[] logit = new double[score.length];
-        double edge = 1 / (2.0 * score.length);
-        for (int i = 0; i < score.length; i++) {
-            double w = weight == null ? 1 : weight[i];
-            double p = Math.min(1 - CLIP, Math.max(CLIP, score[i]));
-            loss -= w * Math.log(outcome[i] == 1 ? p : 1 - p);
-            double off = score[i] - outcome[i];
-            brier += w * off * off;
-            double inside = Math.min(1 - edge, Math.max(edge, score[i]));
-            logit[i] = Math.log(inside / (1 - inside));
-        }
-        loss /= ranking.total();
-        brier /= ranking.total();
+        double[] losses = losses(score, outcome, weight, logit);
+        double loss = losses[0] / ranking.total();
+        double brier = losses[1] / ranking.total();
         CalibrationLine line = CalibrationLine.fit(logit, outcome, weight, unit);
         List<Reliability> rows = reliability(ranking, q);
         double ece = 0;
@@ -108,6 +99,38 @@ public record ProbabilityQuality(
                 expected,
                 unit == null ? null : ofUnits,
                 rows);
+    }
+
+    /** Summed log losses and squared errors; fills in the logits, clipped at half a record (METHODS section 3). */
+    private static double[] losses(double[] score, byte[] outcome, double[] weight, double[] logit) {
+        int stretches = (score.length + STRETCH - 1) / STRETCH;
+        double[][] parts = IntStream.range(0, stretches)
+                .parallel()
+                .mapToObj(k ->
+                        losses(k * STRETCH, Math.min(score.length, (k + 1) * STRETCH), score, outcome, weight, logit))
+                .toArray(double[][]::new);
+        double[] losses = new double[2];
+        for (double[] part : parts) {
+            losses[0] += part[0];
+            losses[1] += part[1];
+        }
+        return losses;
+    }
+
+    private static double[] losses(int from, int to, double[] score, byte[] outcome, double[] weight, double[] logit) {
+        double loss = 0;
+        double brier = 0;
+        double edge = 1 / (2.0 * score.length);
+        for (int i = from; i < to; i++) {
+            double w = weight == null ? 1 : weight[i];
+            double p = Math.min(1 - CLIP, Math.max(CLIP, score[i]));
+            loss -= w * Math.log(outcome[i] == 1 ? p : 1 - p);
+            double off = score[i] - outcome[i];
+            brier += w * off * off;
+            double inside = Math.min(1 - edge, Math.max(edge, score[i]));
+            logit[i] = Math.log(inside / (1 - inside));
+        }
+        return new double[] {loss, brier};
     }
 
     /**

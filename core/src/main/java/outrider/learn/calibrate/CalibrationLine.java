@@ -1,5 +1,7 @@
 package outrider.learn.calibrate;
 
+import java.util.stream.IntStream;
+
 /**
  * Intercept and slope of the outcome on one variable by maximum likelihood, by Newton's method (Cox 1958). The Wald intervals take
  * records of one unit together (Huber 1967; Liang and Zeger 1986).
@@ -12,6 +14,12 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
     /** One logarithm is taken of the product of so many factors from 1 to 2, less one. */
     private static final int LOGS_TOGETHER = 63;
 
+    private static final int STRETCH = 1 << 15;
+    /** From so many records on the line of a share of them is a place to begin. */
+    private static final int MANY = 1 << 16;
+
+    private static final int APART = 16;
+
     /**
      * O(n) a step.
      *
@@ -23,6 +31,26 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
      */
     public static CalibrationLine fit(double[] x, byte[] outcome, double[] weight, int[] unit) {
         if (parts(x, outcome)) return null;
+        return from(begin(x, outcome, weight), x, outcome, weight, unit);
+    }
+
+    /** The line of every so many records, where there are many and it can be had; else null. */
+    private static CalibrationLine begin(double[] x, byte[] outcome, double[] weight) {
+        if (x.length < MANY) return null;
+        int few = x.length / APART;
+        double[] some = new double[few];
+        byte[] ofThem = new byte[few];
+        double[] weighing = weight == null ? null : new double[few];
+        for (int i = 0; i < few; i++) {
+            some[i] = x[i * APART];
+            ofThem[i] = outcome[i * APART];
+            if (weight != null) weighing[i] = weight[i * APART];
+        }
+        return parts(some, ofThem) ? null : from(null, some, ofThem, weighing, null);
+    }
+
+    private static CalibrationLine from(
+            CalibrationLine begin, double[] x, byte[] outcome, double[] weight, int[] unit) {
         double mean = 0;
         double total = 0;
         double events = 0;
@@ -33,8 +61,8 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
             if (outcome[i] == 1) events += w;
         }
         mean /= total;
-        double a = Math.log(events / (total - events));
-        double b = 0;
+        double a = begin == null ? Math.log(events / (total - events)) : begin.intercept + begin.slope * mean;
+        double b = begin == null ? 0 : begin.slope;
         double[] sums = sums(x, outcome, weight, mean, a, b);
         for (int step = 0; step < MOST_STEPS; step++) {
             double determinant = sums[2] * sums[4] - sums[3] * sums[3];
@@ -67,11 +95,23 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
         return low[1] >= high[0] || high[1] <= low[0];
     }
 
-    /** Gradient of the likelihood (2), information (3) and loss, about the mean of x. */
+    /** Gradient of the likelihood (2), information (3) and loss, about the mean of x; by stretches, whatever thread does one. */
     private static double[] sums(double[] x, byte[] outcome, double[] weight, double mean, double a, double b) {
+        int stretches = (x.length + STRETCH - 1) / STRETCH;
+        IntStream each = IntStream.range(0, stretches);
+        double[][] parts = (x.length < MANY ? each : each.parallel())
+                .mapToObj(k -> sums(k * STRETCH, Math.min(x.length, (k + 1) * STRETCH), x, outcome, weight, mean, a, b))
+                .toArray(double[][]::new);
+        double[] sums = new double[6];
+        for (double[] part : parts) for (int j = 0; j < sums.length; j++) sums[j] += part[j];
+        return sums;
+    }
+
+    private static double[] sums(
+            int from, int to, double[] x, byte[] outcome, double[] weight, double mean, double a, double b) {
         double[] sums = new double[6];
         double product = 1;
-        for (int i = 0; i < x.length; i++) {
+        for (int i = from; i < to; i++) {
             double w = weight == null ? 1 : weight[i];
             double off = x[i] - mean;
             double eta = a + b * off;
