@@ -41,8 +41,9 @@ public final class LearnBench {
         Table table = table(n);
         byte[] outcome = outcome(table, n);
         TrainingData data = data(table, outcome, n);
-        Matrix x =
-                Preparation.fit(data, Preparation.Options.PLAIN, Progress.NONE).apply(table, data.rows());
+        Matrix x = Preparation.fit(data, Preparation.Options.PLAIN, Progress.NONE)
+                .apply(table, data.rows())
+                .matrix();
         System.out.printf(
                 "%,d records, %d numbers, %d categories: %d prepared inputs, %,d MB; heap at most %,d MB%n",
                 n,

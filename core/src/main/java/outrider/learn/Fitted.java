@@ -12,6 +12,8 @@ import outrider.learn.calibrate.IsotonicMap;
 import outrider.learn.calibrate.LogisticMap;
 import outrider.learn.linear.LogisticFit;
 import outrider.learn.linear.LogisticRegression;
+import outrider.learn.linear.PenaltyPath;
+import outrider.prepare.Design;
 import outrider.prepare.Matrix;
 import outrider.prepare.TrainingData;
 import outrider.split.Balance;
@@ -50,12 +52,21 @@ public record Fitted(Model model, double[] outOfFold) {
             scores = Scoring.of(model, data.table(), data.rows(), workers, progress.part(0.2, 1, ""));
         } else if (fold != null) {
             Progress rest = progress.part(0.2, 1, "");
-            scores = OutOfFold.of(kind, settings, data, balance, fold, workers, rest)
+            Settings settled = settled(settings, model);
+            scores = OutOfFold.of(kind, settled, data, balance, fold, workers, rest)
                     .scores();
         } else {
             scores = null;
         }
         return calibrated(kind, settings, data, model, scores, fold);
+    }
+
+    /** With the penalty that was found for all of training, so that folds need not find their own. */
+    public static Settings settled(Settings settings, Model model) {
+        PenaltyPath found = model instanceof LogisticModel logistic
+                ? logistic.penalties()
+                : model instanceof LinearModel linear ? linear.penalties() : null;
+        return found == null ? settings : settings.with("penalty", found.chosen());
     }
 
     /** The map is learnt from all out-of-fold scores; these themselves are mapped by what the other folds say. */
@@ -161,7 +172,7 @@ public record Fitted(Model model, double[] outOfFold) {
             for (double[] feature : features) values[at++] = feature[rows[i]];
         }
         Matrix x = new Matrix(values, rows.length, features.length);
-        LogisticFit fit = LogisticRegression.fitInPlace(x, outcome, null, 1, workers, progress);
+        LogisticFit fit = LogisticRegression.fitInPlace(Design.of(x), outcome, null, 1, workers, progress);
         return fit.coefficients();
     }
 

@@ -2,6 +2,7 @@ package outrider.learn;
 
 import static outrider.learn.Setting.all;
 import static outrider.learn.Setting.choice;
+import static outrider.learn.Setting.found;
 import static outrider.learn.Setting.number;
 import static outrider.learn.Setting.of;
 import static outrider.learn.Setting.whole;
@@ -19,13 +20,12 @@ public enum Kind {
             Role.FITTED,
             all(
                     Common.PREPARED,
-                    number(
+                    found(
                             "penalty",
                             "penalty",
-                            "Pulls coefficients of standardised inputs towards 0; with 0 they carry intervals.",
+                            "Pulls coefficients towards 0, of numbers per standard deviation; with 0 they carry intervals. As needed: 0 where there are five events a coefficient, else what loses least out of fold.",
                             0,
-                            1e6,
-                            0),
+                            1e6),
                     choice(
                             "choose",
                             "choice of columns",
@@ -53,7 +53,12 @@ public enum Kind {
             Role.FITTED,
             all(
                     Common.PREPARED,
-                    number("penalty", "penalty", "Pulls the slopes of standardised inputs towards 0.", 0, 1e6, 1),
+                    found(
+                            "penalty",
+                            "penalty",
+                            "Pulls slopes towards 0, of numbers per standard deviation. As needed: what errs least out of fold.",
+                            0,
+                            1e6),
                     Common.CURVES)),
     MARGIN(
             "margin",

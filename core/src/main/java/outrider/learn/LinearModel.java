@@ -2,19 +2,23 @@ package outrider.learn;
 
 import java.util.List;
 import outrider.learn.linear.LinearFit;
-import outrider.prepare.Matrix;
+import outrider.learn.linear.PenaltyPath;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
 import outrider.table.Table;
 
-/** A linear margin on prepared, standardised columns: least squares, or the margin classifier. Not a probability. */
-public record LinearModel(Preparation preparation, Scaling scaling, LinearFit fit) implements Model {
+/**
+ * A linear margin on prepared, scaled columns: least squares, or the margin classifier. Not a probability.
+ *
+ * @param penalties how the penalty was found; null where it was given
+ */
+public record LinearModel(Preparation preparation, Scaling scaling, LinearFit fit, PenaltyPath penalties)
+        implements Model {
     @Override
     public double[] score(Table table, int[] rows) {
-        Matrix x = scaling.applyInPlace(preparation.apply(table, rows));
-        double[] score = new double[rows.length];
-        for (int i = 0; i < rows.length; i++) score[i] = fit.margin(x.values(), i * x.columns());
-        return score;
+        double[] slopes = fit.slopes().clone();
+        double intercept = scaling.unscale(fit.intercept(), slopes);
+        return preparation.margins(table, rows, intercept, slopes);
     }
 
     @Override

@@ -1,10 +1,11 @@
 package outrider.learn;
 
+import java.util.Arrays;
 import java.util.List;
 import outrider.learn.linear.Coefficient;
 import outrider.learn.linear.LogisticFit;
+import outrider.learn.linear.PenaltyPath;
 import outrider.learn.linear.Stepwise;
-import outrider.prepare.Matrix;
 import outrider.prepare.Preparation;
 import outrider.table.Table;
 
@@ -12,21 +13,16 @@ import outrider.table.Table;
  * Logistic regression on prepared columns.
  *
  * @param path of a stepwise choice; null where all columns were taken
+ * @param penalties how the penalty was found; null where it was given
  */
-public record LogisticModel(Preparation preparation, LogisticFit fit, double penalty, List<Stepwise.Taken> path)
+public record LogisticModel(
+        Preparation preparation, LogisticFit fit, double penalty, List<Stepwise.Taken> path, PenaltyPath penalties)
         implements Model {
     @Override
     public double[] score(Table table, int[] rows) {
-        Matrix x = preparation.apply(table, rows);
         double[] beta = fit.coefficients();
-        double[] values = x.values();
-        int width = x.columns();
-        double[] score = new double[rows.length];
-        for (int i = 0, at = 0; i < rows.length; i++, at += width) {
-            double eta = beta[0];
-            for (int c = 0; c < width; c++) eta += beta[c + 1] * values[at + c];
-            score[i] = 1 / (1 + Math.exp(-eta));
-        }
+        double[] score = preparation.margins(table, rows, beta[0], Arrays.copyOfRange(beta, 1, beta.length));
+        for (int i = 0; i < score.length; i++) score[i] = 1 / (1 + Math.exp(-score[i]));
         return score;
     }
 

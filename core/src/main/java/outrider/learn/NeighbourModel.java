@@ -2,7 +2,7 @@ package outrider.learn;
 
 import java.util.List;
 import outrider.learn.neighbour.Neighbours;
-import outrider.prepare.Matrix;
+import outrider.prepare.Design;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
 import outrider.table.Table;
@@ -12,12 +12,12 @@ public record NeighbourModel(Preparation preparation, Scaling scaling, Neighbour
         implements Model {
     @Override
     public double[] score(Table table, int[] rows) {
-        Matrix x = scaling.applyInPlace(preparation.apply(table, rows));
+        Design x = preparation.apply(table, rows);
         double[] score = new double[rows.length];
-        float[] query = new float[x.columns()];
+        double[] record = new double[x.columns()];
         for (int i = 0; i < rows.length; i++) {
-            for (int c = 0; c < query.length; c++) query[c] = (float) x.at(i, c);
-            score[i] = neighbours.share(query, k, byDistance);
+            x.write(i, record);
+            score[i] = neighbours.share(scaling, record, k, byDistance);
         }
         return score;
     }
@@ -34,6 +34,6 @@ public record NeighbourModel(Preparation preparation, Scaling scaling, Neighbour
 
     @Override
     public long size() {
-        return (long) neighbours.records() * neighbours.inputs();
+        return neighbours.values().length + (neighbours.listed() == null ? 0L : neighbours.listed().length);
     }
 }

@@ -2,7 +2,6 @@ package outrider.learn;
 
 import java.util.List;
 import outrider.learn.network.Network;
-import outrider.prepare.Matrix;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
 import outrider.table.Table;
@@ -11,12 +10,20 @@ import outrider.table.Table;
 public record NetworkModel(Preparation preparation, Scaling scaling, Network.Fit fit) implements Model {
     @Override
     public double[] score(Table table, int[] rows) {
-        Matrix x = scaling.applyInPlace(preparation.apply(table, rows));
-        double[] score = new double[rows.length];
-        double[] space = new double[fit.units()];
-        for (int i = 0; i < rows.length; i++) {
-            score[i] = 1 / (1 + Math.exp(-fit.margin(x.values(), i * x.columns(), space)));
+        int units = fit.units();
+        double[] slopes = fit.hidden().clone();
+        double[] biases = fit.biases();
+        for (int c = 0; c < fit.inputs(); c++) {
+            double deviation = scaling.deviation()[c];
+            for (int u = 0; u < units; u++) {
+                int at = c * units + u;
+                slopes[at] = deviation == 0 ? 0 : slopes[at] / deviation;
+                biases[u] -= slopes[at] * scaling.mean()[c];
+            }
         }
+        double[] sums = preparation.sums(table, rows, biases, slopes);
+        double[] score = new double[rows.length];
+        for (int i = 0; i < rows.length; i++) score[i] = 1 / (1 + Math.exp(-fit.margin(sums, i * units)));
         return score;
     }
 

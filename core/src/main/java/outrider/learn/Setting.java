@@ -16,6 +16,7 @@ import outrider.table.NumberColumn;
  * @param initial the value where none is given; null where one must be
  * @param choices of {@link Type#CHOICE}
  * @param byFactor whether numbers differ by factors rather than by steps, as a search tries them
+ * @param mayBeFound whether {@link #AS_NEEDED} may stand for the number
  */
 public record Setting(
         String name,
@@ -26,7 +27,10 @@ public record Setting(
         double high,
         Object initial,
         List<Choice> choices,
-        boolean byFactor) {
+        boolean byFactor,
+        boolean mayBeFound) {
+    /** Stands in documents for a number that the program is to find. */
+    public static final String AS_NEEDED = "asNeeded";
 
     /** What a setting holds. */
     public enum Type {
@@ -43,11 +47,16 @@ public record Setting(
     public record Choice(String value, String words) {}
 
     static Setting number(String name, String label, String sentence, double low, double high, double initial) {
-        return new Setting(name, label, sentence, Type.NUMBER, low, high, initial, List.of(), low >= 0);
+        return new Setting(name, label, sentence, Type.NUMBER, low, high, initial, List.of(), low >= 0, false);
+    }
+
+    /** A number that the program finds by itself unless it is told. */
+    static Setting found(String name, String label, String sentence, double low, double high) {
+        return new Setting(name, label, sentence, Type.NUMBER, low, high, AS_NEEDED, List.of(), true, true);
     }
 
     static Setting whole(String name, String label, String sentence, int low, int high, int initial) {
-        return new Setting(name, label, sentence, Type.WHOLE, low, high, initial, List.of(), high >= 100);
+        return new Setting(name, label, sentence, Type.WHOLE, low, high, initial, List.of(), high >= 100, false);
     }
 
     /** @param choices value, words, value, words …; the first is the initial one */
@@ -55,17 +64,17 @@ public record Setting(
         List<Choice> all = java.util.stream.IntStream.range(0, choices.length / 2)
                 .mapToObj(i -> new Choice(choices[2 * i], choices[2 * i + 1]))
                 .toList();
-        return new Setting(name, label, sentence, Type.CHOICE, 0, 0, choices[0], all, false);
+        return new Setting(name, label, sentence, Type.CHOICE, 0, 0, choices[0], all, false, false);
     }
 
     /** @param yes and {@code no}: the two values in words */
     static Setting yes(String name, String label, String sentence, Boolean initial, String yes, String no) {
         List<Choice> words = List.of(new Choice("true", yes), new Choice("false", no));
-        return new Setting(name, label, sentence, Type.YES_NO, 0, 0, initial, words, false);
+        return new Setting(name, label, sentence, Type.YES_NO, 0, 0, initial, words, false, false);
     }
 
     static Setting of(Type type, String name, String label, String sentence) {
-        return new Setting(name, label, sentence, type, 0, 0, null, List.of(), false);
+        return new Setting(name, label, sentence, type, 0, 0, null, List.of(), false, false);
     }
 
     /** The value as this setting holds it. @throws BadInput naming the setting, if it is of another type or out of range */
@@ -102,9 +111,10 @@ public record Setting(
     }
 
     private Object number(Object value) {
+        if (mayBeFound && AS_NEEDED.equals(value)) return value;
         boolean whole = type == Type.WHOLE;
         String range = "give a " + (whole ? "whole number" : "number") + " from " + NumberColumn.text(low) + " to "
-                + NumberColumn.text(high);
+                + NumberColumn.text(high) + (mayBeFound ? ", or " + AS_NEEDED : "");
         if (!(value instanceof Number given)) throw wrong(value, range);
         double number = given.doubleValue();
         if (!(number >= low && number <= high) || whole && number != Math.rint(number)) throw wrong(value, range);
@@ -117,6 +127,7 @@ public record Setting(
     }
 
     private static String shown(Object value) {
+        if (AS_NEEDED.equals(value)) return "as needed";
         return value instanceof Number number ? NumberColumn.text(number.doubleValue()) : String.valueOf(value);
     }
 

@@ -54,6 +54,11 @@ public final class Settings {
         return of(kind, changed);
     }
 
+    /** Whether the program is to find the number. */
+    public boolean asNeeded(String name) {
+        return Setting.AS_NEEDED.equals(values.get(name));
+    }
+
     public double number(String name) {
         return ((Number) values.get(name)).doubleValue();
     }

@@ -1,6 +1,7 @@
 package outrider.learn;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 import java.util.stream.IntStream;
 import outrider.base.Progress;
@@ -12,6 +13,7 @@ import outrider.learn.linear.LinearFit;
 import outrider.learn.linear.LinearMargin;
 import outrider.learn.linear.LogisticFit;
 import outrider.learn.linear.LogisticRegression;
+import outrider.learn.linear.PenaltyPath;
 import outrider.learn.linear.Stepwise;
 import outrider.learn.neighbour.Neighbours;
 import outrider.learn.network.Network;
@@ -19,7 +21,7 @@ import outrider.learn.tree.BoostedTrees;
 import outrider.learn.tree.DecisionTree;
 import outrider.learn.tree.Pruning;
 import outrider.learn.tree.RandomForest;
-import outrider.prepare.Matrix;
+import outrider.prepare.Design;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
 import outrider.prepare.TrainingData;
@@ -28,6 +30,8 @@ import outrider.split.Balance;
 
 /** Trains a model of any kind but a blend on given records. Same seed, same bits, on any number of threads. */
 public final class Training {
+    private static final int EVENTS_A_COEFFICIENT = 5;
+
     private final Settings settings;
     private final TrainingData data;
     private final Balance.Sample sample;
@@ -115,28 +119,64 @@ public final class Training {
 
     private Preparation preparation(boolean curves) {
         progress.checkpoint(0, "preparing inputs");
-        return Preparation.fit(data, new Preparation.Options(curves, settings.whole("mostLevels")), progress);
+        return Preparation.fit(data, options(curves), progress);
+    }
+
+    private Preparation.Options options(boolean curves) {
+        return new Preparation.Options(curves, settings.whole("mostLevels"));
     }
 
     private LogisticModel logistic() {
-        double penalty = settings.number("penalty");
         Preparation preparation = preparation(settings.yes("curves"));
         Stepwise.Choice choice = null;
+        TrainingData taken = data;
         if (!settings.text("choose").equals("all")) {
             choice = stepwise(preparation);
             preparation = new Preparation(
                     choice.chosen().stream().map(preparation.steps()::get).toList());
+            taken = data.withInputs(preparation.columns());
         }
-        Matrix x = preparation.applyTraining(data, sample.rows());
-        LogisticFit fit = LogisticRegression.fitInPlace(x, outcome(), sample.weight(), penalty, workers, progress);
-        LogisticModel model = new LogisticModel(preparation, fit, penalty, choice == null ? null : choice.path());
+        PenaltyPath penalties = null;
+        LogisticFit fit;
+        if (!settings.asNeeded("penalty")) {
+            fit = fitted(preparation, settings.number("penalty"), progress);
+        } else {
+            fit = enoughFor(preparation) ? fitted(preparation, 0, progress.part(0, 0.5, "")) : null;
+            boolean separated = fit != null && !fit.separated().isEmpty();
+            if (fit != null && !separated) {
+                penalties = new PenaltyPath(PenaltyPath.Reason.NOT_NEEDED, 0, List.of());
+            } else {
+                penalties = PenaltySearch.logistic(
+                        separated ? PenaltyPath.Reason.SEPARATED : PenaltyPath.Reason.FEW_EVENTS,
+                        taken,
+                        sample,
+                        options(settings.yes("curves")),
+                        workers,
+                        progress.part(separated ? 0.5 : 0, 0.9, ""));
+                fit = fitted(preparation, penalties.chosen(), progress.part(0.9, 1, ""));
+            }
+        }
+        double penalty = penalties == null ? settings.number("penalty") : penalties.chosen();
+        List<Stepwise.Taken> path = choice == null ? null : choice.path();
+        LogisticModel model = new LogisticModel(preparation, fit, penalty, path, penalties);
         if (sample.logOdds() == 0) return model;
         double lacking = lacking(model.score(data.table(), data.rows()));
-        return new LogisticModel(preparation, moved(fit, lacking), penalty, model.path());
+        return new LogisticModel(preparation, moved(fit, lacking), penalty, path, penalties);
+    }
+
+    private LogisticFit fitted(Preparation preparation, double penalty, Progress own) {
+        Design x = preparation.applyTraining(data, sample.rows());
+        return LogisticRegression.fitInPlace(x, outcome(), sample.weight(), penalty, workers, own);
+    }
+
+    /** Whether there are at least five events, and five non-events, a coefficient. */
+    private boolean enoughFor(Preparation preparation) {
+        int fewer = Math.min(data.events(), data.rows().length - data.events());
+        return fewer >= EVENTS_A_COEFFICIENT * (preparation.inputs().size() + 1L);
     }
 
     private Stepwise.Choice stepwise(Preparation preparation) {
-        Matrix x = preparation.applyTraining(data, sample.rows());
+        Design x = preparation.applyTraining(data, sample.rows());
         int[] groupOf = new int[x.columns()];
         for (int step = 0, at = 0; step < preparation.steps().size(); step++) {
             int end = at + preparation.steps().get(step).inputs().size();
@@ -173,24 +213,32 @@ public final class Training {
                 fit.separated());
     }
 
-    private record Scaled(Preparation preparation, Scaling scaling, Matrix x) {}
+    private record Scaled(Preparation preparation, Scaling scaling, Design x) {}
 
-    private Scaled scaled(boolean curves) {
+    /** @param levels whether the 0/1 inputs of levels are standardised too */
+    private Scaled scaled(boolean curves, boolean levels) {
         Preparation preparation = preparation(curves);
-        Matrix x = preparation.applyTraining(data, sample.rows());
-        Scaling scaling = Scaling.fit(x, sample.weight());
-        return new Scaled(preparation, scaling, scaling.applyInPlace(x));
+        Design x = preparation.applyTraining(data, sample.rows());
+        Scaling all = Scaling.fit(x, sample.weight());
+        Scaling scaling = levels ? all : all.ofNumbers(x);
+        return new Scaled(preparation, scaling, x.scaledInPlace(scaling));
     }
 
     private LinearModel leastSquares() {
-        Scaled scaled = scaled(settings.yes("curves"));
-        progress.checkpoint(0.3, "solving");
-        LinearFit fit = LeastSquares.fit(scaled.x(), outcome(), sample.weight(), settings.number("penalty"), progress);
-        return new LinearModel(scaled.preparation(), scaled.scaling(), fit);
+        PenaltyPath penalties = null;
+        if (settings.asNeeded("penalty")) {
+            Preparation.Options options = options(settings.yes("curves"));
+            penalties = PenaltySearch.squares(data, sample, options, workers, progress.part(0, 0.8, ""));
+        }
+        double penalty = penalties == null ? settings.number("penalty") : penalties.chosen();
+        Scaled scaled = scaled(settings.yes("curves"), false);
+        progress.checkpoint(0.9, "solving");
+        LinearFit fit = LeastSquares.fit(scaled.x(), outcome(), sample.weight(), penalty, workers, progress);
+        return new LinearModel(scaled.preparation(), scaled.scaling(), fit, penalties);
     }
 
     private LinearModel margin() {
-        Scaled scaled = scaled(settings.yes("curves"));
+        Scaled scaled = scaled(settings.yes("curves"), false);
         byte[] y = outcome();
         double[] weight =
                 sample.weight() == null ? new double[y.length] : sample.weight().clone();
@@ -202,7 +250,7 @@ public final class Training {
                 settings.number("penalty"),
                 settings.whole("passes"));
         LinearFit fit = LinearMargin.fit(scaled.x(), y, weight, way, new Seeds(data.seed()).stream("margin"), progress);
-        return new LinearModel(scaled.preparation(), scaled.scaling(), fit);
+        return new LinearModel(scaled.preparation(), scaled.scaling(), fit, null);
     }
 
     private static void evenOut(double[] weight, byte[] y) {
@@ -212,7 +260,7 @@ public final class Training {
     }
 
     private NeighbourModel neighbours() {
-        Scaled scaled = scaled(false);
+        Scaled scaled = scaled(false, true);
         Neighbours neighbours = Neighbours.remember(
                 scaled.x(),
                 outcome(),
@@ -228,7 +276,7 @@ public final class Training {
     }
 
     private NetworkModel network() {
-        Scaled scaled = scaled(false);
+        Scaled scaled = scaled(false, false);
         Network.Way way = new Network.Way(
                 settings.whole("units"),
                 settings.text("activation").equals("tanh"),
@@ -272,7 +320,7 @@ public final class Training {
         return new ForestModel(fit.columns(), fit.trees(), thinned(fit.curve()), outOfBagAuc(fit.outOfBag()));
     }
 
-    private static java.util.List<RandomForest.CurvePoint> thinned(java.util.List<RandomForest.CurvePoint> curve) {
+    private static List<RandomForest.CurvePoint> thinned(List<RandomForest.CurvePoint> curve) {
         int step = Math.max(1, curve.size() / 150);
         return IntStream.range(0, curve.size())
                 .filter(i -> i % step == 0 || i == curve.size() - 1)

@@ -45,18 +45,26 @@ public record CategoryStep(String column, String baseline, List<String> levels, 
     }
 
     @Override
-    public void write(Column source, int[] rows, double[] into, int at, int width) {
+    public int numbers() {
+        return 0;
+    }
+
+    @Override
+    public void write(Column source, int[] rows, double[][] into) {}
+
+    @Override
+    public int[] levels(Column source, int[] rows) {
         int own = levels.size() + (other ? 1 : 0) + (flagged ? 1 : 0);
+        if (own == 0) return null;
         List<String> known = new ArrayList<>(levels);
         if (baseline != null) known.add(baseline);
-        int[] codes = LevelCodes.of(source, rows, known);
-        for (int i = 0; i < rows.length; i++) {
-            int start = i * width + at;
-            for (int c = 0; c < own; c++) into[start + c] = 0;
-            if (codes[i] == LevelCodes.MISSING && flagged) into[start + own - 1] = 1;
-            else if (codes[i] >= 0 && codes[i] < levels.size()) into[start + codes[i]] = 1;
-            else if (codes[i] == LevelCodes.UNKNOWN && other) into[start + levels.size()] = 1;
+        int[] which = LevelCodes.of(source, rows, known);
+        for (int i = 0; i < which.length; i++) {
+            if (which[i] == LevelCodes.MISSING) which[i] = flagged ? own - 1 : -1;
+            else if (which[i] == LevelCodes.UNKNOWN) which[i] = other ? levels.size() : -1;
+            else if (which[i] == levels.size()) which[i] = -1;
         }
+        return which;
     }
 
     @Override

@@ -48,12 +48,22 @@ public record CurveStep(NumberStep number, double[] knots) implements Step {
     }
 
     @Override
-    public void write(Column source, int[] rows, double[] into, int at, int width) {
-        int last = knots.length - 1;
-        for (int i = 0, place = at; i < rows.length; i++, place += width) {
-            bend(number.value(source, rows[i]), into, place);
-            if (number.flagged()) into[place + last] = source.isMissing(rows[i]) ? 1 : 0;
+    public int numbers() {
+        return knots.length - 1;
+    }
+
+    @Override
+    public void write(Column source, int[] rows, double[][] into) {
+        double[] bent = new double[numbers()];
+        for (int i = 0; i < rows.length; i++) {
+            bend(number.value(source, rows[i]), bent, 0);
+            for (int k = 0; k < bent.length; k++) into[k][i] = bent[k];
         }
+    }
+
+    @Override
+    public int[] levels(Column source, int[] rows) {
+        return number.levels(source, rows);
     }
 
     /** Writes the number and its curved inputs, knots − 1 in all, from {@code place} on. */

@@ -72,11 +72,23 @@ public record NumberStep(String column, boolean date, double origin, double fill
     }
 
     @Override
-    public void write(Column source, int[] rows, double[] into, int at, int width) {
-        for (int i = 0, place = at; i < rows.length; i++, place += width) {
-            into[place] = value(source, rows[i]);
-            if (flagged) into[place + 1] = source.isMissing(rows[i]) ? 1 : 0;
-        }
+    public int numbers() {
+        return 1;
+    }
+
+    @Override
+    public void write(Column source, int[] rows, double[][] into) {
+        for (int i = 0; i < rows.length; i++) into[0][i] = value(source, rows[i]);
+    }
+
+    @Override
+    public int[] levels(Column source, int[] rows) {
+        return flagged ? missing(source, rows) : null;
+    }
+
+    /** 0 where the value is missing, else −1. */
+    static int[] missing(Column source, int[] rows) {
+        return Arrays.stream(rows).map(row -> source.isMissing(row) ? 0 : -1).toArray();
     }
 
     @Override

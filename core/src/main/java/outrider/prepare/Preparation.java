@@ -29,7 +29,7 @@ public record Preparation(List<Step> steps) {
             Column source = data.table().column(name);
             if (!isCategory(source)) {
                 steps.add(options.curves() ? CurveStep.fit(source, data.rows()) : NumberStep.fit(source, data.rows()));
-            } else if (RateStep.levels(source, data.rows()).size() > options.mostLevels()) {
+            } else if (RateStep.seen(source, data.rows()).size() > options.mostLevels()) {
                 steps.add(RateStep.fit(source, data));
             } else {
                 steps.add(CategoryStep.fit(source, data.rows()));
@@ -67,28 +67,73 @@ public record Preparation(List<Step> steps) {
      * @param rows the records to prepare, in the order wanted
      * @throws BadInput if the table lacks a column or brings texts where numbers were learnt from
      */
-    public Matrix apply(Table table, int[] rows) {
+    public Design apply(Table table, int[] rows) {
         return write(table, rows, null);
     }
 
     /** The same for records of training: event rates are those of the other parts. */
-    public Matrix applyTraining(TrainingData data, int[] rows) {
+    public Design applyTraining(TrainingData data, int[] rows) {
         return write(data.table(), rows, data);
     }
 
-    private Matrix write(Table table, int[] rows, TrainingData data) {
-        int width = inputs().size();
-        double[] values = new double[Math.multiplyExact(rows.length, width)];
-        int offset = 0;
+    private Design write(Table table, int[] rows, TrainingData data) {
+        DesignBuilder design = new DesignBuilder(rows.length, inputs().size(), steps.size());
+        int first = 0;
         for (Step step : steps) {
             Column source = table.column(step.column());
+            double[][] numbers = new double[step.numbers()][rows.length];
             if (data != null && step instanceof RateStep rates) {
-                rates.writeTraining(source, data, rows, values, offset, width);
+                rates.writeTraining(source, data, rows, numbers[0]);
             } else {
-                step.write(source, rows, values, offset, width);
+                step.write(source, rows, numbers);
             }
-            offset += step.inputs().size();
+            for (int k = 0; k < numbers.length; k++) design.number(first + k, numbers[k]);
+            int inputs = step.inputs().size();
+            int[] levels = step.levels(source, rows);
+            if (levels != null) design.levels(first + numbers.length, inputs - numbers.length, levels);
+            first += inputs;
         }
-        return new Matrix(values, rows.length, width);
+        return design.build();
+    }
+
+    /**
+     * Σ slope · input of each record, column by column, so that no input is written out and a record's sums do not depend on those beside it.
+     *
+     * @param base one a sum, where it begins
+     * @param slopes of input c in sum u at {@code c · sums + u}
+     * @return sum u of record i at {@code i · sums + u}
+     */
+    public double[] sums(Table table, int[] rows, double[] base, double[] slopes) {
+        int width = base.length;
+        double[] sums = new double[rows.length * width];
+        for (int at = 0; at < sums.length; at += width) System.arraycopy(base, 0, sums, at, width);
+        int input = 0;
+        for (Step step : steps) {
+            Column source = table.column(step.column());
+            double[][] numbers = new double[step.numbers()][rows.length];
+            step.write(source, rows, numbers);
+            for (double[] number : numbers) {
+                for (int i = 0; i < rows.length; i++) add(sums, i * width, number[i], slopes, input * width, width);
+                input++;
+            }
+            int[] levels = step.levels(source, rows);
+            if (levels != null) {
+                for (int i = 0; i < rows.length; i++) {
+                    if (levels[i] >= 0) add(sums, i * width, 1, slopes, (input + levels[i]) * width, width);
+                }
+            }
+            input += step.inputs().size() - numbers.length;
+        }
+        return sums;
+    }
+
+    private static void add(double[] sums, int at, double value, double[] slopes, int from, int width) {
+        if (value == 0) return;
+        for (int u = 0; u < width; u++) sums[at + u] += value * slopes[from + u];
+    }
+
+    /** One sum: the intercept and a slope an input. */
+    public double[] margins(Table table, int[] rows, double intercept, double[] slopes) {
+        return sums(table, rows, new double[] {intercept}, slopes);
     }
 }

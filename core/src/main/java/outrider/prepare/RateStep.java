@@ -21,7 +21,7 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
     private static final int PARTS = 5;
 
     public static RateStep fit(Column source, TrainingData data) {
-        List<String> levels = levels(source, data.rows());
+        List<String> levels = seen(source, data.rows());
         double[][] sums = sums(source, levels, data, null, -1);
         double rate = data.rate();
         double[] logOdds = new double[levels.size()];
@@ -31,7 +31,7 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
                 source.name(), levels, logOdds, logOdds(sums[0][last], sums[1][last], rate), logOdds(0, 0, rate));
     }
 
-    static List<String> levels(Column source, int[] rows) {
+    static List<String> seen(Column source, int[] rows) {
         Map<String, Boolean> seen = new LinkedHashMap<>();
         for (int row : rows) {
             String level = source.text(row);
@@ -61,7 +61,7 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
     }
 
     /** Writes training records' values, each from the other parts' records alone. */
-    void writeTraining(Column source, TrainingData data, int[] rows, double[] into, int at, int width) {
+    void writeTraining(Column source, TrainingData data, int[] rows, double[] into) {
         int[] parts =
                 Arrays.stream(data.rows()).map(row -> data.partOf(row, PARTS)).toArray();
         double[][] all = sums(source, levels, data, null, -1);
@@ -72,7 +72,7 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
         for (int i = 0; i < rows.length; i++) {
             double[][] mine = own[data.partOf(rows[i], PARTS)];
             int level = codes[i] < 0 ? levels.size() : codes[i];
-            into[i * width + at] = logOdds(all[0][level] - mine[0][level], all[1][level] - mine[1][level], rate);
+            into[i] = logOdds(all[0][level] - mine[0][level], all[1][level] - mine[1][level], rate);
         }
     }
 
@@ -82,11 +82,21 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
     }
 
     @Override
-    public void write(Column source, int[] rows, double[] into, int at, int width) {
+    public int numbers() {
+        return 1;
+    }
+
+    @Override
+    public void write(Column source, int[] rows, double[][] into) {
         int[] codes = LevelCodes.of(source, rows, levels);
         for (int i = 0; i < rows.length; i++) {
-            into[i * width + at] = codes[i] >= 0 ? logOdds[codes[i]] : codes[i] == LevelCodes.MISSING ? missing : base;
+            into[0][i] = codes[i] >= 0 ? logOdds[codes[i]] : codes[i] == LevelCodes.MISSING ? missing : base;
         }
+    }
+
+    @Override
+    public int[] levels(Column source, int[] rows) {
+        return null;
     }
 
     @Override

@@ -3,15 +3,24 @@ package outrider.prepare;
 import java.util.List;
 import outrider.table.Column;
 
-/** How one column becomes inputs: fitted on training, applied anywhere, able to say in words what it does. */
+/**
+ * How one column becomes inputs: fitted on training, applied anywhere, able to say in words what it does. First come its numbers, then its
+ * 0/1 inputs, of which at most one is 1 in a record.
+ */
 public sealed interface Step permits NumberStep, CurveStep, CategoryStep, RateStep {
     String column();
 
     /** Names of the inputs it makes, in order. */
     List<String> inputs();
 
-    /** Writes the inputs of {@code rows[i]} at {@code into[i * width + at]} and after. */
-    void write(Column source, int[] rows, double[] into, int at, int width);
+    /** How many of the inputs are numbers; the rest is 0 or 1. */
+    int numbers();
+
+    /** Writes the numbers of {@code rows[i]} at {@code into[k][i]}, k from 0. */
+    void write(Column source, int[] rows, double[][] into);
+
+    /** For each of {@code rows} which of the 0/1 inputs is 1, from 0; −1 for none. Null where there are no such inputs. */
+    int[] levels(Column source, int[] rows);
 
     /** The rule in a sentence. */
     String explain();

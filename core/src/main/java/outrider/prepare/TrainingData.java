@@ -19,6 +19,10 @@ public record TrainingData(Table table, List<String> inputs, int[] rows, byte[] 
         return new TrainingData(table, inputs, others, outcome, unit, seed);
     }
 
+    public TrainingData withInputs(List<String> others) {
+        return new TrainingData(table, others, rows, outcome, unit, seed);
+    }
+
     public byte[] outcomeOf(int[] some) {
         byte[] y = new byte[some.length];
         for (int i = 0; i < y.length; i++) y[i] = outcome[some[i]];

@@ -10,6 +10,7 @@ import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
+import outrider.learn.Fitted;
 import outrider.learn.Kind;
 import outrider.learn.Model;
 import outrider.learn.OutOfFold;
@@ -125,8 +126,18 @@ public final class Search {
         int k = OutOfFold.count(fold);
         Settings settings = Settings.of(trial.kind(), trial.settings());
         long[] size = new long[1];
+        Settings settled;
+        try {
+            settled = settings.asNeeded("penalty")
+                    ? Fitted.settled(
+                            settings,
+                            Training.of(trial.kind(), settings, data, balance, workers, progress.part(0, 0.5, "")))
+                    : settings;
+        } catch (BadInput e) {
+            return refused(trial, settings, e);
+        }
         OutOfFold.Fit fit = (others, own) -> {
-            Model model = Training.of(trial.kind(), settings, others, balance, workers, own);
+            Model model = Training.of(trial.kind(), settled, others, balance, workers, own);
             synchronized (size) {
                 size[0] = Math.max(size[0], model.size());
             }
@@ -140,8 +151,12 @@ public final class Search {
             double error = Math.sqrt(squares / (k - 1) / k);
             return new Trial(trial.number(), trial.kind(), settings.values(), mean, error, folds, size[0], null);
         } catch (BadInput e) {
-            return new Trial(trial.number(), trial.kind(), settings.values(), null, null, null, 0, e.getMessage());
+            return refused(trial, settings, e);
         }
+    }
+
+    private static Trial refused(Trial trial, Settings settings, BadInput e) {
+        return new Trial(trial.number(), trial.kind(), settings.values(), null, null, null, 0, e.getMessage());
     }
 
     private static double[] byFold(Plan plan, OutOfFold scored, int k, TrainingData data) {

@@ -25,6 +25,7 @@ import outrider.base.Workers;
 import outrider.learn.calibrate.IsotonicMap;
 import outrider.learn.linear.LeastSquares;
 import outrider.learn.linear.LinearFit;
+import outrider.prepare.Design;
 import outrider.prepare.Matrix;
 import outrider.prepare.TrainingData;
 import outrider.rank.Ranking;
@@ -195,7 +196,9 @@ class LearnersTest {
     void everySettingHasARangeADefaultAndASentenceAndIsRefusedOutsideIt(Kind kind) {
         for (Setting setting : kind.settings()) {
             assertThat(setting.sentence()).as(setting.name()).endsWith(".").hasSizeGreaterThan(10);
-            if (setting.type() == Setting.Type.NUMBER || setting.type() == Setting.Type.WHOLE) {
+            if (setting.mayBeFound()) {
+                assertThat(setting.checked(Setting.AS_NEEDED)).isEqualTo(setting.initial());
+            } else if (setting.type() == Setting.Type.NUMBER || setting.type() == Setting.Type.WHOLE) {
                 assertThat(((Number) setting.initial()).doubleValue()).isBetween(setting.low(), setting.high());
             }
             Object wrong = setting.type() == Setting.Type.YES_NO ? "perhaps" : setting.high() + 1;
@@ -219,7 +222,8 @@ class LearnersTest {
         byte[] y = Vectors.outcome(vector.get("input").get("outcome"));
         for (int i = 0; i < 2; i++) {
             double alpha = vector.get("input").get("alphas").get(i).asDouble();
-            LinearFit fit = LeastSquares.fit(new Matrix(values, y.length, k), y, null, alpha, Progress.NONE);
+            LinearFit fit = LeastSquares.fit(
+                    Design.of(new Matrix(values, y.length, k)), y, null, alpha, Workers.ALONE, Progress.NONE);
             double[] ours = new double[k + 1];
             ours[0] = fit.intercept();
             System.arraycopy(fit.slopes(), 0, ours, 1, k);
@@ -272,20 +276,26 @@ class LearnersTest {
     @Test
     void neighboursAreTheNearestByBruteForce() {
         TrainingData data = Cases.data(
-                MIXED.outcome(), MIXED.table().column("a"), MIXED.table().column("noise"));
+                MIXED.outcome(),
+                MIXED.table().column("a"),
+                MIXED.table().column("noise"),
+                MIXED.table().column("level"));
         Settings settings = Settings.of(Kind.NEIGHBOURS, Map.of("neighbours", 25, "byDistance", false));
         NeighbourModel model = (NeighbourModel) Cases.train(Kind.NEIGHBOURS, settings, data, 1);
         double[] score = Cases.score(model, data);
-        Matrix x = model.scaling().apply(model.preparation().apply(data.table(), data.rows()));
+        Matrix x = model.preparation().apply(data.table(), data.rows()).matrix();
+        double[] deviation = model.scaling().deviation();
         for (int i = 0; i < 40; i++) {
             int query = i;
             double[] distance = new double[x.rows()];
             for (int j = 0; j < distance.length; j++) {
-                distance[j] = Math.pow(x.at(query, 0) - x.at(j, 0), 2) + Math.pow(x.at(query, 1) - x.at(j, 1), 2);
+                for (int c = 0; c < deviation.length; c++) {
+                    distance[j] += Math.pow((x.at(query, c) - x.at(j, c)) / deviation[c], 2);
+                }
             }
             double far = Arrays.stream(distance).sorted().toArray()[24];
             double events = 0;
-            for (int j = 0; j < distance.length; j++) if (distance[j] <= far) events += data.outcome()[j];
+            for (int j = 0; j < distance.length; j++) if (distance[j] <= far * (1 + 1e-6)) events += data.outcome()[j];
             assertThat(score[i]).isCloseTo(events / 25, within(1e-9));
         }
     }
@@ -424,8 +434,10 @@ class LearnersTest {
         double[] twice = {2, 1, 1, 1, 1, 1};
         double[] repeated = {1, 1, 2, 4, 3, 8, 5};
         byte[] outcomes = {0, 0, 0, 1, 0, 1, 1};
-        LinearFit weighted = LeastSquares.fit(new Matrix(x, 6, 1), y, twice, 0.5, Progress.NONE);
-        LinearFit plain = LeastSquares.fit(new Matrix(repeated, 7, 1), outcomes, null, 0.5, Progress.NONE);
+        LinearFit weighted =
+                LeastSquares.fit(Design.of(new Matrix(x, 6, 1)), y, twice, 0.5, Workers.ALONE, Progress.NONE);
+        LinearFit plain = LeastSquares.fit(
+                Design.of(new Matrix(repeated, 7, 1)), outcomes, null, 0.5, Workers.ALONE, Progress.NONE);
         assertThat(weighted.slopes()[0]).isCloseTo(plain.slopes()[0], within(1e-12));
         assertThat(weighted.intercept()).isCloseTo(plain.intercept(), within(1e-12));
     }

@@ -30,7 +30,7 @@ class PreparationTest {
     void isFittedOnTrainingOnlyAndAppliedAnywhere() {
         Preparation fitted = fit("n", "c", "d");
         assertThat(fitted.inputs()).containsExactly("n", "n missing", "c = gold", "c missing", "d (age in days)");
-        Matrix x = fitted.apply(TABLE, new int[] {1, 3, 4});
+        Matrix x = fitted.apply(TABLE, new int[] {1, 3, 4}).matrix();
         assertThat(x.values()).containsExactly(3, 1, 1, 0, 9, 3, 0, 0, 1, 10, 1000, 0, 0, 0, 20);
         assertThat(fitted.steps().get(0).explain()).contains("median 3 ");
     }

@@ -133,7 +133,7 @@ public enum Zoo {
             int levels = c % 17 == 0 ? most : 3 + random.nextInt(8);
             boolean mostlyNone = c % 3 != 0;
             double[] own = leaning[c % 4];
-            double effect = c % 6 == 0 || c % 14 == 1 ? (c % 12 == 0 ? 0.5 : -0.4) : 0;
+            double effect = c % 6 == 0 || c % 14 == 1 ? (c % 12 == 0 ? 0.3 : -0.25) : 0;
             String[] written = new String[n];
             for (int i = 0; i < n; i++) {
                 double z = 0.6 * own[i] + 0.8 * random.nextGaussian();

@@ -1,6 +1,7 @@
 package outrider.learn.linear;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.TreeSet;
@@ -8,7 +9,7 @@ import org.ejml.data.DMatrixRMaj;
 import org.ejml.dense.row.CommonOps_DDRM;
 import outrider.base.Progress;
 import outrider.base.Workers;
-import outrider.prepare.Matrix;
+import outrider.prepare.Design;
 import outrider.prepare.Scaling;
 
 /**
@@ -41,9 +42,10 @@ public final class Stepwise {
 
     private record Move(int group, boolean adds, double promise) {}
 
-    private final Matrix scaled;
+    private final Design scaled;
     private final List<String> names;
     private final int[] groupOf;
+    private final int[] placeOf;
     private final byte[] y;
     private final double[] w;
     private final boolean bic;
@@ -51,7 +53,7 @@ public final class Stepwise {
     private final Progress progress;
 
     private Stepwise(
-            Matrix scaled,
+            Design scaled,
             List<String> names,
             int[] groupOf,
             byte[] y,
@@ -62,6 +64,8 @@ public final class Stepwise {
         this.scaled = scaled;
         this.names = names;
         this.groupOf = groupOf;
+        placeOf = new int[groupOf.length];
+        for (int p = 0; p < placeOf.length; p++) placeOf[scaled.inputs()[p]] = p;
         this.y = y;
         this.w = w;
         this.bic = bic;
@@ -70,13 +74,13 @@ public final class Stepwise {
     }
 
     /**
-     * @param x inputs, unscaled
+     * @param x inputs, unscaled; overwritten
      * @param names of the columns
      * @param groupOf the column of each input
      * @param bic by BIC, else AIC
      */
     public static Choice choose(
-            Matrix x,
+            Design x,
             List<String> names,
             int[] groupOf,
             byte[] y,
@@ -85,7 +89,7 @@ public final class Stepwise {
             boolean bic,
             Workers workers,
             Progress progress) {
-        Matrix scaled = Scaling.fit(x, w).apply(x);
+        Design scaled = x.scaledInPlace(Scaling.fit(x, w));
         return new Stepwise(scaled, names, groupOf, y, w, bic, workers, progress).walk(direction);
     }
 
@@ -130,17 +134,18 @@ public final class Stepwise {
         return bic ? fit.bic() : fit.aic();
     }
 
-    private int[] inputs(TreeSet<Integer> groups) {
-        List<Integer> places = new ArrayList<>();
-        for (int c = 0; c < groupOf.length; c++) if (groups.contains(groupOf[c])) places.add(c);
-        return places.stream().mapToInt(c -> c).toArray();
+    /** The inputs of some columns, by their place among all, the intercept's place being 0. */
+    private int[] places(TreeSet<Integer> groups) {
+        int[] places = new int[groupOf.length];
+        int count = 0;
+        for (int c = 0; c < groupOf.length; c++) if (groups.contains(groupOf[c])) places[count++] = placeOf[c] + 1;
+        return Arrays.copyOf(places, count);
     }
 
     private LogisticFit fit(TreeSet<Integer> groups) {
-        int[] inputs = inputs(groups);
-        double[] values = new double[scaled.rows() * inputs.length];
-        for (int r = 0, at = 0; r < scaled.rows(); r++) for (int c : inputs) values[at++] = scaled.at(r, c);
-        Matrix x = new Matrix(values, scaled.rows(), inputs.length);
+        boolean[] out = new boolean[scaled.columns()];
+        for (int p = 0; p < out.length; p++) out[p] = !groups.contains(groupOf[scaled.inputs()[p]]);
+        Design x = scaled.without(out).renumbered();
         return LogisticRegression.fitInPlace(x, y, w, 0, workers, new Quiet(progress));
     }
 
@@ -158,65 +163,59 @@ public final class Stepwise {
     /** All moves allowed, the most promising first: by the change of the criterion that score and Wald tests foretell. */
     private List<Move> moves(TreeSet<Integer> chosen, LogisticFit fit, Direction direction) {
         int k = groupOf.length + 1;
-        int[] in = inputs(chosen);
+        int[] in = places(chosen);
         double[] beta = new double[k];
         beta[0] = fit.coefficients()[0];
-        for (int i = 0; i < in.length; i++) beta[in[i] + 1] = fit.coefficients()[i + 1];
-        NewtonBlock at = new NewtonBlock(scaled.values(), y, w, k);
-        at.add(beta, 0, scaled.rows());
+        for (int i = 0; i < in.length; i++) beta[in[i]] = fit.coefficients()[i + 1];
+        LogisticProblem problem = new LogisticProblem(scaled, y, w, 0, workers);
+        problem.loss(beta);
+        DMatrixRMaj information = problem.information();
+        double[] gradient = problem.gradient(beta);
         int[] kept = new int[in.length + 1];
-        for (int i = 0; i < in.length; i++) kept[i + 1] = in[i] + 1;
+        System.arraycopy(in, 0, kept, 1, in.length);
+        Arrays.sort(kept);
         DMatrixRMaj variance = new DMatrixRMaj(kept.length, kept.length);
-        CommonOps_DDRM.pinv(part(at, kept, kept), variance);
+        CommonOps_DDRM.pinv(part(information, kept, kept), variance);
         double perInput = bic ? Math.log(fit.records()) : 2;
         List<Move> moves = new ArrayList<>();
         for (int g = 0; g < names.size(); g++) {
             boolean adds = !chosen.contains(g);
             if (adds ? direction == Direction.BACKWARD : direction == Direction.FORWARD) continue;
-            int[] own = inputs(new TreeSet<>(List.of(g)));
+            int[] own = places(new TreeSet<>(List.of(g)));
             if (own.length == 0) continue;
-            double test = adds ? scoreTest(at, kept, variance, own) : waldTest(beta, kept, variance, own);
+            double test =
+                    adds ? scoreTest(information, gradient, kept, variance, own) : waldTest(beta, kept, variance, own);
             moves.add(new Move(g, adds, adds ? perInput * own.length - test : test - perInput * own.length));
         }
         moves.sort(Comparator.comparingDouble(Move::promise).thenComparingInt(Move::group));
         return moves;
     }
 
-    private static DMatrixRMaj part(NewtonBlock at, int[] rows, int[] columns) {
-        int k = at.gradient.length;
+    private static DMatrixRMaj part(DMatrixRMaj of, int[] rows, int[] columns) {
         DMatrixRMaj part = new DMatrixRMaj(rows.length, columns.length);
         for (int a = 0; a < rows.length; a++) {
-            for (int b = 0; b < columns.length; b++) {
-                int high = Math.max(rows[a], columns[b]);
-                part.set(a, b, at.information[high * k + Math.min(rows[a], columns[b])]);
-            }
+            for (int b = 0; b < columns.length; b++) part.set(a, b, of.get(rows[a], columns[b]));
         }
         return part;
     }
 
     /** U′(I_gg − I_gs V I_sg)⁻¹U of the inputs {@code own} (Rao 1948). */
-    private static double scoreTest(NewtonBlock at, int[] kept, DMatrixRMaj variance, int[] own) {
-        int[] places = java.util.Arrays.stream(own).map(c -> c + 1).toArray();
-        DMatrixRMaj across = part(at, places, kept);
+    private static double scoreTest(
+            DMatrixRMaj information, double[] gradient, int[] kept, DMatrixRMaj variance, int[] own) {
+        DMatrixRMaj across = part(information, own, kept);
         DMatrixRMaj left = new DMatrixRMaj(own.length, kept.length);
         CommonOps_DDRM.mult(across, variance, left);
-        DMatrixRMaj conditional = part(at, places, places);
+        DMatrixRMaj conditional = part(information, own, own);
         CommonOps_DDRM.multAddTransB(-1, left, across, conditional);
-        double[] pull =
-                java.util.Arrays.stream(places).mapToDouble(c -> at.gradient[c]).toArray();
-        return quadratic(conditional, pull);
+        return quadratic(
+                conditional, Arrays.stream(own).mapToDouble(c -> gradient[c]).toArray());
     }
 
     /** β′V_gg⁻¹β of the inputs {@code own} (Wald 1943). */
     private static double waldTest(double[] beta, int[] kept, DMatrixRMaj variance, int[] own) {
-        DMatrixRMaj mine = new DMatrixRMaj(own.length, own.length);
-        double[] slopes = new double[own.length];
-        int first = java.util.Arrays.binarySearch(kept, own[0] + 1);
-        for (int a = 0; a < own.length; a++) {
-            slopes[a] = beta[own[a] + 1];
-            for (int b = 0; b < own.length; b++) mine.set(a, b, variance.get(first + a, first + b));
-        }
-        return quadratic(mine, slopes);
+        int[] places = Arrays.stream(own).map(c -> Arrays.binarySearch(kept, c)).toArray();
+        double[] slopes = Arrays.stream(own).mapToDouble(c -> beta[c]).toArray();
+        return quadratic(part(variance, places, places), slopes);
     }
 
     private static double quadratic(DMatrixRMaj matrix, double[] v) {

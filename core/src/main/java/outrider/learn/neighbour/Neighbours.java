@@ -1,25 +1,44 @@
 package outrider.learn.neighbour;
 
 import java.util.Arrays;
+import java.util.stream.IntStream;
 import outrider.base.RandomStream;
-import outrider.prepare.Matrix;
+import outrider.prepare.Design;
+import outrider.prepare.Scaling;
 
 /**
- * Remembered records, asked for the nearest by Euclidean distance on standardised inputs.
+ * Remembered records, asked for the nearest by Euclidean distance on standardised inputs. Inputs that are mostly 0 are kept as lists of
+ * the records where they are not: only these differ from nothing.
  *
- * @param values input c of remembered record j at {@code c · records + j}
+ * @param values dense input d of remembered record j at {@code d · records + j}
+ * @param inputs how many are dense
  * @param weight of a record's vote: how many training records it stands for
+ * @param dense which inputs are dense; null where all are
+ * @param start of listed input c in {@code who} and {@code listed}; one more at the end. Null where none is listed
+ * @param who remembered records
+ * @param listed value / deviation there
+ * @param square of each record: Σ of its squared listed values
  */
-public record Neighbours(float[] values, int records, int inputs, byte[] outcome, double[] weight) {
+public record Neighbours(
+        float[] values,
+        int records,
+        int inputs,
+        byte[] outcome,
+        double[] weight,
+        int[] dense,
+        int[] start,
+        int[] who,
+        float[] listed,
+        float[] square) {
     private static final int BLOCK = 1024;
 
     /**
      * Remembers all of {@code x}, or where there are more than {@code most} records a seeded choice: events first, up to half of it,
      * then others. What was thinned votes with more weight.
      *
-     * @param x standardised inputs
+     * @param x scaled inputs, of which those that are not dense are not centred
      */
-    public static Neighbours remember(Matrix x, byte[] y, double[] weight, int most, RandomStream random) {
+    public static Neighbours remember(Design x, byte[] y, double[] weight, int most, RandomStream random) {
         int n = x.rows();
         int events = 0;
         for (byte outcome : y) events += outcome;
@@ -29,17 +48,39 @@ public record Neighbours(float[] values, int records, int inputs, byte[] outcome
         choose(y, 1, keepEvents, kept, random);
         choose(y, 0, keepOthers, kept, random);
         int m = keepEvents + keepOthers;
-        float[] values = new float[Math.multiplyExact(m, x.columns())];
+        int[] rows = IntStream.range(0, n).filter(i -> kept[i]).toArray();
         byte[] outcome = new byte[m];
         double[] votes = new double[m];
-        for (int i = 0, j = 0; i < n; i++) {
-            if (!kept[i]) continue;
-            for (int c = 0; c < x.columns(); c++) values[c * m + j] = (float) x.at(i, c);
+        for (int j = 0; j < m; j++) {
+            int i = rows[j];
             outcome[j] = y[i];
             double stands = y[i] == 1 ? events / (double) keepEvents : (n - events) / (double) keepOthers;
-            votes[j++] = stands * (weight == null ? 1 : weight[i]);
+            votes[j] = stands * (weight == null ? 1 : weight[i]);
         }
-        return new Neighbours(values, m, x.columns(), outcome, votes);
+        return of(x.of(rows), outcome, votes);
+    }
+
+    private static Neighbours of(Design x, byte[] outcome, double[] votes) {
+        int m = x.rows();
+        float[] values = new float[Math.multiplyExact(m, x.dense())];
+        int[] start = new int[x.columns() + 1];
+        for (int place : x.at()) start[x.inputs()[place] + 1]++;
+        for (int c = 0; c < x.columns(); c++) start[c + 1] += start[c];
+        int[] next = start.clone();
+        int[] who = new int[x.at().length];
+        float[] listed = new float[who.length];
+        float[] square = new float[m];
+        for (int j = 0; j < m; j++) {
+            for (int p = 0; p < x.dense(); p++) values[p * m + j] = (float) x.values()[j * x.dense() + p];
+            for (int e = x.start()[j]; e < x.start()[j + 1]; e++) {
+                int to = next[x.inputs()[x.at()[e]]]++;
+                who[to] = j;
+                listed[to] = (float) x.value()[e];
+                square[j] += listed[to] * listed[to];
+            }
+        }
+        int[] dense = Arrays.copyOf(x.inputs(), x.dense());
+        return new Neighbours(values, m, x.dense(), outcome, votes, dense, start, who, listed, square);
     }
 
     private static void choose(byte[] y, int level, int count, boolean[] kept, RandomStream random) {
@@ -54,9 +95,19 @@ public record Neighbours(float[] values, int records, int inputs, byte[] outcome
     /**
      * The weighted share of events among the nearest {@code k}; of equally near ones the first remembered count.
      *
+     * @param scaling of the inputs
+     * @param record its unscaled inputs
      * @param byDistance whether a vote weighs 1 / (distance + 0.01 · the k-th distance)
      */
-    public double share(float[] query, int k, boolean byDistance) {
+    public double share(Scaling scaling, double[] record, int k, boolean byDistance) {
+        float[] query = new float[inputs];
+        for (int d = 0; d < inputs; d++) {
+            int c = dense == null ? d : dense[d];
+            double deviation = scaling.deviation()[c];
+            query[d] = deviation == 0 ? 0 : (float) ((record[c] - scaling.mean()[c]) / deviation);
+        }
+        float[] beside = start == null ? null : new float[records];
+        float own = beside == null ? 0 : listed(scaling, record, beside);
         int wanted = Math.min(k, records);
         float[] nearest = new float[wanted];
         int[] who = new int[wanted];
@@ -64,7 +115,8 @@ public record Neighbours(float[] values, int records, int inputs, byte[] outcome
         float[] distance = new float[BLOCK];
         for (int from = 0; from < records; from += BLOCK) {
             int count = Math.min(BLOCK, records - from);
-            Arrays.fill(distance, 0, count, 0);
+            if (beside == null) Arrays.fill(distance, 0, count, 0);
+            else for (int j = 0; j < count; j++) distance[j] = Math.max(0, own + beside[from + j]);
             for (int c = 0; c < inputs; c++) add(distance, query[c], values, c * records + from, count);
             for (int j = 0; j < count; j++) {
                 if (found == wanted && distance[j] >= nearest[0]) continue;
@@ -86,6 +138,21 @@ public record Neighbours(float[] values, int records, int inputs, byte[] outcome
             events += vote * outcome[order[i]];
         }
         return events / votes;
+    }
+
+    /** Gives the record's squared listed values and sets, for each remembered one, its own less twice the product. */
+    private float listed(Scaling scaling, double[] record, float[] beside) {
+        System.arraycopy(square, 0, beside, 0, records);
+        boolean[] isDense = new boolean[record.length];
+        for (int c : dense) isDense[c] = true;
+        float own = 0;
+        for (int c = 0; c < record.length; c++) {
+            if (record[c] == 0 || isDense[c] || scaling.deviation()[c] == 0) continue;
+            float value = (float) (record[c] / scaling.deviation()[c]);
+            own += value * value;
+            for (int e = start[c]; e < start[c + 1]; e++) beside[who[e]] -= 2 * value * listed[e];
+        }
+        return own;
     }
 
     private static void add(float[] distance, float query, float[] values, int at, int count) {

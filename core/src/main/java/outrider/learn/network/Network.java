@@ -1,10 +1,11 @@
 package outrider.learn.network;
 
+import java.util.Arrays;
 import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.prepare.Matrix;
+import outrider.prepare.Design;
 
 /**
  * A network of one hidden layer for the log loss with weight decay, trained on all records at once by L-BFGS (Nocedal 1980) from
@@ -24,22 +25,21 @@ public final class Network {
      * @param objectives what each start reached
      */
     public record Fit(int inputs, int units, boolean tanh, double[] hidden, double[] output, double[] objectives) {
-        /** The log-odds of the row that starts at {@code at} of standardised inputs; {@code space} holds a number a unit. */
-        public double margin(double[] x, int at, double[] space) {
-            System.arraycopy(hidden, inputs * units, space, 0, units);
-            for (int c = 0; c < inputs; c++) {
-                double value = x[at + c];
-                if (value == 0) continue;
-                int w = c * units;
-                for (int u = 0; u < units; u++) space[u] += value * hidden[w + u];
-            }
-            double sum = output[units];
-            for (int u = 0; u < units; u++) sum += output[u] * activation(space[u], tanh);
-            return sum;
+        /**
+         * The log-odds of a record whose unit u sums its weighted inputs and its bias to {@code sums[at + u]}.
+         */
+        public double margin(double[] sums, int at) {
+            double margin = output[units];
+            for (int u = 0; u < units; u++) margin += output[u] * activation(sums[at + u], tanh);
+            return margin;
+        }
+
+        public double[] biases() {
+            return Arrays.copyOfRange(hidden, inputs * units, (inputs + 1) * units);
         }
     }
 
-    private final Matrix x;
+    private final Design x;
     private final byte[] y;
     private final double[] weight;
     private final Way way;
@@ -48,7 +48,7 @@ public final class Network {
     private final int size;
     private final double total;
 
-    private Network(Matrix x, byte[] y, double[] weight, Way way, Workers workers) {
+    private Network(Design x, byte[] y, double[] weight, Way way, Workers workers) {
         this.x = x;
         this.y = y;
         this.weight = weight;
@@ -61,8 +61,8 @@ public final class Network {
         total = sum;
     }
 
-    /** @param x standardised inputs. Same bits on any number of threads: blocks of records are added up in order. */
-    public static Fit fit(Matrix x, byte[] y, double[] weight, Way way, long seed, Workers workers, Progress progress) {
+    /** @param x scaled inputs; overwritten by nobody. Same bits on any number of threads: blocks of records are added up in order. */
+    public static Fit fit(Design x, byte[] y, double[] weight, Way way, long seed, Workers workers, Progress progress) {
         Network network = new Network(x, y, weight, way, workers);
         double[] best = null;
         double lowest = Double.POSITIVE_INFINITY;
@@ -77,9 +77,11 @@ public final class Network {
                 best = at;
             }
         }
+        int units = way.units();
         double[] hidden = new double[network.split];
-        double[] output = new double[way.units() + 1];
-        System.arraycopy(best, 0, hidden, 0, hidden.length);
+        double[] output = new double[units + 1];
+        for (int p = 0; p < x.columns(); p++) System.arraycopy(best, p * units, hidden, x.inputs()[p] * units, units);
+        System.arraycopy(best, x.columns() * units, hidden, x.columns() * units, units);
         System.arraycopy(best, hidden.length, output, 0, output.length);
         return new Fit(x.columns(), way.units(), way.tanh(), hidden, output, objectives);
     }
@@ -112,7 +114,7 @@ public final class Network {
             losses[b] = block(at, parts[b], (int) ((long) n * b / blocks), (int) ((long) n * (b + 1) / blocks));
         });
         double loss = 0;
-        java.util.Arrays.fill(gradient, 0);
+        Arrays.fill(gradient, 0);
         for (int b = 0; b < blocks; b++) {
             loss += losses[b];
             for (int i = 0; i < size; i++) gradient[i] += parts[b][i];
@@ -132,17 +134,16 @@ public final class Network {
     private double block(double[] at, double[] gradient, int from, int to) {
         int units = way.units();
         int inputs = x.columns();
+        int dense = x.dense();
         double[] values = x.values();
         double[] z = new double[units];
         double[] back = new double[units];
         double loss = 0;
         for (int i = from; i < to; i++) {
-            int row = i * inputs;
+            int row = i * dense;
             System.arraycopy(at, inputs * units, z, 0, units);
-            for (int c = 0; c < inputs; c++) {
-                double value = values[row + c];
-                if (value != 0) add(z, value, at, c * units, units);
-            }
+            for (int p = 0; p < dense; p++) add(z, values[row + p], at, p * units, units);
+            for (int j = x.start()[i]; j < x.start()[i + 1]; j++) add(z, x.value()[j], at, x.at()[j] * units, units);
             double margin = at[size - 1];
             for (int u = 0; u < units; u++) {
                 z[u] = activation(z[u], way.tanh());
@@ -150,9 +151,9 @@ public final class Network {
             }
             double w = weight(i);
             double small = Math.exp(-Math.abs(margin));
-            double p = margin >= 0 ? 1 / (1 + small) : small / (1 + small);
+            double chance = margin >= 0 ? 1 / (1 + small) : small / (1 + small);
             loss += w * (Math.max(0, y[i] == 1 ? -margin : margin) + Math.log1p(small));
-            double off = w * (p - y[i]);
+            double off = w * (chance - y[i]);
             gradient[size - 1] += off;
             for (int u = 0; u < units; u++) {
                 gradient[split + u] += off * z[u];
@@ -160,9 +161,9 @@ public final class Network {
                 back[u] = off * at[split + u] * slope;
                 gradient[inputs * units + u] += back[u];
             }
-            for (int c = 0; c < inputs; c++) {
-                double value = values[row + c];
-                if (value != 0) addTo(gradient, c * units, value, back, units);
+            for (int p = 0; p < dense; p++) addTo(gradient, p * units, values[row + p], back, units);
+            for (int j = x.start()[i]; j < x.start()[i + 1]; j++) {
+                addTo(gradient, x.at()[j] * units, x.value()[j], back, units);
             }
         }
         return loss;

@@ -1,0 +1,35 @@
+package outrider.learn.linear;
+
+import java.util.List;
+
+/**
+ * How a penalty was found that is taken as needed (METHODS section 7).
+ *
+ * @param why in a sentence
+ * @param chosen the penalty
+ * @param tried from the strongest down, until some fold's loss had risen twice in a row; empty where none was needed
+ */
+public record PenaltyPath(Reason why, double chosen, List<Point> tried) {
+    /** The penalties that are tried, from the strongest. */
+    public static final double[] PENALTIES = {1000, 300, 100, 30, 10, 3, 1, 0.3};
+
+    /** Why there is a penalty, or none. */
+    public enum Reason {
+        /** The maximum exists, and there are events enough. */
+        NOT_NEEDED,
+        /** Fewer than five events a coefficient. */
+        FEW_EVENTS,
+        /** Some inputs tell the outcome of some records without fail. */
+        SEPARATED,
+        /** A squared error has no maximum that could be missing: the lowest out-of-fold error decides. */
+        LOWEST_ERROR,
+        /** Training holds too few events for two folds: the middle of the path. */
+        NO_FOLDS
+    }
+
+    /**
+     * @param penalty λ
+     * @param loss out of fold, a record in the mean: log loss, or squared error of labels ±1
+     */
+    public record Point(double penalty, double loss) {}
+}
