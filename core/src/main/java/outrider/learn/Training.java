@@ -117,17 +117,19 @@ public final class Training {
         return data.outcomeOf(sample.rows());
     }
 
-    private Preparation preparation(boolean curves) {
+    private Preparation preparation(TrainingData of, Preparation.Options options) {
         progress.checkpoint(0, "preparing inputs");
-        return Preparation.fit(data, options(curves), progress);
+        return Preparation.fit(of, options, progress);
     }
 
-    private Preparation.Options options(boolean curves) {
-        return new Preparation.Options(curves, settings.whole("mostLevels"));
+    /** @param orders whether the place of a level in its order is an input too */
+    private Preparation.Options options(boolean curves, boolean orders) {
+        return new Preparation.Options(curves, settings.whole("mostLevels"), orders);
     }
 
     private LogisticModel logistic() {
-        Preparation preparation = preparation(settings.yes("curves"));
+        boolean curves = settings.yes("curves");
+        Preparation preparation = preparation(data, options(curves, false));
         Stepwise.Choice choice = null;
         TrainingData taken = data;
         if (!settings.text("choose").equals("all")) {
@@ -137,26 +139,26 @@ public final class Training {
             taken = data.withInputs(preparation.columns());
         }
         PenaltyPath penalties = null;
-        LogisticFit fit;
-        if (!settings.asNeeded("penalty")) {
-            fit = fitted(preparation, settings.number("penalty"), progress);
-        } else {
+        LogisticFit fit = null;
+        if (settings.asNeeded("penalty")) {
             fit = enoughFor(preparation) ? fitted(preparation, 0, progress.part(0, 0.5, "")) : null;
             boolean separated = fit != null && !fit.separated().isEmpty();
-            if (fit != null && !separated) {
-                penalties = new PenaltyPath(PenaltyPath.Reason.NOT_NEEDED, 0, List.of());
-            } else {
-                penalties = PenaltySearch.logistic(
-                        separated ? PenaltyPath.Reason.SEPARATED : PenaltyPath.Reason.FEW_EVENTS,
-                        taken,
-                        sample,
-                        options(settings.yes("curves")),
-                        workers,
-                        progress.part(separated ? 0.5 : 0, 0.9, ""));
-                fit = fitted(preparation, penalties.chosen(), progress.part(0.9, 1, ""));
-            }
+            if (separated) fit = null;
+            penalties = fit != null
+                    ? new PenaltyPath(PenaltyPath.Reason.NOT_NEEDED, 0, List.of())
+                    : PenaltySearch.logistic(
+                            separated ? PenaltyPath.Reason.SEPARATED : PenaltyPath.Reason.FEW_EVENTS,
+                            taken,
+                            sample,
+                            options(curves, true),
+                            workers,
+                            progress.part(separated ? 0.5 : 0, 0.9, ""));
         }
         double penalty = penalties == null ? settings.number("penalty") : penalties.chosen();
+        if (fit == null) {
+            if (penalty > 0 && !taken.inputs().isEmpty()) preparation = preparation(taken, options(curves, true));
+            fit = fitted(preparation, penalty, progress.part(0.9, 1, ""));
+        }
         List<Stepwise.Taken> path = choice == null ? null : choice.path();
         LogisticModel model = new LogisticModel(preparation, fit, penalty, path, penalties);
         if (sample.logOdds() == 0) return model;
@@ -215,9 +217,9 @@ public final class Training {
 
     private record Scaled(Preparation preparation, Scaling scaling, Design x) {}
 
-    /** @param levels whether the 0/1 inputs of levels are standardised too */
+    /** @param levels whether the 0/1 inputs of levels are standardised too; else the orders of levels are inputs as well */
     private Scaled scaled(boolean curves, boolean levels) {
-        Preparation preparation = preparation(curves);
+        Preparation preparation = preparation(data, options(curves, !levels));
         Design x = preparation.applyTraining(data, sample.rows());
         Scaling all = Scaling.fit(x, sample.weight());
         Scaling scaling = levels ? all : all.ofNumbers(x);
@@ -227,7 +229,7 @@ public final class Training {
     private LinearModel leastSquares() {
         PenaltyPath penalties = null;
         if (settings.asNeeded("penalty")) {
-            Preparation.Options options = options(settings.yes("curves"));
+            Preparation.Options options = options(settings.yes("curves"), true);
             penalties = PenaltySearch.squares(data, sample, options, workers, progress.part(0, 0.8, ""));
         }
         double penalty = penalties == null ? settings.number("penalty") : penalties.chosen();

@@ -113,10 +113,27 @@ public record Design(
 
     /** Intercept + Σ slope · value of a row; the intercept first, then a slope a place. */
     public double margin(double[] beta, int row) {
-        double sum = beta[0];
-        for (int p = 0, from = row * dense; p < dense; p++) sum += beta[p + 1] * values[from + p];
-        for (int j = start[row]; j < start[row + 1]; j++) sum += beta[at[j] + 1] * value[j];
-        return sum;
+        double a = beta[0];
+        double b = 0;
+        double c = 0;
+        double d = 0;
+        int from = row * dense;
+        int p = 0;
+        for (; p + 4 <= dense; p += 4) {
+            a += beta[p + 1] * values[from + p];
+            b += beta[p + 2] * values[from + p + 1];
+            c += beta[p + 3] * values[from + p + 2];
+            d += beta[p + 4] * values[from + p + 3];
+        }
+        for (; p < dense; p++) a += beta[p + 1] * values[from + p];
+        int j = start[row];
+        int end = start[row + 1];
+        for (; j + 2 <= end; j += 2) {
+            b += beta[at[j] + 1] * value[j];
+            c += beta[at[j + 1] + 1] * value[j + 1];
+        }
+        if (j < end) d += beta[at[j] + 1] * value[j];
+        return a + b + (c + d);
     }
 
     /** Adds factor · row to a vector whose place 0 is the intercept's. */

@@ -15,9 +15,11 @@ public record Preparation(List<Step> steps) {
     /**
      * @param curves whether numbers are bent
      * @param mostLevels categories with more levels become one input, their event rate
+     * @param orders whether levels that name an order make an input of their place too; only under a penalty, as it says nothing that the
+     *     levels do not
      */
-    public record Options(boolean curves, int mostLevels) {
-        public static final Options PLAIN = new Options(false, Integer.MAX_VALUE);
+    public record Options(boolean curves, int mostLevels, boolean orders) {
+        public static final Options PLAIN = new Options(false, Integer.MAX_VALUE, false);
     }
 
     /** @throws BadInput if a column does not exist, is free text or holds numbers too large, or if none is given */
@@ -34,6 +36,8 @@ public record Preparation(List<Step> steps) {
             } else {
                 steps.add(CategoryStep.fit(source, data.rows()));
             }
+            OrderStep order = options.orders() && isCategory(source) ? OrderStep.fit(source, data.rows()) : null;
+            if (order != null) steps.add(order);
         }
         return new Preparation(List.copyOf(steps));
     }
@@ -55,7 +59,7 @@ public record Preparation(List<Step> steps) {
 
     /** Columns that it reads. */
     public List<String> columns() {
-        return steps.stream().map(Step::column).toList();
+        return steps.stream().map(Step::column).distinct().toList();
     }
 
     /** Names of all inputs, in the matrix's column order. */

@@ -7,7 +7,7 @@ import outrider.table.Column;
  * How one column becomes inputs: fitted on training, applied anywhere, able to say in words what it does. First come its numbers, then its
  * 0/1 inputs, of which at most one is 1 in a record.
  */
-public sealed interface Step permits NumberStep, CurveStep, CategoryStep, RateStep {
+public sealed interface Step permits NumberStep, CurveStep, CategoryStep, OrderStep, RateStep {
     String column();
 
     /** Names of the inputs it makes, in order. */

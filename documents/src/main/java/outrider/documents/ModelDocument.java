@@ -37,6 +37,7 @@ import outrider.learn.calibrate.LogisticMap;
 import outrider.prepare.CategoryStep;
 import outrider.prepare.CurveStep;
 import outrider.prepare.NumberStep;
+import outrider.prepare.OrderStep;
 import outrider.prepare.RateStep;
 import outrider.prepare.Step;
 
@@ -79,6 +80,7 @@ public final class ModelDocument {
         @JsonSubTypes.Type(value = NumberStep.class, name = "number"),
         @JsonSubTypes.Type(value = CurveStep.class, name = "curve"),
         @JsonSubTypes.Type(value = CategoryStep.class, name = "category"),
+        @JsonSubTypes.Type(value = OrderStep.class, name = "order"),
         @JsonSubTypes.Type(value = RateStep.class, name = "eventRate")
     })
     private interface Steps {}
