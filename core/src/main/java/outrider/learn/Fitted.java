@@ -61,8 +61,12 @@ public record Fitted(Model model, double[] outOfFold) {
         return calibrated(kind, settings, data, model, scores, fold);
     }
 
-    /** With the penalty that was found for all of training, so that folds need not find their own. */
+    /** With what was found for all of training, a penalty or a number of rounds, so that folds need not find their own. */
     public static Settings settled(Settings settings, Model model) {
+        if (model instanceof RebalancedModel rebalanced) return settled(settings, rebalanced.base());
+        if (model instanceof BoostedModel boosted && settings.whole("patience") > 0) {
+            return settings.with("rounds", boosted.fit().trees().size()).with("patience", 0);
+        }
         PenaltyPath found = model instanceof LogisticModel logistic
                 ? logistic.penalties()
                 : model instanceof LinearModel linear ? linear.penalties() : null;

@@ -3,6 +3,7 @@ package outrider.learn;
 import static outrider.learn.Setting.all;
 import static outrider.learn.Setting.choice;
 import static outrider.learn.Setting.found;
+import static outrider.learn.Setting.foundWhole;
 import static outrider.learn.Setting.number;
 import static outrider.learn.Setting.of;
 import static outrider.learn.Setting.whole;
@@ -144,13 +145,12 @@ public enum Kind {
                             "gainRatio",
                             "gain ratio"),
                     whole("depth", "depth", "How many questions in a row at most.", 1, 60, 20),
-                    whole(
+                    foundWhole(
                             "leafRecords",
                             "fewest records in a leaf",
-                            "A leaf holds at least this many training records.",
+                            "A leaf holds at least this many training records. As needed: 50, of less than 2,000 records a fortieth, but 5 or more.",
                             1,
-                            1_000_000,
-                            50),
+                            1_000_000),
                     choice(
                             "pruning",
                             "pruning",
@@ -184,18 +184,17 @@ public enum Kind {
                     whole(
                             "columnsTried",
                             "columns tried",
-                            "Random columns looked at for each split; 0 for two in five.",
+                            "Random columns looked at for each split; 0 for two in five, or for three times the root of more than 50 columns.",
                             0,
                             10_000,
                             0),
                     whole("depth", "depth", "How many questions in a row at most.", 1, 60, 25),
-                    whole(
+                    foundWhole(
                             "leafRecords",
                             "fewest records in a leaf",
-                            "A leaf holds at least this many different training records.",
+                            "A leaf holds at least this many different training records. As needed: 15, of less than 1,500 records a hundredth, but 3 or more.",
                             1,
-                            1_000_000,
-                            15),
+                            1_000_000),
                     whole(
                             "drawn",
                             "records drawn",
@@ -212,20 +211,19 @@ public enum Kind {
                     whole("rounds", "rounds", "Trees at most.", 1, 10_000, 600),
                     number("rate", "learning rate", "How much of each tree is taken.", 0.001, 1, 0.05),
                     whole("depth", "depth", "Of each tree.", 1, 16, 3),
-                    whole(
+                    foundWhole(
                             "leafRecords",
                             "fewest records in a leaf",
-                            "A leaf holds at least this many training records.",
+                            "A leaf holds at least this many training records. As needed: 40, of less than 2,000 records a fiftieth, but 5 or more.",
                             1,
-                            1_000_000,
-                            40),
+                            1_000_000),
                     number("rowShare", "share of records", "Drawn anew for each round.", 0.05, 1, 0.7),
                     number("columnShare", "share of columns", "Drawn anew for each round.", 0.05, 1, 0.5),
                     number("penalty", "penalty", "Pulls the values of leaves towards 0.", 0, 10_000, 1),
                     whole(
                             "patience",
                             "patience",
-                            "Stops after so many rounds without a gain on a held-back sixth of training; 0 goes all rounds.",
+                            "Stops after so many rounds without a gain on a held-back sixth of training, or on all sixths in turn where one holds fewer than 100 events; 0 goes all rounds.",
                             0,
                             1000,
                             50))),

@@ -59,6 +59,10 @@ public record Setting(
         return new Setting(name, label, sentence, Type.WHOLE, low, high, initial, List.of(), high >= 100, false);
     }
 
+    static Setting foundWhole(String name, String label, String sentence, int low, int high) {
+        return new Setting(name, label, sentence, Type.WHOLE, low, high, AS_NEEDED, List.of(), high >= 100, true);
+    }
+
     /** @param choices value, words, value, words …; the first is the initial one */
     static Setting choice(String name, String label, String sentence, String... choices) {
         List<Choice> all = java.util.stream.IntStream.range(0, choices.length / 2)

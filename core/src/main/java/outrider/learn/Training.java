@@ -289,6 +289,12 @@ public final class Training {
         return new NetworkModel(scaled.preparation(), scaled.scaling(), fit);
     }
 
+    /** As needed: {@code usual}, of few records one in {@code apart}, but {@code fewest} or more. */
+    private int leafRecords(int usual, int apart, int fewest) {
+        if (!settings.asNeeded("leafRecords")) return settings.whole("leafRecords");
+        return Math.max(fewest, Math.min(usual, data.rows().length / apart));
+    }
+
     private TreeModel tree() {
         DecisionTree.Way way = new DecisionTree.Way(
                 switch (settings.text("impurity")) {
@@ -297,7 +303,7 @@ public final class Training {
                     default -> DecisionTree.Impurity.GINI;
                 },
                 settings.whole("depth"),
-                settings.whole("leafRecords"),
+                leafRecords(50, 40, 5),
                 switch (settings.text("pruning")) {
                     case "minimum" -> DecisionTree.Cutting.MINIMUM;
                     case "oneStandardError" -> DecisionTree.Cutting.ONE_STANDARD_ERROR;
@@ -316,7 +322,7 @@ public final class Training {
                 settings.whole("trees"),
                 settings.whole("columnsTried"),
                 settings.whole("depth"),
-                settings.whole("leafRecords"),
+                leafRecords(15, 100, 3),
                 settings.whole("drawn"));
         RandomForest.Fit fit = RandomForest.fit(data, sample, way, workers, progress);
         return new ForestModel(fit.columns(), fit.trees(), thinned(fit.curve()), outOfBagAuc(fit.outOfBag()));
@@ -348,7 +354,7 @@ public final class Training {
                 settings.whole("rounds"),
                 settings.number("rate"),
                 settings.whole("depth"),
-                settings.whole("leafRecords"),
+                leafRecords(40, 50, 5),
                 settings.number("rowShare"),
                 settings.number("columnShare"),
                 settings.number("penalty"),

@@ -25,27 +25,56 @@ public record NumberStep(String column, boolean date, double origin, double fill
      */
     public static NumberStep fit(Column source, int[] rows) {
         boolean date = source instanceof DateColumn;
-        double[] sorted = seen(source, rows);
-        double origin = date && sorted.length > 0 ? sorted[sorted.length - 1] : 0;
-        double median = sorted.length == 0 ? 0 : (sorted[(sorted.length - 1) / 2] + sorted[sorted.length / 2]) / 2;
+        double[] seen = values(source, rows);
+        double origin = date && seen.length > 0 ? Arrays.stream(seen).max().orElseThrow() : 0;
+        double median = median(seen);
         return new NumberStep(
-                source.name(), date, origin, date ? origin - median : median, sorted.length < rows.length, date);
+                source.name(), date, origin, date ? origin - median : median, seen.length < rows.length, date);
+    }
+
+    private static double median(double[] seen) {
+        if (seen.length == 0) return 0;
+        double usual = seen[0];
+        int lead = 0;
+        for (double v : seen) {
+            if (lead == 0) usual = v;
+            lead += v == usual ? 1 : -1;
+        }
+        int count = 0;
+        for (double v : seen) if (v == usual) count++;
+        if (2 * count > seen.length + 1) return usual;
+        double[] sorted = seen.clone();
+        Arrays.sort(sorted);
+        return (sorted[(sorted.length - 1) / 2] + sorted[sorted.length / 2]) / 2;
     }
 
     /** The values that are not missing, ascending. */
     static double[] seen(Column source, int[] rows) {
+        double[] seen = values(source, rows);
+        Arrays.parallelSort(seen);
+        return seen;
+    }
+
+    /** The values that are not missing. */
+    private static double[] values(Column source, int[] rows) {
         double[] seen = new double[rows.length];
         int count = 0;
-        for (int row : rows) if (!source.isMissing(row)) seen[count++] = raw(source, row);
-        double[] sorted = Arrays.copyOf(seen, count);
-        Arrays.parallelSort(sorted);
-        if (count > 0 && (sorted[0] < -MOST || sorted[count - 1] > MOST)) {
+        double low = 0;
+        double high = 0;
+        for (int row : rows) {
+            if (source.isMissing(row)) continue;
+            double value = raw(source, row);
+            low = Math.min(low, value);
+            high = Math.max(high, value);
+            seen[count++] = value;
+        }
+        if (low < -MOST || high > MOST) {
             throw BadInput.of(
                     "column \"" + source.name() + "\"",
-                    "holds " + (sorted[0] < -MOST ? sorted[0] : sorted[count - 1]) + ", too large to compute with",
+                    "holds " + (low < -MOST ? low : high) + ", too large to compute with",
                     "read that text as missing on the Data page, or set the column aside");
         }
-        return sorted;
+        return Arrays.copyOf(seen, count);
     }
 
     static double raw(Column source, int record) {

@@ -14,9 +14,29 @@ import outrider.prepare.TrainingData;
  * @param bin row-major: the bin of row r in column c is {@code bin[r * columns + c]}, unsigned; a missing value has the last one
  * @param edges of numbers, for column c: a value belongs to the first bin whose edge is not below it; null for levels
  * @param bins how many bins hold values, by column; missing comes after them
+ * @param common of a column that is nearly always the same, the bin that it is mostly in; −1 for others
+ * @param start of row r in {@code listed}; one more at the end
+ * @param listed where a row is not in the common bin of such a column: {@code column · 256 + bin}
+ * @param byColumn the same by column: of column c from {@code byColumn[c]} on in {@code who}; one more at the end
+ * @param who {@code row · 256 + bin}, rows ascending
  */
-public record Binned(List<TreeColumn> columns, byte[] bin, int rows, double[][] edges, int[] bins) {
+public record Binned(
+        List<TreeColumn> columns,
+        byte[] bin,
+        int rows,
+        double[][] edges,
+        int[] bins,
+        int[] common,
+        int[] start,
+        int[] listed,
+        int[] byColumn,
+        int[] who) {
     public static final int MOST = 254;
+    /** A column with this share of its records in one bin is summed from the others. */
+    private static final double NEARLY_ALWAYS = 0.75;
+
+    private static final int MOST_LISTED = 1 << 24;
+
     private static final int SAMPLED = 200_000;
 
     /** @param most bins a column, up to {@link #MOST}. O(n log n) for columns of up to 200,000 records, then O(n log bins). */
@@ -27,6 +47,8 @@ public record Binned(List<TreeColumn> columns, byte[] bin, int rows, double[][] 
         TreeColumn[] columns = new TreeColumn[width];
         double[][] edges = new double[width][];
         int[] bins = new int[width];
+        int[] common = new int[width];
+        int[] others = new int[width];
         workers.each(width, c -> {
             if (progress.isCancelled()) throw new CancellationException("stopped while: binning");
             var source = data.table().column(data.inputs().get(c));
@@ -38,13 +60,36 @@ public record Binned(List<TreeColumn> columns, byte[] bin, int rows, double[][] 
             } else {
                 bins[c] = columns[c].levels().size() + 1;
             }
+            int[] counts = new int[256];
             for (int i = 0; i < n; i++) {
                 double value = values[i];
                 int b = value != value ? bins[c] : edges[c] == null ? (int) value : place(edges[c], value);
                 bin[i * width + c] = (byte) b;
+                counts[b]++;
             }
+            int usual = 0;
+            for (int b = 1; b < 256; b++) if (counts[b] > counts[usual]) usual = b;
+            boolean nearlyAlways = n < MOST_LISTED && counts[usual] >= NEARLY_ALWAYS * n;
+            common[c] = nearlyAlways ? usual : -1;
+            others[c] = nearlyAlways ? n - counts[usual] : 0;
         });
-        return new Binned(List.of(columns), bin, n, edges, bins);
+        int[] listed =
+                new int[Math.toIntExact(Arrays.stream(others).asLongStream().sum())];
+        int[] start = new int[n + 1];
+        for (int i = 0, used = 0; i < n; i++) {
+            for (int c = 0, at = i * width; c < width; c++, at++) {
+                int b = bin[at] & 0xff;
+                if (common[c] >= 0 && b != common[c]) listed[used++] = c << 8 | b;
+            }
+            start[i + 1] = used;
+        }
+        int[] byColumn = new int[width + 1];
+        for (int c = 0; c < width; c++) byColumn[c + 1] = byColumn[c] + others[c];
+        int[] who = new int[listed.length];
+        int[] next = byColumn.clone();
+        for (int i = 0; i < n; i++)
+            for (int j = start[i]; j < start[i + 1]; j++) who[next[listed[j] >> 8]++] = i << 8 | listed[j] & 0xff;
+        return new Binned(List.of(columns), bin, n, edges, bins, common, start, listed, byColumn, who);
     }
 
     private static int place(double[] edges, double value) {

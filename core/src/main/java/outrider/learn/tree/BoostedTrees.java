@@ -14,11 +14,15 @@ import outrider.split.Folds;
 
 /**
  * Boosted trees on the second-order log loss (Friedman, Hastie and Tibshirani 2000; Friedman 2001 and 2002 for shrinkage and
- * sampling), with sums by bin. The number of rounds is found on a fold of training that is held back; then all of training is
- * learnt from for that many rounds.
+ * sampling), with sums by bin. The number of rounds is found on a sixth of training that is held back, or where that holds few events on
+ * all sixths in turn; then all of training is learnt from for that many rounds.
  */
 public final class BoostedTrees {
     private static final int HELD_BACK = 6;
+    /** With fewer events held back in one sixth, all sixths are. */
+    private static final int ENOUGH_HELD_BACK = 100;
+
+    private static final int BLOCK = 4096;
 
     /**
      * @param rounds at most
@@ -83,24 +87,32 @@ public final class BoostedTrees {
         var boosting = new BoostedTrees(
                 binned, y, sample.weight(), data.numberedUnits(sample.rows()), way, data.seed(), workers, progress);
         int[] all = IntStream.range(0, y.length).toArray();
-        int[] heldBack = way.patience() == 0 ? new int[0] : heldBack(data, sample.rows());
-        if (heldBack.length == 0) {
-            Run run = boosting.run(all, heldBack, way.rounds(), 0, 1);
-            return new Fit(binned.columns(), run.base, run.trees, run.curve);
+        byte[] fold = way.patience() == 0 ? null : folds(data, sample.rows());
+        if (fold == null) {
+            Course course = boosting.new Course(all, new int[0], workers);
+            List<CurvePoint> curve = boosting.go(List.of(course), way.rounds(), 0, 1).curve;
+            return new Fit(binned.columns(), course.base, course.trees, curve);
         }
-        boolean[] out = new boolean[y.length];
-        for (int row : heldBack) out[row] = true;
-        int[] in = IntStream.range(0, y.length).filter(i -> !out[i]).toArray();
-        Run search = boosting.run(in, heldBack, way.rounds(), 0, 0.5);
-        Run run = boosting.run(all, new int[0], search.best, 0.5, 1);
-        return new Fit(binned.columns(), run.base, run.trees, search.curve);
+        List<Course> searching = new ArrayList<>();
+        int searches = fewHeldBack(y, fold) ? HELD_BACK : 1;
+        for (int f = 0; f < searches; f++) {
+            int own = f;
+            searching.add(boosting
+            .new Course(
+                    IntStream.range(0, y.length).filter(i -> fold[i] != own).toArray(),
+                    IntStream.range(0, y.length).filter(i -> fold[i] == own).toArray(),
+                    searches == 1 ? workers : Workers.ALONE));
+        }
+        Gone search = boosting.go(searching, way.rounds(), 0, 0.5);
+        Course course = boosting.new Course(all, new int[0], workers);
+        boosting.go(List.of(course), search.best, 0.5, 1);
+        return new Fit(binned.columns(), course.base, course.trees, search.curve);
     }
 
-    /** Places in the sample of a stratified sixth; none where there are too few events to part them. */
-    private static int[] heldBack(TrainingData data, int[] rows) {
+    /** Stratified sixths of the sample; null where there are too few events to part them. */
+    private static byte[] folds(TrainingData data, int[] rows) {
         byte[] fold = Folds.most(data.outcomeOf(rows), data.unitsOf(rows), HELD_BACK, data.seed() + 1);
-        if (fold == null || !hasFold(fold, HELD_BACK - 1)) return new int[0];
-        return IntStream.range(0, rows.length).filter(i -> fold[i] == 0).toArray();
+        return fold == null || !hasFold(fold, HELD_BACK - 1) ? null : fold;
     }
 
     private static boolean hasFold(byte[] fold, int wanted) {
@@ -108,33 +120,77 @@ public final class BoostedTrees {
         return false;
     }
 
-    private static final class Run {
-        double base;
-        List<Tree> trees = new ArrayList<>();
-        List<CurvePoint> curve = new ArrayList<>();
-        int best;
+    /** Whether one sixth holds too few events, or others, to say when to stop: then all sixths say it together. */
+    private static boolean fewHeldBack(byte[] y, byte[] fold) {
+        int[] count = new int[2];
+        for (int i = 0; i < y.length; i++) if (fold[i] == 0) count[y[i]]++;
+        return Math.min(count[0], count[1]) < ENOUGH_HELD_BACK;
     }
 
-    private Run run(int[] rows, int[] watched, int rounds, double from, double to) {
-        Run run = new Run();
-        run.base = base(rows);
-        int n = y.length;
-        double[] margin = new double[n];
-        Arrays.fill(margin, run.base);
-        double[] g = new double[n];
-        double[] h = new double[n];
-        boolean[] seen = new boolean[n];
+    /** How far some courses went. @param best the round after which the records held back lost least */
+    private record Gone(List<CurvePoint> curve, int best) {}
+
+    /** Round by round, until the records held back by all courses together have lost no less for as long as patience lasts. */
+    private Gone go(List<Course> courses, int rounds, double from, double to) {
+        List<CurvePoint> curve = new ArrayList<>();
+        boolean watching = courses.get(0).watched.length > 0;
         double lowest = Double.POSITIVE_INFINITY;
-        int width = binned.width();
+        int best = 1;
         for (int round = 0; round < rounds; round++) {
             progress.checkpoint(from + (to - from) * round / rounds, "round " + (round + 1) + " of at most " + rounds);
+            int now = round;
+            if (courses.size() == 1) courses.get(0).step(now);
+            else workers.each(courses.size(), c -> courses.get(c).step(now));
+            double training = courses.stream().mapToDouble(c -> c.loss(c.rows)).sum()
+                    / courses.stream().mapToDouble(c -> c.weightOf(c.rows)).sum();
+            Double heldBack = watching
+                    ? (Double) (courses.stream()
+                                    .mapToDouble(c -> c.loss(c.watched))
+                                    .sum()
+                            / courses.stream()
+                                    .mapToDouble(c -> c.weightOf(c.watched))
+                                    .sum())
+                    : null;
+            curve.add(new CurvePoint(round + 1, training, heldBack));
+            if (!watching) continue;
+            if (heldBack < lowest - 1e-9) {
+                lowest = heldBack;
+                best = round + 1;
+            } else if (round + 1 - best >= way.patience()) {
+                break;
+            }
+        }
+        return new Gone(curve, best);
+    }
+
+    /** Boosting on some rows while others are held back. */
+    private final class Course {
+        final int[] rows;
+        final int[] watched;
+        final Workers helpers;
+        final double base;
+        final List<Tree> trees = new ArrayList<>();
+        private final double[] margin = new double[y.length];
+        private final double[] g = new double[y.length];
+        private final double[] h = new double[y.length];
+        private final boolean[] seen = new boolean[y.length];
+
+        Course(int[] rows, int[] watched, Workers helpers) {
+            this.rows = rows;
+            this.watched = watched;
+            this.helpers = helpers;
+            base = base(rows);
+            Arrays.fill(margin, base);
+        }
+
+        void step(int round) {
+            int width = binned.width();
             RandomStream random = new Seeds(seed).stream("boost/" + round);
             int[] columns = drawn(IntStream.range(0, width).toArray(), way.columnShare(), random);
             int[] chosen = unit == null ? drawn(rows, way.rowShare(), random) : drawnUnits(rows, random);
-            double training = derivatives(rows, margin, g, h);
-            if (round > 0) note(run, round, training, watched, margin);
+            derivatives();
             Grower grower = new Grower(
-                    binned, new Criterion.SecondOrder(way.penalty(), way.rate()), way.deepest(), way.fewest(), workers);
+                    binned, new Criterion.SecondOrder(way.penalty(), way.rate()), way.deepest(), way.fewest(), helpers);
             Arrays.fill(seen, false);
             Grower.Grown grown = grower.grow(chosen, g, h, columns, null, progress, (value, first, end) -> {
                 for (int i = first; i < end; i++) {
@@ -142,26 +198,51 @@ public final class BoostedTrees {
                     seen[chosen[i]] = true;
                 }
             });
-            run.trees.add(grown.tree());
-            blocks(n, (first, end) -> {
+            trees.add(grown.tree());
+            blocks(y.length, (first, end) -> {
                 for (int i = first; i < end; i++) if (!seen[i]) margin[i] += grown.score(binned, i);
             });
-            if (watched.length > 0) {
-                double loss = loss(watched, margin);
-                if (loss < lowest - 1e-9) {
-                    lowest = loss;
-                    run.best = round + 1;
-                } else if (round + 1 - run.best >= way.patience()) {
-                    break;
-                }
-            }
         }
-        note(run, run.trees.size(), loss(rows, margin), watched, margin);
-        return run;
-    }
 
-    private void note(Run run, int round, double training, int[] watched, double[] margin) {
-        run.curve.add(new CurvePoint(round, training, watched.length == 0 ? null : loss(watched, margin)));
+        private void derivatives() {
+            blocks(rows.length, (first, end) -> {
+                for (int i = first; i < end; i++) {
+                    int row = rows[i];
+                    double w = weight(row);
+                    double small = Math.exp(-Math.abs(margin[row]));
+                    double p = margin[row] >= 0 ? 1 / (1 + small) : small / (1 + small);
+                    g[row] = w * (p - y[row]);
+                    h[row] = w * p * (1 - p);
+                }
+            });
+        }
+
+        /** Summed log loss. */
+        double loss(int[] of) {
+            int count = Math.max(1, of.length / BLOCK);
+            double[] loss = new double[count];
+            helpers.each(count, block -> {
+                int end = (int) ((long) of.length * (block + 1) / count);
+                for (int i = (int) ((long) of.length * block / count); i < end; i++) {
+                    int row = of[i];
+                    double off = y[row] == 1 ? -margin[row] : margin[row];
+                    loss[block] += weight(row) * (Math.max(0, off) + Math.log1p(Math.exp(-Math.abs(off))));
+                }
+            });
+            return sum(loss);
+        }
+
+        double weightOf(int[] of) {
+            if (weight == null) return of.length;
+            double total = 0;
+            for (int row : of) total += weight[row];
+            return total;
+        }
+
+        private void blocks(int n, Block work) {
+            int count = Math.max(1, n / BLOCK);
+            helpers.each(count, b -> work.over((int) ((long) n * b / count), (int) ((long) n * (b + 1) / count)));
+        }
     }
 
     private double weight(int row) {
@@ -196,38 +277,6 @@ public final class BoostedTrees {
         return chosen.length == 0 ? rows.clone() : chosen;
     }
 
-    /** Sets g and h; gives back the mean loss. */
-    private double derivatives(int[] rows, double[] margin, double[] g, double[] h) {
-        int count = Math.max(1, rows.length / 4096);
-        double[] loss = new double[count];
-        double[] total = new double[count];
-        workers.each(count, block -> {
-            int end = (int) ((long) rows.length * (block + 1) / count);
-            for (int i = (int) ((long) rows.length * block / count); i < end; i++) {
-                int row = rows[i];
-                double w = weight(row);
-                double small = Math.exp(-Math.abs(margin[row]));
-                double p = margin[row] >= 0 ? 1 / (1 + small) : small / (1 + small);
-                g[row] = w * (p - y[row]);
-                h[row] = w * p * (1 - p);
-                loss[block] += w * (Math.max(0, y[row] == 1 ? -margin[row] : margin[row]) + Math.log1p(small));
-                total[block] += w;
-            }
-        });
-        return sum(loss) / sum(total);
-    }
-
-    private double loss(int[] rows, double[] margin) {
-        double loss = 0;
-        double total = 0;
-        for (int row : rows) {
-            double off = y[row] == 1 ? -margin[row] : margin[row];
-            loss += weight(row) * (Math.max(0, off) + Math.log1p(Math.exp(-Math.abs(off))));
-            total += weight(row);
-        }
-        return loss / total;
-    }
-
     private static double sum(double[] values) {
         double sum = 0;
         for (double value : values) sum += value;
@@ -236,10 +285,5 @@ public final class BoostedTrees {
 
     private interface Block {
         void over(int first, int end);
-    }
-
-    private void blocks(int n, Block work) {
-        int count = Math.max(1, n / 4096);
-        workers.each(count, b -> work.over((int) ((long) n * b / count), (int) ((long) n * (b + 1) / count)));
     }
 }

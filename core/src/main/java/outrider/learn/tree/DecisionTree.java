@@ -3,6 +3,7 @@ package outrider.learn.tree;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Progress;
@@ -77,7 +78,7 @@ public final class DecisionTree {
         int[] all = IntStream.range(0, sample.rows().length).toArray();
         progress.checkpoint(0.05, "growing the tree");
         Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers, progress);
-        Tree tree = grow(binned, all);
+        Tree tree = grow(binned, all).tree();
         if (way.cutting() == Cutting.NONE) {
             return new Fit(binned.columns(), tree.corrected(sample), List.of(), -1, -1);
         }
@@ -86,7 +87,7 @@ public final class DecisionTree {
             return new Fit(binned.columns(), cut.corrected(sample), List.of(), -1, -1);
         }
         Pruning.Sequence sequence = Pruning.sequence(tree, way.error());
-        List<Size> sizes = sizes(tree, sequence);
+        List<Size> sizes = sizes(tree, sequence, binned);
         int minimum = 0;
         for (int i = 1; i < sizes.size(); i++)
             if (sizes.get(i).error() <= sizes.get(minimum).error()) minimum = i;
@@ -111,21 +112,20 @@ public final class DecisionTree {
         return sample.weight() == null ? 1 : sample.weight()[place];
     }
 
-    /** @param places in the sample */
-    private Tree grow(Binned binned, int[] places) {
-        double[] a = new double[places.length];
-        double[] b = new double[places.length];
-        for (int i = 0; i < places.length; i++) {
-            b[i] = weight(places[i]);
-            a[i] = b[i] * data.outcome()[sample.rows()[places[i]]];
+    /** @param places in the sample, ascending; overwritten */
+    private Grower.Grown grow(Binned binned, int[] places) {
+        double[] a = new double[binned.rows()];
+        double[] b = new double[a.length];
+        for (int i : places) {
+            b[i] = weight(i);
+            a[i] = b[i] * data.outcome()[sample.rows()[i]];
         }
         int[] columns = IntStream.range(0, binned.width()).toArray();
         Grower grower = new Grower(binned, way.impurity().criterion, way.deepest(), way.fewest(), workers);
-        int[] rows = IntStream.range(0, places.length).toArray();
-        return grower.grow(rows, a, b, columns, null, progress).tree();
+        return grower.grow(places, a, b, columns, null, progress);
     }
 
-    private List<Size> sizes(Tree tree, Pruning.Sequence sequence) {
+    private List<Size> sizes(Tree tree, Pruning.Sequence sequence, Binned binned) {
         int steps = sequence.steps().length;
         double[] middle = new double[steps];
         for (int s = 0; s < steps; s++) {
@@ -134,7 +134,7 @@ public final class DecisionTree {
         }
         double[] sum = new double[steps];
         double[] squares = new double[steps];
-        double total = crossValidate(middle, sum, squares);
+        double total = crossValidate(binned, middle, sum, squares);
         List<Size> sizes = new ArrayList<>();
         for (int s = 0; s < steps; s++) {
             double mean = sum[s] / total;
@@ -157,53 +157,70 @@ public final class DecisionTree {
         return sum / tree.records()[0];
     }
 
-    /** Adds up the held-out errors at each alpha; gives back the weight of all records. */
-    private double crossValidate(double[] alphas, double[] sum, double[] squares) {
+    /**
+     * Adds up the held-out errors at each alpha; gives back the weight of all records. The bins, which know no outcome, are those of all
+     * records.
+     */
+    private double crossValidate(Binned binned, double[] alphas, double[] sum, double[] squares) {
         byte[] fold = folds();
         double total = 0;
         for (int i = 0; i < sample.rows().length; i++) total += weight(i);
         int k = 0;
         for (byte f : fold) k = Math.max(k, f + 1);
+        double[][] sums = new double[k][alphas.length];
+        double[][] ofSquares = new double[k][alphas.length];
+        AtomicInteger done = new AtomicInteger();
+        int folds = k;
+        workers.each(k, f -> {
+            progress.checkpoint(
+                    0.1 + 0.85 * done.getAndIncrement() / folds, "pruning: fold " + (f + 1) + " of " + folds);
+            Grower.Grown grown = grow(
+                    binned,
+                    IntStream.range(0, fold.length).filter(i -> fold[i] != f).toArray());
+            Pruning.Sequence sequence = Pruning.sequence(grown.tree(), way.error());
+            for (int i = 0; i < fold.length; i++) {
+                if (fold[i] == f) addErrors(grown, sequence, binned, i, alphas, sums[f], ofSquares[f]);
+            }
+        });
         for (int f = 0; f < k; f++) {
-            progress.checkpoint(0.1 + 0.85 * f / k, "pruning: fold " + (f + 1) + " of " + k);
-            int own = f;
-            int[] in =
-                    IntStream.range(0, fold.length).filter(i -> fold[i] != own).toArray();
-            int[] out =
-                    IntStream.range(0, fold.length).filter(i -> fold[i] == own).toArray();
-            int[] rows = Arrays.stream(in).map(i -> sample.rows()[i]).toArray();
-            Binned binned = Binned.of(data.withRows(rows), Binned.MOST, workers, progress);
-            Tree tree = grow(binned, in);
-            Pruning.Sequence sequence = Pruning.sequence(tree, way.error());
-            int[] heldOut = Arrays.stream(out).map(i -> sample.rows()[i]).toArray();
-            double[] values = TreeValues.read(binned.columns(), data.table(), heldOut);
-            for (int i = 0; i < out.length; i++) {
-                double w = weight(out[i]);
-                int y = data.outcome()[heldOut[i]];
-                int node = 0;
-                int[] path = path(tree, values, i * binned.width());
-                int depth = path.length - 1;
-                for (int s = 0; s < alphas.length; s++) {
-                    while (depth > 0 && sequence.alpha()[path[depth - 1]] <= alphas[s]) depth--;
-                    node = highest(path, depth, sequence, alphas[s]);
-                    double error = way.error().of(y, tree.value()[node]);
-                    sum[s] += w * error;
-                    squares[s] += w * error * error;
-                }
+            for (int s = 0; s < alphas.length; s++) {
+                sum[s] += sums[f][s];
+                squares[s] += ofSquares[f][s];
             }
         }
         return total;
     }
 
-    private static int[] path(Tree tree, double[] values, int at) {
-        int[] path = new int[tree.column().length > 1 ? 64 : 1];
+    private void addErrors(
+            Grower.Grown grown,
+            Pruning.Sequence sequence,
+            Binned binned,
+            int place,
+            double[] alphas,
+            double[] sum,
+            double[] squares) {
+        double w = weight(place);
+        int y = data.outcome()[sample.rows()[place]];
+        int[] path = path(grown, binned, place);
+        int depth = path.length - 1;
+        for (int s = 0; s < alphas.length; s++) {
+            while (depth > 0 && sequence.alpha()[path[depth - 1]] <= alphas[s]) depth--;
+            int node = highest(path, depth, sequence, alphas[s]);
+            double error = way.error().of(y, grown.tree().value()[node]);
+            sum[s] += w * error;
+            squares[s] += w * error * error;
+        }
+    }
+
+    private static int[] path(Grower.Grown grown, Binned binned, int row) {
+        int[] path = new int[grown.tree().column().length > 1 ? 64 : 1];
         int length = 0;
         int node = 0;
         while (true) {
             if (length == path.length) path = Arrays.copyOf(path, length * 2);
             path[length++] = node;
-            if (tree.column()[node] < 0) return Arrays.copyOf(path, length);
-            node = tree.branch(node, values, at);
+            if (grown.tree().column()[node] < 0) return Arrays.copyOf(path, length);
+            node = grown.branch(node, binned, row);
         }
     }
 

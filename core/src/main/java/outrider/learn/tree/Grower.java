@@ -28,6 +28,12 @@ final class Grower {
     private double[] a;
     private double[] b;
     private int[] columns;
+    private int[] denseOf;
+    private int[] listedOf;
+    private final int[] listedAt;
+    /** a, b and 1 of each row of the node in hand, 0 elsewhere. */
+    private double[] ofNode;
+
     private Supplier<int[]> choice;
     private Progress progress;
     private Ends ends;
@@ -47,17 +53,21 @@ final class Grower {
 
         double score(Binned data, int row) {
             int node = 0;
-            while (tree.column()[node] >= 0) {
-                int c = tree.column()[node];
-                int bin = data.binAt(row, c);
-                boolean left = bin == data.bins()[c]
-                        ? tree.missingLeft()[node]
-                        : tree.levelsLeft()[node] == null
-                                ? bin <= splitBin[node]
-                                : (tree.levelsLeft()[node][bin >> 6] >>> bin & 1) != 0;
-                node = tree.left()[node] + (left ? 0 : 1);
-            }
+            while (tree.column()[node] >= 0) node = branch(node, data, row);
             return tree.value()[node];
+        }
+
+        /** The branch of an inner node that a binned record takes. */
+        int branch(int node, Binned data, int row) {
+            int c = tree.column()[node];
+            int bin = data.binAt(row, c);
+            long[] levels = tree.levelsLeft()[node];
+            boolean left = bin == data.bins()[c]
+                    ? tree.missingLeft()[node]
+                    : levels == null
+                            ? bin <= splitBin[node]
+                            : bin >> 6 < levels.length && (levels[bin >> 6] >>> bin & 1) != 0;
+            return tree.left()[node] + (left ? 0 : 1);
         }
     }
 
@@ -68,6 +78,7 @@ final class Grower {
         this.fewest = fewest;
         this.workers = workers;
         offset = new int[data.width()];
+        listedAt = new int[data.width()];
         int size = 0;
         for (int c = 0; c < offset.length; c++) {
             offset[c] = size;
@@ -95,6 +106,10 @@ final class Grower {
         this.a = a;
         this.b = b;
         this.columns = columns;
+        if (columns != null) {
+            denseOf = Arrays.stream(columns).filter(c -> data.common()[c] < 0).toArray();
+            listedOf = Arrays.stream(columns).filter(c -> data.common()[c] >= 0).toArray();
+        }
         this.choice = choice;
         this.progress = progress;
         built.add();
@@ -174,12 +189,109 @@ final class Grower {
 
     private void sum(double[] sums, int from, int to, int[] of) {
         for (int c : of) Arrays.fill(sums, offset[c], offset[c] + 3 * (data.bins()[c] + 1), 0);
-        long touches = (long) (to - from) * of.length;
-        int shares = touches < WORTH_SHARING || of.length < 4 ? 1 : 2;
+        int[] listed = listedOf;
+        int[] dense = denseOf;
+        if (columns == null) {
+            listed = Arrays.stream(of).filter(c -> data.common()[c] >= 0).toArray();
+            dense = Arrays.stream(of).filter(c -> data.common()[c] < 0).toArray();
+        }
+        int[] own = dense;
+        int[] others = listed;
+        long touches = (long) (to - from) * dense.length;
+        int shares = touches < WORTH_SHARING || dense.length < 4 ? 1 : 2;
         if (shares == 1) {
-            sum(sums, from, to, of, 0, of.length);
+            sum(sums, from, to, own, 0, own.length);
+            sumListed(sums, from, to, others);
         } else {
-            workers.each(shares, s -> sum(sums, from, to, of, of.length * s / shares, of.length * (s + 1) / shares));
+            workers.each(shares + 1, s -> {
+                if (s == shares) sumListed(sums, from, to, others);
+                else sum(sums, from, to, own, own.length * s / shares, own.length * (s + 1) / shares);
+            });
+        }
+    }
+
+    /** Sums of columns that are nearly always the same: from the records where they are not, and what is left is in the common bin. */
+    private void sumListed(double[] sums, int from, int to, int[] of) {
+        if (of.length == 0) return;
+        double allA = 0;
+        double allB = 0;
+        for (int i = from; i < to; i++) {
+            allA += a[order[i]];
+            allB += b[order[i]];
+        }
+        long byColumn = to - from;
+        for (int c : of) byColumn += data.byColumn()[c + 1] - data.byColumn()[c];
+        long byRow = (to - from) * (long) data.listed().length / data.rows();
+        if (byColumn < byRow) addByColumn(sums, from, to, of);
+        else addByRow(sums, from, to, of);
+        for (int c : of) {
+            double leftA = allA;
+            double leftB = allB;
+            double left = to - from;
+            int end = offset[c] + 3 * (data.bins()[c] + 1);
+            for (int o = offset[c]; o < end; o += 3) {
+                leftA -= sums[o];
+                leftB -= sums[o + 1];
+                left -= sums[o + 2];
+            }
+            if (left == 0) continue;
+            int o = offset[c] + 3 * data.common()[c];
+            sums[o] = leftA;
+            sums[o + 1] = leftB;
+            sums[o + 2] = left;
+        }
+    }
+
+    private void addByRow(double[] sums, int from, int to, int[] of) {
+        Arrays.fill(listedAt, -1);
+        for (int c : of) listedAt[c] = offset[c];
+        int[] start = data.start();
+        int[] listed = data.listed();
+        for (int i = from; i < to; i++) {
+            int row = order[i];
+            double rowA = a[row];
+            double rowB = b[row];
+            for (int j = start[row]; j < start[row + 1]; j++) {
+                int at = listedAt[listed[j] >> 8];
+                if (at < 0) continue;
+                int o = at + 3 * (listed[j] & 0xff);
+                sums[o] += rowA;
+                sums[o + 1] += rowB;
+                sums[o + 2] += 1;
+            }
+        }
+    }
+
+    private void addByColumn(double[] sums, int from, int to, int[] of) {
+        if (ofNode == null) ofNode = new double[3 * data.rows()];
+        for (int i = from; i < to; i++) {
+            int at = 3 * order[i];
+            ofNode[at] = a[order[i]];
+            ofNode[at + 1] = b[order[i]];
+            ofNode[at + 2] = 1;
+        }
+        for (int c : of) addPostings(sums, offset[c], data.byColumn()[c], data.byColumn()[c + 1]);
+        for (int i = from; i < to; i++) Arrays.fill(ofNode, 3 * order[i], 3 * order[i] + 3, 0);
+    }
+
+    /** Runs of one bin are added up before they are written. */
+    private void addPostings(double[] sums, int first, int from, int to) {
+        int[] who = data.who();
+        for (int j = from; j < to; ) {
+            int bin = who[j] & 0xff;
+            int o = first + 3 * bin;
+            double sumA = sums[o];
+            double sumB = sums[o + 1];
+            double count = sums[o + 2];
+            for (; j < to && (who[j] & 0xff) == bin; j++) {
+                int at = 3 * (who[j] >>> 8);
+                sumA += ofNode[at];
+                sumB += ofNode[at + 1];
+                count += ofNode[at + 2];
+            }
+            sums[o] = sumA;
+            sums[o + 1] = sumB;
+            sums[o + 2] = count;
         }
     }
 

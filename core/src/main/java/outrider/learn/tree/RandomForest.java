@@ -15,9 +15,10 @@ import outrider.split.Balance;
 /** Trees on bootstrap samples, each split, by entropy, choosing among some random columns (Breiman 2001). */
 public final class RandomForest {
     private static final int BINS = 127;
+    private static final int FEW = 50;
 
     /**
-     * @param tried columns a split; 0 for two in five
+     * @param tried columns a split; 0 for two in five, of more than 50 columns three times their root
      * @param fewest records in a leaf
      * @param drawn records a tree at most, with replacement
      */
@@ -40,7 +41,7 @@ public final class RandomForest {
         int n = sample.rows().length;
         int width = binned.width();
         byte[] y = data.outcomeOf(sample.rows());
-        int tried = way.tried() > 0 ? Math.min(way.tried(), width) : Math.max(1, (2 * width + 4) / 5);
+        int tried = way.tried() > 0 ? Math.min(way.tried(), width) : usual(width);
         Grower.Grown[] grown = new Grower.Grown[way.trees()];
         long[][] drawn = new long[way.trees()][];
         var done = new java.util.concurrent.atomic.AtomicInteger();
@@ -75,6 +76,10 @@ public final class RandomForest {
         List<CurvePoint> curve = outOfBag(binned, grown, drawn, y, outOfBag, workers, progress);
         List<Tree> trees = Arrays.stream(grown).map(Grower.Grown::tree).toList();
         return new Fit(binned.columns(), trees, outOfBag, curve);
+    }
+
+    private static int usual(int width) {
+        return width <= FEW ? Math.max(1, (2 * width + 4) / 5) : (int) Math.round(3 * Math.sqrt(width));
     }
 
     /** The places of each unit; null where every record stands alone. */
