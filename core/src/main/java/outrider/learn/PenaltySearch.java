@@ -42,12 +42,16 @@ final class PenaltySearch {
         Fold on(Design others, byte[] y, double[] weight, Held held, Progress progress);
     }
 
-    /** The records of a fold. */
-    private record Held(Preparation preparation, TrainingData data, int[] rows, byte[] y, double[] weight) {
+    /** The records of a fold, their inputs unscaled. */
+    private record Held(Design x, byte[] y, double[] weight) {
         double[] margins(Scaling scaling, LinearFit fit) {
             double[] slopes = fit.slopes().clone();
-            double intercept = scaling.unscale(fit.intercept(), slopes);
-            return preparation.margins(data.table(), rows, intercept, slopes);
+            double[] beta = new double[slopes.length + 1];
+            beta[0] = scaling.unscale(fit.intercept(), slopes);
+            for (int p = 0; p < slopes.length; p++) beta[p + 1] = slopes[x.inputs()[p]];
+            double[] margins = new double[x.rows()];
+            for (int i = 0; i < margins.length; i++) margins[i] = x.margin(beta, i);
+            return margins;
         }
     }
 
@@ -111,7 +115,7 @@ final class PenaltySearch {
         int[] out = places(fold, own, true);
         TrainingData others = data.withRows(rows(in));
         Preparation preparation = Preparation.fit(others, options, Progress.NONE);
-        Held held = new Held(preparation, data, rows(out), data.outcomeOf(rows(out)), weights(out));
+        Held held = new Held(preparation.apply(data.table(), rows(out)), data.outcomeOf(rows(out)), weights(out));
         Design x = preparation.applyTraining(others, others.rows());
         return begin.on(x, data.outcomeOf(others.rows()), weights(in), held, progress.part(0, 1, ""));
     }

@@ -117,9 +117,9 @@ public final class Training {
         return data.outcomeOf(sample.rows());
     }
 
-    private Preparation preparation(TrainingData of, Preparation.Options options) {
+    private Preparation preparation(Preparation.Options options) {
         progress.checkpoint(0, "preparing inputs");
-        return Preparation.fit(of, options, progress);
+        return Preparation.fit(data, options, progress);
     }
 
     /** @param orders whether the place of a level in its order is an input too */
@@ -129,14 +129,17 @@ public final class Training {
 
     private LogisticModel logistic() {
         boolean curves = settings.yes("curves");
-        Preparation preparation = preparation(data, options(curves, false));
+        Preparation ordered = preparation(options(curves, true));
+        Preparation preparation = ordered.withoutOrders();
         Stepwise.Choice choice = null;
         TrainingData taken = data;
         if (!settings.text("choose").equals("all")) {
             choice = stepwise(preparation);
-            preparation = new Preparation(
-                    choice.chosen().stream().map(preparation.steps()::get).toList());
-            taken = data.withInputs(preparation.columns());
+            List<String> chosen =
+                    choice.chosen().stream().map(data.inputs()::get).toList();
+            preparation = preparation.of(chosen);
+            ordered = ordered.of(chosen);
+            taken = data.withInputs(chosen);
         }
         PenaltyPath penalties = null;
         LogisticFit fit = null;
@@ -156,7 +159,7 @@ public final class Training {
         }
         double penalty = penalties == null ? settings.number("penalty") : penalties.chosen();
         if (fit == null) {
-            if (penalty > 0 && !taken.inputs().isEmpty()) preparation = preparation(taken, options(curves, true));
+            if (penalty > 0) preparation = ordered;
             fit = fitted(preparation, penalty, progress.part(0.9, 1, ""));
         }
         List<Stepwise.Taken> path = choice == null ? null : choice.path();
@@ -219,7 +222,7 @@ public final class Training {
 
     /** @param levels whether the 0/1 inputs of levels are standardised too; else the orders of levels are inputs as well */
     private Scaled scaled(boolean curves, boolean levels) {
-        Preparation preparation = preparation(data, options(curves, !levels));
+        Preparation preparation = preparation(options(curves, !levels));
         Design x = preparation.applyTraining(data, sample.rows());
         Scaling all = Scaling.fit(x, sample.weight());
         Scaling scaling = levels ? all : all.ofNumbers(x);

@@ -1,6 +1,5 @@
 package outrider.learn;
 
-import java.util.Arrays;
 import java.util.List;
 import outrider.learn.tree.Tree;
 import outrider.learn.tree.TreeColumn;
@@ -9,20 +8,21 @@ import outrider.table.Table;
 
 /** Adds up what many trees say of many records, some records at a time so that they stay near. */
 final class TreeSums {
-    private static final int BLOCK = 256;
+    /** About so many values are read at a time. */
+    private static final int VALUES = 1 << 16;
 
     private TreeSums() {}
 
     static double[] of(List<TreeColumn> columns, List<Tree> trees, Table table, int[] rows) {
         double[] sum = new double[rows.length];
         int width = columns.size();
-        for (int from = 0; from < rows.length; from += BLOCK) {
-            int to = Math.min(rows.length, from + BLOCK);
-            double[] values = TreeValues.read(columns, table, Arrays.copyOfRange(rows, from, to));
-            for (Tree tree : trees) {
-                double[] value = tree.value();
-                for (int i = from; i < to; i++) sum[i] += value[tree.leaf(values, (i - from) * width)];
-            }
+        double[] values = TreeValues.read(columns, table, rows);
+        boolean[] levels = new boolean[width];
+        for (int c = 0; c < width; c++) levels[c] = columns.get(c).levels() != null;
+        int block = Math.max(64, VALUES / Math.max(1, width));
+        for (int from = 0; from < rows.length; from += block) {
+            int to = Math.min(rows.length, from + block);
+            for (Tree tree : trees) tree.addTo(sum, from, to, values, levels);
         }
         return sum;
     }

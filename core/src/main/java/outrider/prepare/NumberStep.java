@@ -59,14 +59,19 @@ public record NumberStep(String column, boolean date, double origin, double fill
     private static double[] values(Column source, int[] rows) {
         double[] seen = new double[rows.length];
         int count = 0;
+        if (source instanceof NumberColumn numbers) {
+            for (int row : rows) {
+                double value = numbers.values()[row];
+                if (value == value) seen[count++] = value;
+            }
+        } else {
+            for (int row : rows) if (!source.isMissing(row)) seen[count++] = raw(source, row);
+        }
         double low = 0;
         double high = 0;
-        for (int row : rows) {
-            if (source.isMissing(row)) continue;
-            double value = raw(source, row);
-            low = Math.min(low, value);
-            high = Math.max(high, value);
-            seen[count++] = value;
+        for (int i = 0; i < count; i++) {
+            low = Math.min(low, seen[i]);
+            high = Math.max(high, seen[i]);
         }
         if (low < -MOST || high > MOST) {
             throw BadInput.of(
@@ -107,6 +112,14 @@ public record NumberStep(String column, boolean date, double origin, double fill
 
     @Override
     public void write(Column source, int[] rows, double[][] into) {
+        if (source instanceof NumberColumn numbers) {
+            double[] values = numbers.values();
+            for (int i = 0; i < rows.length; i++) {
+                double value = values[rows[i]];
+                into[0][i] = value == value ? value : fill;
+            }
+            return;
+        }
         for (int i = 0; i < rows.length; i++) into[0][i] = value(source, rows[i]);
     }
 

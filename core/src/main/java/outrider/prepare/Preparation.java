@@ -1,7 +1,7 @@
 package outrider.prepare;
 
-import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.table.CategoryColumn;
@@ -11,6 +11,8 @@ import outrider.table.TextColumn;
 
 /** The fitted way from columns to inputs. Fitted on training only; the same for every record it is applied to. */
 public record Preparation(List<Step> steps) {
+    /** From so many columns on they are looked at side by side. */
+    private static final int MANY = 200;
 
     /**
      * @param curves whether numbers are bent
@@ -25,21 +27,25 @@ public record Preparation(List<Step> steps) {
     /** @throws BadInput if a column does not exist, is free text or holds numbers too large, or if none is given */
     public static Preparation fit(TrainingData data, Options options, Progress progress) {
         demandInputs(data);
-        List<Step> steps = new ArrayList<>();
-        for (String name : data.inputs()) {
-            progress.checkpoint(0.1 * steps.size() / data.inputs().size(), "preparing " + name);
-            Column source = data.table().column(name);
-            if (!isCategory(source)) {
-                steps.add(options.curves() ? CurveStep.fit(source, data.rows()) : NumberStep.fit(source, data.rows()));
-            } else if (RateStep.seen(source, data.rows()).size() > options.mostLevels()) {
-                steps.add(RateStep.fit(source, data));
-            } else {
-                steps.add(CategoryStep.fit(source, data.rows()));
-            }
-            OrderStep order = options.orders() && isCategory(source) ? OrderStep.fit(source, data.rows()) : null;
-            if (order != null) steps.add(order);
+        int width = data.inputs().size();
+        IntStream each = IntStream.range(0, width);
+        List<List<Step>> steps = (width < MANY ? each : each.parallel())
+                .mapToObj(c -> {
+                    progress.checkpoint(0.1 * c / width, "preparing inputs");
+                    return steps(data.table().column(data.inputs().get(c)), data, options);
+                })
+                .toList();
+        return new Preparation(steps.stream().flatMap(List::stream).toList());
+    }
+
+    private static List<Step> steps(Column source, TrainingData data, Options options) {
+        if (!isCategory(source)) {
+            return List.of(options.curves() ? CurveStep.fit(source, data.rows()) : NumberStep.fit(source, data.rows()));
         }
-        return new Preparation(List.copyOf(steps));
+        boolean many = RateStep.seen(source, data.rows()).size() > options.mostLevels();
+        Step step = many ? RateStep.fit(source, data) : CategoryStep.fit(source, data.rows());
+        OrderStep order = options.orders() ? OrderStep.fit(source, data.rows()) : null;
+        return order == null ? List.of(step) : List.of(step, order);
     }
 
     /** Whether the column has levels to tell apart; one without any counts as a number that is always missing. */
@@ -55,6 +61,18 @@ public record Preparation(List<Step> steps) {
                 throw BadInput.of("column \"" + name + "\"", "is free text", "set it aside, or give it another type");
             }
         }
+    }
+
+    /** The same without the places of levels in their orders. */
+    public Preparation withoutOrders() {
+        return new Preparation(
+                steps.stream().filter(step -> !(step instanceof OrderStep)).toList());
+    }
+
+    /** The same for some columns. */
+    public Preparation of(List<String> columns) {
+        return new Preparation(
+                steps.stream().filter(step -> columns.contains(step.column())).toList());
     }
 
     /** Columns that it reads. */

@@ -1,15 +1,35 @@
 package outrider.table;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import outrider.base.BadInput;
 
-/**
- * Columns of equal length.
- *
- * @param columns in file order
- * @param startLines the file line on which each record starts, or null when record r (from 0) is on line r + 2
- */
-public record Table(List<Column> columns, int[] startLines) {
+/** Columns of equal length, each found by its name. Immutable. */
+public final class Table {
+    private final List<Column> columns;
+    private final int[] startLines;
+    private final Map<String, Column> byName;
+
+    /**
+     * @param columns in file order; of two of one name the first is found
+     * @param startLines the file line on which each record starts, or null when record r (from 0) is on line r + 2
+     */
+    public Table(List<Column> columns, int[] startLines) {
+        this.columns = columns;
+        this.startLines = startLines;
+        byName = new HashMap<>(columns.size() * 2);
+        for (Column column : columns) byName.putIfAbsent(column.name(), column);
+    }
+
+    public List<Column> columns() {
+        return columns;
+    }
+
+    public int[] startLines() {
+        return startLines;
+    }
+
     public int size() {
         return columns.isEmpty() ? 0 : columns.get(0).size();
     }
@@ -20,12 +40,13 @@ public record Table(List<Column> columns, int[] startLines) {
     }
 
     public boolean has(String name) {
-        return columns.stream().anyMatch(column -> column.name().equals(name));
+        return byName.containsKey(name);
     }
 
     /** @throws BadInput if there is no column of that name */
     public Column column(String name) {
-        for (Column column : columns) if (column.name().equals(name)) return column;
+        Column column = byName.get(name);
+        if (column != null) return column;
         throw BadInput.of(
                 "column \"" + name + "\"",
                 "is not in the file",

@@ -23,6 +23,8 @@ public final class BoostedTrees {
     private static final int ENOUGH_HELD_BACK = 100;
 
     private static final int BLOCK = 4096;
+    /** One logarithm is taken of the product of so many factors from 1 to 2, less one. */
+    private static final int LOGS_TOGETHER = 63;
 
     /**
      * @param rounds at most
@@ -223,11 +225,22 @@ public final class BoostedTrees {
             double[] loss = new double[count];
             helpers.each(count, block -> {
                 int end = (int) ((long) of.length * (block + 1) / count);
+                double product = 1;
                 for (int i = (int) ((long) of.length * block / count); i < end; i++) {
                     int row = of[i];
                     double off = y[row] == 1 ? -margin[row] : margin[row];
-                    loss[block] += weight(row) * (Math.max(0, off) + Math.log1p(Math.exp(-Math.abs(off))));
+                    double small = Math.exp(-Math.abs(off));
+                    if (weight != null) {
+                        loss[block] += weight[row] * (Math.max(0, off) + Math.log1p(small));
+                        continue;
+                    }
+                    loss[block] += Math.max(0, off);
+                    product *= 1 + small;
+                    if ((i & LOGS_TOGETHER) != LOGS_TOGETHER) continue;
+                    loss[block] += Math.log(product);
+                    product = 1;
                 }
+                loss[block] += Math.log(product);
             });
             return sum(loss);
         }
