@@ -32,9 +32,13 @@ export function range(setting: Setting): string {
   return `${plain(setting.low)} to ${plain(setting.high)}`;
 }
 
+/** Stands for a number that the program finds by itself. */
+export const AS_NEEDED = 'asNeeded';
+
 /** Why a value will not do, or null. The server has the last word. */
 export function refused(setting: Setting, value: SettingValue | undefined): string | null {
   if (setting.type !== 'number' && setting.type !== 'whole') return null;
+  if (setting.mayBeFound && value === AS_NEEDED) return null;
   const fits = typeof value === 'number' && value >= setting.low && value <= setting.high;
   if (!fits || (setting.type === 'whole' && !Number.isInteger(value))) return range(setting);
   return null;

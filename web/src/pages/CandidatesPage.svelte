@@ -139,6 +139,13 @@
           disabled={columns.length === 0 || kinds.length === 0}
           onclick={() => begin(null)}>New candidate</button
         >
+        <button
+          class="action plain"
+          disabled={kinds.length === 0 || columns.length === 0}
+          onclick={() => attempt(() => post(`/candidates/all?brief=${brief.id}`))}
+          title="One of each kind that is not here yet, references included, the fastest first"
+          >Fit all kinds as they come</button
+        >
         <button class="action plain" disabled={kinds.length === 0} onclick={() => (making = 'search')}
           >Search kinds and settings</button
         >
@@ -160,7 +167,7 @@
   {/if}
   {#if candidates.length === 0}
     <p class="reading">
-      No candidate yet. Begin with a logistic regression, and add a reference that it has to beat.
+      No candidate yet. Fit all kinds as they come, references included, or begin with one of your own.
     </p>
   {:else}
     <table class="plain mb-4" aria-label="Candidates">

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Candidate, Column, Setting, SettingValue } from '../../api/types';
-  import { range, refused } from '../../lib/candidates';
+  import { AS_NEEDED, range, refused } from '../../lib/candidates';
 
   interface Props {
     setting: Setting;
@@ -64,6 +64,14 @@
         <option value="">choose a column</option>
         {#each numbers as c (c.name)}<option value={c.name}>{c.name}</option>{/each}
       </select>
+    {:else if setting.mayBeFound && value === AS_NEEDED}
+      <button
+        class="field text-right"
+        type="button"
+        title="Give a number instead"
+        aria-label={`${setting.label}: as needed; give a number instead`}
+        onclick={() => change(setting.low)}>as needed</button
+      >
     {:else}
       <input
         class="field text-right"
@@ -75,6 +83,11 @@
         aria-invalid={wrong !== null}
         oninput={(e) => change(e.currentTarget.valueAsNumber)}
       />
+    {/if}
+    {#if setting.mayBeFound && value !== AS_NEEDED}
+      <button class="chip justify-self-end col-start-2" type="button" onclick={() => change(AS_NEEDED)}
+        >as needed</button
+      >
     {/if}
     <small class="sub">{wrong ? `give ${range(setting)}` : setting.sentence}</small>
   </label>

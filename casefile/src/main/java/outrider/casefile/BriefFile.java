@@ -2,9 +2,11 @@ package outrider.casefile;
 
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import outrider.base.BadInput;
 import outrider.exchange.Comparison;
 import outrider.exchange.DecidingMeasure;
+import outrider.learn.Kind;
 import outrider.split.SplitPlan;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
@@ -49,13 +51,16 @@ public record BriefFile(
     public record Words(String records, String events, String acting, String currency) {}
 
     /** @param dialect how a text file is written; null finds out */
+    /** Stands for all kinds in the list of candidates. */
+    public static final String ALL_KINDS = "all";
+
     public record DataFile(String file, String sha256, Dialect dialect) {}
 
     /** @param leaveOutMissing whether records without an outcome are in no part; else they are refused */
     public record Outcome(String column, List<String> events, List<String> leftOut, boolean leaveOutMissing) {}
 
     /**
-     * @param kind JSON name
+     * @param kind JSON name, or {@link #ALL_KINDS}
      * @param settings by name, what is left out is as it comes; the members of a blend are names of candidates before it
      * @param inputs null for all of the brief's
      * @param fittedBy null where nobody said
@@ -80,7 +85,7 @@ public record BriefFile(
         demand("data", data);
         demand("stakes", stakes);
         if (columns == null) columns = Map.of();
-        if (candidates == null) candidates = List.of();
+        candidates = candidates == null ? List.of() : spelledOut(candidates);
         demand("campaignSize", campaignSize == 0 ? null : campaignSize);
         if (!(campaignSize >= 1)) throw BadInput.of("campaignSize", "is " + campaignSize, "give 1 or more");
         if (capacity != null && !(capacity >= 0 && capacity <= campaignSize)) {
@@ -115,6 +120,21 @@ public record BriefFile(
     /** As a share of the campaign; null for none. */
     public Capacity capacityShare() {
         return capacity == null ? null : new Capacity(capacity / campaignSize, true);
+    }
+
+    /** A candidate of {@link #ALL_KINDS} stands for every kind as it comes, with the references. */
+    private static List<CandidateSpec> spelledOut(List<CandidateSpec> candidates) {
+        return candidates.stream()
+                .flatMap(spec -> !ALL_KINDS.equals(spec.kind())
+                        ? Stream.of(spec)
+                        : Kind.asTheyCome().stream()
+                                .map(kind -> new CandidateSpec(
+                                        kind.title(),
+                                        kind.jsonName(),
+                                        Map.of(),
+                                        kind.takesInputs() ? spec.inputs() : null,
+                                        spec.fittedBy())))
+                .toList();
     }
 
     /** What its candidates are compared by. */

@@ -24,6 +24,8 @@ import outrider.split.Balance;
  * @param outOfFold null where training holds too few events for two folds
  */
 public record Fitted(Model model, double[] outOfFold) {
+    /** The share of the time that goes by until a penalty is found. */
+    private static final double FINDING_SHARE = 0.7;
 
     /** A fitted candidate that goes into a blend; its scores are those of the same training records. */
     public record Member(String name, Model model, double[] outOfFold) {}
@@ -43,15 +45,16 @@ public record Fitted(Model model, double[] outOfFold) {
             Workers workers,
             Progress progress) {
         if (kind == Kind.BLEND) return blend(settings, data, folds, members, workers, progress);
-        Progress whole = progress.part(0, 0.2, "");
+        double first = settings.asNeeded("penalty") ? FINDING_SHARE : 0.2;
+        Progress whole = progress.part(0, first, "");
         Model model = Training.of(kind, settings, data, balance, workers, whole);
         boolean learns = kind.takesInputs() || kind == Kind.GROUP_RATES;
         byte[] fold = OutOfFold.folds(data, folds);
         double[] scores;
         if (!learns) {
-            scores = Scoring.of(model, data.table(), data.rows(), workers, progress.part(0.2, 1, ""));
+            scores = Scoring.of(model, data.table(), data.rows(), workers, progress.part(first, 1, ""));
         } else if (fold != null) {
-            Progress rest = progress.part(0.2, 1, "");
+            Progress rest = progress.part(first, 1, "");
             Settings settled = settled(settings, model);
             scores = OutOfFold.of(kind, settled, data, balance, fold, workers, rest)
                     .scores();

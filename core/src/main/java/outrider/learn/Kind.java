@@ -293,6 +293,20 @@ public enum Kind {
                             "a probability",
                             "a plain score")));
 
+    private static final List<Kind> BY_COST = List.of(
+            NOBODY,
+            BASE_RATE,
+            COIN_TOSS,
+            BAYES,
+            LEAST_SQUARES,
+            MARGIN,
+            LOGISTIC,
+            TREE,
+            BOOSTED,
+            NEIGHBOURS,
+            FOREST,
+            NETWORK);
+
     private enum Role {
         FITTED,
         REFERENCE,
@@ -376,8 +390,24 @@ public enum Kind {
         return words;
     }
 
+    /** As a candidate is called that nobody named. */
+    public String title() {
+        String plain = words.replace("reference: ", "");
+        return Character.toUpperCase(plain.charAt(0)) + plain.substring(1);
+    }
+
     public boolean reference() {
         return role == Role.REFERENCE;
+    }
+
+    /** Those that need nothing but the inputs, references first, then the fastest to fit first. */
+    public static List<Kind> asTheyCome() {
+        return BY_COST;
+    }
+
+    /** Its place in {@link #asTheyCome}: what is later takes longer to fit. */
+    public int cost() {
+        return BY_COST.indexOf(this);
     }
 
     /** Whether it learns from chosen input columns. */

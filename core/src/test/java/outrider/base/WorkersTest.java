@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicIntegerArray;
+import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.Test;
 
 class WorkersTest {
@@ -48,6 +49,7 @@ class WorkersTest {
             AtomicInteger at = new AtomicInteger();
             assertThatThrownBy(() -> workers.each(1000, task -> {
                         if (at.incrementAndGet() == 5) throw new CancellationException("stopped");
+                        LockSupport.parkNanos(10_000);
                     }))
                     .isInstanceOf(CancellationException.class)
                     .hasMessage("stopped");

@@ -38,7 +38,10 @@ class SearchTest {
             assertThat(parts.get(i).settings()).isEqualTo(whole.get(i).settings());
             assertThat(parts.get(i).value()).isEqualTo(whole.get(i).value());
         }
-        assertThat(whole.subList(0, 3)).extracting(Search.Trial::kind).containsExactlyElementsOf(PLAN.kinds());
+        assertThat(whole.subList(0, 3))
+                .extracting(Search.Trial::kind)
+                .as("each kind as it comes, the fastest first")
+                .containsExactly(Kind.BAYES, Kind.LOGISTIC, Kind.TREE);
         assertThat(whole)
                 .extracting(trial -> List.of(trial.kind(), trial.settings()))
                 .doesNotHaveDuplicates();

@@ -12,6 +12,8 @@ import outrider.split.Balance;
  */
 final class Grower {
     private static final int WORTH_SHARING = 200_000;
+    /** A node of so many cells asks first whether it is still wanted. */
+    private static final long LOOKED_UP = 400_000;
 
     private final Binned data;
     private final Criterion criterion;
@@ -127,7 +129,7 @@ final class Grower {
         built.leaf(node, criterion.value(sumA, sumB), sumB, sumA);
         int count = to - from;
         boolean split = depth < deepest && count >= 2 * fewest && count >= 2;
-        if (count > 20_000 && progress.isCancelled()) progress.checkpoint(0, "growing a tree");
+        if ((long) count * data.width() > LOOKED_UP && progress.isCancelled()) progress.checkpoint(0, "growing a tree");
         double[] sums = known;
         SplitFinder.Found found = null;
         if (split) {

@@ -144,7 +144,7 @@ class TreeTest {
 
     @Test
     void rulesCutWhereTheySay() {
-        TrainingData data = Cases.mixed(1500, 6);
+        TrainingData data = Cases.mixed(3000, 6);
         DecisionTree.Fit minimum = tree(data, DecisionTree.Impurity.GINI, 12, 5, DecisionTree.Cutting.MINIMUM);
         DecisionTree.Size best = minimum.sizes().get(minimum.minimum());
         DecisionTree.Size simple = minimum.sizes().get(minimum.oneStandardError());

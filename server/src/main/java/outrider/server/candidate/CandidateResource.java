@@ -37,7 +37,10 @@ public class CandidateResource {
     @GET
     @Transactional
     public List<CandidateView> list(@QueryParam("brief") long brief) {
-        return candidates.of(brief).stream().map(CandidateView::of).toList();
+        List<Candidate> all = candidates.of(brief);
+        boolean waiting = all.stream().anyMatch(c -> c.status.equals(Candidate.WAITING));
+        String ahead = waiting ? candidates.ahead(brief) : null;
+        return all.stream().map(c -> CandidateView.of(c, ahead)).toList();
     }
 
     /** Deleted ones, the last deleted first. */
@@ -54,6 +57,16 @@ public class CandidateResource {
         long id = candidates.make(brief, wanted, identity.getPrincipal().getName()).id;
         queue.enqueue(FitWork.NAME, id);
         return one(id);
+    }
+
+    /** Every kind as it comes that is not there yet, the fastest first; gives those that were made. */
+    @POST
+    @Path("/all")
+    @RolesAllowed(Account.ANALYST)
+    public List<CandidateView> makeAll(@QueryParam("brief") long brief) {
+        List<Long> made = candidates.makeAll(brief, identity.getPrincipal().getName());
+        for (long id : made) queue.enqueue(FitWork.NAME, id);
+        return made.stream().map(this::one).toList();
     }
 
     @GET

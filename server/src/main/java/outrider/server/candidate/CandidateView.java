@@ -61,6 +61,11 @@ public record CandidateView(
     }
 
     static CandidateView of(Candidate c) {
+        return of(c, null);
+    }
+
+    /** @param ahead what a candidate that waits is told that it waits for */
+    static CandidateView of(Candidate c, String ahead) {
         Candidate before = c.basedOn == null ? null : Candidate.findById(c.basedOn);
         Settings settings = c.checkedSettings();
         return new CandidateView(
@@ -74,7 +79,7 @@ public record CandidateView(
                 c.inputs,
                 c.status,
                 c.progress,
-                c.step,
+                c.status.equals(Candidate.WAITING) ? ahead : c.step,
                 c.message,
                 secondsLeft(c),
                 c.seconds,

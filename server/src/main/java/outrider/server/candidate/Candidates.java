@@ -129,6 +129,56 @@ public class Candidates {
         return candidate;
     }
 
+    /**
+     * Every kind as it comes that the brief does not hold in this way yet, on all its inputs, the references too; the fastest first.
+     *
+     * @return their numbers, none where all are there
+     */
+    @Transactional
+    public List<Long> makeAll(long briefId, String by) {
+        Brief brief = briefs.get(briefId);
+        List<String> all = columns.inputs(brief);
+        List<Candidate> there = of(briefId);
+        List<Long> made = new ArrayList<>();
+        for (Kind kind : Kind.asTheyCome()) {
+            Map<String, Object> initial = Settings.initial(kind).values();
+            boolean known = there.stream()
+                    .anyMatch(c -> c.kind == kind
+                            && c.checkedSettings().values().equals(initial)
+                            && (!kind.takesInputs() || c.inputs.equals(all)));
+            if (known) continue;
+            Wanted wanted = new Wanted(freeName(there, kind.title()), kind.jsonName(), Map.of(), null, null);
+            made.add(make(briefId, wanted, by).id);
+        }
+        return made;
+    }
+
+    private static String freeName(List<Candidate> there, String title) {
+        String name = title;
+        for (int i = 2; taken(there, name); i++) name = title + " " + i;
+        return name;
+    }
+
+    private static boolean taken(List<Candidate> there, String name) {
+        return there.stream().anyMatch(c -> c.name.equals(name));
+    }
+
+    /** What keeps the queue busy, as who waits is told; null where nothing does. */
+    public String ahead(long briefId) {
+        List<Candidate> running =
+                Candidate.list("status = ?1 and deletedAt is null order by startedAt", Candidate.RUNNING);
+        List<String> words = new ArrayList<>(running.stream()
+                .map(c -> c.briefId.equals(briefId) ? c.name : "a candidate of another brief")
+                .toList());
+        long searches = database.createQuery("select count(s) from SearchRun s where s.status = ?1", Long.class)
+                .setParameter(1, Candidate.RUNNING)
+                .getSingleResult();
+        if (searches > 0) words.add(searches == 1 ? "a search" : searches + " searches");
+        return words.isEmpty()
+                ? null
+                : "waits for " + String.join(" and ", words.stream().distinct().toList());
+    }
+
     private static void demandFree(long briefId, String name) {
         if (Candidate.count("briefId = ?1 and name = ?2 and deletedAt is null", briefId, name) > 0) {
             throw BadInput.of("name", "\"" + name + "\" is taken", "give it another name");

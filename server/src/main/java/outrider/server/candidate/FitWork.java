@@ -11,6 +11,7 @@ import org.jboss.logging.Logger;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.learn.Fitted;
+import outrider.learn.Kind;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
@@ -24,6 +25,10 @@ import outrider.split.Parts;
 public class FitWork implements Work {
     public static final String NAME = "fit";
     private static final Logger LOG = Logger.getLogger(FitWork.class);
+    /** Training cells that a fast kind learns from within some seconds, and a slow one. */
+    private static final double FEW_CELLS = 3e6;
+
+    private static final double FEW_CELLS_OF_HEAVY = 3e4;
 
     private final Candidates candidates;
     private final Briefs briefs;
@@ -38,6 +43,18 @@ public class FitWork implements Work {
     @Override
     public String name() {
         return NAME;
+    }
+
+    @Override
+    @ActivateRequestContext
+    public boolean isLong(long id) {
+        return QuarkusTransaction.requiringNew().call(() -> {
+            Candidate found = Candidate.findById(id);
+            if (found == null) return false;
+            double cells = Splits.of(briefs.get(found.briefId)).training().length * (double) found.inputs.size();
+            boolean heavy = found.kind.cost() > Kind.TREE.cost() || found.kind == Kind.BLEND;
+            return cells > (heavy ? FEW_CELLS_OF_HEAVY : FEW_CELLS);
+        });
     }
 
     @Override

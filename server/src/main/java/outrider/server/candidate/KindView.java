@@ -8,7 +8,7 @@ import outrider.learn.Setting;
 /** A kind of candidate with its settings, from which the page makes its form. */
 public record KindView(String kind, String words, boolean reference, boolean takesInputs, List<SettingView> settings) {
 
-    /** {@code type} is number, whole, choice, yesNo, column, columns or candidates. */
+    /** {@code mayBeFound}: "asNeeded" may stand for the number. {@code type} is number, whole, choice, yesNo, column, columns or candidates. */
     public record SettingView(
             String name,
             String label,
@@ -17,7 +17,8 @@ public record KindView(String kind, String words, boolean reference, boolean tak
             double low,
             double high,
             Object initial,
-            List<Setting.Choice> choices) {
+            List<Setting.Choice> choices,
+            boolean mayBeFound) {
         static SettingView of(Setting setting) {
             String type = switch (setting.type()) {
                 case NUMBER -> "number";
@@ -36,7 +37,8 @@ public record KindView(String kind, String words, boolean reference, boolean tak
                     setting.low(),
                     setting.high(),
                     setting.initial(),
-                    setting.choices());
+                    setting.choices(),
+                    setting.mayBeFound());
         }
     }
 

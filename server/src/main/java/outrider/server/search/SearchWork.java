@@ -43,6 +43,11 @@ public class SearchWork implements Work {
         return NAME;
     }
 
+    @Override
+    public boolean isLong(long id) {
+        return true;
+    }
+
     /** Why a search ended; {@code status} is that of its row. */
     private record End(String status, String words) {}
 

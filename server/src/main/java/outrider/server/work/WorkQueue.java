@@ -1,6 +1,7 @@
 package outrider.server.work;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.task.CompletionHandler;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import io.quarkus.runtime.ShutdownEvent;
@@ -13,20 +14,26 @@ import jakarta.enterprise.inject.Instance;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.concurrent.Semaphore;
 import javax.sql.DataSource;
 import outrider.base.Workers;
 
 /**
- * The queue in the database that servers share: two pieces of work at a time on each. What ran when a server was killed is found
+ * The queue in the database that servers share: two long pieces of work at a time on each, and a place beside them that only short ones
+ * take. What ran when a server was killed is found
  * by its missing heartbeat and taken up again.
  */
 @ApplicationScoped
 public class WorkQueue {
     private static final int AT_ONCE = 2;
 
-    /** Two pieces of work take a thread each; one alone takes both. */
+    /** Pieces of work take a thread each; one alone takes all. */
     public static final Workers WORKERS = new Workers(AT_ONCE + 1);
 
+    /** When long work that finds no place asks again. */
+    private static final Duration LATER = Duration.ofMillis(500);
+
+    private final Semaphore longOnes = new Semaphore(AT_ONCE);
     private final Instance<Work> kinds;
     private final DataSource source;
     private Scheduler scheduler;
@@ -38,12 +45,11 @@ public class WorkQueue {
 
     void start(@Observes @Priority(100) StartupEvent event) {
         List<? extends com.github.kagkarlsson.scheduler.task.Task<Void>> tasks = kinds.stream()
-                .map(work -> Tasks.oneTime(work.name())
-                        .execute((instance, context) ->
-                                WORKERS.occupying(() -> work.run(Long.parseLong(instance.getId())))))
+                .map(work -> Tasks.custom(work.name(), Void.class)
+                        .execute((instance, context) -> run(work, Long.parseLong(instance.getId()))))
                 .toList();
         scheduler = Scheduler.create(source, tasks.toArray(new com.github.kagkarlsson.scheduler.task.Task[0]))
-                .threads(AT_ONCE)
+                .threads(AT_ONCE + 1)
                 .enableImmediateExecution()
                 .pollingInterval(Duration.ofSeconds(2))
                 .heartbeatInterval(Duration.ofSeconds(3))
@@ -51,6 +57,20 @@ public class WorkQueue {
                 .shutdownMaxWait(Duration.ofSeconds(5))
                 .build();
         scheduler.start();
+    }
+
+    private CompletionHandler<Void> run(Work work, long id) {
+        boolean takes = work.isLong(id);
+        if (takes && !longOnes.tryAcquire()) {
+            return (complete, operations) ->
+                    operations.reschedule(complete, Instant.now().plus(LATER));
+        }
+        try {
+            WORKERS.occupying(() -> work.run(id));
+        } finally {
+            if (takes) longOnes.release();
+        }
+        return new CompletionHandler.OnCompleteRemove<>();
     }
 
     void stop(@Observes ShutdownEvent event) {

@@ -1,0 +1,92 @@
+package outrider.zoo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Workers;
+import outrider.learn.Fitted;
+import outrider.learn.Kind;
+import outrider.learn.Scoring;
+import outrider.learn.Settings;
+import outrider.split.Balance;
+
+/** Every kind as it comes on small editions of every table. */
+class ZooTest {
+    private static final double SHARE = 0.06;
+    private static final Map<Zoo, WildTable> MADE = new EnumMap<>(Zoo.class);
+
+    private static WildTable made(Zoo zoo) {
+        return MADE.computeIfAbsent(zoo, z -> z.make(SHARE));
+    }
+
+    static Stream<Arguments> everyKindOnEveryTable() {
+        return Arrays.stream(Zoo.values())
+                .flatMap(zoo ->
+                        Arrays.stream(Kind.values()).filter(Kind::takesInputs).map(kind -> Arguments.of(zoo, kind)));
+    }
+
+    private static double[] scores(Kind kind, WildTable wild, int threads) {
+        Workers workers = new Workers(threads);
+        Fitted fitted = Fitted.of(
+                kind, Settings.initial(kind), wild.data(1), Balance.NONE, 3, List.of(), workers, Progress.NONE);
+        double[] validation = Scoring.of(fitted.model(), wild.table(), wild.validation(), workers, Progress.NONE);
+        double[] all = Arrays.copyOf(fitted.outOfFold(), fitted.outOfFold().length + validation.length);
+        System.arraycopy(validation, 0, all, fitted.outOfFold().length, validation.length);
+        return all;
+    }
+
+    @ParameterizedTest
+    @MethodSource
+    void everyKindOnEveryTable(Zoo zoo, Kind kind) {
+        WildTable wild = made(zoo);
+        try {
+            double[] alone = scores(kind, wild, 1);
+            assertThat(alone).doesNotContain(Double.NaN);
+            assertThat(scores(kind, wild, 2)).containsExactly(alone);
+        } catch (BadInput refusal) {
+            assertThat(zoo).as(refusal.getMessage()).isIn(Zoo.MARKS, Zoo.DATES, Zoo.RARE);
+            if (zoo == Zoo.RARE) assertThat(refusal.getMessage()).contains("fewer than 2 events");
+            else assertThat(refusal.getMessage()).containsPattern("column \"(fee|on \\d)\".*free text");
+        }
+    }
+
+    @Test
+    void aTableIsTheSameEachTimeAndItsRateIsAsMeant() {
+        WildTable once = Zoo.SURVEY.make(0.3);
+        WildTable again = Zoo.SURVEY.make(0.3);
+        assertThat(again.outcome()).containsExactly(once.outcome());
+        assertThat(again.table().column("q3").text(7))
+                .isEqualTo(once.table().column("q3").text(7));
+        double events = 0;
+        for (byte y : once.outcome()) events += y;
+        assertThat(events / once.outcome().length).isCloseTo(0.06, within(0.012));
+    }
+
+    /** What a careful analyst does by hand, an order instead of levels, the penalised fit finds by itself. */
+    @Test
+    void orderedCodesAreAsGoodAsTheirOrder() {
+        WildTable wild = Zoo.SURVEY.make(0.6);
+        Fitted fitted = Fitted.of(
+                Kind.LOGISTIC,
+                Settings.initial(Kind.LOGISTIC),
+                wild.data(1),
+                Balance.NONE,
+                3,
+                List.of(),
+                new Workers(2),
+                Progress.NONE);
+        double[] score = Scoring.of(fitted.model(), wild.table(), wild.validation(), new Workers(2), Progress.NONE);
+        assertThat(wild.auc(score)).isGreaterThan(wild.ceiling() - 0.03);
+    }
+}
