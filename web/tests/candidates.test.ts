@@ -1,7 +1,7 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Brief, Candidate, Column, KindInfo, Search, Setting, TreeView } from '../src/api/types';
-import { begun, differences, fresh, refused, timeLeft } from '../src/lib/candidates';
+import { AS_NEEDED, begun, differences, fresh, refused, timeLeft } from '../src/lib/candidates';
 import { desk } from '../src/lib/desk.svelte';
 import { route } from '../src/lib/routes';
 import { session } from '../src/lib/session.svelte';
@@ -9,6 +9,7 @@ import { layOut, pathTo, within as near } from '../src/lib/tree';
 import CandidatesPage from '../src/pages/CandidatesPage.svelte';
 import SearchPage from '../src/pages/SearchPage.svelte';
 import CandidateForm from '../src/parts/candidates/CandidateForm.svelte';
+import SettingField from '../src/parts/candidates/SettingField.svelte';
 import OddsRatios from '../src/parts/candidates/OddsRatios.svelte';
 import PruningCurve from '../src/parts/candidates/PruningCurve.svelte';
 import TreeWalk from '../src/parts/candidates/TreeWalk.svelte';
@@ -39,6 +40,7 @@ const setting = (name: string, more: Partial<Setting>): Setting => ({
   high: 100,
   initial: 0,
   choices: [],
+  mayBeFound: false,
   ...more,
 });
 const kinds: KindInfo[] = [
@@ -116,6 +118,12 @@ describe('names and settings', () => {
     expect(timeLeft(200)).toBe('about 3 min left');
   });
 
+  it('lets a number stand as needed only where it may be found', () => {
+    expect(refused(setting('penalty', { mayBeFound: true }), AS_NEEDED)).toBeNull();
+    expect(refused(setting('penalty', {}), AS_NEEDED)).toBe('0 to 100');
+    expect(refused(setting('penalty', { mayBeFound: true }), 101)).toBe('0 to 100');
+  });
+
   it('says what differs in short parts', () => {
     const changes = {
       basedOn: 1,
@@ -173,6 +181,19 @@ describe('a new candidate', () => {
     await fireEvent.click(screen.getByRole('button', { name: 'Fit' }));
     expect((await screen.findByRole('alert')).textContent).toContain('is taken');
     expect((screen.getByRole('spinbutton') as HTMLInputElement).value).toBe('9');
+  });
+
+  it('turns a number that is found as needed into one that is given, and back', async () => {
+    const change = vi.fn();
+    const props = { columns, candidates: [], change };
+    const found = setting('penalty', { mayBeFound: true, initial: AS_NEEDED });
+    const { rerender } = render(SettingField, { ...props, setting: found, value: AS_NEEDED });
+    await fireEvent.click(screen.getByRole('button', { name: /as needed; give a number/ }));
+    expect(change).toHaveBeenLastCalledWith(0);
+    await rerender({ ...props, setting: found, value: 3 });
+    expect((screen.getByRole('spinbutton') as HTMLInputElement).value).toBe('3');
+    await fireEvent.click(screen.getByRole('button', { name: 'as needed' }));
+    expect(change).toHaveBeenLastCalledWith(AS_NEEDED);
   });
 
   it('makes a candidate of each supplied column', async () => {

@@ -33,6 +33,8 @@ const nothing = {
   calibration: null,
   bayes: null,
   remembered: null,
+  penalty: null,
+  limit: null,
 };
 const show = (kind: string, learnt: object, others: Candidate[] = []) => {
   const asked = serve(({ path }) =>
@@ -150,6 +152,23 @@ describe('what each kind learnt', () => {
     expect(screen.getByText(/mean 31, deviation 8/)).toBeTruthy();
     expect(screen.getByText(/gold 50\.0 %/)).toBeTruthy();
     expect(screen.getByText(/learnt on out-of-fold scores: 2 rising steps/)).toBeTruthy();
+  });
+
+  it('of a penalty that was found: why, its path, and what is taken; and what kept a kind from learning', async () => {
+    show('logistic', {
+      penalty: {
+        words: 'There are fewer than five events a coefficient.',
+        chosen: 30,
+        unit: 'log loss',
+        at: [100, 30, 10],
+        loss: [0.21, 0.19, 0.2],
+      },
+      limit: 'The tree is one leaf.',
+    });
+    expect(await screen.findByText(/fewer than five events a coefficient/)).toBeTruthy();
+    expect(screen.getByRole('img', { name: 'log loss out of fold along the penalty' })).toBeTruthy();
+    expect(screen.getByText('taken: 30')).toBeTruthy();
+    expect(screen.getByRole('note').textContent).toContain('The tree is one leaf.');
   });
 
   it('of a reference: nothing, said so; a failure is told', async () => {

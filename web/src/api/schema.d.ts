@@ -1243,6 +1243,58 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/candidates/all': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Make All */
+    post: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['CandidateView'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/candidates/deleted': {
     parameters: {
       query?: never;
@@ -5123,6 +5175,8 @@ export interface components {
       calibration?: components['schemas']['CalibrationView'];
       bayes?: components['schemas']['BayesPart'][];
       remembered?: string;
+      penalty?: components['schemas']['PenaltyView'];
+      limit?: string;
     };
     LevelView: {
       text?: string;
@@ -5298,6 +5352,14 @@ export interface components {
       records?: number;
       /** Format: int32 */
       events?: number;
+    };
+    PenaltyView: {
+      words?: string;
+      /** Format: double */
+      chosen?: number;
+      unit?: string;
+      at?: number[];
+      loss?: number[];
     };
     PinView: {
       /** Format: int64 */
@@ -5585,6 +5647,7 @@ export interface components {
       high?: number;
       initial?: unknown;
       choices?: components['schemas']['Choice'][];
+      mayBeFound?: boolean;
     };
     Size: {
       /** Format: int32 */

@@ -180,6 +180,8 @@ export interface Learnt {
   calibration: CalibrationView | null;
   bayes: BayesPart[] | null;
   remembered: string | null;
+  penalty: Whole<Schemas['PenaltyView']> | null;
+  limit: string | null;
 }
 export type AucInterval = OrNull<Whole<Schemas['Interval']>, 'standardError' | 'low' | 'high'>;
 export type Bounds = Whole<Schemas['BandView']>;

@@ -19,7 +19,9 @@
     {percent(progress)} %
     <small class="sub">{[step ?? 'starting', timeLeft(secondsLeft)].filter(Boolean).join(' · ')}</small>
   </span>
-{:else if status === 'waiting'}<span class="quiet">waiting{#if step}<small class="sub">{step}</small>{/if}</span>
+{:else if status === 'waiting'}<span class="quiet"
+    >waiting{#if step}<small class="sub">{step}</small>{/if}</span
+  >
 {:else if status === 'failed'}<span class="alarm">▲ failed: {message}</span>
 {:else if status === 'stopped'}<span class="alarm">▲ stopped</span>
 {:else}{done}{/if}

@@ -22,6 +22,17 @@ public sealed interface Step permits NumberStep, CurveStep, CategoryStep, OrderS
     /** For each of {@code rows} which of the 0/1 inputs is 1, from 0; −1 for none. Null where there are no such inputs. */
     int[] levels(Column source, int[] rows);
 
+    /** All inputs of one record. */
+    default double[] values(Column source, int row) {
+        double[] all = new double[inputs().size()];
+        double[][] own = new double[numbers()][1];
+        write(source, new int[] {row}, own);
+        for (int k = 0; k < own.length; k++) all[k] = own[k][0];
+        int[] level = levels(source, new int[] {row});
+        if (level != null && level[0] >= 0) all[own.length + level[0]] = 1;
+        return all;
+    }
+
     /** The rule in a sentence. */
     String explain();
 }

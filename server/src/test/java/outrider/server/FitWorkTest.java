@@ -4,9 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
+import io.restassured.path.json.JsonPath;
 import jakarta.inject.Inject;
+import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CountDownLatch;
 import org.junit.jupiter.api.Test;
+import outrider.learn.Kind;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.CandidateScore;
 import outrider.server.candidate.Candidates;
@@ -81,5 +85,55 @@ class FitWorkTest extends CaseSteps {
         work.enqueue(FitWork.NAME, orphan);
         assertThat(settled(brief, orphan, "running")).isEqualTo("done");
         assertThat(scores(orphan)).as("training, out of fold and validation").isEqualTo(3);
+    }
+
+    @Test
+    void everyKindIsFittedAsItComesOnceAndSaysWhatItWaitsFor() {
+        long brief = split();
+        List<String> made =
+                analyst.post("/candidates/all?brief=" + brief, null).jsonPath().getList("kind");
+        assertThat(made)
+                .containsExactlyElementsOf(
+                        Kind.asTheyCome().stream().map(Kind::jsonName).toList());
+        for (int i = 0; i < 600; i++) {
+            JsonPath now = analyst.get("/candidates?brief=" + brief).jsonPath();
+            if (now.getList("findAll { it.status == 'running' || it.status == 'waiting' }")
+                    .isEmpty()) break;
+            List<String> waiting = now.getList("findAll { it.status == 'waiting' && it.step != null }.step");
+            assertThat(waiting).allMatch(step -> step.startsWith("waits for "));
+            sleep();
+        }
+        assertThat(analyst.get("/candidates?brief=" + brief).jsonPath().getList("status", String.class))
+                .hasSize(made.size())
+                .containsOnly("done");
+        assertThat(analyst.post("/candidates/all?brief=" + brief, null)
+                        .jsonPath()
+                        .getList("kind"))
+                .isEmpty();
+        long logistic =
+                analyst.get("/candidates?brief=" + brief).jsonPath().getLong("find { it.kind == 'logistic' }.id");
+        JsonPath learnt = analyst.get("/candidates/" + logistic + "/learnt").jsonPath();
+        assertThat(learnt.getString("penalty.words")).isNotBlank();
+        assertThat(analyst.get("/candidates/" + logistic + "/preparation")
+                        .jsonPath()
+                        .getList("column"))
+                .doesNotHaveDuplicates();
+    }
+
+    /** Two long ones hold their places; a short one goes past those that wait. */
+    @Test
+    void shortWorkDoesNotWaitBehindLongWork() {
+        CountDownLatch end = new CountDownLatch(1);
+        HeldWork.ENDS.set(end);
+        try {
+            for (long id = 1; id <= 3; id++) work.enqueue(HeldWork.NAME, id);
+            assertThat(candidate(split(), logistic("Short", 0)).getString("status"))
+                    .isEqualTo("done");
+            assertThat(HeldWork.RUNNING.get()).isLessThanOrEqualTo(2);
+        } finally {
+            end.countDown();
+        }
+        for (int i = 0; i < 200 && HeldWork.DONE.get() < 3; i++) sleep();
+        assertThat(HeldWork.DONE.get()).isEqualTo(3);
     }
 }

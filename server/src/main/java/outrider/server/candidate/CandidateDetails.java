@@ -3,7 +3,10 @@ package outrider.server.candidate;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
@@ -82,18 +85,17 @@ public class CandidateDetails {
         List<RecordColumn> columns = new ArrayList<>();
         for (int c = 0; c < parts.columns().size(); c++) {
             Column source = table.column(parts.columns().get(c));
-            Step step = preparation == null
-                    ? null
-                    : preparation.steps().stream()
-                            .filter(s -> s.column().equals(source.name()))
-                            .findFirst()
-                            .orElse(null);
+            List<Step> steps = preparation == null
+                    ? List.of()
+                    : preparation.of(List.of(source.name())).steps();
             columns.add(new RecordColumn(
                     source.name(),
                     source.type().name().toLowerCase(java.util.Locale.ROOT),
                     source.asWritten(row),
-                    step == null ? null : step.explain(),
-                    step == null ? List.of() : inputs(step, source, row),
+                    steps.isEmpty() ? null : explained(steps),
+                    steps.stream()
+                            .flatMap(step -> inputs(step, source, row).stream())
+                            .toList(),
                     parts.values()[c]));
         }
         return new RecordView(
@@ -108,10 +110,13 @@ public class CandidateDetails {
         return kept;
     }
 
+    private static String explained(List<Step> steps) {
+        return steps.stream().map(Step::explain).collect(Collectors.joining("; "));
+    }
+
     private static List<InputView> inputs(Step step, Column source, int row) {
         List<String> names = step.inputs();
-        double[] values = new double[names.size()];
-        step.write(source, new int[] {row}, values, 0, values.length);
+        double[] values = step.values(source, row);
         return IntStream.range(0, values.length)
                 .mapToObj(i -> new InputView(names.get(i), values[i]))
                 .toList();
@@ -130,8 +135,16 @@ public class CandidateDetails {
                     .map(name -> new Prepared(name, type(table, name), null, List.of()))
                     .toList();
         }
-        return preparation.steps().stream()
-                .map(step -> new Prepared(step.column(), type(table, step.column()), step.explain(), step.inputs()))
+        Map<String, List<Step>> byColumn = preparation.steps().stream()
+                .collect(Collectors.groupingBy(Step::column, LinkedHashMap::new, Collectors.toList()));
+        return byColumn.entrySet().stream()
+                .map(e -> new Prepared(
+                        e.getKey(),
+                        type(table, e.getKey()),
+                        explained(e.getValue()),
+                        e.getValue().stream()
+                                .flatMap(step -> step.inputs().stream())
+                                .toList()))
                 .toList();
     }
 

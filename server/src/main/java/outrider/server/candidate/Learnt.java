@@ -39,6 +39,8 @@ import outrider.prepare.Step;
  * @param bends of numbers that a linear kind bends, those that matter most first
  * @param importance of columns in forest and boosted trees, largest first
  * @param curve of forest and boosted trees
+ * @param penalty of a linear kind that found its own
+ * @param limit what kept it from learning more; null where nothing did
  */
 public record Learnt(
         Linear linear,
@@ -52,7 +54,9 @@ public record Learnt(
         List<Weight> members,
         CalibrationView calibration,
         List<BayesPart> bayes,
-        String remembered) {
+        String remembered,
+        PenaltyView penalty,
+        String limit) {
 
     private static final int BEND_POINTS = 61;
 
@@ -131,6 +135,8 @@ public record Learnt(
         CalibrationView calibration;
         List<BayesPart> bayes;
         String remembered;
+        PenaltyView penalty;
+        String limit;
     }
 
     static Learnt of(Model model) {
@@ -148,7 +154,9 @@ public record Learnt(
                 page.members,
                 page.calibration,
                 page.bayes,
-                page.remembered);
+                page.remembered,
+                page.penalty,
+                page.limit);
     }
 
     private static void fill(Page page, Model model) {
@@ -162,13 +170,21 @@ public record Learnt(
         } else if (model instanceof LinearModel linear) {
             page.weights = weights(linear.preparation(), linear.fit().slopes());
             page.bends = bends(linear.preparation(), perUnit(linear));
+            page.penalty = PenaltyView.of(linear.penalties(), "squared error of labels ±1");
         } else if (model instanceof TreeModel tree) {
             page.tree = tree(tree.fit());
+            if (page.tree.leaves() == 1) {
+                page.limit = tree.fit().sizes().isEmpty()
+                        ? "The tree is one leaf: no split of so few records gains, so everybody gets the event rate."
+                        : "The tree is one leaf: no larger one errs less out of fold, so everybody gets the event rate.";
+            }
         } else if (model instanceof ForestModel forest) {
             page.importance = importance(forest.treeColumns(), forest.trees());
+            page.limit = unsplit(forest.trees());
             page.curve = curve(forest);
         } else if (model instanceof BoostedModel boosted) {
             page.importance = importance(boosted.fit().columns(), boosted.fit().trees());
+            page.limit = unsplit(boosted.fit().trees());
             page.curve = curve(boosted);
         } else if (model instanceof NetworkModel network) {
             page.network = network(network);
@@ -180,6 +196,12 @@ public record Learnt(
             page.remembered =
                     near.k() + " nearest of " + near.neighbours().records() + " remembered training records vote";
         }
+    }
+
+    private static String unsplit(List<Tree> trees) {
+        return trees.stream().anyMatch(tree -> tree.leaves() > 1)
+                ? null
+                : "No tree found a split that gains, so everybody gets the event rate; fewer records in a leaf may help.";
     }
 
     /** The columns' way to inputs; null where a kind reads columns as they are. */
@@ -217,6 +239,7 @@ public record Learnt(
         page.weights = weights(logistic.preparation(), perDeviation);
         page.bends = bends(logistic.preparation(), slopes);
         page.path = logistic.path();
+        page.penalty = PenaltyView.of(logistic.penalties(), "log loss");
     }
 
     private static double[] perUnit(LinearModel model) {

@@ -27,7 +27,7 @@ import outrider.base.Workers;
 public class WorkQueue {
     private static final int AT_ONCE = 2;
 
-    /** Pieces of work take a thread each; one alone takes all. */
+    /** Two long pieces of work take a thread each; one alone takes both. */
     public static final Workers WORKERS = new Workers(AT_ONCE + 1);
 
     /** When long work that finds no place asks again. */
@@ -66,7 +66,8 @@ public class WorkQueue {
                     operations.reschedule(complete, Instant.now().plus(LATER));
         }
         try {
-            WORKERS.occupying(() -> work.run(id));
+            if (takes) WORKERS.occupying(() -> work.run(id));
+            else work.run(id);
         } finally {
             if (takes) longOnes.release();
         }

@@ -1,0 +1,40 @@
+package outrider.server;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
+import outrider.server.work.Work;
+
+/** Long work that a test ends. */
+@ApplicationScoped
+public class HeldWork implements Work {
+    static final String NAME = "held";
+    static final AtomicReference<CountDownLatch> ENDS = new AtomicReference<>(new CountDownLatch(0));
+    static final AtomicInteger RUNNING = new AtomicInteger();
+    static final AtomicInteger DONE = new AtomicInteger();
+
+    @Override
+    public String name() {
+        return NAME;
+    }
+
+    @Override
+    public boolean isLong(long id) {
+        return true;
+    }
+
+    @Override
+    public void run(long id) {
+        RUNNING.incrementAndGet();
+        try {
+            ENDS.get().await(60, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } finally {
+            RUNNING.decrementAndGet();
+            DONE.incrementAndGet();
+        }
+    }
+}
