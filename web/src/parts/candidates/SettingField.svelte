@@ -14,6 +14,7 @@
   const wrong = $derived(refused(setting, value));
   const numbers = $derived(columns.filter((c) => c.type === 'NUMBER' && !c.outcome));
   const groups = $derived(columns.filter((c) => c.type === 'CATEGORY' && !c.outcome && c.distinct <= 100));
+  const ordered = $derived(columns.filter((c) => c.input && (c.type === 'NUMBER' || c.type === 'DATE')));
   const members = $derived(candidates.filter((c) => c.status === 'done' && !c.reference));
   const list = $derived(Array.isArray(value) ? (value as (string | number)[]) : []);
 
@@ -23,12 +24,12 @@
   }
 </script>
 
-{#if setting.type === 'columns' || setting.type === 'candidates'}
+{#if setting.type === 'columns' || setting.type === 'numbers' || setting.type === 'candidates'}
   <fieldset class="col-span-full">
     <legend class="quiet">{setting.label} – {setting.sentence}</legend>
-    <div class="mt-1 flex flex-wrap gap-x-4 gap-y-1">
-      {#if setting.type === 'columns'}
-        {#each groups as c (c.name)}
+    <div class="mt-1 flex max-h-24 flex-wrap gap-x-4 gap-y-1 overflow-y-auto">
+      {#if setting.type !== 'candidates'}
+        {#each setting.type === 'columns' ? groups : ordered as c (c.name)}
           <label
             ><input type="checkbox" checked={list.includes(c.name)} onchange={() => flip(c.name)} />
             {c.name}</label

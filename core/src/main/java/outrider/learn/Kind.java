@@ -5,6 +5,7 @@ import static outrider.learn.Setting.choice;
 import static outrider.learn.Setting.found;
 import static outrider.learn.Setting.foundWhole;
 import static outrider.learn.Setting.number;
+import static outrider.learn.Setting.numbers;
 import static outrider.learn.Setting.of;
 import static outrider.learn.Setting.whole;
 import static outrider.learn.Setting.yes;
@@ -173,7 +174,9 @@ public enum Kind {
                             "squared error",
                             "misclassified",
                             "wrong guesses"),
-                    whole("leaves", "leaves", "The size to cut to, where pruning says so.", 1, 100_000, 20))),
+                    whole("leaves", "leaves", "The size to cut to, where pruning says so.", 1, 100_000, 20),
+                    Common.RISING,
+                    Common.FALLING)),
     FOREST(
             "forest",
             "random forest",
@@ -226,7 +229,9 @@ public enum Kind {
                             "Stops after so many rounds without a gain on a held-back sixth of training, or on all sixths in turn where one holds fewer than 100 events; 0 goes all rounds.",
                             0,
                             1000,
-                            50))),
+                            50),
+                    Common.RISING,
+                    Common.FALLING)),
     NETWORK(
             "network",
             "neural network",
@@ -345,6 +350,10 @@ public enum Kind {
                 10_000,
                 30);
         static final List<Setting> PREPARED = all(FITTED, LEVELS);
+        static final Setting RISING =
+                numbers("rising", "only rises with", "The score never falls where one of these numbers rises alone.");
+        static final Setting FALLING =
+                numbers("falling", "only falls with", "The score never rises where one of these numbers rises alone.");
         static final Setting CURVES = yes(
                 "curves",
                 "curves",

@@ -40,6 +40,8 @@ public record Setting(
         YES_NO,
         COLUMN,
         COLUMNS,
+        /** Columns of numbers, none or more. */
+        NUMBERS,
         CANDIDATES
     }
 
@@ -77,6 +79,10 @@ public record Setting(
         return new Setting(name, label, sentence, Type.YES_NO, 0, 0, initial, words, false, false);
     }
 
+    static Setting numbers(String name, String label, String sentence) {
+        return new Setting(name, label, sentence, Type.NUMBERS, 0, 0, List.of(), List.of(), false, false);
+    }
+
     static Setting of(Type type, String name, String label, String sentence) {
         return new Setting(name, label, sentence, type, 0, 0, null, List.of(), false, false);
     }
@@ -100,6 +106,10 @@ public record Setting(
                 throw wrong(value, "choose a column");
             }
             case COLUMNS -> list(value, String.class, "choose at least one column");
+            case NUMBERS ->
+                value instanceof List<?> none && none.isEmpty()
+                        ? List.of()
+                        : list(value, String.class, "choose columns of numbers");
             case CANDIDATES ->
                 list(value, Number.class, "choose at least two candidates").stream()
                         .map(id -> ((Number) id).longValue())
@@ -147,6 +157,8 @@ public record Setting(
             case COLUMNS ->
                 "by " + ((List<?>) value).stream().map(String::valueOf).collect(Collectors.joining(" × "));
             case COLUMN -> String.valueOf(value);
+            case NUMBERS ->
+                label + " " + ((List<?>) value).stream().map(String::valueOf).collect(Collectors.joining(", "));
             case CANDIDATES -> "of " + ((List<?>) value).size() + " candidates";
             default -> label + " " + shown(value);
         };

@@ -19,6 +19,7 @@ import outrider.learn.neighbour.Neighbours;
 import outrider.learn.network.Network;
 import outrider.learn.tree.BoostedTrees;
 import outrider.learn.tree.DecisionTree;
+import outrider.learn.tree.Monotone;
 import outrider.learn.tree.Pruning;
 import outrider.learn.tree.RandomForest;
 import outrider.prepare.Design;
@@ -298,6 +299,10 @@ public final class Training {
         return Math.max(fewest, Math.min(usual, data.rows().length / apart));
     }
 
+    private Monotone monotone() {
+        return new Monotone(settings.texts("rising"), settings.texts("falling"));
+    }
+
     private TreeModel tree() {
         DecisionTree.Way way = new DecisionTree.Way(
                 switch (settings.text("impurity")) {
@@ -316,7 +321,8 @@ public final class Training {
                 },
                 settings.text("pruningError").equals("squared") ? Pruning.Error.SQUARED : Pruning.Error.MISCLASSIFIED,
                 settings.whole("leaves"),
-                10);
+                10,
+                monotone());
         return new TreeModel(DecisionTree.fit(data, sample, way, workers, progress));
     }
 
@@ -361,7 +367,8 @@ public final class Training {
                 settings.number("rowShare"),
                 settings.number("columnShare"),
                 settings.number("penalty"),
-                settings.whole("patience"));
+                settings.whole("patience"),
+                monotone());
         return new BoostedModel(BoostedTrees.fit(data, sample, way, workers, progress));
     }
 }

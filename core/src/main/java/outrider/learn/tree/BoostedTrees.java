@@ -42,7 +42,8 @@ public final class BoostedTrees {
             double rowShare,
             double columnShare,
             double penalty,
-            int patience) {}
+            int patience,
+            Monotone monotone) {}
 
     /** Mean log loss after so many rounds. */
     public record CurvePoint(int rounds, double training, Double heldBack) {}
@@ -58,6 +59,7 @@ public final class BoostedTrees {
 
     private final int units;
     private final Way way;
+    private final int[] directions;
     private final long seed;
     private final Workers workers;
     private final Progress progress;
@@ -68,9 +70,11 @@ public final class BoostedTrees {
             double[] weight,
             int[] unit,
             Way way,
+            int[] directions,
             long seed,
             Workers workers,
             Progress progress) {
+        this.directions = directions;
         this.binned = binned;
         this.y = y;
         this.weight = weight;
@@ -87,7 +91,15 @@ public final class BoostedTrees {
         Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers, progress);
         byte[] y = data.outcomeOf(sample.rows());
         var boosting = new BoostedTrees(
-                binned, y, sample.weight(), data.numberedUnits(sample.rows()), way, data.seed(), workers, progress);
+                binned,
+                y,
+                sample.weight(),
+                data.numberedUnits(sample.rows()),
+                way,
+                way.monotone().directions(data),
+                data.seed(),
+                workers,
+                progress);
         int[] all = IntStream.range(0, y.length).toArray();
         byte[] fold = way.patience() == 0 ? null : folds(data, sample.rows());
         if (fold == null) {
@@ -192,7 +204,12 @@ public final class BoostedTrees {
             int[] chosen = unit == null ? drawn(rows, way.rowShare(), random) : drawnUnits(rows, random);
             derivatives();
             Grower grower = new Grower(
-                    binned, new Criterion.SecondOrder(way.penalty(), way.rate()), way.deepest(), way.fewest(), helpers);
+                    binned,
+                    new Criterion.SecondOrder(way.penalty(), way.rate()),
+                    way.deepest(),
+                    way.fewest(),
+                    directions,
+                    helpers);
             Arrays.fill(seen, false);
             Grower.Grown grown = grower.grow(chosen, g, h, columns, null, progress, (value, first, end) -> {
                 for (int i = first; i < end; i++) {

@@ -41,7 +41,14 @@ public final class DecisionTree {
      * @param leaves at most, for {@link Cutting#SIZE}
      */
     public record Way(
-            Impurity impurity, int deepest, int fewest, Cutting cutting, Pruning.Error error, int leaves, int folds) {}
+            Impurity impurity,
+            int deepest,
+            int fewest,
+            Cutting cutting,
+            Pruning.Error error,
+            int leaves,
+            int folds,
+            Monotone monotone) {}
 
     /**
      * A tree of the pruning sequence: mean error a record in training and, by cross-validation, on held-out records with its standard
@@ -121,7 +128,13 @@ public final class DecisionTree {
             a[i] = b[i] * data.outcome()[sample.rows()[i]];
         }
         int[] columns = IntStream.range(0, binned.width()).toArray();
-        Grower grower = new Grower(binned, way.impurity().criterion, way.deepest(), way.fewest(), workers);
+        Grower grower = new Grower(
+                binned,
+                way.impurity().criterion,
+                way.deepest(),
+                way.fewest(),
+                way.monotone().directions(data),
+                workers);
         return grower.grow(places, a, b, columns, null, progress);
     }
 

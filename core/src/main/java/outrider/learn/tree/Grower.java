@@ -23,6 +23,7 @@ final class Grower {
     private final int[] offset;
     private final int sumsSize;
     private final SplitFinder finder;
+    private final int[] direction;
     private final TreeBuilder built = new TreeBuilder();
     private int[] splitBin = new int[16];
     private int[] order;
@@ -74,6 +75,12 @@ final class Grower {
     }
 
     Grower(Binned data, Criterion criterion, int deepest, int fewest, Workers workers) {
+        this(data, criterion, deepest, fewest, null, workers);
+    }
+
+    /** @param direction see {@link SplitFinder}; what is below a split keeps to its side of the middle of the two branches */
+    Grower(Binned data, Criterion criterion, int deepest, int fewest, int[] direction, Workers workers) {
+        this.direction = direction;
         this.data = data;
         this.criterion = criterion;
         this.deepest = deepest;
@@ -87,7 +94,7 @@ final class Grower {
             size += 3 * (data.bins()[c] + 1);
         }
         sumsSize = size;
-        finder = new SplitFinder(data, offset, criterion, fewest);
+        finder = new SplitFinder(data, offset, criterion, fewest, direction);
     }
 
     /**
@@ -121,12 +128,14 @@ final class Grower {
             sumA += a[row];
             sumB += b[row];
         }
-        grow(0, 0, rows.length, sumA, sumB, 0, null);
+        grow(0, 0, rows.length, sumA, sumB, 0, null, Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY);
         return new Grown(built.build(), splitBin);
     }
 
-    private void grow(int node, int from, int to, double sumA, double sumB, int depth, double[] known) {
-        built.leaf(node, criterion.value(sumA, sumB), sumB, sumA);
+    private void grow(
+            int node, int from, int to, double sumA, double sumB, int depth, double[] known, double low, double high) {
+        double value = within(criterion.value(sumA, sumB), low, high);
+        built.leaf(node, value, sumB, sumA);
         int count = to - from;
         boolean split = depth < deepest && count >= 2 * fewest && count >= 2;
         if ((long) count * data.width() > LOOKED_UP && progress.isCancelled()) progress.checkpoint(0, "growing a tree");
@@ -142,7 +151,7 @@ final class Grower {
         }
         if (found == null) {
             if (sums != null) pool.push(sums);
-            if (ends != null) ends.at(criterion.value(sumA, sumB), from, to);
+            if (ends != null) ends.at(value, from, to);
             return;
         }
         int middle = part(from, to, found);
@@ -176,8 +185,34 @@ final class Grower {
             else sum(small, middle, to, columns);
             subtract(sums, small);
         }
-        grow(branch, from, middle, leftA, leftB, depth + 1, leftSmaller ? small : sums);
-        grow(branch + 1, middle, to, rightA, rightB, depth + 1, leftSmaller ? sums : small);
+        double parting =
+                (within(criterion.value(leftA, leftB), low, high) + within(criterion.value(rightA, rightB), low, high))
+                        / 2;
+        int way = direction == null ? 0 : direction[found.column()];
+        grow(
+                branch,
+                from,
+                middle,
+                leftA,
+                leftB,
+                depth + 1,
+                leftSmaller ? small : sums,
+                way < 0 ? parting : low,
+                way > 0 ? parting : high);
+        grow(
+                branch + 1,
+                middle,
+                to,
+                rightA,
+                rightB,
+                depth + 1,
+                leftSmaller ? sums : small,
+                way > 0 ? parting : low,
+                way < 0 ? parting : high);
+    }
+
+    private static double within(double value, double low, double high) {
+        return Math.max(low, Math.min(high, value));
     }
 
     private double threshold(SplitFinder.Found found) {

@@ -8,6 +8,7 @@ final class SplitFinder {
     private final int[] offset;
     private final Criterion criterion;
     private final double fewest;
+    private final int[] direction;
     private final int[] sorted = new int[256];
     private final double[] ratio = new double[256];
 
@@ -35,7 +36,9 @@ final class SplitFinder {
     private double count;
     private double worth;
 
-    SplitFinder(Binned data, int[] offset, Criterion criterion, double fewest) {
+    /** @param direction by column: 1 where scores may only rise with it, −1 where they may only fall, else 0; null for none */
+    SplitFinder(Binned data, int[] offset, Criterion criterion, double fewest, int[] direction) {
+        this.direction = direction;
         this.data = data;
         this.offset = offset;
         this.criterion = criterion;
@@ -95,7 +98,7 @@ final class SplitFinder {
             if (rest < fewest) break;
             if (left >= fewest) {
                 double gain = criterion.worth(leftA, leftB) + criterion.worth(a - leftA, b - leftB) - worth;
-                if (gain > most + LEAST_GAIN) {
+                if (gain > most + LEAST_GAIN && allowed(c, leftA, leftB)) {
                     most = gain;
                     mostAt = k;
                     mostLeft = leftB;
@@ -107,7 +110,7 @@ final class SplitFinder {
                 double gain = criterion.worth(leftA + lostA, leftB + lostB)
                         + criterion.worth(a - leftA - lostA, b - leftB - lostB)
                         - worth;
-                if (gain > most + LEAST_GAIN) {
+                if (gain > most + LEAST_GAIN && allowed(c, leftA + lostA, leftB + lostB)) {
                     most = gain;
                     mostAt = k;
                     mostLeft = leftB + lostB;
@@ -129,6 +132,11 @@ final class SplitFinder {
                 mostLeft,
                 most,
                 rank);
+    }
+
+    private boolean allowed(int c, double leftA, double leftB) {
+        if (direction == null || direction[c] == 0) return true;
+        return direction[c] * (criterion.value(a - leftA, b - leftB) - criterion.value(leftA, leftB)) >= 0;
     }
 
     private long[] levelsUpTo(double[] sums, int c, int last, int bins) {

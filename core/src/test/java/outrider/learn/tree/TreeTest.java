@@ -19,7 +19,7 @@ import outrider.split.Balance;
 class TreeTest {
     private static DecisionTree.Fit tree(
             TrainingData data, DecisionTree.Impurity impurity, int depth, int fewest, DecisionTree.Cutting cutting) {
-        var way = new DecisionTree.Way(impurity, depth, fewest, cutting, Pruning.Error.SQUARED, 6, 5);
+        var way = new DecisionTree.Way(impurity, depth, fewest, cutting, Pruning.Error.SQUARED, 6, 5, Monotone.NONE);
         var sample = new Balance.Sample(data.rows(), null, 0);
         return DecisionTree.fit(data, sample, way, Workers.ALONE, Progress.NONE);
     }
@@ -194,7 +194,7 @@ class TreeTest {
     @Test
     void aFirstRoundOfBoostingIsTheNewtonStepOfItsLeaves() {
         TrainingData data = Cases.mixed(400, 9);
-        var way = new BoostedTrees.Way(1, 1, 3, 10, 1, 1, 2.5, 0);
+        var way = new BoostedTrees.Way(1, 1, 3, 10, 1, 1, 2.5, 0, Monotone.NONE);
         var sample = new Balance.Sample(data.rows(), null, 0);
         BoostedTrees.Fit fit = BoostedTrees.fit(data, sample, way, Workers.ALONE, Progress.NONE);
         double p = data.rate();

@@ -8,7 +8,7 @@ import outrider.learn.Setting;
 /** A kind of candidate with its settings, from which the page makes its form. */
 public record KindView(String kind, String words, boolean reference, boolean takesInputs, List<SettingView> settings) {
 
-    /** {@code mayBeFound}: "asNeeded" may stand for the number. {@code type} is number, whole, choice, yesNo, column, columns or candidates. */
+    /** {@code mayBeFound}: "asNeeded" may stand for the number. {@code type} is number, whole, choice, yesNo, column, columns, numbers or candidates. */
     public record SettingView(
             String name,
             String label,
@@ -27,6 +27,7 @@ public record KindView(String kind, String words, boolean reference, boolean tak
                 case YES_NO -> "yesNo";
                 case COLUMN -> "column";
                 case COLUMNS -> "columns";
+                case NUMBERS -> "numbers";
                 case CANDIDATES -> "candidates";
             };
             return new SettingView(
