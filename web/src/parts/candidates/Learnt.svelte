@@ -35,6 +35,24 @@
 {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
 {#if learnt}
   {#if learnt.limit}<p class="reading alarm" role="note">▲ {learnt.limit}</p>{/if}
+  {#if learnt.penalty}
+    {@const p = learnt.penalty}
+    <section class="mb-3" aria-label="The penalty">
+      <h2>The penalty</h2>
+      <p class="reading">{p.words}</p>
+      {#if p.at.length > 1}
+        <LineChart
+          label="{p.unit} out of fold along the penalty"
+          xName="penalty"
+          yName="{p.unit}, out of fold on training"
+          log
+          height={150}
+          lines={[{ name: p.unit, x: p.at, y: p.loss, colour: 'var(--color-spruce)' }]}
+          marks={[{ x: p.chosen, words: `taken: ${significant(p.chosen)}`, colour: 'var(--color-spruce)' }]}
+        />
+      {/if}
+    </section>
+  {/if}
   {#if learnt.bends}
     <Bends bends={learnt.bends} unit={candidate.kind === 'logistic' ? 'log-odds' : 'margin'} />
   {/if}
@@ -51,23 +69,6 @@
       head="Input"
       unit="Weight"
     />
-  {/if}
-  {#if learnt.penalty}
-    {@const p = learnt.penalty}
-    <section class="mt-4" aria-label="The penalty">
-      <h2>The penalty</h2>
-      <p class="reading">{p.words}</p>
-      {#if p.at.length > 1}
-        <LineChart
-          label="{p.unit} out of fold along the penalty"
-          xName="penalty"
-          yName="{p.unit}, out of fold on training"
-          log
-          lines={[{ name: p.unit, x: p.at, y: p.loss, colour: 'var(--color-spruce)' }]}
-          marks={[{ x: p.chosen, words: `taken: ${significant(p.chosen)}`, colour: 'var(--color-spruce)' }]}
-        />
-      {/if}
-    </section>
   {/if}
   {#if learnt.path}
     <section class="mt-4" aria-label="The stepwise path">

@@ -199,14 +199,16 @@ public final class Search {
                 .toList();
     }
 
-    /** Of the trials within one standard error of the best, the one that learnt the fewest numbers; null where there is none. */
+    /** Of the trials within one standard error of the best, the one that learnt the fewest numbers, of equal ones the better; null where there is none. */
     public static Trial simplest(List<Trial> trials) {
         List<Trial> ranked = ranked(trials);
         if (ranked.isEmpty()) return null;
         double enough = ranked.get(0).value() - ranked.get(0).standardError();
         return ranked.stream()
                 .filter(trial -> trial.value() >= enough)
-                .min(Comparator.comparingLong(Trial::size).thenComparingInt(Trial::number))
+                .min(Comparator.comparingLong(Trial::size)
+                        .thenComparingDouble(trial -> -trial.value())
+                        .thenComparingInt(Trial::number))
                 .orElseThrow();
     }
 }

@@ -54,6 +54,8 @@ class SearchTest {
         assertThat(Search.simplest(trials).number()).isEqualTo(1);
         assertThat(Search.ranked(trials)).extracting(Search.Trial::number).containsExactly(0, 1, 2);
         assertThat(Search.simplest(List.of())).isNull();
+        List<Search.Trial> asSimple = List.of(trial(0, 0.79, 0.02, 30), trial(1, 0.80, 0.02, 30));
+        assertThat(Search.simplest(asSimple).number()).as("no simpler one").isEqualTo(1);
     }
 
     private static Search.Trial trial(int number, Double value, Double error, long size) {
