@@ -19,8 +19,10 @@ import outrider.table.Table;
  * @param unit the first record of each record's customer; null where every record stands alone
  * @param risk the log-odds that the outcome was drawn by
  * @param training how many records are for training
+ * @param known how many records have an outcome that is known yet; what comes after is in no part
  */
-public record WildTable(Table table, List<String> inputs, byte[] outcome, int[] unit, double[] risk, int training) {
+public record WildTable(
+        Table table, List<String> inputs, byte[] outcome, int[] unit, double[] risk, int training, int known) {
 
     /** Reads columns of written cells as a file of them would be read; null is an empty cell. */
     static Table read(Map<String, String[]> cells) {
@@ -38,17 +40,16 @@ public record WildTable(Table table, List<String> inputs, byte[] outcome, int[] 
     }
 
     public int[] validation() {
-        return IntStream.range(training, outcome.length).toArray();
+        return IntStream.range(training, known).toArray();
     }
 
     /** AUC on validation of scores of its records. */
     public double auc(double[] score) {
-        return Ranking.of(score, Arrays.copyOfRange(outcome, training, outcome.length))
-                .auc();
+        return Ranking.of(score, Arrays.copyOfRange(outcome, training, known)).auc();
     }
 
     /** What nobody can beat but by luck: the AUC of the true risk. */
     public double ceiling() {
-        return auc(Arrays.copyOfRange(risk, training, risk.length));
+        return auc(Arrays.copyOfRange(risk, training, known));
     }
 }

@@ -39,7 +39,15 @@ public enum Zoo {
     /** 999 and −1 for missing. */
     GAPS(6_000, 0.1),
     /** A number of the record that tells its time, and with it the outcome's drift. */
-    ENCODED(6_000, 0.1);
+    ENCODED(6_000, 0.1),
+    /** An outcome of three levels, of which one is the event. */
+    THREE_LEVELS(6_000, 0.15),
+    /** The outcome of the recent third has not come yet. */
+    RECENT(9_000, 0.1),
+    /** A file that comes in two parts, named in a column. */
+    TWO_PARTS(6_000, 0.1),
+    /** Ten scores of other models beside the inputs. */
+    SCORES(6_000, 0.1);
 
     private static final double VALIDATION = 0.4;
 
@@ -71,9 +79,36 @@ public enum Zoo {
             outcome[i] = first ? (byte) (random.nextDouble() < 1 / (1 + Math.exp(-risk[i])) ? 1 : 0) : outcome[i - 1];
         }
         atLeastTwoOfEach(outcome, each);
+        List<String> inputs = List.copyOf(cells.keySet());
+        int known = this == RECENT ? 2 * n / 3 : n;
+        int training = (int) (known * (1 - VALIDATION)) / each * each;
+        beside(outcome, known, training);
         Map<String, String[]> own = new LinkedHashMap<>(cells);
-        int training = (int) (n * (1 - VALIDATION)) / each * each;
-        return new WildTable(WildTable.read(own), List.copyOf(own.keySet()), outcome, unit, risk, training);
+        return new WildTable(WildTable.read(own), inputs, outcome, unit, risk, training, known);
+    }
+
+    /** Columns of the file that are no inputs. */
+    private void beside(byte[] outcome, int known, int training) {
+        int n = outcome.length;
+        String[] written = new String[n];
+        for (int i = 0; i < n; i++) {
+            String quiet = this == THREE_LEVELS && i % 3 == 0 ? "moved" : "kept";
+            written[i] = i >= known ? null : outcome[i] == 1 ? "lost" : quiet;
+        }
+        put("outcome", written);
+        if (this == TWO_PARTS) {
+            String[] part = new String[n];
+            for (int i = 0; i < n; i++) part[i] = i < training ? "build" : "check";
+            put("part", part);
+        }
+        for (int s = 1; this == SCORES && s <= 10; s++) {
+            String[] score = new String[n];
+            for (int i = 0; i < n; i++) {
+                double seen = risk[i] + 0.2 * s * random.nextGaussian();
+                score[i] = number(s % 2 == 0 ? 1 / (1 + Math.exp(-seen)) : 600 - 40 * seen);
+            }
+            put("score " + s, score);
+        }
     }
 
     private void columns(int n, double share) {

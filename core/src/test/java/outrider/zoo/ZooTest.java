@@ -73,6 +73,45 @@ class ZooTest {
         assertThat(events / once.outcome().length).isCloseTo(0.06, within(0.012));
     }
 
+    @Test
+    void theOutcomeIsReadFromItsColumnWhereItIsKnown() {
+        for (Zoo zoo : List.of(Zoo.THREE_LEVELS, Zoo.RECENT)) {
+            WildTable wild = made(zoo);
+            int known = wild.known();
+            if (zoo == Zoo.RECENT) {
+                assertThat(wild.table().column("outcome").isMissing(known)).isTrue();
+            }
+            for (int i = 0; i < known; i++) {
+                assertThat(wild.table().column("outcome").text(i).equals("lost"))
+                        .isEqualTo(wild.outcome()[i] == 1);
+            }
+        }
+    }
+
+    /** Odd ones are points of which fewer are riskier, even ones probabilities; the noisier the worse. */
+    @Test
+    void suppliedScoresAreReadTheirWay() {
+        WildTable wild = Zoo.SCORES.make(1);
+        double before = wild.ceiling();
+        for (int s = 1; s <= 10; s++) {
+            Map<String, Object> way =
+                    Map.of("column", "score " + s, "lowerIsRiskier", s % 2 == 1, "probability", s % 2 == 0);
+            Fitted fitted = Fitted.of(
+                    Kind.SUPPLIED,
+                    Settings.of(Kind.SUPPLIED, way),
+                    wild.data(1),
+                    Balance.NONE,
+                    3,
+                    List.of(),
+                    new Workers(1),
+                    Progress.NONE);
+            double auc = wild.auc(
+                    Scoring.of(fitted.model(), wild.table(), wild.validation(), new Workers(1), Progress.NONE));
+            assertThat(auc).as("score " + s).isBetween(0.55, before + 0.03);
+            before = auc;
+        }
+    }
+
     /** What a careful analyst does by hand, an order instead of levels, the penalised fit finds by itself. */
     @Test
     void orderedCodesAreAsGoodAsTheirOrder() {
