@@ -1,21 +1,22 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import type { BandsView, Brief, Comparison, Distribution, PinWanted } from '../api/types';
-  import { get } from '../lib/api';
+  import type { Brief, Comparison, PinWanted } from '../api/types';
   import { echarts, options, type Line } from '../lib/chart';
   import { interpolate, readAt } from '../lib/curve';
   import { desk } from '../lib/desk.svelte';
   import { standalone } from '../lib/drawn';
   import { png, save, saveCsv } from '../lib/files';
-  import { significant } from '../lib/format';
   import { layout } from '../lib/layout.svelte';
   import { measure, MEASURES } from '../lib/measures';
   import { PANE_KINDS, type PaneKind } from '../lib/paneKinds';
   import { place, pointed, valueAt } from '../lib/paneReading';
   import type { PaneData } from '../lib/paneParts';
+  import { PaneSource } from '../lib/paneSource.svelte';
   import { drawing } from '../lib/panes';
   import { pins, type Pinned } from '../lib/pins.svelte';
+  import PaneMarks from './PaneMarks.svelte';
   import PaneTools from './PaneTools.svelte';
+  import PaneValues from './PaneValues.svelte';
 
   /** One chart with the cut on it and a reading line below; what it shows is kept at `index` of the arrangement. */
   interface Props {
@@ -39,43 +40,12 @@
     return visible.filter((c, i) => i < MOST_DRAWN || c.id === chosen.id || c.id === all.leader);
   });
 
-  let bands = $state.raw<BandsView[]>([]);
-  let distributions = $state.raw<Distribution[]>([]);
-  let refusal = $state<string | null>(null);
-  const failed = (e: Error) => (refusal = e.message);
-
-  const wantsBands = $derived(kind === 'bandLift' || kind === 'bandCapture');
-  const bandAddress = $derived(
-    wantsBands
-      ? `/comparisons/bands?q=${Math.min(layout.now.bands, all.records)}&training=${layout.now.training}&` +
-          rows.map((r) => `candidate=${r.id}`).join('&')
-      : null,
+  const source = new PaneSource(
+    () => kind,
+    () => rows,
+    () => chosen,
+    () => all.records,
   );
-  $effect(() => {
-    if (bandAddress === null) return;
-    get<BandsView[]>(bandAddress).then((found) => {
-      bands = found;
-      refusal = null;
-    }, failed);
-  });
-  const wantedDistributions = $derived(
-    kind === 'scores'
-      ? [chosen.id]
-      : kind === 'reliability'
-        ? rows.filter((r) => r.probability).map((r) => r.id)
-        : [],
-  );
-  $effect(() => {
-    const missing = wantedDistributions.filter(
-      (id) => !untrack(() => distributions).some((d) => d.candidate === id),
-    );
-    for (const id of missing) {
-      get<Distribution>(`/comparisons/distributions/${id}`).then((found) => {
-        distributions = [...distributions, found];
-        refusal = null;
-      }, failed);
-    }
-  });
 
   const data = $derived<PaneData>({
     brief,
@@ -86,8 +56,8 @@
     training: layout.now.training,
     doubt: config.doubt,
     measure: config.measure,
-    bands: wantsBands ? bands : [],
-    distributions,
+    bands: source.bands,
+    distributions: source.distributions,
   });
   const drawn = $derived(drawing(kind, data));
   const at = $derived(desk.at);
@@ -181,6 +151,12 @@
     if (desk.pointed === null || pointer !== null) return null;
     const there = place(kind, data, readAt(chosen, all, desk.pointed, desk.reader(chosen)));
     return there.across === null ? null : pixel(there.across, null).across;
+  });
+
+  const brush = $derived.by(() => {
+    if (dragFrom === null || pointer === null || dragFrom === pointer) return null;
+    const from = pixel(Math.min(dragFrom, pointer), null).across ?? 0;
+    return { from, width: (pixel(Math.max(dragFrom, pointer), null).across ?? 0) - from };
   });
 
   function point(event: PointerEvent) {
@@ -317,43 +293,13 @@
     ondblclick={moveCut}
   >
     <div class="frame" bind:this={frame} role="img" aria-label="{label}: {cut.reading}"></div>
-    {#each marks as m (m.label)}<span class="mark" style:left="{m.across}px"
-        ><em style:bottom="{m.level * 12 + 2}px">{m.label}</em></span
-      >{/each}
-    {#each notes as n (n.text)}{#if n.across !== null && n.up !== null}<em
-          class="note"
-          style:left="{n.across}px"
-          style:top="{n.up}px">{n.text}</em
-        >{/if}{/each}
-    {#if spot.across !== null}
-      <span class="cut" style:left="{spot.across}px"></span>
-      {#if spot.up !== null}<span
-          class="dot"
-          data-cut-dot
-          style:left="{spot.across}px"
-          style:top="{spot.up}px"
-        ></span>{/if}
-    {/if}
-    {#if linked !== null}<span class="mark linked" style:left="{linked}px"></span>{/if}
-    {#if dragFrom !== null && pointer !== null && dragFrom !== pointer}
-      {@const a = pixel(Math.min(dragFrom, pointer), null).across ?? 0}
-      {@const b = pixel(Math.max(dragFrom, pointer), null).across ?? 0}
-      <span class="brush" style:left="{a}px" style:width="{b - a}px"></span>
-    {/if}
+    <PaneMarks {marks} {notes} {spot} {linked} {brush} />
     {#if drawn.empty}<p class="empty">{drawn.empty}</p>{/if}
     {#if pointer !== null && hover.length > 0}
-      <div class="values sheet" class:left={(pixel(pointer, null).across ?? 0) > 300}>
-        <b>{significant(pointer)} <span class="quiet">{drawn.x.label}</span></b>
-        {#each hover as { line: l, y } (l.name)}
-          <div>
-            <i style:background={l.colour}></i>{l.name}<span>{drawn.y.format(Number(y!.toPrecision(4)))}</span
-            >
-          </div>
-        {/each}
-      </div>
+      <PaneValues {pointer} {hover} x={drawn.x} y={drawn.y} left={(pixel(pointer, null).across ?? 0) > 300} />
     {/if}
   </div>
-  {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+  {#if source.refusal}<p class="refusal" role="alert">{source.refusal}</p>{/if}
   <p class="said">{cut.reading}</p>
 </section>
 
@@ -405,87 +351,5 @@
     text-align: center;
     color: var(--color-ink-2);
     background: var(--color-sheet);
-  }
-  .cut,
-  .mark,
-  .brush {
-    position: absolute;
-    top: 10px;
-    bottom: 34px;
-    pointer-events: none;
-  }
-  .cut {
-    width: 2px;
-    margin-left: -1px;
-    background: var(--color-cut);
-  }
-  .brush {
-    background: var(--color-cut-wash);
-    opacity: 0.7;
-  }
-  .dot {
-    position: absolute;
-    width: 9px;
-    height: 9px;
-    margin: -4.5px 0 0 -4.5px;
-    border: 2px solid var(--color-cut);
-    border-radius: 50%;
-    background: var(--color-sheet);
-    pointer-events: none;
-  }
-  .mark {
-    border-left: 1px dotted var(--color-ink-2);
-  }
-  .mark.linked {
-    border-left-style: solid;
-    opacity: 0.5;
-  }
-  .mark em {
-    position: absolute;
-    left: 5px;
-    font: 10.5px var(--font-sans);
-    color: var(--color-ink-2);
-    white-space: nowrap;
-  }
-  .note {
-    position: absolute;
-    font: 10.5px var(--font-sans);
-    color: var(--color-ink-2);
-    pointer-events: none;
-    white-space: nowrap;
-  }
-  i {
-    display: inline-block;
-    width: 10px;
-    height: 3px;
-    flex: none;
-  }
-  .values {
-    position: absolute;
-    right: 16px;
-    top: 8px;
-    padding: 4px 8px;
-    font-size: 11.5px;
-    pointer-events: none;
-    min-width: 150px;
-    max-width: 280px;
-    z-index: 5;
-  }
-  .values.left {
-    right: auto;
-    left: 54px;
-  }
-  .values div {
-    display: flex;
-    gap: 6px;
-    align-items: center;
-  }
-  .values div span {
-    margin-left: auto;
-    padding-left: 10px;
-    font-weight: 500;
-  }
-  .values b .quiet {
-    font-weight: 400;
   }
 </style>

@@ -122,19 +122,27 @@ public record BriefFile(
         return capacity == null ? null : new Capacity(capacity / campaignSize, true);
     }
 
-    /** A candidate of {@link #ALL_KINDS} stands for every kind as it comes, with the references. */
     private static List<CandidateSpec> spelledOut(List<CandidateSpec> candidates) {
         return candidates.stream()
-                .flatMap(spec -> !ALL_KINDS.equals(spec.kind())
-                        ? Stream.of(spec)
-                        : Kind.asTheyCome().stream()
-                                .map(kind -> new CandidateSpec(
-                                        kind.title(),
-                                        kind.jsonName(),
-                                        Map.of(),
-                                        kind.takesInputs() ? spec.inputs() : null,
-                                        spec.fittedBy())))
+                .flatMap(spec -> ALL_KINDS.equals(spec.kind()) ? everyKind(spec) : Stream.of(spec))
                 .toList();
+    }
+
+    /** Every kind as it comes, with the references. */
+    private static Stream<CandidateSpec> everyKind(CandidateSpec spec) {
+        if (spec.name() != null || spec.settings() != null) {
+            throw BadInput.of(
+                    "candidates",
+                    "give all kinds a name or settings",
+                    "leave both out, or write the kinds that are to differ one by one");
+        }
+        return Kind.asTheyCome().stream()
+                .map(kind -> new CandidateSpec(
+                        kind.title(),
+                        kind.jsonName(),
+                        Map.of(),
+                        kind.takesInputs() ? spec.inputs() : null,
+                        spec.fittedBy()));
     }
 
     /** What its candidates are compared by. */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
+import outrider.base.LogLoss;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.learn.linear.LeastSquares;
@@ -142,9 +143,8 @@ final class PenaltySearch {
             double[] margin = held.margins(path.scaling(), path.at(penalty));
             double loss = 0;
             for (int i = 0; i < margin.length; i++) {
-                double off = held.y[i] == 1 ? -margin[i] : margin[i];
                 double w = held.weight == null ? 1 : held.weight[i];
-                loss += w * (Math.max(0, off) + Math.log1p(Math.exp(-Math.abs(off))));
+                loss += w * LogLoss.of(held.y[i] == 1 ? -margin[i] : margin[i]);
             }
             return loss;
         };

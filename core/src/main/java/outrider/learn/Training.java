@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.IntStream;
+import outrider.base.Bisection;
 import outrider.base.Progress;
 import outrider.base.Seeds;
 import outrider.base.Workers;
@@ -96,17 +97,12 @@ public final class Training {
     /** What the log-odds of corrected scores still lack for their mean to be the event rate of training. */
     private double lacking(double[] score) {
         double wanted = data.rate() * score.length;
-        double low = -20;
-        double high = 20;
-        for (int step = 0; step < 60; step++) {
-            double middle = (low + high) / 2;
-            double factor = Math.exp(sample.logOdds() + middle);
+        return Bisection.crossing(-20, 20, moved -> {
+            double factor = Math.exp(sample.logOdds() + moved);
             double sum = 0;
             for (double p : score) sum += factor * p / (factor * p + 1 - p);
-            if (sum < wanted) low = middle;
-            else high = middle;
-        }
-        return (low + high) / 2;
+            return sum - wanted;
+        });
     }
 
     private Model bayes() {
@@ -161,7 +157,7 @@ public final class Training {
         double penalty = penalties == null ? settings.number("penalty") : penalties.chosen();
         if (fit == null) {
             if (penalty > 0) preparation = ordered;
-            fit = fitted(preparation, penalty, progress.part(0.9, 1, ""));
+            fit = fitted(preparation, penalty, penalties == null ? progress : progress.part(0.9, 1, ""));
         }
         List<Stepwise.Taken> path = choice == null ? null : choice.path();
         LogisticModel model = new LogisticModel(preparation, fit, penalty, path, penalties);
@@ -175,8 +171,9 @@ public final class Training {
         return LogisticRegression.fitInPlace(x, outcome(), sample.weight(), penalty, workers, own);
     }
 
-    /** Whether there are at least five events, and five non-events, a coefficient. */
+    /** Whether there are at least five events, and five non-events, a coefficient; an intercept alone is always had. */
     private boolean enoughFor(Preparation preparation) {
+        if (preparation.inputs().isEmpty()) return true;
         int fewer = Math.min(data.events(), data.rows().length - data.events());
         return fewer >= EVENTS_A_COEFFICIENT * (preparation.inputs().size() + 1L);
     }

@@ -3,8 +3,8 @@ package outrider.measure;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.stream.IntStream;
 import outrider.base.Normal;
+import outrider.base.Stretches;
 import outrider.learn.calibrate.CalibrationLine;
 import outrider.rank.Ranking;
 
@@ -32,7 +32,6 @@ public record ProbabilityQuality(
         Double eceExpectedOfUnits,
         List<Reliability> reliability) {
     private static final double CLIP = 1e-15;
-    private static final int STRETCH = 1 << 15;
 
     /** One band: mean predicted probability against the observed rate with its Wilson 95 % interval. */
     public record Reliability(
@@ -103,18 +102,7 @@ public record ProbabilityQuality(
 
     /** Summed log losses and squared errors; fills in the logits, clipped at half a record (METHODS section 3). */
     private static double[] losses(double[] score, byte[] outcome, double[] weight, double[] logit) {
-        int stretches = (score.length + STRETCH - 1) / STRETCH;
-        double[][] parts = IntStream.range(0, stretches)
-                .parallel()
-                .mapToObj(k ->
-                        losses(k * STRETCH, Math.min(score.length, (k + 1) * STRETCH), score, outcome, weight, logit))
-                .toArray(double[][]::new);
-        double[] losses = new double[2];
-        for (double[] part : parts) {
-            losses[0] += part[0];
-            losses[1] += part[1];
-        }
-        return losses;
+        return Stretches.sum(score.length, (from, to) -> losses(from, to, score, outcome, weight, logit));
     }
 
     private static double[] losses(int from, int to, double[] score, byte[] outcome, double[] weight, double[] logit) {

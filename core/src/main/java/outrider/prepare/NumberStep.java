@@ -106,11 +106,6 @@ public record NumberStep(String column, boolean date, double origin, double fill
     }
 
     @Override
-    public int numbers() {
-        return 1;
-    }
-
-    @Override
     public void write(Column source, int[] rows, double[][] into) {
         if (source instanceof NumberColumn numbers) {
             double[] values = numbers.values();

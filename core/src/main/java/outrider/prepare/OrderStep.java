@@ -69,19 +69,9 @@ public record OrderStep(String column, List<String> order, double fill) implemen
     }
 
     @Override
-    public int numbers() {
-        return 1;
-    }
-
-    @Override
     public void write(Column source, int[] rows, double[][] into) {
         int[] codes = LevelCodes.of(source, rows, order);
         for (int i = 0; i < codes.length; i++) into[0][i] = codes[i] < 0 ? fill : codes[i] + 1;
-    }
-
-    @Override
-    public int[] levels(Column source, int[] rows) {
-        return null;
     }
 
     @Override

@@ -1,7 +1,7 @@
 package outrider.prepare;
 
+import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.table.CategoryColumn;
@@ -11,8 +11,8 @@ import outrider.table.TextColumn;
 
 /** The fitted way from columns to inputs. Fitted on training only; the same for every record it is applied to. */
 public record Preparation(List<Step> steps) {
-    /** From so many columns on they are looked at side by side. */
-    private static final int MANY = 200;
+    /** Of more columns so many are looked at side by side, then the next. */
+    private static final int TOGETHER = 200;
 
     /**
      * @param curves whether numbers are bent
@@ -28,14 +28,16 @@ public record Preparation(List<Step> steps) {
     public static Preparation fit(TrainingData data, Options options, Progress progress) {
         demandInputs(data);
         int width = data.inputs().size();
-        IntStream each = IntStream.range(0, width);
-        List<List<Step>> steps = (width < MANY ? each : each.parallel())
-                .mapToObj(c -> {
-                    progress.checkpoint(0.1 * c / width, "preparing inputs");
-                    return steps(data.table().column(data.inputs().get(c)), data, options);
-                })
-                .toList();
-        return new Preparation(steps.stream().flatMap(List::stream).toList());
+        List<Step> steps = new ArrayList<>();
+        for (int from = 0; from < width; from += TOGETHER) {
+            progress.checkpoint(0.1 * from / width, "preparing inputs");
+            List<String> some = data.inputs().subList(from, Math.min(width, from + TOGETHER));
+            (width <= TOGETHER ? some.stream() : some.parallelStream())
+                    .map(name -> steps(data.table().column(name), data, options))
+                    .toList()
+                    .forEach(steps::addAll);
+        }
+        return new Preparation(List.copyOf(steps));
     }
 
     private static List<Step> steps(Column source, TrainingData data, Options options) {

@@ -82,21 +82,11 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
     }
 
     @Override
-    public int numbers() {
-        return 1;
-    }
-
-    @Override
     public void write(Column source, int[] rows, double[][] into) {
         int[] codes = LevelCodes.of(source, rows, levels);
         for (int i = 0; i < rows.length; i++) {
             into[0][i] = codes[i] >= 0 ? logOdds[codes[i]] : codes[i] == LevelCodes.MISSING ? missing : base;
         }
-    }
-
-    @Override
-    public int[] levels(Column source, int[] rows) {
-        return null;
     }
 
     @Override

@@ -14,13 +14,17 @@ public sealed interface Step permits NumberStep, CurveStep, CategoryStep, OrderS
     List<String> inputs();
 
     /** How many of the inputs are numbers; the rest is 0 or 1. */
-    int numbers();
+    default int numbers() {
+        return 1;
+    }
 
     /** Writes the numbers of {@code rows[i]} at {@code into[k][i]}, k from 0. */
     void write(Column source, int[] rows, double[][] into);
 
     /** For each of {@code rows} which of the 0/1 inputs is 1, from 0; −1 for none. Null where there are no such inputs. */
-    int[] levels(Column source, int[] rows);
+    default int[] levels(Column source, int[] rows) {
+        return null;
+    }
 
     /** All inputs of one record. */
     default double[] values(Column source, int row) {

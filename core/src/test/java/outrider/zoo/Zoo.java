@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import outrider.base.Bisection;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 
@@ -130,16 +131,12 @@ public enum Zoo {
 
     /** The intercept that gives the wanted rate. */
     private void centre() {
-        double low = -60;
-        double high = 60;
-        for (int step = 0; step < 80; step++) {
-            double middle = (low + high) / 2;
+        double intercept = Bisection.crossing(-60, 60, moved -> {
             double sum = 0;
-            for (double r : risk) sum += 1 / (1 + Math.exp(-r - middle));
-            if (sum < rate * risk.length) low = middle;
-            else high = middle;
-        }
-        for (int i = 0; i < risk.length; i++) risk[i] += (low + high) / 2;
+            for (double r : risk) sum += 1 / (1 + Math.exp(-r - moved));
+            return sum - rate * risk.length;
+        });
+        for (int i = 0; i < risk.length; i++) risk[i] += intercept;
     }
 
     /** Small editions of the rare ones hold two events and two others in either part. */

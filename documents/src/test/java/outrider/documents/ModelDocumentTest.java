@@ -2,6 +2,7 @@ package outrider.documents;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -121,6 +122,46 @@ class ModelDocumentTest {
         assertThatThrownBy(() -> ModelDocument.read("{\"format\":2,\"model\":{".getBytes(StandardCharsets.UTF_8)))
                 .isInstanceOf(BadInput.class)
                 .hasMessageContaining("cannot be read");
+    }
+
+    /** Kinds whose levels were standardised and whose inputs were all dense. */
+    @Test
+    void modelsOfTheFormatBeforeScoreAsTheyDid() {
+        String prepared = """
+                "preparation":{"steps":[{"step":"number","column":"x","date":false,"origin":0.0,"fill":0.0,"flagged":false},
+                {"step":"category","column":"level","baseline":"a","levels":["b"],"other":false,"flagged":false}]},
+                "scaling":{"mean":[1.0,0.25],"deviation":[2.0,0.5]},""";
+        Table table = new Table(
+                List.of(
+                        new NumberColumn("x", new double[] {3, -1, 1}),
+                        new CategoryColumn("level", new int[] {0, 1, 1}, List.of("a", "b"))),
+                null);
+        double[] x = {1, -1, 0};
+        double[] level = {-0.5, 1.5, 1.5};
+        double[] linear = before(prepared, "linear", "\"fit\":{\"intercept\":0.1,\"slopes\":[0.3,0.2]}", table);
+        double[] network = before(
+                prepared,
+                "network",
+                "\"fit\":{\"inputs\":2,\"units\":1,\"tanh\":true,\"hidden\":[0.4,-0.6,0.2],\"output\":[1.5,-0.3],"
+                        + "\"objectives\":[0.1]}",
+                table);
+        for (int i = 0; i < 3; i++) {
+            assertThat(linear[i]).isCloseTo(0.1 + 0.3 * x[i] + 0.2 * level[i], within(1e-12));
+            double unit = Math.tanh(0.2 + 0.4 * x[i] - 0.6 * level[i]);
+            assertThat(network[i]).isCloseTo(1 / (1 + Math.exp(0.3 - 1.5 * unit)), within(1e-12));
+        }
+        double[] near = before(
+                prepared,
+                "neighbours",
+                "\"neighbours\":{\"values\":[1.0,-1.0,-0.5,1.5],\"records\":2,\"inputs\":2,\"outcome\":\"AQA=\","
+                        + "\"weight\":[1.0,1.0]},\"k\":1,\"byDistance\":false",
+                table);
+        assertThat(near).containsExactly(1, 0, 0);
+    }
+
+    private static double[] before(String prepared, String kind, String rest, Table table) {
+        String document = "{\"format\":2,\"model\":{\"kind\":\"" + kind + "\"," + prepared + rest + "}}";
+        return ModelDocument.read(document.getBytes(StandardCharsets.UTF_8)).score(table, new int[] {0, 1, 2});
     }
 
     @Test

@@ -114,4 +114,15 @@ class AccessTest {
             }
         }
     }
+
+    @Test
+    void whoSignsOutIsAskedToSignInAgain() {
+        Client who = Client.signIn("reader");
+        who.get("/me").then().statusCode(200);
+        Response out = who.post("/me/sign-out", null);
+        out.then().statusCode(204);
+        assertThat(out.detailedCookies().asList())
+                .as("the session's cookie is taken away")
+                .anyMatch(cookie -> cookie.getMaxAge() == 0 && cookie.getValue().isEmpty());
+    }
 }

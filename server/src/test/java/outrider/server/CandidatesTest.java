@@ -121,8 +121,10 @@ class CandidatesTest extends CaseSteps {
         analyst.delete("/candidates/" + base).then().statusCode(204);
         assertThat(get("/candidates?brief=" + brief).getList("name")).containsExactly("Bent");
         assertThat(get("/comparisons/" + brief).getList("candidates.name")).containsExactly("Bent");
+        assertThat(get("/candidates/deleted?brief=" + brief).getList("name")).containsExactly("Plain");
         analyst.post("/candidates/" + base + "/restore", null).then().statusCode(200);
         JsonPath back = get("/candidates/" + base);
+        assertThat(get("/candidates/deleted?brief=" + brief).getList("name")).isEmpty();
         assertThat(back.getString("notes")).isEqualTo("the plain one");
         assertThat(back.getList("tags")).containsExactly("keep");
         assertThat(get("/comparisons/" + brief).getList("candidates.name")).contains("Plain");

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import org.junit.jupiter.api.Test;
 import outrider.learn.Kind;
+import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.CandidateScore;
 import outrider.server.candidate.Candidates;
@@ -135,5 +136,25 @@ class FitWorkTest extends CaseSteps {
         }
         for (int i = 0; i < 200 && HeldWork.DONE.get() < 3; i++) sleep();
         assertThat(HeldWork.DONE.get()).isEqualTo(3);
+    }
+
+    @Test
+    void workOfWhichNobodyCanTellIsRunAllTheSame() {
+        int before = HeldWork.DONE.get();
+        work.enqueue(HeldWork.NAME, -7);
+        for (int i = 0; i < 200 && HeldWork.DONE.get() == before; i++) sleep();
+        assertThat(HeldWork.DONE.get()).isEqualTo(before + 1);
+    }
+
+    /** A brief whose split is gone: the candidate fails and says why; it does not wait for ever. */
+    @Test
+    void aFitThatCannotBeginFailsWithItsReason() {
+        long brief = split();
+        long orphan = stored(brief, "No split");
+        QuarkusTransaction.requiringNew().run(() -> Brief.update("packedParts = null where id = ?1", brief));
+        work.enqueue(FitWork.NAME, orphan);
+        assertThat(settled(brief, orphan, "waiting")).isEqualTo("failed");
+        assertThat(analyst.get("/candidates/" + orphan).jsonPath().getString("message"))
+                .contains("split");
     }
 }

@@ -20,8 +20,10 @@ public class HeldWork implements Work {
         return NAME;
     }
 
+    /** Of numbers below 0 it cannot tell. */
     @Override
     public boolean isLong(long id) {
+        if (id < 0) throw new IllegalStateException("no such work");
         return true;
     }
 

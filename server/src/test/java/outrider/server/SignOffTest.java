@@ -119,6 +119,12 @@ class SignOffTest extends CaseSteps {
         byte[] evidence = analyst.get("/reports/" + report + "/evidence.json").asByteArray();
         String page = analyst.get("/reports/" + report + "/page").asString();
         Map<String, Object> key = ok(analyst.get("/key")).getMap("key");
+        assertThat(ok(analyst.get("/key.jwk")).<String, Object>getMap("$")).isEqualTo(key);
+        var kept = analyst.get("/reports/" + report + "/report.html");
+        assertThat(kept.asString()).isEqualTo(page);
+        assertThat(kept.header("Content-Disposition"))
+                .startsWith("attachment")
+                .contains("sign-off-" + report + ".html");
         Path data = folder.resolve("case.csv");
         Files.writeString(data, file(3));
         List<Verifier.Finding> found = Verifier.of(EvidenceFile.read(evidence), key, data, WORKERS, Progress.NONE);

@@ -1,5 +1,6 @@
 package outrider.bench.truth;
 
+import outrider.base.Bisection;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.doubt.Sample;
@@ -49,20 +50,15 @@ record Race(int records, int events, int each, boolean valued, double[] noise) {
         return new Drawn(scores, new Sample(outcome, value, null, unit));
     }
 
-    /** By halving, so that the expected events are those wanted. */
+    /** So that the expected events are those wanted. */
     private double intercept() {
-        double low = -15;
-        double high = 5;
-        for (int step = 0; step < 50; step++) {
-            double middle = (low + high) / 2;
+        return Bisection.crossing(-15, 5, moved -> {
             double rate = 0;
             for (int q = 0; q < 400; q++) {
                 double z = -4 + 8 * (q + 0.5) / 400;
-                rate += Math.exp(-z * z / 2) / Math.sqrt(2 * Math.PI) * 8 / 400 / (1 + Math.exp(-middle - SLOPE * z));
+                rate += Math.exp(-z * z / 2) / Math.sqrt(2 * Math.PI) * 8 / 400 / (1 + Math.exp(-moved - SLOPE * z));
             }
-            if (rate * records < events) low = middle;
-            else high = middle;
-        }
-        return low;
+            return rate * records - events;
+        });
     }
 }

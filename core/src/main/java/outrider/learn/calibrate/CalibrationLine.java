@@ -1,6 +1,7 @@
 package outrider.learn.calibrate;
 
-import java.util.stream.IntStream;
+import outrider.base.LogLoss;
+import outrider.base.Stretches;
 
 /**
  * Intercept and slope of the outcome on one variable by maximum likelihood, by Newton's method (Cox 1958). The Wald intervals take
@@ -11,10 +12,6 @@ import java.util.stream.IntStream;
 public record CalibrationLine(double intercept, double slope, double interceptError, double slopeError) {
     private static final int MOST_STEPS = 60;
     private static final double TOLERANCE = 1e-12;
-    /** One logarithm is taken of the product of so many factors from 1 to 2, less one. */
-    private static final int LOGS_TOGETHER = 63;
-
-    private static final int STRETCH = 1 << 15;
     /** From so many records on the line of a share of them is a place to begin. */
     private static final int MANY = 1 << 16;
 
@@ -97,20 +94,13 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
 
     /** Gradient of the likelihood (2), information (3) and loss, about the mean of x; by stretches, whatever thread does one. */
     private static double[] sums(double[] x, byte[] outcome, double[] weight, double mean, double a, double b) {
-        int stretches = (x.length + STRETCH - 1) / STRETCH;
-        IntStream each = IntStream.range(0, stretches);
-        double[][] parts = (x.length < MANY ? each : each.parallel())
-                .mapToObj(k -> sums(k * STRETCH, Math.min(x.length, (k + 1) * STRETCH), x, outcome, weight, mean, a, b))
-                .toArray(double[][]::new);
-        double[] sums = new double[6];
-        for (double[] part : parts) for (int j = 0; j < sums.length; j++) sums[j] += part[j];
-        return sums;
+        return Stretches.sum(x.length, (from, to) -> sums(from, to, x, outcome, weight, mean, a, b));
     }
 
     private static double[] sums(
             int from, int to, double[] x, byte[] outcome, double[] weight, double mean, double a, double b) {
         double[] sums = new double[6];
-        double product = 1;
+        LogLoss loss = new LogLoss();
         for (int i = from; i < to; i++) {
             double w = weight == null ? 1 : weight[i];
             double off = x[i] - mean;
@@ -124,18 +114,11 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
             sums[2] += information;
             sums[3] += information * off;
             sums[4] += information * off * off;
-            double loss = Math.max(0, outcome[i] == 1 ? -eta : eta);
-            if (weight != null) {
-                sums[5] += w * (loss + Math.log1p(small));
-                continue;
-            }
-            sums[5] += loss;
-            product *= 1 + small;
-            if ((i & LOGS_TOGETHER) != LOGS_TOGETHER) continue;
-            sums[5] += Math.log(product);
-            product = 1;
+            double against = outcome[i] == 1 ? -eta : eta;
+            if (weight == null) loss.add(against, small);
+            else sums[5] += w * (Math.max(0, against) + Math.log1p(small));
         }
-        sums[5] += Math.log(product);
+        sums[5] += loss.sum();
         return sums;
     }
 

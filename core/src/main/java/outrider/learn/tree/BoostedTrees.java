@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
+import outrider.base.LogLoss;
 import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
@@ -23,8 +24,6 @@ public final class BoostedTrees {
     private static final int ENOUGH_HELD_BACK = 100;
 
     private static final int BLOCK = 4096;
-    /** One logarithm is taken of the product of so many factors from 1 to 2, less one. */
-    private static final int LOGS_TOGETHER = 63;
 
     /**
      * @param rounds at most
@@ -242,22 +241,13 @@ public final class BoostedTrees {
             double[] loss = new double[count];
             helpers.each(count, block -> {
                 int end = (int) ((long) of.length * (block + 1) / count);
-                double product = 1;
+                LogLoss plain = new LogLoss();
                 for (int i = (int) ((long) of.length * block / count); i < end; i++) {
-                    int row = of[i];
-                    double off = y[row] == 1 ? -margin[row] : margin[row];
-                    double small = Math.exp(-Math.abs(off));
-                    if (weight != null) {
-                        loss[block] += weight[row] * (Math.max(0, off) + Math.log1p(small));
-                        continue;
-                    }
-                    loss[block] += Math.max(0, off);
-                    product *= 1 + small;
-                    if ((i & LOGS_TOGETHER) != LOGS_TOGETHER) continue;
-                    loss[block] += Math.log(product);
-                    product = 1;
+                    double against = y[of[i]] == 1 ? -margin[of[i]] : margin[of[i]];
+                    if (weight == null) plain.add(against, Math.exp(-Math.abs(against)));
+                    else loss[block] += weight[of[i]] * LogLoss.of(against);
                 }
-                loss[block] += Math.log(product);
+                loss[block] += plain.sum();
             });
             return sum(loss);
         }

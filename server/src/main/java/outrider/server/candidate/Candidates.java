@@ -174,9 +174,10 @@ public class Candidates {
                 .setParameter(1, Candidate.RUNNING)
                 .getSingleResult();
         if (searches > 0) words.add(searches == 1 ? "a search" : searches + " searches");
-        return words.isEmpty()
-                ? null
-                : "waits for " + String.join(" and ", words.stream().distinct().toList());
+        List<String> each = words.stream().distinct().toList();
+        if (each.isEmpty()) return null;
+        int last = each.size() - 1;
+        return "waits for " + (last == 0 ? "" : String.join(", ", each.subList(0, last)) + " and ") + each.get(last);
     }
 
     private static void demandFree(long briefId, String name) {

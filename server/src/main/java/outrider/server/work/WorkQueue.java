@@ -16,6 +16,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.Semaphore;
 import javax.sql.DataSource;
+import org.jboss.logging.Logger;
 import outrider.base.Workers;
 
 /**
@@ -25,6 +26,7 @@ import outrider.base.Workers;
  */
 @ApplicationScoped
 public class WorkQueue {
+    private static final Logger LOG = Logger.getLogger(WorkQueue.class);
     private static final int AT_ONCE = 2;
 
     /** Two long pieces of work take a thread each; one alone takes both. */
@@ -59,8 +61,18 @@ public class WorkQueue {
         scheduler.start();
     }
 
+    /** What cannot be told is run, and says itself what is wrong. */
+    private static boolean isLong(Work work, long id) {
+        try {
+            return work.isLong(id);
+        } catch (RuntimeException e) {
+            LOG.warn("whether " + work.name() + " " + id + " is long cannot be told", e);
+            return false;
+        }
+    }
+
     private CompletionHandler<Void> run(Work work, long id) {
-        boolean takes = work.isLong(id);
+        boolean takes = isLong(work, id);
         if (takes && !longOnes.tryAcquire()) {
             return (complete, operations) ->
                     operations.reschedule(complete, Instant.now().plus(LATER));

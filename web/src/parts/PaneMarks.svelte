@@ -1,0 +1,82 @@
+<script lang="ts">
+  /** What lies over a chart: its marks and notes, the cut, where somebody points elsewhere, and a stretch being chosen. */
+  interface Place {
+    across: number | null;
+    up: number | null;
+  }
+  interface Props {
+    marks: { label: string; across: number | null; level: number }[];
+    notes: ({ text: string } & Place)[];
+    spot: Place;
+    linked: number | null;
+    brush: { from: number; width: number } | null;
+  }
+  let { marks, notes, spot, linked, brush }: Props = $props();
+</script>
+
+{#each marks as m (m.label)}<span class="mark" style:left="{m.across}px"
+    ><em style:bottom="{m.level * 12 + 2}px">{m.label}</em></span
+  >{/each}
+{#each notes as n (n.text)}{#if n.across !== null && n.up !== null}<em
+      class="note"
+      style:left="{n.across}px"
+      style:top="{n.up}px">{n.text}</em
+    >{/if}{/each}
+{#if spot.across !== null}
+  <span class="cut" style:left="{spot.across}px"></span>
+  {#if spot.up !== null}<span class="dot" data-cut-dot style:left="{spot.across}px" style:top="{spot.up}px"
+    ></span>{/if}
+{/if}
+{#if linked !== null}<span class="mark linked" style:left="{linked}px"></span>{/if}
+{#if brush}<span class="brush" style:left="{brush.from}px" style:width="{brush.width}px"></span>{/if}
+
+<style>
+  .cut,
+  .mark,
+  .brush {
+    position: absolute;
+    top: 10px;
+    bottom: 34px;
+    pointer-events: none;
+  }
+  .cut {
+    width: 2px;
+    margin-left: -1px;
+    background: var(--color-cut);
+  }
+  .brush {
+    background: var(--color-cut-wash);
+    opacity: 0.7;
+  }
+  .dot {
+    position: absolute;
+    width: 9px;
+    height: 9px;
+    margin: -4.5px 0 0 -4.5px;
+    border: 2px solid var(--color-cut);
+    border-radius: 50%;
+    background: var(--color-sheet);
+    pointer-events: none;
+  }
+  .mark {
+    border-left: 1px dotted var(--color-ink-2);
+  }
+  .mark.linked {
+    border-left-style: solid;
+    opacity: 0.5;
+  }
+  .mark em {
+    position: absolute;
+    left: 5px;
+    font: 10.5px var(--font-sans);
+    color: var(--color-ink-2);
+    white-space: nowrap;
+  }
+  .note {
+    position: absolute;
+    font: 10.5px var(--font-sans);
+    color: var(--color-ink-2);
+    pointer-events: none;
+    white-space: nowrap;
+  }
+</style>
