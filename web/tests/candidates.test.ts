@@ -10,9 +10,9 @@ import CandidatesPage from '../src/pages/CandidatesPage.svelte';
 import SearchPage from '../src/pages/SearchPage.svelte';
 import CandidateForm from '../src/parts/candidates/CandidateForm.svelte';
 import SettingField from '../src/parts/candidates/SettingField.svelte';
-import OddsRatios from '../src/parts/candidates/OddsRatios.svelte';
-import PruningCurve from '../src/parts/candidates/PruningCurve.svelte';
-import TreeWalk from '../src/parts/candidates/TreeWalk.svelte';
+import OddsRatios from '../src/parts/candidates/summary/OddsRatios.svelte';
+import PruningCurve from '../src/parts/candidates/summary/PruningCurve.svelte';
+import TreeWalk from '../src/parts/candidates/summary/TreeWalk.svelte';
 import { problem, serve, stubResizeObserver } from './server';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '', hash: '' } }));
@@ -260,15 +260,18 @@ const tree: TreeView = {
   records: [100, 40, 60, 20, 40],
   events: [20, 16, 4, 4, 0],
   value: [0.2, 0.4, 1 / 15, 0.2, 0],
-  sizes: [
-    { leaves: 9, alpha: 0, training: 0.1, error: 0.16, standardError: 0.01 },
-    { leaves: 3, alpha: 0.01, training: 0.12, error: 0.14, standardError: 0.01 },
-    { leaves: 1, alpha: 0.1, training: 0.16, error: 0.17, standardError: 0.01 },
-  ],
-  minimumLeaves: 3,
-  oneStandardErrorLeaves: 3,
-  leaves: 3,
-  depth: 2,
+  part: 'tree',
+  pruning: {
+    sizes: [
+      { leaves: 9, training: 0.1, error: 0.16, standardError: 0.01 },
+      { leaves: 3, training: 0.12, error: 0.14, standardError: 0.01 },
+      { leaves: 1, training: 0.16, error: 0.17, standardError: 0.01 },
+    ],
+    minimumLeaves: 3,
+    oneStandardErrorLeaves: 3,
+    leaves: 3,
+    depth: 2,
+  },
 };
 
 describe('a tree', () => {
@@ -303,7 +306,7 @@ describe('a tree', () => {
 
   it('is cut to the size that was clicked on its curve', async () => {
     const take = vi.fn();
-    const { container } = render(PruningCurve, { tree, take });
+    const { container } = render(PruningCurve, { pruning: tree.pruning, take });
     expect(container.textContent).toContain('lowest: 3');
     await fireEvent.click(container.querySelector('svg')!);
     expect([1, 3, 9]).toContain(take.mock.calls[0][0]);
@@ -322,15 +325,19 @@ describe('what a logistic regression learnt', () => {
       ],
       dropped: ['flat'],
       separated: ['tells'],
-      records: 18000,
-      iterations: 26,
-      converged: true,
-      logLikelihood: -1,
-      aic: 6,
-      bic: 8,
-      mcfadden: 0.9,
+      bent: [],
+      likelihood: {
+        records: 18000,
+        iterations: 26,
+        converged: true,
+        logLikelihood: -1,
+        aic: 6,
+        bic: 8,
+        mcfadden: 0.9,
+      },
     };
-    render(OddsRatios, { name: 'L', linear });
+    const around = { brief, candidate: { name: 'L' } as Candidate, others: [], cutTo: null };
+    render(OddsRatios, { part: { part: 'oddsRatios', ...linear }, around });
     expect(screen.getByText(/Separation: tells/)).toBeTruthy();
     expect(screen.getByText(/follow from earlier inputs: flat/)).toBeTruthy();
     expect(screen.getByText('tells', { selector: 'td[title]' }).closest('tr')!.textContent).toContain('–');

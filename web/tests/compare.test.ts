@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Comparison } from '../src/api/types';
-import { desk } from '../src/lib/desk.svelte';
+import { byRule, desk } from '../src/lib/desk.svelte';
 import { begin, layout } from '../src/lib/layout.svelte';
 import { pins } from '../src/lib/pins.svelte';
 import { session } from '../src/lib/session.svelte';
@@ -72,7 +72,7 @@ function served(shown: Comparison, more: (asked: Asked) => unknown = () => undef
   });
 }
 
-const cut = { candidateId: 1, records: 46, rule: 'set by hand' };
+const cut = { candidateId: 1, records: 46, rule: byRule('BY_HAND') };
 const words = (element: Element) => element.textContent!.replace(/\s+/g, ' ');
 
 beforeEach(() => {

@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { get, Refusal } from '../src/lib/api';
-import { desk } from '../src/lib/desk.svelte';
+import { byRule, desk } from '../src/lib/desk.svelte';
 import { begin, layout } from '../src/lib/layout.svelte';
 import { session } from '../src/lib/session.svelte';
 import BriefPage from '../src/pages/BriefPage.svelte';
@@ -22,23 +22,23 @@ describe('the desk', () => {
   it('begins at the leader’s best cut and keeps it', async () => {
     const asked = serve(({ method }) => (method === 'GET' ? comparison(null) : undefined));
     await desk.compare();
-    expect([desk.candidateId, desk.records, desk.rule]).toEqual([2, 48, 'best net value']);
+    expect([desk.candidateId, desk.records, desk.rule.kind]).toEqual([2, 48, 'BEST_NET_VALUE']);
     await desk.saveNow();
     expect(asked.at(-1)).toMatchObject({
       method: 'PUT',
       path: '/api/comparisons/1/cut',
-      body: { candidateId: 2, records: 48, rule: 'best net value' },
+      body: { candidateId: 2, records: 48, rule: byRule('BEST_NET_VALUE') },
     });
   });
 
   it('takes up the cut that was kept', async () => {
-    serve(() => comparison({ candidateId: 2, records: 31, rule: 'set by hand' }));
+    serve(() => comparison({ candidateId: 2, records: 31, rule: byRule('BY_HAND') }));
     await desk.compare();
     expect([desk.candidateId, desk.records]).toEqual([2, 31]);
   });
 
   it('is not moved back by an answer that was under way', async () => {
-    const kept = { candidateId: 1, records: 10, rule: 'set by hand' };
+    const kept = { candidateId: 1, records: 10, rule: byRule('BY_HAND') };
     serve(() => comparison(kept));
     await desk.compare();
     const underWay = desk.compare();
@@ -52,7 +52,7 @@ describe('the desk', () => {
   it('says when the cut could not be kept, and keeps showing it', async () => {
     serve(({ method }) =>
       method === 'GET'
-        ? comparison({ candidateId: 1, records: 10, rule: '' })
+        ? comparison({ candidateId: 1, records: 10, rule: byRule('BY_HAND') })
         : problem(400, 'records: is 77'),
     );
     await desk.compare();
@@ -66,7 +66,7 @@ describe('the desk', () => {
 
   it('stays inside the population and walks the candidates', async () => {
     serve(({ method }) =>
-      method === 'GET' ? comparison({ candidateId: 1, records: 159, rule: '' }) : undefined,
+      method === 'GET' ? comparison({ candidateId: 1, records: 159, rule: byRule('BY_HAND') }) : undefined,
     );
     await desk.compare();
     desk.moveBy(0.5);
@@ -97,7 +97,11 @@ describe('the table and the bar', () => {
     localStorage.clear();
     layout.change(begin());
     const shown = {
-      ...comparison({ candidateId: 1, records: 48, rule: '' }, [row(2, 'Second'), gap, reference]),
+      ...comparison({ candidateId: 1, records: 48, rule: byRule('BY_HAND') }, [
+        row(2, 'Second'),
+        gap,
+        reference,
+      ]),
       bestReference: 3,
     };
     serve(({ method }) => (method === 'GET' ? shown : undefined));
@@ -156,7 +160,7 @@ describe('the table and the bar', () => {
   });
 
   it('set the others against another leader', async () => {
-    const asked = serve(() => comparison({ candidateId: 1, records: 48, rule: '' }));
+    const asked = serve(() => comparison({ candidateId: 1, records: 48, rule: byRule('BY_HAND') }));
     render(RibbonTable, { brief, all: desk.comparison! });
     await fireEvent.click(screen.getByTitle('Set the others against First'));
     expect(asked.at(0)?.path).toBe('/api/comparisons/1?leader=1');
@@ -178,7 +182,7 @@ describe('the table and the bar', () => {
     expect(desk.records).toBe(49);
     expect(slider.getAttribute('aria-valuetext')).toContain('49 members');
     await fireEvent.click(screen.getByText('capacity'));
-    expect([desk.records, desk.rule]).toEqual([40, 'capacity']);
+    expect([desk.records, desk.rule.kind]).toEqual([40, 'CAPACITY']);
     expect(screen.getByText('capacity').getAttribute('aria-pressed')).toBe('true');
     await fireEvent.click(screen.getByText('break-even'));
     expect(desk.records).toBe(60);
@@ -209,7 +213,7 @@ describe('the brief', () => {
       const edit = body as { version: number };
       await new Promise((resolve) => setTimeout(resolve, 5));
       if (path.endsWith('/cut')) return undefined;
-      if (edit.version !== version) return problem(409, 'changed elsewhere');
+      if (edit.version !== version) return problem(409, 'changed elsewhere', 'OVERTAKEN');
       version++;
       return { ...brief, ...edit, version };
     });

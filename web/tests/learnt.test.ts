@@ -1,11 +1,11 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Brief, Candidate } from '../src/api/types';
+import type { Brief, Candidate, Part } from '../src/api/types';
 import { session } from '../src/lib/session.svelte';
 import Bars from '../src/parts/candidates/Bars.svelte';
 import Effects from '../src/parts/candidates/Effects.svelte';
 import FiguresTable from '../src/parts/candidates/FiguresTable.svelte';
-import Learnt from '../src/parts/candidates/Learnt.svelte';
+import ModelSummary from '../src/parts/candidates/ModelSummary.svelte';
 import Preparation from '../src/parts/candidates/Preparation.svelte';
 import ScoreLists from '../src/parts/candidates/ScoreLists.svelte';
 import State from '../src/parts/candidates/State.svelte';
@@ -20,29 +20,13 @@ const brief = {
 } as unknown as Brief;
 const candidate = (kind: string, id = 4) =>
   ({ id, name: `The ${kind}`, kind, kindWords: kind, settings: {}, status: 'done' }) as unknown as Candidate;
-const nothing = {
-  linear: null,
-  weights: null,
-  bends: null,
-  path: null,
-  tree: null,
-  importance: null,
-  curve: null,
-  network: null,
-  members: null,
-  calibration: null,
-  bayes: null,
-  remembered: null,
-  penalty: null,
-  limit: null,
-};
-const show = (kind: string, learnt: object, others: Candidate[] = []) => {
+const show = (kind: string, parts: Part[], others: Candidate[] = []) => {
   const asked = serve(({ path }) =>
-    path === '/api/candidates/9/learnt'
-      ? { ...nothing, weights: [{ name: 'age', value: -0.5 }] }
-      : { ...nothing, ...learnt },
+    path === '/api/candidates/9/summary'
+      ? { parts: [{ part: 'weights', weights: [{ name: 'age', value: -0.5 }], bent: [], told: true }] }
+      : { parts },
   );
-  render(Learnt, { brief, candidate: candidate(kind), others, cutTo: null });
+  render(ModelSummary, { brief, candidate: candidate(kind), others, cutTo: null });
   return asked;
 };
 
@@ -53,20 +37,25 @@ beforeEach(() => {
 
 describe('what each kind learnt', () => {
   it('of boosted trees: loss along the rounds, read where one points, and importance in order', async () => {
-    show('boosted', {
-      curve: {
-        x: 'rounds',
-        y: 'log loss',
+    show('boosted', [
+      {
+        part: 'curve',
+        title: 'Log loss along the rounds',
+        axis: { x: 'rounds', y: 'log loss' },
         at: [1, 2, 3],
         training: [0.3, 0.25, 0.2],
-        heldBack: [0.31, 0.28, 0.29],
+        otherName: 'held back',
+        other: [0.31, 0.28, 0.29],
         words: 'Lowest after 2 rounds.',
       },
-      importance: [
-        { name: 'rides', value: 0.7 },
-        { name: 'age', value: 0.3 },
-      ],
-    });
+      {
+        part: 'importance',
+        shares: [
+          { name: 'rides', value: 0.7 },
+          { name: 'age', value: 0.3 },
+        ],
+      },
+    ]);
     expect(await screen.findByText('Lowest after 2 rounds.')).toBeTruthy();
     const chart = screen.getByRole('img', { name: 'log loss along rounds' });
     await fireEvent.mouseMove(chart);
@@ -76,8 +65,9 @@ describe('what each kind learnt', () => {
   });
 
   it('of a network: the strongest inputs first, and what a unit holds', async () => {
-    show('network', {
-      network: {
+    show('network', [
+      {
+        part: 'network',
         inputs: ['age', 'rides'],
         hidden: [
           [0.1, 0.2],
@@ -88,7 +78,7 @@ describe('what each kind learnt', () => {
         outputBias: -2,
         starts: [0.25, 0.26],
       },
-    });
+    ]);
     const inputs = await screen.findAllByRole('img', { name: /^(age|rides)$/ });
     expect(inputs.map((i) => i.getAttribute('aria-label'))).toEqual(['rides', 'age']);
     await fireEvent.mouseEnter(screen.getByRole('img', { name: 'unit 1' }));
@@ -100,22 +90,31 @@ describe('what each kind learnt', () => {
   });
 
   it('of bent numbers: curves drawn, and not told twice as weights', async () => {
-    show('leastSquares', {
-      weights: [
-        { name: 'age', value: 0.4 },
-        { name: 'age curve 1', value: 99 },
-        { name: 'tier = gold', value: -0.2 },
-      ],
-      bends: [
-        {
-          column: 'age',
-          inputs: ['age', 'age curve 1'],
-          x: [20, 40, 60],
-          y: [0.5, 0, 0.8],
-          knots: [25, 40, 55],
-        },
-      ],
-    });
+    show('leastSquares', [
+      {
+        part: 'bends',
+        unit: 'margin',
+        bends: [
+          {
+            column: 'age',
+            inputs: ['age', 'age curve 1'],
+            x: [20, 40, 60],
+            y: [0.5, 0, 0.8],
+            knots: [25, 40, 55],
+          },
+        ],
+      },
+      {
+        part: 'weights',
+        weights: [
+          { name: 'age', value: 0.4 },
+          { name: 'age curve 1', value: 99 },
+          { name: 'tier = gold', value: -0.2 },
+        ],
+        bent: ['age', 'age curve 1'],
+        told: false,
+      },
+    ]);
     expect(await screen.findByRole('img', { name: 'age: from 0.5 to 0.8' })).toBeTruthy();
     expect(screen.getByText(/adds to the margin/)).toBeTruthy();
     expect(screen.getByText('tier = gold')).toBeTruthy();
@@ -123,10 +122,11 @@ describe('what each kind learnt', () => {
   });
 
   it('of a linear kind beside another: both weights, and what is no input of one', async () => {
-    show('margin', { weights: [{ name: 'rides', value: 1.2 }] }, [
-      candidate('logistic', 9),
-      candidate('tree', 10),
-    ]);
+    show(
+      'margin',
+      [{ part: 'weights', weights: [{ name: 'rides', value: 1.2 }], bent: [], told: false }],
+      [candidate('logistic', 9), candidate('tree', 10)],
+    );
     await fireEvent.click(await screen.findByRole('button', { name: 'The logistic' }));
     expect(screen.queryByRole('button', { name: 'The tree' })).toBeNull();
     const row = (name: string) => screen.getAllByTitle(name).at(-1)!.closest('tr')!.textContent;
@@ -135,36 +135,45 @@ describe('what each kind learnt', () => {
   });
 
   it('of stepwise choice, blends, naive Bayes and calibration', async () => {
-    show('blend', {
-      members: [{ name: 'Tree', value: 0.8 }],
-      path: [
-        { column: null, added: true, criterion: 900.5, columns: 0 },
-        { column: 'rides', added: true, criterion: 850.2, columns: 1 },
-      ],
-      bayes: [
-        { column: 'age', mean: [40, 31], deviation: [9, 8], levels: null, share: null },
-        { column: 'tier', mean: null, deviation: null, levels: ['gold'], share: [[0.25], [0.5]] },
-      ],
-      calibration: { words: '2 rising steps', from: [0, 0.5], value: [0.1, 0.4] },
-      remembered: '5 nearest',
-    });
+    show('blend', [
+      { part: 'members', weights: [{ name: 'Tree', value: 0.8 }] },
+      {
+        part: 'stepwisePath',
+        criterion: 'BIC',
+        steps: [
+          { column: null, added: true, value: 900.5, columns: 0 },
+          { column: 'rides', added: true, value: 850.2, columns: 1 },
+        ],
+      },
+      {
+        part: 'byOutcome',
+        columns: [
+          { column: 'age', mean: [40, 31], deviation: [9, 8], levels: null, share: null },
+          { column: 'tier', mean: null, deviation: null, levels: ['gold'], share: [[0.25], [0.5]] },
+        ],
+      },
+      { part: 'calibrationMap', words: '2 rising steps', from: [0, 0.5], value: [0.1, 0.4] },
+      { part: 'sentence', words: '5 nearest' },
+    ]);
     expect(await screen.findByText('+ rides')).toBeTruthy();
+    expect(screen.getByRole('columnheader', { name: 'BIC' })).toBeTruthy();
     expect(screen.getByText(/mean 31, deviation 8/)).toBeTruthy();
     expect(screen.getByText(/gold 50\.0 %/)).toBeTruthy();
     expect(screen.getByText(/learnt on out-of-fold scores: 2 rising steps/)).toBeTruthy();
   });
 
   it('of a penalty that was found: why, its path, and what is taken; and what kept a kind from learning', async () => {
-    show('logistic', {
-      penalty: {
+    show('logistic', [
+      {
+        part: 'penalty',
         words: 'There are fewer than five events a coefficient.',
         chosen: 30,
         unit: 'log loss',
         at: [100, 30, 10],
         loss: [0.21, 0.19, 0.2],
       },
-      limit: 'The tree is one leaf.',
-    });
+      { part: 'limit', words: 'The tree is one leaf.' },
+    ]);
     expect(await screen.findByText(/fewer than five events a coefficient/)).toBeTruthy();
     expect(screen.getByRole('img', { name: 'log loss out of fold along the penalty' })).toBeTruthy();
     expect(screen.getByText('taken: 30')).toBeTruthy();
@@ -172,10 +181,10 @@ describe('what each kind learnt', () => {
   });
 
   it('of a reference: nothing, said so; a failure is told', async () => {
-    show('baseRate', {});
+    show('baseRate', []);
     expect(await screen.findByText(/learnt nothing from columns/)).toBeTruthy();
     serve(() => problem(400, 'candidate: is not fitted; wait for it'));
-    render(Learnt, { brief, candidate: candidate('tree'), others: [], cutTo: null });
+    render(ModelSummary, { brief, candidate: candidate('tree'), others: [], cutTo: null });
     expect((await screen.findByRole('alert')).textContent).toContain('is not fitted');
   });
 });

@@ -26,8 +26,8 @@ export function serve(answers: (asked: Asked) => unknown | Promise<unknown>): As
   return all;
 }
 
-export function problem(status: number, detail: string): Response {
-  return new Response(JSON.stringify({ status, detail }), { status });
+export function problem(status: number, detail: string, code?: string): Response {
+  return new Response(JSON.stringify({ status, detail, code }), { status });
 }
 
 /** A browser thing that the test environment lacks. */

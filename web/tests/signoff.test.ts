@@ -1,7 +1,7 @@
 import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft, Page, Report } from '../src/api/types';
-import { desk } from '../src/lib/desk.svelte';
+import { byRule, desk } from '../src/lib/desk.svelte';
 import { navigate } from '../src/lib/routes';
 import { session } from '../src/lib/session.svelte';
 import AccountsPage from '../src/pages/AccountsPage.svelte';
@@ -112,7 +112,7 @@ beforeEach(() => {
   Element.prototype.scrollIntoView = vi.fn();
   session.me = { name: 'analyst', roles: ['analyst'] };
   desk.brief = brief;
-  desk.comparison = comparison({ candidateId: 2, records: 20, rule: 'set by hand' });
+  desk.comparison = comparison({ candidateId: 2, records: 20, rule: byRule('BY_HAND') });
   desk.candidateId = 2;
   desk.records = 20;
   desk.pins = [];

@@ -1,5 +1,5 @@
 import { render, screen } from '@testing-library/svelte';
-import { flushSync } from "svelte";
+import { flushSync } from 'svelte';
 import { describe, expect, it, vi } from 'vitest';
 import type { Row } from '../src/api/types';
 import { layout } from '../src/lib/layout.svelte';
@@ -18,7 +18,7 @@ const rows: Row[] = [
 
 function source(kind: () => PaneKind) {
   let made!: PaneSource;
-  const end = $effect_root(() => {
+  const end = $effect.root(() => {
     made = new PaneSource(
       kind,
       () => rows,

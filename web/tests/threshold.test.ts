@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PinWanted, SensitivityView } from '../src/api/types';
-import { desk } from '../src/lib/desk.svelte';
+import { byRule, desk } from '../src/lib/desk.svelte';
 import { pins } from '../src/lib/pins.svelte';
 import { session } from '../src/lib/session.svelte';
 import ThresholdPage from '../src/pages/ThresholdPage.svelte';
@@ -57,7 +57,7 @@ function served(more: (asked: Asked) => unknown = () => undefined): Asked[] {
     if (asked.path.includes('/sensitivity')) return sensitivity;
     if (asked.path.includes('/inverse/')) return inverse;
     if (asked.path.startsWith('/api/pins')) return asked.method === 'GET' ? [] : {};
-    if (asked.method === 'GET') return comparison({ candidateId: 1, records: 46, rule: 'set by hand' });
+    if (asked.method === 'GET') return comparison({ candidateId: 1, records: 46, rule: byRule('BY_HAND') });
     return asked.path.endsWith('/cut') ? undefined : { ...brief, ...(asked.body as object) };
   });
 }
@@ -94,11 +94,11 @@ describe('the threshold page', () => {
     render(ThresholdPage);
     await screen.findByText('Reach few and be right');
     await fireEvent.click(document.querySelector('[data-measure=precision] [data-best]')!);
-    expect([desk.records, desk.rule]).toEqual([10, 'best Precision']);
+    expect([desk.records, desk.rule]).toEqual([10, { kind: 'BEST_MEASURE', measure: 'precision' }]);
     await fireEvent.click(document.querySelector('[data-preset=nearly]')!);
     expect(desk.records).toBe(148);
     await fireEvent.click(screen.getByText('move the cut there'));
-    expect([desk.records, desk.rule]).toEqual([52, 'cross-validated threshold']);
+    expect([desk.records, desk.rule.kind]).toEqual([52, 'CROSS_VALIDATED']);
     expect(words(document.querySelector('[data-cross]')!)).toContain(
       'the folds’ thresholds run from 0.6000 to 0.7000',
     );
@@ -119,7 +119,7 @@ describe('the threshold page', () => {
       if (method === 'PUT' && path === '/api/briefs/1') best = 60;
       if (method !== 'GET' || path !== '/api/comparisons/1') return undefined;
       const candidates = [row(2, 'Second'), row(1, 'First', { best: { ...row(1, '').best, records: best } })];
-      return comparison({ candidateId: 1, records: 48, rule: 'best net value' }, candidates);
+      return comparison({ candidateId: 1, records: 48, rule: byRule('BEST_NET_VALUE') }, candidates);
     });
     await desk.compare();
     render(ThresholdPage);
@@ -158,7 +158,9 @@ describe('the threshold page', () => {
     const nothing = { ...row(1, 'First').best, records: 0, depth: 0, gainOverNobody: 0 };
     served(({ method, path }) =>
       method === 'GET' && path === '/api/comparisons/1'
-        ? comparison({ candidateId: 1, records: 46, rule: '' }, [row(1, 'First', { best: nothing })])
+        ? comparison({ candidateId: 1, records: 46, rule: byRule('BY_HAND') }, [
+            row(1, 'First', { best: nothing }),
+          ])
         : undefined,
     );
     await desk.compare();

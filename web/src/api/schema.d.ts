@@ -1521,44 +1521,6 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/candidates/{id}/learnt': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Learnt */
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Learnt'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/candidates/{id}/preparation': {
     parameters: {
       query?: never;
@@ -1734,6 +1696,44 @@ export interface paths {
         };
       };
     };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/candidates/{id}/summary': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Summary */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ModelSummary'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -4370,7 +4370,7 @@ export interface components {
       active?: boolean;
     };
     ActView: {
-      act?: string;
+      act?: components['schemas']['ReportActKind'];
       about?: string;
       by?: string;
       at?: components['schemas']['Instant'];
@@ -4472,6 +4472,10 @@ export interface components {
       leader?: number;
       candidates?: components['schemas']['AtRow'][];
     };
+    Axis: {
+      x?: string;
+      y?: string;
+    };
     Balance: {
       method?: components['schemas']['Method1'];
       /** Format: double */
@@ -4521,19 +4525,21 @@ export interface components {
       validation?: components['schemas']['BandRow'][];
       training?: components['schemas']['BandRow'][];
     };
-    BayesPart: {
-      column?: string;
-      mean?: number[];
-      deviation?: number[];
-      levels?: string[];
-      share?: number[][];
-    };
     Bend: {
       column?: string;
       inputs?: string[];
       x?: number[];
       y?: number[];
       knots?: number[];
+    };
+    Bends: {
+      unit?: string;
+      bends?: components['schemas']['Bend'][];
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'bends';
     };
     BestView: {
       measure?: string;
@@ -4602,13 +4608,26 @@ export interface components {
       fitted?: number;
       /** Format: int32 */
       running?: number;
-      signOff?: string;
+      signOff?: components['schemas']['ReportActKind'];
       createdBy?: string;
     };
-    CalibrationView: {
+    ByOutcome: {
+      columns?: components['schemas']['OutcomeColumn'][];
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'byOutcome';
+    };
+    CalibrationMap: {
       words?: string;
       from?: number[];
       value?: number[];
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'calibrationMap';
     };
     CandidateView: {
       /** Format: int64 */
@@ -4622,7 +4641,7 @@ export interface components {
       };
       settingsWords?: string;
       inputs?: string[];
-      status?: string;
+      status?: components['schemas']['WorkStatus'];
       /** Format: double */
       progress?: number;
       step?: string;
@@ -4696,6 +4715,8 @@ export interface components {
       value?: string;
       words?: string;
     };
+    /** @enum {string} */
+    Code: 'BAD_VALUE' | 'NOT_READY' | 'ALREADY_DONE' | 'LOCKED' | 'BUSY' | 'OVERTAKEN';
     Coefficient: {
       input?: string;
       /** Format: double */
@@ -4854,12 +4875,18 @@ export interface components {
       onValidation?: components['schemas']['TriedView'];
     };
     Curve: {
-      x?: string;
-      y?: string;
+      title?: string;
+      axis?: components['schemas']['Axis'];
       at?: number[];
       training?: number[];
-      heldBack?: number[];
+      otherName?: string;
+      other?: number[];
       words?: string;
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'curve';
     };
     Cut: {
       /** Format: double */
@@ -4925,12 +4952,16 @@ export interface components {
       /** Format: double */
       returnOnSpend?: number;
     };
+    CutRule: {
+      kind?: components['schemas']['Kind'];
+      measure?: string;
+    };
     CutView: {
       /** Format: int64 */
       candidateId?: number;
       /** Format: double */
       records?: number;
-      rule?: string;
+      rule?: components['schemas']['CutRule'];
     };
     DatasetView: {
       /** Format: int64 */
@@ -5110,6 +5141,14 @@ export interface components {
       /** Format: double */
       bestPerRecord?: number;
     };
+    Importance: {
+      shares?: components['schemas']['Weight'][];
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'importance';
+    };
     InputView: {
       name?: string;
       /** Format: double */
@@ -5146,7 +5185,18 @@ export interface components {
       thumbprint?: string;
     };
     /** @enum {string} */
-    Kind: 'CHART' | 'TABLE' | 'SENTENCE';
+    Kind:
+      | 'BY_HAND'
+      | 'BEST_NET_VALUE'
+      | 'BREAK_EVEN'
+      | 'CAPACITY'
+      | 'CROSS_VALIDATED'
+      | 'FEW_AND_RIGHT'
+      | 'NEARLY_ALL'
+      | 'RESERVE_OPENED'
+      | 'BEST_MEASURE';
+    /** @enum {string} */
+    Kind1: 'CHART' | 'TABLE' | 'SENTENCE';
     KindView: {
       kind?: string;
       words?: string;
@@ -5162,31 +5212,12 @@ export interface components {
       columns?: string[];
       rows?: string[][];
     };
-    Learnt: {
-      linear?: components['schemas']['Linear'];
-      weights?: components['schemas']['Weight'][];
-      bends?: components['schemas']['Bend'][];
-      path?: components['schemas']['Taken'][];
-      tree?: components['schemas']['TreeView'];
-      importance?: components['schemas']['Weight'][];
-      curve?: components['schemas']['Curve'];
-      network?: components['schemas']['NetworkView'];
-      members?: components['schemas']['Weight'][];
-      calibration?: components['schemas']['CalibrationView'];
-      bayes?: components['schemas']['BayesPart'][];
-      remembered?: string;
-      penalty?: components['schemas']['PenaltyView'];
-      limit?: string;
-    };
     LevelView: {
       text?: string;
       /** Format: int32 */
       records?: number;
     };
-    Linear: {
-      coefficients?: components['schemas']['Coefficient'][];
-      dropped?: string[];
-      separated?: string[];
+    Likelihood: {
       /** Format: double */
       records?: number;
       /** Format: int32 */
@@ -5201,6 +5232,14 @@ export interface components {
       /** Format: double */
       mcfadden?: number;
     };
+    Limit: {
+      words?: string;
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'limit';
+    };
     ListView: {
       /** Format: int64 */
       id?: number;
@@ -5212,7 +5251,7 @@ export interface components {
       file?: string;
       /** Format: int32 */
       records?: number;
-      status?: string;
+      status?: components['schemas']['WorkStatus'];
       /** Format: double */
       progress?: number;
       step?: string;
@@ -5237,6 +5276,14 @@ export interface components {
     };
     /** @enum {string} */
     Measure: 'AUC' | 'AVERAGE_PRECISION' | 'CAPTURE';
+    Members: {
+      weights?: components['schemas']['Weight'][];
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'members';
+    };
     Memo: {
       startsOn?: string;
       words?: {
@@ -5257,7 +5304,10 @@ export interface components {
     Method: 'SHARES' | 'COLUMN' | 'DATE';
     /** @enum {string} */
     Method1: 'NONE' | 'WEIGHTS' | 'THINNING';
-    NetworkView: {
+    ModelSummary: {
+      parts?: components['schemas']['Part'][];
+    };
+    Network: {
       inputs?: string[];
       hidden?: number[][];
       bias?: number[];
@@ -5265,6 +5315,11 @@ export interface components {
       /** Format: double */
       outputBias?: number;
       starts?: number[];
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'network';
     };
     NewAccount: {
       name?: string;
@@ -5283,7 +5338,7 @@ export interface components {
       datasetId?: number;
     };
     NewPin: {
-      kind?: components['schemas']['Kind'];
+      kind?: components['schemas']['Kind1'];
       chapter?: components['schemas']['Paragraph'];
       title?: string;
       note?: string;
@@ -5302,6 +5357,25 @@ export interface components {
     };
     Note: {
       note?: string;
+    };
+    OddsRatios: {
+      coefficients?: components['schemas']['Coefficient'][];
+      dropped?: string[];
+      separated?: string[];
+      bent?: string[];
+      likelihood?: components['schemas']['Likelihood'];
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'oddsRatios';
+    };
+    OutcomeColumn: {
+      column?: string;
+      mean?: number[];
+      deviation?: number[];
+      levels?: string[];
+      share?: number[][];
     };
     Page: {
       decision?: string;
@@ -5336,6 +5410,21 @@ export interface components {
       paragraph?: components['schemas']['Paragraph'];
       title?: string;
     };
+    Part:
+      | components['schemas']['Limit']
+      | components['schemas']['Sentence']
+      | components['schemas']['Penalty']
+      | components['schemas']['Bends']
+      | components['schemas']['OddsRatios']
+      | components['schemas']['Weights']
+      | components['schemas']['StepwisePath']
+      | components['schemas']['Tree']
+      | components['schemas']['Importance']
+      | components['schemas']['Curve']
+      | components['schemas']['Network']
+      | components['schemas']['Members']
+      | components['schemas']['ByOutcome']
+      | components['schemas']['CalibrationMap'];
     PartFacts: {
       part?: string;
       /** Format: int32 */
@@ -5353,18 +5442,31 @@ export interface components {
       /** Format: int32 */
       events?: number;
     };
-    PenaltyView: {
+    PathStep: {
+      column?: string;
+      added?: boolean;
+      /** Format: double */
+      value?: number;
+      /** Format: int32 */
+      columns?: number;
+    };
+    Penalty: {
       words?: string;
       /** Format: double */
       chosen?: number;
       unit?: string;
       at?: number[];
       loss?: number[];
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'penalty';
     };
     PinView: {
       /** Format: int64 */
       id?: number;
-      kind?: components['schemas']['Kind'];
+      kind?: components['schemas']['Kind1'];
       chapter?: components['schemas']['Paragraph'];
       title?: string;
       note?: string;
@@ -5446,6 +5548,7 @@ export interface components {
       title?: string;
       /** Format: int32 */
       status?: number;
+      code?: components['schemas']['Code'];
       detail?: string;
       field?: string;
       /** Format: int64 */
@@ -5513,6 +5616,8 @@ export interface components {
       notes?: string;
       tags?: string[];
     };
+    /** @enum {string} */
+    ReportActKind: 'submitted' | 'waived' | 'returned' | 'approved' | 'withdrawn';
     ReportHead: {
       /** Format: int64 */
       id?: number;
@@ -5522,15 +5627,13 @@ export interface components {
       question?: string;
       issuedBy?: string;
       issuedAt?: components['schemas']['Instant'];
-      state?: components['schemas']['ReportState'];
+      state?: components['schemas']['State1'];
       words?: string;
       /** Format: int64 */
       supersedes?: number;
       /** Format: int64 */
       supersededBy?: number;
     };
-    /** @enum {string} */
-    ReportState: 'WAITING' | 'RETURNED' | 'APPROVED' | 'ENDED' | 'WITHDRAWN' | 'SUPERSEDED';
     ReportView: {
       head?: components['schemas']['ReportHead'];
       sha256?: string;
@@ -5612,7 +5715,7 @@ export interface components {
     SearchView: {
       /** Format: int64 */
       id?: number;
-      status?: string;
+      status?: components['schemas']['WorkStatus'];
       /** Format: double */
       progress?: number;
       step?: string;
@@ -5636,6 +5739,14 @@ export interface components {
       candidates?: number[];
       map?: components['schemas']['Sensitivity'];
     };
+    Sentence: {
+      words?: string;
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'sentence';
+    };
     SettingView: {
       name?: string;
       label?: string;
@@ -5648,18 +5759,6 @@ export interface components {
       initial?: unknown;
       choices?: components['schemas']['Choice'][];
       mayBeFound?: boolean;
-    };
-    Size: {
-      /** Format: int32 */
-      leaves?: number;
-      /** Format: double */
-      alpha?: number;
-      /** Format: double */
-      training?: number;
-      /** Format: double */
-      error?: number;
-      /** Format: double */
-      standardError?: number;
     };
     SplitFacts: {
       parts?: components['schemas']['PartFacts'][];
@@ -5712,15 +5811,18 @@ export interface components {
     };
     /** @enum {string} */
     State: 'RECEIVING' | 'HERE' | 'READING' | 'STORED' | 'FAILED' | 'INTERRUPTED';
-    StreamingOutput: Record<string, never>;
-    Taken: {
-      column?: string;
-      added?: boolean;
-      /** Format: double */
-      criterion?: number;
-      /** Format: int32 */
-      columns?: number;
+    /** @enum {string} */
+    State1: 'WAITING' | 'RETURNED' | 'APPROVED' | 'ENDED' | 'WITHDRAWN' | 'SUPERSEDED';
+    StepwisePath: {
+      criterion?: string;
+      steps?: components['schemas']['PathStep'][];
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'stepwisePath';
     };
+    StreamingOutput: Record<string, never>;
     /** @enum {string} */
     Target: 'TRAINING' | 'VALIDATION' | 'RESERVE' | 'VALIDATION_AND_RESERVE' | 'LEFT_OUT';
     ThresholdView: {
@@ -5766,7 +5868,7 @@ export interface components {
       /** Format: double */
       logOdds?: number;
     };
-    TreeView: {
+    Tree: {
       column?: string[];
       leftRule?: string[];
       rightRule?: string[];
@@ -5774,15 +5876,33 @@ export interface components {
       records?: number[];
       events?: number[];
       value?: number[];
-      sizes?: components['schemas']['Size'][];
+      pruning?: components['schemas']['TreeSizes'];
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'tree';
+    };
+    TreeSize: {
       /** Format: int32 */
-      minimumLeaves?: number;
-      /** Format: int32 */
-      oneStandardErrorLeaves?: number;
+      leaves?: number;
+      /** Format: double */
+      training?: number;
+      /** Format: double */
+      error?: number;
+      /** Format: double */
+      standardError?: number;
+    };
+    TreeSizes: {
       /** Format: int32 */
       leaves?: number;
       /** Format: int32 */
       depth?: number;
+      sizes?: components['schemas']['TreeSize'][];
+      /** Format: int32 */
+      minimumLeaves?: number;
+      /** Format: int32 */
+      oneStandardErrorLeaves?: number;
     };
     TrialView: {
       /** Format: int32 */
@@ -5852,6 +5972,18 @@ export interface components {
       /** Format: double */
       value?: number;
     };
+    Weights: {
+      weights?: components['schemas']['Weight'][];
+      bent?: string[];
+      told?: boolean;
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      part: 'weights';
+    };
+    /** @enum {string} */
+    WorkStatus: 'waiting' | 'running' | 'done' | 'failed' | 'stopped';
     Worth: {
       /** Format: double */
       perRecord?: number;

@@ -118,16 +118,13 @@ export type Figures = Omit<Whole<Schemas['FiguresView']>, 'figures'> & { figures
 export type Effect = OrNull<Omit<Whole<Schemas['Effect']>, 'verdict'>, 'low' | 'high'> & { verdict: Verdict };
 export type Effects = Whole<Schemas['EffectsView']>;
 export type Weight = Whole<Schemas['Weight']>;
-export type TreeSize = OrNull<Whole<Schemas['Size']>, 'error' | 'standardError'>;
-export type TreeView = OrNull<
-  Omit<Whole<Schemas['TreeView']>, 'sizes'> & { sizes: TreeSize[] },
+export type TreeSizes = OrNull<
+  Omit<Whole<Schemas['TreeSizes']>, 'sizes'> & {
+    sizes: OrNull<Whole<Schemas['TreeSize']>, 'error' | 'standardError'>[];
+  },
   'minimumLeaves' | 'oneStandardErrorLeaves'
 >;
-export type LearntCurve = OrNull<Whole<Schemas['Curve']>, 'training' | 'heldBack' | 'words'>;
-export type NetworkView = Whole<Schemas['NetworkView']>;
-export type CalibrationView = OrNull<Whole<Schemas['CalibrationView']>, 'from' | 'value'>;
-export type BayesPart = OrNull<Whole<Schemas['BayesPart']>, 'mean' | 'deviation' | 'levels' | 'share'>;
-export type PathStep = OrNull<Whole<Schemas['Taken']>, 'column'>;
+export type TreeView = Omit<Whole<Schemas['Tree']>, 'pruning'> & { pruning: TreeSizes };
 export type Prepared = OrNull<Whole<Schemas['Prepared']>, 'rule'>;
 export type RecordView = Omit<Whole<Schemas['RecordView']>, 'columns'> & {
   columns: OrNull<
@@ -162,26 +159,37 @@ export type Coefficient = OrNull<
   | 'oddsRatioPerSdLow'
   | 'oddsRatioPerSdHigh'
 >;
-export type Linear = OrNull<
-  Omit<Whole<Schemas['Linear']>, 'coefficients'> & { coefficients: Coefficient[] },
-  'aic' | 'bic'
->;
 export type Bend = Whole<Schemas['Bend']>;
-export interface Learnt {
-  linear: Linear | null;
-  weights: Weight[] | null;
-  bends: Bend[] | null;
-  path: PathStep[] | null;
-  tree: TreeView | null;
-  importance: Weight[] | null;
-  curve: LearntCurve | null;
-  network: NetworkView | null;
-  members: Weight[] | null;
-  calibration: CalibrationView | null;
-  bayes: BayesPart[] | null;
-  remembered: string | null;
-  penalty: Whole<Schemas['PenaltyView']> | null;
-  limit: string | null;
+interface Parts {
+  limit: Whole<Schemas['Limit']>;
+  sentence: Whole<Schemas['Sentence']>;
+  penalty: Whole<Schemas['Penalty']>;
+  bends: Whole<Schemas['Bends']>;
+  oddsRatios: Omit<Whole<Schemas['OddsRatios']>, 'coefficients' | 'likelihood'> & {
+    coefficients: Coefficient[];
+    likelihood: OrNull<Whole<Schemas['Likelihood']>, 'aic' | 'bic'>;
+  };
+  weights: Whole<Schemas['Weights']>;
+  stepwisePath: OrNull<
+    Omit<Whole<Schemas['StepwisePath']>, 'steps'> & {
+      steps: OrNull<Whole<Schemas['PathStep']>, 'column'>[];
+    },
+    'criterion'
+  >;
+  tree: TreeView;
+  importance: Whole<Schemas['Importance']>;
+  curve: OrNull<Whole<Schemas['Curve']>, 'training' | 'otherName' | 'other' | 'words'>;
+  network: Whole<Schemas['Network']>;
+  members: Whole<Schemas['Members']>;
+  byOutcome: {
+    columns: OrNull<Whole<Schemas['OutcomeColumn']>, 'mean' | 'deviation' | 'levels' | 'share'>[];
+  };
+  calibrationMap: OrNull<Whole<Schemas['CalibrationMap']>, 'from' | 'value'>;
+}
+export type PartName = keyof Parts;
+export type Part = { [N in PartName]: Parts[N] & { part: N } }[PartName];
+export interface ModelSummary {
+  parts: Part[];
 }
 export type AucInterval = OrNull<Whole<Schemas['Interval']>, 'standardError' | 'low' | 'high'>;
 export type Bounds = Whole<Schemas['BandView']>;
@@ -242,15 +250,17 @@ export type Row = OrNull<
   | 'beatsReference'
   | 'valued'
 >;
-export type CutView = Whole<Schemas['CutView']>;
+export type CutRule = OrNull<Whole<Schemas['CutRule']>, 'measure'>;
+export type CutView = Omit<Whole<Schemas['CutView']>, 'rule'> & { rule: CutRule };
 export type LooksView = OrNull<Whole<Schemas['LooksView']>, 'optimism'>;
 export type Comparison = OrNull<
-  Omit<Whole<Schemas['ComparisonView']>, 'candidates' | 'looks' | 'at'> & {
+  Omit<Whole<Schemas['ComparisonView']>, 'candidates' | 'looks' | 'at' | 'cut'> & {
+    cut: CutView | null;
     candidates: Row[];
     looks: LooksView;
     at: Told | null;
   },
-  'breakEven' | 'capacityRecords' | 'leader' | 'cut' | 'valueColumn' | 'bestReference'
+  'breakEven' | 'capacityRecords' | 'leader' | 'valueColumn' | 'bestReference'
 >;
 export type BandRow = Whole<Schemas['BandRow']>;
 export type BandsView = OrNull<Whole<Schemas['BandsView']>, 'training'>;

@@ -1,4 +1,4 @@
-import type { Against, Brief, Comparison, Edit, Pin, Row, Told } from '../api/types';
+import type { Against, Brief, Comparison, CutRule, Edit, Pin, Row, Told } from '../api/types';
 import { bytes, get, put, Refusal } from './api';
 import { readAt, type AtCut } from './curve';
 import { layout } from './layout.svelte';
@@ -21,7 +21,9 @@ const COLOURS = [
 ];
 const REFERENCE = '#8b9096';
 /** rules by which the cut goes on following the stakes */
-const FOLLOWING = ['best net value', 'break-even probability', 'capacity'];
+const FOLLOWING: CutRule['kind'][] = ['BEST_NET_VALUE', 'BREAK_EVEN', 'CAPACITY'];
+/** A rule that names no measure. */
+export const byRule = (kind: CutRule['kind']): CutRule => ({ kind, measure: null });
 const SAVE_AFTER = 350;
 /** intervals are asked for once the cut has rested so long */
 const TELL_AFTER = 120;
@@ -37,7 +39,7 @@ class Desk {
   failure = $state<string | null>(null);
   candidateId = $state<number | null>(null);
   records = $state(0);
-  rule = $state('set by hand');
+  rule = $state.raw<CutRule>(byRule('BY_HAND'));
   keysOpen = $state(false);
   /** how the checks of the sign-off stand, in words; null where nobody has asked yet */
   openChecks = $state<string | null>(null);
@@ -161,7 +163,7 @@ class Desk {
       this.rule = kept.rule;
     } else if (first) {
       this.candidateId = first.id;
-      this.moveTo(first.best.records, 'best net value');
+      this.moveTo(first.best.records, byRule('BEST_NET_VALUE'));
     } else {
       this.candidateId = null;
     }
@@ -211,24 +213,24 @@ class Desk {
       return null;
     } catch (e) {
       const refusal = e instanceof Refusal ? e : new Refusal(0, { detail: String(e) });
-      if (refusal.status === 409) await this.open(brief.id);
+      if (refusal.problem.code === 'OVERTAKEN') await this.open(brief.id);
       return refusal;
     }
   }
 
   /** A cut that was set by a rule stays where that rule puts it. */
   private follow(): void {
-    if (!this.row || !FOLLOWING.includes(this.rule)) return;
+    if (!this.row || !FOLLOWING.includes(this.rule.kind)) return;
     const wanted = {
-      'best net value': this.row.best.records,
-      'break-even probability': this.row.breakEvenRecords,
-      capacity: this.comparison?.capacityRecords ?? null,
-    }[this.rule];
+      BEST_NET_VALUE: this.row.best.records,
+      BREAK_EVEN: this.row.breakEvenRecords,
+      CAPACITY: this.comparison?.capacityRecords ?? null,
+    }[this.rule.kind as 'BEST_NET_VALUE' | 'BREAK_EVEN' | 'CAPACITY'];
     if (wanted !== null && wanted !== undefined && wanted !== this.records) this.moveTo(wanted, this.rule);
   }
 
   /** Moves the cut everywhere at once; it is kept shortly after. */
-  moveTo(records: number, rule = 'set by hand'): void {
+  moveTo(records: number, rule = byRule('BY_HAND')): void {
     if (!this.comparison) return;
     this.records = Math.min(this.comparison.records, Math.max(0, records));
     this.rule = rule;

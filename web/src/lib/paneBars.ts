@@ -192,16 +192,16 @@ export function byThreshold(data: PaneData): Drawing {
   const rows = data.rows.filter(
     (r) => r.probability === chosen.probability && (chosen.probability || r === chosen),
   );
-  const factor = m.share ? 100 : 1;
+  const factor = m.shown === 'percent' ? 100 : 1;
   const drawing = plain(
     {
       label: chosen.probability ? 'threshold: act from this score on' : `threshold: score of ${chosen.name}`,
       format: significant,
     },
     {
-      label: `${m.label}${m.share ? ', %' : ''}`,
+      label: `${m.label}${m.shown === 'percent' ? ', %' : ''}`,
       format: significant,
-      ...(m.share ? { min: 0, max: 100 } : {}),
+      ...(m.shown === 'percent' ? { min: 0, max: 100 } : {}),
     },
   );
   drawing.lines = lines({ ...data, rows }, (row, i) => {

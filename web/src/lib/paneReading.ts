@@ -139,7 +139,7 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
       const value = m.of(cellsOf(all, at));
       return {
         across: at.score,
-        up: value === null || at.score === null ? null : (m.share ? 100 : 1) * value,
+        up: value === null || at.score === null ? null : (m.shown === 'percent' ? 100 : 1) * value,
         reading: `${m.label} at the cut: ${shown(m, value)}${all.eventFactor === 1 ? '' : ', at the event rate of validation'}. ${m.beware}`,
       };
     }

@@ -10,7 +10,7 @@
   import { session } from '../lib/session.svelte';
   import Effects from '../parts/candidates/Effects.svelte';
   import FiguresTable from '../parts/candidates/FiguresTable.svelte';
-  import LearntView from '../parts/candidates/Learnt.svelte';
+  import ModelSummary from '../parts/candidates/ModelSummary.svelte';
   import Preparation from '../parts/candidates/Preparation.svelte';
   import ScoreLists from '../parts/candidates/ScoreLists.svelte';
   import State from '../parts/candidates/State.svelte';
@@ -166,7 +166,7 @@
     </nav>
     {#key candidate.id}
       {#if view === 'learnt'}
-        <LearntView
+        <ModelSummary
           {brief}
           {candidate}
           others={all}

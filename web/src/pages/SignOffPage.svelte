@@ -2,7 +2,7 @@
   import { untrack } from 'svelte';
   import type { Brief, Paragraph } from '../api/types';
   import { get } from '../lib/api';
-  import { desk } from '../lib/desk.svelte';
+  import { byRule, desk } from '../lib/desk.svelte';
   import { count, percent, when } from '../lib/format';
   import { navigate } from '../lib/routes';
   import { session } from '../lib/session.svelte';
@@ -55,7 +55,7 @@
   function goBack() {
     const seal = draft!.seal!;
     desk.choose(seal.candidateId);
-    desk.moveTo(seal.records, 'the cut the reserve was opened for');
+    desk.moveTo(seal.records, byRule('RESERVE_OPENED'));
   }
 </script>
 

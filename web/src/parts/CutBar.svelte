@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Brief } from '../api/types';
-  import { desk } from '../lib/desk.svelte';
+  import { byRule, desk } from '../lib/desk.svelte';
   import { count, gain, percent, score } from '../lib/format';
 
   let { brief }: { brief: Brief } = $props();
@@ -28,16 +28,21 @@
     {
       name: 'best',
       records: row.best.records,
-      rule: 'best net value',
+      rule: byRule('BEST_NET_VALUE'),
       title: 'Highest net value within the capacity',
     },
     {
       name: 'break-even',
       records: row.breakEvenRecords,
-      rule: 'break-even probability',
+      rule: byRule('BREAK_EVEN'),
       title: 'Everybody whose probability reaches the break-even',
     },
-    { name: 'capacity', records: all.capacityRecords, rule: 'capacity', title: 'As many as can be acted on' },
+    {
+      name: 'capacity',
+      records: all.capacityRecords,
+      rule: byRule('CAPACITY'),
+      title: 'As many as can be acted on',
+    },
   ]);
 
   function move(event: PointerEvent) {

@@ -31,7 +31,7 @@
   const rule = (m: Measure) => `best ${m.label}`;
 
   function move(m: Measure, found: Best) {
-    if (found.records !== null) desk.moveTo(found.records, rule(m));
+    if (found.records !== null) desk.moveTo(found.records, { kind: 'BEST_MEASURE', measure: m.name });
   }
 
   const reading = $derived.by(() => {
@@ -97,9 +97,7 @@
                 title="Move the cut to the {rule(m)}"
                 onclick={() => move(m, found)}>{shown(m, found.value)}</button
               >
-            {:else}<span class="quiet"
-                >{m.name === 'depth' || m.name.startsWith('macro') ? 'not sought' : '–'}</span
-              >{/if}
+            {:else}<span class="quiet">{m.sought ? '–' : 'not sought'}</span>{/if}
           </td>
           <td class="n">{found?.records ? score(found.threshold) : found?.records === 0 ? 'nobody' : ''}</td>
           <td class="n">{found && found.records !== null ? percent(found.records / all.records) : ''}</td>

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Brief, Comparison, ThresholdView } from '../../api/types';
   import { readAt, type AtCut } from '../../lib/curve';
-  import { desk } from '../../lib/desk.svelte';
+  import { byRule, desk } from '../../lib/desk.svelte';
   import { count, gain, percent, score } from '../../lib/format';
   import { pins } from '../../lib/pins.svelte';
 
@@ -18,6 +18,7 @@
   const presets = $derived([
     {
       key: 'few',
+      rule: 'FEW_AND_RIGHT' as const,
       name: 'Reach few and be right',
       at: few,
       says:
@@ -29,6 +30,7 @@
     },
     {
       key: 'nearly',
+      rule: 'NEARLY_ALL' as const,
       name: 'Drop the hopeless, reach nearly all',
       at: nearly,
       says:
@@ -73,7 +75,7 @@
       class="preset sheet"
       data-preset={preset.key}
       aria-pressed={preset.at.records === at.records}
-      onclick={() => desk.moveTo(preset.at.records, preset.name)}
+      onclick={() => desk.moveTo(preset.at.records, byRule(preset.rule))}
     >
       <b>{preset.name}</b>
       <span class="ml-auto whitespace-nowrap"
@@ -90,7 +92,7 @@
       {#if cross}
         <button
           class="chip ml-auto"
-          onclick={() => desk.moveTo(cross.onValidation.records, 'cross-validated threshold')}
+          onclick={() => desk.moveTo(cross.onValidation.records, byRule('CROSS_VALIDATED'))}
           >move the cut there</button
         >
         <button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</button>

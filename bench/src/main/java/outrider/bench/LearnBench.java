@@ -10,7 +10,8 @@ import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
+import outrider.learn.Learners;
 import outrider.learn.Model;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
@@ -54,13 +55,13 @@ public final class LearnBench {
                 Runtime.getRuntime().maxMemory() >> 20);
         double plain = plainPass(x);
         x = null;
-        double newton = passes(Kind.LOGISTIC, Map.of(), data, "Newton step");
+        double newton = passes(Learners.named("logistic"), Map.of(), data, "Newton step");
         System.out.printf(
                 "Newton pass %.0f ms, plain pass of X'X %.0f ms: ratio %.2f%n", newton, plain, newton / plain);
         double bare = bareLoop(data);
         Map<String, Object> deep =
                 Map.of("rounds", 9, "depth", 6, "rowShare", 1.0, "columnShare", 1.0, "patience", 0, "leafRecords", 20);
-        double round = passes(Kind.BOOSTED, deep, data, "round");
+        double round = passes(Learners.named("boosted"), deep, data, "round");
         System.out.printf(
                 "boosting round, depth 6: %.0f ms, bare loop %.0f ms: ratio %.2f%n", round, bare, round / bare);
         scoring(table, outcome, data);
@@ -105,7 +106,7 @@ public final class LearnBench {
     }
 
     /** The median time between two reports of the named step, in ms. */
-    private static double passes(Kind kind, Map<String, ?> settings, TrainingData data, String step) {
+    private static double passes(Learner kind, Map<String, ?> settings, TrainingData data, String step) {
         List<Long> at = new ArrayList<>();
         Progress watch = new Progress() {
             @Override
@@ -200,9 +201,9 @@ public final class LearnBench {
 
     private static void scoring(Table table, byte[] outcome, TrainingData data) {
         TrainingData some = data.withRows(IntStream.range(0, 100_000).toArray());
-        Model logistic = train(Kind.LOGISTIC, Map.of(), some);
-        Model trees = train(Kind.BOOSTED, Map.of("rounds", 100, "patience", 0, "depth", 6), some);
-        Model forest = train(Kind.FOREST, Map.of("trees", 100), some);
+        Model logistic = train(Learners.named("logistic"), Map.of(), some);
+        Model trees = train(Learners.named("boosted"), Map.of("rounds", 100, "patience", 0, "depth", 6), some);
+        Model forest = train(Learners.named("forest"), Map.of("trees", 100), some);
         int n = data.rows().length;
         for (Map.Entry<String, Model> each : Map.of(
                         "logistic", logistic, "100 boosted trees of depth 6", trees, "100 forest trees", forest)
@@ -212,14 +213,14 @@ public final class LearnBench {
         }
     }
 
-    private static Model train(Kind kind, Map<String, ?> settings, TrainingData data) {
+    private static Model train(Learner kind, Map<String, ?> settings, TrainingData data) {
         return Training.of(kind, Settings.of(kind, settings), data, Balance.NONE, WORKERS, Progress.NONE);
     }
 
     private static void growth(Table table, byte[] outcome) {
-        Map<Kind, Map<String, Object>> ways = Map.of(
-                Kind.TREE, Map.of("pruning", "none", "depth", 8),
-                Kind.FOREST, Map.of("trees", 10, "drawn", 10_000_000, "depth", 8));
+        Map<Learner, Map<String, Object>> ways = Map.of(
+                Learners.named("tree"), Map.of("pruning", "none", "depth", 8),
+                Learners.named("forest"), Map.of("trees", 10, "drawn", 10_000_000, "depth", 8));
         ways.forEach((kind, settings) -> {
             double first = 0;
             for (int n : new int[] {62_500, 250_000, 1_000_000}) {

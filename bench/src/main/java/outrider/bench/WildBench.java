@@ -9,7 +9,8 @@ import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.learn.Fitted;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
+import outrider.learn.Learners;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
 import outrider.split.Balance;
@@ -28,16 +29,16 @@ public final class WildBench {
         List<Zoo> tables = args.length == 0 || args[0].equals("all")
                 ? List.of(Zoo.values())
                 : Arrays.stream(args[0].split(",")).map(Zoo::valueOf).toList();
-        List<Kind> kinds = args.length < 2
-                ? Arrays.stream(Kind.values()).filter(Kind::takesInputs).toList()
-                : Arrays.stream(args[1].split(",")).map(Kind::named).toList();
+        List<Learner> kinds = args.length < 2
+                ? Learners.fitted()
+                : Arrays.stream(args[1].split(",")).map(Learners::named).toList();
         System.out.println("| table | kind | seconds | times a plain pass | AUC | ceiling less AUC |");
         System.out.println("|---|---|---:|---:|---:|---:|");
         for (Zoo zoo : tables) {
             WildTable wild = zoo.make(1);
             double pass = plainPass(wild);
             List<Double> aucs = new ArrayList<>();
-            for (Kind kind : kinds) aucs.add(row(zoo, kind, wild, pass));
+            for (Learner kind : kinds) aucs.add(row(zoo, kind, wild, pass));
             aucs.stream()
                     .filter(a -> !a.isNaN())
                     .max(Comparator.naturalOrder())
@@ -46,7 +47,7 @@ public final class WildBench {
         }
     }
 
-    private static double row(Zoo zoo, Kind kind, WildTable wild, double pass) {
+    private static double row(Zoo zoo, Learner kind, WildTable wild, double pass) {
         long start = System.nanoTime();
         try {
             Fitted fitted = Fitted.of(
@@ -57,14 +58,14 @@ public final class WildBench {
                     Locale.ROOT,
                     "| %s | %s | %.1f | %.0f | %.4f | %.4f |%n",
                     zoo,
-                    kind.jsonName(),
+                    kind.name(),
                     seconds,
                     seconds / pass,
                     auc,
                     wild.ceiling() - auc);
             return auc;
         } catch (BadInput refusal) {
-            System.out.printf("| %s | %s | refused: %s | | | |%n", zoo, kind.jsonName(), refusal.getMessage());
+            System.out.printf("| %s | %s | refused: %s | | | |%n", zoo, kind.name(), refusal.getMessage());
             return Double.NaN;
         }
     }

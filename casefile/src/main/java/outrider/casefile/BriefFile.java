@@ -6,7 +6,7 @@ import java.util.stream.Stream;
 import outrider.base.BadInput;
 import outrider.exchange.Comparison;
 import outrider.exchange.DecidingMeasure;
-import outrider.learn.Kind;
+import outrider.learn.Learners;
 import outrider.split.SplitPlan;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
@@ -136,10 +136,10 @@ public record BriefFile(
                     "give all kinds a name or settings",
                     "leave both out, or write the kinds that are to differ one by one");
         }
-        return Kind.asTheyCome().stream()
+        return Learners.asTheyCome().stream()
                 .map(kind -> new CandidateSpec(
                         kind.title(),
-                        kind.jsonName(),
+                        kind.name(),
                         Map.of(),
                         kind.takesInputs() ? spec.inputs() : null,
                         spec.fittedBy()));

@@ -10,7 +10,8 @@ import outrider.base.Workers;
 import outrider.doubt.Sample;
 import outrider.exchange.Scored;
 import outrider.learn.Fitted;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
+import outrider.learn.Learners;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
 
@@ -52,8 +53,8 @@ public final class CaseRun {
             throw BadInput.of("candidates", "hold \"" + spec.name() + "\" twice", "give each its own name");
         }
         try {
-            Kind kind = Kind.named(spec.kind());
-            List<Fitted.Member> members = kind == Kind.BLEND ? members(spec) : List.of();
+            Learner kind = Learners.named(spec.kind());
+            List<Fitted.Member> members = kind.blends() ? members(spec) : List.of();
             Settings settings = Settings.of(kind, numbered(kind, spec));
             List<String> inputs = inputs(kind, spec, settings);
             int[] training = data.parts().training();
@@ -93,9 +94,9 @@ public final class CaseRun {
     }
 
     /** Settings speak of a blend's members by number; here that is their place in the brief. */
-    private Map<String, Object> numbered(Kind kind, BriefFile.CandidateSpec spec) {
+    private Map<String, Object> numbered(Learner kind, BriefFile.CandidateSpec spec) {
         Map<String, Object> given = new LinkedHashMap<>(spec.settings() == null ? Map.of() : spec.settings());
-        if (kind != Kind.BLEND) return given;
+        if (!kind.blends()) return given;
         List<String> names = new ArrayList<>(specs.keySet());
         given.put(
                 "members",
@@ -125,23 +126,18 @@ public final class CaseRun {
         return members;
     }
 
-    private List<String> inputs(Kind kind, BriefFile.CandidateSpec spec, Settings settings) {
-        return switch (kind) {
-            case NOBODY, COIN_TOSS, BASE_RATE -> List.of();
-            case GROUP_RATES -> settings.texts("groupBy");
-            case SUPPLIED -> List.of(settings.text("column"));
-            case BLEND ->
-                memberNames(spec).stream()
-                        .map(specs::get)
-                        .flatMap(member -> inputs(Kind.named(member.kind()), member, settingsOf(member)).stream())
-                        .distinct()
-                        .toList();
-            default -> spec.inputs() == null ? data.inputs() : allowed(spec.inputs());
-        };
+    private List<String> inputs(Learner kind, BriefFile.CandidateSpec spec, Settings settings) {
+        if (kind.takesInputs()) return spec.inputs() == null ? data.inputs() : allowed(spec.inputs());
+        if (!kind.blends()) return settings.namedColumns();
+        return memberNames(spec).stream()
+                .map(specs::get)
+                .flatMap(member -> inputs(Learners.named(member.kind()), member, settingsOf(member)).stream())
+                .distinct()
+                .toList();
     }
 
     private Settings settingsOf(BriefFile.CandidateSpec spec) {
-        Kind kind = Kind.named(spec.kind());
+        Learner kind = Learners.named(spec.kind());
         return Settings.of(kind, numbered(kind, spec));
     }
 

@@ -3,7 +3,7 @@ package outrider.casefile;
 import java.util.List;
 import java.util.function.Function;
 import outrider.exchange.Scored;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
 import outrider.learn.Settings;
 
 /**
@@ -17,7 +17,7 @@ import outrider.learn.Settings;
  */
 public record Entrant(
         String name,
-        Kind kind,
+        Learner kind,
         String settings,
         Long learntNumbers,
         boolean probability,
@@ -25,7 +25,7 @@ public record Entrant(
         Scored scored,
         Function<int[], double[]> score) {
 
-    static String words(Kind kind, Settings settings) {
+    static String words(Learner kind, Settings settings) {
         return settings.words().isEmpty() ? kind.words() : kind.words() + ", " + settings.words();
     }
 }

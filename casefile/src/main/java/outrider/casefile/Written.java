@@ -54,14 +54,9 @@ public final class Written {
         return format("#,##0.####", value);
     }
 
-    /** A measure's name in words. */
+    /** A measure's name in the midst of a sentence. */
     public static String measure(String name) {
-        return switch (name) {
-            case "capture" -> "capture rate";
-            case "gain" -> "gain over nobody";
-            case "auc" -> "AUC";
-            default -> name;
-        };
+        return Glossary.entry(name).inWords();
     }
 
     /** A share with its interval. */

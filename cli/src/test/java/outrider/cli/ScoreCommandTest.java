@@ -14,7 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import outrider.documents.ModelDocument;
 import outrider.exchange.ScoringRecipe;
-import outrider.learn.GroupRates;
+import outrider.learn.reference.GroupRates;
 import outrider.table.ColumnType;
 
 class ScoreCommandTest {

@@ -6,6 +6,23 @@ package outrider.base;
  * <p>{@code record} and {@code line} count from 1; 0 means that the refusal is not about one record or line.
  */
 public final class BadInput extends RuntimeException {
+    /** What kind of refusal it is, for programs. */
+    public enum Code {
+        /** What was given will not do, whatever the state of things. */
+        BAD_VALUE,
+        /** What it needs is not there yet, or not finished. */
+        NOT_READY,
+        /** What was to be done is done. */
+        ALREADY_DONE,
+        /** What was decided since does not let it change. */
+        LOCKED,
+        /** Somebody or something works on it. */
+        BUSY,
+        /** It was changed elsewhere since it was read. */
+        OVERTAKEN
+    }
+
+    private final Code code;
     private final String field;
     private final long record;
     private final long line;
@@ -13,7 +30,12 @@ public final class BadInput extends RuntimeException {
     private final String remedy;
 
     public BadInput(String field, long record, long line, String found, String remedy) {
+        this(Code.BAD_VALUE, field, record, line, found, remedy);
+    }
+
+    private BadInput(Code code, String field, long record, long line, String found, String remedy) {
         super(sentence(field, record, line, found, remedy));
+        this.code = code;
         this.field = field;
         this.record = record;
         this.line = line;
@@ -26,9 +48,18 @@ public final class BadInput extends RuntimeException {
         return new BadInput(field, 0, 0, found, remedy);
     }
 
+    /** A refusal because of how things stand, not of what was given. */
+    public static BadInput state(Code code, String field, String found, String remedy) {
+        return new BadInput(code, field, 0, 0, found, remedy);
+    }
+
     /** A refusal of one line of a file. */
     public static BadInput atLine(long line, String field, String found, String remedy) {
         return new BadInput(field, 0, line, found, remedy);
+    }
+
+    public Code code() {
+        return code;
     }
 
     public String field() {

@@ -1,7 +1,12 @@
 package outrider.learn;
 
 import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
 import outrider.learn.calibrate.Calibration;
+import outrider.learn.calibrate.IsotonicMap;
+import outrider.learn.calibrate.LogisticMap;
+import outrider.prepare.Preparation;
 import outrider.table.Table;
 
 /** A model whose scores are mapped to probabilities. */
@@ -30,5 +35,31 @@ public record CalibratedModel(Model base, Calibration calibration) implements Mo
     @Override
     public long size() {
         return base.size();
+    }
+
+    @Override
+    public List<Part> summary() {
+        return Stream.concat(base.summary().stream(), Stream.of(map())).toList();
+    }
+
+    private Part map() {
+        if (calibration instanceof LogisticMap line) {
+            String on = line.onLogOdds() ? "log-odds of the score" : "score";
+            String words =
+                    String.format(Locale.ROOT, "log-odds = %.3f + %.3f × %s", line.intercept(), line.slope(), on);
+            return new Part.CalibrationMap(words, null, null);
+        }
+        IsotonicMap steps = (IsotonicMap) calibration;
+        return new Part.CalibrationMap(steps.from().length + " rising steps", steps.from(), steps.value());
+    }
+
+    @Override
+    public Preparation preparation() {
+        return base.preparation();
+    }
+
+    @Override
+    public Model learnt() {
+        return base.learnt();
     }
 }

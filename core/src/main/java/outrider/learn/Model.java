@@ -1,26 +1,11 @@
 package outrider.learn;
 
 import java.util.List;
+import outrider.prepare.Preparation;
 import outrider.table.Table;
 
-/** A fitted candidate: gives any records a score. Immutable and thread safe. */
-public sealed interface Model
-        permits LogisticModel,
-                LinearModel,
-                BayesModel,
-                NeighbourModel,
-                TreeModel,
-                ForestModel,
-                BoostedModel,
-                NetworkModel,
-                BlendModel,
-                CalibratedModel,
-                RebalancedModel,
-                Nobody,
-                CoinToss,
-                BaseRate,
-                GroupRates,
-                SuppliedScore {
+/** A fitted candidate: gives any records a score. Immutable and thread safe; a record, so that it can be written as a document. */
+public interface Model {
 
     /**
      * @param rows the records to score, from 0, ascending
@@ -37,4 +22,19 @@ public sealed interface Model
 
     /** How many numbers it learnt: the measure of its simplicity. */
     long size();
+
+    /** What it learnt, as its page shows it, in that order. */
+    default List<Part> summary() {
+        return List.of();
+    }
+
+    /** The columns' way to inputs; null where columns are read as they are. */
+    default Preparation preparation() {
+        return null;
+    }
+
+    /** What learnt from columns, below a calibration or a correction of its probabilities. */
+    default Model learnt() {
+        return this;
+    }
 }

@@ -61,7 +61,7 @@ public record OutOfFold(double[] scores, byte[] fold) {
 
     /** The same for one kind and its settings. */
     public static OutOfFold of(
-            Kind kind,
+            Learner kind,
             Settings settings,
             TrainingData data,
             Balance balance,

@@ -1,6 +1,7 @@
 package outrider.learn;
 
 import java.util.List;
+import outrider.prepare.Preparation;
 import outrider.table.Table;
 
 /**
@@ -29,5 +30,20 @@ public record RebalancedModel(Model base, double logOdds) implements Model {
     @Override
     public long size() {
         return base.size();
+    }
+
+    @Override
+    public List<Part> summary() {
+        return base.summary();
+    }
+
+    @Override
+    public Preparation preparation() {
+        return base.preparation();
+    }
+
+    @Override
+    public Model learnt() {
+        return base.learnt();
     }
 }

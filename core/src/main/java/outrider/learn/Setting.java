@@ -48,25 +48,25 @@ public record Setting(
     /** A value and its words. */
     public record Choice(String value, String words) {}
 
-    static Setting number(String name, String label, String sentence, double low, double high, double initial) {
+    public static Setting number(String name, String label, String sentence, double low, double high, double initial) {
         return new Setting(name, label, sentence, Type.NUMBER, low, high, initial, List.of(), low >= 0, false);
     }
 
     /** A number that the program finds by itself unless it is told. */
-    static Setting found(String name, String label, String sentence, double low, double high) {
+    public static Setting found(String name, String label, String sentence, double low, double high) {
         return new Setting(name, label, sentence, Type.NUMBER, low, high, AS_NEEDED, List.of(), true, true);
     }
 
-    static Setting whole(String name, String label, String sentence, int low, int high, int initial) {
+    public static Setting whole(String name, String label, String sentence, int low, int high, int initial) {
         return new Setting(name, label, sentence, Type.WHOLE, low, high, initial, List.of(), high >= 100, false);
     }
 
-    static Setting foundWhole(String name, String label, String sentence, int low, int high) {
+    public static Setting foundWhole(String name, String label, String sentence, int low, int high) {
         return new Setting(name, label, sentence, Type.WHOLE, low, high, AS_NEEDED, List.of(), high >= 100, true);
     }
 
     /** @param choices value, words, value, words …; the first is the initial one */
-    static Setting choice(String name, String label, String sentence, String... choices) {
+    public static Setting choice(String name, String label, String sentence, String... choices) {
         List<Choice> all = java.util.stream.IntStream.range(0, choices.length / 2)
                 .mapToObj(i -> new Choice(choices[2 * i], choices[2 * i + 1]))
                 .toList();
@@ -74,16 +74,16 @@ public record Setting(
     }
 
     /** @param yes and {@code no}: the two values in words */
-    static Setting yes(String name, String label, String sentence, Boolean initial, String yes, String no) {
+    public static Setting yes(String name, String label, String sentence, Boolean initial, String yes, String no) {
         List<Choice> words = List.of(new Choice("true", yes), new Choice("false", no));
         return new Setting(name, label, sentence, Type.YES_NO, 0, 0, initial, words, false, false);
     }
 
-    static Setting numbers(String name, String label, String sentence) {
+    public static Setting numbers(String name, String label, String sentence) {
         return new Setting(name, label, sentence, Type.NUMBERS, 0, 0, List.of(), List.of(), false, false);
     }
 
-    static Setting of(Type type, String name, String label, String sentence) {
+    public static Setting of(Type type, String name, String label, String sentence) {
         return new Setting(name, label, sentence, type, 0, 0, null, List.of(), false, false);
     }
 
@@ -164,7 +164,7 @@ public record Setting(
         };
     }
 
-    static List<Setting> all(List<Setting> first, Setting... more) {
+    public static List<Setting> all(List<Setting> first, Setting... more) {
         return java.util.stream.Stream.concat(Arrays.stream(more), first.stream())
                 .toList();
     }

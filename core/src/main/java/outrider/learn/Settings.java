@@ -9,10 +9,10 @@ import outrider.base.BadInput;
 
 /** A value for every setting of a kind, checked. Immutable. */
 public final class Settings {
-    private final Kind kind;
+    private final Learner kind;
     private final Map<String, Object> values;
 
-    private Settings(Kind kind, Map<String, Object> values) {
+    private Settings(Learner kind, Map<String, Object> values) {
         this.kind = kind;
         this.values = values;
     }
@@ -21,7 +21,7 @@ public final class Settings {
      * @param given by name; what is left out or null takes its initial value
      * @throws BadInput naming a setting that the kind does not have, that is missing, or that is out of range
      */
-    public static Settings of(Kind kind, Map<String, ?> given) {
+    public static Settings of(Learner kind, Map<String, ?> given) {
         for (String name : given.keySet()) {
             if (kind.settings().stream().noneMatch(setting -> setting.name().equals(name))) {
                 throw BadInput.of(
@@ -43,7 +43,7 @@ public final class Settings {
         return new Settings(kind, values);
     }
 
-    public static Settings initial(Kind kind) {
+    public static Settings initial(Learner kind) {
         return of(kind, Map.of());
     }
 
@@ -83,6 +83,16 @@ public final class Settings {
     @SuppressWarnings("unchecked")
     public List<Long> candidates(String name) {
         return (List<Long>) values.get(name);
+    }
+
+    /** The columns that settings of type column name, of kinds that read no inputs. */
+    public List<String> namedColumns() {
+        List<String> names = new ArrayList<>();
+        for (Setting setting : kind.settings()) {
+            if (setting.type() == Setting.Type.COLUMN) names.add(text(setting.name()));
+            if (setting.type() == Setting.Type.COLUMNS) names.addAll(texts(setting.name()));
+        }
+        return names;
     }
 
     /** Every setting's value, in order. */

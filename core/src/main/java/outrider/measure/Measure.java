@@ -2,32 +2,35 @@ package outrider.measure;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.function.ToDoubleFunction;
 import outrider.base.Undefined;
 
-/** The measures at a threshold by their JSON names (METHODS section 2). */
+/** The measures at a threshold by their JSON names (METHODS section 2); what each is called and says stands in the glossary. */
 public enum Measure {
-    ACCURACY("accuracy"),
-    BALANCED_ACCURACY("balancedAccuracy"),
-    RECALL("recall"),
-    SPECIFICITY("specificity"),
-    PRECISION("precision"),
-    NEGATIVE_PREDICTIVE_VALUE("negativePredictiveValue"),
-    F1("f1"),
-    F2("f2"),
-    F_HALF("fHalf"),
-    KAPPA("kappa"),
-    MCC("mcc"),
-    YOUDEN("youden"),
-    LIFT("lift"),
-    DEPTH("depth"),
-    MACRO_PRECISION("macroPrecision"),
-    MACRO_RECALL("macroRecall"),
-    MACRO_F1("macroF1");
+    ACCURACY("accuracy", Cells::accuracy),
+    BALANCED_ACCURACY("balancedAccuracy", Cells::balancedAccuracy),
+    RECALL("recall", Cells::recall),
+    SPECIFICITY("specificity", Cells::specificity),
+    PRECISION("precision", Cells::precision),
+    NEGATIVE_PREDICTIVE_VALUE("negativePredictiveValue", Cells::negativePredictiveValue),
+    F1("f1", cells -> cells.f(1)),
+    F2("f2", cells -> cells.f(4)),
+    F_HALF("fHalf", cells -> cells.f(0.25)),
+    KAPPA("kappa", Cells::kappa),
+    MCC("mcc", Cells::mcc),
+    YOUDEN("youden", Cells::youden),
+    LIFT("lift", Cells::lift),
+    DEPTH("depth", Cells::depth),
+    MACRO_PRECISION("macroPrecision", Cells::macroPrecision),
+    MACRO_RECALL("macroRecall", Cells::macroRecall),
+    MACRO_F1("macroF1", Cells::macroF1);
 
     private final String jsonName;
+    private final ToDoubleFunction<Cells> formula;
 
-    Measure(String jsonName) {
+    Measure(String jsonName, ToDoubleFunction<Cells> formula) {
         this.jsonName = jsonName;
+        this.formula = formula;
     }
 
     public String jsonName() {
@@ -36,25 +39,7 @@ public enum Measure {
 
     /** NaN where undefined. */
     public double of(Cells cells) {
-        return switch (this) {
-            case ACCURACY -> cells.accuracy();
-            case BALANCED_ACCURACY -> cells.balancedAccuracy();
-            case RECALL -> cells.recall();
-            case SPECIFICITY -> cells.specificity();
-            case PRECISION -> cells.precision();
-            case NEGATIVE_PREDICTIVE_VALUE -> cells.negativePredictiveValue();
-            case F1 -> cells.f(1);
-            case F2 -> cells.f(4);
-            case F_HALF -> cells.f(0.25);
-            case KAPPA -> cells.kappa();
-            case MCC -> cells.mcc();
-            case YOUDEN -> cells.youden();
-            case LIFT -> cells.lift();
-            case DEPTH -> cells.depth();
-            case MACRO_PRECISION -> cells.macroPrecision();
-            case MACRO_RECALL -> cells.macroRecall();
-            case MACRO_F1 -> cells.macroF1();
-        };
+        return formula.applyAsDouble(cells);
     }
 
     /** The cells and every measure by JSON name; undefined ones are null. */

@@ -10,8 +10,7 @@ import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.learn.Fitted;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
 import outrider.learn.Model;
 import outrider.learn.OutOfFold;
 import outrider.learn.Settings;
@@ -50,10 +49,10 @@ public final class Search {
      * @param depth of {@link Measure#CAPTURE}, a share of the population; else not read
      * @param folds of training
      */
-    public record Plan(List<Kind> kinds, Measure measure, double depth, int folds, long seed) {
+    public record Plan(List<Learner> kinds, Measure measure, double depth, int folds, long seed) {
         /** @throws BadInput naming the field that will not do */
         public Plan {
-            if (kinds == null || kinds.isEmpty() || !kinds.stream().allMatch(Kind::takesInputs)) {
+            if (kinds == null || kinds.isEmpty() || !kinds.stream().allMatch(Learner::takesInputs)) {
                 throw BadInput.of("kinds", "are " + kinds, "choose at least one that learns from columns");
             }
             if (measure == null) throw BadInput.of("measure", "is missing", "choose one");
@@ -74,7 +73,7 @@ public final class Search {
      */
     public record Trial(
             int number,
-            Kind kind,
+            Learner kind,
             Map<String, Object> settings,
             Double value,
             Double standardError,
@@ -87,17 +86,17 @@ public final class Search {
     /** What to try next, at first each kind as it comes, the fastest first; null where nothing new could be found. */
     public static Trial next(Plan plan, int inputs, List<Trial> done) {
         int number = done.size();
-        List<Kind> kinds = plan.kinds().stream()
-                .sorted(Comparator.comparingInt(Kind::cost))
+        List<Learner> kinds = plan.kinds().stream()
+                .sorted(Comparator.comparingInt(Learner::cost))
                 .toList();
         if (number < kinds.size()) {
-            Kind kind = kinds.get(number);
+            Learner kind = kinds.get(number);
             return proposed(number, kind, Settings.initial(kind));
         }
         RandomStream random = new Seeds(plan.seed()).stream("trial/" + number);
         List<Trial> best = ranked(done);
         for (int attempt = 0; attempt < ATTEMPTS; attempt++) {
-            Kind kind = drawn(kinds, random);
+            Learner kind = drawn(kinds, random);
             Settings settings;
             if (best.isEmpty() || random.nextDouble() < 0.5) {
                 settings = Space.random(kind, inputs, random);
@@ -113,13 +112,13 @@ public final class Search {
     }
 
     /** The faster half of the kinds is drawn twice as often. */
-    private static Kind drawn(List<Kind> byCost, RandomStream random) {
+    private static Learner drawn(List<Learner> byCost, RandomStream random) {
         int fast = (byCost.size() + 1) / 2;
         int at = random.nextInt(byCost.size() + fast);
         return byCost.get(at < byCost.size() ? at : at - byCost.size());
     }
 
-    private static Trial proposed(int number, Kind kind, Settings settings) {
+    private static Trial proposed(int number, Learner kind, Settings settings) {
         return new Trial(number, kind, settings.values(), null, null, null, 0, null);
     }
 
@@ -139,9 +138,11 @@ public final class Search {
         Settings settled;
         try {
             settled = settings.asNeeded("penalty")
-                    ? Fitted.settled(
-                            settings,
-                            Training.of(trial.kind(), settings, data, balance, workers, progress.part(0, 0.5, "")))
+                    ? trial.kind()
+                            .settled(
+                                    settings,
+                                    Training.of(
+                                            trial.kind(), settings, data, balance, workers, progress.part(0, 0.5, "")))
                     : settings;
         } catch (BadInput e) {
             return refused(trial, settings, e);

@@ -10,7 +10,7 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import outrider.base.Seeds;
 import outrider.learn.Cases;
-import outrider.learn.Kind;
+import outrider.learn.Learners;
 import outrider.learn.Model;
 import outrider.learn.Settings;
 import outrider.prepare.TrainingData;
@@ -44,7 +44,8 @@ class ContributionsTest {
                 all.table().column("a"),
                 all.table().column("b"),
                 all.table().column("noise"));
-        Model model = Cases.train(Kind.BOOSTED, Settings.of(Kind.BOOSTED, Map.of("leafRecords", 8)), data, 1);
+        Model model = Cases.train(
+                Learners.named("boosted"), Settings.of(Learners.named("boosted"), Map.of("leafRecords", 8)), data, 1);
         int record = 42;
         Contributions found =
                 Contributions.of(model, data.table(), record, BACKGROUND, 400, new Seeds(1).stream("orders"));

@@ -56,7 +56,7 @@ public final class Cases {
         return new TrainingData(table, inputs, IntStream.range(0, y.length).toArray(), y, null, 11);
     }
 
-    public static Model train(Kind kind, Settings settings, TrainingData data, int threads) {
+    public static Model train(Learner kind, Settings settings, TrainingData data, int threads) {
         return Training.of(kind, settings, data, Balance.NONE, new Workers(threads), Progress.NONE);
     }
 

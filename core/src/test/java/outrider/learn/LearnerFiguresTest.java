@@ -15,6 +15,8 @@ import outrider.base.Workers;
 import outrider.learn.calibrate.IsotonicMap;
 import outrider.learn.linear.LeastSquares;
 import outrider.learn.linear.LinearFit;
+import outrider.learn.linear.LinearModel;
+import outrider.learn.neighbour.NeighbourModel;
 import outrider.prepare.Design;
 import outrider.prepare.Matrix;
 import outrider.prepare.TrainingData;
@@ -70,7 +72,12 @@ class LearnerFiguresTest {
         TrainingData data =
                 Cases.data(y, new NumberColumn("x", x), new CategoryColumn("level", level, List.of("p", "q")));
         double[] score = Cases.score(
-                Cases.train(Kind.BAYES, Settings.of(Kind.BAYES, Map.of("calibration", "none")), data, 1), data);
+                Cases.train(
+                        Learners.named("bayes"),
+                        Settings.of(Learners.named("bayes"), Map.of("calibration", "none")),
+                        data,
+                        1),
+                data);
         double own = 5.84;
         double[] mean = {7 / 3.0, 5.5};
         double[] variance = {14 / 9.0 + 1e-9 * own, 6.25 + 1e-9 * own};
@@ -95,8 +102,8 @@ class LearnerFiguresTest {
                 MIXED.table().column("a"),
                 MIXED.table().column("noise"),
                 MIXED.table().column("level"));
-        Settings settings = Settings.of(Kind.NEIGHBOURS, Map.of("neighbours", 25, "byDistance", false));
-        NeighbourModel model = (NeighbourModel) Cases.train(Kind.NEIGHBOURS, settings, data, 1);
+        Settings settings = Settings.of(Learners.named("neighbours"), Map.of("neighbours", 25, "byDistance", false));
+        NeighbourModel model = (NeighbourModel) Cases.train(Learners.named("neighbours"), settings, data, 1);
         double[] score = Cases.score(model, data);
         Matrix x = model.preparation().apply(data.table(), data.rows()).matrix();
         double[] deviation = model.scaling().deviation();
@@ -128,26 +135,32 @@ class LearnerFiguresTest {
             y[i] = (byte) (a[i] * b[i] > 0 ? 1 : 0);
         }
         TrainingData data = Cases.data(y, new NumberColumn("a", a), new NumberColumn("b", b));
-        assertThat(auc(Kind.LOGISTIC, Map.of(), data)).isLessThan(0.6);
-        assertThat(auc(Kind.NETWORK, Map.of("units", 8, "decay", 0.0001, "starts", 3, "steps", 300), data))
+        assertThat(auc(Learners.named("logistic"), Map.of(), data)).isLessThan(0.6);
+        assertThat(auc(Learners.named("network"), Map.of("units", 8, "decay", 0.0001, "starts", 3, "steps", 300), data))
                 .isGreaterThan(0.95);
-        assertThat(auc(Kind.NETWORK, Map.of("activation", "logistic", "units", 8, "decay", 0, "steps", 400), data))
+        assertThat(auc(
+                        Learners.named("network"),
+                        Map.of("activation", "logistic", "units", 8, "decay", 0, "steps", 400),
+                        data))
                 .isGreaterThan(0.9);
-        assertThat(auc(Kind.FOREST, Map.of("trees", 40, "columnsTried", 1), data))
+        assertThat(auc(Learners.named("forest"), Map.of("trees", 40, "columnsTried", 1), data))
                 .isGreaterThan(0.95);
     }
 
-    private static double auc(Kind kind, Map<String, Object> settings, TrainingData data) {
+    private static double auc(Learner kind, Map<String, Object> settings, TrainingData data) {
         double[] score = Cases.score(Cases.train(kind, Settings.of(kind, settings), data, 2), data);
         return Ranking.of(score, data.outcome()).auc();
     }
 
     @Test
     void aPenaltyOnAbsolutesPullsSlopesTowardsZero() {
-        Settings lasso = Settings.of(Kind.MARGIN, Map.of("penaltyForm", "absolutes", "penalty", 0.05, "loss", "log"));
-        double[] slopes =
-                ((LinearModel) Cases.train(Kind.MARGIN, lasso, MIXED, 1)).fit().slopes();
-        double[] loose = ((LinearModel) Cases.train(Kind.MARGIN, Settings.initial(Kind.MARGIN), MIXED, 1))
+        Settings lasso = Settings.of(
+                Learners.named("margin"), Map.of("penaltyForm", "absolutes", "penalty", 0.05, "loss", "log"));
+        double[] slopes = ((LinearModel) Cases.train(Learners.named("margin"), lasso, MIXED, 1))
+                .fit()
+                .slopes();
+        double[] loose = ((LinearModel)
+                        Cases.train(Learners.named("margin"), Settings.initial(Learners.named("margin")), MIXED, 1))
                 .fit()
                 .slopes();
         assertThat(Arrays.stream(slopes).map(Math::abs).sum())
@@ -171,8 +184,9 @@ class LearnerFiguresTest {
 
     @Test
     void nearestNeighboursThatRememberAChoiceKeepTheRate() {
-        Settings few = Settings.of(Kind.NEIGHBOURS, Map.of("remembered", 150, "neighbours", 60, "byDistance", false));
-        NeighbourModel model = (NeighbourModel) Cases.train(Kind.NEIGHBOURS, few, MIXED, 1);
+        Settings few = Settings.of(
+                Learners.named("neighbours"), Map.of("remembered", 150, "neighbours", 60, "byDistance", false));
+        NeighbourModel model = (NeighbourModel) Cases.train(Learners.named("neighbours"), few, MIXED, 1);
         assertThat(model.neighbours().records()).isEqualTo(150);
         double votes = Arrays.stream(model.neighbours().weight()).sum();
         assertThat(votes).isCloseTo(900, within(1e-6));

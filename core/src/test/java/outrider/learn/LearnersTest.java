@@ -14,12 +14,12 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
-import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Seeds;
 import outrider.base.Workers;
+import outrider.learn.linear.LogisticModel;
 import outrider.prepare.TrainingData;
 import outrider.rank.Ranking;
 import outrider.split.Balance;
@@ -30,24 +30,24 @@ import outrider.table.NumberColumn;
 class LearnersTest {
     private static final TrainingData MIXED = Cases.mixed(900, 4);
 
-    static List<Kind> fitted() {
-        return Arrays.stream(Kind.values()).filter(Kind::takesInputs).toList();
+    static List<Learner> fitted() {
+        return Learners.fitted();
     }
 
-    private static Settings small(Kind kind) {
-        return switch (kind) {
-            case FOREST -> Settings.of(kind, Map.of("trees", 12));
-            case BOOSTED -> Settings.of(kind, Map.of("rounds", 40, "leafRecords", 5));
-            case LOGISTIC -> Settings.of(kind, Map.of("choose", "both", "curves", true));
-            case NEIGHBOURS -> Settings.of(kind, Map.of("neighbours", 30, "remembered", 500));
-            case TREE -> Settings.of(kind, Map.of("leafRecords", 5));
+    private static Settings small(Learner kind) {
+        return switch (kind.name()) {
+            case "forest" -> Settings.of(kind, Map.of("trees", 12));
+            case "boosted" -> Settings.of(kind, Map.of("rounds", 40, "leafRecords", 5));
+            case "logistic" -> Settings.of(kind, Map.of("choose", "both", "curves", true));
+            case "neighbours" -> Settings.of(kind, Map.of("neighbours", 30, "remembered", 500));
+            case "tree" -> Settings.of(kind, Map.of("leafRecords", 5));
             default -> Settings.initial(kind);
         };
     }
 
     @ParameterizedTest
     @MethodSource("fitted")
-    void learnsAndGivesTheSameBitsOnOneThreadAndOnTwo(Kind kind) {
+    void learnsAndGivesTheSameBitsOnOneThreadAndOnTwo(Learner kind) {
         Settings settings = small(kind);
         double[] one = Cases.score(Cases.train(kind, settings, MIXED, 1), MIXED);
         double[] two = Cases.score(Cases.train(kind, settings, MIXED, 2), MIXED);
@@ -64,16 +64,16 @@ class LearnersTest {
     }
 
     /** Kinds that give probabilities that ought to be right; those of naive Bayes are over-confident by its nature. */
-    static List<Kind> calibrated() {
-        List<Kind> margins = List.of(Kind.LEAST_SQUARES, Kind.MARGIN);
+    static List<Learner> calibrated() {
+        List<Learner> margins = List.of(Learners.named("leastSquares"), Learners.named("margin"));
         return fitted().stream()
-                .filter(kind -> kind != Kind.BAYES && !margins.contains(kind))
+                .filter(kind -> kind != Learners.named("bayes") && !margins.contains(kind))
                 .toList();
     }
 
     @ParameterizedTest
     @MethodSource("calibrated")
-    void probabilitiesAreThoseOfAllOfTrainingHoweverEventsAreWeighed(Kind kind) {
+    void probabilitiesAreThoseOfAllOfTrainingHoweverEventsAreWeighed(Learner kind) {
         assertThat(Cases.train(kind, small(kind), MIXED, 1).probability()).isTrue();
         for (Balance.Method method : Balance.Method.values()) {
             Balance balance = new Balance(method, 0.6);
@@ -150,7 +150,7 @@ class LearnersTest {
 
     @ParameterizedTest(name = "{0}, {1}")
     @MethodSource("oddCases")
-    void oddDataGetsAnAnswerOrARefusalByName(Kind kind, String name) {
+    void oddDataGetsAnAnswerOrARefusalByName(Learner kind, String name) {
         TrainingData data = odd(name);
         for (Settings settings : List.of(Settings.initial(kind), small(kind))) {
             Throwable refusal = catchThrowable(() -> {
@@ -169,7 +169,7 @@ class LearnersTest {
 
     @ParameterizedTest
     @MethodSource("fitted")
-    void unseenLevelsAndMissingValuesAreScored(Kind kind) {
+    void unseenLevelsAndMissingValuesAreScored(Learner kind) {
         Model model = Cases.train(kind, small(kind), MIXED, 1);
         int[] level = {4, -1, 0};
         TrainingData other = Cases.data(
@@ -185,8 +185,8 @@ class LearnersTest {
     }
 
     @ParameterizedTest
-    @EnumSource(Kind.class)
-    void everySettingHasARangeADefaultAndASentenceAndIsRefusedOutsideIt(Kind kind) {
+    @MethodSource("outrider.learn.Learners#all")
+    void everySettingHasARangeADefaultAndASentenceAndIsRefusedOutsideIt(Learner kind) {
         for (Setting setting : kind.settings()) {
             assertThat(setting.sentence()).as(setting.name()).endsWith(".").hasSizeGreaterThan(10);
             if (setting.mayBeFound()) {
@@ -207,14 +207,21 @@ class LearnersTest {
     @Test
     void calibrationOnOutOfFoldScoresMakesAMarginAProbability() {
         for (String way : List.of("logistic", "isotonic")) {
-            Settings settings = Settings.of(Kind.MARGIN, Map.of("calibration", way, "curves", true));
-            Fitted fitted =
-                    Fitted.of(Kind.MARGIN, settings, MIXED, Balance.NONE, 5, List.of(), Workers.ALONE, Progress.NONE);
+            Settings settings = Settings.of(Learners.named("margin"), Map.of("calibration", way, "curves", true));
+            Fitted fitted = Fitted.of(
+                    Learners.named("margin"),
+                    settings,
+                    MIXED,
+                    Balance.NONE,
+                    5,
+                    List.of(),
+                    Workers.ALONE,
+                    Progress.NONE);
             assertThat(fitted.model().probability()).isTrue();
             double mean = Arrays.stream(fitted.outOfFold()).average().orElseThrow();
             assertThat(mean).isCloseTo(MIXED.rate(), within(0.01));
             Settings plain = settings.with("calibration", "none");
-            double[] margin = Cases.score(Cases.train(Kind.MARGIN, plain, MIXED, 1), MIXED);
+            double[] margin = Cases.score(Cases.train(Learners.named("margin"), plain, MIXED, 1), MIXED);
             double[] probability = Cases.score(fitted.model(), MIXED);
             for (int i = 1; i < margin.length; i++) {
                 double rises = (margin[i] - margin[i - 1]) * (probability[i] - probability[i - 1]);
@@ -227,15 +234,16 @@ class LearnersTest {
     void aStackedBlendIsNoWorseThanItsMembersOutOfFold() {
         List<Fitted.Member> members = new ArrayList<>();
         double best = 0;
-        for (Kind kind : List.of(Kind.LOGISTIC, Kind.FOREST)) {
+        for (Learner kind : List.of(Learners.named("logistic"), Learners.named("forest"))) {
             Fitted fitted =
                     Fitted.of(kind, small(kind), MIXED, Balance.NONE, 5, List.of(), Workers.ALONE, Progress.NONE);
             members.add(new Fitted.Member(kind.words(), fitted.model(), fitted.outOfFold()));
             best = Math.max(
                     best, Ranking.of(fitted.outOfFold(), MIXED.outcome()).auc());
         }
-        Settings settings = Settings.of(Kind.BLEND, Map.of("members", List.of(1, 2)));
-        Fitted blend = Fitted.of(Kind.BLEND, settings, MIXED, Balance.NONE, 5, members, Workers.ALONE, Progress.NONE);
+        Settings settings = Settings.of(Learners.named("blend"), Map.of("members", List.of(1, 2)));
+        Fitted blend = Fitted.of(
+                Learners.named("blend"), settings, MIXED, Balance.NONE, 5, members, Workers.ALONE, Progress.NONE);
         assertThat(Ranking.of(blend.outOfFold(), MIXED.outcome()).auc()).isGreaterThan(best - 0.01);
     }
 
@@ -252,7 +260,8 @@ class LearnersTest {
             level[i] = random.nextInt(300);
         }
         TrainingData data = Cases.data(y, new CategoryColumn("area", level, levels));
-        LogisticModel model = (LogisticModel) Cases.train(Kind.LOGISTIC, Settings.initial(Kind.LOGISTIC), data, 1);
+        LogisticModel model = (LogisticModel)
+                Cases.train(Learners.named("logistic"), Settings.initial(Learners.named("logistic")), data, 1);
         double[] inFold = model.preparation().apply(data.table(), data.rows()).values();
         double[] outOfFold =
                 model.preparation().applyTraining(data, data.rows()).values();
@@ -263,8 +272,8 @@ class LearnersTest {
     @Test
     void stepwiseFindsTheColumnsThatMatterAndItsCriterionFalls() {
         for (String way : List.of("forward", "backward", "both")) {
-            Settings settings = Settings.of(Kind.LOGISTIC, Map.of("choose", way, "criterion", "BIC"));
-            LogisticModel model = (LogisticModel) Cases.train(Kind.LOGISTIC, settings, MIXED, 1);
+            Settings settings = Settings.of(Learners.named("logistic"), Map.of("choose", way, "criterion", "BIC"));
+            LogisticModel model = (LogisticModel) Cases.train(Learners.named("logistic"), settings, MIXED, 1);
             assertThat(model.columns()).contains("b").doesNotContain("noise", "constant");
             assertThat(model.columns()).doesNotContainSequence("a", "copy of a");
             for (int i = 1; i < model.path().size(); i++) {
@@ -278,7 +287,7 @@ class LearnersTest {
 
     @ParameterizedTest
     @MethodSource("fitted")
-    void stopsWhenCancelled(Kind kind) {
+    void stopsWhenCancelled(Learner kind) {
         Progress cancelled = new Progress() {
             @Override
             public void report(double share, String step) {}

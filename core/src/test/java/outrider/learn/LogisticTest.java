@@ -14,8 +14,8 @@ import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.learn.linear.Coefficient;
 import outrider.learn.linear.LogisticFit;
+import outrider.learn.linear.LogisticModel;
 import outrider.learn.linear.LogisticRegression;
 import outrider.prepare.Matrix;
 import outrider.prepare.TrainingData;
@@ -53,7 +53,7 @@ class LogisticTest {
             assertThat(fit.standardErrors() == null).isEqualTo(lambda > 0);
             if (lambda > 0) continue;
             Vectors.assertHolds(expected.get("standardErrors"), fit.standardErrors(), tolerance);
-            List<Coefficient> table = Coefficient.table(fit, List.of("a", "b", "c", "d"));
+            List<Coefficient> table = fit.table(List.of("a", "b", "c", "d"));
             Vectors.assertHolds(
                     expected.get("z"), table.stream().map(Coefficient::z).toList(), tolerance);
             Vectors.assertHolds(
@@ -209,8 +209,9 @@ class LogisticTest {
     }
 
     private static LogisticFit logistic(TrainingData data, Balance balance) {
-        Settings settings = Settings.initial(Kind.LOGISTIC);
-        return ((LogisticModel) Training.of(Kind.LOGISTIC, settings, data, balance, Workers.ALONE, Progress.NONE))
+        Settings settings = Settings.initial(Learners.named("logistic"));
+        return ((LogisticModel)
+                        Training.of(Learners.named("logistic"), settings, data, balance, Workers.ALONE, Progress.NONE))
                 .fit();
     }
 }

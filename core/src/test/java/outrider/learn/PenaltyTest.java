@@ -9,12 +9,14 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.LogLoss;
 import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
+import outrider.learn.linear.LinearModel;
+import outrider.learn.linear.LogisticModel;
 import outrider.learn.linear.PenaltyPath;
 import outrider.prepare.TrainingData;
 import outrider.split.Balance;
@@ -29,8 +31,13 @@ class PenaltyTest {
     private static final Workers WORKERS = new Workers(2);
 
     private static LogisticModel logistic(TrainingData data, Map<String, Object> settings, Balance balance) {
-        return (LogisticModel)
-                Training.of(Kind.LOGISTIC, Settings.of(Kind.LOGISTIC, settings), data, balance, WORKERS, Progress.NONE);
+        return (LogisticModel) Training.of(
+                Learners.named("logistic"),
+                Settings.of(Learners.named("logistic"), settings),
+                data,
+                balance,
+                WORKERS,
+                Progress.NONE);
     }
 
     private static PenaltyPath path(TrainingData data) {
@@ -84,8 +91,9 @@ class PenaltyTest {
         byte[] y = data.outcomeOf(data.rows());
         byte[] fold = OutOfFold.folds(data, 5);
         for (PenaltyPath.Point point : path.tried()) {
-            Settings given = Settings.of(Kind.LOGISTIC, Map.of("penalty", point.penalty()));
-            double[] score = OutOfFold.of(Kind.LOGISTIC, given, data, Balance.NONE, fold, WORKERS, Progress.NONE)
+            Settings given = Settings.of(Learners.named("logistic"), Map.of("penalty", point.penalty()));
+            double[] score = OutOfFold.of(
+                            Learners.named("logistic"), given, data, Balance.NONE, fold, WORKERS, Progress.NONE)
                     .scores();
             double loss = IntStream.range(0, y.length)
                     .mapToDouble(i -> {
@@ -106,8 +114,8 @@ class PenaltyTest {
     @Test
     void leastSquaresTakesWhatErrsLeast() {
         TrainingData data = Zoo.SURVEY.make(0.08).data(2);
-        LinearModel model =
-                (LinearModel) Cases.train(Kind.LEAST_SQUARES, Settings.initial(Kind.LEAST_SQUARES), data, 2);
+        LinearModel model = (LinearModel)
+                Cases.train(Learners.named("leastSquares"), Settings.initial(Learners.named("leastSquares")), data, 2);
         PenaltyPath path = model.penalties();
         assertThat(path.why()).isEqualTo(PenaltyPath.Reason.LOWEST_ERROR);
         double least =
@@ -164,15 +172,14 @@ class PenaltyTest {
     }
 
     @ParameterizedTest
-    @EnumSource(
-            value = Kind.class,
-            names = {"LOGISTIC", "LEAST_SQUARES", "BOOSTED"})
-    void foldsAreToldWhatWasFoundForAllOfTraining(Kind kind) {
+    @ValueSource(strings = {"logistic", "leastSquares", "boosted"})
+    void foldsAreToldWhatWasFoundForAllOfTraining(String name) {
+        Learner kind = Learners.named(name);
         TrainingData data = Zoo.SURVEY.make(0.08).data(2);
         Settings initial = Settings.initial(kind);
-        Settings settled = Fitted.settled(initial, Cases.train(kind, initial, data, 2));
+        Settings settled = kind.settled(initial, Cases.train(kind, initial, data, 2));
         assertThat(settled).isNotEqualTo(initial);
-        if (kind == Kind.BOOSTED) {
+        if (kind == Learners.named("boosted")) {
             assertThat(settled.whole("patience")).isZero();
             assertThat(settled.whole("rounds")).isBetween(2, initial.whole("rounds"));
             double[] whole = Cases.score(Cases.train(kind, initial, data, 2), data);
@@ -181,7 +188,8 @@ class PenaltyTest {
             assertThat(settled.asNeeded("penalty")).isFalse();
             assertThat(PenaltyPath.PENALTIES).contains(settled.number("penalty"));
         }
-        Settings said = initial.with(kind == Kind.BOOSTED ? "patience" : "penalty", kind == Kind.BOOSTED ? 0 : 3);
-        assertThat(Fitted.settled(said, Cases.train(kind, said, data, 2))).isSameAs(said);
+        Settings said = initial.with(
+                kind == Learners.named("boosted") ? "patience" : "penalty", kind == Learners.named("boosted") ? 0 : 3);
+        assertThat(kind.settled(said, Cases.train(kind, said, data, 2))).isSameAs(said);
     }
 }

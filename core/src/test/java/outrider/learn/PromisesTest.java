@@ -9,11 +9,14 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
+import outrider.learn.linear.LogisticModel;
+import outrider.learn.tree.ForestModel;
+import outrider.learn.tree.TreeModel;
 import outrider.prepare.TrainingData;
 import outrider.rank.Ranking;
 import outrider.split.Balance;
@@ -40,17 +43,16 @@ class PromisesTest {
         return new TrainingData(data.table(), data.inputs(), data.rows(), y, unit, 11);
     }
 
-    private static Fitted fit(Kind kind, Map<String, Object> settings, TrainingData data, Balance balance) {
+    private static Fitted fit(Learner kind, Map<String, Object> settings, TrainingData data, Balance balance) {
         return Fitted.of(kind, Settings.of(kind, settings), data, balance, 5, List.of(), WORKERS, Progress.NONE);
     }
 
     @ParameterizedTest
-    @EnumSource(
-            value = Kind.class,
-            names = {"LOGISTIC", "TREE", "FOREST", "BOOSTED", "NETWORK", "NEIGHBOURS", "BAYES"})
-    void weighedEventsLeaveThePlainEventRatePromised(Kind kind) {
+    @ValueSource(strings = {"logistic", "tree", "forest", "boosted", "network", "neighbours", "bayes"})
+    void weighedEventsLeaveThePlainEventRatePromised(String name) {
+        Learner kind = Learners.named(name);
         TrainingData data = rare(6000, 4, null);
-        Map<String, Object> settings = kind == Kind.FOREST ? Map.of("trees", 60) : Map.of();
+        Map<String, Object> settings = kind == Learners.named("forest") ? Map.of("trees", 60) : Map.of();
         for (Balance.Method method : List.of(Balance.Method.WEIGHTS, Balance.Method.THINNING)) {
             double[] promised =
                     fit(kind, settings, data, new Balance(method, 0.3)).outOfFold();
@@ -64,7 +66,11 @@ class PromisesTest {
     @Test
     void stepwiseChoiceCountsRecordsAndNotWeights() {
         TrainingData data = rare(5000, 22, null);
-        Model model = fit(Kind.LOGISTIC, Map.of("choose", "forward"), data, new Balance(Balance.Method.WEIGHTS, 0.4))
+        Model model = fit(
+                        Learners.named("logistic"),
+                        Map.of("choose", "forward"),
+                        data,
+                        new Balance(Balance.Method.WEIGHTS, 0.4))
                 .model();
         List<String> chosen = ((LogisticModel) model)
                 .preparation().steps().stream().map(step -> step.column()).toList();
@@ -75,7 +81,7 @@ class PromisesTest {
     void aDescriptionIsCountedInRecordsToo() {
         TrainingData data = rare(5000, 8, null);
         Model model = fit(
-                        Kind.TREE,
+                        Learners.named("tree"),
                         Map.of("pruning", "descriptionLength", "calibration", "none"),
                         data,
                         new Balance(Balance.Method.WEIGHTS, 0.4))
@@ -91,7 +97,8 @@ class PromisesTest {
         for (int i = 0; i < large.length; i++) large[i] = 1e9 * random.nextGaussian();
         Column[] columns = {data.table().column("x0"), data.table().column("x1"), new NumberColumn("large", large)};
         TrainingData beside = Cases.data(data.outcome(), columns);
-        double[] scores = fit(Kind.BAYES, Map.of(), beside, Balance.NONE).outOfFold();
+        double[] scores =
+                fit(Learners.named("bayes"), Map.of(), beside, Balance.NONE).outOfFold();
         assertThat(Ranking.of(scores, data.outcome()).auc()).isGreaterThan(0.75);
     }
 
@@ -107,8 +114,8 @@ class PromisesTest {
             x[i] = 3 * y[i] + random.nextGaussian();
         }
         for (int c = 0; c < copies.length; c++) copies[c] = new NumberColumn("copy" + c, x);
-        double[] scores =
-                fit(Kind.BAYES, Map.of(), Cases.data(y, copies), Balance.NONE).outOfFold();
+        double[] scores = fit(Learners.named("bayes"), Map.of(), Cases.data(y, copies), Balance.NONE)
+                .outOfFold();
         assertThat(Arrays.stream(scores).distinct().count()).isGreaterThan(n * 9 / 10);
         assertThat(Arrays.stream(scores).max().orElseThrow()).isLessThan(1);
     }
@@ -124,7 +131,7 @@ class PromisesTest {
             x[i] = random.nextGaussian();
         }
         TrainingData data = Cases.data(y, new NumberColumn("x", x));
-        double[] scores = fit(Kind.LOGISTIC, Map.of("calibration", "isotonic"), data, Balance.NONE)
+        double[] scores = fit(Learners.named("logistic"), Map.of("calibration", "isotonic"), data, Balance.NONE)
                 .outOfFold();
         assertThat(Ranking.of(scores, y).auc()).isLessThan(0.54);
         assertThat(Arrays.stream(scores).min().orElseThrow()).isGreaterThan(0);
@@ -155,7 +162,7 @@ class PromisesTest {
                 .toArray(Column[]::new);
         TrainingData plain = Cases.data(y, columns);
         TrainingData data = new TrainingData(plain.table(), plain.inputs(), plain.rows(), y, unit, 11);
-        Fitted forest = fit(Kind.FOREST, Map.of("trees", 60), data, Balance.NONE);
+        Fitted forest = fit(Learners.named("forest"), Map.of("trees", 60), data, Balance.NONE);
         assertThat(((ForestModel) forest.model()).outOfBagAuc()).isBetween(0.35, 0.62);
         assertThat(Ranking.of(forest.outOfFold(), y).auc()).isBetween(0.35, 0.62);
     }
@@ -176,6 +183,7 @@ class PromisesTest {
                 new TrainingData(new Table(plain.table().columns(), null), plain.inputs(), plain.rows(), y, unit, 11);
         byte[] fold = OutOfFold.folds(data, 10);
         assertThat(OutOfFold.count(fold)).isEqualTo(3);
-        assertThat(fit(Kind.LOGISTIC, Map.of(), data, Balance.NONE).outOfFold()).hasSize(n);
+        assertThat(fit(Learners.named("logistic"), Map.of(), data, Balance.NONE).outOfFold())
+                .hasSize(n);
     }
 }

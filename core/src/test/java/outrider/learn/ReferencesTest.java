@@ -6,6 +6,11 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import outrider.learn.reference.BaseRate;
+import outrider.learn.reference.CoinToss;
+import outrider.learn.reference.GroupRates;
+import outrider.learn.reference.Nobody;
+import outrider.learn.supplied.SuppliedScore;
 import outrider.table.CategoryColumn;
 import outrider.table.NumberColumn;
 import outrider.table.Table;

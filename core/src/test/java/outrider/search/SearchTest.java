@@ -10,14 +10,18 @@ import org.junit.jupiter.api.Test;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.learn.Cases;
-import outrider.learn.Kind;
+import outrider.learn.Learners;
 import outrider.prepare.TrainingData;
 import outrider.split.Balance;
 
 class SearchTest {
     private static final TrainingData DATA = Cases.mixed(300, 3);
-    private static final Search.Plan PLAN =
-            new Search.Plan(List.of(Kind.LOGISTIC, Kind.TREE, Kind.BAYES), Search.Measure.AUC, 0, 3, 5);
+    private static final Search.Plan PLAN = new Search.Plan(
+            List.of(Learners.named("logistic"), Learners.named("tree"), Learners.named("bayes")),
+            Search.Measure.AUC,
+            0,
+            3,
+            5);
 
     private static void go(List<Search.Trial> done, int count, int threads) {
         while (done.size() < count) {
@@ -41,7 +45,7 @@ class SearchTest {
         assertThat(whole.subList(0, 3))
                 .extracting(Search.Trial::kind)
                 .as("each kind as it comes, the fastest first")
-                .containsExactly(Kind.BAYES, Kind.LOGISTIC, Kind.TREE);
+                .containsExactly(Learners.named("bayes"), Learners.named("logistic"), Learners.named("tree"));
         assertThat(whole)
                 .extracting(trial -> List.of(trial.kind(), trial.settings()))
                 .doesNotHaveDuplicates();
@@ -59,14 +63,14 @@ class SearchTest {
     }
 
     private static Search.Trial trial(int number, Double value, Double error, long size) {
-        return new Search.Trial(number, Kind.TREE, Map.of(), value, error, null, size, null);
+        return new Search.Trial(number, Learners.named("tree"), Map.of(), value, error, null, size, null);
     }
 
     @Test
     void aPlanThatWillNotDoIsRefusedByName() {
         assertThatThrownBy(() -> new Search.Plan(List.of(), Search.Measure.AUC, 0, 5, 1))
                 .hasMessageContaining("kinds");
-        assertThatThrownBy(() -> new Search.Plan(List.of(Kind.TREE), Search.Measure.CAPTURE, 2, 5, 1))
+        assertThatThrownBy(() -> new Search.Plan(List.of(Learners.named("tree")), Search.Measure.CAPTURE, 2, 5, 1))
                 .hasMessageContaining("depth");
     }
 }

@@ -16,7 +16,8 @@ import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.learn.Fitted;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
+import outrider.learn.Learners;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
 import outrider.split.Balance;
@@ -33,10 +34,10 @@ class ZooTest {
     static Stream<Arguments> everyKindOnEveryTable() {
         return Arrays.stream(Zoo.values())
                 .flatMap(zoo ->
-                        Arrays.stream(Kind.values()).filter(Kind::takesInputs).map(kind -> Arguments.of(zoo, kind)));
+                        Learners.all().stream().filter(Learner::takesInputs).map(kind -> Arguments.of(zoo, kind)));
     }
 
-    private static double[] scores(Kind kind, WildTable wild, int threads) {
+    private static double[] scores(Learner kind, WildTable wild, int threads) {
         Workers workers = new Workers(threads);
         Fitted fitted = Fitted.of(
                 kind, Settings.initial(kind), wild.data(1), Balance.NONE, 3, List.of(), workers, Progress.NONE);
@@ -48,7 +49,7 @@ class ZooTest {
 
     @ParameterizedTest
     @MethodSource
-    void everyKindOnEveryTable(Zoo zoo, Kind kind) {
+    void everyKindOnEveryTable(Zoo zoo, Learner kind) {
         WildTable wild = made(zoo);
         try {
             double[] alone = scores(kind, wild, 1);
@@ -97,8 +98,8 @@ class ZooTest {
             Map<String, Object> way =
                     Map.of("column", "score " + s, "lowerIsRiskier", s % 2 == 1, "probability", s % 2 == 0);
             Fitted fitted = Fitted.of(
-                    Kind.SUPPLIED,
-                    Settings.of(Kind.SUPPLIED, way),
+                    Learners.named("supplied"),
+                    Settings.of(Learners.named("supplied"), way),
                     wild.data(1),
                     Balance.NONE,
                     3,
@@ -117,8 +118,8 @@ class ZooTest {
     void orderedCodesAreAsGoodAsTheirOrder() {
         WildTable wild = Zoo.SURVEY.make(0.6);
         Fitted fitted = Fitted.of(
-                Kind.LOGISTIC,
-                Settings.initial(Kind.LOGISTIC),
+                Learners.named("logistic"),
+                Settings.initial(Learners.named("logistic")),
                 wild.data(1),
                 Balance.NONE,
                 3,

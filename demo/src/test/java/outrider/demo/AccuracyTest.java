@@ -13,7 +13,8 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import outrider.base.Progress;
 import outrider.base.Workers;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
+import outrider.learn.Learners;
 import outrider.learn.Model;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
@@ -67,7 +68,7 @@ class AccuracyTest {
                     .toArray());
         }
 
-        private double auc(Kind kind, Map<String, ?> settings) {
+        private double auc(Learner kind, Map<String, ?> settings) {
             Model model = Training.of(kind, Settings.of(kind, settings), data, Balance.NONE, WORKERS, Progress.NONE);
             return auc(Scoring.of(model, table, parts.validation(), WORKERS, Progress.NONE));
         }
@@ -88,15 +89,20 @@ class AccuracyTest {
                         "desk_points",
                         "postal_area"));
         double ceiling = demo.ceiling();
-        double boosted = demo.auc(Kind.BOOSTED, Map.of());
-        double curves = demo.auc(Kind.LOGISTIC, Map.of("curves", true));
-        double logistic = demo.auc(Kind.LOGISTIC, Map.of());
+        double boosted = demo.auc(Learners.named("boosted"), Map.of());
+        double curves = demo.auc(Learners.named("logistic"), Map.of("curves", true));
+        double logistic = demo.auc(Learners.named("logistic"), Map.of());
         assertThat(ceiling - boosted).isLessThan(0.015);
-        assertThat(ceiling - demo.auc(Kind.FOREST, Map.of())).isLessThan(0.025);
+        assertThat(ceiling - demo.auc(Learners.named("forest"), Map.of())).isLessThan(0.025);
         assertThat(boosted - logistic).isGreaterThan(0.01);
         assertThat(curves).isBetween(logistic, boosted);
-        for (Kind kind :
-                List.of(Kind.LEAST_SQUARES, Kind.MARGIN, Kind.BAYES, Kind.NEIGHBOURS, Kind.TREE, Kind.NETWORK)) {
+        for (Learner kind : List.of(
+                Learners.named("leastSquares"),
+                Learners.named("margin"),
+                Learners.named("bayes"),
+                Learners.named("neighbours"),
+                Learners.named("tree"),
+                Learners.named("network"))) {
             assertThat(ceiling - demo.auc(kind, Map.of())).as(kind.words()).isLessThan(0.2);
         }
     }
@@ -110,8 +116,8 @@ class AccuracyTest {
                 "1",
                 Set.of("address_no", "agency_score", "house_points", "postal_area", "sample"));
         double best = 0;
-        for (Kind kind : Kind.values()) if (kind.takesInputs()) best = Math.max(best, demo.auc(kind, Map.of()));
-        assertThat(best - demo.auc(Kind.LOGISTIC, Map.of())).isLessThan(0.005);
+        for (Learner kind : Learners.all()) if (kind.takesInputs()) best = Math.max(best, demo.auc(kind, Map.of()));
+        assertThat(best - demo.auc(Learners.named("logistic"), Map.of())).isLessThan(0.005);
         assertThat(demo.ceiling()).isGreaterThan(best);
     }
 }

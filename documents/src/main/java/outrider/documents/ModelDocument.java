@@ -8,29 +8,15 @@ import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.json.JsonMapper;
+import com.fasterxml.jackson.databind.jsontype.NamedType;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import outrider.base.BadInput;
 import outrider.exchange.ScoringRecipe;
-import outrider.learn.BaseRate;
-import outrider.learn.BayesModel;
-import outrider.learn.BlendModel;
-import outrider.learn.BoostedModel;
-import outrider.learn.CalibratedModel;
-import outrider.learn.CoinToss;
-import outrider.learn.ForestModel;
-import outrider.learn.GroupRates;
-import outrider.learn.LinearModel;
-import outrider.learn.LogisticModel;
+import outrider.learn.Learners;
 import outrider.learn.Model;
-import outrider.learn.NeighbourModel;
-import outrider.learn.NetworkModel;
-import outrider.learn.Nobody;
-import outrider.learn.RebalancedModel;
-import outrider.learn.SuppliedScore;
-import outrider.learn.TreeModel;
 import outrider.learn.calibrate.Calibration;
 import outrider.learn.calibrate.IsotonicMap;
 import outrider.learn.calibrate.LogisticMap;
@@ -47,6 +33,7 @@ public final class ModelDocument {
     public static final int FORMAT = 3;
 
     private static final ObjectMapper JSON = JsonMapper.builder()
+            .registerSubtypes(models())
             .addMixIn(Model.class, Models.class)
             .addMixIn(Step.class, Steps.class)
             .addMixIn(Calibration.class, Calibrations.class)
@@ -55,24 +42,6 @@ public final class ModelDocument {
             .build();
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = LogisticModel.class, name = "logistic"),
-        @JsonSubTypes.Type(value = LinearModel.class, name = "linear"),
-        @JsonSubTypes.Type(value = BayesModel.class, name = "bayes"),
-        @JsonSubTypes.Type(value = NeighbourModel.class, name = "neighbours"),
-        @JsonSubTypes.Type(value = TreeModel.class, name = "tree"),
-        @JsonSubTypes.Type(value = ForestModel.class, name = "forest"),
-        @JsonSubTypes.Type(value = BoostedModel.class, name = "boosted"),
-        @JsonSubTypes.Type(value = NetworkModel.class, name = "network"),
-        @JsonSubTypes.Type(value = BlendModel.class, name = "blend"),
-        @JsonSubTypes.Type(value = CalibratedModel.class, name = "calibrated"),
-        @JsonSubTypes.Type(value = RebalancedModel.class, name = "rebalanced"),
-        @JsonSubTypes.Type(value = Nobody.class, name = "nobody"),
-        @JsonSubTypes.Type(value = CoinToss.class, name = "coinToss"),
-        @JsonSubTypes.Type(value = BaseRate.class, name = "baseRate"),
-        @JsonSubTypes.Type(value = GroupRates.class, name = "groupRates"),
-        @JsonSubTypes.Type(value = SuppliedScore.class, name = "supplied")
-    })
     private interface Models {}
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "step")
@@ -97,6 +66,12 @@ public final class ModelDocument {
     private record StoredRecipe(int format, ScoringRecipe recipe) {}
 
     private ModelDocument() {}
+
+    private static NamedType[] models() {
+        return Learners.models().entrySet().stream()
+                .map(e -> new NamedType(e.getValue(), e.getKey()))
+                .toArray(NamedType[]::new);
+    }
 
     /** UTF-8. */
     public static byte[] write(Model model) {

@@ -14,14 +14,15 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.MethodSource;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.exchange.ScoringRecipe;
 import outrider.learn.Fitted;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
+import outrider.learn.Learners;
 import outrider.learn.Model;
 import outrider.learn.Settings;
 import outrider.prepare.TrainingData;
@@ -63,20 +64,20 @@ class ModelDocumentTest {
                 table, List.of("x", "level", "day"), IntStream.range(0, N).toArray(), y, null, 2);
     }
 
-    private static Fitted fitted(Kind kind, Map<String, Object> settings, List<Fitted.Member> members) {
+    private static Fitted fitted(Learner kind, Map<String, Object> settings, List<Fitted.Member> members) {
         return Fitted.of(
                 kind, Settings.of(kind, settings), DATA, Balance.NONE, 5, members, Workers.ALONE, Progress.NONE);
     }
 
-    private static List<Map<String, Object>> ways(Kind kind) {
-        return switch (kind) {
-            case LOGISTIC -> List.of(Map.of("curves", true, "calibration", "isotonic"), Map.of("choose", "forward"));
-            case MARGIN -> List.of(Map.of("calibration", "logistic"), Map.of("penaltyForm", "absolutes"));
-            case FOREST -> List.of(Map.of("trees", 5));
-            case BOOSTED -> List.of(Map.of("rounds", 10));
-            case GROUP_RATES -> List.of(Map.of("groupBy", List.of("level")));
-            case SUPPLIED -> List.of(Map.of("column", "points", "lowerIsRiskier", true, "probability", false));
-            case BLEND ->
+    private static List<Map<String, Object>> ways(Learner kind) {
+        return switch (kind.name()) {
+            case "logistic" -> List.of(Map.of("curves", true, "calibration", "isotonic"), Map.of("choose", "forward"));
+            case "margin" -> List.of(Map.of("calibration", "logistic"), Map.of("penaltyForm", "absolutes"));
+            case "forest" -> List.of(Map.of("trees", 5));
+            case "boosted" -> List.of(Map.of("rounds", 10));
+            case "groupRates" -> List.of(Map.of("groupBy", List.of("level")));
+            case "supplied" -> List.of(Map.of("column", "points", "lowerIsRiskier", true, "probability", false));
+            case "blend" ->
                 List.of("stacking", "probabilities", "ranks").stream()
                         .map(method -> Map.<String, Object>of("method", method, "members", List.of(1, 2)))
                         .toList();
@@ -85,15 +86,15 @@ class ModelDocumentTest {
     }
 
     @ParameterizedTest
-    @EnumSource(Kind.class)
-    void everyModelReadBackScoresBitEqual(Kind kind) {
+    @MethodSource("outrider.learn.Learners#all")
+    void everyModelReadBackScoresBitEqual(Learner kind) {
         List<Fitted.Member> members = new ArrayList<>();
-        for (Kind member : List.of(Kind.LOGISTIC, Kind.TREE)) {
+        for (Learner member : List.of(Learners.named("logistic"), Learners.named("tree"))) {
             Fitted fitted = fitted(member, Map.of(), List.of());
             members.add(new Fitted.Member(member.words(), fitted.model(), fitted.outOfFold()));
         }
         for (Map<String, Object> way : ways(kind)) {
-            Fitted fitted = fitted(kind, way, kind == Kind.BLEND ? members : List.of());
+            Fitted fitted = fitted(kind, way, kind.blends() ? members : List.of());
             Model model = fitted.model();
             byte[] document = ModelDocument.write(model);
             Model again = ModelDocument.read(document);
@@ -166,7 +167,8 @@ class ModelDocumentTest {
 
     @Test
     void aRecipeScoresAListAfterItsJourneyAndSaysWhatIsMissing() {
-        Model model = fitted(Kind.TREE, Map.of("leafRecords", 10), List.of()).model();
+        Model model = fitted(Learners.named("tree"), Map.of("leafRecords", 10), List.of())
+                .model();
         List<ScoringRecipe.Need> needs = List.of(
                 new ScoringRecipe.Need("x", ColumnType.NUMBER, null),
                 new ScoringRecipe.Need("level", ColumnType.CATEGORY, null),

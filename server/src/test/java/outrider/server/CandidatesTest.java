@@ -23,6 +23,7 @@ import outrider.parquet.ParquetTables;
 import outrider.server.search.SearchRun;
 import outrider.server.search.SearchWork;
 import outrider.server.work.WorkQueue;
+import outrider.server.work.WorkStatus;
 import outrider.table.CsvTableReader;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
@@ -50,23 +51,24 @@ class CandidatesTest extends CaseSteps {
         long brief = split();
         JsonPath kinds = get("/candidates/kinds");
         Map<String, String> learns = Map.of(
-                "logistic", "linear.coefficients",
+                "oneColumn", "sentence",
+                "logistic", "oddsRatios",
                 "leastSquares", "weights",
                 "margin", "weights",
-                "bayes", "bayes",
-                "neighbours", "remembered",
-                "tree", "tree.column",
+                "bayes", "byOutcome",
+                "neighbours", "sentence",
+                "tree", "tree",
                 "forest", "importance",
-                "boosted", "curve.at",
-                "network", "network.hidden");
+                "boosted", "curve",
+                "network", "network");
         List<String> fitted = kinds.getList("findAll { it.takesInputs }.kind");
         assertThat(learns.keySet()).containsExactlyInAnyOrderElementsOf(fitted);
         for (String kind : fitted) {
             Map<String, Object> settings = kind.equals("forest") ? Map.of("trees", 20) : Map.of();
             int id = fitted(brief, kind, kind, settings).getInt("id");
-            assertThat((Object) get("/candidates/" + id + "/learnt").get(learns.get(kind)))
+            assertThat(get("/candidates/" + id + "/summary").getList("parts.part"))
                     .as(kind)
-                    .isNotNull();
+                    .contains(learns.get(kind));
             JsonPath figures = get("/comparisons/figures/" + id);
             double validation = figures.getDouble("figures.find { it.term == 'auc' }.validation");
             double listed = get("/comparisons/" + brief).getDouble("candidates.find { it.id == " + id + " }.auc.auc");
@@ -80,7 +82,7 @@ class CandidatesTest extends CaseSteps {
         int second = get("/candidates?brief=" + brief).getInt("find { it.name == 'tree' }.id");
         int blend = fitted(brief, "both", "blend", Map.of("members", List.of(first, second)))
                 .getInt("id");
-        assertThat(get("/candidates/" + blend + "/learnt").getList("members.name"))
+        assertThat(get("/candidates/" + blend + "/summary").getList("parts[0].weights.name"))
                 .containsExactly("logistic", "tree");
         analyst.post("/candidates?brief=" + brief, Map.of("name", "x", "kind", "tree", "settings", Map.of("depth", 99)))
                 .then()
@@ -134,8 +136,8 @@ class CandidatesTest extends CaseSteps {
     void oneRecordsWayToItsScoreAddsUpAndALeafHoldsItsRecords() {
         long brief = split();
         int id = fitted(brief, "Tree", "tree", Map.of("leafRecords", 20)).getInt("id");
-        JsonPath tree = get("/candidates/" + id + "/learnt");
-        List<Object> left = tree.getList("tree.left");
+        JsonPath tree = get("/candidates/" + id + "/summary");
+        List<Object> left = tree.getList("parts.find { it.part == 'tree' }.left");
         int leaves = 0;
         int records = 0;
         for (int node = 0; node < left.size(); node++) {
@@ -143,7 +145,7 @@ class CandidatesTest extends CaseSteps {
             leaves++;
             records += get("/candidates/" + id + "/leaf?node=" + node).getInt("records");
         }
-        assertThat(leaves).isEqualTo(tree.getInt("tree.leaves"));
+        assertThat(leaves).isEqualTo(tree.getInt("parts.find { it.part == 'tree' }.pruning.leaves"));
         assertThat(records).isEqualTo(300);
         int linear = fitted(brief, "Linear", "logistic", Map.of()).getInt("id");
         assertThat(get("/candidates/" + linear + "/preparation").getList("column"))
@@ -250,7 +252,7 @@ class CandidatesTest extends CaseSteps {
             SearchRun.Plan old = run.plan;
             run.plan = new SearchRun.Plan(
                     old.kinds(), old.inputs(), old.measure(), old.depth(), old.seed(), null, 5, null, 0);
-            run.status = "running";
+            run.status = WorkStatus.RUNNING;
         });
         queue.enqueue(SearchWork.NAME, id);
         JsonPath after = search(brief, id);

@@ -77,7 +77,9 @@ class CaseTest extends CaseSteps {
                         .asString()
                         .lines())
                 .hasSize(11);
-        assertThat(analyst.get("/candidates/" + logistic + "/learnt").jsonPath().getList("linear.coefficients.input"))
+        assertThat(analyst.get("/candidates/" + logistic + "/summary")
+                        .jsonPath()
+                        .getList("parts.find { it.part == 'oddsRatios' }.coefficients.input"))
                 .containsExactly("(intercept)", "age", "age missing", "tier = gold", "points");
     }
 
@@ -201,7 +203,7 @@ class CaseTest extends CaseSteps {
         assertThat(failed.getString("message")).contains("column \"age\": the score is missing");
         assertThat(analyst.post("/briefs/" + id + "/split", Map.of("shares", List.of(0.6, 0.2, 0.2), "seed", 9))
                         .then()
-                        .statusCode(400)
+                        .statusCode(409)
                         .extract()
                         .jsonPath()
                         .getString("detail"))

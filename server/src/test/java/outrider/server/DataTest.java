@@ -281,7 +281,7 @@ class DataTest extends CaseSteps {
         JsonPath undone = columns(id);
         assertThat(undone.getString(column("visits") + "setup.role")).isEqualTo("INPUT");
         assertThat(undone.getString(column("amount") + "type")).isEqualTo(before.getString(column("amount") + "type"));
-        analyst.post("/briefs/" + id + "/columns/undo", null).then().statusCode(400);
+        analyst.post("/briefs/" + id + "/columns/undo", null).then().statusCode(409);
         assertThat(change(id, "visits", "kept", Map.of("suspected leak", " "))
                         .jsonPath()
                         .getString("detail"))
@@ -412,7 +412,7 @@ class DataTest extends CaseSteps {
         assertThat(analyst.asks()
                         .delete("/api/datasets/" + dataset)
                         .then()
-                        .statusCode(400)
+                        .statusCode(409)
                         .extract()
                         .asString())
                 .contains("is used by a brief");

@@ -116,7 +116,7 @@ class DeskTest extends CaseSteps {
         }
         analyst.put(
                         "/comparisons/" + id + "/cut",
-                        Map.of("candidateId", ids.get("Logistic"), "records", 37, "rule", "set by hand"))
+                        Map.of("candidateId", ids.get("Logistic"), "records", 37, "rule", Map.of("kind", "BY_HAND")))
                 .then()
                 .statusCode(204);
         CutFigures logistic = (CutFigures) ((Map<?, ?>) ((List<?>)
@@ -165,7 +165,7 @@ class DeskTest extends CaseSteps {
         long id = desk();
         analyst.put(
                         "/comparisons/" + id + "/cut",
-                        Map.of("candidateId", ids.get("Points"), "records", 37, "rule", "set by hand"))
+                        Map.of("candidateId", ids.get("Points"), "records", 37, "rule", Map.of("kind", "BY_HAND")))
                 .then()
                 .statusCode(204);
         analyst.delete("/candidates/" + ids.get("Points")).then().statusCode(204);
@@ -221,7 +221,7 @@ class DeskTest extends CaseSteps {
         assertThat(compare(id).getInt("looks.looks")).isEqualTo(1);
         for (double records : new double[] {30, 31}) {
             Map<String, Object> cut =
-                    Map.of("candidateId", ids.get("Logistic"), "records", records, "rule", "set by hand");
+                    Map.of("candidateId", ids.get("Logistic"), "records", records, "rule", Map.of("kind", "BY_HAND"));
             analyst.put("/comparisons/" + id + "/cut", cut).then().statusCode(204);
         }
         assertThat(compare(id).getInt("looks.choices"))
@@ -276,7 +276,7 @@ class DeskTest extends CaseSteps {
         analyst.put("/briefs/" + id + "/columns", Map.of("member", Map.of("role", "IDENTIFIER")));
         analyst.put(
                         "/comparisons/" + id + "/cut",
-                        Map.of("candidateId", ids.get("Logistic"), "records", 40.0, "rule", "set by hand"))
+                        Map.of("candidateId", ids.get("Logistic"), "records", 40.0, "rule", Map.of("kind", "BY_HAND")))
                 .then()
                 .statusCode(204);
         Table scores = scored(id);

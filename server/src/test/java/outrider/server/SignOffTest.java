@@ -12,7 +12,9 @@ import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -51,7 +53,7 @@ class SignOffTest extends CaseSteps {
     private static void cut(Client who, long brief, int candidate, double records) {
         who.put(
                         "/comparisons/" + brief + "/cut",
-                        Map.of("candidateId", candidate, "records", records, "rule", "set by hand"))
+                        Map.of("candidateId", candidate, "records", records, "rule", Map.of("kind", "BY_HAND")))
                 .then()
                 .statusCode(204);
     }
@@ -110,10 +112,11 @@ class SignOffTest extends CaseSteps {
         assertThat(analyst.get("/sign-off/" + id + "/preview").asString())
                 .contains("Draft, not issued", "The proposal");
         ok(analyst.post("/sign-off/" + id + "/open-reserve", null));
-        assertThat(refusal(analyst.post("/sign-off/" + id + "/open-reserve", null), 400))
-                .contains("opened by analyst");
+        Response twice = analyst.post("/sign-off/" + id + "/open-reserve", null);
+        assertThat(refusal(twice, 409)).contains("opened by analyst");
+        assertThat(twice.jsonPath().getString("code")).isEqualTo("ALREADY_DONE");
         int report = submit(id);
-        assertThat(refusal(analyst.post("/sign-off/" + id + "/submit", null), 400))
+        assertThat(refusal(analyst.post("/sign-off/" + id + "/submit", null), 409))
                 .contains("waits for approval");
 
         byte[] evidence = analyst.get("/reports/" + report + "/evidence.json").asByteArray();
@@ -143,7 +146,7 @@ class SignOffTest extends CaseSteps {
                         .tree())
                 .isEqualTo(EvidenceFile.read(evidence).tree());
 
-        assertThat(refusal(approver.post("/reports/" + report + "/approve", Map.of("words", "")), 400))
+        assertThat(refusal(approver.post("/reports/" + report + "/approve", Map.of("words", "")), 409))
                 .contains("checks: fail:")
                 .contains("waive each");
         Map<String, String> noDay = Map.of("check", "inputsInTime", "reason", "a trial");
@@ -158,7 +161,7 @@ class SignOffTest extends CaseSteps {
                 Map.of("words", "go on", "condition", "only in the north", "until", "2099-12-31")));
         assertThat(approved.getString("head.words"))
                 .isEqualTo("Approved by approver, on condition: only in the north, until 2099-12-31.");
-        assertThat(refusal(approver.post("/reports/" + report + "/return", Map.of("words", "too late")), 400))
+        assertThat(refusal(approver.post("/reports/" + report + "/return", Map.of("words", "too late")), 409))
                 .contains("waits for nobody");
         byte[] pdf = approver.get("/reports/" + report + "/report.pdf").asByteArray();
         try (var document = Loader.loadPDF(pdf)) {
@@ -425,5 +428,43 @@ class SignOffTest extends CaseSteps {
                                 "/accounts", Map.of("name", name, "roles", List.of("king"), "password", "short")),
                         400))
                 .contains("is taken");
+    }
+
+    /** The last day counts: what was approved or waived until a day holds on it, and is over on the next. */
+    @Test
+    void approvalsAndWaiversEndAfterTheirLastDay() {
+        long id = compared();
+        ok(analyst.post("/sign-off/" + id + "/open-reserve", null));
+        int report = submit(id);
+        String lastDay = LocalDate.now(ZoneOffset.UTC).plusDays(30).toString();
+        List<String> failing = ok(approver.get("/reports/" + report)).getList("checks.findAll { !it.passes }.check");
+        assertThat(failing).isNotEmpty();
+        for (String check : failing) {
+            ok(approver.post(
+                    "/reports/" + report + "/waive", Map.of("check", check, "reason", "a trial", "until", lastDay)));
+        }
+        String waived = "checks.findAll { it.waiver != null }.check";
+        try {
+            MovedClock.LATER.set(Duration.ofDays(30));
+            assertThat(ok(approver.get("/reports/" + report)).getList(waived)).hasSameElementsAs(failing);
+            MovedClock.LATER.set(Duration.ofDays(31));
+            assertThat(ok(approver.get("/reports/" + report)).getList(waived)).isEmpty();
+            assertThat(refusal(approver.post("/reports/" + report + "/approve", Map.of("words", "")), 409))
+                    .contains("fail: ");
+            MovedClock.LATER.set(Duration.ZERO);
+            ok(approver.post("/reports/" + report + "/approve", Map.of("words", "", "until", lastDay)));
+            MovedClock.LATER.set(Duration.ofDays(30));
+            assertThat(state(approver, report)).isEqualTo("APPROVED");
+            MovedClock.LATER.set(Duration.ofDays(31));
+            assertThat(state(approver, report)).isEqualTo("ENDED");
+            assertThat(refusal(
+                            approver.post(
+                                    "/reports/" + report + "/waive",
+                                    Map.of("check", failing.get(0), "reason", "again", "until", lastDay)),
+                            409))
+                    .contains("That day is over.");
+        } finally {
+            MovedClock.LATER.set(Duration.ZERO);
+        }
     }
 }

@@ -1,6 +1,10 @@
 package outrider.learn.linear;
 
+import java.util.ArrayList;
 import java.util.List;
+import outrider.base.Normal;
+import outrider.base.Undefined;
+import outrider.learn.Coefficient;
 
 /**
  * What logistic regression learnt, on the inputs' own scale.
@@ -35,5 +39,38 @@ public record LogisticFit(
     /** McFadden's R². */
     public double mcfadden() {
         return 1 - logLikelihood / nullLogLikelihood;
+    }
+
+    /** The intercept, then one line an input. */
+    public List<Coefficient> table(List<String> inputs) {
+        List<Coefficient> lines = new ArrayList<>();
+        for (int c = 0; c < coefficients().length; c++) {
+            double beta = coefficients()[c];
+            double error = standardErrors() == null ? Double.NaN : standardErrors()[c];
+            boolean dropped = c > 0 && dropped().contains(c - 1);
+            boolean separated = c > 0 && separated().contains(c - 1);
+            double sd = c == 0 || dropped ? Double.NaN : deviations()[c - 1];
+            double half = Normal.Z95 * error;
+            double ratio = c == 0 || dropped || separated ? Double.NaN : beta;
+            lines.add(new Coefficient(
+                    c == 0 ? "(intercept)" : inputs.get(c - 1),
+                    beta,
+                    Undefined.orNull(error),
+                    Undefined.orNull(beta / error),
+                    Double.isNaN(error) ? null : Normal.twoSided(beta / error),
+                    odds(ratio),
+                    odds(ratio - half),
+                    odds(ratio + half),
+                    odds(ratio * sd),
+                    odds((ratio - half) * sd),
+                    odds((ratio + half) * sd),
+                    dropped,
+                    separated));
+        }
+        return lines;
+    }
+
+    private static Double odds(double logOdds) {
+        return Undefined.orNull(Math.exp(logOdds));
     }
 }

@@ -2,6 +2,7 @@ package outrider.learn.tree;
 
 import java.util.List;
 import outrider.base.BadInput;
+import outrider.learn.Settings;
 import outrider.prepare.Preparation;
 import outrider.prepare.TrainingData;
 
@@ -12,6 +13,11 @@ import outrider.prepare.TrainingData;
  */
 public record Monotone(List<String> rising, List<String> falling) {
     public static final Monotone NONE = new Monotone(List.of(), List.of());
+
+    /** As settings named {@code rising} and {@code falling} have it. */
+    static Monotone of(Settings settings) {
+        return new Monotone(settings.texts("rising"), settings.texts("falling"));
+    }
 
     /**
      * By input column: 1, −1 or 0; null where none is bound.

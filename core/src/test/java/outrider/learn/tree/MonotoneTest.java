@@ -10,10 +10,11 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.BadInput;
 import outrider.learn.Cases;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
+import outrider.learn.Learners;
 import outrider.learn.Model;
 import outrider.learn.Settings;
 import outrider.prepare.TrainingData;
@@ -60,10 +61,9 @@ class MonotoneTest {
     }
 
     @ParameterizedTest
-    @EnumSource(
-            value = Kind.class,
-            names = {"TREE", "BOOSTED"})
-    void aBoundScoreNeverTurns(Kind kind) {
+    @ValueSource(strings = {"tree", "boosted"})
+    void aBoundScoreNeverTurns(String name) {
+        Learner kind = Learners.named(name);
         Model free = Cases.train(kind, Settings.initial(kind), DATA, 1);
         Model rising = Cases.train(kind, Settings.of(kind, Map.of("rising", List.of("a", "copy of a"))), DATA, 1);
         Model falling = Cases.train(kind, Settings.of(kind, Map.of("falling", List.of("a", "b"))), DATA, 1);
@@ -88,7 +88,8 @@ class MonotoneTest {
                 Map.<String, Object>of("rising", List.of("level")),
                 Map.<String, Object>of("rising", List.of("nobody")),
                 Map.<String, Object>of("rising", List.of("a"), "falling", List.of("a")))) {
-            assertThatThrownBy(() -> Cases.train(Kind.TREE, Settings.of(Kind.TREE, wrong), DATA, 1))
+            assertThatThrownBy(() ->
+                            Cases.train(Learners.named("tree"), Settings.of(Learners.named("tree"), wrong), DATA, 1))
                     .isInstanceOf(BadInput.class)
                     .hasMessageContaining(((List<?>) wrong.get("rising")).get(0).toString());
         }

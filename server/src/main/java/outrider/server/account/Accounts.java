@@ -6,6 +6,7 @@ import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.util.List;
 import outrider.base.BadInput;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 
 /** Makes and changes accounts. */
@@ -21,7 +22,7 @@ public class Accounts {
             store(name, List.of(role), password);
         } else if (!BcryptUtil.matches(password, account.passwordHash)) {
             account.passwordHash = BcryptUtil.bcryptHash(password);
-            Trail.house("password changed", name, "at the server's start");
+            Trail.house(Act.PASSWORD_CHANGED, name, "at the server's start");
         }
     }
 
@@ -31,7 +32,7 @@ public class Accounts {
         account.roles = roles;
         account.passwordHash = BcryptUtil.bcryptHash(password);
         account.persist();
-        Trail.house("account made", name, String.join(", ", roles));
+        Trail.house(Act.ACCOUNT_MADE, name, String.join(", ", roles));
         return account;
     }
 
@@ -77,7 +78,7 @@ public class Accounts {
             throw BadInput.of("roles", "would leave no administrator", "give another account that role first");
         }
         if (!words.isEmpty())
-            Trail.house("account changed", account.name, words.toString().strip());
+            Trail.house(Act.ACCOUNT_CHANGED, account.name, words.toString().strip());
         return account;
     }
 

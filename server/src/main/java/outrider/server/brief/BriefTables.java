@@ -63,7 +63,11 @@ public class BriefTables {
     /** 1, 0, or −1 for a record left out. @throws BadInput if the brief has no outcome yet, or the column does not fit it */
     public byte[] outcome(Brief brief) {
         if (!brief.hasOutcome()) {
-            throw BadInput.of("outcome", "is not chosen", "choose the outcome and its event in the brief");
+            throw BadInput.state(
+                    BadInput.Code.NOT_READY,
+                    "outcome",
+                    "is not chosen",
+                    "choose the outcome and its event in the brief");
         }
         Reading reading = brief.column(brief.outcome).reading();
         List<?> key = List.of(

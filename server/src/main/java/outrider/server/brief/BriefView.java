@@ -2,6 +2,7 @@ package outrider.server.brief;
 
 import java.util.List;
 import outrider.exchange.DecidingMeasure;
+import outrider.server.trail.ReportActKind;
 import outrider.split.SplitPlan;
 import outrider.stakes.Stakes;
 
@@ -44,7 +45,7 @@ public record BriefView(
         int candidates,
         int fitted,
         int running,
-        String signOff,
+        ReportActKind signOff,
         String createdBy) {
 
     public record SplitView(SplitPlan plan, SplitFacts facts, List<PartView> parts, boolean sealed, boolean locked) {}

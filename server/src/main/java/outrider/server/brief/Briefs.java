@@ -5,7 +5,7 @@ import jakarta.persistence.EntityManager;
 import jakarta.persistence.OptimisticLockException;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,7 +15,10 @@ import outrider.base.BadInput;
 import outrider.exchange.DecidingMeasure;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
+import outrider.server.trail.Act;
+import outrider.server.trail.ReportActKind;
 import outrider.server.trail.Trail;
+import outrider.server.work.WorkStatus;
 import outrider.split.SplitPlan;
 
 /** Making and editing briefs; their columns, outcome and split. */
@@ -26,7 +29,10 @@ public class Briefs {
     private final Splits splits;
     private final EntityManager database;
 
-    Briefs(Datasets datasets, BriefTables tables, Splits splits, EntityManager database) {
+    private final Clock clock;
+
+    Briefs(Datasets datasets, BriefTables tables, Splits splits, EntityManager database, Clock clock) {
+        this.clock = clock;
         this.datasets = datasets;
         this.tables = tables;
         this.splits = splits;
@@ -57,12 +63,12 @@ public class Briefs {
         brief.columns = Columns.defaults(datasets.columns(datasetId));
         brief.seed = 1;
         brief.createdBy = by;
-        brief.createdAt = Instant.now();
+        brief.createdAt = clock.instant();
         brief.persist();
         Trail.add(
                 Trail.chain(brief.id),
                 by,
-                "brief begun",
+                Act.BRIEF_BEGUN,
                 brief.name,
                 "on " + dataset.name + ", SHA-256 " + dataset.sha256);
         return brief;
@@ -135,7 +141,7 @@ public class Briefs {
         brief.deciding = edit.deciding();
         database.flush();
         String changes = changes(before, settled(brief));
-        if (!changes.isEmpty()) Trail.brief(id, "brief changed", brief.name, changes);
+        if (!changes.isEmpty()) Trail.brief(id, Act.BRIEF_CHANGED, brief.name, changes);
         return brief;
     }
 
@@ -179,7 +185,11 @@ public class Briefs {
                 && brief.leaveOutMissing == leaveOutMissing;
         if (same) return;
         if (candidates(brief.id) > 0) {
-            throw BadInput.of("outcome", "is fixed once candidates exist", "begin a new edition of the brief");
+            throw BadInput.state(
+                    BadInput.Code.LOCKED,
+                    "outcome",
+                    "is fixed once candidates exist",
+                    "begin a new edition of the brief");
         }
         brief.outcome = edit.outcome();
         brief.eventLevels = List.copyOf(edit.eventLevels());
@@ -210,7 +220,11 @@ public class Briefs {
     /** @throws BadInput if candidates exist */
     Brief unlocked(long id) {
         if (candidates(id) > 0) {
-            throw BadInput.of("split", "is locked once candidates exist", "begin a new edition of the brief");
+            throw BadInput.state(
+                    BadInput.Code.LOCKED,
+                    "split",
+                    "is locked once candidates exist",
+                    "begin a new edition of the brief");
         }
         return get(id);
     }
@@ -221,7 +235,7 @@ public class Briefs {
         splits.make(unlocked(id), plan);
         Trail.brief(
                 id,
-                "split made",
+                Act.SPLIT_MADE,
                 "split",
                 "dealt " + plan.words() + ", seed " + plan.seed() + "; the reserve is sealed");
     }
@@ -232,7 +246,7 @@ public class Briefs {
                 .getSingleResult();
     }
 
-    private long candidates(long id, String status) {
+    private long candidates(long id, WorkStatus status) {
         return database.createQuery(
                         "select count(c) from Candidate c where c.briefId = ?1 and c.status = ?2 and c.deletedAt is null",
                         Long.class)
@@ -243,10 +257,11 @@ public class Briefs {
 
     public BriefView view(Brief brief) {
         Dataset dataset = datasets.get(brief.datasetId);
-        List<String> acts = database.createQuery(
-                        "select a.act from ReportAct a, Report r where r.id = a.reportId and r.briefId = ?1 and a.act <> 'waived' order by a.id desc",
-                        String.class)
+        List<ReportActKind> acts = database.createQuery(
+                        "select a.act from ReportAct a, Report r where r.id = a.reportId and r.briefId = ?1 and a.act <> ?2 order by a.id desc",
+                        ReportActKind.class)
                 .setParameter(1, brief.id)
+                .setParameter(2, ReportActKind.WAIVED)
                 .setMaxResults(1)
                 .getResultList();
         return new BriefView(
@@ -285,8 +300,8 @@ public class Briefs {
                 brief.stakes().acting(),
                 splitView(brief),
                 (int) candidates(brief.id),
-                (int) candidates(brief.id, "done"),
-                (int) (candidates(brief.id, "running") + candidates(brief.id, "waiting")),
+                (int) candidates(brief.id, WorkStatus.DONE),
+                (int) (candidates(brief.id, WorkStatus.RUNNING) + candidates(brief.id, WorkStatus.WAITING)),
                 acts.isEmpty() ? null : acts.get(0),
                 brief.createdBy);
     }

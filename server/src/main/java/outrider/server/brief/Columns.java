@@ -3,7 +3,7 @@ package outrider.server.brief;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -21,6 +21,7 @@ import outrider.casefile.ColumnSetup.Role;
 import outrider.check.ColumnProfile;
 import outrider.server.dataset.DatasetColumn;
 import outrider.server.dataset.Datasets;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.table.Column;
 import outrider.table.ColumnType;
@@ -35,7 +36,10 @@ public class Columns {
     private final Profiles profiles;
     private final Datasets datasets;
 
-    Columns(Briefs briefs, BriefTables tables, Profiles profiles, Datasets datasets) {
+    private final Clock clock;
+
+    Columns(Briefs briefs, BriefTables tables, Profiles profiles, Datasets datasets, Clock clock) {
+        this.clock = clock;
         this.briefs = briefs;
         this.tables = tables;
         this.profiles = profiles;
@@ -128,16 +132,16 @@ public class Columns {
         change.before = before;
         change.words = words(before, changes);
         change.byName = by;
-        change.at = Instant.now();
+        change.at = clock.instant();
         change.persist();
-        Trail.brief(id, "columns changed", change.words, told(changes));
+        Trail.brief(id, Act.COLUMNS_CHANGED, change.words, told(changes));
     }
 
     /** Settles columns as their owner describes them, before anybody has changed them by hand; not kept for undo. */
     @Transactional
     public void describe(long id, Map<String, ColumnSetup> setups) {
         settle(briefs.get(id), setups);
-        Trail.brief(id, "columns described", setups.size() + " columns", told(setups));
+        Trail.brief(id, Act.COLUMNS_DESCRIBED, setups.size() + " columns", told(setups));
     }
 
     private static String told(Map<String, ColumnSetup> changes) {
@@ -157,10 +161,12 @@ public class Columns {
     @Transactional
     public void undo(long id) {
         ColumnChange last = last(id);
-        if (last == null) throw BadInput.of("undo", "there is nothing to take back", "change something first");
+        if (last == null)
+            throw BadInput.state(
+                    BadInput.Code.ALREADY_DONE, "undo", "there is nothing to take back", "change something first");
         settle(briefs.get(id), last.before);
         last.delete();
-        Trail.brief(id, "change of columns undone", last.words, told(last.before));
+        Trail.brief(id, Act.COLUMNS_UNDONE, last.words, told(last.before));
     }
 
     private void settle(Brief brief, Map<String, ColumnSetup> changes) {
@@ -174,7 +180,8 @@ public class Columns {
             Reading reading = now.reading();
             if (!Objects.equals(reading, before.reading())) {
                 if (briefs.candidates(brief.id) > 0) {
-                    throw BadInput.of(
+                    throw BadInput.state(
+                            BadInput.Code.LOCKED,
                             "column \"" + name + "\"",
                             "has its type fixed, because candidates exist",
                             "begin a new edition of the brief");

@@ -3,7 +3,7 @@ package outrider.server.brief;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -13,6 +13,7 @@ import outrider.casefile.ColumnSetup;
 import outrider.check.DeliveryChange;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.table.Table;
 
@@ -23,7 +24,10 @@ public class Editions {
     private final Datasets datasets;
     private final EntityManager database;
 
-    Editions(Briefs briefs, Datasets datasets, EntityManager database) {
+    private final Clock clock;
+
+    Editions(Briefs briefs, Datasets datasets, EntityManager database, Clock clock) {
+        this.clock = clock;
         this.briefs = briefs;
         this.datasets = datasets;
         this.database = database;
@@ -42,7 +46,9 @@ public class Editions {
         Long known = database.createQuery("select max(b.id) from Brief b where b.previousId = ?1", Long.class)
                 .setParameter(1, id)
                 .getSingleResult();
-        if (known != null) throw BadInput.of("edition", "a next edition exists already", "go on in that one");
+        if (known != null)
+            throw BadInput.state(
+                    BadInput.Code.ALREADY_DONE, "edition", "a next edition exists already", "go on in that one");
         Brief brief = new Brief();
         brief.name = old.name;
         brief.question = old.question;
@@ -70,10 +76,14 @@ public class Editions {
         brief.edition = old.edition + 1;
         brief.previousId = old.id;
         brief.createdBy = by;
-        brief.createdAt = Instant.now();
+        brief.createdAt = clock.instant();
         brief.persist();
         Trail.add(
-                Trail.chain(brief.id), by, "edition begun", brief.name, "edition " + brief.edition + " of brief " + id);
+                Trail.chain(brief.id),
+                by,
+                Act.EDITION_BEGUN,
+                brief.name,
+                "edition " + brief.edition + " of brief " + id);
         return brief.id;
     }
 
@@ -104,7 +114,7 @@ public class Editions {
         Trail.add(
                 Trail.chain(target),
                 by,
-                "data replaced",
+                Act.DATA_REPLACED,
                 dataset.name,
                 "SHA-256 " + dataset.sha256 + "; the split, if any, is undone");
         return target;

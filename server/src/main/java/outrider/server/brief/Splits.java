@@ -110,7 +110,8 @@ public class Splits {
     /** @throws BadInput if there is no split yet */
     public static Parts of(Brief brief) {
         Parts parts = brief.parts();
-        if (parts == null) throw BadInput.of("split", "is not made", "split the data first");
+        if (parts == null)
+            throw BadInput.state(BadInput.Code.NOT_READY, "split", "is not made", "split the data first");
         return parts;
     }
 }

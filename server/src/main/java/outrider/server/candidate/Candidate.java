@@ -1,9 +1,8 @@
 package outrider.server.candidate;
 
 import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
-import jakarta.persistence.EnumType;
-import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
@@ -12,17 +11,14 @@ import java.util.List;
 import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
 import outrider.learn.Settings;
+import outrider.server.work.LearnerName;
+import outrider.server.work.WorkStatus;
 
 /** One way of scoring a brief's records. Never edited once made; only its progress, notes and tags move. */
 @Entity
 public class Candidate extends PanacheEntityBase {
-    public static final String WAITING = "waiting";
-    public static final String RUNNING = "running";
-    public static final String DONE = "done";
-    public static final String FAILED = "failed";
-    public static final String STOPPED = "stopped";
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -31,9 +27,8 @@ public class Candidate extends PanacheEntityBase {
     public Long briefId;
     public String name;
 
-    @Enumerated(EnumType.STRING)
-    @JdbcTypeCode(SqlTypes.VARCHAR)
-    public Kind kind;
+    @Convert(converter = LearnerName.class)
+    public Learner kind;
 
     /** What was set of the kind's settings; the rest is as it comes. */
     @JdbcTypeCode(SqlTypes.JSON)
@@ -42,7 +37,7 @@ public class Candidate extends PanacheEntityBase {
     @JdbcTypeCode(SqlTypes.JSON)
     public List<String> inputs;
 
-    public String status;
+    public WorkStatus status;
     public double progress;
     public String step;
     public String message;
@@ -71,7 +66,7 @@ public class Candidate extends PanacheEntityBase {
     public Instant createdAt;
 
     public boolean active() {
-        return status.equals(WAITING) || status.equals(RUNNING);
+        return status.open();
     }
 
     public Settings checkedSettings() {

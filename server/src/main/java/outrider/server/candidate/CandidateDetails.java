@@ -11,11 +11,8 @@ import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.explain.Contributions;
-import outrider.learn.CalibratedModel;
-import outrider.learn.Kind;
 import outrider.learn.Model;
-import outrider.learn.RebalancedModel;
-import outrider.learn.TreeModel;
+import outrider.learn.tree.TreeModel;
 import outrider.prepare.Preparation;
 import outrider.prepare.Step;
 import outrider.server.brief.Brief;
@@ -81,7 +78,7 @@ public class CandidateDetails {
         int[] background = background(training, brief.seed);
         Contributions parts = Contributions.of(
                 model, table, row, background, ROUNDS, new Seeds(brief.seed).stream("contributions/" + number));
-        Preparation preparation = Learnt.preparation(model);
+        Preparation preparation = model.preparation();
         List<RecordColumn> columns = new ArrayList<>();
         for (int c = 0; c < parts.columns().size(); c++) {
             Column source = table.column(parts.columns().get(c));
@@ -129,7 +126,7 @@ public class CandidateDetails {
         Candidate candidate = candidates.get(id);
         Table table = tables.table(briefs.get(candidate.briefId));
         Model model = candidates.model(candidate);
-        Preparation preparation = Learnt.preparation(model);
+        Preparation preparation = model.preparation();
         if (preparation == null) {
             return model.columns().stream()
                     .map(name -> new Prepared(name, type(table, name), null, List.of()))
@@ -165,12 +162,7 @@ public class CandidateDetails {
         Candidate candidate = candidates.get(id);
         Brief brief = briefs.get(candidate.briefId);
         Model model = candidates.model(candidate);
-        while (true) {
-            if (model instanceof CalibratedModel calibrated) model = calibrated.base();
-            else if (model instanceof RebalancedModel rebalanced) model = rebalanced.base();
-            else break;
-        }
-        if (candidate.kind != Kind.TREE || !(model instanceof TreeModel tree)) {
+        if (!(model.learnt() instanceof TreeModel tree)) {
             throw BadInput.of("candidate", "is no decision tree", "open one");
         }
         int[] left = tree.fit().tree().left();

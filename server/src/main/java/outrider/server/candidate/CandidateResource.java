@@ -9,9 +9,11 @@ import jakarta.ws.rs.PATCH;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.QueryParam;
+import java.time.Clock;
 import java.util.List;
 import outrider.server.account.Account;
 import outrider.server.work.WorkQueue;
+import outrider.server.work.WorkStatus;
 
 /** A brief's candidates, and each one's own page. */
 @Path("/candidates")
@@ -20,12 +22,19 @@ public class CandidateResource {
     private final CandidateDetails details;
     private final WorkQueue queue;
     private final SecurityIdentity identity;
+    private final Clock clock;
 
-    CandidateResource(Candidates candidates, CandidateDetails details, WorkQueue queue, SecurityIdentity identity) {
+    CandidateResource(
+            Candidates candidates, CandidateDetails details, WorkQueue queue, SecurityIdentity identity, Clock clock) {
         this.candidates = candidates;
         this.details = details;
         this.queue = queue;
         this.identity = identity;
+        this.clock = clock;
+    }
+
+    private CandidateView view(Candidate candidate) {
+        return CandidateView.of(candidate, null, clock.instant());
     }
 
     @GET
@@ -38,9 +47,11 @@ public class CandidateResource {
     @Transactional
     public List<CandidateView> list(@QueryParam("brief") long brief) {
         List<Candidate> all = candidates.of(brief);
-        boolean waiting = all.stream().anyMatch(c -> c.status.equals(Candidate.WAITING));
+        boolean waiting = all.stream().anyMatch(c -> c.status == WorkStatus.WAITING);
         String ahead = waiting ? candidates.ahead(brief) : null;
-        return all.stream().map(c -> CandidateView.of(c, ahead)).toList();
+        return all.stream()
+                .map(c -> CandidateView.of(c, ahead, clock.instant()))
+                .toList();
     }
 
     /** Deleted ones, the last deleted first. */
@@ -48,7 +59,7 @@ public class CandidateResource {
     @Path("/deleted")
     @Transactional
     public List<CandidateView> deleted(@QueryParam("brief") long brief) {
-        return candidates.deleted(brief).stream().map(CandidateView::of).toList();
+        return candidates.deleted(brief).stream().map(this::view).toList();
     }
 
     @POST
@@ -73,7 +84,7 @@ public class CandidateResource {
     @Path("/{id}")
     @Transactional
     public CandidateView one(long id) {
-        return CandidateView.of(candidates.get(id));
+        return view(candidates.get(id));
     }
 
     @PATCH
@@ -81,7 +92,7 @@ public class CandidateResource {
     @RolesAllowed(Account.ANALYST)
     @Transactional
     public CandidateView remark(long id, Candidates.Remarks remarks) {
-        return CandidateView.of(candidates.remark(id, remarks));
+        return view(candidates.remark(id, remarks));
     }
 
     @POST
@@ -89,7 +100,7 @@ public class CandidateResource {
     @RolesAllowed(Account.ANALYST)
     @Transactional
     public CandidateView stop(long id) {
-        return CandidateView.of(candidates.stop(id));
+        return view(candidates.stop(id));
     }
 
     @DELETE
@@ -104,14 +115,14 @@ public class CandidateResource {
     @RolesAllowed(Account.ANALYST)
     @Transactional
     public CandidateView restore(long id) {
-        return CandidateView.of(candidates.restore(id));
+        return view(candidates.restore(id));
     }
 
     @GET
-    @Path("/{id}/learnt")
+    @Path("/{id}/summary")
     @Transactional
-    public Learnt learnt(long id) {
-        return Learnt.of(candidates.model(candidates.get(id)));
+    public ModelSummary summary(long id) {
+        return ModelSummary.of(candidates.model(candidates.get(id)));
     }
 
     @GET

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import outrider.learn.Settings;
+import outrider.server.work.WorkStatus;
 
 /**
  * A candidate as it is listed.
@@ -25,7 +26,7 @@ public record CandidateView(
         Map<String, Object> settings,
         String settingsWords,
         List<String> inputs,
-        String status,
+        WorkStatus status,
         double progress,
         String step,
         String message,
@@ -60,18 +61,14 @@ public record CandidateView(
         }
     }
 
-    static CandidateView of(Candidate c) {
-        return of(c, null);
-    }
-
     /** @param ahead what a candidate that waits is told that it waits for */
-    static CandidateView of(Candidate c, String ahead) {
+    static CandidateView of(Candidate c, String ahead, Instant now) {
         Candidate before = c.basedOn == null ? null : Candidate.findById(c.basedOn);
         Settings settings = c.checkedSettings();
         return new CandidateView(
                 c.id,
                 c.name,
-                c.kind.jsonName(),
+                c.kind.name(),
                 c.kind.words(),
                 c.kind.reference(),
                 settings.values(),
@@ -79,9 +76,9 @@ public record CandidateView(
                 c.inputs,
                 c.status,
                 c.progress,
-                c.status.equals(Candidate.WAITING) ? ahead : c.step,
+                c.status == WorkStatus.WAITING ? ahead : c.step,
                 c.message,
-                secondsLeft(c),
+                secondsLeft(c, now),
                 c.seconds,
                 c.probability,
                 c.learntNumbers,
@@ -90,9 +87,9 @@ public record CandidateView(
                 before == null ? null : Changes.of(c, before));
     }
 
-    private static Double secondsLeft(Candidate c) {
-        if (!c.status.equals(Candidate.RUNNING) || c.startedAt == null || c.progress < 0.03) return null;
-        double gone = Duration.between(c.startedAt, Instant.now()).toMillis() / 1000.0;
+    private static Double secondsLeft(Candidate c, Instant now) {
+        if (c.status != WorkStatus.RUNNING || c.startedAt == null || c.progress < 0.03) return null;
+        double gone = Duration.between(c.startedAt, now).toMillis() / 1000.0;
         return Math.rint(gone * (1 - c.progress) / c.progress);
     }
 }

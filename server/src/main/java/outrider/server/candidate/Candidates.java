@@ -4,7 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -16,7 +16,8 @@ import outrider.base.Progress;
 import outrider.casefile.CaseData;
 import outrider.doubt.Sample;
 import outrider.learn.Fitted;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
+import outrider.learn.Learners;
 import outrider.learn.Model;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
@@ -26,9 +27,11 @@ import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Columns;
 import outrider.server.brief.Splits;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.Packed;
 import outrider.server.work.WorkQueue;
+import outrider.server.work.WorkStatus;
 import outrider.split.Parts;
 
 /** Making candidates, fitting them, and their scores. */
@@ -44,8 +47,17 @@ public class Candidates {
     private final Models models;
     private final EntityManager database;
 
+    private final Clock clock;
+
     Candidates(
-            Briefs briefs, BriefTables tables, Columns columns, Splits splits, Models models, EntityManager database) {
+            Briefs briefs,
+            BriefTables tables,
+            Columns columns,
+            Splits splits,
+            Models models,
+            EntityManager database,
+            Clock clock) {
+        this.clock = clock;
         this.briefs = briefs;
         this.tables = tables;
         this.columns = columns;
@@ -85,7 +97,7 @@ public class Candidates {
 
     public List<Candidate> finished(long briefId) {
         return Candidate.list(
-                "briefId = ?1 and status = ?2 and deletedAt is null order by id", briefId, Candidate.DONE);
+                "briefId = ?1 and status = ?2 and deletedAt is null order by id", briefId, WorkStatus.DONE);
     }
 
     /** Stores the candidate, waiting to be fitted. @throws BadInput naming the setting that will not do */
@@ -98,7 +110,7 @@ public class Candidates {
             throw BadInput.of("name", "is empty or longer than 200 letters", "give it a short name");
         }
         demandFree(briefId, name);
-        Kind kind = Kind.named(wanted.kind());
+        Learner kind = Learners.named(wanted.kind());
         Map<String, Object> given = new LinkedHashMap<>(wanted.settings() == null ? Map.of() : wanted.settings());
         given.values().removeIf(Objects::isNull);
         Settings settings = Settings.of(kind, given);
@@ -114,14 +126,14 @@ public class Candidates {
         }
         candidate.notes = "";
         candidate.tags = List.of();
-        candidate.status = Candidate.WAITING;
+        candidate.status = WorkStatus.WAITING;
         candidate.createdBy = by;
-        candidate.createdAt = Instant.now();
+        candidate.createdAt = clock.instant();
         candidate.persist();
         Trail.add(
                 Trail.chain(briefId),
                 by,
-                "candidate made",
+                Act.CANDIDATE_MADE,
                 candidate.name,
                 kind.words()
                         + (settings.words().isEmpty() ? "" : ", " + settings.words())
@@ -140,14 +152,14 @@ public class Candidates {
         List<String> all = columns.inputs(brief);
         List<Candidate> there = of(briefId);
         List<Long> made = new ArrayList<>();
-        for (Kind kind : Kind.asTheyCome()) {
+        for (Learner kind : Learners.asTheyCome()) {
             Map<String, Object> initial = Settings.initial(kind).values();
             boolean known = there.stream()
                     .anyMatch(c -> c.kind == kind
                             && c.checkedSettings().values().equals(initial)
                             && (!kind.takesInputs() || c.inputs.equals(all)));
             if (known) continue;
-            Wanted wanted = new Wanted(freeName(there, kind.title()), kind.jsonName(), Map.of(), null, null);
+            Wanted wanted = new Wanted(freeName(there, kind.title()), kind.name(), Map.of(), null, null);
             made.add(make(briefId, wanted, by).id);
         }
         return made;
@@ -166,12 +178,12 @@ public class Candidates {
     /** What keeps the queue busy, as who waits is told; null where nothing does. */
     public String ahead(long briefId) {
         List<Candidate> running =
-                Candidate.list("status = ?1 and deletedAt is null order by startedAt", Candidate.RUNNING);
+                Candidate.list("status = ?1 and deletedAt is null order by startedAt", WorkStatus.RUNNING);
         List<String> words = new ArrayList<>(running.stream()
                 .map(c -> c.briefId.equals(briefId) ? c.name : "a candidate of another brief")
                 .toList());
         long searches = database.createQuery("select count(s) from SearchRun s where s.status = ?1", Long.class)
-                .setParameter(1, Candidate.RUNNING)
+                .setParameter(1, WorkStatus.RUNNING)
                 .getSingleResult();
         if (searches > 0) words.add(searches == 1 ? "a search" : searches + " searches");
         List<String> each = words.stream().distinct().toList();
@@ -186,27 +198,21 @@ public class Candidates {
         }
     }
 
-    private List<String> inputs(Brief brief, Kind kind, List<String> wanted, Settings settings) {
-        return switch (kind) {
-            case NOBODY, COIN_TOSS, BASE_RATE -> List.of();
-            case GROUP_RATES -> grouped(brief, settings.texts("groupBy"));
-            case SUPPLIED -> {
-                tables.table(brief).column(settings.text("column"));
-                yield List.of(settings.text("column"));
-            }
-            case BLEND ->
-                members(brief.id, settings).stream()
-                        .flatMap(member -> member.inputs.stream())
-                        .distinct()
-                        .toList();
-            default -> chosen(brief, wanted);
-        };
+    private List<String> inputs(Brief brief, Learner kind, List<String> wanted, Settings settings) {
+        if (kind.takesInputs()) return chosen(brief, wanted);
+        if (!kind.blends()) return named(brief, settings.namedColumns());
+        return members(brief.id, settings).stream()
+                .flatMap(member -> member.inputs.stream())
+                .distinct()
+                .toList();
     }
 
-    private List<String> grouped(Brief brief, List<String> names) {
+    private List<String> named(Brief brief, List<String> names) {
         for (String name : names) {
             tables.table(brief).column(name);
-            if (name.equals(brief.outcome)) throw BadInput.of("groupBy", "holds the outcome", "leave it out");
+            if (name.equals(brief.outcome)) {
+                throw BadInput.of("columns", "hold the outcome \"" + name + "\"", "leave it out");
+            }
         }
         return names;
     }
@@ -227,7 +233,7 @@ public class Candidates {
         List<Candidate> members = new ArrayList<>();
         for (long id : settings.candidates("members")) {
             Candidate member = Candidate.findById(id);
-            if (member == null || !member.briefId.equals(briefId) || !member.status.equals(Candidate.DONE)) {
+            if (member == null || !member.briefId.equals(briefId) || member.status != WorkStatus.DONE) {
                 throw BadInput.of("members", "hold " + id + ", no fitted candidate of this brief", "choose another");
             }
             if (member.kind.reference()) {
@@ -249,7 +255,7 @@ public class Candidates {
         Settings settings = candidate.checkedSettings();
         TrainingData data = training(brief, candidate.inputs);
         List<Fitted.Member> members = new ArrayList<>();
-        if (candidate.kind == Kind.BLEND) {
+        if (candidate.kind.blends()) {
             for (Candidate member : members(brief.id, settings)) {
                 double[] scores = scores(member.id, ScoreSet.OUT_OF_FOLD, data.rows().length);
                 members.add(new Fitted.Member(member.name, models.of(member.id), scores));
@@ -296,11 +302,11 @@ public class Candidates {
         candidate.probability = fitted.model().probability();
         candidate.learntNumbers = fitted.model().size();
         candidate.seconds = seconds;
-        candidate.status = Candidate.DONE;
+        candidate.status = WorkStatus.DONE;
         candidate.progress = 1;
         candidate.step = null;
         candidate.message = null;
-        Trail.brief(candidate.briefId, "candidate fitted", candidate.name, "made by " + candidate.createdBy);
+        Trail.brief(candidate.briefId, Act.CANDIDATE_FITTED, candidate.name, "made by " + candidate.createdBy);
     }
 
     private static void store(long id, ScoreSet part, double[] scores) {
@@ -340,8 +346,8 @@ public class Candidates {
     public Candidate stop(long id) {
         Candidate candidate = get(id);
         candidate.stopRequested = true;
-        if (candidate.status.equals(Candidate.WAITING)) candidate.status = Candidate.STOPPED;
-        Trail.brief(candidate.briefId, "candidate stopped", candidate.name, "");
+        if (candidate.status == WorkStatus.WAITING) candidate.status = WorkStatus.STOPPED;
+        Trail.brief(candidate.briefId, Act.CANDIDATE_STOPPED, candidate.name, "");
         return candidate;
     }
 
@@ -366,7 +372,7 @@ public class Candidates {
             }
             candidate.tags = tags;
         }
-        Trail.brief(candidate.briefId, "candidate remarked", candidate.name, candidate.notes + " " + candidate.tags);
+        Trail.brief(candidate.briefId, Act.CANDIDATE_REMARKED, candidate.name, candidate.notes + " " + candidate.tags);
         return candidate;
     }
 
@@ -374,13 +380,14 @@ public class Candidates {
     @Transactional
     public void delete(long id) {
         Candidate candidate = get(id);
-        if (candidate.active()) throw BadInput.of("candidate", "is being fitted", "stop it first");
+        if (candidate.active())
+            throw BadInput.state(BadInput.Code.BUSY, "candidate", "is being fitted", "stop it first");
         long sealed = database.createQuery("select count(s) from Seal s where s.candidateId = ?1", Long.class)
                 .setParameter(1, id)
                 .getSingleResult();
         if (sealed > 0) throw BadInput.of("candidate", "is the one the reserve was opened for", "it stays");
-        candidate.deletedAt = Instant.now();
-        Trail.brief(candidate.briefId, "candidate deleted", candidate.name, "can be brought back");
+        candidate.deletedAt = clock.instant();
+        Trail.brief(candidate.briefId, Act.CANDIDATE_DELETED, candidate.name, "can be brought back");
     }
 
     /** @throws BadInput if its name was taken meanwhile */
@@ -390,7 +397,7 @@ public class Candidates {
         if (candidate.deletedAt == null) return candidate;
         demandFree(candidate.briefId, candidate.name);
         candidate.deletedAt = null;
-        Trail.brief(candidate.briefId, "candidate brought back", candidate.name, "");
+        Trail.brief(candidate.briefId, Act.CANDIDATE_BROUGHT_BACK, candidate.name, "");
         return candidate;
     }
 

@@ -4,20 +4,21 @@ import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.Event;
+import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.concurrent.CancellationException;
 import org.jboss.logging.Logger;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.learn.Fitted;
-import outrider.learn.Kind;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.KeptProgress;
 import outrider.server.work.Work;
+import outrider.server.work.WorkStatus;
 import outrider.split.Parts;
 
 /** Fits candidates in the background. */
@@ -34,7 +35,10 @@ public class FitWork implements Work {
     private final Briefs briefs;
     private final Event<CandidateFitted> fitted;
 
-    FitWork(Candidates candidates, Briefs briefs, Event<CandidateFitted> fitted) {
+    private final Clock clock;
+
+    FitWork(Candidates candidates, Briefs briefs, Event<CandidateFitted> fitted, Clock clock) {
+        this.clock = clock;
         this.candidates = candidates;
         this.briefs = briefs;
         this.fitted = fitted;
@@ -52,7 +56,7 @@ public class FitWork implements Work {
             Candidate found = Candidate.findById(id);
             if (found == null) return false;
             double cells = Splits.of(briefs.get(found.briefId)).training().length * (double) found.inputs.size();
-            boolean heavy = found.kind.cost() > Kind.TREE.cost() || found.kind == Kind.BLEND;
+            boolean heavy = found.kind.heavy();
             return cells > (heavy ? FEW_CELLS_OF_HEAVY : FEW_CELLS);
         });
     }
@@ -64,8 +68,8 @@ public class FitWork implements Work {
             Candidate found = Candidate.findById(id);
             if (found == null || !found.active()) return null;
             boolean wanted = !found.stopRequested && found.deletedAt == null;
-            found.status = wanted ? Candidate.RUNNING : Candidate.STOPPED;
-            found.startedAt = Instant.now();
+            found.status = wanted ? WorkStatus.RUNNING : WorkStatus.STOPPED;
+            found.startedAt = clock.instant();
             return wanted ? found : null;
         });
         if (candidate == null) return;
@@ -84,28 +88,32 @@ public class FitWork implements Work {
             double[] validation =
                     candidates.score(found.model(), brief, parts.validation(), progress.part(0.97, 1, "validation: "));
             double seconds =
-                    Duration.between(candidate.startedAt, Instant.now()).toMillis() / 1000.0;
+                    Duration.between(candidate.startedAt, clock.instant()).toMillis() / 1000.0;
             candidates.finish(id, found, training, validation, seconds);
             fitted.fireAsync(new CandidateFitted(id));
         } catch (CancellationException e) {
-            end(id, Candidate.STOPPED, e.getMessage());
+            end(id, WorkStatus.STOPPED, e.getMessage());
         } catch (BadInput e) {
-            end(id, Candidate.FAILED, e.getMessage());
+            end(id, WorkStatus.FAILED, e.getMessage());
         } catch (OutOfMemoryError e) {
             LOG.error("fitting candidate " + id + " ran out of memory", e);
-            end(id, Candidate.FAILED, "the server's memory was not enough; choose fewer inputs or records");
+            end(id, WorkStatus.FAILED, "the server's memory was not enough; choose fewer inputs or records");
         } catch (RuntimeException e) {
             LOG.error("fitting candidate " + id + " failed", e);
-            end(id, Candidate.FAILED, "the server failed at this; its log says why");
+            end(id, WorkStatus.FAILED, "the server failed at this; its log says why");
         }
     }
 
-    private static void end(long id, String status, String message) {
+    private static void end(long id, WorkStatus status, String message) {
         QuarkusTransaction.requiringNew().run(() -> {
             Candidate.update("status = ?1, message = ?2, step = null where id = ?3", status, message, id);
             Candidate ended = Candidate.findById(id);
             if (ended == null) return;
-            Trail.brief(ended.briefId, "candidate " + status, ended.name, message == null ? "" : message);
+            Trail.brief(
+                    ended.briefId,
+                    status == WorkStatus.STOPPED ? Act.CANDIDATE_STOPPED : Act.CANDIDATE_FAILED,
+                    ended.name,
+                    message == null ? "" : message);
         });
     }
 }

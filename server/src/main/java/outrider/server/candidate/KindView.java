@@ -1,8 +1,7 @@
 package outrider.server.candidate;
 
-import java.util.Arrays;
 import java.util.List;
-import outrider.learn.Kind;
+import outrider.learn.Learners;
 import outrider.learn.Setting;
 
 /** A kind of candidate with its settings, from which the page makes its form. */
@@ -44,9 +43,9 @@ public record KindView(String kind, String words, boolean reference, boolean tak
     }
 
     static List<KindView> all() {
-        return Arrays.stream(Kind.values())
+        return Learners.all().stream()
                 .map(kind -> new KindView(
-                        kind.jsonName(),
+                        kind.name(),
                         kind.words(),
                         kind.reference(),
                         kind.takesInputs(),

@@ -41,7 +41,9 @@ public class Models {
         Model model = known == null ? null : known.get();
         if (model != null) return model;
         CandidateModel row = CandidateModel.findById(candidateId);
-        if (row == null) throw BadInput.of("candidate", "is not fitted", "wait for it, or make it again");
+        if (row == null)
+            throw BadInput.state(
+                    BadInput.Code.NOT_READY, "candidate", "is not fitted", "wait for it, or make it again");
         boolean plain = row.document.length > 0 && row.document[0] == '{';
         model = ModelDocument.read(plain ? row.document : Packed.unpack(row.document));
         recent.put(candidateId, new SoftReference<>(model));

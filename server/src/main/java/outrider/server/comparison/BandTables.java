@@ -16,6 +16,7 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
+import outrider.server.work.WorkStatus;
 
 /** Band tables, and how scores lie by outcome. */
 @ApplicationScoped
@@ -55,8 +56,9 @@ public class BandTables {
 
     private Candidate fitted(long id) {
         Candidate candidate = candidates.get(id);
-        if (!candidate.status.equals(Candidate.DONE)) {
-            throw BadInput.of("candidate", "is not fitted", "wait for it, or make it again");
+        if (candidate.status != WorkStatus.DONE) {
+            throw BadInput.state(
+                    BadInput.Code.NOT_READY, "candidate", "is not fitted", "wait for it, or make it again");
         }
         return candidate;
     }

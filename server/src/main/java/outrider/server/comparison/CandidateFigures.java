@@ -22,6 +22,7 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
+import outrider.server.work.WorkStatus;
 import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
 
@@ -120,8 +121,9 @@ public class CandidateFigures {
     @Transactional
     public FiguresView figures(long id) {
         Candidate candidate = candidates.get(id);
-        if (!candidate.status.equals(Candidate.DONE)) {
-            throw BadInput.of("candidate", "is not fitted", "wait for it, or make it again");
+        if (candidate.status != WorkStatus.DONE) {
+            throw BadInput.state(
+                    BadInput.Code.NOT_READY, "candidate", "is not fitted", "wait for it, or make it again");
         }
         Brief brief = briefs.get(candidate.briefId);
         candidates.look(List.of(id));

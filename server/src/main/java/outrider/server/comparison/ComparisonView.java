@@ -1,6 +1,7 @@
 package outrider.server.comparison;
 
 import java.util.List;
+import outrider.casefile.CutRule;
 import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
 import outrider.doubt.Verdict;
@@ -53,7 +54,7 @@ public record ComparisonView(
         LooksView looks,
         List<Row> candidates) {
 
-    public record CutView(long candidateId, double records, String rule) {}
+    public record CutView(long candidateId, double records, CutRule rule) {}
 
     /**
      * How often validation was used.

@@ -146,7 +146,7 @@ public class ComparisonViews {
         return new ComparisonView.Row(
                 candidate.id,
                 candidate.name,
-                candidate.kind.jsonName(),
+                candidate.kind.name(),
                 candidate.kind.words(),
                 candidate.kind.reference(),
                 probability,

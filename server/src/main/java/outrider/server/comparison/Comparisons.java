@@ -4,7 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.base.Workers;
+import outrider.casefile.CutRule;
 import outrider.doubt.Band;
 import outrider.exchange.Comparison;
 import outrider.exchange.CutComparison;
@@ -22,7 +23,9 @@ import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
+import outrider.server.work.WorkStatus;
 import outrider.stakes.NetValue;
 
 /** Candidates side by side on validation, and the cut that a brief's views share. What was compared last stays in memory. */
@@ -44,7 +47,10 @@ public class Comparisons {
     private final Cache<List<?>, Band> bands =
             Caffeine.newBuilder().maximumSize(BANDS_KEPT).build();
 
-    Comparisons(Briefs briefs, Candidates candidates, ScoredCandidates scored, Looks looks) {
+    private final Clock clock;
+
+    Comparisons(Briefs briefs, Candidates candidates, ScoredCandidates scored, Looks looks, Clock clock) {
+        this.clock = clock;
         this.briefs = briefs;
         this.candidates = candidates;
         this.scored = scored;
@@ -126,7 +132,7 @@ public class Comparisons {
     public void setCut(long briefId, ComparisonView.CutView wanted, String by) {
         Brief brief = briefs.get(briefId);
         Candidate candidate = candidates.get(wanted.candidateId());
-        if (!candidate.briefId.equals(briefId) || !candidate.status.equals(Candidate.DONE)) {
+        if (!candidate.briefId.equals(briefId) || candidate.status != WorkStatus.DONE) {
             throw BadInput.of("candidateId", "is not a finished candidate of this brief", "choose another");
         }
         int records = Splits.of(brief).validation().length;
@@ -135,30 +141,30 @@ public class Comparisons {
         }
         Cut cut = Cut.findById(briefId);
         boolean known = cut != null;
-        String stood = known ? cut.candidateId + "/" + cut.records + "/" + cut.rule : "";
+        String stood = known ? cut.candidateId + "/" + cut.records + "/" + cut.rule.words() : "";
         if (!known) cut = new Cut();
         cut.briefId = briefId;
         cut.candidateId = wanted.candidateId();
         cut.records = wanted.records();
-        cut.rule = wanted.rule() == null ? "set by hand" : wanted.rule();
+        cut.rule = wanted.rule() == null ? CutRule.BY_HAND : wanted.rule();
         cut.setBy = by;
-        cut.setAt = Instant.now();
+        cut.setAt = clock.instant();
         if (!known) cut.persist();
-        String news = candidate.id + "/" + cut.records + "/" + cut.rule;
+        String news = candidate.id + "/" + cut.records + "/" + cut.rule.words();
         if (!news.equals(stood)) {
             Trail.add(
                     Trail.chain(briefId),
                     by,
-                    "cut set",
+                    Act.CUT_SET,
                     candidate.name,
                     String.format(
                             java.util.Locale.ROOT,
                             "%s of %d records of validation, %s",
                             cut.records,
                             records,
-                            cut.rule));
+                            cut.rule.words()));
         }
-        looks.chose(briefId, candidates.finished(briefId).size(), cut.candidateId, cut.rule);
+        looks.chose(briefId, candidates.finished(briefId).size(), cut.candidateId, cut.rule.words());
     }
 
     /** Null where its candidate was deleted. */
@@ -170,7 +176,8 @@ public class Comparisons {
     /** @throws BadInput if none is set */
     public Cut cut(long briefId) {
         Cut cut = known(briefId);
-        if (cut == null) throw BadInput.of("cut", "is not set", "set it on the Compare page");
+        if (cut == null)
+            throw BadInput.state(BadInput.Code.NOT_READY, "cut", "is not set", "set it on the Compare page");
         return cut;
     }
 
@@ -185,7 +192,7 @@ public class Comparisons {
     }
 
     /** From which score on one acts; {@code score} is null where that is nobody. */
-    public record Threshold(Double score, double depth, String rule) {}
+    public record Threshold(Double score, double depth, CutRule rule) {}
 
     /**
      * The cut that is set, read on this candidate's ranking at the same depth, without the tie group that straddles it; where none
@@ -201,7 +208,7 @@ public class Comparisons {
                         .records();
         int point = ranking.pointAtOrBefore(rank);
         double depth = ranking.size(point) / ranking.total();
-        String rule = cut == null ? "best net value" : cut.rule;
+        CutRule rule = cut == null ? CutRule.BEST_NET_VALUE : cut.rule;
         return new Threshold(point == 0 ? null : ranking.score(point), depth, rule);
     }
 }

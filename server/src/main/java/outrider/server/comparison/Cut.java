@@ -4,6 +4,9 @@ import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import outrider.casefile.CutRule;
 
 /** How far down the ranking a brief acts, in records of validation. */
 @Entity
@@ -13,7 +16,10 @@ public class Cut extends PanacheEntityBase {
 
     public Long candidateId;
     public double records;
-    public String rule;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    public CutRule rule;
+
     public String setBy;
     public Instant setAt;
 }

@@ -3,13 +3,13 @@ package outrider.server.comparison;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.List;
 import java.util.stream.Collectors;
 import outrider.casefile.Sha256;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidates;
-import outrider.server.comparison.ValidationUse.Act;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 
 /** Counts how often validation is used to choose, and what that costs (METHODS section 6). */
@@ -18,7 +18,10 @@ public class Looks {
     private final Candidates candidates;
     private final SecurityIdentity identity;
 
-    Looks(Candidates candidates, SecurityIdentity identity) {
+    private final Clock clock;
+
+    Looks(Candidates candidates, SecurityIdentity identity, Clock clock) {
+        this.clock = clock;
         this.candidates = candidates;
         this.identity = identity;
     }
@@ -30,14 +33,17 @@ public class Looks {
         if (ids.isEmpty()) return;
         String news = Sha256.of(ids + brief.stakes().toString() + brief.plannedRate + brief.capacity);
         ValidationUse last = ValidationUse.find(
-                        "briefId = ?1 and act = ?2 and byName = ?3 order by id desc", brief.id, Act.LOOKED, me())
+                        "briefId = ?1 and act = ?2 and byName = ?3 order by id desc",
+                        brief.id,
+                        ValidationUse.Use.LOOKED,
+                        me())
                 .firstResult();
         if (last != null && last.news.equals(news)) return;
         candidates.look(ids);
-        add(brief.id, Act.LOOKED, compared(compared), news);
+        add(brief.id, ValidationUse.Use.LOOKED, compared(compared), news);
         Trail.brief(
                 brief.id,
-                "looked at validation",
+                Act.LOOKED,
                 ids.size() + " candidates",
                 compared.candidates().stream().map(c -> c.name).collect(Collectors.joining(", ")));
     }
@@ -46,19 +52,20 @@ public class Looks {
     @Transactional
     void chose(long briefId, int compared, long candidateId, String rule) {
         String news = Sha256.of(candidateId + rule);
-        ValidationUse last = ValidationUse.find("briefId = ?1 and act = ?2 order by id desc", briefId, Act.CHOSE)
+        ValidationUse last = ValidationUse.find(
+                        "briefId = ?1 and act = ?2 order by id desc", briefId, ValidationUse.Use.CHOSE)
                 .firstResult();
-        if (last == null || !last.news.equals(news)) add(briefId, Act.CHOSE, compared, news);
+        if (last == null || !last.news.equals(news)) add(briefId, ValidationUse.Use.CHOSE, compared, news);
     }
 
-    private void add(long briefId, Act act, int compared, String news) {
+    private void add(long briefId, ValidationUse.Use act, int compared, String news) {
         ValidationUse use = new ValidationUse();
         use.briefId = briefId;
         use.act = act;
         use.candidates = compared;
         use.news = news;
         use.byName = me();
-        use.at = Instant.now();
+        use.at = clock.instant();
         use.persist();
     }
 
@@ -75,8 +82,9 @@ public class Looks {
     public record Counts(int looks, int choices) {}
 
     public Counts counts(long briefId) {
-        return new Counts((int) ValidationUse.count("briefId = ?1 and act = ?2", briefId, Act.LOOKED), (int)
-                ValidationUse.count("briefId = ?1 and act = ?2", briefId, Act.CHOSE));
+        return new Counts(
+                (int) ValidationUse.count("briefId = ?1 and act = ?2", briefId, ValidationUse.Use.LOOKED),
+                (int) ValidationUse.count("briefId = ?1 and act = ?2", briefId, ValidationUse.Use.CHOSE));
     }
 
     ComparisonView.LooksView view(Brief brief, Comparisons.Compared compared) {

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.exchange.Comparison;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
 import outrider.measure.BestOfEach;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
@@ -102,7 +102,7 @@ public class ThresholdViews {
         Candidate candidate = compared.candidates().get(mine);
         int[] rows = Splits.of(brief).training();
         byte[] outcome = candidates.outcomes(brief, rows);
-        ScoreSet set = candidate.kind == Kind.SUPPLIED ? ScoreSet.TRAINING : ScoreSet.OUT_OF_FOLD;
+        ScoreSet set = candidate.kind.role() == Learner.Role.SUPPLIED ? ScoreSet.TRAINING : ScoreSet.OUT_OF_FOLD;
         double[] scores = candidates.scores(candidate.id, set, rows.length);
         int[] units = candidates.units(brief);
         int[] unit = IntStream.range(0, rows.length)

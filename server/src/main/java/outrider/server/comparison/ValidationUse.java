@@ -15,7 +15,7 @@ import org.hibernate.type.SqlTypes;
 @Entity
 public class ValidationUse extends PanacheEntityBase {
     /** Seeing, or choosing a candidate or a rule for the cut. */
-    public enum Act {
+    public enum Use {
         LOOKED,
         CHOSE
     }
@@ -28,7 +28,7 @@ public class ValidationUse extends PanacheEntityBase {
 
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
-    public Act act;
+    public Use act;
 
     public int candidates;
 

@@ -16,7 +16,7 @@ import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
@@ -47,9 +47,12 @@ public class Arrivals {
     private final Path folder;
     private final String place;
     private final ExecutorService readers = Executors.newSingleThreadExecutor();
+    private final Clock clock;
     private final Set<Long> writing = ConcurrentHashMap.newKeySet();
 
-    Arrivals(Datasets datasets, @ConfigProperty(name = "outrider.files") String folder) throws IOException {
+    Arrivals(Datasets datasets, @ConfigProperty(name = "outrider.files") String folder, Clock clock)
+            throws IOException {
+        this.clock = clock;
         this.datasets = datasets;
         this.folder = Files.createDirectories(Path.of(folder));
         Path mark = this.folder.resolve("place");
@@ -120,7 +123,7 @@ public class Arrivals {
         arrival.state = State.RECEIVING;
         arrival.briefId = briefId;
         arrival.createdBy = by;
-        arrival.createdAt = Instant.now();
+        arrival.createdAt = clock.instant();
         arrival.persist();
         Files.deleteIfExists(file(arrival));
         return arrival;
@@ -135,10 +138,12 @@ public class Arrivals {
     public void append(long id, long from, InputStream slice) throws IOException {
         Arrival arrival = QuarkusTransaction.requiringNew().call(() -> get(id));
         if (arrival.state != State.RECEIVING && arrival.state != State.INTERRUPTED) {
-            throw BadInput.of("file", "is complete", "read it, or discard it and begin again");
+            throw BadInput.state(
+                    BadInput.Code.ALREADY_DONE, "file", "is complete", "read it, or discard it and begin again");
         }
         Path file = file(arrival);
-        if (!writing.add(id)) throw BadInput.of("file", "is being sent from another page", "wait for it");
+        if (!writing.add(id))
+            throw BadInput.state(BadInput.Code.BUSY, "file", "is being sent from another page", "wait for it");
         try (FileChannel to = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
             if (from != to.size()) {
                 throw BadInput.of("from", "is " + from + ", but " + to.size() + " bytes are here", "go on from there");
@@ -205,7 +210,8 @@ public class Arrivals {
     public Arrival correct(long id, Dialect dialect) {
         Arrival arrival = get(id);
         if (arrival.state == State.READING || arrival.state == State.STORED) {
-            throw BadInput.of("dialect", "cannot be changed while the file is read", "stop it first");
+            throw BadInput.state(
+                    BadInput.Code.BUSY, "dialect", "cannot be changed while the file is read", "stop it first");
         }
         arrival.dialect = dialect;
         return arrival;
@@ -216,7 +222,7 @@ public class Arrivals {
     public Arrival read(long id) {
         Arrival arrival = get(id);
         if (size(file(arrival)) != arrival.bytes) {
-            throw BadInput.of("file", "is not all here", "bring the rest of it first");
+            throw BadInput.state(BadInput.Code.NOT_READY, "file", "is not all here", "bring the rest of it first");
         }
         if (arrival.state == State.READING || arrival.state == State.STORED) return arrival;
         arrival.state = State.READING;
@@ -280,7 +286,8 @@ public class Arrivals {
     @Transactional
     public void discard(long id) throws IOException {
         Arrival arrival = get(id);
-        if (arrival.state == State.READING) throw BadInput.of("file", "is being read", "stop it first");
+        if (arrival.state == State.READING)
+            throw BadInput.state(BadInput.Code.BUSY, "file", "is being read", "stop it first");
         arrival.delete();
         Files.deleteIfExists(file(arrival));
     }

@@ -6,6 +6,7 @@ import jakarta.transaction.Transactional;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import org.hibernate.Session;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 
 /** Stores what was read, all or nothing; a bean of its own so that the transaction begins after the reading. */
@@ -37,7 +38,7 @@ public class DatasetWriter {
         Trail.add(
                 Trail.HOUSE,
                 dataset.createdBy,
-                "data brought",
+                Act.DATA_BROUGHT,
                 dataset.name,
                 dataset.records + " records, SHA-256 " + dataset.sha256);
         if (arrivalId != null) {

@@ -9,7 +9,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
@@ -19,6 +19,7 @@ import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.casefile.Sha256;
 import outrider.parquet.ParquetTables;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.Packed;
 import outrider.server.work.RecentTables;
@@ -41,7 +42,10 @@ public class Datasets {
     private final DatasetWriter writer;
     private final RecentTables<Long> recent = new RecentTables<>();
 
-    Datasets(EntityManager database, DatasetWriter writer) {
+    private final Clock clock;
+
+    Datasets(EntityManager database, DatasetWriter writer, Clock clock) {
+        this.clock = clock;
         this.database = database;
         this.writer = writer;
     }
@@ -69,7 +73,7 @@ public class Datasets {
         dataset.records = table.size();
         dataset.startLines = table.startLines() == null ? null : Packed.packInts(table.startLines());
         dataset.createdBy = by;
-        dataset.createdAt = Instant.now();
+        dataset.createdAt = clock.instant();
         try {
             writer.store(dataset, prepared, arrivalId);
         } catch (CompletionException e) {
@@ -170,7 +174,7 @@ public class Datasets {
         long briefs = database.createQuery("select count(b) from Brief b where b.datasetId = ?1", Long.class)
                 .setParameter(1, id)
                 .getSingleResult();
-        if (briefs > 0) throw BadInput.of("dataset", "is used by a brief", "it stays");
+        if (briefs > 0) throw BadInput.state(BadInput.Code.LOCKED, "dataset", "is used by a brief", "it stays");
         for (String statement : List.of(
                 "update Arrival a set a.datasetId = null where a.datasetId = ?1",
                 "delete from ColumnChunk c where c.columnId in (select d.id from DatasetColumn d where d.datasetId = ?1)",
@@ -178,7 +182,7 @@ public class Datasets {
             database.createQuery(statement).setParameter(1, id).executeUpdate();
         }
         dataset.delete();
-        Trail.house("data taken away", dataset.name, "SHA-256 " + dataset.sha256);
+        Trail.house(Act.DATA_TAKEN_AWAY, dataset.name, "SHA-256 " + dataset.sha256);
         recent.remove(id);
     }
 }

@@ -20,7 +20,6 @@ import outrider.base.Progress;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.check.AlarmKind;
-import outrider.learn.Kind;
 import outrider.server.account.Account;
 import outrider.server.account.Accounts;
 import outrider.server.brief.Brief;
@@ -156,12 +155,12 @@ public class DemoLoader {
                                         null,
                                         List.of("yes"))));
         briefs.split(id, SplitPlan.byShares(List.of(0.5, 0.25, 0.25), 20260401));
-        long all = make(id, "Logistic, all inputs", Kind.LOGISTIC, Map.of(), null);
+        long all = make(id, "Logistic, all inputs", "logistic", Map.of(), null);
         make(
                 id,
                 all,
                 "Logistic, six inputs",
-                Kind.LOGISTIC,
+                "logistic",
                 Map.of(),
                 List.of(
                         "joined_on",
@@ -170,13 +169,13 @@ public class DemoLoader {
                         "late_payments_12m",
                         "rides_logged_90d",
                         "web_logins_90d"));
-        make(id, all, "Logistic, curves", Kind.LOGISTIC, Map.of("curves", true), null);
-        make(id, "Decision tree", Kind.TREE, Map.of("pruning", "oneStandardError"), null);
-        make(id, "Random forest", Kind.FOREST, Map.of(), null);
-        make(id, "Boosted trees", Kind.BOOSTED, Map.of(), null);
-        make(id, "Desk points", Kind.SUPPLIED, supplied("desk_points", false), null);
-        make(id, "Group rates", Kind.GROUP_RATES, Map.of("groupBy", List.of("tier", "pays_by")), null);
-        make(id, "Base rate", Kind.BASE_RATE, Map.of(), null);
+        make(id, all, "Logistic, curves", "logistic", Map.of("curves", true), null);
+        make(id, "Decision tree", "tree", Map.of("pruning", "oneStandardError"), null);
+        make(id, "Random forest", "forest", Map.of(), null);
+        make(id, "Boosted trees", "boosted", Map.of(), null);
+        make(id, "Desk points", "supplied", supplied("desk_points", false), null);
+        make(id, "Group rates", "groupRates", Map.of("groupBy", List.of("tier", "pays_by")), null);
+        make(id, "Base rate", "baseRate", Map.of(), null);
     }
 
     private void claimFraud(Brief brief) throws IOException {
@@ -207,9 +206,9 @@ public class DemoLoader {
                         true,
                         SplitPlan.FOLDS,
                         Balance.NONE));
-        make(id, "Logistic, all inputs", Kind.LOGISTIC, Map.of("penalty", 1), null);
-        make(id, "Group rates", Kind.GROUP_RATES, Map.of("groupBy", List.of("kind", "police_report")), null);
-        make(id, "Base rate", Kind.BASE_RATE, Map.of(), null);
+        make(id, "Logistic, all inputs", "logistic", Map.of("penalty", 1), null);
+        make(id, "Group rates", "groupRates", Map.of("groupBy", List.of("kind", "police_report")), null);
+        make(id, "Base rate", "baseRate", Map.of(), null);
     }
 
     private Brief now(long id) {
@@ -292,10 +291,10 @@ public class DemoLoader {
                         false,
                         SplitPlan.FOLDS,
                         Balance.NONE));
-        make(id, "Logistic, all inputs", Kind.LOGISTIC, Map.of(), null);
-        make(id, "Agency score", Kind.SUPPLIED, supplied("agency_score", true), null);
-        make(id, "House points", Kind.SUPPLIED, supplied("house_points", false), null);
-        make(id, "Base rate", Kind.BASE_RATE, Map.of(), null);
+        make(id, "Logistic, all inputs", "logistic", Map.of(), null);
+        make(id, "Agency score", "supplied", supplied("agency_score", true), null);
+        make(id, "House points", "supplied", supplied("house_points", false), null);
+        make(id, "Base rate", "baseRate", Map.of(), null);
     }
 
     /** What the file of columns says of each, and what the case settles about some. */
@@ -329,14 +328,14 @@ public class DemoLoader {
         return Map.of("column", column, "lowerIsRiskier", false, "probability", probability);
     }
 
-    private long make(long brief, String name, Kind kind, Map<String, Object> settings, List<String> inputs) {
+    private long make(long brief, String name, String kind, Map<String, Object> settings, List<String> inputs) {
         return make(brief, null, name, kind, settings, inputs);
     }
 
     /** @param basedOn the candidate it is begun from, or null */
     private long make(
-            long brief, Long basedOn, String name, Kind kind, Map<String, Object> settings, List<String> inputs) {
-        Candidates.Wanted wanted = new Candidates.Wanted(name, kind.jsonName(), settings, inputs, basedOn);
+            long brief, Long basedOn, String name, String kind, Map<String, Object> settings, List<String> inputs) {
+        Candidates.Wanted wanted = new Candidates.Wanted(name, kind, settings, inputs, basedOn);
         long id = candidates.make(brief, wanted, AUTHOR).id;
         queue.enqueue(FitWork.NAME, id);
         return id;

@@ -3,11 +3,12 @@ package outrider.server.pin;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.List;
 import outrider.base.BadInput;
 import outrider.casefile.Paragraph;
 import outrider.server.brief.Briefs;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 
 /** What was pinned for a brief's report. */
@@ -22,7 +23,10 @@ public class Pins {
 
     private final Briefs briefs;
 
-    Pins(Briefs briefs) {
+    private final Clock clock;
+
+    Pins(Briefs briefs, Clock clock) {
+        this.clock = clock;
         this.briefs = briefs;
     }
 
@@ -77,9 +81,9 @@ public class Pins {
         pin.candidateId = wanted.candidateId();
         pin.records = wanted.records();
         pin.createdBy = by;
-        pin.createdAt = Instant.now();
+        pin.createdAt = clock.instant();
         pin.persist();
-        Trail.add(Trail.chain(briefId), by, "pinned", pin.title, "to " + pin.chapter.title() + ". " + pin.note);
+        Trail.add(Trail.chain(briefId), by, Act.PINNED, pin.title, "to " + pin.chapter.title() + ". " + pin.note);
         return pin;
     }
 
@@ -87,7 +91,7 @@ public class Pins {
     public Pin note(long id, String note) {
         Pin pin = get(id);
         pin.note = checkedNote(note);
-        Trail.brief(pin.briefId, "note on a pin changed", pin.title, pin.note);
+        Trail.brief(pin.briefId, Act.PIN_REMARKED, pin.title, pin.note);
         return pin;
     }
 
@@ -95,7 +99,7 @@ public class Pins {
     public void remove(long id) {
         Pin pin = get(id);
         pin.delete();
-        Trail.brief(pin.briefId, "pin removed", pin.title, "");
+        Trail.brief(pin.briefId, Act.PIN_REMOVED, pin.title, "");
     }
 
     private static Pin get(long id) {

@@ -8,11 +8,11 @@ import org.jboss.logging.Logger;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.exchange.ScoringRecipe;
-import outrider.server.candidate.Candidate;
 import outrider.server.dataset.Datasets;
 import outrider.server.work.KeptProgress;
 import outrider.server.work.Work;
 import outrider.server.work.WorkQueue;
+import outrider.server.work.WorkStatus;
 import outrider.table.Table;
 
 /** Scores lists in the background. */
@@ -40,7 +40,7 @@ public class ListWork implements Work {
         ScoredList list = QuarkusTransaction.requiringNew().call(() -> {
             ScoredList found = ScoredList.findById(id);
             if (found == null || !found.active()) return null;
-            found.status = found.stopRequested ? Candidate.STOPPED : Candidate.RUNNING;
+            found.status = found.stopRequested ? WorkStatus.STOPPED : WorkStatus.RUNNING;
             return found.stopRequested ? null : found;
         });
         if (list == null) return;
@@ -55,16 +55,16 @@ public class ListWork implements Work {
             Table table = QuarkusTransaction.requiringNew().call(() -> datasets.table(list.datasetId));
             lists.finish(id, recipe.apply(table, WorkQueue.WORKERS, progress));
         } catch (CancellationException e) {
-            end(id, Candidate.STOPPED, null);
+            end(id, WorkStatus.STOPPED, null);
         } catch (BadInput e) {
-            end(id, Candidate.FAILED, e.getMessage());
+            end(id, WorkStatus.FAILED, e.getMessage());
         } catch (RuntimeException e) {
             LOG.error("scoring list " + id + " failed", e);
-            end(id, Candidate.FAILED, "the server failed at this; its log says why");
+            end(id, WorkStatus.FAILED, "the server failed at this; its log says why");
         }
     }
 
-    private static void end(long id, String status, String message) {
+    private static void end(long id, WorkStatus status, String message) {
         QuarkusTransaction.requiringNew()
                 .run(() ->
                         ScoredList.update("status = ?1, message = ?2, step = null where id = ?3", status, message, id));

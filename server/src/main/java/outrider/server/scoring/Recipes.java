@@ -16,6 +16,7 @@ import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.comparison.BandTables;
 import outrider.server.comparison.Comparisons;
+import outrider.server.work.WorkStatus;
 import outrider.table.Column;
 
 /** Makes the recipe by which a candidate scores lists. */
@@ -40,8 +41,9 @@ public class Recipes {
     /** @throws BadInput if the candidate is not fitted */
     public ScoringRecipe of(long candidateId) {
         Candidate candidate = candidates.get(candidateId);
-        if (!candidate.status.equals(Candidate.DONE)) {
-            throw BadInput.of("candidate", "is not fitted", "wait for it, or make it again");
+        if (candidate.status != WorkStatus.DONE) {
+            throw BadInput.state(
+                    BadInput.Code.NOT_READY, "candidate", "is not fitted", "wait for it, or make it again");
         }
         Brief brief = briefs.get(candidate.briefId);
         Model model = candidates.model(candidate);
@@ -59,13 +61,13 @@ public class Recipes {
                 .mapToDouble(BandRow::lowestScore)
                 .toArray();
         String words = cut.score() == null
-                ? "acts on nobody, " + cut.rule()
+                ? "acts on nobody, " + cut.rule().words()
                 : String.format(
                         Locale.ROOT,
                         "acts from a score of %.4g on, the top %.1f %% of validation, %s",
                         cut.score(),
                         100 * cut.depth(),
-                        cut.rule());
+                        cut.rule().words());
         return new ScoringRecipe(brief.name, candidate.name, identifier(brief), needs, cut.score(), words, from, model);
     }
 

@@ -8,7 +8,7 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
-import outrider.server.candidate.Candidate;
+import outrider.server.work.WorkStatus;
 
 /** A file scored by a candidate; its states are those of a candidate. What to act on is fixed when it is asked for. */
 @Entity
@@ -20,7 +20,7 @@ public class ScoredList extends PanacheEntityBase {
     public Long briefId;
     public Long candidateId;
     public Long datasetId;
-    public String status;
+    public WorkStatus status;
     public double progress;
     public String step;
     public String message;
@@ -39,6 +39,6 @@ public class ScoredList extends PanacheEntityBase {
     public Instant createdAt;
 
     boolean active() {
-        return status.equals(Candidate.WAITING) || status.equals(Candidate.RUNNING);
+        return status.open();
     }
 }

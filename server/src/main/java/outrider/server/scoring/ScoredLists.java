@@ -4,7 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.List;
 import outrider.base.BadInput;
 import outrider.exchange.ScoringRecipe;
@@ -13,8 +13,10 @@ import outrider.server.brief.Briefs;
 import outrider.server.candidate.Candidate;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.Packed;
+import outrider.server.work.WorkStatus;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
 
@@ -26,7 +28,10 @@ public class ScoredLists {
     private final Briefs briefs;
     private final EntityManager database;
 
-    ScoredLists(Recipes recipes, Datasets datasets, Briefs briefs, EntityManager database) {
+    private final Clock clock;
+
+    ScoredLists(Recipes recipes, Datasets datasets, Briefs briefs, EntityManager database, Clock clock) {
+        this.clock = clock;
         this.recipes = recipes;
         this.datasets = datasets;
         this.briefs = briefs;
@@ -50,7 +55,7 @@ public class ScoredLists {
             long datasetId,
             String file,
             int records,
-            String status,
+            WorkStatus status,
             double progress,
             String step,
             String message,
@@ -96,17 +101,17 @@ public class ScoredLists {
         list.briefId = candidate.briefId;
         list.candidateId = candidateId;
         list.datasetId = datasetId;
-        list.status = Candidate.WAITING;
+        list.status = WorkStatus.WAITING;
         list.recipeCut = recipe.cut();
         list.threshold = recipe.threshold();
         list.bandFrom = recipe.bandFrom();
         list.createdBy = by;
-        list.createdAt = Instant.now();
+        list.createdAt = clock.instant();
         list.persist();
         Trail.add(
                 Trail.chain(list.briefId),
                 by,
-                "list scored",
+                Act.LIST_SCORED,
                 datasets.get(datasetId).name,
                 "by candidate " + candidateId);
         return list;
@@ -166,7 +171,7 @@ public class ScoredLists {
         int acted = 0;
         for (double score : scores) if (list.threshold != null && score >= list.threshold) acted++;
         list.acted = acted;
-        list.status = Candidate.DONE;
+        list.status = WorkStatus.DONE;
         list.progress = 1;
         list.step = null;
     }
@@ -175,7 +180,8 @@ public class ScoredLists {
     @Transactional
     public Table scored(long id) {
         ScoredList list = get(id);
-        if (!list.status.equals(Candidate.DONE)) throw BadInput.of("list", "is not scored yet", "wait for it");
+        if (list.status != WorkStatus.DONE)
+            throw BadInput.state(BadInput.Code.NOT_READY, "list", "is not scored yet", "wait for it");
         Table table = datasets.table(list.datasetId);
         List<byte[]> chunks = database.createQuery(
                         "select s.bytes from ListScore s where s.listId = ?1 order by s.number", byte[].class)
@@ -188,14 +194,14 @@ public class ScoredLists {
     void stop(long id) {
         ScoredList list = get(id);
         list.stopRequested = true;
-        if (list.status.equals(Candidate.WAITING)) list.status = Candidate.STOPPED;
+        if (list.status == WorkStatus.WAITING) list.status = WorkStatus.STOPPED;
     }
 
     /** @throws BadInput if it is being scored */
     @Transactional
     void delete(long id) {
         ScoredList list = get(id);
-        if (list.active()) throw BadInput.of("list", "is being scored", "stop it first");
+        if (list.active()) throw BadInput.state(BadInput.Code.BUSY, "list", "is being scored", "stop it first");
         list.delete();
     }
 }

@@ -10,9 +10,9 @@ import java.time.Instant;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
-import outrider.learn.Kind;
+import outrider.learn.Learners;
 import outrider.search.Search;
-import outrider.server.candidate.Candidate;
+import outrider.server.work.WorkStatus;
 
 /** A search over kinds and settings; its states are those of a candidate. */
 @Entity
@@ -27,7 +27,7 @@ public class SearchRun extends PanacheEntityBase {
     @JdbcTypeCode(SqlTypes.JSON)
     public Plan plan;
 
-    public String status;
+    public WorkStatus status;
     public double progress;
     public String step;
 
@@ -63,7 +63,7 @@ public class SearchRun extends PanacheEntityBase {
             int keep) {
         Search.Plan searched(int folds) {
             return new Search.Plan(
-                    kinds == null ? null : kinds.stream().map(Kind::named).toList(),
+                    kinds == null ? null : kinds.stream().map(Learners::named).toList(),
                     measure,
                     depth == null ? 0 : depth,
                     folds,
@@ -72,6 +72,6 @@ public class SearchRun extends PanacheEntityBase {
     }
 
     boolean active() {
-        return status.equals(Candidate.WAITING) || status.equals(Candidate.RUNNING);
+        return status.open();
     }
 }

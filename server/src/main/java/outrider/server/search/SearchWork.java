@@ -16,11 +16,11 @@ import outrider.prepare.TrainingData;
 import outrider.search.Search;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
-import outrider.server.candidate.Candidate;
 import outrider.server.candidate.FitWork;
 import outrider.server.work.KeptProgress;
 import outrider.server.work.Work;
 import outrider.server.work.WorkQueue;
+import outrider.server.work.WorkStatus;
 
 /** Runs searches in the background: trial after trial, each kept as it is done, so that nothing tried is lost. */
 @ApplicationScoped
@@ -49,7 +49,7 @@ public class SearchWork implements Work {
     }
 
     /** Why a search ended; {@code status} is that of its row. */
-    private record End(String status, String words) {}
+    private record End(WorkStatus status, String words) {}
 
     @Override
     @ActivateRequestContext
@@ -57,7 +57,7 @@ public class SearchWork implements Work {
         SearchRun run = QuarkusTransaction.requiringNew().call(() -> {
             SearchRun found = SearchRun.findById(id);
             if (found == null || !found.active()) return null;
-            found.status = Candidate.RUNNING;
+            found.status = WorkStatus.RUNNING;
             return found;
         });
         if (run == null) return;
@@ -65,13 +65,13 @@ public class SearchWork implements Work {
         try {
             end = search(run);
         } catch (BadInput e) {
-            end = new End(Candidate.FAILED, e.getMessage());
+            end = new End(WorkStatus.FAILED, e.getMessage());
         } catch (RuntimeException e) {
             LOG.error("search " + id + " failed", e);
-            end = new End(Candidate.FAILED, "the server failed at this; its log says why");
+            end = new End(WorkStatus.FAILED, "the server failed at this; its log says why");
         }
-        if (end.status().equals(Candidate.DONE)) keepBest(run);
-        String status = end.status();
+        if (end.status() == WorkStatus.DONE) keepBest(run);
+        WorkStatus status = end.status();
         String words = end.words();
         QuarkusTransaction.requiringNew()
                 .run(() -> SearchRun.update("status = ?1, message = ?2, step = null where id = ?3", status, words, id));
@@ -90,7 +90,7 @@ public class SearchWork implements Work {
             End end = ended(run, done, before + since(start));
             if (end != null) return end;
             Search.Trial next = Search.next(plan, data.inputs().size(), done);
-            if (next == null) return new End(Candidate.DONE, "every combination within reach was tried");
+            if (next == null) return new End(WorkStatus.DONE, "every combination within reach was tried");
             long began = System.nanoTime();
             try {
                 Search.Trial tried = Search.run(
@@ -111,7 +111,7 @@ public class SearchWork implements Work {
                 QuarkusTransaction.requiringNew()
                         .run(() -> SearchRun.update("seconds = ?1 where id = ?2", seconds, run.id));
                 End why = ended(run, done, seconds);
-                return why != null ? why : new End(Candidate.STOPPED, stopped(done));
+                return why != null ? why : new End(WorkStatus.STOPPED, stopped(done));
             }
         }
     }
@@ -148,13 +148,13 @@ public class SearchWork implements Work {
     /** Why the search is over; null while it is not. */
     private End ended(SearchRun run, List<Search.Trial> done, double seconds) {
         if (QuarkusTransaction.requiringNew().call(() -> stopRequested(run.id))) {
-            return new End(Candidate.STOPPED, stopped(done));
+            return new End(WorkStatus.STOPPED, stopped(done));
         }
         SearchRun.Plan plan = run.plan;
         List<Search.Trial> ranked = Search.ranked(done);
         if (plan.target() != null && !ranked.isEmpty() && ranked.get(0).value() >= plan.target()) {
             return new End(
-                    Candidate.DONE,
+                    WorkStatus.DONE,
                     String.format(
                             Locale.ROOT,
                             "the target was reached: trial %d has %s %.4f",
@@ -163,10 +163,10 @@ public class SearchWork implements Work {
                             ranked.get(0).value()));
         }
         if (plan.trialsLimit() != null && done.size() >= plan.trialsLimit()) {
-            return new End(Candidate.DONE, "all " + plan.trialsLimit() + " trials were made");
+            return new End(WorkStatus.DONE, "all " + plan.trialsLimit() + " trials were made");
         }
         if (plan.secondsLimit() != null && seconds >= plan.secondsLimit()) {
-            return new End(Candidate.DONE, "its time was up after " + done.size() + " trials");
+            return new End(WorkStatus.DONE, "its time was up after " + done.size() + " trials");
         }
         return null;
     }

@@ -3,11 +3,11 @@ package outrider.server.search;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
-import java.time.Instant;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
 import outrider.learn.Settings;
 import outrider.prepare.TrainingData;
 import outrider.search.Search;
@@ -17,7 +17,9 @@ import outrider.server.brief.Columns;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
+import outrider.server.work.WorkStatus;
 
 /** Making searches, and what they found. */
 @ApplicationScoped
@@ -28,7 +30,10 @@ public class Searches {
     private final Columns columns;
     private final Candidates candidates;
 
-    Searches(Briefs briefs, Columns columns, Candidates candidates) {
+    private final Clock clock;
+
+    Searches(Briefs briefs, Columns columns, Candidates candidates, Clock clock) {
+        this.clock = clock;
         this.briefs = briefs;
         this.columns = columns;
         this.candidates = candidates;
@@ -64,11 +69,11 @@ public class Searches {
         SearchRun run = new SearchRun();
         run.briefId = briefId;
         run.plan = plan;
-        run.status = Candidate.WAITING;
+        run.status = WorkStatus.WAITING;
         run.createdBy = by;
-        run.createdAt = Instant.now();
+        run.createdAt = clock.instant();
         run.persist();
-        Trail.add(Trail.chain(briefId), by, "search begun", "search " + run.id, "by folds of training");
+        Trail.add(Trail.chain(briefId), by, Act.SEARCH_BEGUN, "search " + run.id, "by folds of training");
         return run;
     }
 
@@ -105,7 +110,7 @@ public class Searches {
                 limits.target(),
                 old.keep());
         limits(run.plan);
-        run.status = Candidate.WAITING;
+        run.status = WorkStatus.WAITING;
         run.stopRequested = false;
         run.message = null;
         return run;
@@ -115,8 +120,8 @@ public class Searches {
     public SearchRun stop(long id) {
         SearchRun run = get(id);
         run.stopRequested = true;
-        if (run.status.equals(Candidate.WAITING)) {
-            run.status = Candidate.STOPPED;
+        if (run.status == WorkStatus.WAITING) {
+            run.status = WorkStatus.STOPPED;
             run.message = "stopped by hand before it began";
         }
         return run;
@@ -139,7 +144,7 @@ public class Searches {
         String name = "Search " + searchId + ", trial " + (number + 1) + ": " + row.kind.words();
         Candidate candidate = candidates.make(
                 run.briefId,
-                new Candidates.Wanted(name, row.kind.jsonName(), settings.values(), run.plan.inputs(), null),
+                new Candidates.Wanted(name, row.kind.name(), settings.values(), run.plan.inputs(), null),
                 by);
         candidate.tags = List.of("search " + searchId);
         row.candidateId = candidate.id;
@@ -149,7 +154,7 @@ public class Searches {
     /** A search as its page shows it. */
     public record SearchView(
             long id,
-            String status,
+            WorkStatus status,
             double progress,
             String step,
             String message,
@@ -199,11 +204,11 @@ public class Searches {
     }
 
     private static TrialView view(TrialRow row, Integer rank) {
-        Kind kind = row.kind;
+        Learner kind = row.kind;
         return new TrialView(
                 row.number,
                 rank,
-                kind.jsonName(),
+                kind.name(),
                 kind.words(),
                 Settings.of(kind, row.settings).words(),
                 row.value,

@@ -1,9 +1,8 @@
 package outrider.server.search;
 
 import io.quarkus.hibernate.orm.panache.PanacheEntityBase;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
-import jakarta.persistence.EnumType;
-import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
@@ -11,9 +10,10 @@ import jakarta.persistence.Table;
 import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
-import outrider.learn.Kind;
+import outrider.learn.Learner;
 import outrider.learn.Settings;
 import outrider.search.Search;
+import outrider.server.work.LearnerName;
 
 /** One kind with settings that a search tried. Never changed once kept, but for the candidate it became. */
 @Entity
@@ -26,9 +26,8 @@ public class TrialRow extends PanacheEntityBase {
     public Long searchId;
     public int number;
 
-    @Enumerated(EnumType.STRING)
-    @JdbcTypeCode(SqlTypes.VARCHAR)
-    public Kind kind;
+    @Convert(converter = LearnerName.class)
+    public Learner kind;
 
     @JdbcTypeCode(SqlTypes.JSON)
     public Map<String, Object> settings;

@@ -19,7 +19,6 @@ import outrider.casefile.Figures;
 import outrider.casefile.FiguresMaker;
 import outrider.casefile.Memo;
 import outrider.casefile.Sha256;
-import outrider.learn.Kind;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
 import outrider.server.brief.Splits;
@@ -81,7 +80,7 @@ class CaseFiles {
                 b.plannedRate,
                 b.deciding,
                 finished.stream().map(c -> spec(c, names, free)).toList(),
-                cut == null ? null : new BriefFile.CutSpec(names.get(cut.candidateId), cut.records, cut.rule),
+                cut == null ? null : new BriefFile.CutSpec(names.get(cut.candidateId), cut.records, cut.rule.words()),
                 seal == null
                         ? null
                         : new BriefFile.SealSpec(
@@ -102,7 +101,7 @@ class CaseFiles {
         c.kind.settings().forEach(setting -> {
             if (Objects.equals(settings.get(setting.name()), setting.initial())) settings.remove(setting.name());
         });
-        if (c.kind == Kind.BLEND) {
+        if (c.kind.blends()) {
             settings.put(
                     "members",
                     c.checkedSettings().candidates("members").stream()
@@ -111,7 +110,7 @@ class CaseFiles {
         }
         return new BriefFile.CandidateSpec(
                 c.name,
-                c.kind.jsonName(),
+                c.kind.name(),
                 settings,
                 c.kind.takesInputs() && !c.inputs.equals(free) ? c.inputs : null,
                 c.createdBy);
@@ -120,7 +119,8 @@ class CaseFiles {
     private static String member(Candidate blend, Map<Long, String> names, long id) {
         String name = names.get(id);
         if (name != null) return name;
-        throw BadInput.of(
+        throw BadInput.state(
+                BadInput.Code.LOCKED,
                 "candidate \"" + blend.name + "\"",
                 "blends a candidate that was deleted",
                 "bring that one back, or delete the blend");

@@ -4,7 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.OptimisticLockException;
 import jakarta.transaction.Transactional;
-import java.time.Instant;
+import java.time.Clock;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,7 +21,6 @@ import outrider.casefile.Figures;
 import outrider.casefile.Memo;
 import outrider.casefile.Paragraph;
 import outrider.casefile.SignOffChecks;
-import outrider.learn.Kind;
 import outrider.report.FigureWords;
 import outrider.report.HtmlReport;
 import outrider.server.brief.Brief;
@@ -32,6 +31,8 @@ import outrider.server.comparison.Cut;
 import outrider.server.comparison.Looks;
 import outrider.server.pin.Pin;
 import outrider.server.pin.Pins;
+import outrider.server.trail.Act;
+import outrider.server.trail.ReportActKind;
 import outrider.server.trail.ServerKey;
 import outrider.server.trail.Trail;
 
@@ -50,6 +51,8 @@ class Drafting {
     private final ServerKey key;
     private final EntityManager database;
 
+    private final Clock clock;
+
     Drafting(
             Briefs briefs,
             CaseFiles files,
@@ -59,7 +62,9 @@ class Drafting {
             Policies policies,
             Trail trail,
             ServerKey key,
-            EntityManager database) {
+            EntityManager database,
+            Clock clock) {
+        this.clock = clock;
         this.briefs = briefs;
         this.files = files;
         this.comparisons = comparisons;
@@ -113,7 +118,7 @@ class Drafting {
                 Stream.concat(draft.writers.stream(), Stream.of(by)).distinct().toList();
         draft.persist();
         database.flush();
-        Trail.add(Trail.chain(briefId), by, "report written", "draft", changed);
+        Trail.add(Trail.chain(briefId), by, Act.REPORT_WRITTEN, "draft", changed);
     }
 
     private static String changed(Memo before, Memo after, boolean sameAnswers) {
@@ -134,7 +139,7 @@ class Drafting {
         Report last = Report.find("briefId = ?1 order by id desc", briefId).firstResult();
         if (last == null) return List.of();
         List<ReportAct> acts = ReportAct.list("reportId = ?1 order by id", last.id);
-        return acts.stream().filter(a -> a.act.equals(ReportAct.RETURNED)).toList();
+        return acts.stream().filter(a -> a.act == ReportActKind.RETURNED).toList();
     }
 
     private List<Evidence.Answer> answers(Draft draft) {
@@ -169,7 +174,7 @@ class Drafting {
                 Evidence.RULES,
                 number,
                 by,
-                Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(),
+                clock.instant().truncatedTo(ChronoUnit.SECONDS).toString(),
                 cannotApprove(draft, cut, by),
                 file,
                 figures,
@@ -207,7 +212,7 @@ class Drafting {
 
     private static void fitters(Candidate candidate, List<String> names) {
         names.add(candidate.createdBy);
-        if (candidate.kind != Kind.BLEND) return;
+        if (!candidate.kind.blends()) return;
         for (long id : candidate.checkedSettings().candidates("members")) {
             Candidate member = Candidate.findById(id);
             if (member != null) fitters(member, names);

@@ -3,18 +3,26 @@ package outrider.server.signoff;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.OptimisticLockException;
 import jakarta.transaction.Transactional;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.base.BadInput;
 import outrider.casefile.CaseYaml;
 import outrider.casefile.Policy;
+import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 
 /** What reports are held against, in versions; the first comes with the program. */
 @ApplicationScoped
 public class Policies {
     private static final int LONGEST = 20_000;
+
+    private final Clock clock;
+
+    Policies(Clock clock) {
+        this.clock = clock;
+    }
 
     /** @param by and {@code at} are null for the one that comes with the program */
     public record PolicyView(int version, String text, String by, Instant at) {}
@@ -55,9 +63,9 @@ public class Policies {
         next.version = basedOn + 1;
         next.text = text;
         next.byName = by;
-        next.at = Instant.now();
+        next.at = clock.instant();
         next.persist();
-        Trail.house("policy changed", policy.name(), "version " + next.version + "\n" + text);
+        Trail.house(Act.POLICY_CHANGED, policy.name(), "version " + next.version + "\n" + text);
         return new PolicyView(next.version, next.text, next.byName, next.at);
     }
 }

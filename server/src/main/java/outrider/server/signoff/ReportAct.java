@@ -11,19 +11,11 @@ import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import outrider.casefile.Paragraph;
+import outrider.server.trail.ReportActKind;
 
 /** What somebody did with a report. Only ever added; the database refuses to change it. */
 @Entity
 public class ReportAct extends PanacheEntityBase {
-    /** Of earlier versions, for {@link #SUBMITTED}. */
-    static final String ISSUED = "issued";
-
-    static final String SUBMITTED = "submitted";
-    static final String WAIVED = "waived";
-    static final String RETURNED = "returned";
-    static final String APPROVED = "approved";
-    static final String WITHDRAWN = "withdrawn";
-
     /** What somebody says of one chapter. */
     public record Remark(Paragraph paragraph, String words) {}
 
@@ -32,7 +24,7 @@ public class ReportAct extends PanacheEntityBase {
     public Long id;
 
     public Long reportId;
-    public String act;
+    public ReportActKind act;
     public String byName;
     public Instant at;
     public String words;
@@ -49,12 +41,12 @@ public class ReportAct extends PanacheEntityBase {
     @JdbcTypeCode(SqlTypes.JSON)
     public List<Remark> remarks;
 
-    static ReportAct of(long reportId, String act, String by, String words) {
+    static ReportAct of(long reportId, ReportActKind act, String by, String words, Instant at) {
         ReportAct row = new ReportAct();
         row.reportId = reportId;
         row.act = act;
         row.byName = by;
-        row.at = Instant.now();
+        row.at = at;
         row.words = words;
         return row;
     }

@@ -21,6 +21,7 @@ import outrider.report.FirstPage;
 import outrider.server.account.Account;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
+import outrider.server.trail.ReportActKind;
 
 /** What the screens of the sign-off show. */
 @ApplicationScoped
@@ -39,7 +40,7 @@ class ReportViews {
 
     /** @param about the check waived, in words; empty otherwise */
     record ActView(
-            String act,
+            ReportActKind act,
             String about,
             String by,
             Instant at,
@@ -56,7 +57,7 @@ class ReportViews {
             String question,
             String issuedBy,
             Instant issuedAt,
-            Standing.ReportState state,
+            ReportStatus.State state,
             String words,
             Long supersedes,
             Long supersededBy) {}
@@ -150,7 +151,7 @@ class ReportViews {
     }
 
     ReportHead head(Report report) {
-        Standing standing = signOff.standing(report);
+        ReportStatus status = signOff.status(report);
         Report later = signOff.later(report);
         Brief brief = briefs.get(report.briefId);
         return new ReportHead(
@@ -160,8 +161,8 @@ class ReportViews {
                 brief.question,
                 report.issuedBy,
                 report.issuedAt,
-                standing.state(),
-                standing.words(),
+                status.state(),
+                status.words(),
                 report.supersedes,
                 later == null ? null : later.id);
     }
@@ -176,9 +177,9 @@ class ReportViews {
     List<ReportHead> waiting() {
         List<ReportHead> heads = new ArrayList<>();
         for (Report report : Report.<Report>list("rendering is not null order by id desc")) {
-            Standing.ReportState state = signOff.standing(report).state();
-            boolean decide = state == Standing.ReportState.WAITING && signOff.barred(report, me(), roles()) == null;
-            boolean answer = state == Standing.ReportState.RETURNED && report.issuedBy.equals(me());
+            ReportStatus.State state = signOff.status(report).state();
+            boolean decide = state == ReportStatus.State.WAITING && signOff.barred(report, me(), roles()) == null;
+            boolean answer = state == ReportStatus.State.RETURNED && report.issuedBy.equals(me());
             if (decide || answer) heads.add(head(report));
         }
         return heads;
@@ -189,8 +190,8 @@ class ReportViews {
         Report report = signOff.get(id);
         ReportHead head = head(report);
         List<ReportAct> acts = signOff.acts(id);
-        boolean mayWithdraw = head.state() != Standing.ReportState.WITHDRAWN
-                && head.state() != Standing.ReportState.SUPERSEDED
+        boolean mayWithdraw = head.state() != ReportStatus.State.WITHDRAWN
+                && head.state() != ReportStatus.State.SUPERSEDED
                 && (report.issuedBy.equals(me())
                         || roles().contains(Account.APPROVER)
                         || roles().contains(Account.ADMINISTRATOR));
@@ -219,8 +220,8 @@ class ReportViews {
                 a.remarks == null ? List.of() : a.remarks);
     }
 
-    private static List<CheckView> checks(List<CheckResult> results, List<ReportAct> acts) {
-        Set<String> waived = Standing.waived(acts);
+    private List<CheckView> checks(List<CheckResult> results, List<ReportAct> acts) {
+        Set<String> waived = ReportStatus.waived(acts, signOff.today());
         return results.stream()
                 .map(c -> {
                     String waiver = null;

@@ -7,9 +7,9 @@ import jakarta.transaction.Transactional;
 import jakarta.ws.rs.ForbiddenException;
 import jakarta.ws.rs.NotFoundException;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -29,6 +29,8 @@ import outrider.server.account.Account;
 import outrider.server.candidate.Candidate;
 import outrider.server.comparison.Comparisons;
 import outrider.server.comparison.Cut;
+import outrider.server.trail.Act;
+import outrider.server.trail.ReportActKind;
 import outrider.server.trail.ServerKey;
 import outrider.server.trail.Trail;
 
@@ -43,7 +45,16 @@ public class SignOff {
     private final ServerKey key;
     private final EntityManager database;
 
-    SignOff(Comparisons comparisons, Drafting drafting, Trail trail, ServerKey key, EntityManager database) {
+    private final Clock clock;
+
+    SignOff(
+            Comparisons comparisons,
+            Drafting drafting,
+            Trail trail,
+            ServerKey key,
+            EntityManager database,
+            Clock clock) {
+        this.clock = clock;
         this.comparisons = comparisons;
         this.drafting = drafting;
         this.trail = trail;
@@ -57,20 +68,24 @@ public class SignOff {
         Cut cut = comparisons.cut(briefId);
         Seal known = Seal.findById(briefId);
         if (known != null) {
-            throw BadInput.of("reserve", "was opened by " + known.openedBy + " already", "it is opened once");
+            throw BadInput.state(
+                    BadInput.Code.ALREADY_DONE,
+                    "reserve",
+                    "was opened by " + known.openedBy + " already",
+                    "it is opened once");
         }
         Seal seal = new Seal();
         seal.briefId = briefId;
         seal.candidateId = cut.candidateId;
         seal.cutRecords = cut.records;
         seal.openedBy = by;
-        seal.openedAt = Instant.now().truncatedTo(ChronoUnit.MILLIS);
+        seal.openedAt = clock.instant().truncatedTo(ChronoUnit.MILLIS);
         seal.persist();
         Candidate candidate = Candidate.findById(cut.candidateId);
         Trail.add(
                 Trail.chain(briefId),
                 by,
-                "reserve opened",
+                Act.RESERVE_OPENED,
                 candidate.name,
                 "at " + cut.records + " records of validation");
         return seal;
@@ -84,8 +99,9 @@ public class SignOff {
     @Transactional
     public Report submit(long briefId, String by) {
         Report last = Report.find("briefId = ?1 order by id desc", briefId).firstResult();
-        if (last != null && standing(last).state() == Standing.ReportState.WAITING) {
-            throw BadInput.of("report", last.id + " waits for approval", "withdraw it first, or wait");
+        if (last != null && status(last).state() == ReportStatus.State.WAITING) {
+            throw BadInput.state(
+                    BadInput.Code.BUSY, "report", last.id + " waits for approval", "withdraw it first, or wait");
         }
         long id = ((Number) database.createNativeQuery("select nextval(pg_get_serial_sequence('report', 'id'))")
                         .getSingleResult())
@@ -111,14 +127,19 @@ public class SignOff {
         report.issuedBy = by;
         report.issuedAt = Instant.parse(evidence.issuedAt());
         report.persist();
-        ReportAct.of(id, ReportAct.SUBMITTED, by, "").persist();
+        ReportAct.of(id, ReportActKind.SUBMITTED, by, "", clock.instant()).persist();
         Trail.add(
                 Trail.chain(briefId),
                 by,
-                "report submitted",
+                Act.REPORT_SUBMITTED,
                 subject(id),
                 "evidence SHA-256 " + report.sha256 + (last == null ? "" : ", in place of report " + last.id));
         return report;
+    }
+
+    /** By which approvals and waivers end. */
+    LocalDate today() {
+        return LocalDate.now(clock);
     }
 
     private static String subject(long id) {
@@ -146,9 +167,9 @@ public class SignOff {
         return Report.find("supersedes = ?1 order by id", report.id).firstResult();
     }
 
-    Standing standing(Report report) {
+    ReportStatus status(Report report) {
         Report later = later(report);
-        return Standing.of(acts(report.id), later, later == null ? List.of() : acts(later.id));
+        return ReportStatus.of(acts(report.id), later, later == null ? List.of() : acts(later.id), today());
     }
 
     /** Why this person cannot decide on it, in words; null where they can. */
@@ -165,9 +186,13 @@ public class SignOff {
         if (report == null) throw new NotFoundException("there is no report " + id);
         String barred = barred(report, who, roles);
         if (barred != null) throw new ForbiddenException(barred);
-        Standing standing = standing(report);
-        if (standing.state() != Standing.ReportState.WAITING) {
-            throw BadInput.of("report", id + " waits for nobody: " + standing.words(), "ask for a new one");
+        ReportStatus status = status(report);
+        if (status.state() != ReportStatus.State.WAITING) {
+            throw BadInput.state(
+                    BadInput.Code.ALREADY_DONE,
+                    "report",
+                    id + " waits for nobody: " + status.words(),
+                    "ask for a new one");
         }
         return report;
     }
@@ -179,14 +204,14 @@ public class SignOff {
         return said;
     }
 
-    private static LocalDate day(String until, boolean needed) {
+    private LocalDate day(String until, boolean needed) {
         if (until == null || until.isBlank()) {
             if (needed) throw BadInput.of("until", "is missing", "give the last day, like 2027-03-31");
             return null;
         }
         try {
             LocalDate day = LocalDate.parse(until);
-            if (day.isBefore(LocalDate.now(ZoneOffset.UTC))) {
+            if (day.isBefore(today())) {
                 throw BadInput.of("until", "is " + until + ", which is over", "give a later day");
             }
             return day;
@@ -202,14 +227,14 @@ public class SignOff {
         boolean fails = EvidenceFile.evidence(report.evidence).checks().stream()
                 .anyMatch(c -> c.check() == check && !c.passes());
         if (!fails) throw BadInput.of("check", check.title() + " does not fail here", "waive only checks that fail");
-        ReportAct act = ReportAct.of(id, ReportAct.WAIVED, by, said("reason", reason, true));
+        ReportAct act = ReportAct.of(id, ReportActKind.WAIVED, by, said("reason", reason, true), clock.instant());
         act.about = check.jsonName();
         act.until = day(until, true);
         act.persist();
         Trail.add(
                 Trail.chain(report.briefId),
                 by,
-                "check waived",
+                Act.CHECK_WAIVED,
                 subject(id),
                 check.title() + " until " + act.until + ": " + act.words);
     }
@@ -220,19 +245,20 @@ public class SignOff {
         Report report = toDecide(id, by, roles);
         List<String> open = open(report);
         if (!open.isEmpty()) {
-            throw BadInput.of(
+            throw BadInput.state(
+                    BadInput.Code.NOT_READY,
                     "checks",
                     "fail: " + String.join(", ", open),
                     "waive each with a reason and a day, or return the report");
         }
-        ReportAct act = ReportAct.of(id, ReportAct.APPROVED, by, said("words", words, false));
+        ReportAct act = ReportAct.of(id, ReportActKind.APPROVED, by, said("words", words, false), clock.instant());
         act.condition = said("condition", condition, false);
         act.until = day(until, false);
         act.persist();
         Trail.add(
                 Trail.chain(report.briefId),
                 by,
-                "report approved",
+                Act.REPORT_APPROVED,
                 subject(id),
                 (act.condition.isEmpty() ? "without condition" : "on condition: " + act.condition)
                         + (act.until == null ? "" : ", until " + act.until)
@@ -241,7 +267,7 @@ public class SignOff {
 
     /** Titles of checks that fail and are not waived. */
     private List<String> open(Report report) {
-        Set<String> waived = Standing.waived(acts(report.id));
+        Set<String> waived = ReportStatus.waived(acts(report.id), today());
         return EvidenceFile.evidence(report.evidence).checks().stream()
                 .filter(c -> !c.passes() && !waived.contains(c.check().jsonName()))
                 .map(CheckResult::title)
@@ -257,7 +283,8 @@ public class SignOff {
             if (r.paragraph() == null) throw BadInput.of("remark", "says not on which chapter", "name its chapter");
             kept.add(new ReportAct.Remark(r.paragraph(), said("remark", r.words(), true)));
         }
-        ReportAct act = ReportAct.of(id, ReportAct.RETURNED, by, said("words", words, kept.isEmpty()));
+        ReportAct act =
+                ReportAct.of(id, ReportActKind.RETURNED, by, said("words", words, kept.isEmpty()), clock.instant());
         act.remarks = kept;
         act.persist();
         String told =
@@ -265,7 +292,7 @@ public class SignOff {
         Trail.add(
                 Trail.chain(report.briefId),
                 by,
-                "report returned",
+                Act.REPORT_RETURNED,
                 subject(id),
                 act.words + (told.isEmpty() ? "" : (act.words.isEmpty() ? "" : " ") + told));
     }
@@ -278,17 +305,19 @@ public class SignOff {
         boolean may =
                 report.issuedBy.equals(by) || roles.contains(Account.APPROVER) || roles.contains(Account.ADMINISTRATOR);
         if (!may) throw new ForbiddenException("Its author, an approver or the administrator withdraws a report.");
-        if (standing(report).state() == Standing.ReportState.WITHDRAWN) {
-            throw BadInput.of("report", id + " is withdrawn already", "nothing is left to do");
+        if (status(report).state() == ReportStatus.State.WITHDRAWN) {
+            throw BadInput.state(
+                    BadInput.Code.ALREADY_DONE, "report", id + " is withdrawn already", "nothing is left to do");
         }
         String why = said("reason", reason, true);
-        ReportAct.of(id, ReportAct.WITHDRAWN, by, why).persist();
-        Trail.add(Trail.chain(report.briefId), by, "report withdrawn", subject(id), why);
+        ReportAct.of(id, ReportActKind.WITHDRAWN, by, why, clock.instant()).persist();
+        Trail.add(Trail.chain(report.briefId), by, Act.REPORT_WITHDRAWN, subject(id), why);
     }
 
     /** What was said to a report, for its page. */
     private static Approval approval(ReportAct a) {
-        String act = a.act.equals(ReportAct.APPROVED) && !a.condition.isEmpty() ? "approved under a condition" : a.act;
+        String act =
+                a.act == ReportActKind.APPROVED && !a.condition.isEmpty() ? "approved under a condition" : a.act.word();
         String about = a.about.isEmpty() ? "" : Check.named(a.about).title();
         String remarks = a.remarks == null
                 ? ""
@@ -311,7 +340,7 @@ public class SignOff {
         return HtmlReport.complete(
                 new String(report.rendering, StandardCharsets.UTF_8),
                 acts(id).stream().map(SignOff::approval).toList(),
-                standing(report).words(),
+                status(report).words(),
                 fonts);
     }
 

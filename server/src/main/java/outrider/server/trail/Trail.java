@@ -5,7 +5,7 @@ import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.inject.spi.CDI;
 import jakarta.persistence.EntityManager;
-import java.time.Instant;
+import java.time.Clock;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import outrider.casefile.Evidence;
@@ -28,7 +28,10 @@ public class Trail {
     private final EntityManager database;
     private final ServerKey key;
 
-    Trail(EntityManager database, ServerKey key) {
+    private final Clock clock;
+
+    Trail(EntityManager database, ServerKey key, Clock clock) {
+        this.clock = clock;
         this.database = database;
         this.key = key;
     }
@@ -38,17 +41,17 @@ public class Trail {
     }
 
     /** Adds an act of whoever is signed in to a brief's chain. Needs a transaction. */
-    public static void brief(long briefId, String act, String subject, String words) {
+    public static void brief(long briefId, Act act, String subject, String words) {
         add(chain(briefId), who(), act, subject, words);
     }
 
     /** Adds an act of whoever is signed in to the house's chain. Needs a transaction. */
-    public static void house(String act, String subject, String words) {
+    public static void house(Act act, String subject, String words) {
         add(HOUSE, who(), act, subject, words);
     }
 
     /** Adds an act of somebody named. Needs a transaction. */
-    public static void add(String chain, String by, String act, String subject, String words) {
+    public static void add(String chain, String by, Act act, String subject, String words) {
         CDI.current().select(Trail.class).get().append(chain, by, act, subject, words);
     }
 
@@ -58,7 +61,7 @@ public class Trail {
         return identity.isAnonymous() ? SERVER : identity.getPrincipal().getName();
     }
 
-    void append(String chain, String by, String act, String subject, String words) {
+    void append(String chain, String by, Act act, String subject, String words) {
         // one writer a chain until its transaction ends
         database.createNativeQuery("select cast(pg_advisory_xact_lock(hashtext(?1)) as text)")
                 .setParameter(1, chain)
@@ -67,9 +70,9 @@ public class Trail {
         TrailEntry entry = TrailEntry.next(
                 chain,
                 last == null ? null : last.entry(),
-                Instant.now().truncatedTo(ChronoUnit.MILLIS).toString(),
+                clock.instant().truncatedTo(ChronoUnit.MILLIS).toString(),
                 by,
-                act,
+                act.words(),
                 shortened(subject, LONGEST_SUBJECT),
                 shortened(words, LONGEST_WORDS),
                 key.pair());

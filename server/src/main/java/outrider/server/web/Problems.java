@@ -12,11 +12,12 @@ import outrider.base.BadInput;
 public class Problems {
     private static final Logger LOG = Logger.getLogger(Problems.class);
 
-    /** {@code record} and {@code line} are 0 where the problem is not about one. */
+    /** {@code record} and {@code line} are 0 where the problem is not about one; {@code code} is null where the status says all. */
     public record Problem(
             String type,
             String title,
             int status,
+            BadInput.Code code,
             String detail,
             String field,
             long record,
@@ -26,10 +27,12 @@ public class Problems {
 
     @ServerExceptionMapper
     public Response refused(BadInput e) {
+        boolean state = e.code() != BadInput.Code.BAD_VALUE;
         return answer(new Problem(
                 "about:blank",
-                "This will not do",
-                400,
+                state ? "Not as things stand" : "This will not do",
+                state ? 409 : 400,
+                e.code(),
                 e.getMessage(),
                 e.field(),
                 e.record(),
@@ -46,22 +49,26 @@ public class Problems {
         String detail = cause == null || cause.getMessage() == null
                 ? e.getMessage()
                 : e.getMessage() + ": " + cause.getMessage();
-        return plain(status, status == 404 ? "Not found" : "The request failed", detail);
+        return plain(status, null, status == 404 ? "Not found" : "The request failed", detail);
     }
 
     @ServerExceptionMapper({OptimisticLockException.class, StaleObjectStateException.class})
     public Response overtaken(Exception e) {
-        return plain(409, "Changed elsewhere", "This was changed in another window; it is shown as it is now.");
+        return plain(
+                409,
+                BadInput.Code.OVERTAKEN,
+                "Changed elsewhere",
+                "This was changed in another window; it is shown as it is now.");
     }
 
     @ServerExceptionMapper
     public Response unexpected(RuntimeException e) {
         LOG.error("request failed", e);
-        return plain(500, "Something broke", "The server failed at this; nothing was changed. Its log says why.");
+        return plain(500, null, "Something broke", "The server failed at this; nothing was changed. Its log says why.");
     }
 
-    private static Response plain(int status, String title, String detail) {
-        return answer(new Problem("about:blank", title, status, detail, null, 0, 0, null, null));
+    private static Response plain(int status, BadInput.Code code, String title, String detail) {
+        return answer(new Problem("about:blank", title, status, code, detail, null, 0, 0, null, null));
     }
 
     private static Response answer(Problem problem) {

@@ -11,8 +11,8 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
 import jakarta.enterprise.inject.Any;
 import jakarta.enterprise.inject.Instance;
+import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.Semaphore;
 import javax.sql.DataSource;
@@ -40,7 +40,10 @@ public class WorkQueue {
     private final DataSource source;
     private Scheduler scheduler;
 
-    WorkQueue(@Any Instance<Work> kinds, DataSource source) {
+    private final Clock clock;
+
+    WorkQueue(@Any Instance<Work> kinds, DataSource source, Clock clock) {
+        this.clock = clock;
         this.kinds = kinds;
         this.source = source;
     }
@@ -75,7 +78,7 @@ public class WorkQueue {
         boolean takes = isLong(work, id);
         if (takes && !longOnes.tryAcquire()) {
             return (complete, operations) ->
-                    operations.reschedule(complete, Instant.now().plus(LATER));
+                    operations.reschedule(complete, clock.instant().plus(LATER));
         }
         try {
             if (takes) WORKERS.occupying(() -> work.run(id));
@@ -97,7 +100,7 @@ public class WorkQueue {
     public void enqueue(String work, long id) {
         TaskInstance<Void> piece = new TaskInstance<>(work, Long.toString(id));
         for (int tries = 0; tries < 60; tries++) {
-            if (scheduler.scheduleIfNotExists(piece, Instant.now())) return;
+            if (scheduler.scheduleIfNotExists(piece, clock.instant())) return;
             boolean waits = scheduler
                     .getScheduledExecution(piece)
                     .map(found -> !found.isPicked())

@@ -1,0 +1,52 @@
+package outrider.casefile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import outrider.measure.BestOfEach;
+import outrider.measure.Measure;
+import outrider.rank.Ranking;
+
+/** The one file of measures says all that a page or a report needs of each. */
+class GlossaryTest {
+    private static final Pattern SLOT = Pattern.compile("\\{(\\w+)}");
+    private static final Glossary KNOWN = Glossary.known();
+
+    @Test
+    void everyMeasureHasOneEntryAndEveryEntryAMeasure() {
+        assertThat(KNOWN.measures().stream().map(Glossary.Entry::name))
+                .containsExactlyInAnyOrderElementsOf(
+                        Arrays.stream(Measure.values()).map(Measure::jsonName).toList());
+        assertThat(KNOWN.measures()).allSatisfy(entry -> {
+            assertThat(List.of(entry.label(), entry.what(), entry.beware())).noneMatch(String::isBlank);
+            assertThat(entry.what()).endsWith(".");
+            assertThat(entry.shown()).isIn("percent", "number");
+        });
+    }
+
+    @Test
+    void theBestIsSoughtOfThoseThatSaySo() {
+        Ranking ranking = Ranking.of(new double[] {3, 2, 1}, new byte[] {1, 0, 1});
+        assertThat(KNOWN.measures().stream().filter(Glossary.Entry::sought).map(Glossary.Entry::name))
+                .containsExactlyInAnyOrderElementsOf(BestOfEach.of(ranking).keySet());
+    }
+
+    @Test
+    void everySlotOfAFormulaIsAnEntryWithAWord() {
+        for (Glossary.Entry entry : KNOWN.measures()) {
+            List<String> slots = SLOT.matcher(entry.formula())
+                    .results()
+                    .map(found -> found.group(1))
+                    .toList();
+            assertThat(slots).as(entry.name()).isNotEmpty();
+            assertThat(slots)
+                    .allSatisfy(
+                            slot -> assertThat(Glossary.entry(slot).inWords()).isNotBlank());
+        }
+        assertThatThrownBy(() -> Glossary.entry("luck")).hasMessageContaining("luck");
+    }
+}

@@ -1,0 +1,137 @@
+package outrider.learn.blend;
+
+import static outrider.learn.Setting.all;
+import static outrider.learn.Setting.choice;
+import static outrider.learn.Setting.of;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
+import outrider.base.BadInput;
+import outrider.learn.CommonSettings;
+import outrider.learn.Costs;
+import outrider.learn.FitTask;
+import outrider.learn.Fitted;
+import outrider.learn.Model;
+import outrider.learn.NamedLearner;
+import outrider.learn.OutOfFold;
+import outrider.learn.Setting;
+import outrider.learn.Training;
+import outrider.learn.linear.LogisticFit;
+import outrider.learn.linear.LogisticRegression;
+import outrider.prepare.Design;
+import outrider.prepare.Matrix;
+
+/** Several fitted candidates as one: their scores stacked, or their probabilities or ranks in the mean. */
+public final class BlendLearner extends NamedLearner {
+    private static final List<Setting> SETTINGS = all(
+            CommonSettings.FITTED,
+            choice(
+                    "method",
+                    "method",
+                    "How the scores become one.",
+                    "stacking",
+                    "logistic stacking",
+                    "probabilities",
+                    "mean of probabilities",
+                    "ranks",
+                    "mean of ranks"),
+            of(Setting.Type.CANDIDATES, "members", "members", "The fitted candidates that are blended."));
+
+    public BlendLearner() {
+        super("blend", "blend", Role.BLEND, Costs.NETWORK, SETTINGS);
+    }
+
+    @Override
+    public Model train(Training training) {
+        throw new IllegalArgumentException("a blend is made of members");
+    }
+
+    @Override
+    public Map<String, Class<? extends Model>> models() {
+        return Map.of("blend", BlendModel.class);
+    }
+
+    @Override
+    public Fitted fit(FitTask task) {
+        List<Fitted.Member> members = task.members();
+        if (members.size() < 2) throw BadInput.of("members", "are fewer than two", "choose at least two candidates");
+        for (Fitted.Member member : members) {
+            if (member.outOfFold() == null) {
+                throw BadInput.of(
+                        "members", "\"" + member.name() + "\" has no out-of-fold scores", "leave it out of the blend");
+            }
+        }
+        task.progress().checkpoint(0.1, "blending");
+        List<Model> models = members.stream().map(Fitted.Member::model).toList();
+        List<String> names = members.stream().map(Fitted.Member::name).toList();
+        int m = members.size();
+        double[][] features = new double[m][];
+        String method = task.settings().text("method");
+        if (method.equals("ranks")) {
+            double[][] references = new double[m][];
+            for (int i = 0; i < m; i++) {
+                references[i] = BlendModel.reference(members.get(i).outOfFold());
+                features[i] = BlendModel.ranks(members.get(i).outOfFold(), references[i]);
+            }
+            Model model = new BlendModel(models, names, null, references);
+            return task.calibrated(model, BlendModel.combined(features, null));
+        }
+        for (int i = 0; i < m; i++) features[i] = members.get(i).outOfFold();
+        if (method.equals("probabilities")) {
+            for (Fitted.Member member : members) {
+                if (!member.model().probability()) {
+                    throw BadInput.of(
+                            "members",
+                            "\"" + member.name() + "\" gives no probability",
+                            "recalibrate it, or blend ranks");
+                }
+            }
+            Model model = new BlendModel(models, names, null, null);
+            return task.calibrated(model, BlendModel.combined(features, null));
+        }
+        for (int i = 0; i < m; i++) {
+            features[i] = BlendModel.stacked(features[i], models.get(i).probability());
+        }
+        byte[] y = task.data().outcomeOf(task.data().rows());
+        int[] all = IntStream.range(0, y.length).toArray();
+        double[] weights = stack(features, y, all, task);
+        Model model = new BlendModel(models, names, weights, null);
+        byte[] fold = task.fold();
+        return task.calibrated(model, fold == null ? null : stackedOutOfFold(features, y, fold, task));
+    }
+
+    /** A hair of a penalty keeps weights of members that say the same finite. */
+    private static double[] stack(double[][] features, byte[] y, int[] rows, FitTask task) {
+        double[] values = new double[rows.length * features.length];
+        byte[] outcome = new byte[rows.length];
+        for (int i = 0, at = 0; i < rows.length; i++) {
+            outcome[i] = y[rows[i]];
+            for (double[] feature : features) values[at++] = feature[rows[i]];
+        }
+        Matrix x = new Matrix(values, rows.length, features.length);
+        LogisticFit fit =
+                LogisticRegression.fitInPlace(Design.of(x), outcome, null, 1, task.workers(), task.progress());
+        return fit.coefficients();
+    }
+
+    private static double[] stackedOutOfFold(double[][] features, byte[] y, byte[] fold, FitTask task) {
+        int k = OutOfFold.count(fold);
+        double[] scores = new double[y.length];
+        for (int f = 0; f < k; f++) {
+            int own = f;
+            int[] in = FitTask.places(fold, i -> fold[i] != own);
+            double[] weights = stack(features, y, in, task);
+            int[] out = FitTask.places(fold, i -> fold[i] == own);
+            double[][] part = new double[features.length][];
+            for (int m = 0; m < part.length; m++) {
+                double[] feature = features[m];
+                part[m] = Arrays.stream(out).mapToDouble(i -> feature[i]).toArray();
+            }
+            double[] score = BlendModel.combined(part, weights);
+            for (int i = 0; i < out.length; i++) scores[out[i]] = score[i];
+        }
+        return scores;
+    }
+}

@@ -1,0 +1,58 @@
+package outrider.learn.linear;
+
+import java.util.ArrayList;
+import java.util.List;
+import outrider.learn.Model;
+import outrider.learn.Part;
+import outrider.prepare.Preparation;
+import outrider.prepare.Scaling;
+import outrider.table.Table;
+
+/**
+ * A linear margin on prepared, scaled columns: least squares, or the margin classifier. Not a probability.
+ *
+ * @param penalties how the penalty was found; null where it was given
+ */
+public record LinearModel(Preparation preparation, Scaling scaling, LinearFit fit, PenaltyPath penalties)
+        implements Model {
+    @Override
+    public double[] score(Table table, int[] rows) {
+        double[] slopes = fit.slopes().clone();
+        double intercept = scaling.unscale(fit.intercept(), slopes);
+        return preparation.margins(table, rows, intercept, slopes);
+    }
+
+    @Override
+    public boolean probability() {
+        return false;
+    }
+
+    @Override
+    public List<String> columns() {
+        return preparation.columns();
+    }
+
+    @Override
+    public long size() {
+        return fit.slopes().length + 1;
+    }
+
+    @Override
+    public List<Part> summary() {
+        List<Part.Bend> bends = Bent.of(preparation, perUnit());
+        List<Part> parts = new ArrayList<>();
+        if (penalties != null) parts.add(penalties.part("squared error of labels ±1"));
+        if (!bends.isEmpty()) parts.add(new Part.Bends("margin", bends));
+        parts.add(new Part.Weights(Bent.weights(preparation, fit.slopes()), Bent.inputs(bends), false));
+        return parts;
+    }
+
+    private double[] perUnit() {
+        double[] slopes = fit.slopes().clone();
+        for (int c = 0; c < slopes.length; c++) {
+            double deviation = scaling.deviation()[c];
+            slopes[c] = deviation == 0 ? 0 : slopes[c] / deviation;
+        }
+        return slopes;
+    }
+}

@@ -1,0 +1,90 @@
+package outrider.learn.linear;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import outrider.learn.Model;
+import outrider.learn.Part;
+import outrider.prepare.Preparation;
+import outrider.table.Table;
+
+/**
+ * Logistic regression on prepared columns.
+ *
+ * @param path of a stepwise choice; null where all columns were taken
+ * @param penalties how the penalty was found; null where it was given
+ * @param criterion of the stepwise choice, AIC or BIC; null without one
+ */
+public record LogisticModel(
+        Preparation preparation,
+        LogisticFit fit,
+        double penalty,
+        List<Stepwise.Taken> path,
+        PenaltyPath penalties,
+        String criterion)
+        implements Model {
+    @Override
+    public double[] score(Table table, int[] rows) {
+        double[] beta = fit.coefficients();
+        double[] score = preparation.margins(table, rows, beta[0], Arrays.copyOfRange(beta, 1, beta.length));
+        for (int i = 0; i < score.length; i++) score[i] = 1 / (1 + Math.exp(-score[i]));
+        return score;
+    }
+
+    @Override
+    public boolean probability() {
+        return true;
+    }
+
+    @Override
+    public List<String> columns() {
+        return preparation.columns();
+    }
+
+    @Override
+    public long size() {
+        return fit.coefficients().length;
+    }
+
+    @Override
+    public List<Part> summary() {
+        List<String> names = preparation.inputs();
+        double[] slopes = Arrays.copyOfRange(fit.coefficients(), 1, fit.coefficients().length);
+        double[] perDeviation = new double[slopes.length];
+        for (int c = 0; c < slopes.length; c++) perDeviation[c] = slopes[c] * fit.deviations()[c];
+        List<Part.Bend> bends = Bent.of(preparation, slopes);
+        List<Part> parts = new ArrayList<>();
+        if (penalties != null) parts.add(penalties.part("log loss"));
+        if (!bends.isEmpty()) parts.add(new Part.Bends("log-odds", bends));
+        parts.add(new Part.OddsRatios(
+                fit.table(names), named(fit.dropped()), named(fit.separated()), Bent.inputs(bends), likelihood()));
+        if (path != null) parts.add(stepwise());
+        parts.add(new Part.Weights(Bent.weights(preparation, perDeviation), Bent.inputs(bends), true));
+        return parts;
+    }
+
+    private List<String> named(List<Integer> inputs) {
+        return inputs.stream().map(preparation.inputs()::get).toList();
+    }
+
+    private Part.Likelihood likelihood() {
+        boolean weighted = fit.standardErrors() == null && fit.separated().isEmpty();
+        boolean plain = penalty == 0 && !weighted;
+        return new Part.Likelihood(
+                fit.records(),
+                fit.iterations(),
+                fit.converged(),
+                fit.logLikelihood(),
+                plain ? fit.aic() : null,
+                plain ? fit.bic() : null,
+                fit.mcfadden());
+    }
+
+    private Part.StepwisePath stepwise() {
+        return new Part.StepwisePath(
+                criterion,
+                path.stream()
+                        .map(step -> new Part.PathStep(step.column(), step.added(), step.criterion(), step.columns()))
+                        .toList());
+    }
+}

@@ -1,0 +1,46 @@
+package outrider.learn.neighbour;
+
+import java.util.List;
+import outrider.learn.Model;
+import outrider.learn.Part;
+import outrider.prepare.Design;
+import outrider.prepare.Preparation;
+import outrider.prepare.Scaling;
+import outrider.table.Table;
+
+/** The share of events among the nearest training records. */
+public record NeighbourModel(Preparation preparation, Scaling scaling, Neighbours neighbours, int k, boolean byDistance)
+        implements Model {
+    @Override
+    public double[] score(Table table, int[] rows) {
+        Design x = preparation.apply(table, rows);
+        double[] score = new double[rows.length];
+        double[] record = new double[x.columns()];
+        for (int i = 0; i < rows.length; i++) {
+            x.write(i, record);
+            score[i] = neighbours.share(scaling, record, k, byDistance);
+        }
+        return score;
+    }
+
+    @Override
+    public boolean probability() {
+        return true;
+    }
+
+    @Override
+    public List<String> columns() {
+        return preparation.columns();
+    }
+
+    @Override
+    public long size() {
+        return neighbours.values().length + (neighbours.listed() == null ? 0L : neighbours.listed().length);
+    }
+
+    @Override
+    public List<Part> summary() {
+        return List.of(
+                new Part.Sentence(k + " nearest of " + neighbours.records() + " remembered training records vote"));
+    }
+}

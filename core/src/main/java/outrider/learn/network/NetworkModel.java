@@ -1,0 +1,62 @@
+package outrider.learn.network;
+
+import java.util.Arrays;
+import java.util.List;
+import outrider.learn.Model;
+import outrider.learn.Part;
+import outrider.prepare.Preparation;
+import outrider.prepare.Scaling;
+import outrider.table.Table;
+
+/** A neural network of one hidden layer on prepared, standardised columns. */
+public record NetworkModel(Preparation preparation, Scaling scaling, Network.Fit fit) implements Model {
+    @Override
+    public double[] score(Table table, int[] rows) {
+        int units = fit.units();
+        double[] slopes = fit.hidden().clone();
+        double[] biases = fit.biases();
+        for (int c = 0; c < fit.inputs(); c++) {
+            double deviation = scaling.deviation()[c];
+            for (int u = 0; u < units; u++) {
+                int at = c * units + u;
+                slopes[at] = deviation == 0 ? 0 : slopes[at] / deviation;
+                biases[u] -= slopes[at] * scaling.mean()[c];
+            }
+        }
+        double[] sums = preparation.sums(table, rows, biases, slopes);
+        double[] score = new double[rows.length];
+        for (int i = 0; i < rows.length; i++) score[i] = 1 / (1 + Math.exp(-fit.margin(sums, i * units)));
+        return score;
+    }
+
+    @Override
+    public boolean probability() {
+        return true;
+    }
+
+    @Override
+    public List<String> columns() {
+        return preparation.columns();
+    }
+
+    @Override
+    public long size() {
+        return fit.hidden().length + fit.output().length;
+    }
+
+    @Override
+    public List<Part> summary() {
+        double[][] hidden = new double[fit.inputs()][];
+        for (int c = 0; c < hidden.length; c++) {
+            hidden[c] = Arrays.copyOfRange(fit.hidden(), c * fit.units(), (c + 1) * fit.units());
+        }
+        int biases = fit.inputs() * fit.units();
+        return List.of(new Part.Network(
+                preparation.inputs(),
+                hidden,
+                Arrays.copyOfRange(fit.hidden(), biases, biases + fit.units()),
+                Arrays.copyOf(fit.output(), fit.units()),
+                fit.output()[fit.units()],
+                fit.objectives()));
+    }
+}

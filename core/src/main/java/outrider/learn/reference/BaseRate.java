@@ -1,0 +1,41 @@
+package outrider.learn.reference;
+
+import java.util.Arrays;
+import java.util.List;
+import outrider.learn.Model;
+import outrider.table.Table;
+
+/** Everyone gets the training event rate. */
+public record BaseRate(double rate) implements Model {
+    public static BaseRate train(int[] rows, byte[] outcome) {
+        double events = 0;
+        for (int row : rows) events += outcome[row];
+        return new BaseRate(events / rows.length);
+    }
+
+    @Override
+    public double[] score(Table table, int[] rows) {
+        return constant(rate, rows.length);
+    }
+
+    static double[] constant(double score, int records) {
+        double[] scores = new double[records];
+        Arrays.fill(scores, score);
+        return scores;
+    }
+
+    @Override
+    public boolean probability() {
+        return true;
+    }
+
+    @Override
+    public List<String> columns() {
+        return List.of();
+    }
+
+    @Override
+    public long size() {
+        return 1;
+    }
+}

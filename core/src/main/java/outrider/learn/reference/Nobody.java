@@ -1,0 +1,32 @@
+package outrider.learn.reference;
+
+import java.util.List;
+import outrider.learn.Model;
+import outrider.table.Table;
+
+/** Everyone gets the commoner class: one constant score, 0 or 1. */
+public record Nobody(double commonerClass) implements Model {
+    public static Nobody train(int[] rows, byte[] outcome) {
+        return new Nobody(BaseRate.train(rows, outcome).rate() > 0.5 ? 1 : 0);
+    }
+
+    @Override
+    public double[] score(Table table, int[] rows) {
+        return BaseRate.constant(commonerClass, rows.length);
+    }
+
+    @Override
+    public boolean probability() {
+        return true;
+    }
+
+    @Override
+    public List<String> columns() {
+        return List.of();
+    }
+
+    @Override
+    public long size() {
+        return 1;
+    }
+}

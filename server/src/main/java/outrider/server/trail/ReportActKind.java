@@ -1,0 +1,36 @@
+package outrider.server.trail;
+
+import com.fasterxml.jackson.annotation.JsonValue;
+import jakarta.persistence.AttributeConverter;
+import jakarta.persistence.Converter;
+import java.util.Locale;
+
+/** What can be done with a report. */
+public enum ReportActKind {
+    SUBMITTED,
+    WAIVED,
+    RETURNED,
+    APPROVED,
+    WITHDRAWN;
+
+    /** On the wire and in records. */
+    @JsonValue
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    /** In a column, by its word; earlier versions wrote "issued" for submitted. */
+    @Converter(autoApply = true)
+    public static class Words implements AttributeConverter<ReportActKind, String> {
+        @Override
+        public String convertToDatabaseColumn(ReportActKind kind) {
+            return kind == null ? null : kind.word();
+        }
+
+        @Override
+        public ReportActKind convertToEntityAttribute(String word) {
+            if (word == null) return null;
+            return word.equals("issued") ? SUBMITTED : valueOf(word.toUpperCase(Locale.ROOT));
+        }
+    }
+}

@@ -1,0 +1,40 @@
+package outrider.server.work;
+
+import com.fasterxml.jackson.annotation.JsonValue;
+import jakarta.persistence.AttributeConverter;
+import jakarta.persistence.Converter;
+import java.util.Locale;
+
+/** How far a piece of background work is. */
+public enum WorkStatus {
+    WAITING,
+    RUNNING,
+    DONE,
+    FAILED,
+    STOPPED;
+
+    /** On the wire and in records. */
+    @JsonValue
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    /** Whether it has not ended yet. */
+    public boolean open() {
+        return this == WAITING || this == RUNNING;
+    }
+
+    /** In a column, by its word. */
+    @Converter(autoApply = true)
+    public static class Words implements AttributeConverter<WorkStatus, String> {
+        @Override
+        public String convertToDatabaseColumn(WorkStatus status) {
+            return status == null ? null : status.word();
+        }
+
+        @Override
+        public WorkStatus convertToEntityAttribute(String word) {
+            return word == null ? null : valueOf(word.toUpperCase(Locale.ROOT));
+        }
+    }
+}

@@ -1,0 +1,32 @@
+<script lang="ts">
+  import { percent, significant } from '../../../lib/format';
+  import type { PartProps } from './parts';
+
+  let { part, around }: PartProps<'byOutcome'> = $props();
+</script>
+
+<section aria-label="What each column says">
+  <h2 class="mb-1">What each column says, by outcome</h2>
+  <table class="plain">
+    <thead><tr><th>Column</th><th>Others</th><th>{around.brief.eventsNoun}</th></tr></thead>
+    <tbody>
+      {#each part.columns as said (said.column)}
+        <tr>
+          <td>{said.column}</td>
+          {#each [0, 1] as side (side)}
+            <td>
+              {#if said.mean && said.deviation}
+                mean {significant(said.mean[side])}, deviation {significant(said.deviation[side])}
+              {:else if said.share && said.levels}
+                {said.levels
+                  .slice(0, 4)
+                  .map((level, i) => `${level} ${percent(said.share![side][i])} %`)
+                  .join(', ')}{said.levels.length > 4 ? ' …' : ''}
+              {/if}
+            </td>
+          {/each}
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</section>

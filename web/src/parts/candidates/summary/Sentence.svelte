@@ -1,0 +1,7 @@
+<script lang="ts">
+  import type { PartProps } from './parts';
+
+  let { part }: PartProps<'sentence'> = $props();
+</script>
+
+<p class="reading">{part.words}.</p>

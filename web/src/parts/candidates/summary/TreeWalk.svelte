@@ -1,0 +1,174 @@
+<script lang="ts">
+  import type { Brief, LeafView, TreeView } from '../../../api/types';
+  import { get } from '../../../lib/api';
+  import { count, rate } from '../../../lib/format';
+  import { LEVEL, LINE, layOut, pathTo, within } from '../../../lib/tree';
+
+  let { brief, candidateId, tree }: { brief: Brief; candidateId: number; tree: TreeView } = $props();
+
+  const START = 3;
+  let opened = $state.raw<Set<number> | null>(null);
+  let zoom = $state(1);
+  let hovered = $state<number | null>(null);
+  let leaf = $state.raw<{ node: number; view: LeafView } | null>(null);
+  let refusal = $state<string | null>(null);
+
+  const open = $derived(opened ?? within(tree, START));
+  const laid = $derived(layOut(tree, open));
+  const spotOf = $derived(new Map(laid.spots.map((s) => [s.node, s])));
+  const base = $derived(tree.events[0] / tree.records[0]);
+  const highest = $derived(Math.max(...tree.value));
+  const shown = $derived(hovered ?? leaf?.node ?? 0);
+
+  async function act(node: number) {
+    if (tree.left[node] < 0) return showRecords(node);
+    opened = new Set(open.has(node) ? [...open].filter((n) => n !== node) : [...open, node]);
+  }
+
+  async function showRecords(node: number) {
+    try {
+      leaf = { node, view: await get<LeafView>(`/candidates/${candidateId}/leaf?node=${node}`) };
+      refusal = null;
+    } catch (e) {
+      refusal = (e as Error).message;
+    }
+  }
+
+  function typed(event: KeyboardEvent, node: number) {
+    if (event.key !== 'Enter' && event.key !== ' ') return;
+    event.preventDefault();
+    void act(node);
+  }
+
+  const times = (node: number) => tree.value[node] / base;
+  const short = (text: string) => (text.length > 31 ? `${text.slice(0, 30)}…` : text);
+</script>
+
+<section aria-label="The tree">
+  <div class="mb-1 flex items-center gap-2">
+    <h2>The tree: {count(tree.pruning.leaves)} leaves, {tree.pruning.depth} questions deep</h2>
+    <span class="quiet">learnt on training</span>
+    <span class="ml-auto flex gap-1">
+      <button class="chip" onclick={() => (opened = within(tree, START))}>first {START} questions</button>
+      <button class="chip" onclick={() => (opened = within(tree, 99))} disabled={tree.pruning.leaves > 400}
+        >unfold all</button
+      >
+      <button class="chip" onclick={() => (zoom = Math.max(0.4, zoom - 0.15))} aria-label="smaller">−</button>
+      <button class="chip" onclick={() => (zoom = Math.min(1.6, zoom + 0.15))} aria-label="larger">+</button>
+    </span>
+  </div>
+  <div class="sheet max-h-[430px] overflow-auto p-2">
+    <svg
+      width={laid.width * zoom}
+      height={laid.height * zoom}
+      viewBox="0 0 {laid.width} {laid.height}"
+      role="tree"
+      aria-label="decision tree"
+    >
+      {#each laid.spots as s (s.node)}
+        {#if s.parent !== null}
+          {@const from = spotOf.get(s.parent)!}
+          <path
+            d="M{from.x + LEVEL - 22} {from.y + LINE / 2}C{from.x + LEVEL - 4} {from.y + LINE / 2} {s.x -
+              14} {s.y + LINE / 2} {s.x} {s.y + LINE / 2}"
+            fill="none"
+            stroke="var(--color-other)"
+            stroke-width={Math.max(1, 9 * (tree.records[s.node] / tree.records[0]))}
+          />
+        {/if}
+      {/each}
+      {#each laid.spots as s (s.node)}
+        <!-- svelte-ignore a11y_mouse_events_have_key_events -->
+        <g
+          transform="translate({s.x} {s.y + 3})"
+          role="treeitem"
+          tabindex="0"
+          aria-selected={shown === s.node}
+          aria-expanded={s.leaf ? undefined : s.open}
+          aria-label="{s.rule}: {count(tree.records[s.node])} records, event rate {rate(
+            tree.value[s.node],
+          )} %"
+          onclick={() => act(s.node)}
+          onkeydown={(e) => typed(e, s.node)}
+          onmouseover={() => (hovered = s.node)}
+          onmouseout={() => (hovered = null)}
+          onfocus={() => (hovered = s.node)}
+          class="cursor-pointer"
+        >
+          <rect
+            width={LEVEL - 22}
+            height={LINE - 8}
+            fill="var(--color-sheet)"
+            stroke={shown === s.node ? 'var(--color-ink)' : 'var(--color-rule)'}
+          />
+          <rect
+            y={LINE - 12}
+            width={(LEVEL - 22) * (tree.value[s.node] / highest)}
+            height="4"
+            fill="var(--color-event)"
+          />
+          <text x="6" y="14" class="rule">{short(s.rule)}</text>
+          <text x="6" y="30">{rate(tree.value[s.node])} % of {count(tree.records[s.node])}</text>
+          <text x={LEVEL - 28} y="30" text-anchor="end">{s.leaf ? 'leaf' : s.open ? '' : 'more ›'}</text>
+        </g>
+      {/each}
+    </svg>
+  </div>
+  <p class="reading">
+    {#if shown === 0}
+      All training {brief.recordsNoun}: {count(tree.records[0])}, of which {rate(base)} % {brief.eventsNoun}.
+    {:else}
+      {pathTo(tree, shown).join(', and ')}: {count(tree.records[shown])}
+      {brief.recordsNoun}, {rate(tree.value[shown])} % {brief.eventsNoun}, {times(shown).toFixed(1)} times the rate
+      of all.
+    {/if}
+  </p>
+  {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+  {#if leaf}
+    <div class="mb-1 flex items-center gap-2">
+      <h2>Validation {brief.recordsNoun} in this leaf</h2>
+      <span class="quiet"
+        >{count(leaf.view.records)}, of which {count(leaf.view.events)}
+        {brief.eventsNoun} ({rate(leaf.view.events / leaf.view.records)} %); training had {rate(
+          tree.value[leaf.node],
+        )} %</span
+      >
+      <button class="chip ml-auto" onclick={() => (leaf = null)}>close</button>
+    </div>
+    <div class="max-h-56 overflow-auto">
+      <table class="plain" aria-label="Records in the leaf">
+        <thead
+          ><tr
+            ><th class="n">Record</th>{#each leaf.view.columns as c (c)}<th>{c}</th>{/each}</tr
+          ></thead
+        >
+        <tbody>
+          {#each leaf.view.rows as row (row[0])}
+            <tr
+              ><td class="n">{row[0]}</td>{#each row.slice(1) as value, i (i)}<td>{value ?? '–'}</td
+                >{/each}</tr
+            >
+          {/each}
+        </tbody>
+      </table>
+    </div>
+  {/if}
+</section>
+
+<style>
+  text {
+    font-size: 11px;
+    fill: var(--color-ink-2);
+  }
+  .rule {
+    fill: var(--color-ink);
+    font-weight: 500;
+  }
+  g:focus-visible {
+    outline: none;
+  }
+  g:focus-visible rect:first-child {
+    stroke: var(--color-spruce);
+    stroke-width: 2;
+  }
+</style>

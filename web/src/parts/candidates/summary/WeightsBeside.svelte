@@ -1,0 +1,89 @@
+<script lang="ts">
+  import type { Candidate, ModelSummary } from '../../../api/types';
+  import { get } from '../../../lib/api';
+  import { significant } from '../../../lib/format';
+
+  /** Weights per standard deviation of several linear candidates, side by side. */
+  let { candidate, others }: { candidate: Candidate; others: Candidate[] } = $props();
+
+  const LINEAR = ['logistic', 'leastSquares', 'margin'];
+  const choice = $derived(
+    others.filter((c) => LINEAR.includes(c.kind) && c.status === 'done' && c.id !== candidate.id),
+  );
+  let beside = $state<number[]>([]);
+  let known = $state.raw<Record<number, Map<string, number>>>({});
+
+  async function learn(id: number) {
+    if (known[id]) return;
+    const { parts } = await get<ModelSummary>(`/candidates/${id}/summary`);
+    const weights = parts.flatMap((p) => (p.part === 'weights' ? p.weights : []));
+    known = { ...known, [id]: new Map(weights.map((w) => [w.name, w.value])) };
+  }
+  function flip(id: number) {
+    beside = beside.includes(id) ? beside.filter((b) => b !== id) : [...beside, id].slice(-4);
+  }
+  $effect(() => {
+    for (const id of [candidate.id, ...beside]) void learn(id);
+  });
+
+  const columns = $derived([candidate, ...beside.map((id) => choice.find((c) => c.id === id)!)]);
+  const names = $derived(
+    [...new Set(columns.flatMap((c) => [...(known[c.id]?.keys() ?? [])]))]
+      .map((name) => ({
+        name,
+        size: Math.max(...columns.map((c) => Math.abs(known[c.id]?.get(name) ?? 0) / largest(c.id))),
+      }))
+      .sort((a, b) => b.size - a.size)
+      .map((n) => n.name),
+  );
+  const largest = (id: number) => Math.max(1e-12, ...[...(known[id]?.values() ?? [])].map(Math.abs));
+</script>
+
+{#if choice.length > 0}
+  <section class="mt-4" aria-label="Weights beside other candidates">
+    <h2>Weights beside other candidates</h2>
+    <p class="quiet mb-1">
+      Per standard deviation of each input; bars are against each candidate's own largest.
+      {#each choice.slice(0, 12) as c (c.id)}
+        <button class="chip ml-1" aria-pressed={beside.includes(c.id)} onclick={() => flip(c.id)}
+          >{c.name}</button
+        >
+      {/each}
+    </p>
+    {#if beside.length > 0}
+      <table class="plain">
+        <thead
+          ><tr
+            ><th>Input</th>{#each columns as c (c.id)}<th class="max-w-[180px] truncate" title={c.name}
+                >{c.name}</th
+              >{/each}</tr
+          ></thead
+        >
+        <tbody>
+          {#each names as name (name)}
+            <tr>
+              <td class="max-w-[210px] truncate" title={name}>{name}</td>
+              {#each columns as c (c.id)}
+                {@const w = known[c.id]?.get(name)}
+                <td class="whitespace-nowrap">
+                  {#if w === undefined}<span class="quiet">not an input</span>{:else}
+                    <svg width="90" height="10" class="inline" aria-hidden="true">
+                      <rect
+                        x={w < 0 ? 45 - (44 * Math.abs(w)) / largest(c.id) : 45}
+                        width={(44 * Math.abs(w)) / largest(c.id)}
+                        height="10"
+                        fill={w < 0 ? 'var(--color-other)' : 'var(--color-spruce)'}
+                      />
+                      <line x1="45" x2="45" y1="0" y2="10" stroke="var(--color-ink-2)" />
+                    </svg>
+                    {significant(w)}
+                  {/if}
+                </td>
+              {/each}
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+  </section>
+{/if}
