@@ -222,7 +222,7 @@ describe('the band table', () => {
 
 describe('the page', () => {
   it('says who is level, how often validation was used, and the alarms once', async () => {
-    const alarm = { kind: 'TOO_GOOD' as const, name: 'too good', meaning: 'An input may know the outcome.' };
+    const alarm = { kind: 'tooGood' as const, name: 'too good', meaning: 'An input may know the outcome.' };
     await opened(
       comparison(cut, [
         row(2, 'Second', { alarms: [alarm] }),

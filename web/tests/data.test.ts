@@ -185,12 +185,12 @@ describe('the split editor', () => {
 });
 
 it('columns are found, sorted with none first or last by name, and the gravest alarm leads', () => {
-  const alarm = (name: string) => [{ name, meaning: '', keptBecause: null }];
+  const alarm = (name: string) => [{ kind: name, name, meaning: '', keptBecause: null }];
   const columns = [
     column('b', { auc: 0.6, alarms: alarm('constant') }),
     column('a', { auc: 0.9, alarms: alarm('suspected leak') }),
     column('c', { alarms: alarm('missing means something') }),
-    column('kept', { alarms: [{ name: 'constant', meaning: '', keptBecause: 'known' }] }),
+    column('kept', { alarms: [{ kind: 'constant', name: 'constant', meaning: '', keptBecause: 'known' }] }),
   ];
   expect(ringing(columns).map((c) => c.name)).toEqual(['a', 'b', 'c']);
   const names = (by: 'auc' | 'name', down: boolean) =>

@@ -89,7 +89,7 @@ describe('the table and the bar', () => {
   });
   const gap = row(1, 'First', {
     outOfFold: { auc: 0.8, standardError: 0.01, low: 0.78, high: 0.82 },
-    alarms: [{ kind: 'DOES_NOT_CARRY_OVER', name: 'does not carry over', meaning: 'Look at the split.' }],
+    alarms: [{ kind: 'doesNotCarryOver', name: 'does not carry over', meaning: 'Look at the split.' }],
     beatsReference: false,
   });
 

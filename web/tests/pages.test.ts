@@ -74,7 +74,14 @@ function setup(more: Partial<Setup> = {}): Setup {
 }
 
 const leak = column('goodbye', {
-  alarms: [{ name: 'suspected leak', meaning: 'Alone it ranks the outcome.', keptBecause: null }],
+  alarms: [
+    {
+      kind: 'suspectedLeak',
+      name: 'suspected leak',
+      meaning: 'Alone it ranks the outcome.',
+      keptBecause: null,
+    },
+  ],
 });
 
 beforeEach(() => {
@@ -118,7 +125,7 @@ describe('the data', () => {
     });
     await fireEvent.click(keep);
     await vi.waitFor(() =>
-      expect(asked.at(-1)?.body).toMatchObject({ goodbye: { kept: { 'suspected leak': 'seen before' } } }),
+      expect(asked.at(-1)?.body).toMatchObject({ goodbye: { kept: { suspectedLeak: 'seen before' } } }),
     );
   });
 

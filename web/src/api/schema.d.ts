@@ -4392,20 +4392,12 @@ export interface components {
     /** @enum {string} */
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
     Alarm: {
-      kind?: components['schemas']['AlarmKind'];
+      kind?: string;
       name?: string;
       meaning?: string;
     };
-    /** @enum {string} */
-    AlarmKind:
-      | 'SUSPECTED_LEAK'
-      | 'CONSTANT'
-      | 'IDENTIFIER_LIKE'
-      | 'MISSING_TELLS'
-      | 'TOO_GOOD'
-      | 'DOES_NOT_CARRY_OVER'
-      | 'PROMISES_TOO_MUCH';
     AlarmView: {
+      kind?: string;
       name?: string;
       meaning?: string;
       keptBecause?: string;
@@ -4688,21 +4680,11 @@ export interface components {
       removed?: string[];
       settings?: components['schemas']['Change'][];
     };
-    /** @enum {string} */
-    Check:
-      | 'beatsReferences'
-      | 'netValueAboveZero'
-      | 'lift'
-      | 'carriesOver'
-      | 'reserveConfirms'
-      | 'calibration'
-      | 'enoughEvents'
-      | 'noOpenLeak'
-      | 'inputsInTime'
-      | 'stability'
-      | 'looks'
-      | 'stakesFilled'
-      | 'monitoring';
+    Check: {
+      name?: string;
+      title?: string;
+      limits?: string[];
+    };
     CheckView: {
       check?: components['schemas']['Check'];
       title?: string;
@@ -4784,6 +4766,7 @@ export interface components {
         [key: string]: string;
       };
       acted?: string[];
+      byItself?: boolean;
     };
     /** @enum {string} */
     ColumnType: 'NUMBER' | 'CATEGORY' | 'DATE' | 'TEXT';

@@ -56,7 +56,7 @@ export type Mend = Omit<Whole<Schemas['Mend']>, 'reading' | 'ways'> & {
 };
 export type Setup = OrNull<
   Omit<Whole<Schemas['ColumnSetup']>, 'reading'> & { reading: Reading | null },
-  'knownAfterDays' | 'knownWhere' | 'meaning'
+  'knownAfterDays' | 'knownWhere' | 'meaning' | 'byItself'
 >;
 export type ColumnAlarm = OrNull<Whole<Schemas['AlarmView']>, 'keptBecause'>;
 export type Drawn = OrNull<Whole<Schemas['Drawn']>, 'rate'>;

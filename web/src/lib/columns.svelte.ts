@@ -1,9 +1,7 @@
-import type { Column, Columns, Reading, Role, Setup } from '../api/types';
+import type { Column, ColumnAlarm, Columns, Reading, Role, Setup } from '../api/types';
 import { get, post, put } from './api';
 
 const AGAIN = 700;
-/** Why the server sets a new column of free text aside; a column read as something else is free of it. */
-const FREE_TEXT = 'free text';
 
 /** The columns of the brief on the desk, and what is being changed about them. */
 export class ColumnSheet {
@@ -51,19 +49,23 @@ export class ColumnSheet {
   }
 
   setRole = (columns: Column[], role: Role, reason?: string) =>
-    this.change(columns, (setup) => ({ ...setup, role, reason: reason ?? setup.reason }));
+    this.change(columns, (setup) => ({ ...setup, role, reason: reason ?? setup.reason, byItself: null }));
 
   setReading = (columns: Column[], reading: Reading | null) =>
     this.change(columns, (setup) => {
-      const mended = reading !== null && reading.type !== 'TEXT' && setup.reason === FREE_TEXT;
-      return mended ? { ...setup, reading, role: 'INPUT', reason: '' } : { ...setup, reading };
+      const mended =
+        reading !== null && reading.type !== 'TEXT' && setup.byItself === true && setup.role === 'SET_ASIDE';
+      return mended
+        ? { ...setup, reading, role: 'INPUT', reason: '', byItself: null }
+        : { ...setup, reading };
     });
 
-  keepAlarm = (column: Column, alarm: string, reason: string | null) =>
+  keepAlarm = (column: Column, alarm: ColumnAlarm, reason: string | null) =>
     this.change([column], (setup) => {
       const kept = { ...setup.kept } as Record<string, string>;
-      if (reason === null) delete kept[alarm];
-      else kept[alarm] = reason;
+      delete kept[alarm.name];
+      delete kept[alarm.kind];
+      if (reason !== null) kept[alarm.kind] = reason;
       return { ...setup, kept };
     });
 

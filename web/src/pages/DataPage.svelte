@@ -17,8 +17,6 @@
 
   const ALARMS_SHOWN = 3;
   const ASIDE_SHOWN = 6;
-  /** reasons that the program gives where it gives a column a role by itself */
-  const OWN_REASONS = ['nearly one value a record', 'free text'];
   type Only = 'all' | 'inputs' | 'others' | 'alarms';
 
   const brief = $derived(desk.brief!);
@@ -48,7 +46,7 @@
     return training ? training.events / training.records : null;
   });
   const ringing = $derived(inOrder(columns ?? []));
-  const byItself = $derived((columns ?? []).filter((c) => OWN_REASONS.includes(c.setup.reason ?? '')));
+  const byItself = $derived((columns ?? []).filter((c) => c.setup.byItself === true));
   const inputs = $derived((columns ?? []).filter((c) => c.input).length);
   const tests: Record<Only, (c: Column) => boolean> = {
     all: () => true,

@@ -105,9 +105,8 @@
   {:else if key === 'auc'}
     {fixed(row.auc.auc, 3)}<small class="sub">{between(row.auc.low, row.auc.high, (v) => fixed(v, 3))}</small>
   {:else if key === 'gap'}
-    {#if row.alarms.some((a) => a.kind === 'DOES_NOT_CARRY_OVER')}<span
-        class="alarm"
-        title="does not carry over">▲ {fixed(gapOf(row), 3)}</span
+    {#if row.alarms.some((a) => a.kind === 'doesNotCarryOver')}<span class="alarm" title="does not carry over"
+        >▲ {fixed(gapOf(row), 3)}</span
       >{:else}{fixed(gapOf(row), 3)}{/if}<small class="sub" title="AUC on training itself"
       >trained {fixed(row.trainingAuc, 2)}</small
     >

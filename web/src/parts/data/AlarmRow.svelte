@@ -17,10 +17,10 @@
   let keeping = $state(false);
   let reason = $state('');
 
-  const asideRole = (name: string): Role => (name === 'identifier-like' ? 'IDENTIFIER' : 'SET_ASIDE');
+  const asideRole = (kind: string): Role => (kind === 'identifierLike' ? 'IDENTIFIER' : 'SET_ASIDE');
 
   async function keep() {
-    if (await sheet.keepAlarm(column, alarm.name, reason.trim())) keeping = false;
+    if (await sheet.keepAlarm(column, alarm, reason.trim())) keeping = false;
   }
 </script>
 
@@ -56,10 +56,9 @@
   </div>
   {#if !fixed}
     {#if alarm.keptBecause !== null}
-      <button class="chip" onclick={() => sheet.keepAlarm(column, alarm.name, null)}>let it ring again</button
-      >
+      <button class="chip" onclick={() => sheet.keepAlarm(column, alarm, null)}>let it ring again</button>
     {:else if column.input && !keeping}
-      <button class="chip" onclick={() => sheet.setRole([column], asideRole(alarm.name), alarm.name)}
+      <button class="chip" onclick={() => sheet.setRole([column], asideRole(alarm.kind), alarm.name)}
         >set aside</button
       >
       <button class="chip" onclick={() => (keeping = true)}>keep, because …</button>

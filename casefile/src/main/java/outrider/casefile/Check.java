@@ -2,59 +2,93 @@ package outrider.casefile;
 
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
-import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import java.util.ServiceLoader;
 import java.util.stream.Collectors;
 import outrider.base.BadInput;
 
-/** What a policy may demand of a report before it is approved, each with its limits by name. */
-public enum Check {
-    BEATS_REFERENCES("beatsReferences", "Beats every reference", List.of()),
-    NET_VALUE("netValueAboveZero", "Interval of the gain above 0", List.of()),
-    LIFT("lift", "Lift at the cut", List.of("atLeast")),
-    CARRIES_OVER("carriesOver", "Carries over to validation", List.of("gapAtMost")),
-    RESERVE("reserveConfirms", "Reserve confirms", List.of()),
-    CALIBRATION("calibration", "Calibration", List.of("slopeFrom", "slopeTo", "errorAtMost")),
-    EVENTS("enoughEvents", "Enough events", List.of("training", "validation", "reserve")),
-    LEAKS("noOpenLeak", "No open leak alarm", List.of()),
-    INPUTS_IN_TIME("inputsInTime", "Inputs known in time", List.of("daysAtMost")),
-    SEGMENTS("stability", "Stable over segments and time", List.of("eventsAtLeast", "aucDropAtMost")),
-    LOOKS("looks", "Looks at validation", List.of("atMost")),
-    STAKES("stakesFilled", "Stakes filled in", List.of()),
-    MONITORING("monitoring", "Monitoring plan", List.of("linesAtLeast"));
+/**
+ * What a policy may demand of a report before it is approved. One class a check, found by its line in
+ * {@code META-INF/services/outrider.casefile.Check}; nothing else knows the checks by name. Without state, thus thread safe.
+ */
+public abstract class Check implements Comparable<Check> {
+    private static final List<Check> ALL = ServiceLoader.load(Check.class, Check.class.getClassLoader()).stream()
+            .map(ServiceLoader.Provider::get)
+            .toList();
 
-    /** What policies called it while training was held against validation itself. */
-    private static final String CARRIES_OVER_BEFORE = "trainingGap";
-
-    private final String jsonName;
+    private final String name;
     private final String title;
     private final List<String> limits;
 
-    Check(String jsonName, String title, List<String> limits) {
-        this.jsonName = jsonName;
+    /**
+     * @param name as policies, evidence and records have it
+     * @param limits names of the numbers that a policy gives it
+     */
+    protected Check(String name, String title, String... limits) {
+        this.name = name;
         this.title = title;
-        this.limits = limits;
+        this.limits = List.of(limits);
+    }
+
+    /** @param words what was found, against what was demanded; {@code at} where the evidence stands */
+    public record Finding(boolean passes, String words, Paragraph at) {}
+
+    protected abstract Finding of(CheckedReport report);
+
+    /** What policies called it once; null for nothing else. */
+    public String nameBefore() {
+        return null;
+    }
+
+    /** What policies called its limits once, with their names now. */
+    public Map<String, String> limitsBefore() {
+        return Map.of();
+    }
+
+    public static List<Check> all() {
+        return ALL;
     }
 
     @JsonValue
-    public String jsonName() {
-        return jsonName;
+    public final String jsonName() {
+        return name;
     }
 
-    public String title() {
+    public final String title() {
         return title;
     }
 
-    public List<String> limits() {
+    public final List<String> limits() {
         return limits;
     }
 
     /** @throws BadInput if there is none of that name */
     @JsonCreator
     public static Check named(String name) {
-        if (name.equals(CARRIES_OVER_BEFORE)) return CARRIES_OVER;
-        for (Check check : values()) if (check.jsonName.equals(name)) return check;
-        String known = Arrays.stream(values()).map(Check::jsonName).collect(Collectors.joining(", "));
+        for (Check check : ALL) if (check.name.equals(name) || name.equals(check.nameBefore())) return check;
+        String known = ALL.stream().map(Check::jsonName).collect(Collectors.joining(", "));
         throw BadInput.of("checks", "name \"" + name + "\", which is none", "name some of: " + known);
+    }
+
+    /** In the order in which they are shown. */
+    @Override
+    public final int compareTo(Check other) {
+        return Integer.compare(ALL.indexOf(this), ALL.indexOf(other));
+    }
+
+    @Override
+    public final boolean equals(Object other) {
+        return this == other;
+    }
+
+    @Override
+    public final int hashCode() {
+        return name.hashCode();
+    }
+
+    @Override
+    public final String toString() {
+        return name;
     }
 }

@@ -1,10 +1,8 @@
 package outrider.casefile;
 
 import java.util.List;
-import outrider.casefile.ColumnSetup.Role;
 import outrider.check.Alarm;
-import outrider.check.AlarmKind;
-import outrider.check.ColumnAlarms;
+import outrider.check.Alarms;
 import outrider.check.ColumnProfile;
 import outrider.table.Column;
 
@@ -27,11 +25,7 @@ final class ColumnRows {
         int[] rows = data.parts().training();
         ColumnProfile profile = ColumnProfile.of(column, rows, isOutcome ? null : data.outcome(), data.units());
         boolean input = chosen.inputs().contains(name);
-        String use = isOutcome
-                ? "outcome"
-                : input
-                        ? "input"
-                        : setup.role() == Role.INPUT ? "not used" : setup.role().words();
+        ColumnUse use = isOutcome ? ColumnUse.OUTCOME : input ? ColumnUse.INPUT : ColumnUse.of(setup.role());
         return new Figures.ColumnRow(
                 name,
                 column.type().name().toLowerCase(java.util.Locale.ROOT),
@@ -45,17 +39,17 @@ final class ColumnRows {
                 profile.informationValue(),
                 isOutcome
                         ? List.of()
-                        : ColumnAlarms.of(profile).stream()
+                        : Alarms.of(profile).stream()
                                 .map(alarm -> rung(alarm, setup, input))
                                 .toList());
     }
 
     private static Figures.Rung rung(Alarm alarm, ColumnSetup setup, boolean input) {
-        String answer = setup.kept().get(alarm.name());
+        String answer = setup.accepted(alarm);
         if (answer == null && !input) {
             String why = setup.reason().isEmpty() ? "" : ": " + setup.reason();
             answer = "no input of the proposed candidate" + why;
         }
-        return new Figures.Rung(alarm.name(), alarm.meaning(), alarm.kind() == AlarmKind.SUSPECTED_LEAK, answer);
+        return new Figures.Rung(alarm.name(), alarm.meaning(), Alarms.leak(alarm), answer);
     }
 }

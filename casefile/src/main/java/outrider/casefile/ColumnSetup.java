@@ -1,7 +1,9 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
+import outrider.check.Alarm;
 import outrider.table.Reading;
 
 /**
@@ -12,7 +14,8 @@ import outrider.table.Reading;
  * @param knownAfterDays days after the event that decides until its value is at hand; null where nobody said
  * @param knownWhere where it comes from, in a word; null likewise
  * @param meaning what it says, in a sentence; null likewise
- * @param kept alarms that somebody decided to live with, each with the reason that the report prints
+ * @param kept alarms by their codes that somebody decided to live with, each with the reason that the report prints
+ * @param byItself whether the program took it for that by itself, and nobody has said otherwise since; null for no
  * @param acted levels that say that a record was acted on before; for {@link Role#ACTED}
  */
 public record ColumnSetup(
@@ -23,7 +26,8 @@ public record ColumnSetup(
         String knownWhere,
         String meaning,
         Map<String, String> kept,
-        List<String> acted) {
+        List<String> acted,
+        @JsonInclude(JsonInclude.Include.NON_NULL) Boolean byItself) {
     /** What a column is for. The outcome is no role: the brief names it. */
     public enum Role {
         INPUT("input", true),
@@ -64,10 +68,20 @@ public record ColumnSetup(
     }
 
     public static ColumnSetup of(Role role, String reason) {
-        return new ColumnSetup(role, reason, null, null, null, null, null, null);
+        return new ColumnSetup(role, reason, null, null, null, null, null, null, null);
     }
 
     public ColumnSetup as(Role role, String reason) {
-        return new ColumnSetup(role, reason, reading, knownAfterDays, knownWhere, meaning, kept, acted);
+        return new ColumnSetup(role, reason, reading, knownAfterDays, knownWhere, meaning, kept, acted, null);
+    }
+
+    /** As the program takes a column that nobody has said anything of. */
+    public static ColumnSetup byItself(Role role, String reason) {
+        return new ColumnSetup(role, reason, null, null, null, null, null, null, true);
+    }
+
+    /** The reason for which somebody lives with an alarm, kept by its code, or once by its words; null where nobody does. */
+    public String accepted(Alarm alarm) {
+        return kept.getOrDefault(alarm.kind(), kept.get(alarm.name()));
     }
 }

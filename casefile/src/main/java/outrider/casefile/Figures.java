@@ -57,7 +57,7 @@ public record Figures(
 
     public record Part(int records, int events) {
         /** Events or non-events, whichever are fewer. */
-        int fewest() {
+        public int fewest() {
             return Math.min(events, records - events);
         }
     }
@@ -180,14 +180,13 @@ public record Figures(
     /**
      * A column of the file as training shows it.
      *
-     * @param use "input" of the chosen candidate, or its role in words
      * @param auc alone, of an ordered or levelled column; null for the outcome and free text of too many texts
      * @param alarms what rang; {@code answers} what was said to each by name
      */
     public record ColumnRow(
             String column,
             String type,
-            String use,
+            ColumnUse use,
             String reason,
             String knownWhere,
             Integer knownAfterDays,

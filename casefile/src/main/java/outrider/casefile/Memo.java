@@ -28,7 +28,7 @@ public record Memo(
             who = line("who", who);
         }
 
-        boolean whole() {
+        public boolean whole() {
             return !what.isEmpty() && !limit.isEmpty() && !every.isEmpty() && !who.isEmpty();
         }
     }

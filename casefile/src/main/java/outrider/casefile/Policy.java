@@ -1,7 +1,6 @@
 package outrider.casefile;
 
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
 import outrider.base.BadInput;
 
@@ -25,8 +24,8 @@ public record Policy(int format, String name, Map<Check, Map<String, Double>> ch
     }
 
     private static Map<String, Double> checked(Check check, Map<String, Double> given) {
-        boolean before = check == Check.CARRIES_OVER && given.keySet().equals(Set.of("atMost"));
-        Map<String, Double> limits = before ? Map.of("gapAtMost", given.get("atMost")) : given;
+        Map<String, Double> limits = new TreeMap<>();
+        given.forEach((name, value) -> limits.put(check.limitsBefore().getOrDefault(name, name), value));
         for (String name : limits.keySet()) {
             if (check.limits().contains(name)) continue;
             throw BadInput.of(
@@ -42,11 +41,7 @@ public record Policy(int format, String name, Map<Check, Map<String, Double>> ch
                 throw BadInput.of(check.jsonName() + "." + name, "is " + value, "give a number of 0 or more");
             }
         }
-        return new TreeMap<>(limits);
-    }
-
-    double limit(Check check, String name) {
-        return checks.get(check).get(name);
+        return limits;
     }
 
     /** The one that comes with the program. */

@@ -169,7 +169,7 @@ class CaseRunTest {
     void anOpenAlarmOfAnInputIsToldAndAnAnswerCloses() {
         Map<String, ColumnSetup> kept = new java.util.TreeMap<>(Winter.BRIEF.columns());
         Figures.ColumnRow open = Winter.FIGURES.columns().stream()
-                .filter(c -> c.use().equals("input") && c.alarms().stream().anyMatch(a -> a.answer() == null))
+                .filter(c -> c.use() == ColumnUse.INPUT && c.alarms().stream().anyMatch(a -> a.answer() == null))
                 .findFirst()
                 .orElseThrow();
         String alarm = open.alarms().get(0).name();
@@ -177,7 +177,7 @@ class CaseRunTest {
                 open.column(),
                 ColumnSetup.PLAIN,
                 (now, plain) -> new ColumnSetup(
-                        now.role(), "", null, 1, "finance", null, Map.of(alarm, "asked and understood"), null));
+                        now.role(), "", null, 1, "finance", null, Map.of(alarm, "asked and understood"), null, null));
         BriefFile answered =
                 Winter.brief(Winter.BRIEF, kept, Winter.BRIEF.cut(), Winter.BRIEF.seal(), Winter.BRIEF.memo());
         Figures f = FiguresMaker.of(Winter.under(answered), Winter.ENTRANTS, Winter.WORKERS);

@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonValue;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -44,7 +45,7 @@ final class Schemas {
         }
         Class<?> raw = (Class<?>) type;
         if (raw == Object.class) return node;
-        if (raw.isRecord() || raw.isEnum()) {
+        if (raw.isRecord() || raw.isEnum() || raw == Check.class) {
             if (!defs.containsKey(name(raw))) {
                 defs.put(name(raw), Canonical.JSON.createObjectNode());
                 defs.put(name(raw), raw.isRecord() ? record(raw) : choice(raw));
@@ -86,7 +87,8 @@ final class Schemas {
         ArrayNode needed = Canonical.JSON.createArrayNode();
         for (RecordComponent c : raw.getRecordComponents()) {
             properties.set(c.getName(), type(c.getGenericType(), true));
-            if (required.test(raw, c)) needed.add(c.getName());
+            boolean leftOut = c.getAccessor().isAnnotationPresent(JsonInclude.class);
+            if (!leftOut && required.test(raw, c)) needed.add(c.getName());
         }
         if (!needed.isEmpty()) node.set("required", needed);
         node.put("additionalProperties", false);
@@ -96,6 +98,10 @@ final class Schemas {
     private static ObjectNode choice(Class<?> raw) {
         ObjectNode node = Canonical.JSON.createObjectNode();
         ArrayNode names = node.putArray("enum");
+        if (raw == Check.class) {
+            Check.all().forEach(check -> names.add(check.jsonName()));
+            return node;
+        }
         for (Object value : raw.getEnumConstants()) names.add(name((Enum<?>) value));
         return node;
     }

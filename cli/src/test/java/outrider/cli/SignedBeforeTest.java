@@ -33,7 +33,8 @@ class SignedBeforeTest {
                 evidence.toString(),
                 "--data",
                 DATA.resolve(name + ".csv.gz").toString());
-        assertThat(out + "" + err)
+        assertThat(out.toString())
+                .as(err.toString())
                 .contains("entries of the audit trail hold", "figures: repeats, to the last bit")
                 .endsWith("repeats\n");
         assertThat(code).isZero();

@@ -1,22 +1,15 @@
 package outrider.check;
 
-/** What can ring, of a column or of a candidate. */
-public enum AlarmKind {
-    SUSPECTED_LEAK("suspected leak"),
-    CONSTANT("constant"),
-    IDENTIFIER_LIKE("identifier-like"),
-    MISSING_TELLS("missing means something"),
-    TOO_GOOD("too good"),
-    DOES_NOT_CARRY_OVER("does not carry over"),
-    PROMISES_TOO_MUCH("promises too much");
+/** What can ring. One class an alarm: its condition, what it means and what to do; without state, thus thread safe. */
+public interface AlarmKind {
+    /** On the wire and in records. */
+    String code();
 
-    private final String words;
+    /** As people read it. */
+    String words();
 
-    AlarmKind(String words) {
-        this.words = words;
-    }
-
-    public String words() {
-        return words;
+    /** Whether it warns that something knows the outcome. */
+    default boolean leak() {
+        return false;
     }
 }

@@ -26,4 +26,19 @@ public record Cell(
         double[] interval = ProbabilityQuality.wilson(events, records);
         return new Cell(label, low, high, records, events, events / (double) records, interval[0], interval[1]);
     }
+
+    /** Two event rates this many standard errors apart are taken for different. */
+    static final double APART = 4;
+
+    boolean apartFrom(Cell other) {
+        return apart(events, records, other.events, other.records);
+    }
+
+    /** Whether two event rates lie further apart than chance explains. */
+    static boolean apart(double events, double records, double otherEvents, double otherRecords) {
+        if (records == 0 || otherRecords == 0) return false;
+        double all = (events + otherEvents) / (records + otherRecords);
+        double error = Math.sqrt(all * (1 - all) * (1 / records + 1 / otherRecords));
+        return error > 0 && Math.abs(events / records - otherEvents / otherRecords) >= APART * error;
+    }
 }

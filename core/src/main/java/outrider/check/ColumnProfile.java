@@ -274,7 +274,7 @@ public record ColumnProfile(
         for (int i = 0; i < tally.size() && tally.size() <= MOST_LEVELS; i++) {
             int all = tally.records(i);
             if (all < FEWEST || all < 0.01 * records || tally.events()[i] < 0.99 * all) continue;
-            if (!ColumnAlarms.apart(tally.events()[i], all, events - tally.events()[i], records - all)) continue;
+            if (!Cell.apart(tally.events()[i], all, events - tally.events()[i], records - all)) continue;
             telling.add(
                     tally.ordered()
                             ? outrider.table.NumberColumn.text(tally.values()[i])

@@ -3,7 +3,8 @@ package outrider.exchange;
 import java.util.Arrays;
 import java.util.List;
 import outrider.check.Alarm;
-import outrider.check.CandidateAlarms;
+import outrider.check.Alarms;
+import outrider.check.CandidateEvidence;
 import outrider.doubt.AucDoubt;
 import outrider.doubt.Sample;
 import outrider.measure.ProbabilityQuality;
@@ -78,11 +79,11 @@ public record Scored(
                         .toArray(),
                 nature.reference()
                         ? List.of()
-                        : CandidateAlarms.of(
+                        : Alarms.of(new CandidateEvidence(
                                 outOfFold,
                                 doubt.interval(),
                                 Math.min(training.sample().fewest(), validation.fewest()),
-                                quality));
+                                quality)));
     }
 
     private static AucDoubt.Interval outOfFold(Training training) {

@@ -14,20 +14,20 @@ class CandidateAlarmsTest {
         return new AucDoubt.Interval(auc, error, auc - 2 * error, auc + 2 * error);
     }
 
-    private static List<AlarmKind> rung(AucDoubt.Interval outOfFold, AucDoubt.Interval validation) {
-        return CandidateAlarms.of(outOfFold, validation, 100, null).stream()
+    private static List<String> rung(AucDoubt.Interval outOfFold, AucDoubt.Interval validation) {
+        return Alarms.of(new CandidateEvidence(outOfFold, validation, 100, null)).stream()
                 .map(Alarm::kind)
                 .toList();
     }
 
     @Test
     void aGapRingsOnlyWhereItIsBothWideAndMoreThanItsError() {
-        assertThat(rung(auc(0.80, 0.008), auc(0.76, 0.01))).containsExactly(AlarmKind.DOES_NOT_CARRY_OVER);
-        assertThat(rung(auc(0.70, 0.008), auc(0.76, 0.01))).containsExactly(AlarmKind.DOES_NOT_CARRY_OVER);
+        assertThat(rung(auc(0.80, 0.008), auc(0.76, 0.01))).containsExactly("doesNotCarryOver");
+        assertThat(rung(auc(0.70, 0.008), auc(0.76, 0.01))).containsExactly("doesNotCarryOver");
         assertThat(rung(auc(0.80, 0.02), auc(0.76, 0.02))).isEmpty();
         assertThat(rung(auc(0.80, 0.001), auc(0.785, 0.001))).isEmpty();
         assertThat(rung(null, auc(0.76, 0.01))).isEmpty();
-        assertThat(CandidateAlarms.of(auc(0.70, 0.008), auc(0.76, 0.01), 100, null)
+        assertThat(Alarms.of(new CandidateEvidence(auc(0.70, 0.008), auc(0.76, 0.01), 100, null))
                         .get(0)
                         .meaning())
                 .contains("0.700 out of fold")
@@ -38,15 +38,16 @@ class CandidateAlarmsTest {
     @Test
     void aGapThatAFewEventsTellRingsNothing() {
         AucDoubt.Interval perfect = new AucDoubt.Interval(0.98, 0.0, null, null);
-        assertThat(CandidateAlarms.of(auc(0.62, 0.13), perfect, 19, null)).isEmpty();
-        assertThat(CandidateAlarms.of(auc(0.62, 0.13), perfect, 20, null))
+        assertThat(Alarms.of(new CandidateEvidence(auc(0.62, 0.13), perfect, 19, null)))
+                .isEmpty();
+        assertThat(Alarms.of(new CandidateEvidence(auc(0.62, 0.13), perfect, 20, null)))
                 .extracting(Alarm::kind)
-                .containsExactly(AlarmKind.DOES_NOT_CARRY_OVER);
+                .containsExactly("doesNotCarryOver");
     }
 
     @Test
     void anAucTooGoodRings() {
-        assertThat(rung(auc(0.99, 0.001), auc(0.992, 0.001))).containsExactly(AlarmKind.TOO_GOOD);
+        assertThat(rung(auc(0.99, 0.001), auc(0.992, 0.001))).containsExactly("tooGood");
     }
 
     @Test
@@ -62,10 +63,10 @@ class CandidateAlarmsTest {
             outcome[i] = (byte) (random.nextDouble() < honest[i] ? 1 : 0);
         }
         AucDoubt.Interval any = auc(0.8, 0.01);
-        assertThat(CandidateAlarms.of(any, any, 100, ProbabilityQuality.of(honest, outcome, null, 10)))
+        assertThat(Alarms.of(new CandidateEvidence(any, any, 100, ProbabilityQuality.of(honest, outcome, null, 10))))
                 .isEmpty();
-        assertThat(CandidateAlarms.of(any, any, 100, ProbabilityQuality.of(loud, outcome, null, 10)))
+        assertThat(Alarms.of(new CandidateEvidence(any, any, 100, ProbabilityQuality.of(loud, outcome, null, 10))))
                 .extracting(Alarm::kind)
-                .containsExactly(AlarmKind.PROMISES_TOO_MUCH);
+                .containsExactly("promisesTooMuch");
     }
 }

@@ -38,7 +38,7 @@ class ColumnAlarmsTest {
     }
 
     private static List<String> alarms(double[] values) {
-        return ColumnAlarms.of(profile(new NumberColumn("x", values))).stream()
+        return Alarms.of(profile(new NumberColumn("x", values))).stream()
                 .map(Alarm::name)
                 .toList();
     }
@@ -57,7 +57,7 @@ class ColumnAlarmsTest {
         for (int i = 0; i < RECORDS; i++) codes[i] = i % 25 == 0 ? 1 : 0;
         ColumnProfile telling = profile(new CategoryColumn("c", codes, List.of("plain", "closed")));
         assertThat(telling.telling()).containsExactly("closed");
-        assertThat(ColumnAlarms.of(telling).get(0).meaning()).contains("“closed”");
+        assertThat(Alarms.of(telling).get(0).meaning()).contains("“closed”");
     }
 
     @Test
@@ -92,7 +92,7 @@ class ColumnAlarmsTest {
         int[] rows = IntStream.range(0, n).toArray();
         ColumnProfile ofNoise = ColumnProfile.of(new CategoryColumn("noise", noise, levels), rows, outcome);
         assertThat(ofNoise.auc()).isLessThan(0.53);
-        assertThat(ColumnAlarms.of(ofNoise)).isEmpty();
+        assertThat(Alarms.of(ofNoise)).isEmpty();
         assertThat(ColumnProfile.of(new CategoryColumn("telling", telling, levels), rows, outcome)
                         .auc())
                 .isBetween(0.58, 0.75);
@@ -135,9 +135,9 @@ class ColumnAlarmsTest {
                 values[i] = random.nextDouble() < 0.1 ? Double.NaN : random.nextGaussian();
                 codes[i] = random.nextInt(4);
             }
-            assertThat(ColumnAlarms.of(ColumnProfile.of(new NumberColumn("x", values), rows, outcome)))
+            assertThat(Alarms.of(ColumnProfile.of(new NumberColumn("x", values), rows, outcome)))
                     .isEmpty();
-            assertThat(ColumnAlarms.of(ColumnProfile.of(new CategoryColumn("c", codes, levels), rows, outcome)))
+            assertThat(Alarms.of(ColumnProfile.of(new CategoryColumn("c", codes, levels), rows, outcome)))
                     .isEmpty();
         }
     }
@@ -164,7 +164,7 @@ class ColumnAlarmsTest {
         double[] unlikeZero = numbers(
                 i -> i % 3 == 0 && OUTCOME[i] == 0 ? Double.NaN : OUTCOME[i] == 1 && i % 2 == 0 ? 0 : (i * 7) % 4);
         assertThat(alarms(unlikeZero)).contains("missing means something");
-        String meaning = ColumnAlarms.of(profile(new NumberColumn("x", unlikeZero))).stream()
+        String meaning = Alarms.of(profile(new NumberColumn("x", unlikeZero))).stream()
                 .filter(alarm -> alarm.name().equals("missing means something"))
                 .map(Alarm::meaning)
                 .findFirst()

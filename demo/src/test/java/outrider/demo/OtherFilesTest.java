@@ -19,7 +19,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.Progress;
 import outrider.check.Alarm;
-import outrider.check.ColumnAlarms;
+import outrider.check.Alarms;
 import outrider.check.ColumnProfile;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
@@ -73,7 +73,7 @@ class OtherFilesTest {
         assertThat(table.size() - rows.length).isBetween(2400, 3000);
         Map<String, List<String>> rung = new TreeMap<>();
         for (Column column : table.columns()) {
-            List<String> names = ColumnAlarms.of(ColumnProfile.of(column, rows, fraud)).stream()
+            List<String> names = Alarms.of(ColumnProfile.of(column, rows, fraud)).stream()
                     .map(Alarm::name)
                     .toList();
             if (!names.isEmpty() && !column.name().equals("ruling")) rung.put(column.name(), names);

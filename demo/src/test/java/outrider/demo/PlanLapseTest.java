@@ -20,7 +20,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import outrider.base.Progress;
 import outrider.check.Alarm;
-import outrider.check.ColumnAlarms;
+import outrider.check.Alarms;
 import outrider.check.ColumnProfile;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
@@ -92,7 +92,7 @@ class PlanLapseTest {
         Map<String, List<String>> rung = new TreeMap<>();
         for (Column column : table.columns()) {
             if (column.name().equals("renewal")) continue;
-            List<String> names = ColumnAlarms.of(ColumnProfile.of(column, training, lapsed)).stream()
+            List<String> names = Alarms.of(ColumnProfile.of(column, training, lapsed)).stream()
                     .map(Alarm::name)
                     .toList();
             if (!names.isEmpty()) rung.put(column.name(), names);

@@ -3,6 +3,7 @@ package outrider.report;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.casefile.BriefFile;
+import outrider.casefile.ColumnUse;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
 import outrider.casefile.Memo;
@@ -104,8 +105,8 @@ final class Chapters {
                         : part("reserve", f.reserve().part()));
         blocks.add(Block.table(null, List.of("part", "#records", "#" + words.events(), "#event rate"), rows));
         List<List<String>> aside = f.columns().stream()
-                .filter(c -> !c.use().equals("input") && !c.use().equals("outcome"))
-                .map(c -> List.of(c.column(), c.use(), c.reason()))
+                .filter(c -> c.use() != ColumnUse.INPUT && c.use() != ColumnUse.OUTCOME)
+                .map(c -> List.of(c.column(), c.use().words(), c.reason()))
                 .toList();
         if (!aside.isEmpty()) {
             blocks.add(Block.table(
@@ -229,7 +230,7 @@ final class Chapters {
     private List<Block> inputs() {
         List<Block> blocks = new ArrayList<>();
         List<Figures.ColumnRow> inputs =
-                f.columns().stream().filter(c -> c.use().equals("input")).toList();
+                f.columns().stream().filter(c -> c.use() == ColumnUse.INPUT).toList();
         if (inputs.isEmpty()) {
             blocks.add(Block.text("It learns from no column."));
             return blocks;

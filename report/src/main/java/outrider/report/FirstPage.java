@@ -218,7 +218,7 @@ public final class FirstPage {
         List<String> lines = new ArrayList<>();
         List<CheckResult> failing = e.checks().stream().filter(c -> !c.passes()).toList();
         for (CheckResult check : failing) {
-            boolean said = check.check() == outrider.casefile.Check.RESERVE && f.reserve() != null;
+            boolean said = check.paragraph() == Paragraph.RESERVE && f.reserve() != null;
             lines.add(check.title() + " fails. " + (said ? "See above." : check.words()));
         }
         f.chosenRow().alarms().forEach(alarm -> lines.add("Alarm: " + alarm.name() + ". " + alarm.meaning()));

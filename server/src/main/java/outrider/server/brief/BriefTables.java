@@ -1,8 +1,7 @@
 package outrider.server.brief;
 
+import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
-import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -10,7 +9,7 @@ import outrider.base.BadInput;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup;
 import outrider.server.dataset.Datasets;
-import outrider.server.work.RecentTables;
+import outrider.server.work.Caches;
 import outrider.split.Units;
 import outrider.table.Levels;
 import outrider.table.Reading;
@@ -19,24 +18,13 @@ import outrider.table.Table;
 /** A brief's columns and outcome as it reads them. Those used last stay in memory. */
 @ApplicationScoped
 public class BriefTables {
-    private static final int KEPT = 4;
-
     private final Datasets datasets;
-    private final RecentTables<List<?>> tables = new RecentTables<>();
-    private final Map<List<?>, byte[]> outcomes = recent();
-    private final Map<Long, int[]> copies = recent();
+    private final Cache<List<?>, Table> tables = Caches.READ_TABLES.make(Caches::bytes);
+    private final Cache<List<?>, byte[]> outcomes = Caches.OUTCOMES.make(known -> known.length);
+    private final Cache<Long, int[]> copies = Caches.COPIES.make(known -> 4L * known.length);
 
     BriefTables(Datasets datasets) {
         this.datasets = datasets;
-    }
-
-    private static <K, V> Map<K, V> recent() {
-        return Collections.synchronizedMap(new LinkedHashMap<>(8, 0.75f, true) {
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
-                return size() > KEPT;
-            }
-        });
     }
 
     private static Map<String, Reading> readings(Brief brief) {
@@ -53,11 +41,7 @@ public class BriefTables {
         Table plain = datasets.table(brief.datasetId);
         if (readings.isEmpty()) return plain;
         List<?> key = List.of(brief.datasetId, readings);
-        Table known = tables.get(key);
-        if (known != null) return known;
-        Table table = CaseData.read(plain, brief.columns);
-        tables.put(key, table);
-        return table;
+        return tables.get(key, k -> CaseData.read(plain, brief.columns));
     }
 
     /** 1, 0, or −1 for a record left out. @throws BadInput if the brief has no outcome yet, or the column does not fit it */
@@ -77,12 +61,11 @@ public class BriefTables {
                 brief.leftOutLevels,
                 brief.leaveOutMissing,
                 String.valueOf(reading));
-        byte[] known = outcomes.get(key);
-        if (known != null) return known;
-        byte[] outcome = Levels.outcome(
-                table(brief), brief.outcome, brief.eventLevels, brief.leftOutLevels, brief.leaveOutMissing);
-        outcomes.put(key, outcome);
-        return outcome;
+        Table table = table(brief);
+        return outcomes.get(
+                key,
+                k -> Levels.outcome(
+                        table, brief.outcome, brief.eventLevels, brief.leftOutLevels, brief.leaveOutMissing));
     }
 
     static List<String> valueColumns(Map<String, ColumnSetup> columns) {
@@ -106,6 +89,7 @@ public class BriefTables {
 
     /** As {@link Units#copies} finds them. */
     int[] copies(Brief brief) {
-        return copies.computeIfAbsent(brief.datasetId, id -> Units.copies(datasets.table(id)));
+        Table table = datasets.table(brief.datasetId);
+        return copies.get(brief.datasetId, id -> Units.copies(table));
     }
 }

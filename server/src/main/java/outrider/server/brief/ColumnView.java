@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import outrider.casefile.ColumnSetup;
 import outrider.check.Alarm;
+import outrider.check.Alarms;
 import outrider.check.Cell;
-import outrider.check.ColumnAlarms;
 import outrider.check.ColumnProfile;
 import outrider.table.ColumnType;
 import outrider.table.NumberColumn;
@@ -44,7 +44,7 @@ public record ColumnView(
     private static final int LEVELS_SHOWN = 12;
 
     /** @param keptBecause the reason for which somebody lives with it, or null */
-    public record AlarmView(String name, String meaning, String keptBecause) {}
+    public record AlarmView(String kind, String name, String meaning, String keptBecause) {}
 
     /** @param rest whether it stands for all rarer levels together */
     public record Drawn(int records, Double rate, boolean rest) {}
@@ -58,9 +58,8 @@ public record ColumnView(
         boolean judged = profile != null && profile.missingAuc() != null;
         List<AlarmView> alarms = new ArrayList<>();
         if (judged && !outcome) {
-            for (Alarm alarm : ColumnAlarms.of(profile)) {
-                alarms.add(new AlarmView(
-                        alarm.name(), alarm.meaning(), setup.kept().get(alarm.name())));
+            for (Alarm alarm : Alarms.of(profile)) {
+                alarms.add(new AlarmView(alarm.kind(), alarm.name(), alarm.meaning(), setup.accepted(alarm)));
             }
         }
         return new ColumnView(

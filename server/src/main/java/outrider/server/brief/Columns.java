@@ -275,9 +275,9 @@ public class Columns {
         Map<String, ColumnSetup> setups = new HashMap<>();
         for (DatasetColumn column : columns) {
             if (column.facts.identifierLike()) {
-                setups.put(column.name, ColumnSetup.of(Role.IDENTIFIER, "nearly one value a record"));
+                setups.put(column.name, ColumnSetup.byItself(Role.IDENTIFIER, "nearly one value a record"));
             } else if (column.type == ColumnType.TEXT) {
-                setups.put(column.name, ColumnSetup.of(Role.SET_ASIDE, "free text"));
+                setups.put(column.name, ColumnSetup.byItself(Role.SET_ASIDE, "free text"));
             }
         }
         return setups;

@@ -1,7 +1,6 @@
 package outrider.server.comparison;
 
 import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.time.Clock;
@@ -25,6 +24,7 @@ import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
+import outrider.server.work.Caches;
 import outrider.server.work.WorkStatus;
 import outrider.stakes.NetValue;
 
@@ -32,20 +32,21 @@ import outrider.stakes.NetValue;
 @ApplicationScoped
 public class Comparisons {
     private static final Workers WORKERS = new Workers(Runtime.getRuntime().availableProcessors());
-    private static final int KEPT = 24;
-    private static final int CUTS_KEPT = 60;
-    private static final int BANDS_KEPT = 400;
+    /** About so many bytes a comparison takes a record of validation and candidate, its resamples included. */
+    private static final long BYTES_A_RECORD = 40;
+    /** About so many bytes a candidate's figures at a cut, or its bounds along the depths, take. */
+    private static final long BYTES_A_CANDIDATE = 20_000;
 
     private final Briefs briefs;
     private final Candidates candidates;
     private final ScoredCandidates scored;
     private final Looks looks;
-    private final Cache<List<?>, Comparison> compared =
-            Caffeine.newBuilder().maximumSize(KEPT).build();
+    private final Cache<List<?>, Comparison> compared = Caches.COMPARISONS.make(known -> known.entries().stream()
+            .mapToLong(e -> BYTES_A_RECORD * e.scored().sample().size())
+            .sum());
     private final Cache<List<?>, CutComparison> cuts =
-            Caffeine.newBuilder().maximumSize(CUTS_KEPT).build();
-    private final Cache<List<?>, Band> bands =
-            Caffeine.newBuilder().maximumSize(BANDS_KEPT).build();
+            Caches.CUTS.make(known -> BYTES_A_CANDIDATE * known.figures().size());
+    private final Cache<List<?>, Band> bands = Caches.BANDS.make(known -> BYTES_A_CANDIDATE);
 
     private final Clock clock;
 

@@ -1,11 +1,9 @@
 package outrider.server.comparison;
 
+import com.github.benmanes.caffeine.cache.Cache;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.ObservesAsync;
-import java.util.Iterator;
-import java.util.LinkedHashMap;
-import java.util.Map;
 import java.util.Objects;
 import outrider.doubt.Sample;
 import outrider.exchange.Scored;
@@ -15,16 +13,17 @@ import outrider.server.candidate.Candidate;
 import outrider.server.candidate.CandidateFitted;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
+import outrider.server.work.Caches;
 import outrider.split.Parts;
 
 /** Ranks the kept scores of candidates; the ones used last stay in memory. */
 @ApplicationScoped
 public class ScoredCandidates {
-    /** Of validation records, over all candidates kept; at 40 bytes a record. */
-    private static final long KEPT = 12_000_000;
+    private static final long BYTES_A_RECORD = 40;
 
     private final Candidates candidates;
-    private final Map<Key, Scored> recent = new LinkedHashMap<>(64, 0.75f, true);
+    private final Cache<Key, Scored> recent =
+            Caches.RANKED.make(known -> BYTES_A_RECORD * known.placed().point().length);
     private Samples samples;
 
     private record Key(long candidate, String valueColumn) {}
@@ -47,27 +46,7 @@ public class ScoredCandidates {
 
     Scored of(Candidate candidate, Brief brief) {
         Key key = new Key(candidate.id, candidates.valueColumn(brief));
-        synchronized (recent) {
-            Scored known = recent.get(key);
-            if (known != null) return known;
-        }
-        Scored scored = make(candidate, brief);
-        synchronized (recent) {
-            recent.put(key, scored);
-            forget();
-        }
-        return scored;
-    }
-
-    private void forget() {
-        long records = recent.values().stream()
-                .mapToLong(s -> s.placed().point().length)
-                .sum();
-        Iterator<Scored> oldest = recent.values().iterator();
-        while (records > KEPT && recent.size() > 1 && oldest.hasNext()) {
-            records -= oldest.next().placed().point().length;
-            oldest.remove();
-        }
+        return recent.get(key, k -> make(candidate, brief));
     }
 
     /** A candidate's ranking of training, where the brief has values with them. */

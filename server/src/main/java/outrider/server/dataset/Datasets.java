@@ -1,5 +1,6 @@
 package outrider.server.dataset;
 
+import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -21,8 +22,8 @@ import outrider.casefile.Sha256;
 import outrider.parquet.ParquetTables;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
+import outrider.server.work.Caches;
 import outrider.server.work.Packed;
-import outrider.server.work.RecentTables;
 import outrider.table.ChunkCodec;
 import outrider.table.Column;
 import outrider.table.CsvTableReader;
@@ -40,7 +41,7 @@ public class Datasets {
 
     private final EntityManager database;
     private final DatasetWriter writer;
-    private final RecentTables<Long> recent = new RecentTables<>();
+    private final Cache<Long, Table> recent = Caches.TABLES.make(Caches::bytes);
 
     private final Clock clock;
 
@@ -65,7 +66,7 @@ public class Datasets {
         Dataset dataset = new Dataset();
         dataset.name = name;
         dataset.bytes = Files.size(file);
-        if (dataset.bytes > LARGE) recent.clear();
+        if (dataset.bytes > LARGE) recent.invalidateAll();
         Table table = table(file, dialect, dataset, progress);
         List<CompletableFuture<ColumnStore.Prepared>> prepared =
                 ColumnStore.prepare(table, dataset.dialect, READING, progress);
@@ -137,7 +138,7 @@ public class Datasets {
     /** All columns, as they were read. The tables used last stay in memory. */
     @Transactional
     public Table table(long id) {
-        Table known = recent.get(id);
+        Table known = recent.getIfPresent(id);
         if (known != null) return known;
         Dataset dataset = get(id);
         List<DatasetColumn> rows = columns(id);
@@ -183,6 +184,6 @@ public class Datasets {
         }
         dataset.delete();
         Trail.house(Act.DATA_TAKEN_AWAY, dataset.name, "SHA-256 " + dataset.sha256);
-        recent.remove(id);
+        recent.invalidate(id);
     }
 }

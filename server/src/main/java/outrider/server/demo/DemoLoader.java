@@ -19,7 +19,6 @@ import org.jboss.logging.Logger;
 import outrider.base.Progress;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
-import outrider.check.AlarmKind;
 import outrider.server.account.Account;
 import outrider.server.account.Accounts;
 import outrider.server.brief.Brief;
@@ -140,9 +139,8 @@ public class DemoLoader {
                                         null,
                                         null,
                                         null,
-                                        Map.of(
-                                                AlarmKind.MISSING_TELLS.words(),
-                                                "never paired the app: missing is kept apart from zero"),
+                                        Map.of("missingTells", "never paired the app: missing is kept apart from zero"),
+                                        null,
                                         null),
                         "rung_by_desk",
                                 new ColumnSetup(
@@ -153,7 +151,8 @@ public class DemoLoader {
                                         null,
                                         null,
                                         null,
-                                        List.of("yes"))));
+                                        List.of("yes"),
+                                        null)));
         briefs.split(id, SplitPlan.byShares(List.of(0.5, 0.25, 0.25), 20260401));
         long all = make(id, "Logistic, all inputs", "logistic", Map.of(), null);
         make(
@@ -319,7 +318,8 @@ public class DemoLoader {
                             known.column("known_where").text(i),
                             known.column("meaning").text(i),
                             setup.kept(),
-                            setup.acted()));
+                            setup.acted(),
+                            null));
         }
         columns.describe(brief.id, setups);
     }

@@ -1,8 +1,8 @@
 package outrider.server.signoff;
 
+import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,24 +28,21 @@ import outrider.server.comparison.Comparisons;
 import outrider.server.comparison.Cut;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
+import outrider.server.work.Caches;
 import outrider.server.work.WorkQueue;
 
 /** Briefs as one document, and the figures of their reports. Figures computed last stay in memory. */
 @ApplicationScoped
 class CaseFiles {
-    private static final int KEPT = 16;
+    /** About so many bytes the figures of a report take. */
+    private static final long BYTES = 400_000;
 
     private final Datasets datasets;
     private final BriefTables tables;
     private final Splits splits;
     private final Candidates candidates;
     private final Comparisons comparisons;
-    private final Map<String, Figures> figures = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Figures> eldest) {
-            return size() > KEPT;
-        }
-    });
+    private final Cache<String, Figures> figures = Caches.FIGURES.make(known -> BYTES);
 
     CaseFiles(Datasets datasets, BriefTables tables, Splits splits, Candidates candidates, Comparisons comparisons) {
         this.datasets = datasets;
@@ -138,7 +135,7 @@ class CaseFiles {
         file.demandWhole();
         List<Candidate> finished = candidates.finished(b.id);
         String key = key(file, b, finished);
-        Figures known = figures.get(key);
+        Figures known = figures.getIfPresent(key);
         if (known != null) return known;
         Dataset dataset = datasets.get(b.datasetId);
         CaseData data = new CaseData(

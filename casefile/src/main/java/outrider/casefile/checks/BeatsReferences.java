@@ -1,0 +1,35 @@
+package outrider.casefile.checks;
+
+import java.util.List;
+import outrider.casefile.Check;
+import outrider.casefile.CheckedReport;
+import outrider.casefile.Figures;
+import outrider.casefile.Paragraph;
+import outrider.doubt.Verdict;
+
+/** Whether every reference is told to be behind by AUC. */
+public final class BeatsReferences extends Check {
+    public BeatsReferences() {
+        super("beatsReferences", "Beats every reference");
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        List<Figures.Row> references = report.figures().candidates().stream()
+                .filter(Figures.Row::reference)
+                .toList();
+        List<String> unbeaten = references.stream()
+                .filter(r -> r.byAuc().verdict() != Verdict.BEHIND)
+                .map(Figures.Row::name)
+                .toList();
+        String words = references.isEmpty()
+                ? "No reference was compared: add the base rate or group rates."
+                : unbeaten.isEmpty()
+                        ? "Ahead of "
+                                + CheckedReport.named(references.stream()
+                                        .map(Figures.Row::name)
+                                        .toList()) + " by AUC."
+                        : "Not separable from, or behind, " + CheckedReport.named(unbeaten) + " by AUC.";
+        return new Finding(!references.isEmpty() && unbeaten.isEmpty(), words, Paragraph.COMPARISON);
+    }
+}

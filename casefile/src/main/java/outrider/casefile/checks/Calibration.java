@@ -1,0 +1,39 @@
+package outrider.casefile.checks;
+
+import outrider.casefile.Check;
+import outrider.casefile.CheckedReport;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+
+/** Whether probabilities mean what they say (METHODS section 3). */
+public final class Calibration extends Check {
+    public Calibration() {
+        super("calibration", "Calibration", "slopeFrom", "slopeTo", "errorAtMost");
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        var quality = report.figures().calibration();
+        if (quality == null) {
+            return new Finding(
+                    true,
+                    "The score is no probability; the cut goes by rank, so none is needed.",
+                    Paragraph.CALIBRATION);
+        }
+        double from = report.limit("slopeFrom");
+        double to = report.limit("slopeTo");
+        double error = report.limit("errorAtMost");
+        boolean slopeOff = quality.slope() != null && (quality.slopeHigh() < from || quality.slopeLow() > to);
+        double excess = quality.ece() - quality.perfect();
+        String slope = quality.slope() == null
+                ? "No calibration line can be fitted"
+                : "Slope " + Written.fixed(quality.slope(), 2) + " (95 % interval "
+                        + Written.fixed(quality.slopeLow(), 2) + " to " + Written.fixed(quality.slopeHigh(), 2)
+                        + "; allowed " + Written.number(from) + " to " + Written.number(to) + ")";
+        return new Finding(
+                !slopeOff && excess <= error,
+                slope + ", mean error " + Written.fixed(quality.ece(), 4) + " where a perfect forecast would show "
+                        + Written.fixed(quality.perfect(), 4) + " (allowed " + Written.number(error) + " more).",
+                Paragraph.CALIBRATION);
+    }
+}

@@ -1,0 +1,55 @@
+package outrider.casefile.checks;
+
+import java.util.Map;
+import outrider.casefile.Check;
+import outrider.casefile.CheckedReport;
+import outrider.casefile.Figures;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+import outrider.check.CandidateEvidence;
+import outrider.check.DoesNotCarryOver;
+
+/** Whether AUC out of fold on training and on validation are the same within their errors (METHODS section 9). */
+public final class CarriesOver extends Check {
+    public CarriesOver() {
+        super("carriesOver", "Carries over to validation", "gapAtMost");
+    }
+
+    /** What policies called it while training was held against validation itself. */
+    @Override
+    public String nameBefore() {
+        return "trainingGap";
+    }
+
+    @Override
+    public Map<String, String> limitsBefore() {
+        return Map.of("atMost", "gapAtMost");
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        double limit = report.limit("gapAtMost");
+        Figures.Row row = report.figures().chosenRow();
+        Figures.Split split = report.figures().split();
+        int fewest = Math.min(split.training().fewest(), split.validation().fewest());
+        Double z = new CandidateEvidence(row.outOfFold(), row.auc(), fewest, null).standardisedGap();
+        if (z == null) {
+            return new Finding(
+                    true,
+                    row.outOfFold() == null
+                            ? "No model was fitted without some of training's records, so there is nothing to hold against validation."
+                            : "Too few events or non-events for an error of the AUC, so nothing can be held against validation.",
+                    Paragraph.COMPARISON);
+        }
+        double gap = row.outOfFold().auc() - row.auc().auc();
+        boolean apart = Math.abs(gap) > limit && Math.abs(z) >= DoesNotCarryOver.ERRORS_APART;
+        return new Finding(
+                !apart,
+                "AUC " + Written.fixed(row.outOfFold().auc(), 3) + " out of fold on training, "
+                        + Written.fixed(row.auc().auc(), 3) + " on validation: " + Written.fixed(Math.abs(gap), 3)
+                        + " or " + Written.fixed(Math.abs(z), 1) + " standard errors apart; allowed "
+                        + Written.number(limit) + ", or less than " + Written.number(DoesNotCarryOver.ERRORS_APART)
+                        + " standard errors.",
+                Paragraph.COMPARISON);
+    }
+}

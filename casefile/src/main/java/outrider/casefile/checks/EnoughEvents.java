@@ -1,0 +1,45 @@
+package outrider.casefile.checks;
+
+import outrider.casefile.Check;
+import outrider.casefile.CheckedReport;
+import outrider.casefile.Figures;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+
+/** Whether each part holds enough events, and enough others. */
+public final class EnoughEvents extends Check {
+    public EnoughEvents() {
+        super("enoughEvents", "Enough events", "training", "validation", "reserve");
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        double training = report.limit("training");
+        double validation = report.limit("validation");
+        double reserve = report.limit("reserve");
+        Figures.Split split = report.figures().split();
+        Figures.Part own = report.figures().reserve() == null
+                ? null
+                : report.figures().reserve().part();
+        boolean passes = enough(split.training(), training)
+                && enough(split.validation(), validation)
+                && (own == null || enough(own, reserve));
+        return new Finding(
+                passes,
+                "Training holds " + both(report, split.training()) + " (demanded " + Written.number(training)
+                        + " of each), validation " + both(report, split.validation()) + " ("
+                        + Written.number(validation)
+                        + "), " + (own == null ? "the reserve is sealed" : "the reserve " + both(report, own)) + " ("
+                        + Written.number(reserve) + ").",
+                Paragraph.DATA);
+    }
+
+    private static boolean enough(Figures.Part part, double demanded) {
+        return part.fewest() >= demanded;
+    }
+
+    private static String both(CheckedReport report, Figures.Part part) {
+        return Written.count(part.events()) + " " + report.brief().words().events() + " and "
+                + Written.count(part.records() - part.events()) + " others";
+    }
+}

@@ -1,0 +1,35 @@
+package outrider.casefile.checks;
+
+import outrider.casefile.Check;
+import outrider.casefile.CheckedReport;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+import outrider.exchange.CutFigures;
+
+/** At most half of what can be reached above 1 at this depth and event rate is demanded. */
+public final class LiftAtTheCut extends Check {
+    public LiftAtTheCut() {
+        super("lift", "Lift at the cut", "atLeast");
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        double limit = report.limit("atLeast");
+        CutFigures v = report.figures().validation();
+        if (v.lift() == null) return new Finding(false, "Nobody is acted on.", Paragraph.THRESHOLD);
+        double rate = (v.caught() + v.missed()) / (v.caught() + v.missed() + v.falseAlarms() + v.leftAlone());
+        double reachable = Math.min(1 / rate, 1 / v.depth());
+        double demanded = Math.min(limit, 1 + (reachable - 1) / 2);
+        boolean less = demanded < limit;
+        return new Finding(
+                v.lift() >= demanded,
+                "Lift " + Written.fixed(v.lift(), 2) + "; demanded " + Written.fixed(demanded, 2) + " or more"
+                        + (less
+                                ? " (not the " + Written.number(limit)
+                                        + " of the policy, because at this depth and event rate"
+                                : ". At this depth and event rate")
+                        + " at most " + Written.fixed(reachable, 2) + " can be reached"
+                        + (less ? ")." : "."),
+                Paragraph.THRESHOLD);
+    }
+}

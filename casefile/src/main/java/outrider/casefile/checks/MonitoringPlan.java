@@ -1,0 +1,32 @@
+package outrider.casefile.checks;
+
+import java.util.Locale;
+import outrider.casefile.Check;
+import outrider.casefile.CheckedReport;
+import outrider.casefile.Memo;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+
+/** Whether it is said what will be watched, how often and by whom. */
+public final class MonitoringPlan extends Check {
+    public MonitoringPlan() {
+        super("monitoring", "Monitoring plan", "linesAtLeast");
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        double limit = report.limit("linesAtLeast");
+        long whole = report.brief().memo().monitoring().stream()
+                .filter(Memo.Watch::whole)
+                .count();
+        return new Finding(
+                whole >= limit,
+                String.format(
+                        Locale.ROOT,
+                        "%d complete %s (what, limit, how often, who); demanded %s.",
+                        whole,
+                        whole == 1 ? "line" : "lines",
+                        Written.number(limit)),
+                Paragraph.MONITORING);
+    }
+}

@@ -1,0 +1,28 @@
+package outrider.casefile.checks;
+
+import outrider.casefile.Check;
+import outrider.casefile.CheckedReport;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+
+/** Whether the interval of the gain over nobody lies above 0. */
+public final class NetValueAboveZero extends Check {
+    public NetValueAboveZero() {
+        super("netValueAboveZero", "Interval of the gain above 0");
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        Double low = campaign(report, report.figures().validation().gainLow());
+        Double high = campaign(report, report.figures().validation().gainHigh());
+        return new Finding(
+                low != null && low > 0,
+                "Gain over " + report.brief().words().acting() + " nobody, for the campaign: 95 % interval "
+                        + Written.money(report.brief(), low) + " to " + Written.money(report.brief(), high) + ".",
+                Paragraph.THRESHOLD);
+    }
+
+    private static Double campaign(CheckedReport report, Double amount) {
+        return amount == null ? null : amount * report.figures().perCampaign();
+    }
+}

@@ -1,0 +1,32 @@
+package outrider.casefile.checks;
+
+import java.util.List;
+import outrider.casefile.Check;
+import outrider.casefile.CheckedReport;
+import outrider.casefile.Figures;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+
+/** Whether no figure of the reserve lies further below validation than both intervals explain (METHODS section 4). */
+public final class ReserveConfirms extends Check {
+    public ReserveConfirms() {
+        super("reserveConfirms", "Reserve confirms");
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        Figures.Reserve reserve = report.figures().reserve();
+        if (reserve == null) return new Finding(false, "The reserve is still sealed.", Paragraph.RESERVE);
+        List<String> below = reserve.comparison().stream()
+                .filter(c -> !c.confirmed())
+                .map(c -> Written.measure(c.measure()))
+                .toList();
+        return new Finding(
+                below.isEmpty(),
+                below.isEmpty()
+                        ? "No figure of the reserve lies further below validation's than the intervals of both explain."
+                        : "Further below validation than the intervals of both explain: " + String.join(", ", below)
+                                + ".",
+                Paragraph.RESERVE);
+    }
+}

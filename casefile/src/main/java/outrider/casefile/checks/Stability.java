@@ -1,0 +1,42 @@
+package outrider.casefile.checks;
+
+import java.util.List;
+import java.util.stream.Stream;
+import outrider.base.Normal;
+import outrider.casefile.Check;
+import outrider.casefile.CheckedReport;
+import outrider.casefile.Figures;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+
+/** Whether AUC holds in every segment and period with events enough. */
+public final class Stability extends Check {
+    public Stability() {
+        super("stability", "Stable over segments and time", "eventsAtLeast", "aucDropAtMost");
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        double events = report.limit("eventsAtLeast");
+        double drop = report.limit("aucDropAtMost");
+        double whole = report.figures().chosenRow().auc().auc();
+        Figures.Stability stability = report.figures().stability();
+        List<Figures.Group> judged = Stream.concat(stability.segments().stream(), stability.periods().stream())
+                .filter(g -> g.events() >= events && g.auc() != null && g.auc().standardError() != null)
+                .toList();
+        double widened = Normal.critical(0.05 / Math.max(1, judged.size()));
+        List<String> weak = judged.stream()
+                .filter(g -> g.auc().auc() + widened * g.auc().standardError() < whole - drop)
+                .map(g -> g.column() + " " + g.level() + " (AUC "
+                        + Written.fixed(g.auc().auc(), 3) + ")")
+                .toList();
+        String words = judged.isEmpty()
+                ? "No segment or period with " + Written.number(events)
+                        + " events or more: give columns the role segment or date on Data."
+                : weak.isEmpty()
+                        ? "AUC holds in all " + judged.size() + " segments and periods with " + Written.number(events)
+                                + " events or more."
+                        : "AUC drops in " + CheckedReport.named(weak) + ".";
+        return new Finding(!judged.isEmpty() && weak.isEmpty(), words, Paragraph.STABILITY);
+    }
+}

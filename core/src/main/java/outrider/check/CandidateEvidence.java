@@ -1,0 +1,26 @@
+package outrider.check;
+
+import outrider.doubt.AucDoubt;
+import outrider.doubt.Verdict;
+import outrider.measure.ProbabilityQuality;
+
+/**
+ * What a candidate's alarms look at.
+ *
+ * @param outOfFold of training; null where there are no such scores
+ * @param validation of the same candidate
+ * @param fewest events or non-events of either part, whichever is the least; below {@link Verdict#FEWEST} errors are not believed
+ * @param quality on validation; null where the score is no probability
+ */
+public record CandidateEvidence(
+        AucDoubt.Interval outOfFold, AucDoubt.Interval validation, int fewest, ProbabilityQuality quality) {
+
+    /** Out of fold less validation, in standard errors of independent parts (Hanley and McNeil 1982); null where unknown, or where too few say it. */
+    public Double standardisedGap() {
+        if (fewest < Verdict.FEWEST) return null;
+        if (outOfFold == null || outOfFold.standardError() == null || validation.standardError() == null) return null;
+        double error = Math.hypot(outOfFold.standardError(), validation.standardError());
+        double gap = outOfFold.auc() - validation.auc();
+        return error == 0 ? gap == 0 ? 0 : Math.copySign(Double.POSITIVE_INFINITY, gap) : gap / error;
+    }
+}

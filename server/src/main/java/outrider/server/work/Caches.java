@@ -1,0 +1,56 @@
+package outrider.server.work;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.function.ToLongFunction;
+import outrider.table.Table;
+
+/**
+ * What the server keeps in memory because it was used last, each kind up to its share of the memory there is. What is forgotten is
+ * computed anew, to the same bits.
+ */
+public enum Caches {
+    /** Tables as they were brought. */
+    TABLES(0.16),
+    /** Tables read anew as a brief says. */
+    READ_TABLES(0.10),
+    OUTCOMES(0.01),
+    COPIES(0.01),
+    MODELS(0.05),
+    /** Candidates' scores, ranked. */
+    RANKED(0.12),
+    COMPARISONS(0.08),
+    /** Comparisons at one cut. */
+    CUTS(0.03),
+    /** Bounds along the depths. */
+    BANDS(0.03),
+    /** Figures of reports. */
+    FIGURES(0.02);
+
+    private static final int KILOBYTE = 1024;
+
+    private final double share;
+
+    Caches(double share) {
+        this.share = share;
+    }
+
+    /**
+     * A cache of this kind. What is larger than all of its share stays as the only one, for as long as nothing else comes.
+     *
+     * @param bytes about how many a value takes
+     */
+    public <K, V> Cache<K, V> make(ToLongFunction<V> bytes) {
+        long most =
+                Math.min(Integer.MAX_VALUE, (long) (share * Runtime.getRuntime().maxMemory() / KILOBYTE));
+        return Caffeine.newBuilder()
+                .maximumWeight(most)
+                .weigher((K key, V value) -> (int) Math.min(most, 1 + bytes.applyAsLong(value) / KILOBYTE))
+                .build();
+    }
+
+    /** About how many bytes a table takes: a number or a code a cell, and what is remembered of how it was written. */
+    public static long bytes(Table table) {
+        return 9L * table.size() * table.columns().size();
+    }
+}
