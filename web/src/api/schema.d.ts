@@ -4680,13 +4680,8 @@ export interface components {
       removed?: string[];
       settings?: components['schemas']['Change'][];
     };
-    Check: {
-      name?: string;
-      title?: string;
-      limits?: string[];
-    };
     CheckView: {
-      check?: components['schemas']['Check'];
+      check?: string;
       title?: string;
       passes?: boolean;
       words?: string;
@@ -5919,7 +5914,7 @@ export interface components {
     /** @enum {string} */
     Verdict: 'LEADER' | 'AHEAD' | 'BEHIND' | 'NOT_SEPARABLE' | 'TOO_FEW';
     Waiver: {
-      check?: components['schemas']['Check'];
+      check?: string;
       reason?: string;
       until?: string;
     };

@@ -27,7 +27,7 @@ public class ReportResource {
     }
 
     /** @param until the last day, ISO */
-    public record Waiver(Check check, String reason, String until) {}
+    public record Waiver(String check, String reason, String until) {}
 
     /** @param condition and {@code until}: null for none */
     public record ApprovalWords(String words, String condition, String until) {}
@@ -61,7 +61,7 @@ public class ReportResource {
     @Path("/{id}/waive")
     @RolesAllowed(Account.APPROVER)
     public ReportViews.ReportView waive(long id, Waiver waiver) {
-        signOff.waive(id, waiver.check(), waiver.reason(), waiver.until(), me(), identity.getRoles());
+        signOff.waive(id, Check.named(waiver.check()), waiver.reason(), waiver.until(), me(), identity.getRoles());
         return get(id);
     }
 

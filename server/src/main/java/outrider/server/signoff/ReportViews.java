@@ -63,7 +63,7 @@ class ReportViews {
             Long supersededBy) {}
 
     /** @param waiver who waived it, why and until when, in words; null where nobody did */
-    record CheckView(Check check, String title, boolean passes, String words, Paragraph paragraph, String waiver) {}
+    record CheckView(String check, String title, boolean passes, String words, Paragraph paragraph, String waiver) {}
 
     /** What an approver decides on, in words. @param said the author's on each of the first chapters, figures put in */
     record Page(
@@ -230,7 +230,7 @@ class ReportViews {
                             waiver = "waived by " + a.byName + " until " + a.until + ": " + a.words;
                         }
                     }
-                    return new CheckView(c.check(), c.title(), c.passes(), c.words(), c.paragraph(), waiver);
+                    return new CheckView(c.check().jsonName(), c.title(), c.passes(), c.words(), c.paragraph(), waiver);
                 })
                 .toList();
     }
