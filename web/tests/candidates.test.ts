@@ -1,6 +1,14 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Brief, Candidate, Column, KindInfo, Search, Setting, TreeView } from '../src/api/types';
+import type {
+  BriefView as Brief,
+  CandidateView as Candidate,
+  ColumnView as Column,
+  KindView as KindInfo,
+  SearchView as Search,
+  SettingView as Setting,
+  Tree as TreeView,
+} from '../src/api/schema';
 import { AS_NEEDED, begun, differences, fresh, refused, timeLeft } from '../src/lib/candidates';
 import { desk } from '../src/lib/desk.svelte';
 import { route } from '../src/lib/routes';

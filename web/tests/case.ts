@@ -1,4 +1,9 @@
-import type { Brief, Comparison, Row, Told } from '../src/api/types';
+import type {
+  BriefView as Brief,
+  ComparisonView as Comparison,
+  Row,
+  AtView as Told,
+} from '../src/api/schema';
 import fixture from './fixtures/curve.json';
 
 /** A case as the core computed it: two candidates, the second the leader, and figures at several cuts. */

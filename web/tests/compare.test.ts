@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Comparison } from '../src/api/types';
+import type { ComparisonView as Comparison } from '../src/api/schema';
 import { byRule, desk } from '../src/lib/desk.svelte';
 import { begin, layout } from '../src/lib/layout.svelte';
 import { pins } from '../src/lib/pins.svelte';

@@ -1,6 +1,11 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Arrival, Brief, Column, SplitFacts } from '../src/api/types';
+import type {
+  ArrivalView as Arrival,
+  BriefView as Brief,
+  ColumnView as Column,
+  SplitFacts,
+} from '../src/api/schema';
 import { sendBytes } from '../src/lib/api';
 import { arranged, cellLabel, ringing, strength } from '../src/lib/columns';
 import { rate } from '../src/lib/format';

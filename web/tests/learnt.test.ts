@@ -1,6 +1,6 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Brief, Candidate, Part } from '../src/api/types';
+import type { BriefView as Brief, CandidateView as Candidate, Part } from '../src/api/schema';
 import { session } from '../src/lib/session.svelte';
 import Bars from '../src/parts/candidates/Bars.svelte';
 import Effects from '../src/parts/candidates/Effects.svelte';

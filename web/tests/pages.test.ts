@@ -1,6 +1,11 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Brief, Column, Columns, Setup } from '../src/api/types';
+import type {
+  BriefView as Brief,
+  ColumnView as Column,
+  ColumnsView as Columns,
+  ColumnSetup as Setup,
+} from '../src/api/schema';
 import { desk } from '../src/lib/desk.svelte';
 import { session } from '../src/lib/session.svelte';
 import DataPage from '../src/pages/DataPage.svelte';

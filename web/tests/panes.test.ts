@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { BandsView, Distribution } from '../src/api/types';
+import type { BandsView, DistributionView as Distribution } from '../src/api/schema';
 import { readAt } from '../src/lib/curve';
 import { standalone } from '../src/lib/drawn';
 import { cellsOf, csv } from '../src/lib/files';

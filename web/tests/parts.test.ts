@@ -1,6 +1,12 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
-import type { Against, Brief, Comparison, Row, Verdict } from '../src/api/types';
+import type {
+  At as Against,
+  BriefView as Brief,
+  ComparisonView as Comparison,
+  Row,
+  Verdict,
+} from '../src/api/schema';
 import type { AtCut } from '../src/lib/curve';
 import { count, gain, money, percent, score, significant } from '../src/lib/format';
 import { keys } from '../src/lib/keys';

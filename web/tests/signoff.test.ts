@@ -1,6 +1,6 @@
 import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Draft, Page, Report } from '../src/api/types';
+import type { DraftView as Draft, Page, ReportView as Report } from '../src/api/schema';
 import { byRule, desk } from '../src/lib/desk.svelte';
 import { navigate } from '../src/lib/routes';
 import { session } from '../src/lib/session.svelte';

@@ -1,7 +1,7 @@
 import { render, screen } from '@testing-library/svelte';
 import { flushSync } from 'svelte';
 import { describe, expect, it, vi } from 'vitest';
-import type { Row } from '../src/api/types';
+import type { Row } from '../src/api/schema';
 import { layout } from '../src/lib/layout.svelte';
 import type { PaneKind } from '../src/lib/paneKinds';
 import { PaneSource } from '../src/lib/paneSource.svelte';

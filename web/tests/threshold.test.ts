@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { PinWanted, SensitivityView } from '../src/api/types';
+import type { NewPin as PinWanted, SensitivityView } from '../src/api/schema';
 import { byRule, desk } from '../src/lib/desk.svelte';
 import { pins } from '../src/lib/pins.svelte';
 import { session } from '../src/lib/session.svelte';

@@ -4358,175 +4358,175 @@ export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
     AccountChange: {
-      roles?: string[];
-      active?: boolean;
-      password?: string;
+      roles: string[];
+      active: boolean;
+      password: string;
     };
     AccountView: {
       /** Format: int64 */
-      id?: number;
-      name?: string;
-      roles?: string[];
-      active?: boolean;
+      id: number;
+      name: string;
+      roles: string[];
+      active: boolean;
     };
     ActView: {
-      act?: components['schemas']['ReportActKind'];
-      about?: string;
-      by?: string;
-      at?: components['schemas']['Instant'];
-      words?: string;
-      condition?: string;
-      until?: string;
-      remarks?: components['schemas']['Remark'][];
+      act: components['schemas']['ReportActKind'];
+      about: string;
+      by: string;
+      at: components['schemas']['Instant'];
+      words: string;
+      condition: string;
+      until: string | null;
+      remarks: components['schemas']['Remark'][];
     };
     ActedView: {
       /** Format: int32 */
-      records?: number;
+      records: number;
       /** Format: int32 */
-      events?: number;
+      events: number;
       /** Format: int32 */
-      otherRecords?: number;
+      otherRecords: number;
       /** Format: int32 */
-      otherEvents?: number;
+      otherEvents: number;
     };
     /** @enum {string} */
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
     Alarm: {
-      kind?: string;
-      name?: string;
-      meaning?: string;
+      kind: string;
+      name: string;
+      meaning: string;
     };
     AlarmView: {
-      kind?: string;
-      name?: string;
-      meaning?: string;
-      keptBecause?: string;
+      kind: string;
+      name: string;
+      meaning: string;
+      keptBecause: string | null;
     };
     Answer: {
-      paragraph?: components['schemas']['Paragraph'];
-      remark?: string;
-      by?: string;
-      answer?: string;
+      paragraph: components['schemas']['Paragraph'];
+      remark: string;
+      by: string;
+      answer: string;
     };
     AnswerView: {
-      lever?: string;
+      lever: string;
       /** Format: double */
-      now?: number;
+      now: number;
       /** Format: double */
-      amount?: number;
+      amount: number | null;
       /** Format: int64 */
-      candidate?: number;
+      candidate: number;
     };
     ApprovalWords: {
-      words?: string;
-      condition?: string;
-      until?: string;
+      words: string;
+      condition: string;
+      until: string;
     };
     ArrivalView: {
       /** Format: int64 */
-      id?: number;
-      name?: string;
+      id: number;
+      name: string;
       /** Format: int64 */
-      bytes?: number;
+      bytes: number;
       /** Format: int64 */
-      received?: number;
-      state?: components['schemas']['State'];
+      received: number;
+      state: components['schemas']['State'];
       /** Format: double */
-      progress?: number;
-      step?: string;
-      message?: string;
+      progress: number;
+      step: string | null;
+      message: string | null;
       /** Format: int64 */
-      datasetId?: number;
+      datasetId: number | null;
       /** Format: int64 */
-      briefId?: number;
-      preview?: components['schemas']['PreviewView'];
-      refusal?: string;
+      briefId: number | null;
+      preview: components['schemas']['PreviewView'] | null;
+      refusal: string | null;
     };
     At: {
-      capture?: components['schemas']['Difference'];
-      lift?: components['schemas']['Difference'];
-      precision?: components['schemas']['Difference'];
-      netValue?: components['schemas']['Difference'];
+      capture: components['schemas']['Difference'] | null;
+      lift: components['schemas']['Difference'] | null;
+      precision: components['schemas']['Difference'] | null;
+      netValue: components['schemas']['Difference'];
       /** Format: double */
-      adjustedP?: number;
-      verdict?: components['schemas']['Verdict'];
+      adjustedP: number;
+      verdict: components['schemas']['Verdict'];
     };
     AtRow: {
       /** Format: int64 */
-      id?: number;
-      figures?: components['schemas']['CutFigures'];
-      against?: components['schemas']['At'];
+      id: number;
+      figures: components['schemas']['CutFigures'];
+      against: components['schemas']['At'] | null;
     };
     AtView: {
       /** Format: double */
-      records?: number;
+      records: number;
       /** Format: int64 */
-      leader?: number;
-      candidates?: components['schemas']['AtRow'][];
+      leader: number | null;
+      candidates: components['schemas']['AtRow'][];
     };
     Axis: {
-      x?: string;
-      y?: string;
+      x: string;
+      y: string;
     };
     Balance: {
-      method?: components['schemas']['Method1'];
+      method: components['schemas']['Method1'];
       /** Format: double */
-      share?: number;
+      share: number;
     };
     BandRow: {
       /** Format: int32 */
-      band?: number;
+      band: number;
       /** Format: double */
-      from?: number;
+      from: number;
       /** Format: double */
-      to?: number;
+      to: number;
       /** Format: double */
-      records?: number;
+      records: number;
       /** Format: double */
-      events?: number;
+      events: number;
       /** Format: double */
-      eventRate?: number;
+      eventRate: number;
       /** Format: double */
-      lift?: number;
+      lift: number;
       /** Format: double */
-      cumulativeRecords?: number;
+      cumulativeRecords: number;
       /** Format: double */
-      cumulativeEvents?: number;
+      cumulativeEvents: number;
       /** Format: double */
-      capture?: number;
+      capture: number;
       /** Format: double */
-      cumulativeLift?: number;
+      cumulativeLift: number;
       /** Format: double */
-      highestScore?: number;
+      highestScore: number;
       /** Format: double */
-      lowestScore?: number;
-      tied?: boolean;
+      lowestScore: number;
+      tied: boolean;
     };
     BandView: {
-      captureLow?: number[];
-      captureHigh?: number[];
-      precisionLow?: number[];
-      precisionHigh?: number[];
-      gainLow?: number[];
-      gainHigh?: number[];
+      captureLow: number[];
+      captureHigh: number[];
+      precisionLow: number[];
+      precisionHigh: number[];
+      gainLow: number[];
+      gainHigh: number[];
     };
     BandsView: {
       /** Format: int64 */
-      candidate?: number;
-      name?: string;
-      validation?: components['schemas']['BandRow'][];
-      training?: components['schemas']['BandRow'][];
+      candidate: number;
+      name: string;
+      validation: components['schemas']['BandRow'][];
+      training: components['schemas']['BandRow'][] | null;
     };
     Bend: {
-      column?: string;
-      inputs?: string[];
-      x?: number[];
-      y?: number[];
-      knots?: number[];
+      column: string;
+      inputs: string[];
+      x: number[];
+      y: number[];
+      knots: number[];
     };
     Bends: {
-      unit?: string;
-      bends?: components['schemas']['Bend'][];
+      unit: string;
+      bends: components['schemas']['Bend'][];
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -4534,77 +4534,77 @@ export interface components {
       part: 'bends';
     };
     BestView: {
-      measure?: string;
+      measure: string;
       /** Format: double */
-      value?: number;
+      value: number | null;
       /** Format: double */
-      threshold?: number;
+      threshold: number | null;
       /** Format: double */
-      records?: number;
+      records: number | null;
     };
     BriefView: {
       /** Format: int64 */
-      id?: number;
+      id: number;
       /** Format: int32 */
-      version?: number;
+      version: number;
       /** Format: int32 */
-      edition?: number;
+      edition: number;
       /** Format: int64 */
-      previousId?: number;
+      previousId: number | null;
       /** Format: int64 */
-      nextId?: number;
-      name?: string;
-      question?: string;
+      nextId: number | null;
+      name: string;
+      question: string;
       /** Format: int64 */
-      datasetId?: number;
-      datasetName?: string;
+      datasetId: number;
+      datasetName: string;
       /** Format: int32 */
-      records?: number;
-      dataNotice?: string;
-      outcome?: string;
-      eventLevels?: string[];
-      leftOutLevels?: string[];
-      leaveOutMissing?: boolean;
-      recordsNoun?: string;
-      eventsNoun?: string;
-      acting?: string;
-      currency?: string;
+      records: number;
+      dataNotice: string | null;
+      outcome: string | null;
+      eventLevels: string[];
+      leftOutLevels: string[];
+      leaveOutMissing: boolean;
+      recordsNoun: string;
+      eventsNoun: string;
+      acting: string;
+      currency: string;
       /** Format: double */
-      gainIfCaught?: number;
+      gainIfCaught: number;
       /** Format: double */
-      actionCost?: number;
+      actionCost: number;
       /** Format: double */
-      missCost?: number;
+      missCost: number;
       /** Format: double */
-      falseAlarmCost?: number;
+      falseAlarmCost: number;
       /** Format: double */
-      leaveValue?: number;
+      leaveValue: number;
       /** Format: double */
-      successRate?: number;
+      successRate: number;
       /** Format: double */
-      capacity?: number;
+      capacity: number | null;
       /** Format: double */
-      campaignSize?: number;
+      campaignSize: number;
       /** Format: double */
-      plannedRate?: number;
-      deciding?: components['schemas']['DecidingMeasure'];
-      decidesBy?: string;
-      valueColumn?: string;
+      plannedRate: number | null;
+      deciding: components['schemas']['DecidingMeasure'] | null;
+      decidesBy: string;
+      valueColumn: string | null;
       /** Format: double */
-      breakEven?: number;
-      whenActingPays?: components['schemas']['Acting'];
-      split?: components['schemas']['SplitView'];
+      breakEven: number | null;
+      whenActingPays: components['schemas']['Acting'];
+      split: components['schemas']['SplitView'] | null;
       /** Format: int32 */
-      candidates?: number;
+      candidates: number;
       /** Format: int32 */
-      fitted?: number;
+      fitted: number;
       /** Format: int32 */
-      running?: number;
-      signOff?: components['schemas']['ReportActKind'];
-      createdBy?: string;
+      running: number;
+      signOff: components['schemas']['ReportActKind'] | null;
+      createdBy: string;
     };
     ByOutcome: {
-      columns?: components['schemas']['OutcomeColumn'][];
+      columns: components['schemas']['OutcomeColumn'][];
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -4612,9 +4612,9 @@ export interface components {
       part: 'byOutcome';
     };
     CalibrationMap: {
-      words?: string;
-      from?: number[];
-      value?: number[];
+      words: string;
+      from: number[] | null;
+      value: number[] | null;
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -4623,243 +4623,243 @@ export interface components {
     };
     CandidateView: {
       /** Format: int64 */
-      id?: number;
-      name?: string;
-      kind?: string;
-      kindWords?: string;
-      reference?: boolean;
-      settings?: {
+      id: number;
+      name: string;
+      kind: string;
+      kindWords: string;
+      reference: boolean;
+      settings: {
         [key: string]: unknown;
       };
-      settingsWords?: string;
-      inputs?: string[];
-      status?: components['schemas']['WorkStatus'];
+      settingsWords: string;
+      inputs: string[];
+      status: components['schemas']['WorkStatus'];
       /** Format: double */
-      progress?: number;
-      step?: string;
-      message?: string;
+      progress: number;
+      step: string | null;
+      message: string | null;
       /** Format: double */
-      secondsLeft?: number;
+      secondsLeft: number | null;
       /** Format: double */
-      seconds?: number;
-      probability?: boolean;
+      seconds: number | null;
+      probability: boolean | null;
       /** Format: int64 */
-      learntNumbers?: number;
-      notes?: string;
-      tags?: string[];
-      changes?: components['schemas']['Changes'];
+      learntNumbers: number | null;
+      notes: string;
+      tags: string[];
+      changes: components['schemas']['Changes'] | null;
     };
     Cell: {
-      label?: string;
+      label: string | null;
       /** Format: double */
-      low?: number;
+      low: number | null;
       /** Format: double */
-      high?: number;
+      high: number | null;
       /** Format: int32 */
-      records?: number;
+      records: number;
       /** Format: int32 */
-      events?: number;
+      events: number | null;
       /** Format: double */
-      rate?: number;
+      rate: number | null;
       /** Format: double */
-      rateLow?: number;
+      rateLow: number | null;
       /** Format: double */
-      rateHigh?: number;
+      rateHigh: number | null;
     };
     Change: {
-      setting?: string;
-      before?: string;
-      after?: string;
+      setting: string;
+      before: string;
+      after: string;
     };
     Changes: {
       /** Format: int64 */
-      basedOn?: number;
-      basedOnName?: string;
-      kindBefore?: string;
-      added?: string[];
-      removed?: string[];
-      settings?: components['schemas']['Change'][];
+      basedOn: number;
+      basedOnName: string;
+      kindBefore: string | null;
+      added: string[];
+      removed: string[];
+      settings: components['schemas']['Change'][];
     };
     CheckView: {
-      check?: string;
-      title?: string;
-      passes?: boolean;
-      words?: string;
-      paragraph?: components['schemas']['Paragraph'];
-      waiver?: string;
+      check: string;
+      title: string;
+      passes: boolean;
+      words: string;
+      paragraph: components['schemas']['Paragraph'];
+      waiver: string | null;
     };
     Choice: {
-      value?: string;
-      words?: string;
+      value: string;
+      words: string;
     };
     /** @enum {string} */
     Code: 'BAD_VALUE' | 'NOT_READY' | 'ALREADY_DONE' | 'LOCKED' | 'BUSY' | 'OVERTAKEN';
     Coefficient: {
-      input?: string;
+      input: string;
       /** Format: double */
-      coefficient?: number;
+      coefficient: number;
       /** Format: double */
-      standardError?: number;
+      standardError: number | null;
       /** Format: double */
-      z?: number;
+      z: number | null;
       /** Format: double */
-      pValue?: number;
+      pValue: number | null;
       /** Format: double */
-      oddsRatio?: number;
+      oddsRatio: number | null;
       /** Format: double */
-      oddsRatioLow?: number;
+      oddsRatioLow: number | null;
       /** Format: double */
-      oddsRatioHigh?: number;
+      oddsRatioHigh: number | null;
       /** Format: double */
-      oddsRatioPerSd?: number;
+      oddsRatioPerSd: number | null;
       /** Format: double */
-      oddsRatioPerSdLow?: number;
+      oddsRatioPerSdLow: number | null;
       /** Format: double */
-      oddsRatioPerSdHigh?: number;
-      dropped?: boolean;
-      separated?: boolean;
+      oddsRatioPerSdHigh: number | null;
+      dropped: boolean;
+      separated: boolean;
     };
     ColumnDetail: {
-      column?: components['schemas']['ColumnView'];
-      profile?: components['schemas']['ColumnProfile'];
-      acted?: components['schemas']['ActedView'];
+      column: components['schemas']['ColumnView'];
+      profile: components['schemas']['ColumnProfile'] | null;
+      acted: components['schemas']['ActedView'] | null;
     };
     ColumnProfile: {
-      column?: string;
-      type?: components['schemas']['ColumnType'];
+      column: string;
+      type: components['schemas']['ColumnType'];
       /** Format: int32 */
-      records?: number;
+      records: number;
       /** Format: int32 */
-      missing?: number;
+      missing: number;
       /** Format: int32 */
-      distinct?: number;
+      distinct: number;
       /** Format: double */
-      auc?: number;
+      auc: number | null;
       /** Format: double */
-      informationValue?: number;
+      informationValue: number | null;
       /** Format: double */
-      missingAuc?: number;
-      identifierLike?: boolean;
-      telling?: string[];
-      drawn?: components['schemas']['Cell'][];
-      bands?: components['schemas']['Cell'][];
+      missingAuc: number | null;
+      identifierLike: boolean;
+      telling: string[];
+      drawn: components['schemas']['Cell'][];
+      bands: components['schemas']['Cell'][];
       /** Format: int32 */
-      moreLevels?: number;
-      absent?: components['schemas']['Cell'];
-      present?: components['schemas']['Cell'];
-      zero?: components['schemas']['Cell'];
+      moreLevels: number;
+      absent: components['schemas']['Cell'];
+      present: components['schemas']['Cell'];
+      zero: components['schemas']['Cell'] | null;
     };
     ColumnSetup: {
-      role?: components['schemas']['Role'];
-      reason?: string;
-      reading?: components['schemas']['Reading'];
+      role: components['schemas']['Role'];
+      reason: string;
+      reading: components['schemas']['Reading'] | null;
       /** Format: int32 */
-      knownAfterDays?: number;
-      knownWhere?: string;
-      meaning?: string;
-      kept?: {
+      knownAfterDays: number | null;
+      knownWhere: string | null;
+      meaning: string | null;
+      kept: {
         [key: string]: string;
       };
-      acted?: string[];
-      byItself?: boolean;
+      acted: string[];
+      byItself?: boolean | null;
     };
     /** @enum {string} */
     ColumnType: 'NUMBER' | 'CATEGORY' | 'DATE' | 'TEXT';
     ColumnView: {
-      name?: string;
-      type?: components['schemas']['ColumnType'];
-      typeRead?: components['schemas']['ColumnType'];
-      format?: string;
-      outcome?: boolean;
-      setup?: components['schemas']['ColumnSetup'];
-      input?: boolean;
-      pending?: boolean;
-      judged?: boolean;
+      name: string;
+      type: components['schemas']['ColumnType'];
+      typeRead: components['schemas']['ColumnType'];
+      format: string | null;
+      outcome: boolean;
+      setup: components['schemas']['ColumnSetup'];
+      input: boolean;
+      pending: boolean;
+      judged: boolean;
       /** Format: int32 */
-      records?: number;
+      records: number;
       /** Format: int32 */
-      missing?: number;
+      missing: number;
       /** Format: int32 */
-      distinct?: number;
+      distinct: number;
       /** Format: double */
-      auc?: number;
+      auc: number | null;
       /** Format: double */
-      informationValue?: number;
-      alarms?: components['schemas']['AlarmView'][];
-      drawn?: components['schemas']['Drawn'][];
-      levels?: components['schemas']['LevelView'][];
-      mend?: components['schemas']['Mend'];
+      informationValue: number | null;
+      alarms: components['schemas']['AlarmView'][];
+      drawn: components['schemas']['Drawn'][];
+      levels: components['schemas']['LevelView'][];
+      mend: components['schemas']['Mend'] | null;
     };
     ColumnsView: {
-      columns?: components['schemas']['ColumnView'][];
+      columns: components['schemas']['ColumnView'][];
       /** Format: int32 */
-      pending?: number;
-      undo?: string;
+      pending: number;
+      undo: string | null;
     };
     ComparisonView: {
       /** Format: int32 */
-      records?: number;
+      records: number;
       /** Format: int32 */
-      events?: number;
+      events: number;
       /** Format: int32 */
-      trainingRecords?: number;
+      trainingRecords: number;
       /** Format: int32 */
-      trainingEvents?: number;
+      trainingEvents: number;
       /** Format: double */
-      eventRate?: number;
+      eventRate: number;
       /** Format: double */
-      eventFactor?: number;
+      eventFactor: number;
       /** Format: double */
-      otherFactor?: number;
+      otherFactor: number;
       /** Format: double */
-      breakEven?: number;
+      breakEven: number | null;
       /** Format: double */
-      capacityRecords?: number;
+      capacityRecords: number | null;
       /** Format: double */
-      campaignFactor?: number;
-      worth?: components['schemas']['Worth'];
+      campaignFactor: number;
+      worth: components['schemas']['Worth'];
       /** Format: double */
-      nobody?: number;
-      valueColumn?: string;
+      nobody: number;
+      valueColumn: string | null;
       /** Format: double */
-      totalValue?: number;
+      totalValue: number;
       /** Format: int64 */
-      leader?: number;
-      leaderNamed?: boolean;
-      deciding?: components['schemas']['DecidingKind'];
-      decidesBy?: string;
+      leader: number | null;
+      leaderNamed: boolean;
+      deciding: components['schemas']['DecidingKind'];
+      decidesBy: string;
       /** Format: int64 */
-      bestReference?: number;
-      sealed?: boolean;
-      cut?: components['schemas']['CutView'];
-      at?: components['schemas']['AtView'];
-      depths?: number[];
-      looks?: components['schemas']['LooksView'];
-      candidates?: components['schemas']['Row'][];
+      bestReference: number | null;
+      sealed: boolean;
+      cut: components['schemas']['CutView'] | null;
+      at: components['schemas']['AtView'] | null;
+      depths: number[];
+      looks: components['schemas']['LooksView'];
+      candidates: components['schemas']['Row'][];
     };
     CrossValidatedCut: {
-      folds?: components['schemas']['Fold'][];
+      folds: components['schemas']['Fold'][];
       /** Format: double */
-      threshold?: number;
+      threshold: number | null;
       /** Format: double */
-      gainPerRecord?: number;
+      gainPerRecord: number;
     };
     CrossValidatedView: {
-      cut?: components['schemas']['CrossValidatedCut'];
+      cut: components['schemas']['CrossValidatedCut'];
       /** Format: double */
-      lowest?: number;
+      lowest: number | null;
       /** Format: double */
-      highest?: number;
-      onValidation?: components['schemas']['TriedView'];
+      highest: number | null;
+      onValidation: components['schemas']['TriedView'];
     };
     Curve: {
-      title?: string;
-      axis?: components['schemas']['Axis'];
-      at?: number[];
-      training?: number[];
-      otherName?: string;
-      other?: number[];
-      words?: string;
+      title: string;
+      axis: components['schemas']['Axis'];
+      at: number[];
+      training: number[] | null;
+      otherName: string | null;
+      other: number[] | null;
+      words: string | null;
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -4868,259 +4868,259 @@ export interface components {
     };
     Cut: {
       /** Format: double */
-      records?: number;
+      records: number;
       /** Format: double */
-      depth?: number;
+      depth: number;
       /** Format: double */
-      threshold?: number;
+      threshold: number | null;
       /** Format: double */
-      netValue?: number;
+      netValue: number;
       /** Format: double */
-      netValuePerRecord?: number;
+      netValuePerRecord: number;
       /** Format: double */
-      gainOverNobody?: number;
+      gainOverNobody: number;
       /** Format: double */
-      gainOverEverybody?: number;
+      gainOverEverybody: number;
       /** Format: double */
-      returnOnSpend?: number;
+      returnOnSpend: number | null;
     };
     CutFigures: {
       /** Format: double */
-      records?: number;
+      records: number;
       /** Format: double */
-      depth?: number;
+      depth: number;
       /** Format: double */
-      threshold?: number;
+      threshold: number | null;
       /** Format: double */
-      caught?: number;
+      caught: number;
       /** Format: double */
-      falseAlarms?: number;
+      falseAlarms: number;
       /** Format: double */
-      missed?: number;
+      missed: number;
       /** Format: double */
-      leftAlone?: number;
+      leftAlone: number;
       /** Format: double */
-      capture?: number;
+      capture: number;
       /** Format: double */
-      captureLow?: number;
+      captureLow: number | null;
       /** Format: double */
-      captureHigh?: number;
+      captureHigh: number | null;
       /** Format: double */
-      lift?: number;
+      lift: number | null;
       /** Format: double */
-      liftLow?: number;
+      liftLow: number | null;
       /** Format: double */
-      liftHigh?: number;
+      liftHigh: number | null;
       /** Format: double */
-      precision?: number;
+      precision: number | null;
       /** Format: double */
-      precisionLow?: number;
+      precisionLow: number | null;
       /** Format: double */
-      precisionHigh?: number;
+      precisionHigh: number | null;
       /** Format: double */
-      netValue?: number;
+      netValue: number;
       /** Format: double */
-      gainOverNobody?: number;
+      gainOverNobody: number;
       /** Format: double */
-      gainLow?: number;
+      gainLow: number | null;
       /** Format: double */
-      gainHigh?: number;
+      gainHigh: number | null;
       /** Format: double */
-      gainOverEverybody?: number;
+      gainOverEverybody: number;
       /** Format: double */
-      returnOnSpend?: number;
+      returnOnSpend: number | null;
     };
     CutRule: {
-      kind?: components['schemas']['Kind'];
-      measure?: string;
+      kind: components['schemas']['Kind'];
+      measure: string | null;
     };
     CutView: {
       /** Format: int64 */
-      candidateId?: number;
+      candidateId: number;
       /** Format: double */
-      records?: number;
-      rule?: components['schemas']['CutRule'];
+      records: number;
+      rule: components['schemas']['CutRule'];
     };
     DatasetView: {
       /** Format: int64 */
-      id?: number;
-      name?: string;
-      sha256?: string;
+      id: number;
+      name: string;
+      sha256: string;
       /** Format: int64 */
-      bytes?: number;
+      bytes: number;
       /** Format: int32 */
-      records?: number;
+      records: number;
     };
     /** @enum {string} */
     DecidingKind: 'NET_VALUE' | 'CAPTURE' | 'AUC' | 'AVERAGE_PRECISION' | 'PARTIAL_AUC';
     DecidingMeasure: {
-      kind?: components['schemas']['DecidingKind'];
+      kind: components['schemas']['DecidingKind'];
       /** Format: double */
-      at?: number;
+      at: number | null;
     };
     DeliveryChange: {
-      column?: string;
-      words?: string;
-      before?: string;
-      after?: string;
-      grave?: boolean;
+      column: string | null;
+      words: string;
+      before: string;
+      after: string;
+      grave: boolean;
     };
     Dialect: {
       /** Format: char */
-      delimiter?: string;
+      delimiter: string;
       /** Format: char */
-      quote?: string;
-      encoding?: components['schemas']['Encoding'];
+      quote: string;
+      encoding: components['schemas']['Encoding'];
       /** Format: char */
-      decimal?: string;
-      header?: boolean;
-      decimalGuessed?: boolean;
+      decimal: string;
+      header: boolean;
+      decimalGuessed: boolean;
     };
     Difference: {
       /** Format: double */
-      difference?: number;
+      difference: number;
       /** Format: double */
-      low?: number;
+      low: number | null;
       /** Format: double */
-      high?: number;
+      high: number | null;
     };
     DistributionView: {
       /** Format: int64 */
-      candidate?: number;
-      validation?: components['schemas']['ScoresView'];
-      training?: components['schemas']['ScoresView'];
+      candidate: number;
+      validation: components['schemas']['ScoresView'];
+      training: components['schemas']['ScoresView'];
     };
     DraftEdit: {
       /** Format: int32 */
-      version?: number;
-      memo?: components['schemas']['Memo'];
-      answers?: {
+      version: number;
+      memo: components['schemas']['Memo'];
+      answers: {
         [key: string]: string;
       };
     };
     DraftView: {
       /** Format: int32 */
-      version?: number;
-      memo?: components['schemas']['Memo'];
-      answers?: {
+      version: number;
+      memo: components['schemas']['Memo'];
+      answers: {
         [key: string]: string;
       };
-      remarks?: components['schemas']['RemarkView'][];
-      seal?: components['schemas']['SealView'];
-      problem?: string;
-      page?: components['schemas']['Page'];
-      checks?: components['schemas']['CheckView'][];
+      remarks: components['schemas']['RemarkView'][];
+      seal: components['schemas']['SealView'] | null;
+      problem: string | null;
+      page: components['schemas']['Page'] | null;
+      checks: components['schemas']['CheckView'][];
       /** Format: int32 */
-      policyVersion?: number;
-      figures?: {
+      policyVersion: number;
+      figures: {
         [key: string]: string;
       };
-      paragraphs?: components['schemas']['ParagraphView'][];
-      reports?: components['schemas']['ReportHead'][];
+      paragraphs: components['schemas']['ParagraphView'][];
+      reports: components['schemas']['ReportHead'][];
     };
     Drawn: {
       /** Format: int32 */
-      records?: number;
+      records: number;
       /** Format: double */
-      rate?: number;
-      rest?: boolean;
+      rate: number | null;
+      rest: boolean;
     };
     Edit: {
       /** Format: int32 */
-      version?: number;
-      name?: string;
-      question?: string;
-      outcome?: string;
-      eventLevels?: string[];
-      leftOutLevels?: string[];
-      leaveOutMissing?: boolean;
-      recordsNoun?: string;
-      eventsNoun?: string;
-      acting?: string;
-      currency?: string;
+      version: number;
+      name: string;
+      question: string;
+      outcome?: string | null;
+      eventLevels: string[];
+      leftOutLevels?: string[] | null;
+      leaveOutMissing?: boolean | null;
+      recordsNoun: string;
+      eventsNoun: string;
+      acting: string;
+      currency: string;
       /** Format: double */
-      gainIfCaught?: number;
+      gainIfCaught: number;
       /** Format: double */
-      actionCost?: number;
+      actionCost: number;
       /** Format: double */
-      missCost?: number;
+      missCost: number;
       /** Format: double */
-      falseAlarmCost?: number;
+      falseAlarmCost: number;
       /** Format: double */
-      leaveValue?: number;
+      leaveValue: number;
       /** Format: double */
-      successRate?: number;
+      successRate: number;
       /** Format: double */
-      capacity?: number;
+      capacity?: number | null;
       /** Format: double */
-      campaignSize?: number;
+      campaignSize: number;
       /** Format: double */
-      plannedRate?: number;
-      deciding?: components['schemas']['DecidingMeasure'];
+      plannedRate?: number | null;
+      deciding?: components['schemas']['DecidingMeasure'] | null;
     };
     Effect: {
-      term?: string;
+      term: string;
       /** Format: double */
-      difference?: number;
+      difference: number;
       /** Format: double */
-      low?: number;
+      low: number | null;
       /** Format: double */
-      high?: number;
-      verdict?: components['schemas']['Verdict'];
+      high: number | null;
+      verdict: components['schemas']['Verdict'];
     };
     EffectsView: {
       /** Format: int64 */
-      candidate?: number;
+      candidate: number;
       /** Format: int64 */
-      basedOn?: number;
+      basedOn: number;
       /** Format: double */
-      depth?: number;
-      effects?: components['schemas']['Effect'][];
+      depth: number;
+      effects: components['schemas']['Effect'][];
     };
     /** @enum {string} */
     Encoding: 'UTF_8' | 'LATIN_1' | 'UTF_16LE' | 'UTF_16BE';
     Figure: {
-      term?: string;
+      term: string;
       /** Format: double */
-      training?: number;
+      training: number | null;
       /** Format: double */
-      outOfFold?: number;
+      outOfFold: number | null;
       /** Format: double */
-      validation?: number;
+      validation: number | null;
       /** Format: double */
-      low?: number;
+      low: number | null;
       /** Format: double */
-      high?: number;
+      high: number | null;
     };
     FiguresView: {
       /** Format: double */
-      depth?: number;
-      cutSet?: boolean;
-      figures?: components['schemas']['Figure'][];
-      alarms?: components['schemas']['Alarm'][];
+      depth: number;
+      cutSet: boolean;
+      figures: components['schemas']['Figure'][];
+      alarms: components['schemas']['Alarm'][];
     };
     FitView: {
       /** Format: int32 */
-      records?: number;
-      missing?: string[];
-      reread?: string[];
-      unused?: string[];
-      identifier?: string;
-      outcomeKnown?: boolean;
-      cut?: string;
+      records: number;
+      missing: string[];
+      reread: string[];
+      unused: string[];
+      identifier: string | null;
+      outcomeKnown: boolean;
+      cut: string;
     };
     Fold: {
       /** Format: double */
-      threshold?: number;
+      threshold: number | null;
       /** Format: double */
-      depth?: number;
+      depth: number;
       /** Format: double */
-      gainPerRecord?: number;
+      gainPerRecord: number;
       /** Format: double */
-      bestPerRecord?: number;
+      bestPerRecord: number;
     };
     Importance: {
-      shares?: components['schemas']['Weight'][];
+      shares: components['schemas']['Weight'][];
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -5128,9 +5128,9 @@ export interface components {
       part: 'importance';
     };
     InputView: {
-      name?: string;
+      name: string;
       /** Format: double */
-      value?: number;
+      value: number;
     };
     /**
      * Format: date-time
@@ -5139,28 +5139,28 @@ export interface components {
     Instant: string;
     Interval: {
       /** Format: double */
-      auc?: number;
+      auc: number;
       /** Format: double */
-      standardError?: number;
+      standardError: number | null;
       /** Format: double */
-      low?: number;
+      low: number | null;
       /** Format: double */
-      high?: number;
+      high: number | null;
     };
     InverseView: {
       /** Format: double */
-      bestRecords?: number;
-      depth?: components['schemas']['AnswerView'][];
-      withinCapacity?: boolean;
+      bestRecords: number;
+      depth: components['schemas']['AnswerView'][];
+      withinCapacity: boolean;
       /** Format: int64 */
-      leading?: number;
-      takeovers?: components['schemas']['AnswerView'][];
+      leading: number;
+      takeovers: components['schemas']['AnswerView'][];
     };
     KeyView: {
-      key?: {
+      key: {
         [key: string]: unknown;
       };
-      thumbprint?: string;
+      thumbprint: string;
     };
     /** @enum {string} */
     Kind:
@@ -5176,42 +5176,42 @@ export interface components {
     /** @enum {string} */
     Kind1: 'CHART' | 'TABLE' | 'SENTENCE';
     KindView: {
-      kind?: string;
-      words?: string;
-      reference?: boolean;
-      takesInputs?: boolean;
-      settings?: components['schemas']['SettingView'][];
+      kind: string;
+      words: string;
+      reference: boolean;
+      takesInputs: boolean;
+      settings: components['schemas']['SettingView'][];
     };
     LeafView: {
       /** Format: int32 */
-      records?: number;
+      records: number;
       /** Format: int32 */
-      events?: number;
-      columns?: string[];
-      rows?: string[][];
+      events: number;
+      columns: string[];
+      rows: (string | null)[][];
     };
     LevelView: {
-      text?: string;
+      text: string;
       /** Format: int32 */
-      records?: number;
+      records: number;
     };
     Likelihood: {
       /** Format: double */
-      records?: number;
+      records: number;
       /** Format: int32 */
-      iterations?: number;
-      converged?: boolean;
+      iterations: number;
+      converged: boolean;
       /** Format: double */
-      logLikelihood?: number;
+      logLikelihood: number;
       /** Format: double */
-      aic?: number;
+      aic: number | null;
       /** Format: double */
-      bic?: number;
+      bic: number | null;
       /** Format: double */
-      mcfadden?: number;
+      mcfadden: number;
     };
     Limit: {
-      words?: string;
+      words: string;
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -5220,42 +5220,42 @@ export interface components {
     };
     ListView: {
       /** Format: int64 */
-      id?: number;
+      id: number;
       /** Format: int64 */
-      candidateId?: number;
-      candidate?: string;
+      candidateId: number;
+      candidate: string;
       /** Format: int64 */
-      datasetId?: number;
-      file?: string;
+      datasetId: number;
+      file: string;
       /** Format: int32 */
-      records?: number;
-      status?: components['schemas']['WorkStatus'];
+      records: number;
+      status: components['schemas']['WorkStatus'];
       /** Format: double */
-      progress?: number;
-      step?: string;
-      message?: string;
+      progress: number;
+      step: string | null;
+      message: string | null;
       /** Format: int32 */
-      acted?: number;
-      cut?: string;
+      acted: number | null;
+      cut: string;
     };
     LooksView: {
       /** Format: int32 */
-      looks?: number;
+      looks: number;
       /** Format: int32 */
-      choices?: number;
+      choices: number;
       /** Format: int32 */
-      compared?: number;
+      compared: number;
       /** Format: double */
-      optimism?: number;
+      optimism: number | null;
     };
     Me: {
-      name?: string;
-      roles?: string[];
+      name: string;
+      roles: string[];
     };
     /** @enum {string} */
     Measure: 'AUC' | 'AVERAGE_PRECISION' | 'CAPTURE';
     Members: {
-      weights?: components['schemas']['Weight'][];
+      weights: components['schemas']['Weight'][];
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -5263,36 +5263,36 @@ export interface components {
       part: 'members';
     };
     Memo: {
-      startsOn?: string;
-      words?: {
+      startsOn: string | null;
+      words: {
         [key: string]: string;
       };
-      today?: string;
+      today: string | null;
       /** Format: double */
-      todayRecords?: number;
-      monitoring?: components['schemas']['Watch'][];
+      todayRecords: number | null;
+      monitoring: components['schemas']['Watch'][];
     };
     Mend: {
-      reading?: components['schemas']['Reading'];
+      reading: components['schemas']['Reading'] | null;
       /** Format: int32 */
-      records?: number;
-      ways?: components['schemas']['Way'][];
+      records: number;
+      ways: components['schemas']['Way'][];
     };
     /** @enum {string} */
     Method: 'SHARES' | 'COLUMN' | 'DATE';
     /** @enum {string} */
     Method1: 'NONE' | 'WEIGHTS' | 'THINNING';
     ModelSummary: {
-      parts?: components['schemas']['Part'][];
+      parts: components['schemas']['Part'][];
     };
     Network: {
-      inputs?: string[];
-      hidden?: number[][];
-      bias?: number[];
-      output?: number[];
+      inputs: string[];
+      hidden: number[][];
+      bias: number[];
+      output: number[];
       /** Format: double */
-      outputBias?: number;
-      starts?: number[];
+      outputBias: number;
+      starts: number[];
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -5300,48 +5300,48 @@ export interface components {
       part: 'network';
     };
     NewAccount: {
-      name?: string;
-      roles?: string[];
-      password?: string;
+      name: string;
+      roles: string[];
+      password: string;
     };
     NewArrival: {
-      name?: string;
+      name: string;
       /** Format: int64 */
-      bytes?: number;
+      bytes: number;
       /** Format: int64 */
-      briefId?: number;
+      briefId: number;
     };
     NewBrief: {
       /** Format: int64 */
-      datasetId?: number;
+      datasetId: number;
     };
     NewPin: {
-      kind?: components['schemas']['Kind1'];
-      chapter?: components['schemas']['Paragraph'];
-      title?: string;
-      note?: string;
-      reading?: string;
-      drawing?: string;
-      cells?: string[][];
+      kind: components['schemas']['Kind1'];
+      chapter: components['schemas']['Paragraph'];
+      title: string;
+      note: string;
+      reading: string;
+      drawing?: string | null;
+      cells?: string[][] | null;
       /** Format: int64 */
-      candidateId?: number;
+      candidateId?: number | null;
       /** Format: double */
-      records?: number;
+      records?: number | null;
     };
     NewPolicy: {
-      text?: string;
+      text: string;
       /** Format: int32 */
-      basedOn?: number;
+      basedOn: number;
     };
     Note: {
-      note?: string;
+      note: string;
     };
     OddsRatios: {
-      coefficients?: components['schemas']['Coefficient'][];
-      dropped?: string[];
-      separated?: string[];
-      bent?: string[];
-      likelihood?: components['schemas']['Likelihood'];
+      coefficients: components['schemas']['Coefficient'][];
+      dropped: string[];
+      separated: string[];
+      bent: string[];
+      likelihood: components['schemas']['Likelihood'];
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -5349,21 +5349,21 @@ export interface components {
       part: 'oddsRatios';
     };
     OutcomeColumn: {
-      column?: string;
-      mean?: number[];
-      deviation?: number[];
-      levels?: string[];
-      share?: number[][];
+      column: string;
+      mean: number[] | null;
+      deviation: number[] | null;
+      levels: string[] | null;
+      share: number[][] | null;
     };
     Page: {
-      decision?: string;
-      expected?: string;
-      ways?: components['schemas']['Way1'][];
-      confirmation?: string;
-      confirmed?: boolean;
-      why?: string[];
-      risks?: string[];
-      said?: {
+      decision: string;
+      expected: string;
+      ways: components['schemas']['Way1'][];
+      confirmation: string;
+      confirmed: boolean;
+      why: string[];
+      risks: string[];
+      said: {
         [key: string]: string;
       };
     };
@@ -5385,8 +5385,8 @@ export interface components {
       | 'definitions'
       | 'recipe';
     ParagraphView: {
-      paragraph?: components['schemas']['Paragraph'];
-      title?: string;
+      paragraph: components['schemas']['Paragraph'];
+      title: string;
     };
     Part:
       | components['schemas']['Limit']
@@ -5404,37 +5404,37 @@ export interface components {
       | components['schemas']['ByOutcome']
       | components['schemas']['CalibrationMap'];
     PartFacts: {
-      part?: string;
+      part: string;
       /** Format: int32 */
-      records?: number;
+      records: number;
       /** Format: int32 */
-      events?: number;
+      events: number;
       /** Format: double */
-      halfWidth?: number;
-      few?: boolean;
+      halfWidth: number;
+      few: boolean;
     };
     PartView: {
-      part?: string;
+      part: string;
       /** Format: int32 */
-      records?: number;
+      records: number;
       /** Format: int32 */
-      events?: number;
+      events: number | null;
     };
     PathStep: {
-      column?: string;
-      added?: boolean;
+      column: string | null;
+      added: boolean;
       /** Format: double */
-      value?: number;
+      value: number;
       /** Format: int32 */
-      columns?: number;
+      columns: number;
     };
     Penalty: {
-      words?: string;
+      words: string;
       /** Format: double */
-      chosen?: number;
-      unit?: string;
-      at?: number[];
-      loss?: number[];
+      chosen: number;
+      unit: string;
+      at: number[];
+      loss: number[];
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -5443,282 +5443,282 @@ export interface components {
     };
     PinView: {
       /** Format: int64 */
-      id?: number;
-      kind?: components['schemas']['Kind1'];
-      chapter?: components['schemas']['Paragraph'];
-      title?: string;
-      note?: string;
-      reading?: string;
-      drawing?: string;
-      cells?: string[][];
+      id: number;
+      kind: components['schemas']['Kind1'];
+      chapter: components['schemas']['Paragraph'];
+      title: string;
+      note: string;
+      reading: string;
+      drawing: string | null;
+      cells: string[][] | null;
       /** Format: int64 */
-      candidateId?: number;
+      candidateId: number | null;
       /** Format: double */
-      records?: number;
-      createdBy?: string;
-      createdAt?: components['schemas']['Instant'];
+      records: number | null;
+      createdBy: string;
+      createdAt: components['schemas']['Instant'];
     };
     Plan: {
-      kinds?: string[];
-      inputs?: string[];
-      measure?: components['schemas']['Measure'];
+      kinds: string[];
+      inputs: string[] | null;
+      measure: components['schemas']['Measure'];
       /** Format: double */
-      depth?: number;
+      depth: number | null;
       /** Format: int64 */
-      seed?: number;
+      seed: number;
       /** Format: double */
-      secondsLimit?: number;
+      secondsLimit: number | null;
       /** Format: int32 */
-      trialsLimit?: number;
+      trialsLimit: number | null;
       /** Format: double */
-      target?: number;
+      target: number | null;
       /** Format: int32 */
-      keep?: number;
+      keep: number;
     };
     PolicyView: {
       /** Format: int32 */
-      version?: number;
-      text?: string;
-      by?: string;
-      at?: components['schemas']['Instant'];
+      version: number;
+      text: string;
+      by: string | null;
+      at: components['schemas']['Instant'] | null;
     };
     Prepared: {
-      column?: string;
-      type?: string;
-      rule?: string;
-      inputs?: string[];
+      column: string;
+      type: string;
+      rule: string | null;
+      inputs: string[];
     };
     PreviewView: {
-      parquet?: boolean;
-      dialect?: components['schemas']['Dialect'];
-      names?: string[];
-      rows?: string[][];
+      parquet: boolean;
+      dialect: components['schemas']['Dialect'];
+      names: string[];
+      rows: (string | null)[][];
     };
     ProbabilityQuality: {
       /** Format: double */
-      logLoss?: number;
+      logLoss: number;
       /** Format: double */
-      brier?: number;
+      brier: number;
       /** Format: double */
-      brierSkill?: number;
+      brierSkill: number;
       /** Format: double */
-      intercept?: number;
+      intercept: number | null;
       /** Format: double */
-      interceptLow?: number;
+      interceptLow: number | null;
       /** Format: double */
-      interceptHigh?: number;
+      interceptHigh: number | null;
       /** Format: double */
-      slope?: number;
+      slope: number | null;
       /** Format: double */
-      slopeLow?: number;
+      slopeLow: number | null;
       /** Format: double */
-      slopeHigh?: number;
+      slopeHigh: number | null;
       /** Format: double */
-      ece?: number;
+      ece: number;
       /** Format: double */
-      eceExpected?: number;
+      eceExpected: number;
       /** Format: double */
-      eceExpectedOfUnits?: number;
-      reliability?: components['schemas']['Reliability'][];
+      eceExpectedOfUnits: number;
+      reliability: components['schemas']['Reliability'][];
     };
     Problem: {
-      type?: string;
-      title?: string;
+      type: string;
+      title: string;
       /** Format: int32 */
-      status?: number;
-      code?: components['schemas']['Code'];
-      detail?: string;
-      field?: string;
+      status: number;
+      code: components['schemas']['Code'] | null;
+      detail: string;
+      field: string | null;
       /** Format: int64 */
-      record?: number;
+      record: number;
       /** Format: int64 */
-      line?: number;
-      found?: string;
-      remedy?: string;
+      line: number;
+      found: string | null;
+      remedy: string | null;
     };
     Reading: {
-      type?: components['schemas']['ColumnType'];
-      format?: string;
-      missing?: string[];
-      keep?: string[];
+      type: components['schemas']['ColumnType'];
+      format: string | null;
+      missing: string[] | null;
+      keep: string[] | null;
     };
     Reason: {
-      reason?: string;
+      reason: string;
     };
     RecordColumn: {
-      column?: string;
-      type?: string;
-      before?: string;
-      rule?: string;
-      inputs?: components['schemas']['InputView'][];
+      column: string;
+      type: string;
+      before: string | null;
+      rule: string | null;
+      inputs: components['schemas']['InputView'][];
       /** Format: double */
-      adds?: number;
+      adds: number;
     };
     RecordView: {
       /** Format: int32 */
-      record?: number;
+      record: number;
       /** Format: int32 */
-      records?: number;
-      part?: string;
+      records: number;
+      part: string;
       /** Format: double */
-      score?: number;
+      score: number;
       /** Format: double */
-      average?: number;
-      columns?: components['schemas']['RecordColumn'][];
+      average: number;
+      columns: components['schemas']['RecordColumn'][];
     };
     Reliability: {
       /** Format: int32 */
-      band?: number;
+      band: number;
       /** Format: double */
-      records?: number;
+      records: number;
       /** Format: double */
-      meanProbability?: number;
+      meanProbability: number;
       /** Format: double */
-      observedRate?: number;
+      observedRate: number;
       /** Format: double */
-      low?: number;
+      low: number;
       /** Format: double */
-      high?: number;
+      high: number;
     };
     Remark: {
-      paragraph?: components['schemas']['Paragraph'];
-      words?: string;
+      paragraph: components['schemas']['Paragraph'];
+      words: string;
     };
     RemarkView: {
-      paragraph?: components['schemas']['Paragraph'];
-      title?: string;
-      words?: string;
-      by?: string;
+      paragraph: components['schemas']['Paragraph'];
+      title: string;
+      words: string;
+      by: string;
     };
     Remarks: {
-      notes?: string;
-      tags?: string[];
+      notes: string;
+      tags: string[];
     };
     /** @enum {string} */
     ReportActKind: 'submitted' | 'waived' | 'returned' | 'approved' | 'withdrawn';
     ReportHead: {
       /** Format: int64 */
-      id?: number;
+      id: number;
       /** Format: int64 */
-      briefId?: number;
-      brief?: string;
-      question?: string;
-      issuedBy?: string;
-      issuedAt?: components['schemas']['Instant'];
-      state?: components['schemas']['State1'];
-      words?: string;
+      briefId: number;
+      brief: string;
+      question: string;
+      issuedBy: string;
+      issuedAt: components['schemas']['Instant'];
+      state: components['schemas']['State1'];
+      words: string;
       /** Format: int64 */
-      supersedes?: number;
+      supersedes: number | null;
       /** Format: int64 */
-      supersededBy?: number;
+      supersededBy: number | null;
     };
     ReportView: {
-      head?: components['schemas']['ReportHead'];
-      sha256?: string;
-      page?: components['schemas']['Page'];
-      checks?: components['schemas']['CheckView'][];
+      head: components['schemas']['ReportHead'];
+      sha256: string;
+      page: components['schemas']['Page'] | null;
+      checks: components['schemas']['CheckView'][];
       /** Format: int32 */
-      policyVersion?: number;
-      acts?: components['schemas']['ActView'][];
-      answers?: components['schemas']['Answer'][];
-      barred?: string;
-      mayWithdraw?: boolean;
+      policyVersion: number;
+      acts: components['schemas']['ActView'][];
+      answers: components['schemas']['Answer'][];
+      barred: string | null;
+      mayWithdraw: boolean;
     };
     ReturnWords: {
-      words?: string;
-      remarks?: components['schemas']['Remark'][];
+      words: string;
+      remarks: components['schemas']['Remark'][];
     };
     /** @enum {string} */
     Role: 'INPUT' | 'IDENTIFIER' | 'SCORE' | 'VALUE' | 'SEGMENT' | 'PART' | 'DATE' | 'ACTED' | 'SET_ASIDE';
     Row: {
       /** Format: int64 */
-      id?: number;
-      name?: string;
-      kind?: string;
-      kindWords?: string;
-      reference?: boolean;
-      probability?: boolean;
+      id: number;
+      name: string;
+      kind: string;
+      kindWords: string;
+      reference: boolean;
+      probability: boolean;
       /** Format: int32 */
-      inputs?: number;
+      inputs: number;
       /** Format: int32 */
-      waitDays?: number;
-      lastInput?: string;
+      waitDays: number | null;
+      lastInput: string | null;
       /** Format: int32 */
-      undated?: number;
-      auc?: components['schemas']['Interval'];
+      undated: number;
+      auc: components['schemas']['Interval'];
       /** Format: double */
-      trainingAuc?: number;
-      outOfFold?: components['schemas']['Interval'];
+      trainingAuc: number;
+      outOfFold: components['schemas']['Interval'] | null;
       /** Format: double */
-      decides?: number;
-      verdict?: components['schemas']['Verdict'];
+      decides: number;
+      verdict: components['schemas']['Verdict'];
       /** Format: double */
-      adjustedP?: number;
+      adjustedP: number | null;
       /** Format: double */
-      aucDifference?: number;
+      aucDifference: number | null;
       /** Format: double */
-      eventsNeeded?: number;
-      beatsReference?: boolean;
-      alarms?: components['schemas']['Alarm'][];
+      eventsNeeded: number | null;
+      beatsReference: boolean | null;
+      alarms: components['schemas']['Alarm'][];
       /** Format: double */
-      error?: number;
-      records?: number[];
-      events?: number[];
-      valued?: number[];
-      scores?: number[];
-      band?: components['schemas']['BandView'];
-      trainingDepth?: number[];
-      trainingCapture?: number[];
-      slivers?: number[];
-      best?: components['schemas']['Cut'];
+      error: number;
+      records: number[];
+      events: number[];
+      valued: number[] | null;
+      scores: number[];
+      band: components['schemas']['BandView'];
+      trainingDepth: number[];
+      trainingCapture: number[];
+      slivers: number[];
+      best: components['schemas']['Cut'];
       /** Format: double */
-      breakEvenRecords?: number;
+      breakEvenRecords: number | null;
       /** Format: int32 */
-      looks?: number;
+      looks: number;
     };
     ScoresView: {
-      edges?: number[];
-      events?: number[];
-      others?: number[];
-      quality?: components['schemas']['ProbabilityQuality'];
+      edges: number[];
+      events: number[];
+      others: number[];
+      quality: components['schemas']['ProbabilityQuality'] | null;
     };
     SealView: {
-      openedBy?: string;
-      openedAt?: components['schemas']['Instant'];
+      openedBy: string;
+      openedAt: components['schemas']['Instant'];
       /** Format: int64 */
-      candidateId?: number;
+      candidateId: number;
       /** Format: double */
-      records?: number;
+      records: number;
     };
     SearchView: {
       /** Format: int64 */
-      id?: number;
-      status?: components['schemas']['WorkStatus'];
+      id: number;
+      status: components['schemas']['WorkStatus'];
       /** Format: double */
-      progress?: number;
-      step?: string;
-      message?: string;
+      progress: number;
+      step: string | null;
+      message: string | null;
       /** Format: double */
-      seconds?: number;
-      plan?: components['schemas']['Plan'];
-      measureWords?: string;
+      seconds: number;
+      plan: components['schemas']['Plan'];
+      measureWords: string;
       /** Format: int32 */
-      tried?: number;
+      tried: number;
       /** Format: int32 */
-      simplest?: number;
-      trials?: components['schemas']['TrialView'][];
+      simplest: number | null;
+      trials: components['schemas']['TrialView'][];
     };
     Sensitivity: {
-      ratios?: number[];
-      rates?: number[];
-      spots?: components['schemas']['Spot'][][];
+      ratios: number[];
+      rates: number[];
+      spots: components['schemas']['Spot'][][];
     };
     SensitivityView: {
-      candidates?: number[];
-      map?: components['schemas']['Sensitivity'];
+      candidates: number[];
+      map: components['schemas']['Sensitivity'] | null;
     };
     Sentence: {
-      words?: string;
+      words: string;
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -5726,74 +5726,74 @@ export interface components {
       part: 'sentence';
     };
     SettingView: {
-      name?: string;
-      label?: string;
-      sentence?: string;
-      type?: string;
+      name: string;
+      label: string;
+      sentence: string;
+      type: string;
       /** Format: double */
-      low?: number;
+      low: number;
       /** Format: double */
-      high?: number;
-      initial?: unknown;
-      choices?: components['schemas']['Choice'][];
-      mayBeFound?: boolean;
+      high: number;
+      initial: unknown;
+      choices: components['schemas']['Choice'][];
+      mayBeFound: boolean;
     };
     SplitFacts: {
-      parts?: components['schemas']['PartFacts'][];
+      parts: components['schemas']['PartFacts'][];
       /** Format: int32 */
-      leftOut?: number;
+      leftOut: number;
       /** Format: int32 */
-      copies?: number;
+      copies: number;
       /** Format: int32 */
-      straddlingCopies?: number;
+      straddlingCopies: number;
       /** Format: int32 */
-      straddlingGroups?: number;
-      groupedBy?: string;
-      folds?: number[];
-      training?: components['schemas']['Training'];
+      straddlingGroups: number | null;
+      groupedBy: string | null;
+      folds: number[];
+      training: components['schemas']['Training'];
     };
     SplitPlan: {
-      method?: components['schemas']['Method'];
-      shares?: number[];
+      method: components['schemas']['Method'];
+      shares: number[] | null;
       /** Format: int64 */
-      seed?: number;
-      column?: string;
-      levels?: {
+      seed: number;
+      column: string | null;
+      levels: {
         [key: string]: components['schemas']['Target'];
-      };
-      validationFrom?: string;
-      reserveFrom?: string;
-      leaveOutMissing?: boolean;
-      groupBy?: string;
-      copiesTogether?: boolean;
+      } | null;
+      validationFrom: string | null;
+      reserveFrom: string | null;
+      leaveOutMissing: boolean;
+      groupBy: string | null;
+      copiesTogether: boolean;
       /** Format: int32 */
-      folds?: number;
-      balance?: components['schemas']['Balance'];
+      folds: number;
+      balance: components['schemas']['Balance'];
     };
     SplitView: {
-      plan?: components['schemas']['SplitPlan'];
-      facts?: components['schemas']['SplitFacts'];
-      parts?: components['schemas']['PartView'][];
-      sealed?: boolean;
-      locked?: boolean;
+      plan: components['schemas']['SplitPlan'];
+      facts: components['schemas']['SplitFacts'];
+      parts: components['schemas']['PartView'][];
+      sealed: boolean;
+      locked: boolean;
     };
     Spot: {
       /** Format: int32 */
-      winner?: number;
+      winner: number;
       /** Format: double */
-      gain?: number;
+      gain: number;
       /** Format: double */
-      ahead?: number;
+      ahead: number;
       /** Format: double */
-      depth?: number;
+      depth: number;
     };
     /** @enum {string} */
     State: 'RECEIVING' | 'HERE' | 'READING' | 'STORED' | 'FAILED' | 'INTERRUPTED';
     /** @enum {string} */
     State1: 'WAITING' | 'RETURNED' | 'APPROVED' | 'ENDED' | 'WITHDRAWN' | 'SUPERSEDED';
     StepwisePath: {
-      criterion?: string;
-      steps?: components['schemas']['PathStep'][];
+      criterion: string | null;
+      steps: components['schemas']['PathStep'][];
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -5805,56 +5805,56 @@ export interface components {
     Target: 'TRAINING' | 'VALIDATION' | 'RESERVE' | 'VALIDATION_AND_RESERVE' | 'LEFT_OUT';
     ThresholdView: {
       /** Format: int64 */
-      candidate?: number;
-      best?: components['schemas']['BestView'][];
+      candidate: number;
+      best: components['schemas']['BestView'][];
       /** Format: double */
-      accuracyOfNobody?: number;
-      crossValidated?: components['schemas']['CrossValidatedView'];
+      accuracyOfNobody: number;
+      crossValidated: components['schemas']['CrossValidatedView'] | null;
       /** Format: double */
-      fewAndRight?: number;
+      fewAndRight: number;
       /** Format: double */
-      nearlyAll?: number;
+      nearlyAll: number;
       /** Format: double */
-      nearlyAllShare?: number;
+      nearlyAllShare: number;
     };
     TrailEntry: {
-      chain?: string;
+      chain: string;
       /** Format: int64 */
-      number?: number;
-      at?: string;
-      by?: string;
-      act?: string;
-      subject?: string;
-      words?: string;
-      previous?: string;
-      hash?: string;
-      signature?: string;
+      number: number;
+      at: string;
+      by: string;
+      act: string;
+      subject: string;
+      words: string;
+      previous: string;
+      hash: string;
+      signature: string;
     };
     TrailView: {
-      chain?: string;
-      entries?: components['schemas']['TrailEntry'][];
-      fault?: string;
-      thumbprint?: string;
+      chain: string;
+      entries: components['schemas']['TrailEntry'][];
+      fault: string | null;
+      thumbprint: string;
     };
     Training: {
       /** Format: int32 */
-      records?: number;
+      records: number;
       /** Format: int32 */
-      events?: number;
+      events: number;
       /** Format: double */
-      weight?: number;
+      weight: number;
       /** Format: double */
-      logOdds?: number;
+      logOdds: number;
     };
     Tree: {
-      column?: string[];
-      leftRule?: string[];
-      rightRule?: string[];
-      left?: number[];
-      records?: number[];
-      events?: number[];
-      value?: number[];
-      pruning?: components['schemas']['TreeSizes'];
+      column: (string | null)[];
+      leftRule: (string | null)[];
+      rightRule: (string | null)[];
+      left: number[];
+      records: number[];
+      events: number[];
+      value: number[];
+      pruning: components['schemas']['TreeSizes'];
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -5863,97 +5863,97 @@ export interface components {
     };
     TreeSize: {
       /** Format: int32 */
-      leaves?: number;
+      leaves: number;
       /** Format: double */
-      training?: number;
+      training: number;
       /** Format: double */
-      error?: number;
+      error: number | null;
       /** Format: double */
-      standardError?: number;
+      standardError: number | null;
     };
     TreeSizes: {
       /** Format: int32 */
-      leaves?: number;
+      leaves: number;
       /** Format: int32 */
-      depth?: number;
-      sizes?: components['schemas']['TreeSize'][];
+      depth: number;
+      sizes: components['schemas']['TreeSize'][];
       /** Format: int32 */
-      minimumLeaves?: number;
+      minimumLeaves: number | null;
       /** Format: int32 */
-      oneStandardErrorLeaves?: number;
+      oneStandardErrorLeaves: number | null;
     };
     TrialView: {
       /** Format: int32 */
-      number?: number;
+      number: number;
       /** Format: int32 */
-      rank?: number;
-      kind?: string;
-      kindWords?: string;
-      settingsWords?: string;
+      rank: number | null;
+      kind: string;
+      kindWords: string;
+      settingsWords: string;
       /** Format: double */
-      value?: number;
+      value: number | null;
       /** Format: double */
-      standardError?: number;
-      folds?: number[];
+      standardError: number | null;
+      folds: number[] | null;
       /** Format: int64 */
-      size?: number;
-      refusal?: string;
+      size: number;
+      refusal: string | null;
       /** Format: double */
-      seconds?: number;
+      seconds: number;
       /** Format: int64 */
-      candidateId?: number;
+      candidateId: number | null;
     };
     TriedView: {
       /** Format: double */
-      threshold?: number;
+      threshold: number | null;
       /** Format: double */
-      records?: number;
+      records: number;
       /** Format: double */
-      gain?: number;
+      gain: number;
     };
     /** @enum {string} */
     Verdict: 'LEADER' | 'AHEAD' | 'BEHIND' | 'NOT_SEPARABLE' | 'TOO_FEW';
     Waiver: {
-      check?: string;
-      reason?: string;
-      until?: string;
+      check: string;
+      reason: string;
+      until: string;
     };
     Wanted: {
-      name?: string;
-      kind?: string;
-      settings?: {
+      name: string;
+      kind: string;
+      settings: {
         [key: string]: unknown;
       };
-      inputs?: string[];
+      inputs: string[];
       /** Format: int64 */
-      basedOn?: number;
+      basedOn: number;
     };
     Watch: {
-      what?: string;
-      limit?: string;
-      every?: string;
-      who?: string;
+      what: string;
+      limit: string;
+      every: string;
+      who: string;
     };
     Way: {
-      reading?: components['schemas']['Reading'];
-      examples?: string[];
+      reading: components['schemas']['Reading'];
+      examples: string[];
     };
     Way1: {
-      name?: string;
-      actedOn?: string;
-      reached?: string;
-      gain?: string;
-      ahead?: string;
+      name: string;
+      actedOn: string;
+      reached: string;
+      gain: string;
+      ahead: string;
     };
     Weight: {
-      name?: string;
+      name: string;
       /** Format: double */
-      value?: number;
+      value: number;
     };
     Weights: {
-      weights?: components['schemas']['Weight'][];
-      bent?: string[];
-      told?: boolean;
+      weights: components['schemas']['Weight'][];
+      bent: string[];
+      told: boolean;
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -5964,11 +5964,11 @@ export interface components {
     WorkStatus: 'waiting' | 'running' | 'done' | 'failed' | 'stopped';
     Worth: {
       /** Format: double */
-      perRecord?: number;
+      perRecord: number;
       /** Format: double */
-      perEvent?: number;
+      perEvent: number;
       /** Format: double */
-      perValue?: number;
+      perValue: number;
     };
   };
   responses: never;
@@ -5977,5 +5977,166 @@ export interface components {
   headers: never;
   pathItems: never;
 }
+export type AccountChange = components['schemas']['AccountChange'];
+export type AccountView = components['schemas']['AccountView'];
+export type ActView = components['schemas']['ActView'];
+export type ActedView = components['schemas']['ActedView'];
+export type Acting = components['schemas']['Acting'];
+export type Alarm = components['schemas']['Alarm'];
+export type AlarmView = components['schemas']['AlarmView'];
+export type Answer = components['schemas']['Answer'];
+export type AnswerView = components['schemas']['AnswerView'];
+export type ApprovalWords = components['schemas']['ApprovalWords'];
+export type ArrivalView = components['schemas']['ArrivalView'];
+export type At = components['schemas']['At'];
+export type AtRow = components['schemas']['AtRow'];
+export type AtView = components['schemas']['AtView'];
+export type Axis = components['schemas']['Axis'];
+export type Balance = components['schemas']['Balance'];
+export type BandRow = components['schemas']['BandRow'];
+export type BandView = components['schemas']['BandView'];
+export type BandsView = components['schemas']['BandsView'];
+export type Bend = components['schemas']['Bend'];
+export type Bends = components['schemas']['Bends'];
+export type BestView = components['schemas']['BestView'];
+export type BriefView = components['schemas']['BriefView'];
+export type ByOutcome = components['schemas']['ByOutcome'];
+export type CalibrationMap = components['schemas']['CalibrationMap'];
+export type CandidateView = components['schemas']['CandidateView'];
+export type Cell = components['schemas']['Cell'];
+export type Change = components['schemas']['Change'];
+export type Changes = components['schemas']['Changes'];
+export type CheckView = components['schemas']['CheckView'];
+export type Choice = components['schemas']['Choice'];
+export type Code = components['schemas']['Code'];
+export type Coefficient = components['schemas']['Coefficient'];
+export type ColumnDetail = components['schemas']['ColumnDetail'];
+export type ColumnProfile = components['schemas']['ColumnProfile'];
+export type ColumnSetup = components['schemas']['ColumnSetup'];
+export type ColumnType = components['schemas']['ColumnType'];
+export type ColumnView = components['schemas']['ColumnView'];
+export type ColumnsView = components['schemas']['ColumnsView'];
+export type ComparisonView = components['schemas']['ComparisonView'];
+export type CrossValidatedCut = components['schemas']['CrossValidatedCut'];
+export type CrossValidatedView = components['schemas']['CrossValidatedView'];
+export type Curve = components['schemas']['Curve'];
+export type Cut = components['schemas']['Cut'];
+export type CutFigures = components['schemas']['CutFigures'];
+export type CutRule = components['schemas']['CutRule'];
+export type CutView = components['schemas']['CutView'];
+export type DatasetView = components['schemas']['DatasetView'];
+export type DecidingKind = components['schemas']['DecidingKind'];
+export type DecidingMeasure = components['schemas']['DecidingMeasure'];
+export type DeliveryChange = components['schemas']['DeliveryChange'];
+export type Dialect = components['schemas']['Dialect'];
+export type Difference = components['schemas']['Difference'];
+export type DistributionView = components['schemas']['DistributionView'];
+export type DraftEdit = components['schemas']['DraftEdit'];
+export type DraftView = components['schemas']['DraftView'];
+export type Drawn = components['schemas']['Drawn'];
+export type Edit = components['schemas']['Edit'];
+export type Effect = components['schemas']['Effect'];
+export type EffectsView = components['schemas']['EffectsView'];
+export type Encoding = components['schemas']['Encoding'];
+export type Figure = components['schemas']['Figure'];
+export type FiguresView = components['schemas']['FiguresView'];
+export type FitView = components['schemas']['FitView'];
+export type Fold = components['schemas']['Fold'];
+export type Importance = components['schemas']['Importance'];
+export type InputView = components['schemas']['InputView'];
+export type Instant = components['schemas']['Instant'];
+export type Interval = components['schemas']['Interval'];
+export type InverseView = components['schemas']['InverseView'];
+export type KeyView = components['schemas']['KeyView'];
+export type Kind = components['schemas']['Kind'];
+export type Kind1 = components['schemas']['Kind1'];
+export type KindView = components['schemas']['KindView'];
+export type LeafView = components['schemas']['LeafView'];
+export type LevelView = components['schemas']['LevelView'];
+export type Likelihood = components['schemas']['Likelihood'];
+export type Limit = components['schemas']['Limit'];
+export type ListView = components['schemas']['ListView'];
+export type LooksView = components['schemas']['LooksView'];
+export type Me = components['schemas']['Me'];
+export type Measure = components['schemas']['Measure'];
+export type Members = components['schemas']['Members'];
+export type Memo = components['schemas']['Memo'];
+export type Mend = components['schemas']['Mend'];
+export type Method = components['schemas']['Method'];
+export type Method1 = components['schemas']['Method1'];
+export type ModelSummary = components['schemas']['ModelSummary'];
+export type Network = components['schemas']['Network'];
+export type NewAccount = components['schemas']['NewAccount'];
+export type NewArrival = components['schemas']['NewArrival'];
+export type NewBrief = components['schemas']['NewBrief'];
+export type NewPin = components['schemas']['NewPin'];
+export type NewPolicy = components['schemas']['NewPolicy'];
+export type Note = components['schemas']['Note'];
+export type OddsRatios = components['schemas']['OddsRatios'];
+export type OutcomeColumn = components['schemas']['OutcomeColumn'];
+export type Page = components['schemas']['Page'];
+export type Paragraph = components['schemas']['Paragraph'];
+export type ParagraphView = components['schemas']['ParagraphView'];
+export type Part = components['schemas']['Part'];
+export type PartFacts = components['schemas']['PartFacts'];
+export type PartView = components['schemas']['PartView'];
+export type PathStep = components['schemas']['PathStep'];
+export type Penalty = components['schemas']['Penalty'];
+export type PinView = components['schemas']['PinView'];
+export type Plan = components['schemas']['Plan'];
+export type PolicyView = components['schemas']['PolicyView'];
+export type Prepared = components['schemas']['Prepared'];
+export type PreviewView = components['schemas']['PreviewView'];
+export type ProbabilityQuality = components['schemas']['ProbabilityQuality'];
+export type Problem = components['schemas']['Problem'];
+export type Reading = components['schemas']['Reading'];
+export type Reason = components['schemas']['Reason'];
+export type RecordColumn = components['schemas']['RecordColumn'];
+export type RecordView = components['schemas']['RecordView'];
+export type Reliability = components['schemas']['Reliability'];
+export type Remark = components['schemas']['Remark'];
+export type RemarkView = components['schemas']['RemarkView'];
+export type Remarks = components['schemas']['Remarks'];
+export type ReportActKind = components['schemas']['ReportActKind'];
+export type ReportHead = components['schemas']['ReportHead'];
+export type ReportView = components['schemas']['ReportView'];
+export type ReturnWords = components['schemas']['ReturnWords'];
+export type Role = components['schemas']['Role'];
+export type Row = components['schemas']['Row'];
+export type ScoresView = components['schemas']['ScoresView'];
+export type SealView = components['schemas']['SealView'];
+export type SearchView = components['schemas']['SearchView'];
+export type Sensitivity = components['schemas']['Sensitivity'];
+export type SensitivityView = components['schemas']['SensitivityView'];
+export type Sentence = components['schemas']['Sentence'];
+export type SettingView = components['schemas']['SettingView'];
+export type SplitFacts = components['schemas']['SplitFacts'];
+export type SplitPlan = components['schemas']['SplitPlan'];
+export type SplitView = components['schemas']['SplitView'];
+export type Spot = components['schemas']['Spot'];
+export type State = components['schemas']['State'];
+export type State1 = components['schemas']['State1'];
+export type StepwisePath = components['schemas']['StepwisePath'];
+export type StreamingOutput = components['schemas']['StreamingOutput'];
+export type Target = components['schemas']['Target'];
+export type ThresholdView = components['schemas']['ThresholdView'];
+export type TrailEntry = components['schemas']['TrailEntry'];
+export type TrailView = components['schemas']['TrailView'];
+export type Training = components['schemas']['Training'];
+export type Tree = components['schemas']['Tree'];
+export type TreeSize = components['schemas']['TreeSize'];
+export type TreeSizes = components['schemas']['TreeSizes'];
+export type TrialView = components['schemas']['TrialView'];
+export type TriedView = components['schemas']['TriedView'];
+export type Verdict = components['schemas']['Verdict'];
+export type Waiver = components['schemas']['Waiver'];
+export type Wanted = components['schemas']['Wanted'];
+export type Watch = components['schemas']['Watch'];
+export type Way = components['schemas']['Way'];
+export type Way1 = components['schemas']['Way1'];
+export type Weight = components['schemas']['Weight'];
+export type Weights = components['schemas']['Weights'];
+export type WorkStatus = components['schemas']['WorkStatus'];
+export type Worth = components['schemas']['Worth'];
 export type $defs = Record<string, never>;
 export type operations = Record<string, never>;

@@ -1,4 +1,4 @@
-import type { Problem } from '../api/types';
+import type { Problem } from '../api/schema';
 
 /** A refusal or failure of the server, with what it said. */
 export class Refusal extends Error {

@@ -1,4 +1,4 @@
-import type { Arrival } from '../api/types';
+import type { ArrivalView as Arrival } from '../api/schema';
 import { post } from './api';
 
 /** Files that this tab is sending, so that a page can go on with one without asking for it again. */

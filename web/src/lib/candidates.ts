@@ -1,4 +1,10 @@
-import type { Candidate, Changes, KindInfo, Setting, Settings, SettingValue } from '../api/types';
+import type {
+  CandidateView as Candidate,
+  Changes,
+  KindView as KindInfo,
+  SettingView as Setting,
+} from '../api/schema';
+import type { Settings, SettingValue } from './settings';
 
 export const active = (c: { status: string }) => c.status === 'running' || c.status === 'waiting';
 
@@ -14,7 +20,7 @@ export function begun(kind: KindInfo, from: Candidate | null): Settings {
   const values: Settings = {};
   for (const setting of kind.settings) {
     const kept = from?.kind === kind.kind ? from.settings[setting.name] : undefined;
-    const value = kept ?? setting.initial ?? empty(setting);
+    const value = (kept ?? setting.initial ?? empty(setting)) as SettingValue | null;
     if (value !== null) values[setting.name] = value;
   }
   return values;

@@ -1,4 +1,11 @@
-import type { Column, ColumnAlarm, Columns, Reading, Role, Setup } from '../api/types';
+import type {
+  ColumnView as Column,
+  AlarmView as ColumnAlarm,
+  ColumnsView as Columns,
+  Reading,
+  Role,
+  ColumnSetup as Setup,
+} from '../api/schema';
 import { get, post, put } from './api';
 
 const AGAIN = 700;

@@ -1,4 +1,4 @@
-import type { Cell, Column, ColumnType, Role } from '../api/types';
+import type { Cell, ColumnView as Column, ColumnType, Role } from '../api/schema';
 import { NONE, significant } from './format';
 
 export const ROLES: [Role, string][] = [

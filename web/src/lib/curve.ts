@@ -1,4 +1,4 @@
-import type { Comparison, CutFigures, Row } from '../api/types';
+import type { ComparisonView as Comparison, CutFigures, Row } from '../api/schema';
 import { curveReader, type Reader } from './order';
 
 /** What one candidate shows at a cut: read off its ranking, between two points linearly. Intervals are null until they are told. */

@@ -1,4 +1,13 @@
-import type { Against, Brief, Comparison, CutRule, Edit, Pin, Row, Told } from '../api/types';
+import type {
+  At as Against,
+  BriefView as Brief,
+  ComparisonView as Comparison,
+  CutRule,
+  Edit,
+  PinView as Pin,
+  Row,
+  AtView as Told,
+} from '../api/schema';
 import { bytes, get, put, Refusal } from './api';
 import { readAt, type AtCut } from './curve';
 import { layout } from './layout.svelte';

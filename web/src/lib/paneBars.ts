@@ -1,4 +1,4 @@
-import type { BandsView, DistributionPart, Quality } from '../api/types';
+import type { BandsView, ScoresView as DistributionPart, ProbabilityQuality as Quality } from '../api/schema';
 import type { Line } from './chart';
 import { significant } from './format';
 import { cellsOf, measure } from './measures';

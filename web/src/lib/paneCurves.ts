@@ -1,4 +1,4 @@
-import type { Comparison } from '../api/types';
+import type { ComparisonView as Comparison } from '../api/schema';
 import { alongBand, gainOf } from './curve';
 import { count, gain, significant } from './format';
 import { curveReader } from './order';

@@ -1,4 +1,10 @@
-import type { BandsView, Brief, Comparison, Distribution, Row } from '../api/types';
+import type {
+  BandsView,
+  BriefView as Brief,
+  ComparisonView as Comparison,
+  DistributionView as Distribution,
+  Row,
+} from '../api/schema';
 import type { Axis, Line, Wash } from './chart';
 import { thin } from './curve';
 

@@ -1,5 +1,5 @@
 import { untrack } from 'svelte';
-import type { BandsView, Row, Distribution } from '../api/types';
+import type { BandsView, Row, DistributionView as Distribution } from '../api/schema';
 import { get } from './api';
 import { layout } from './layout.svelte';
 import type { PaneKind } from './paneKinds';

@@ -1,4 +1,4 @@
-import type { PinWanted } from '../api/types';
+import type { NewPin as PinWanted } from '../api/schema';
 import { post, Refusal } from './api';
 import { desk } from './desk.svelte';
 

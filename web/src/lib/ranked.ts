@@ -1,4 +1,4 @@
-import type { Against, Row } from '../api/types';
+import type { At as Against, Row } from '../api/schema';
 import type { AtCut } from './curve';
 import type { Arrangement } from './layout.svelte';
 

@@ -1,4 +1,4 @@
-import type { SensitivityMap } from '../api/types';
+import type { Sensitivity as SensitivityMap } from '../api/schema';
 
 const LEAST_AREA = 10;
 

@@ -1,4 +1,4 @@
-import type { Me } from '../api/types';
+import type { Me } from '../api/schema';
 import { get, post } from './api';
 
 /** Who is signed in; `undefined` until the server has said. */

@@ -1,4 +1,4 @@
-import type { Draft, Memo } from '../api/types';
+import type { DraftView as Draft, Memo } from '../api/schema';
 import { get, page, post, put } from './api';
 import { desk } from './desk.svelte';
 

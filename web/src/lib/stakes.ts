@@ -1,4 +1,4 @@
-import type { Brief, Comparison } from '../api/types';
+import type { BriefView as Brief, ComparisonView as Comparison } from '../api/schema';
 import type { AtCut } from './curve';
 
 /** What each of the four cells is worth at a cut; together the net value. */

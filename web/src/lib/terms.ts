@@ -1,4 +1,10 @@
-import type { Against, Brief, Comparison, Difference, Row } from '../api/types';
+import type {
+  At as Against,
+  BriefView as Brief,
+  ComparisonView as Comparison,
+  Difference,
+  Row,
+} from '../api/schema';
 import type { AtCut } from './curve';
 import { interval } from './words';
 import { desk } from './desk.svelte';

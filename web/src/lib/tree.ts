@@ -1,4 +1,4 @@
-import type { TreeView } from '../api/types';
+import type { Tree as TreeView } from '../api/schema';
 
 export interface Spot {
   node: number;

@@ -1,4 +1,10 @@
-import type { Against, Brief, Comparison, Row, Verdict } from '../api/types';
+import type {
+  At as Against,
+  BriefView as Brief,
+  ComparisonView as Comparison,
+  Row,
+  Verdict,
+} from '../api/schema';
 import type { AtCut } from './curve';
 import { capital, count, fixed, gain, money, NONE, percent } from './format';
 

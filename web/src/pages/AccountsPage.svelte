@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Account } from '../api/types';
+  import type { AccountView as Account } from '../api/schema';
   import { get, patch, post } from '../lib/api';
   import Masthead from '../parts/Masthead.svelte';
 

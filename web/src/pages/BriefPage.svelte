@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Column, Columns, Edit } from '../api/types';
+  import type { ColumnView as Column, ColumnsView as Columns, Edit } from '../api/schema';
   import { get, type Refusal } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { count, percent } from '../lib/format';

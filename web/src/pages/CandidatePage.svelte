@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import type { Candidate, Effects as EffectsView } from '../api/types';
+  import type { CandidateView as Candidate, EffectsView } from '../api/schema';
   import { get, patch, post } from '../lib/api';
   import { active, differences, fresh, took } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';

@@ -1,6 +1,13 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Candidate, Column, Columns, Effects as EffectsView, KindInfo, Search } from '../api/types';
+  import type {
+    CandidateView as Candidate,
+    ColumnView as Column,
+    ColumnsView as Columns,
+    KindView as KindInfo,
+    SearchView as Search,
+    EffectsView,
+  } from '../api/schema';
   import { get, post, remove } from '../lib/api';
   import { active, differences } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Brief, Column, ColumnType, Role, SplitPlan } from '../api/types';
+  import type { BriefView as Brief, ColumnView as Column, ColumnType, Role, SplitPlan } from '../api/schema';
   import { post } from '../lib/api';
   import { arranged, open, ringing as inOrder, ROLES, TYPES, type Sort } from '../lib/columns';
   import { ColumnSheet } from '../lib/columns.svelte';

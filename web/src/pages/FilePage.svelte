@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import type { Arrival, Brief, DeliveryChange, Dialect } from '../api/types';
+  import type { ArrivalView as Arrival, BriefView as Brief, DeliveryChange, Dialect } from '../api/schema';
   import { get, post, put, remove, sendBytes } from '../lib/api';
   import { held } from '../lib/arrive';
   import { count } from '../lib/format';

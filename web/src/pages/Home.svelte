@@ -1,6 +1,11 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Arrival, Brief, Dataset, ReportHead } from '../api/types';
+  import type {
+    ArrivalView as Arrival,
+    BriefView as Brief,
+    DatasetView as Dataset,
+    ReportHead,
+  } from '../api/schema';
   import { get, post, remove } from '../lib/api';
   import { arrive } from '../lib/arrive';
   import { count, rate as rareRate } from '../lib/format';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { PolicyVersion } from '../api/types';
+  import type { PolicyView as PolicyVersion } from '../api/schema';
   import { get, put } from '../lib/api';
   import { session } from '../lib/session.svelte';
   import { when } from '../lib/format';

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { CheckName, Paragraph, Remark, Report } from '../api/types';
+  import type { Paragraph, Remark, ReportView as Report } from '../api/schema';
+  import type { CheckName } from '../lib/settings';
   import { get, page, post } from '../lib/api';
   import { route } from '../lib/routes';
   import { session } from '../lib/session.svelte';

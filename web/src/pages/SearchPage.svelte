@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Search, Trial } from '../api/types';
+  import type { SearchView as Search, TrialView as Trial } from '../api/schema';
   import { get, post } from '../lib/api';
   import { active, took } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';

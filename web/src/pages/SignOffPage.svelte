@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Brief, Paragraph } from '../api/types';
+  import type { BriefView as Brief, Paragraph } from '../api/schema';
   import { get } from '../lib/api';
   import { byRule, desk } from '../lib/desk.svelte';
   import { count, percent, when } from '../lib/format';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Edit, SensitivityView, ThresholdView } from '../api/types';
+  import type { Edit, SensitivityView, ThresholdView } from '../api/schema';
   import { get, type Refusal } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { count, gain, percent } from '../lib/format';

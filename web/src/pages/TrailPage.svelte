@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Trail } from '../api/types';
+  import type { TrailView as Trail } from '../api/schema';
   import { get } from '../lib/api';
   import { count } from '../lib/format';
   import { route } from '../lib/routes';

@@ -1,5 +1,11 @@
 <script lang="ts">
-  import type { BandRow, BandsView, Brief, Comparison, Row } from '../api/types';
+  import type {
+    BandRow,
+    BandsView,
+    BriefView as Brief,
+    ComparisonView as Comparison,
+    Row,
+  } from '../api/schema';
   import { get } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { cellsOf } from '../lib/files';

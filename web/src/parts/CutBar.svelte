@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief } from '../api/types';
+  import type { BriefView as Brief } from '../api/schema';
   import { byRule, desk } from '../lib/desk.svelte';
   import { count, gain, percent, score } from '../lib/format';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, Deciding, DecidingKind, Edit } from '../api/types';
+  import type { BriefView as Brief, DecidingMeasure as Deciding, Edit, DecidingKind } from '../api/schema';
   import NumberField from './NumberField.svelte';
 
   /** By what candidates are ordered and the leader is chosen. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, Comparison } from '../api/types';
+  import type { BriefView as Brief, ComparisonView as Comparison } from '../api/schema';
 
   /** Why there is nothing to compare, and what to do. */
   let { brief, all }: { brief: Brief; all: Comparison | null } = $props();

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import type { Brief, Comparison, PinWanted } from '../api/types';
+  import type { BriefView as Brief, ComparisonView as Comparison, NewPin as PinWanted } from '../api/schema';
   import { echarts, options, type Line } from '../lib/chart';
   import { interpolate, readAt } from '../lib/curve';
   import { desk } from '../lib/desk.svelte';

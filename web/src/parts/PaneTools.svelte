@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Comparison, Row } from '../api/types';
+  import type { ComparisonView as Comparison, Row } from '../api/schema';
   import { desk } from '../lib/desk.svelte';
   import { layout } from '../lib/layout.svelte';
   import Popover from './Popover.svelte';

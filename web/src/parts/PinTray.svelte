@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Brief, Pin } from '../api/types';
+  import type { BriefView as Brief, PinView as Pin } from '../api/schema';
   import { patch, remove } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { percent } from '../lib/format';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, Comparison, Row } from '../api/types';
+  import type { BriefView as Brief, ComparisonView as Comparison, Row } from '../api/schema';
   import { desk } from '../lib/desk.svelte';
   import { cellsOf } from '../lib/files';
   import { fixed, gain, half, percent } from '../lib/format';

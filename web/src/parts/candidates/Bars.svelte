@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Weight } from '../../api/types';
+  import type { Weight } from '../../api/schema';
   import { significant } from '../../lib/format';
 
   interface Props {

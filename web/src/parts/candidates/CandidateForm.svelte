@@ -1,6 +1,12 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Brief, Candidate, Column, KindInfo, Settings } from '../../api/types';
+  import type {
+    BriefView as Brief,
+    CandidateView as Candidate,
+    ColumnView as Column,
+    KindView as KindInfo,
+  } from '../../api/schema';
+  import type { Settings } from '../../lib/settings';
   import { post } from '../../lib/api';
   import { begun, fresh, refused } from '../../lib/candidates';
   import { capital } from '../../lib/format';

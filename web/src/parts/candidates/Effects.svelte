@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, Effect } from '../../api/types';
+  import type { BriefView as Brief, Effect } from '../../api/schema';
   import { fixed, money } from '../../lib/format';
   import { VERDICTS } from '../../lib/words';
 

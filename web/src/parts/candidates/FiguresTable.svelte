@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Figure, Figures } from '../../api/types';
+  import type { Figure, FiguresView as Figures } from '../../api/schema';
   import { get } from '../../lib/api';
   import { fixed, NONE, percent } from '../../lib/format';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, Candidate, ModelSummary } from '../../api/types';
+  import type { BriefView as Brief, CandidateView as Candidate, ModelSummary } from '../../api/schema';
   import { get } from '../../lib/api';
   import { drawnBy } from './summary/parts';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, Prepared, RecordView } from '../../api/types';
+  import type { BriefView as Brief, Prepared, RecordView } from '../../api/schema';
   import { get } from '../../lib/api';
   import { count, score, significant } from '../../lib/format';
 

@@ -1,6 +1,13 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Arrival, Brief, Candidate, Dataset, ListFit, ScoredList } from '../../api/types';
+  import type {
+    ArrivalView as Arrival,
+    BriefView as Brief,
+    CandidateView as Candidate,
+    DatasetView as Dataset,
+    FitView as ListFit,
+    ListView as ScoredList,
+  } from '../../api/schema';
   import { get, post, remove, sendBytes } from '../../lib/api';
   import { arrive } from '../../lib/arrive';
   import { active } from '../../lib/candidates';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, KindInfo, Search } from '../../api/types';
+  import type { BriefView as Brief, KindView as KindInfo, SearchView as Search } from '../../api/schema';
   import { post } from '../../lib/api';
 
   interface Props {

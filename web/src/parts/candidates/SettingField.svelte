@@ -1,5 +1,10 @@
 <script lang="ts">
-  import type { Candidate, Column, Setting, SettingValue } from '../../api/types';
+  import type {
+    CandidateView as Candidate,
+    ColumnView as Column,
+    SettingView as Setting,
+  } from '../../api/schema';
+  import type { SettingValue } from '../../lib/settings';
   import { AS_NEEDED, range, refused } from '../../lib/candidates';
 
   interface Props {

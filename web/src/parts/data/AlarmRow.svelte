@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Column, ColumnAlarm, Role } from '../../api/types';
+  import type { ColumnView as Column, AlarmView as ColumnAlarm, Role } from '../../api/schema';
   import type { ColumnSheet } from '../../lib/columns.svelte';
 
   interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Cell, ColumnType } from '../../api/types';
+  import type { Cell, ColumnType } from '../../api/schema';
   import { cellLabel } from '../../lib/columns';
   import { count, percent, rate } from '../../lib/format';
 

@@ -1,6 +1,12 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Brief, Cell, ColumnDetail, ColumnType, Setup } from '../../api/types';
+  import type {
+    BriefView as Brief,
+    Cell,
+    ColumnDetail,
+    ColumnType,
+    ColumnSetup as Setup,
+  } from '../../api/schema';
   import { get } from '../../lib/api';
   import type { ColumnSheet } from '../../lib/columns.svelte';
   import { count, fixed, rate } from '../../lib/format';

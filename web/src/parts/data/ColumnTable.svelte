@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Column, ColumnType, Role } from '../../api/types';
+  import type { ColumnView as Column, ColumnType, Role } from '../../api/schema';
   import { open, ROLES, strength, TYPES, type Sort } from '../../lib/columns';
   import { count, fixed, percent } from '../../lib/format';
   import Spark from './Spark.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, SplitFacts } from '../../api/types';
+  import type { BriefView as Brief, SplitFacts } from '../../api/schema';
   import { count, percent, rate } from '../../lib/format';
 
   interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Column, ColumnType, Reading } from '../../api/types';
+  import type { ColumnView as Column, ColumnType, Reading } from '../../api/schema';
   import { DATE_FORMATS, NUMBER_FORMATS, TYPES } from '../../lib/columns';
   import type { ColumnSheet } from '../../lib/columns.svelte';
   import { count } from '../../lib/format';

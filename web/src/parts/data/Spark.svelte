@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Drawn } from '../../api/types';
+  import type { Drawn } from '../../api/schema';
   import { rate } from '../../lib/format';
 
   /** The distribution of a column with the event rate drawn over it; both scales begin at 0. */

@@ -1,6 +1,13 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Balance, Brief, Column, SplitFacts, SplitPlan, Target } from '../../api/types';
+  import type {
+    Balance,
+    BriefView as Brief,
+    ColumnView as Column,
+    SplitFacts,
+    SplitPlan,
+    Target,
+  } from '../../api/schema';
   import { post } from '../../lib/api';
   import PartsBar from './PartsBar.svelte';
   import SplitWords from './SplitWords.svelte';

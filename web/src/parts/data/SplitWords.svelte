@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, SplitFacts, SplitPlan } from '../../api/types';
+  import type { BriefView as Brief, SplitFacts, SplitPlan } from '../../api/schema';
   import { count, rate } from '../../lib/format';
 
   /** What a split means, in sentences, with its warnings. */

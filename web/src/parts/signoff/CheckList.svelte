@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { CheckName, CheckView, Paragraph } from '../../api/types';
+  import type { CheckView, Paragraph } from '../../api/schema';
+  import type { CheckName } from '../../lib/settings';
   import { inMonths } from '../../lib/format';
 
   interface Props {

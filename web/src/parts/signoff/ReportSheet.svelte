@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Paragraph } from '../../api/types';
+  import type { Paragraph } from '../../api/schema';
 
   interface Props {
     /** the page of a report, as the server made it */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief } from '../../api/types';
+  import type { BriefView as Brief } from '../../api/schema';
   import { rate } from '../../lib/format';
 
   /** From which event probability on acting pays. */

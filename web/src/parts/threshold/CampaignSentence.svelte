@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, Edit } from '../../api/types';
+  import type { BriefView as Brief, Edit } from '../../api/schema';
   import NumberField from '../NumberField.svelte';
 
   /** How many can be acted on, of how many, at which event rate. */

@@ -1,5 +1,10 @@
 <script lang="ts">
-  import type { Answer, Brief, Comparison, InverseView } from '../../api/types';
+  import type {
+    AnswerView as Answer,
+    BriefView as Brief,
+    ComparisonView as Comparison,
+    InverseView,
+  } from '../../api/schema';
   import { get } from '../../lib/api';
   import { desk } from '../../lib/desk.svelte';
   import { gain, percent, price } from '../../lib/format';

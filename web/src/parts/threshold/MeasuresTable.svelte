@@ -1,5 +1,10 @@
 <script lang="ts">
-  import type { Best, Brief, Comparison, ThresholdView } from '../../api/types';
+  import type {
+    BriefView as Brief,
+    ComparisonView as Comparison,
+    ThresholdView,
+    BestView as Best,
+  } from '../../api/schema';
   import type { AtCut } from '../../lib/curve';
   import { desk } from '../../lib/desk.svelte';
   import { cellsOf as rowsOf } from '../../lib/files';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, Comparison, ThresholdView } from '../../api/types';
+  import type { BriefView as Brief, ComparisonView as Comparison, ThresholdView } from '../../api/schema';
   import { readAt, type AtCut } from '../../lib/curve';
   import { byRule, desk } from '../../lib/desk.svelte';
   import { count, gain, percent, score } from '../../lib/format';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, Comparison } from '../../api/types';
+  import type { BriefView as Brief, ComparisonView as Comparison } from '../../api/schema';
   import type { AtCut } from '../../lib/curve';
   import { count, gain, percent } from '../../lib/format';
   import { cellMoney } from '../../lib/stakes';

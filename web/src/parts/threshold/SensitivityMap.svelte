@@ -1,5 +1,10 @@
 <script lang="ts">
-  import type { Brief, Comparison, SensitivityView, Spot } from '../../api/types';
+  import type {
+    BriefView as Brief,
+    ComparisonView as Comparison,
+    SensitivityView,
+    Spot,
+  } from '../../api/schema';
   import { desk } from '../../lib/desk.svelte';
   import { saveCsv } from '../../lib/files';
   import { gain, percent, rate, significant } from '../../lib/format';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import type { Brief, Edit } from '../../api/types';
+  import type { BriefView as Brief, Edit } from '../../api/schema';
   import NumberField from '../NumberField.svelte';
 
   /** What acting costs and brings, as a sentence with editable amounts. */

@@ -24,6 +24,7 @@ class ArchitectureTest {
                     "java.nio.charset",
                     "java.security",
                     "outrider..",
+                    "org.jspecify.annotations",
                     "org.ejml..",
                     "org.hipparchus..",
                     "de.siegmar.fastcsv..");

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Bend } from '../../../api/types';
+  import type { Bend } from '../../../api/schema';
   import { significant } from '../../../lib/format';
   import type { PartProps } from './parts';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Coefficient } from '../../../api/types';
+  import type { Coefficient } from '../../../api/schema';
   import { count, fixed, NONE, significant } from '../../../lib/format';
   import type { PartProps } from './parts';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { TreeSizes } from '../../../api/types';
+  import type { TreeSizes } from '../../../api/schema';
   import { significant } from '../../../lib/format';
   import LineChart, { type Mark } from '../LineChart.svelte';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Brief, LeafView, TreeView } from '../../../api/types';
+  import type { BriefView as Brief, LeafView, Tree as TreeView } from '../../../api/schema';
   import { get } from '../../../lib/api';
   import { count, rate } from '../../../lib/format';
   import { LEVEL, LINE, layOut, pathTo, within } from '../../../lib/tree';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Candidate, ModelSummary } from '../../../api/types';
+  import type { CandidateView as Candidate, ModelSummary } from '../../../api/schema';
   import { get } from '../../../lib/api';
   import { significant } from '../../../lib/format';
 

@@ -1,5 +1,6 @@
 import type { Component } from 'svelte';
-import type { Brief, Candidate, Part, PartName } from '../../../api/types';
+import type { BriefView as Brief, CandidateView as Candidate, Part } from '../../../api/schema';
+import type { PartName } from '../../../lib/settings';
 import Bends from './Bends.svelte';
 import ByOutcome from './ByOutcome.svelte';
 import CalibrationMap from './CalibrationMap.svelte';

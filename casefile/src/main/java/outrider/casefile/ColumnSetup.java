@@ -3,6 +3,7 @@ package outrider.casefile;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.check.Alarm;
 import outrider.table.Reading;
 
@@ -21,13 +22,13 @@ import outrider.table.Reading;
 public record ColumnSetup(
         Role role,
         String reason,
-        Reading reading,
-        Integer knownAfterDays,
-        String knownWhere,
-        String meaning,
+        @Nullable Reading reading,
+        @Nullable Integer knownAfterDays,
+        @Nullable String knownWhere,
+        @Nullable String meaning,
         Map<String, String> kept,
         List<String> acted,
-        @JsonInclude(JsonInclude.Include.NON_NULL) Boolean byItself) {
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Boolean byItself) {
     /** What a column is for. The outcome is no role: the brief names it. */
     public enum Role {
         INPUT("input", true),

@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -7,7 +8,7 @@ import outrider.base.BadInput;
  *
  * @param measure the glossary's name of the measure whose best it is; null for other kinds
  */
-public record CutRule(Kind kind, String measure) {
+public record CutRule(Kind kind, @Nullable String measure) {
     public static final CutRule BY_HAND = new CutRule(Kind.BY_HAND, null);
     public static final CutRule BEST_NET_VALUE = new CutRule(Kind.BEST_NET_VALUE, null);
 

@@ -3,6 +3,7 @@ package outrider.casefile;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -14,7 +15,11 @@ import outrider.base.BadInput;
  * @param todayRecords how many of validation's records one acts on today; null for as many as are proposed
  */
 public record Memo(
-        String startsOn, Map<Paragraph, String> words, String today, Double todayRecords, List<Watch> monitoring) {
+        @Nullable String startsOn,
+        Map<Paragraph, String> words,
+        @Nullable String today,
+        @Nullable Double todayRecords,
+        List<Watch> monitoring) {
     public static final Memo EMPTY = new Memo(null, Map.of(), null, null, List.of());
     private static final int LONGEST = 4000;
     private static final int MOST_WATCHES = 30;

@@ -1,5 +1,6 @@
 package outrider.check;
 
+import org.jspecify.annotations.Nullable;
 import outrider.measure.ProbabilityQuality;
 
 /**
@@ -11,14 +12,14 @@ import outrider.measure.ProbabilityQuality;
  * @param rate event rate with its Wilson 95 % interval; null likewise
  */
 public record Cell(
-        String label,
-        Double low,
-        Double high,
+        @Nullable String label,
+        @Nullable Double low,
+        @Nullable Double high,
         int records,
-        Integer events,
-        Double rate,
-        Double rateLow,
-        Double rateHigh) {
+        @Nullable Integer events,
+        @Nullable Double rate,
+        @Nullable Double rateLow,
+        @Nullable Double rateHigh) {
 
     static Cell of(String label, Double low, Double high, int others, int events, boolean judged) {
         int records = others + events;

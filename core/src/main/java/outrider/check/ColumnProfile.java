@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 
@@ -29,9 +30,9 @@ public record ColumnProfile(
         int records,
         int missing,
         int distinct,
-        Double auc,
-        Double informationValue,
-        Double missingAuc,
+        @Nullable Double auc,
+        @Nullable Double informationValue,
+        @Nullable Double missingAuc,
         boolean identifierLike,
         List<String> telling,
         List<Cell> drawn,
@@ -39,7 +40,7 @@ public record ColumnProfile(
         int moreLevels,
         Cell absent,
         Cell present,
-        Cell zero) {
+        @Nullable Cell zero) {
     private static final int BANDS = 10;
     private static final int DRAWN = 20;
     private static final int DRAWN_LEVELS = 12;

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.DateColumn;
@@ -19,7 +20,7 @@ import outrider.table.Table;
  * @param words what changed
  * @param grave whether a brief on the older file cannot simply go on: a column or the outcome's level is gone, or a type changed
  */
-public record DeliveryChange(String column, String words, String before, String after, boolean grave) {
+public record DeliveryChange(@Nullable String column, String words, String before, String after, boolean grave) {
     private static final double SHIFT = 0.02;
     private static final int LEVELS_NAMED = 6;
     private static final int MOST_LEVELS = 200;

@@ -1,6 +1,7 @@
 package outrider.doubt;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Normal;
 import outrider.rank.Placed;
@@ -29,7 +30,11 @@ public final class AucDoubt {
      * An AUC with its standard error, null below two units with events or with non-events, and its 95 % interval, symmetric on the logit
      * scale; null where the error is 0 or unknown.
      */
-    public record Interval(double auc, Double standardError, Double low, Double high) {}
+    public record Interval(
+            double auc,
+            @Nullable Double standardError,
+            @Nullable Double low,
+            @Nullable Double high) {}
 
     /** auc(a) − auc(b); null where the standard error is unknown. Without an error p is 0 for a difference and 1 for none. */
     public record Difference(double difference, Double standardError, Double z, Double pValue) {

@@ -2,6 +2,7 @@ package outrider.exchange;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.doubt.CutDraws;
 import outrider.doubt.Drawn;
 import outrider.doubt.LeaderTests;
@@ -18,13 +19,16 @@ import outrider.stakes.NetValue;
 public record CutComparison(List<CutFigures> figures, List<At> against) {
 
     /** A difference with its 95 % interval, null where it is undefined. */
-    public record Difference(double difference, Double low, Double high) {}
+    public record Difference(
+            double difference,
+            @Nullable Double low,
+            @Nullable Double high) {}
 
     /** Candidate less leader. {@code adjustedP} and {@code verdict} are of the net value. */
     public record At(
-            Difference capture,
-            Difference lift,
-            Difference precision,
+            @Nullable Difference capture,
+            @Nullable Difference lift,
+            @Nullable Difference precision,
             Difference netValue,
             double adjustedP,
             Verdict verdict) {}

@@ -1,5 +1,6 @@
 package outrider.exchange;
 
+import org.jspecify.annotations.Nullable;
 import outrider.base.Undefined;
 import outrider.doubt.Drawn;
 import outrider.rank.Ranking;
@@ -16,26 +17,26 @@ import outrider.stakes.NetValue;
 public record CutFigures(
         double records,
         double depth,
-        Double threshold,
+        @Nullable Double threshold,
         double caught,
         double falseAlarms,
         double missed,
         double leftAlone,
         double capture,
-        Double captureLow,
-        Double captureHigh,
-        Double lift,
-        Double liftLow,
-        Double liftHigh,
-        Double precision,
-        Double precisionLow,
-        Double precisionHigh,
+        @Nullable Double captureLow,
+        @Nullable Double captureHigh,
+        @Nullable Double lift,
+        @Nullable Double liftLow,
+        @Nullable Double liftHigh,
+        @Nullable Double precision,
+        @Nullable Double precisionLow,
+        @Nullable Double precisionHigh,
         double netValue,
         double gainOverNobody,
-        Double gainLow,
-        Double gainHigh,
+        @Nullable Double gainLow,
+        @Nullable Double gainHigh,
         double gainOverEverybody,
-        Double returnOnSpend) {
+        @Nullable Double returnOnSpend) {
 
     /**
      * @param rank 0 … N

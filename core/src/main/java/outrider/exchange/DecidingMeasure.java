@@ -2,6 +2,7 @@ package outrider.exchange;
 
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.base.Workers;
@@ -25,7 +26,7 @@ import outrider.table.NumberColumn;
  *
  * @param at the depth of {@link DecidingKind#CAPTURE}, the highest false-positive rate of {@link DecidingKind#PARTIAL_AUC}; null takes the capacity
  */
-public record DecidingMeasure(DecidingKind kind, Double at) {
+public record DecidingMeasure(DecidingKind kind, @Nullable Double at) {
     /** Where neither a share nor a capacity is given. */
     private static final double PLAIN_SHARE = 0.1;
 

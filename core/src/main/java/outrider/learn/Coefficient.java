@@ -1,5 +1,7 @@
 package outrider.learn;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * One line of a logistic regression's table. Odds ratios are exp(coefficient), per unit and per standard deviation; what has no
  * finite value, or no inference, is null.
@@ -7,14 +9,14 @@ package outrider.learn;
 public record Coefficient(
         String input,
         double coefficient,
-        Double standardError,
-        Double z,
-        Double pValue,
-        Double oddsRatio,
-        Double oddsRatioLow,
-        Double oddsRatioHigh,
-        Double oddsRatioPerSd,
-        Double oddsRatioPerSdLow,
-        Double oddsRatioPerSdHigh,
+        @Nullable Double standardError,
+        @Nullable Double z,
+        @Nullable Double pValue,
+        @Nullable Double oddsRatio,
+        @Nullable Double oddsRatioLow,
+        @Nullable Double oddsRatioHigh,
+        @Nullable Double oddsRatioPerSd,
+        @Nullable Double oddsRatioPerSdLow,
+        @Nullable Double oddsRatioPerSdHigh,
         boolean dropped,
         boolean separated) {}

@@ -2,6 +2,7 @@ package outrider.learn;
 
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** One thing that a model learnt, as a page shows it: each part is drawn in one way, whatever kind it comes from. */
 public sealed interface Part {
@@ -48,8 +49,8 @@ public sealed interface Part {
             int iterations,
             boolean converged,
             double logLikelihood,
-            Double aic,
-            Double bic,
+            @Nullable Double aic,
+            @Nullable Double bic,
             double mcfadden) {}
 
     /**
@@ -64,10 +65,10 @@ public sealed interface Part {
     record Weight(String name, double value) {}
 
     /** The path of a stepwise choice by {@code criterion}. */
-    record StepwisePath(String criterion, List<PathStep> steps) implements Part {}
+    record StepwisePath(@Nullable String criterion, List<PathStep> steps) implements Part {}
 
     /** @param column that went in or out; null for the start. {@code value} the criterion after the step */
-    record PathStep(String column, boolean added, double value, int columns) {}
+    record PathStep(@Nullable String column, boolean added, double value, int columns) {}
 
     /**
      * A tree of nodes, with each split's rules in words.
@@ -76,9 +77,9 @@ public sealed interface Part {
      * @param sizes the pruning sequence, thinned; empty where nothing was cross-validated
      */
     record Tree(
-            String[] column,
-            String[] leftRule,
-            String[] rightRule,
+            @Nullable String[] column,
+            @Nullable String[] leftRule,
+            @Nullable String[] rightRule,
             int[] left,
             double[] records,
             double[] events,
@@ -88,10 +89,18 @@ public sealed interface Part {
 
     /** @param minimumLeaves and {@code oneStandardErrorLeaves}: what the rules choose; null where nothing was cross-validated */
     record TreeSizes(
-            int leaves, int depth, List<TreeSize> sizes, Integer minimumLeaves, Integer oneStandardErrorLeaves) {}
+            int leaves,
+            int depth,
+            List<TreeSize> sizes,
+            @Nullable Integer minimumLeaves,
+            @Nullable Integer oneStandardErrorLeaves) {}
 
     /** Mean error a record of a pruned tree, by cross-validation with its standard error. */
-    record TreeSize(int leaves, double training, Double error, Double standardError) {}
+    record TreeSize(
+            int leaves,
+            double training,
+            @Nullable Double error,
+            @Nullable Double standardError) {}
 
     /** Each column's share of what all splits gained, largest first. */
     record Importance(List<Weight> shares) implements Part {}
@@ -102,7 +111,14 @@ public sealed interface Part {
      * @param other the figures on records that a model did not learn from, called {@code otherName}; null where there are none.
      *     {@code training} likewise
      */
-    record Curve(String title, Axis axis, int[] at, double[] training, String otherName, double[] other, String words)
+    record Curve(
+            String title,
+            Axis axis,
+            int[] at,
+            double @Nullable [] training,
+            @Nullable String otherName,
+            double @Nullable [] other,
+            @Nullable String words)
             implements Part {}
 
     /** What stands along and up. */
@@ -120,8 +136,13 @@ public sealed interface Part {
     record ByOutcome(List<OutcomeColumn> columns) implements Part {}
 
     /** One column, non-events first: mean and deviation of a number, or shares of levels. */
-    record OutcomeColumn(String column, double[] mean, double[] deviation, List<String> levels, double[][] share) {}
+    record OutcomeColumn(
+            String column,
+            double @Nullable [] mean,
+            double @Nullable [] deviation,
+            @Nullable List<String> levels,
+            double @Nullable [][] share) {}
 
     /** The map of scores to probabilities; steps of isotonic, or the line in words. */
-    record CalibrationMap(String words, double[] from, double[] value) implements Part {}
+    record CalibrationMap(String words, double @Nullable [] from, double @Nullable [] value) implements Part {}
 }

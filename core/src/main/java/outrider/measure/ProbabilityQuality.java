@@ -3,6 +3,7 @@ package outrider.measure;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Normal;
 import outrider.base.Stretches;
 import outrider.learn.calibrate.CalibrationLine;
@@ -21,12 +22,12 @@ public record ProbabilityQuality(
         double logLoss,
         double brier,
         double brierSkill,
-        Double intercept,
-        Double interceptLow,
-        Double interceptHigh,
-        Double slope,
-        Double slopeLow,
-        Double slopeHigh,
+        @Nullable Double intercept,
+        @Nullable Double interceptLow,
+        @Nullable Double interceptHigh,
+        @Nullable Double slope,
+        @Nullable Double slopeLow,
+        @Nullable Double slopeHigh,
         double ece,
         double eceExpected,
         Double eceExpectedOfUnits,

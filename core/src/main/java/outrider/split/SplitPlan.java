@@ -2,6 +2,7 @@ package outrider.split;
 
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a brief's records are dealt to parts and what training does about rare events.
@@ -18,14 +19,14 @@ import java.util.Map;
  */
 public record SplitPlan(
         Method method,
-        List<Double> shares,
+        @Nullable List<Double> shares,
         long seed,
-        String column,
-        Map<String, Target> levels,
-        String validationFrom,
-        String reserveFrom,
+        @Nullable String column,
+        @Nullable Map<String, Target> levels,
+        @Nullable String validationFrom,
+        @Nullable String reserveFrom,
         boolean leaveOutMissing,
-        String groupBy,
+        @Nullable String groupBy,
         boolean copiesTogether,
         int folds,
         Balance balance) {

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.rank.Ranking;
 
 /**
@@ -15,14 +16,14 @@ import outrider.rank.Ranking;
  * @param threshold the middle one of the folds' thresholds; null where at least half of them act on nobody
  * @param gainPerRecord over nobody, held out: all folds' gains together, by all records
  */
-public record CrossValidatedCut(List<Fold> folds, Double threshold, double gainPerRecord) {
+public record CrossValidatedCut(List<Fold> folds, @Nullable Double threshold, double gainPerRecord) {
 
     /**
      * @param threshold best on the other folds; null for nobody
      * @param depth that it reaches on this fold
      * @param gainPerRecord on this fold, held out; {@code bestPerRecord} what the best threshold of the fold itself would bring
      */
-    public record Fold(Double threshold, double depth, double gainPerRecord, double bestPerRecord) {}
+    public record Fold(@Nullable Double threshold, double depth, double gainPerRecord, double bestPerRecord) {}
 
     /**
      * @param score out-of-fold scores of training, {@code outcome}, {@code value} (or null) and {@code fold} of the same records;

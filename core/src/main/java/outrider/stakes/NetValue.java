@@ -1,5 +1,6 @@
 package outrider.stakes;
 
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.rank.Ranking;
 
@@ -70,12 +71,12 @@ public final class NetValue {
     public record Cut(
             double records,
             double depth,
-            Double threshold,
+            @Nullable Double threshold,
             double netValue,
             double netValuePerRecord,
             double gainOverNobody,
             double gainOverEverybody,
-            Double returnOnSpend) {}
+            @Nullable Double returnOnSpend) {}
 
     public double atPoint(int point) {
         return nobody + worth.of(ranking.size(point), ranking.events(point), ranking.valued(point));

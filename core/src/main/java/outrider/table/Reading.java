@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -16,7 +17,11 @@ import outrider.base.BadInput;
  * @param missing texts that stand for missing; null for none
  * @param keep levels that stay apart, all others become {@link #OTHER}; null for all
  */
-public record Reading(ColumnType type, String format, List<String> missing, List<String> keep) {
+public record Reading(
+        ColumnType type,
+        @Nullable String format,
+        @Nullable List<String> missing,
+        @Nullable List<String> keep) {
     /** The level that folded levels share. */
     public static final String OTHER = "other";
 
@@ -149,7 +154,7 @@ public record Reading(ColumnType type, String format, List<String> missing, List
      * @param records that hold one of the texts that stand for missing
      * @param ways what the texts can stand for; empty where there is one way only
      */
-    public record Mend(Reading reading, int records, List<Way> ways) {
+    public record Mend(@Nullable Reading reading, int records, List<Way> ways) {
         public Mend {
             if (ways == null) ways = List.of();
         }

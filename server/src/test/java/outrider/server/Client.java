@@ -30,7 +30,7 @@ final class Client {
     }
 
     RequestSpecification withoutToken() {
-        return given().cookies(cookies).contentType(ContentType.JSON);
+        return given().filter(ContractFilter.HELD).cookies(cookies).contentType(ContentType.JSON);
     }
 
     RequestSpecification asks() {

@@ -1,6 +1,7 @@
 package outrider.server.brief;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.exchange.DecidingMeasure;
 import outrider.server.trail.ReportActKind;
 import outrider.split.SplitPlan;
@@ -11,15 +12,15 @@ public record BriefView(
         long id,
         int version,
         int edition,
-        Long previousId,
-        Long nextId,
+        @Nullable Long previousId,
+        @Nullable Long nextId,
         String name,
         String question,
         long datasetId,
         String datasetName,
         int records,
-        String dataNotice,
-        String outcome,
+        @Nullable String dataNotice,
+        @Nullable String outcome,
         List<String> eventLevels,
         List<String> leftOutLevels,
         boolean leaveOutMissing,
@@ -33,23 +34,24 @@ public record BriefView(
         double falseAlarmCost,
         double leaveValue,
         double successRate,
-        Double capacity,
+        @Nullable Double capacity,
         double campaignSize,
-        Double plannedRate,
-        DecidingMeasure deciding,
+        @Nullable Double plannedRate,
+        @Nullable DecidingMeasure deciding,
         String decidesBy,
-        String valueColumn,
-        Double breakEven,
+        @Nullable String valueColumn,
+        @Nullable Double breakEven,
         Stakes.Acting whenActingPays,
-        SplitView split,
+        @Nullable SplitView split,
         int candidates,
         int fitted,
         int running,
-        ReportActKind signOff,
+        @Nullable ReportActKind signOff,
         String createdBy) {
 
     public record SplitView(SplitPlan plan, SplitFacts facts, List<PartView> parts, boolean sealed, boolean locked) {}
 
     /** Null events where the reserve is sealed; what was counted before that stands in the split's facts. */
-    public record PartView(String part, int records, Integer events) {}
+    public record PartView(
+            String part, int records, @Nullable Integer events) {}
 }

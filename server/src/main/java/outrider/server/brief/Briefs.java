@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.exchange.DecidingMeasure;
 import outrider.server.dataset.Dataset;
@@ -85,10 +86,10 @@ public class Briefs {
             int version,
             String name,
             String question,
-            String outcome,
+            @Nullable String outcome,
             List<String> eventLevels,
-            List<String> leftOutLevels,
-            Boolean leaveOutMissing,
+            @Nullable List<String> leftOutLevels,
+            @Nullable Boolean leaveOutMissing,
             String recordsNoun,
             String eventsNoun,
             String acting,
@@ -99,10 +100,10 @@ public class Briefs {
             double falseAlarmCost,
             double leaveValue,
             double successRate,
-            Double capacity,
+            @Nullable Double capacity,
             double campaignSize,
-            Double plannedRate,
-            DecidingMeasure deciding) {}
+            @Nullable Double plannedRate,
+            @Nullable DecidingMeasure deciding) {}
 
     /** @throws BadInput naming the field that will not do */
     @Transactional

@@ -2,6 +2,7 @@ package outrider.server.brief;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup;
 import outrider.check.Alarm;
 import outrider.check.Alarms;
@@ -26,7 +27,7 @@ public record ColumnView(
         String name,
         ColumnType type,
         ColumnType typeRead,
-        String format,
+        @Nullable String format,
         boolean outcome,
         ColumnSetup setup,
         boolean input,
@@ -35,19 +36,23 @@ public record ColumnView(
         int records,
         int missing,
         int distinct,
-        Double auc,
-        Double informationValue,
+        @Nullable Double auc,
+        @Nullable Double informationValue,
         List<AlarmView> alarms,
         List<Drawn> drawn,
         List<LevelView> levels,
-        Reading.Mend mend) {
+        Reading.@Nullable Mend mend) {
     private static final int LEVELS_SHOWN = 12;
 
     /** @param keptBecause the reason for which somebody lives with it, or null */
-    public record AlarmView(String kind, String name, String meaning, String keptBecause) {}
+    public record AlarmView(
+            String kind,
+            String name,
+            String meaning,
+            @Nullable String keptBecause) {}
 
     /** @param rest whether it stands for all rarer levels together */
-    public record Drawn(int records, Double rate, boolean rest) {}
+    public record Drawn(int records, @Nullable Double rate, boolean rest) {}
 
     public record LevelView(String text, int records) {}
 

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup;
@@ -52,7 +53,8 @@ public class Columns {
      * @param pending how many still wait for their figures
      * @param undo what undoing would take back, or null
      */
-    public record ColumnsView(List<ColumnView> columns, int pending, String undo) {}
+    public record ColumnsView(
+            List<ColumnView> columns, int pending, @Nullable String undo) {}
 
     @Transactional
     public ColumnsView view(long id) {

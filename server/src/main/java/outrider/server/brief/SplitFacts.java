@@ -3,6 +3,7 @@ package outrider.server.brief;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import outrider.measure.ProbabilityQuality;
 import outrider.split.Part;
 import outrider.split.Parts;
@@ -22,8 +23,8 @@ public record SplitFacts(
         int leftOut,
         int copies,
         int straddlingCopies,
-        Integer straddlingGroups,
-        String groupedBy,
+        @Nullable Integer straddlingGroups,
+        @Nullable String groupedBy,
         List<Integer> folds,
         Training training) {
     /** A part with fewer events than this is warned about. */

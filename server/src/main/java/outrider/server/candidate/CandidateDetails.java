@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.explain.Contributions;
@@ -54,7 +55,12 @@ public class CandidateDetails {
      * @param adds to the score, of score − average
      */
     public record RecordColumn(
-            String column, String type, String before, String rule, List<InputView> inputs, double adds) {}
+            String column,
+            String type,
+            @Nullable String before,
+            @Nullable String rule,
+            List<InputView> inputs,
+            double adds) {}
 
     /** An input and the record's value of it. */
     public record InputView(String name, double value) {}
@@ -120,7 +126,8 @@ public class CandidateDetails {
     }
 
     /** How one column becomes inputs; {@code rule} is null where the kind reads it as it is. */
-    public record Prepared(String column, String type, String rule, List<String> inputs) {}
+    public record Prepared(
+            String column, String type, @Nullable String rule, List<String> inputs) {}
 
     public List<Prepared> prepared(long id) {
         Candidate candidate = candidates.get(id);
@@ -155,7 +162,7 @@ public class CandidateDetails {
      * @param columns that lead there, and the outcome last
      * @param rows at most 50 of {@code records}; each with its number in the file from 1, then the values of the columns
      */
-    public record LeafView(int records, int events, List<String> columns, List<List<String>> rows) {}
+    public record LeafView(int records, int events, List<String> columns, List<List<@Nullable String>> rows) {}
 
     /** @throws BadInput if the candidate is no tree, or has no such leaf */
     public LeafView leaf(long id, int leaf) {

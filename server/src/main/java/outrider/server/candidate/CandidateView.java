@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.Settings;
 import outrider.server.work.WorkStatus;
 
@@ -28,21 +29,21 @@ public record CandidateView(
         List<String> inputs,
         WorkStatus status,
         double progress,
-        String step,
-        String message,
-        Double secondsLeft,
-        Double seconds,
-        Boolean probability,
-        Long learntNumbers,
+        @Nullable String step,
+        @Nullable String message,
+        @Nullable Double secondsLeft,
+        @Nullable Double seconds,
+        @Nullable Boolean probability,
+        @Nullable Long learntNumbers,
         String notes,
         List<String> tags,
-        Changes changes) {
+        @Nullable Changes changes) {
 
     /** What differs from the candidate {@code basedOn}. */
     public record Changes(
             long basedOn,
             String basedOnName,
-            String kindBefore,
+            @Nullable String kindBefore,
             List<String> added,
             List<String> removed,
             List<Settings.Change> settings) {

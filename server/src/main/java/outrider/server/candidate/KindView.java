@@ -1,6 +1,7 @@
 package outrider.server.candidate;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.Learners;
 import outrider.learn.Setting;
 
@@ -15,7 +16,7 @@ public record KindView(String kind, String words, boolean reference, boolean tak
             String type,
             double low,
             double high,
-            Object initial,
+            @Nullable Object initial,
             List<Setting.Choice> choices,
             boolean mayBeFound) {
         static SettingView of(Setting setting) {

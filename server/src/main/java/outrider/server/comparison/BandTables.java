@@ -5,6 +5,7 @@ import jakarta.transaction.Transactional;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.measure.BandRow;
 import outrider.measure.Bands;
@@ -35,7 +36,11 @@ public class BandTables {
     }
 
     /** One candidate's bands on validation, and on training where that was asked for. */
-    public record BandsView(long candidate, String name, List<BandRow> validation, List<BandRow> training) {}
+    public record BandsView(
+            long candidate,
+            String name,
+            List<BandRow> validation,
+            @Nullable List<BandRow> training) {}
 
     /** @throws BadInput if q is below 1 or above the number of records */
     @Transactional
@@ -69,7 +74,11 @@ public class BandTables {
      * @param edges of equally wide bins of score, one more than counts
      * @param quality null for plain scores
      */
-    public record ScoresView(double[] edges, int[] events, int[] others, ProbabilityQuality quality) {}
+    public record ScoresView(
+            double[] edges,
+            int[] events,
+            int[] others,
+            @Nullable ProbabilityQuality quality) {}
 
     /** @param training the same bins on training */
     public record DistributionView(long candidate, ScoresView validation, ScoresView training) {}

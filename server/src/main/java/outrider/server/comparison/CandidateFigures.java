@@ -4,6 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
@@ -48,7 +49,13 @@ public class CandidateFigures {
      * @param term its name in the glossary
      * @param low and {@code high}: 95 % interval of the validation figure; null where none is known
      */
-    public record Figure(String term, Double training, Double outOfFold, Double validation, Double low, Double high) {}
+    public record Figure(
+            String term,
+            @Nullable Double training,
+            @Nullable Double outOfFold,
+            @Nullable Double validation,
+            @Nullable Double low,
+            @Nullable Double high) {}
 
     /**
      * @param depth at which capture rate, lift and precision are read
@@ -197,7 +204,12 @@ public class CandidateFigures {
     }
 
     /** What became of one figure by a change; bounds are null where they are undefined. */
-    public record Effect(String term, double difference, Double low, Double high, Verdict verdict) {}
+    public record Effect(
+            String term,
+            double difference,
+            @Nullable Double low,
+            @Nullable Double high,
+            Verdict verdict) {}
 
     /** What a candidate does otherwise than the one it was begun from, on the same validation records. */
     public record EffectsView(long candidate, long basedOn, double depth, List<Effect> effects) {}

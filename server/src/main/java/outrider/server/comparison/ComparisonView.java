@@ -1,6 +1,7 @@
 package outrider.server.comparison;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.CutRule;
 import outrider.check.Alarm;
 import outrider.doubt.AucDoubt;
@@ -35,21 +36,21 @@ public record ComparisonView(
         double eventRate,
         double eventFactor,
         double otherFactor,
-        Double breakEven,
-        Double capacityRecords,
+        @Nullable Double breakEven,
+        @Nullable Double capacityRecords,
         double campaignFactor,
         NetValue.Worth worth,
         double nobody,
-        String valueColumn,
+        @Nullable String valueColumn,
         double totalValue,
-        Long leader,
+        @Nullable Long leader,
         boolean leaderNamed,
         DecidingKind deciding,
         String decidesBy,
-        Long bestReference,
+        @Nullable Long bestReference,
         boolean sealed,
-        CutView cut,
-        AtView at,
+        @Nullable CutView cut,
+        @Nullable AtView at,
         double[] depths,
         LooksView looks,
         List<Row> candidates) {
@@ -64,7 +65,8 @@ public record ComparisonView(
      * @param compared candidates, references left out
      * @param optimism by how much the best of so many by the deciding measure looks better than it is; null for one candidate
      */
-    public record LooksView(int looks, int choices, int compared, Double optimism) {}
+    public record LooksView(
+            int looks, int choices, int compared, @Nullable Double optimism) {}
 
     /**
      * @param outOfFold AUC on training by models that did not see the record; null where there is none
@@ -89,30 +91,30 @@ public record ComparisonView(
             boolean reference,
             boolean probability,
             int inputs,
-            Integer waitDays,
-            String lastInput,
+            @Nullable Integer waitDays,
+            @Nullable String lastInput,
             int undated,
             AucDoubt.Interval auc,
             double trainingAuc,
-            AucDoubt.Interval outOfFold,
+            AucDoubt.@Nullable Interval outOfFold,
             double decides,
             Verdict verdict,
-            Double adjustedP,
-            Double aucDifference,
-            Double eventsNeeded,
-            Boolean beatsReference,
+            @Nullable Double adjustedP,
+            @Nullable Double aucDifference,
+            @Nullable Double eventsNeeded,
+            @Nullable Boolean beatsReference,
             List<Alarm> alarms,
             double error,
             double[] records,
             double[] events,
-            double[] valued,
+            double @Nullable [] valued,
             double[] scores,
             BandView band,
             double[] trainingDepth,
             double[] trainingCapture,
             double[] slivers,
             NetValue.Cut best,
-            Double breakEvenRecords,
+            @Nullable Double breakEvenRecords,
             int looks) {}
 
     /** 95 % bootstrap bounds at each of the depths, to be drawn. */
@@ -125,8 +127,8 @@ public record ComparisonView(
             double[] gainHigh) {}
 
     /** Everything at one cut, intervals drawn at that very cut, in the order of the comparison. */
-    public record AtView(double records, Long leader, List<AtRow> candidates) {}
+    public record AtView(double records, @Nullable Long leader, List<AtRow> candidates) {}
 
     /** @param against the leader; null for the leader itself */
-    public record AtRow(long id, CutFigures figures, CutComparison.At against) {}
+    public record AtRow(long id, CutFigures figures, CutComparison.@Nullable At against) {}
 }

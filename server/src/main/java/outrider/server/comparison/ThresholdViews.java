@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.exchange.Comparison;
 import outrider.learn.Learner;
@@ -44,16 +45,24 @@ public class ThresholdViews {
     }
 
     /** A measure's maximum; {@code value} null where it is undefined everywhere, {@code threshold} for acting on nobody. */
-    public record BestView(String measure, Double value, Double threshold, Double records) {}
+    public record BestView(
+            String measure,
+            @Nullable Double value,
+            @Nullable Double threshold,
+            @Nullable Double records) {}
 
     /** A threshold found elsewhere, tried on validation. {@code gain} over nobody. */
-    public record TriedView(Double threshold, double records, double gain) {}
+    public record TriedView(@Nullable Double threshold, double records, double gain) {}
 
     /**
      * @param onValidation the middle threshold of the folds, tried on validation
      * @param lowest and {@code highest} of the folds' thresholds; null where a fold acts on nobody
      */
-    public record CrossValidatedView(CrossValidatedCut cut, Double lowest, Double highest, TriedView onValidation) {}
+    public record CrossValidatedView(
+            CrossValidatedCut cut,
+            @Nullable Double lowest,
+            @Nullable Double highest,
+            TriedView onValidation) {}
 
     /**
      * @param crossValidated null where no scores of training were made by models that did not see it
@@ -65,7 +74,7 @@ public class ThresholdViews {
             long candidate,
             List<BestView> best,
             double accuracyOfNobody,
-            CrossValidatedView crossValidated,
+            @Nullable CrossValidatedView crossValidated,
             double fewAndRight,
             double nearlyAll,
             double nearlyAllShare) {}
@@ -135,7 +144,8 @@ public class ThresholdViews {
     }
 
     /** @param map null where one side of the cost ratio is 0; its winners count along {@code candidates} */
-    public record SensitivityView(List<Long> candidates, Sensitivity map) {}
+    public record SensitivityView(
+            List<Long> candidates, @Nullable Sensitivity map) {}
 
     @Transactional
     public SensitivityView sensitivity(long briefId) {
@@ -152,7 +162,8 @@ public class ThresholdViews {
      * @param amount null where none in reach does it
      * @param candidate who is best beyond it
      */
-    public record AnswerView(String lever, double now, Double amount, Long candidate) {}
+    public record AnswerView(
+            String lever, double now, @Nullable Double amount, Long candidate) {}
 
     /**
      * @param bestRecords where the asked candidate's best cut lies now

@@ -1,6 +1,7 @@
 package outrider.server.dataset;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.table.Dialect;
 
 /**
@@ -17,13 +18,14 @@ public record ArrivalView(
         long received,
         Arrival.State state,
         double progress,
-        String step,
-        String message,
-        Long datasetId,
-        Long briefId,
-        PreviewView preview,
-        String refusal) {
+        @Nullable String step,
+        @Nullable String message,
+        @Nullable Long datasetId,
+        @Nullable Long briefId,
+        @Nullable PreviewView preview,
+        @Nullable String refusal) {
 
     /** @param parquet whether types and names come from the file itself, so that there is nothing to correct */
-    public record PreviewView(boolean parquet, Dialect dialect, List<String> names, List<List<String>> rows) {}
+    public record PreviewView(
+            boolean parquet, Dialect dialect, List<String> names, List<List<@Nullable String>> rows) {}
 }

@@ -10,6 +10,7 @@ import jakarta.ws.rs.Path;
 import jakarta.ws.rs.QueryParam;
 import java.time.Instant;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.Paragraph;
 import outrider.server.account.Account;
 
@@ -31,10 +32,10 @@ public class PinResource {
             String title,
             String note,
             String reading,
-            String drawing,
-            List<List<String>> cells,
-            Long candidateId,
-            Double records,
+            @Nullable String drawing,
+            @Nullable List<List<String>> cells,
+            @Nullable Long candidateId,
+            @Nullable Double records,
             String createdBy,
             Instant createdAt) {
         static PinView of(Pin p) {

@@ -5,6 +5,7 @@ import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Clock;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.Paragraph;
 import outrider.server.brief.Briefs;
@@ -37,10 +38,10 @@ public class Pins {
             String title,
             String note,
             String reading,
-            String drawing,
-            List<List<String>> cells,
-            Long candidateId,
-            Double records) {}
+            @Nullable String drawing,
+            @Nullable List<List<String>> cells,
+            @Nullable Long candidateId,
+            @Nullable Double records) {}
 
     /** In the order in which they were pinned. */
     public List<Pin> of(long briefId) {

@@ -6,6 +6,7 @@ import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Clock;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.exchange.ScoringRecipe;
 import outrider.server.brief.Brief;
@@ -44,7 +45,7 @@ public class ScoredLists {
             List<String> missing,
             List<String> reread,
             List<String> unused,
-            String identifier,
+            @Nullable String identifier,
             boolean outcomeKnown,
             String cut) {}
 
@@ -57,9 +58,9 @@ public class ScoredLists {
             int records,
             WorkStatus status,
             double progress,
-            String step,
-            String message,
-            Integer acted,
+            @Nullable String step,
+            @Nullable String message,
+            @Nullable Integer acted,
             String cut) {}
 
     public ScoredList get(long id) {

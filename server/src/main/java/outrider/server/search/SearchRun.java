@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.Learners;
 import outrider.search.Search;
 import outrider.server.work.WorkStatus;
@@ -53,13 +54,13 @@ public class SearchRun extends PanacheEntityBase {
      */
     public record Plan(
             List<String> kinds,
-            List<String> inputs,
+            @Nullable List<String> inputs,
             Search.Measure measure,
-            Double depth,
+            @Nullable Double depth,
             long seed,
-            Double secondsLimit,
-            Integer trialsLimit,
-            Double target,
+            @Nullable Double secondsLimit,
+            @Nullable Integer trialsLimit,
+            @Nullable Double target,
             int keep) {
         Search.Plan searched(int folds) {
             return new Search.Plan(

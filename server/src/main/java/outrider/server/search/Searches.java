@@ -6,6 +6,7 @@ import jakarta.ws.rs.NotFoundException;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.learn.Learner;
 import outrider.learn.Settings;
@@ -156,29 +157,29 @@ public class Searches {
             long id,
             WorkStatus status,
             double progress,
-            String step,
-            String message,
+            @Nullable String step,
+            @Nullable String message,
             double seconds,
             SearchRun.Plan plan,
             String measureWords,
             int tried,
-            Integer simplest,
+            @Nullable Integer simplest,
             List<TrialView> trials) {}
 
     /** A trial; {@code rank} from 1, null where it was refused. */
     public record TrialView(
             int number,
-            Integer rank,
+            @Nullable Integer rank,
             String kind,
             String kindWords,
             String settingsWords,
-            Double value,
-            Double standardError,
-            double[] folds,
+            @Nullable Double value,
+            @Nullable Double standardError,
+            double @Nullable [] folds,
             long size,
-            String refusal,
+            @Nullable String refusal,
             double seconds,
-            Long candidateId) {}
+            @Nullable Long candidateId) {}
 
     SearchView view(SearchRun run) {
         List<TrialRow> rows = trials(run.id);

@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.CaseYaml;
 import outrider.casefile.Policy;
@@ -25,7 +26,11 @@ public class Policies {
     }
 
     /** @param by and {@code at} are null for the one that comes with the program */
-    public record PolicyView(int version, String text, String by, Instant at) {}
+    public record PolicyView(
+            int version,
+            String text,
+            @Nullable String by,
+            @Nullable Instant at) {}
 
     /** A policy with its version. */
     record Current(int version, Policy policy) {}

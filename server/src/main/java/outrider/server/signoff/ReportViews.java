@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.Check;
 import outrider.casefile.CheckResult;
@@ -46,7 +47,7 @@ class ReportViews {
             Instant at,
             String words,
             String condition,
-            String until,
+            @Nullable String until,
             List<ReportAct.Remark> remarks) {}
 
     /** One line of a list of reports. */
@@ -59,11 +60,17 @@ class ReportViews {
             Instant issuedAt,
             ReportStatus.State state,
             String words,
-            Long supersedes,
-            Long supersededBy) {}
+            @Nullable Long supersedes,
+            @Nullable Long supersededBy) {}
 
     /** @param waiver who waived it, why and until when, in words; null where nobody did */
-    record CheckView(String check, String title, boolean passes, String words, Paragraph paragraph, String waiver) {}
+    record CheckView(
+            String check,
+            String title,
+            boolean passes,
+            String words,
+            Paragraph paragraph,
+            @Nullable String waiver) {}
 
     /** What an approver decides on, in words. @param said the author's on each of the first chapters, figures put in */
     record Page(
@@ -105,12 +112,12 @@ class ReportViews {
     record ReportView(
             ReportHead head,
             String sha256,
-            Page page,
+            @Nullable Page page,
             List<CheckView> checks,
             int policyVersion,
             List<ActView> acts,
             List<Evidence.Answer> answers,
-            String barred,
+            @Nullable String barred,
             boolean mayWithdraw) {}
 
     /** A chapter of a report. */
@@ -133,9 +140,9 @@ class ReportViews {
             Memo memo,
             Map<String, String> answers,
             List<RemarkView> remarks,
-            SealView seal,
-            String problem,
-            Page page,
+            @Nullable SealView seal,
+            @Nullable String problem,
+            @Nullable Page page,
             List<CheckView> checks,
             int policyVersion,
             Map<String, String> figures,

@@ -10,6 +10,7 @@ import jakarta.ws.rs.core.Response;
 import java.io.StringWriter;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.TrailEntry;
 
 /** The audit trail as a timeline and as CSV, and the public key that it is signed with. */
@@ -27,7 +28,11 @@ public class TrailResource {
     }
 
     /** @param fault what is wrong with the chain; null where it holds */
-    public record TrailView(String chain, List<TrailEntry> entries, String fault, String thumbprint) {}
+    public record TrailView(
+            String chain,
+            List<TrailEntry> entries,
+            @Nullable String fault,
+            String thumbprint) {}
 
     /** @param thumbprint RFC 7638, by which people compare keys */
     public record KeyView(Map<String, Object> key, String thumbprint) {}

@@ -6,6 +6,7 @@ import jakarta.ws.rs.core.Response;
 import org.hibernate.StaleObjectStateException;
 import org.jboss.logging.Logger;
 import org.jboss.resteasy.reactive.server.ServerExceptionMapper;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /** Every failure of the API as problem JSON (RFC 9457). */
@@ -17,13 +18,13 @@ public class Problems {
             String type,
             String title,
             int status,
-            BadInput.Code code,
+            BadInput.@Nullable Code code,
             String detail,
-            String field,
+            @Nullable String field,
             long record,
             long line,
-            String found,
-            String remedy) {}
+            @Nullable String found,
+            @Nullable String remedy) {}
 
     @ServerExceptionMapper
     public Response refused(BadInput e) {
