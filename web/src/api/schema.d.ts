@@ -4464,6 +4464,16 @@ export interface components {
       leader: number | null;
       candidates: components['schemas']['AtRow'][];
     };
+    AuthorText: {
+      startsOn: string | null;
+      words: {
+        [key: string]: string;
+      };
+      today: string | null;
+      /** Format: double */
+      todayRecords: number | null;
+      monitoring: components['schemas']['Watch'][];
+    };
     Axis: {
       x: string;
       y: string;
@@ -4644,7 +4654,7 @@ export interface components {
       seconds: number | null;
       probability: boolean | null;
       /** Format: int64 */
-      learntNumbers: number | null;
+      parameterCount: number | null;
       notes: string;
       tags: string[];
       changes: components['schemas']['Changes'] | null;
@@ -4993,7 +5003,7 @@ export interface components {
     DraftEdit: {
       /** Format: int32 */
       version: number;
-      memo: components['schemas']['Memo'];
+      memo: components['schemas']['AuthorText'];
       answers: {
         [key: string]: string;
       };
@@ -5001,7 +5011,7 @@ export interface components {
     DraftView: {
       /** Format: int32 */
       version: number;
-      memo: components['schemas']['Memo'];
+      memo: components['schemas']['AuthorText'];
       answers: {
         [key: string]: string;
       };
@@ -5261,16 +5271,6 @@ export interface components {
        * @enum {string}
        */
       part: 'members';
-    };
-    Memo: {
-      startsOn: string | null;
-      words: {
-        [key: string]: string;
-      };
-      today: string | null;
-      /** Format: double */
-      todayRecords: number | null;
-      monitoring: components['schemas']['Watch'][];
     };
     Mend: {
       reading: components['schemas']['Reading'] | null;
@@ -5991,6 +5991,7 @@ export type ArrivalView = components['schemas']['ArrivalView'];
 export type At = components['schemas']['At'];
 export type AtRow = components['schemas']['AtRow'];
 export type AtView = components['schemas']['AtView'];
+export type AuthorText = components['schemas']['AuthorText'];
 export type Axis = components['schemas']['Axis'];
 export type Balance = components['schemas']['Balance'];
 export type BandRow = components['schemas']['BandRow'];
@@ -6060,7 +6061,6 @@ export type LooksView = components['schemas']['LooksView'];
 export type Me = components['schemas']['Me'];
 export type Measure = components['schemas']['Measure'];
 export type Members = components['schemas']['Members'];
-export type Memo = components['schemas']['Memo'];
 export type Mend = components['schemas']['Mend'];
 export type Method = components['schemas']['Method'];
 export type Method1 = components['schemas']['Method1'];

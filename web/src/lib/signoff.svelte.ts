@@ -1,4 +1,4 @@
-import type { DraftView as Draft, Memo } from '../api/schema';
+import type { DraftView as Draft, AuthorText as Memo } from '../api/schema';
 import { get, page, post, put } from './api';
 import { desk } from './desk.svelte';
 

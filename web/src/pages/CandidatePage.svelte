@@ -107,9 +107,9 @@
   <div class="flex flex-wrap items-baseline gap-x-3">
     <h1 class="max-w-[640px] truncate" title={candidate.name}>{candidate.name}</h1>
     <span class="quiet">
-      {candidate.settingsWords || 'no settings'} · {candidate.inputs.length} inputs{candidate.learntNumbers !==
+      {candidate.settingsWords || 'no settings'} · {candidate.inputs.length} inputs{candidate.parameterCount !==
       null
-        ? ` · ${count(candidate.learntNumbers)} learnt numbers`
+        ? ` · ${count(candidate.parameterCount)} parameters`
         : ''}{candidate.seconds !== null ? ` · fitted in ${took(candidate.seconds)}` : ''}
     </span>
   </div>

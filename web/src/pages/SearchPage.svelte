@@ -111,7 +111,7 @@
           simplest.value,
           4,
         )},
-        {count(simplest.size)} learnt numbers against {count(best.size)}).
+        {count(simplest.size)} parameters against {count(best.size)}).
       {:else if simplest}
         Nothing simpler lies within one standard error of it.
       {/if}
@@ -122,7 +122,7 @@
       <thead
         ><tr
           ><th class="n">Rank</th><th>Kind and settings</th><th>Folds, and their mean ± 1 standard error</th
-          ><th class="n">{search.measureWords}</th><th class="n">Learnt numbers</th><th class="n">Took</th><th
+          ><th class="n">{search.measureWords}</th><th class="n">Parameters</th><th class="n">Took</th><th
           ></th></tr
         ></thead
       >

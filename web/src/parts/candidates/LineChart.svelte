@@ -32,7 +32,7 @@
   let { lines, xName, yName, log = false, marks = [], height = 190, pick = null, label }: Props = $props();
 
   const LEFT = 56;
-  const RIGHT = 12;
+  const RIGHT = 20;
   const TOP = 18;
   const BOTTOM = 30;
   let width = $state(480);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { DraftView as Draft, Memo, Paragraph, Watch } from '../../api/schema';
+  import type { DraftView as Draft, AuthorText as Memo, Paragraph, Watch } from '../../api/schema';
   import { desk } from '../../lib/desk.svelte';
   import type { Change } from '../../lib/signoff.svelte';
   import { count } from '../../lib/format';

@@ -4,15 +4,15 @@ import java.util.Arrays;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Band;
-import outrider.doubt.CutDraws;
-import outrider.doubt.Sample;
 import outrider.exchange.AucComparison;
 import outrider.exchange.CutComparison;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.Band;
+import outrider.uncertainty.CutDraws;
+import outrider.uncertainty.Sample;
 
 /**
  * All intervals and paired verdicts of 8 candidates on 1,000,000 records, from their bare scores, beside {@code
@@ -64,13 +64,13 @@ public final class DoubtBench {
     private static void intervals(double[][] scores, byte[] outcome) {
         Workers workers = new Workers(Runtime.getRuntime().availableProcessors());
         Sample sample = Sample.of(outcome);
-        Placed[] placed = new Placed[CANDIDATES];
-        AucDoubt[] auc = new AucDoubt[CANDIDATES];
+        IndexedRanking[] placed = new IndexedRanking[CANDIDATES];
+        AucUncertainty[] auc = new AucUncertainty[CANDIDATES];
         NetValue[] money = new NetValue[CANDIDATES];
         Seeds seeds = new Seeds(1);
         workers.each(CANDIDATES, c -> {
-            placed[c] = Placed.of(scores[c], outcome, null, null);
-            auc[c] = AucDoubt.of(placed[c], sample);
+            placed[c] = IndexedRanking.of(scores[c], outcome, null, null);
+            auc[c] = AucUncertainty.of(placed[c], sample);
             money[c] = new NetValue(placed[c].ranking(), new Stakes(74, 4.5, 0, 0, 0, 1 / 3.0), Double.NaN);
             Band.of(placed[c], sample, money[c], seeds, Workers.ALONE);
         });

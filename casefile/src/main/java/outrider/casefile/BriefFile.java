@@ -44,7 +44,7 @@ public record BriefFile(
         List<CandidateSpec> candidates,
         CutSpec cut,
         SealSpec seal,
-        Memo memo) {
+        AuthorText memo) {
     public static final int FORMAT = 1;
 
     /** What records and events are called, what acting is (a verb in -ing), and the currency. */
@@ -94,7 +94,7 @@ public record BriefFile(
         if (plannedRate != null && !(plannedRate > 0 && plannedRate < 1)) {
             throw BadInput.of("plannedRate", "is " + plannedRate, "give a share above 0 and below 1, or leave it out");
         }
-        if (memo == null) memo = Memo.EMPTY;
+        if (memo == null) memo = AuthorText.EMPTY;
     }
 
     /** @throws BadInput unless it is far enough to be computed */
@@ -161,7 +161,7 @@ public record BriefFile(
     }
 
     /** The same case with other words of the author. */
-    public BriefFile with(Memo other) {
+    public BriefFile with(AuthorText other) {
         return new BriefFile(
                 format,
                 name,

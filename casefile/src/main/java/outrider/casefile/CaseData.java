@@ -13,7 +13,6 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import outrider.base.BadInput;
 import outrider.base.Progress;
-import outrider.doubt.Sample;
 import outrider.parquet.ParquetTables;
 import outrider.prepare.TrainingData;
 import outrider.split.Parts;
@@ -27,6 +26,7 @@ import outrider.table.Numbers;
 import outrider.table.Preview;
 import outrider.table.Reading;
 import outrider.table.Table;
+import outrider.uncertainty.Sample;
 
 /**
  * A case's records: its columns as it reads them, the outcome (1, 0, or −1 for a record left out), parts, and the unit of each

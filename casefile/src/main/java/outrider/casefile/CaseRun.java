@@ -7,13 +7,13 @@ import java.util.Map;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
-import outrider.doubt.Sample;
-import outrider.exchange.Scored;
+import outrider.exchange.ValidationScores;
 import outrider.learn.Fitted;
 import outrider.learn.Learner;
 import outrider.learn.Learners;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
+import outrider.uncertainty.Sample;
 
 /** Fits every candidate of a case from its data, in their order. Bits repeat, whatever the number of threads. */
 public final class CaseRun {
@@ -36,9 +36,9 @@ public final class CaseRun {
      * @throws BadInput naming the candidate that will not do
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
-    public static List<Entrant> of(CaseData data, Workers workers, Progress progress) {
+    public static List<ScoredCandidate> of(CaseData data, Workers workers, Progress progress) {
         CaseRun run = new CaseRun(data, workers);
-        List<Entrant> entrants = new ArrayList<>();
+        List<ScoredCandidate> entrants = new ArrayList<>();
         List<BriefFile.CandidateSpec> wanted = data.brief().candidates();
         for (int i = 0; i < wanted.size(); i++) {
             Progress part = progress.part(i / (double) wanted.size(), (i + 1) / (double) wanted.size(), "");
@@ -48,7 +48,7 @@ public final class CaseRun {
         return entrants;
     }
 
-    private Entrant fit(BriefFile.CandidateSpec spec, Progress progress) {
+    private ScoredCandidate fit(BriefFile.CandidateSpec spec, Progress progress) {
         if (specs.put(spec.name(), spec) != null) {
             throw BadInput.of("candidates", "hold \"" + spec.name() + "\" twice", "give each its own name");
         }
@@ -69,12 +69,12 @@ public final class CaseRun {
                     progress);
             fitted.put(spec.name(), made);
             int[] validation = data.parts().validation();
-            Scored scored = Scored.of(
-                    new Scored.Nature(made.model().probability(), kind.reference()),
-                    new Scored.Training(score(made, training), made.outOfFold(), trainingSample),
+            ValidationScores scored = ValidationScores.of(
+                    new ValidationScores.Nature(made.model().probability(), kind.reference()),
+                    new ValidationScores.Training(score(made, training), made.outOfFold(), trainingSample),
                     score(made, validation),
                     validationSample);
-            return new Entrant(
+            return new ScoredCandidate(
                     spec.name(),
                     kind,
                     settings.words(),

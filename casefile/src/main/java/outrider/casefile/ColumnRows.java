@@ -10,14 +10,14 @@ import outrider.table.Column;
 final class ColumnRows {
     private ColumnRows() {}
 
-    static List<Figures.ColumnRow> of(CaseData data, Entrant chosen) {
+    static List<Figures.ColumnRow> of(CaseData data, ScoredCandidate chosen) {
         return data.table().columns().stream()
                 .parallel()
                 .map(column -> row(data, chosen, column))
                 .toList();
     }
 
-    private static Figures.ColumnRow row(CaseData data, Entrant chosen, Column column) {
+    private static Figures.ColumnRow row(CaseData data, ScoredCandidate chosen, Column column) {
         BriefFile brief = data.brief();
         String name = column.name();
         ColumnSetup setup = brief.column(name);

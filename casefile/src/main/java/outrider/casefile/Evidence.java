@@ -29,7 +29,7 @@ public record Evidence(
         List<String> cannotApprove,
         BriefFile recipe,
         Figures figures,
-        Conduct conduct,
+        AnalysisHistory conduct,
         List<Pinned> pinned,
         int policyVersion,
         Policy policy,

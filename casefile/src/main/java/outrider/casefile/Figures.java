@@ -3,13 +3,13 @@ package outrider.casefile;
 import java.util.List;
 import outrider.base.Normal;
 import outrider.check.Alarm;
-import outrider.doubt.AucDoubt;
 import outrider.exchange.AucComparison;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
 import outrider.exchange.DecidingKind;
 import outrider.measure.BandRow;
 import outrider.measure.ProbabilityQuality;
+import outrider.uncertainty.AucUncertainty;
 
 /**
  * Every figure of a report: what can be computed anew from the data and the recipe, and nothing else. Shares from 0 to 1, money
@@ -85,9 +85,9 @@ public record Figures(
             Integer knownAfterDays,
             String lastKnown,
             int undated,
-            AucDoubt.Interval auc,
+            AucUncertainty.Interval auc,
             double trainingAuc,
-            AucDoubt.Interval outOfFold,
+            AucUncertainty.Interval outOfFold,
             AucComparison byAuc,
             double deciding,
             CutFigures atCut,
@@ -132,7 +132,7 @@ public record Figures(
             String level,
             int records,
             int events,
-            AucDoubt.Interval auc,
+            AucUncertainty.Interval auc,
             double acted,
             double caught,
             Double lift,
@@ -143,7 +143,7 @@ public record Figures(
      * @param comparison how each measure fares against validation
      */
     public record Reserve(
-            Part part, CutFigures figures, AucDoubt.Interval auc, double perCampaign, List<Compared> comparison) {
+            Part part, CutFigures figures, AucUncertainty.Interval auc, double perCampaign, List<Compared> comparison) {
         public boolean confirms() {
             return comparison.stream().allMatch(Compared::confirmed);
         }

@@ -6,25 +6,25 @@ import java.util.List;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.CutDraws;
-import outrider.doubt.Sample;
 import outrider.exchange.Comparison;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
 import outrider.exchange.DecidingMeasure;
-import outrider.exchange.Scored;
+import outrider.exchange.ValidationScores;
 import outrider.measure.Bands;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
 import outrider.split.Part;
 import outrider.split.SealOpening;
 import outrider.stakes.Capacity;
 import outrider.stakes.Frontier;
 import outrider.stakes.Inverse;
-import outrider.stakes.Lever;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
+import outrider.stakes.StakesParameter;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.CutDraws;
+import outrider.uncertainty.Sample;
 
 /** Computes a report's figures from a case and its candidates. The only place that reads the reserve, once its seal is opened. */
 public final class FiguresMaker {
@@ -34,7 +34,7 @@ public final class FiguresMaker {
 
     private final CaseData data;
     private final BriefFile brief;
-    private final List<Entrant> entrants;
+    private final List<ScoredCandidate> entrants;
     private final Comparison comparison;
     private final CutComparison atCut;
     private final Workers workers;
@@ -42,13 +42,13 @@ public final class FiguresMaker {
     private final int chosen;
     private final double cut;
 
-    private FiguresMaker(CaseData data, List<Entrant> candidates, Workers workers) {
+    private FiguresMaker(CaseData data, List<ScoredCandidate> candidates, Workers workers) {
         this.data = data;
         this.workers = workers;
         brief = data.brief();
         seed = brief.split().seed();
         List<Comparison.Entry> entries = new ArrayList<>();
-        for (Entrant e : candidates) {
+        for (ScoredCandidate e : candidates) {
             entries.add(new Comparison.Entry(entries.size(), e.name(), e.kind().reference(), e.scored()));
         }
         BriefFile.CutSpec asked = brief.cut();
@@ -74,7 +74,7 @@ public final class FiguresMaker {
      * @param candidates in the order of the brief, at least one
      * @throws BadInput naming an entry of the brief that does not fit the data
      */
-    public static Figures of(CaseData data, List<Entrant> candidates, Workers workers) {
+    public static Figures of(CaseData data, List<ScoredCandidate> candidates, Workers workers) {
         return new FiguresMaker(data, candidates, workers).figures();
     }
 
@@ -93,7 +93,7 @@ public final class FiguresMaker {
         int[] validation = data.parts().validation();
         CutFigures proposed = atCut.figures().get(chosen);
         double perCampaign = brief.campaignSize() / validation.length;
-        Entrant entrant = entrants.get(chosen);
+        ScoredCandidate entrant = entrants.get(chosen);
         List<Figures.Row> rows = new ArrayList<>();
         for (int i = 0; i < entrants.size(); i++) rows.add(row(i));
         DecidingMeasure deciding = comparison.terms().decidingMeasure();
@@ -137,7 +137,7 @@ public final class FiguresMaker {
     }
 
     private Figures.Row row(int i) {
-        Entrant e = entrants.get(i);
+        ScoredCandidate e = entrants.get(i);
         Timing timing = Timing.of(e.inputs(), brief::column);
         NetValue.Cut best = comparison.best(i);
         return new Figures.Row(
@@ -146,7 +146,7 @@ public final class FiguresMaker {
                 e.settings(),
                 e.kind().reference(),
                 e.inputs().size(),
-                e.learntNumbers(),
+                e.parameterCount(),
                 timing.days(),
                 timing.last(),
                 timing.undated(),
@@ -178,7 +178,7 @@ public final class FiguresMaker {
     }
 
     private Figures.Today today(CutFigures proposed) {
-        Memo memo = brief.memo();
+        AuthorText memo = brief.memo();
         if (memo.today() == null) return null;
         int i = index(comparison, memo.today(), "today");
         double rank = memo.todayRecords() == null ? cut : memo.todayRecords();
@@ -193,12 +193,12 @@ public final class FiguresMaker {
     private List<Figures.WhatIf> sensitivity() {
         List<Figures.WhatIf> rows = new ArrayList<>();
         Stakes stakes = brief.stakes();
-        for (Lever lever : Lever.values()) {
+        for (StakesParameter lever : StakesParameter.values()) {
             double now = lever.of(stakes);
             if (now == 0) continue;
             for (double factor : FACTORS) {
                 double amount = now * factor;
-                if (lever == Lever.SUCCESS_RATE && amount > 1) continue;
+                if (lever == StakesParameter.SUCCESS_RATE && amount > 1) continue;
                 rows.add(whatIf(
                         lever.jsonName(), factor, amount, lever.with(stakes, amount), brief.plannedRateOrNone()));
             }
@@ -227,7 +227,7 @@ public final class FiguresMaker {
         List<Frontier> all = new ArrayList<>();
         for (int i = 0; i < entrants.size(); i++) all.add(Frontier.of(ranking(i), brief.capacityShare()));
         List<Figures.Takeover> found = new ArrayList<>();
-        for (Lever lever : Lever.values()) {
+        for (StakesParameter lever : StakesParameter.values()) {
             for (Inverse.Answer a : Inverse.takeovers(all, brief.stakes(), brief.plannedRateOrNone(), lever)) {
                 if (a.amount() == null) continue;
                 found.add(new Figures.Takeover(
@@ -240,7 +240,7 @@ public final class FiguresMaker {
         return found;
     }
 
-    private Figures.Reserve reserve(Entrant proposed, CutFigures atCut, double perCampaign) {
+    private Figures.Reserve reserve(ScoredCandidate proposed, CutFigures atCut, double perCampaign) {
         BriefFile.SealSpec seal = brief.seal();
         if (seal == null) return null;
         if (!seal.candidate().equals(proposed.name()) || seal.records() != cut) {
@@ -255,7 +255,7 @@ public final class FiguresMaker {
                         seal.openedBy(), java.time.Instant.parse(seal.openedAt()), seal.candidate(), atCut.depth()));
         Sample sample = data.sample(rows);
         double[] scores = proposed.score().apply(rows);
-        Placed placed = Placed.of(scores, sample.outcome(), null, sample.value());
+        IndexedRanking placed = IndexedRanking.of(scores, sample.outcome(), null, sample.value());
         Ranking ranking = placed.ranking();
         NetValue own = new NetValue(ranking, brief.stakes(), brief.plannedRateOrNone());
         double rank = atCut.threshold() == null
@@ -263,15 +263,20 @@ public final class FiguresMaker {
                 : ranking.size(ranking.pointAtThreshold(atCut.threshold()));
         CutDraws draws = CutDraws.at(List.of(placed), rank, sample, new Seeds(seed), workers);
         CutFigures figures = CutFigures.of(ranking, own, rank, draws.single(0));
-        AucDoubt.Interval auc = AucDoubt.of(placed, sample).interval();
+        AucUncertainty.Interval auc = AucUncertainty.of(placed, sample).interval();
         double scale = brief.campaignSize() / rows.length;
         return new Figures.Reserve(
                 part(rows), figures, auc, scale, compared(atCut, perCampaign, proposed.scored(), figures, scale, auc));
     }
 
     private static List<Figures.Compared> compared(
-            CutFigures v, double vScale, Scored scored, CutFigures r, double rScale, AucDoubt.Interval reserveAuc) {
-        AucDoubt.Interval auc = scored.doubt().interval();
+            CutFigures v,
+            double vScale,
+            ValidationScores scored,
+            CutFigures r,
+            double rScale,
+            AucUncertainty.Interval reserveAuc) {
+        AucUncertainty.Interval auc = scored.doubt().interval();
         return Arrays.asList(
                 Figures.Compared.of(
                         "capture",

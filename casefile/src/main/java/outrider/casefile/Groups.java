@@ -9,13 +9,13 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 import outrider.casefile.ColumnSetup.Role;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Sample;
 import outrider.exchange.CutFigures;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.table.Column;
 import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.Sample;
 
 /** How the chosen candidate does within parts of validation: by the brief's segments, and by time. */
 final class Groups {
@@ -26,14 +26,14 @@ final class Groups {
     private static final String MISSING = "missing";
 
     private final CaseData data;
-    private final Entrant chosen;
+    private final ScoredCandidate chosen;
     private final CutFigures cut;
     private final int[] rows;
     private final double[] scores;
     private final Sample sample;
     private final double[] acted;
 
-    Groups(CaseData data, Entrant chosen, CutFigures cut) {
+    Groups(CaseData data, ScoredCandidate chosen, CutFigures cut) {
         this.data = data;
         this.chosen = chosen;
         this.cut = cut;
@@ -179,8 +179,8 @@ final class Groups {
                 chosen.probability() ? sum / n : null);
     }
 
-    private static AucDoubt.Interval auc(double[] scores, Sample sample) {
-        return AucDoubt.of(Placed.of(scores, sample.outcome(), null, null), sample)
+    private static AucUncertainty.Interval auc(double[] scores, Sample sample) {
+        return AucUncertainty.of(IndexedRanking.of(scores, sample.outcome(), null, null), sample)
                 .interval();
     }
 }

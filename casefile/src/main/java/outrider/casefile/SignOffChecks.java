@@ -7,7 +7,7 @@ public final class SignOffChecks {
     private SignOffChecks() {}
 
     /** In the order of {@link Check#all}; only those that the policy demands. */
-    public static List<CheckResult> of(Policy policy, BriefFile brief, Figures figures, Conduct conduct) {
+    public static List<CheckResult> of(Policy policy, BriefFile brief, Figures figures, AnalysisHistory conduct) {
         return policy.checks().entrySet().stream()
                 .map(demand -> {
                     Check check = demand.getKey();

@@ -127,7 +127,7 @@ public final class Verifier {
         List<CheckResult> checks;
         try {
             CaseData read = CaseData.read(evidence.recipe(), data, progress.part(0, 0.2, ""));
-            List<Entrant> entrants = CaseRun.of(read, workers, progress.part(0.2, 0.9, ""));
+            List<ScoredCandidate> entrants = CaseRun.of(read, workers, progress.part(0.2, 0.9, ""));
             anew = FiguresMaker.of(read, entrants, workers);
             checks = SignOffChecks.of(evidence.policy(), evidence.recipe(), anew, evidence.conduct());
         } catch (BadInput e) {

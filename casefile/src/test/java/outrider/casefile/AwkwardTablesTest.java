@@ -18,12 +18,12 @@ import org.junit.jupiter.params.provider.EnumSource;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
-import outrider.doubt.AucDoubt;
 import outrider.exchange.CutFigures;
+import outrider.uncertainty.AucUncertainty;
 
 /** From the file to the checks of the policy, on files that nobody shaped for it. */
 class AwkwardTablesTest {
-    private record Run(CaseData data, List<Entrant> entrants, Figures figures) {}
+    private record Run(CaseData data, List<ScoredCandidate> entrants, Figures figures) {}
 
     private static final Map<AwkwardTable, Run> RUNS = new HashMap<>();
 
@@ -35,7 +35,7 @@ class AwkwardTablesTest {
             try {
                 Path file = Files.writeString(folder.resolve(t + ".csv"), t.text());
                 CaseData data = CaseData.read(t.brief(null, null), file, Progress.NONE);
-                List<Entrant> entrants = CaseRun.of(data, Winter.WORKERS, Progress.NONE);
+                List<ScoredCandidate> entrants = CaseRun.of(data, Winter.WORKERS, Progress.NONE);
                 Figures sealed = FiguresMaker.of(data, entrants, Winter.WORKERS);
                 double records = sealed.validation().records();
                 BriefFile open = t.brief(
@@ -101,7 +101,7 @@ class AwkwardTablesTest {
         assertThat(f.validation().records()).isEqualTo(Math.rint(f.validation().records()));
     }
 
-    private static void assertHolds(String name, AucDoubt.Interval interval) {
+    private static void assertHolds(String name, AucUncertainty.Interval interval) {
         assertThat(interval.auc()).as(name).isBetween(0.0, 1.0);
         if (interval.low() == null) return;
         assertThat(interval.low()).as(name).isBetween(0.0, interval.auc());
@@ -112,7 +112,7 @@ class AwkwardTablesTest {
     @EnumSource
     void everyProbabilityIsOne(AwkwardTable table) {
         Run run = run(table);
-        for (Entrant entrant : run.entrants()) {
+        for (ScoredCandidate entrant : run.entrants()) {
             double[] score = entrant.score().apply(run.data().parts().validation());
             assertThat(score).as(entrant.name()).doesNotContain(Double.NaN);
             if (entrant.probability()) {
@@ -126,7 +126,7 @@ class AwkwardTablesTest {
     void everyCheckOfThePolicyFindsSomethingToSay(AwkwardTable table) {
         Run run = run(table);
         List<CheckResult> checks =
-                SignOffChecks.of(Policy.shipped(), run.data().brief(), run.figures(), new Conduct(1, 1, 2));
+                SignOffChecks.of(Policy.shipped(), run.data().brief(), run.figures(), new AnalysisHistory(1, 1, 2));
         assertThat(checks).hasSizeGreaterThan(10);
         for (CheckResult check : checks) {
             assertThat(check.words())
@@ -179,7 +179,7 @@ class AwkwardTablesTest {
     @EnumSource(names = {"TINY", "RARE", "COMMON", "CONSTANT"})
     void tooLittleToSignIsNotSigned(AwkwardTable table) {
         Run run = run(table);
-        assertThat(SignOffChecks.of(Policy.shipped(), run.data().brief(), run.figures(), new Conduct(1, 1, 2)))
+        assertThat(SignOffChecks.of(Policy.shipped(), run.data().brief(), run.figures(), new AnalysisHistory(1, 1, 2)))
                 .filteredOn(c -> c.check() == Check.named("enoughEvents"))
                 .singleElement()
                 .matches(c -> !c.passes());

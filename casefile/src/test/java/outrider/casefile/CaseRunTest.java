@@ -19,7 +19,7 @@ import outrider.split.Part;
 import outrider.stakes.NetValue;
 
 class CaseRunTest {
-    private static Entrant entrant(String name) {
+    private static ScoredCandidate entrant(String name) {
         return Winter.ENTRANTS.stream()
                 .filter(e -> e.name().equals(name))
                 .findFirst()

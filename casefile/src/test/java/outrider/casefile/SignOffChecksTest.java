@@ -12,7 +12,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import outrider.check.Alarm;
 
 class SignOffChecksTest {
-    private static CheckResult check(String policy, BriefFile brief, Figures figures, Conduct conduct) {
+    private static CheckResult check(String policy, BriefFile brief, Figures figures, AnalysisHistory conduct) {
         String text = "format: 1\nname: test\nchecks:\n  " + policy + "\n";
         List<CheckResult> results = SignOffChecks.of(CaseYaml.readPolicy(text), brief, figures, conduct);
         assertThat(results).hasSize(1);
@@ -66,7 +66,7 @@ class SignOffChecksTest {
         Figures f = FiguresMaker.of(Winter.under(cut), Winter.ENTRANTS, Winter.WORKERS);
         assertThat(check("beatsReferences: {}", cut, f, Winter.CONDUCT).passes())
                 .isFalse();
-        List<Entrant> without =
+        List<ScoredCandidate> without =
                 Winter.ENTRANTS.stream().filter(e -> !e.kind().reference()).toList();
         Figures alone = FiguresMaker.of(Winter.READ, without, Winter.WORKERS);
         assertThat(check("beatsReferences: {}", Winter.BRIEF, alone, Winter.CONDUCT))

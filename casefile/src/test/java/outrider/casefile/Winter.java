@@ -17,10 +17,10 @@ final class Winter {
     static final Workers WORKERS = new Workers(2);
     static final BriefFile BRIEF = CaseYaml.read(text());
     static final CaseData READ = CaseData.read(BRIEF, DATA, Progress.NONE);
-    static final List<Entrant> ENTRANTS = CaseRun.of(READ, WORKERS, Progress.NONE);
+    static final List<ScoredCandidate> ENTRANTS = CaseRun.of(READ, WORKERS, Progress.NONE);
     static final Figures FIGURES = FiguresMaker.of(READ, ENTRANTS, WORKERS);
     static final SigningKey KEY = SigningKey.make();
-    static final Conduct CONDUCT = new Conduct(4, 2, 5);
+    static final AnalysisHistory CONDUCT = new AnalysisHistory(4, 2, 5);
 
     private Winter() {}
 
@@ -43,7 +43,11 @@ final class Winter {
     }
 
     static BriefFile brief(
-            BriefFile b, Map<String, ColumnSetup> columns, BriefFile.CutSpec cut, BriefFile.SealSpec seal, Memo memo) {
+            BriefFile b,
+            Map<String, ColumnSetup> columns,
+            BriefFile.CutSpec cut,
+            BriefFile.SealSpec seal,
+            AuthorText memo) {
         return new BriefFile(
                 b.format(),
                 b.name(),

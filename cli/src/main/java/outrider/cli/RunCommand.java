@@ -13,19 +13,19 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.stream.IntStream;
 import outrider.base.Workers;
+import outrider.casefile.AnalysisHistory;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Canonical;
 import outrider.casefile.CaseData;
 import outrider.casefile.CaseRun;
 import outrider.casefile.CaseYaml;
 import outrider.casefile.CheckResult;
-import outrider.casefile.Conduct;
-import outrider.casefile.Entrant;
 import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
 import outrider.casefile.Figures;
 import outrider.casefile.FiguresMaker;
 import outrider.casefile.Policy;
+import outrider.casefile.ScoredCandidate;
 import outrider.casefile.SignOffChecks;
 import outrider.casefile.Written;
 import outrider.parquet.ParquetTables;
@@ -81,9 +81,9 @@ final class RunCommand implements Callable<Integer> {
         }
         Workers workers = Inputs.workers();
         CaseData read = CaseData.read(brief, records, Inputs.progress(spec));
-        List<Entrant> entrants = CaseRun.of(read, workers, Inputs.progress(spec));
+        List<ScoredCandidate> entrants = CaseRun.of(read, workers, Inputs.progress(spec));
         Figures figures = FiguresMaker.of(read, entrants, workers);
-        Conduct conduct = new Conduct(null, null, entrants.size());
+        AnalysisHistory conduct = new AnalysisHistory(null, null, entrants.size());
         List<CheckResult> checks = SignOffChecks.of(policy, brief, figures, conduct);
         String now = Instant.now().truncatedTo(ChronoUnit.SECONDS).toString();
         Evidence evidence = new Evidence(
@@ -134,7 +134,7 @@ final class RunCommand implements Callable<Integer> {
     }
 
     /** Every record that is not sealed: its number, part, outcome and every candidate's score. */
-    private static Table scores(CaseData read, List<Entrant> entrants) {
+    private static Table scores(CaseData read, List<ScoredCandidate> entrants) {
         BriefFile.SealSpec seal = read.brief().seal();
         int[] reserve = seal == null
                 ? new int[0]
@@ -153,7 +153,7 @@ final class RunCommand implements Callable<Integer> {
         columns.add(new NumberColumn(
                 "outcome",
                 IntStream.of(rows).mapToDouble(r -> read.outcome()[r]).toArray()));
-        for (Entrant entrant : entrants)
+        for (ScoredCandidate entrant : entrants)
             columns.add(new NumberColumn(entrant.name(), entrant.score().apply(rows)));
         return new Table(columns, null);
     }

@@ -1,8 +1,8 @@
 package outrider.check;
 
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Verdict;
 import outrider.measure.ProbabilityQuality;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.Verdict;
 
 /**
  * What a candidate's alarms look at.
@@ -13,7 +13,7 @@ import outrider.measure.ProbabilityQuality;
  * @param quality on validation; null where the score is no probability
  */
 public record CandidateEvidence(
-        AucDoubt.Interval outOfFold, AucDoubt.Interval validation, int fewest, ProbabilityQuality quality) {
+        AucUncertainty.Interval outOfFold, AucUncertainty.Interval validation, int fewest, ProbabilityQuality quality) {
 
     /** Out of fold less validation, in standard errors of independent parts (Hanley and McNeil 1982); null where unknown, or where too few say it. */
     public Double standardisedGap() {

@@ -2,9 +2,9 @@ package outrider.exchange;
 
 import java.util.ArrayList;
 import java.util.List;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.LeaderTests;
-import outrider.doubt.Verdict;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.LeaderTests;
+import outrider.uncertainty.Verdict;
 
 /**
  * A candidate's AUC against a leader's on the same records (METHODS section 4).
@@ -13,7 +13,8 @@ import outrider.doubt.Verdict;
  * @param difference candidate less leader; null for the leader
  * @param eventsNeeded to tell that difference, four times in five; null for none
  */
-public record AucComparison(Verdict verdict, Double adjustedP, AucDoubt.Difference difference, Double eventsNeeded) {
+public record AucComparison(
+        Verdict verdict, Double adjustedP, AucUncertainty.Difference difference, Double eventsNeeded) {
 
     /**
      * @param leader index of whom the others are compared with
@@ -21,7 +22,7 @@ public record AucComparison(Verdict verdict, Double adjustedP, AucDoubt.Differen
      * @param tooFew whether the part holds too little for any difference
      */
     public static List<AucComparison> of(
-            List<AucDoubt> candidates, int leader, boolean named, boolean tooFew, double events) {
+            List<AucUncertainty> candidates, int leader, boolean named, boolean tooFew, double events) {
         LeaderTests tests = LeaderTests.of(
                 candidates.size(),
                 leader,
@@ -33,7 +34,7 @@ public record AucComparison(Verdict verdict, Double adjustedP, AucDoubt.Differen
                 all.add(new AucComparison(Verdict.LEADER, null, null, null));
                 continue;
             }
-            AucDoubt.Difference difference = candidates.get(i).minus(candidates.get(leader));
+            AucUncertainty.Difference difference = candidates.get(i).minus(candidates.get(leader));
             Double p = tests.adjusted()[i];
             all.add(new AucComparison(
                     tooFew ? Verdict.TOO_FEW : Verdict.of(difference.difference(), p),

@@ -5,15 +5,15 @@ import java.util.List;
 import java.util.stream.IntStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.CutDraws;
-import outrider.doubt.Sample;
-import outrider.doubt.Verdict;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
 import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.CutDraws;
+import outrider.uncertainty.Sample;
+import outrider.uncertainty.Verdict;
 
 /**
  * Candidates of one brief side by side on validation: put in order by the deciding measure, references last; a leader; and at any cut
@@ -22,7 +22,7 @@ import outrider.stakes.Stakes;
 public final class Comparison {
 
     /** One fitted candidate as it is compared. @param id whatever tells it from the others */
-    public record Entry(long id, String name, boolean reference, Scored scored) {}
+    public record Entry(long id, String name, boolean reference, ValidationScores scored) {}
 
     /**
      * What candidates are compared by.
@@ -68,7 +68,7 @@ public final class Comparison {
         int found = leaderId == null ? -1 : index(leaderId);
         named = found >= 0;
         leader = named ? found : 0;
-        List<AucDoubt> doubts =
+        List<AucUncertainty> doubts =
                 this.entries.stream().map(e -> e.scored().doubt()).toList();
         byAuc = entries.isEmpty() ? List.of() : AucComparison.of(doubts, leader, named, tooFew(), sample().events());
     }
@@ -137,7 +137,7 @@ public final class Comparison {
         return money.get(i).best(terms.capacity());
     }
 
-    private List<Placed> placed() {
+    private List<IndexedRanking> placed() {
         return entries.stream().map(e -> e.scored().placed()).toList();
     }
 
@@ -191,14 +191,14 @@ public final class Comparison {
         Boolean[] beats = new Boolean[entries.size()];
         int reference = bestReference();
         if (reference < 0) return beats;
-        AucDoubt theirs = entries.get(reference).scored().doubt();
+        AucUncertainty theirs = entries.get(reference).scored().doubt();
         int own = (int) entries.stream().filter(e -> !e.reference()).count();
-        List<AucDoubt.Difference> differences = entries.stream()
+        List<AucUncertainty.Difference> differences = entries.stream()
                 .limit(own)
                 .map(e -> e.scored().doubt().minus(theirs))
                 .toList();
         Double[] adjusted = Verdict.holm(
-                differences.stream().map(AucDoubt.Difference::pValue).toArray(Double[]::new));
+                differences.stream().map(AucUncertainty.Difference::pValue).toArray(Double[]::new));
         for (int i = 0; i < own; i++) {
             beats[i] = Verdict.of(differences.get(i).difference(), adjusted[i]) == Verdict.AHEAD;
         }

@@ -3,12 +3,12 @@ package outrider.exchange;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import outrider.doubt.CutDraws;
-import outrider.doubt.Drawn;
-import outrider.doubt.LeaderTests;
-import outrider.doubt.Verdict;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.stakes.NetValue;
+import outrider.uncertainty.CutDraws;
+import outrider.uncertainty.Drawn;
+import outrider.uncertainty.LeaderTests;
+import outrider.uncertainty.Verdict;
 
 /**
  * Candidates at one cut, each with its intervals and against one leader (METHODS section 4), all on the same records and resamples.
@@ -40,7 +40,7 @@ public record CutComparison(List<CutFigures> figures, List<At> against) {
      * @param named whether somebody named that leader; else the same records chose it
      */
     public static CutComparison of(
-            List<Placed> placed, List<NetValue> money, CutDraws draws, int leader, boolean named) {
+            List<IndexedRanking> placed, List<NetValue> money, CutDraws draws, int leader, boolean named) {
         List<CutFigures> figures = new ArrayList<>();
         for (int i = 0; i < placed.size(); i++) {
             figures.add(CutFigures.of(placed.get(i).ranking(), money.get(i), draws.rank(i), draws.single(i)));

@@ -2,9 +2,9 @@ package outrider.exchange;
 
 import org.jspecify.annotations.Nullable;
 import outrider.base.Undefined;
-import outrider.doubt.Drawn;
 import outrider.rank.Ranking;
 import outrider.stakes.NetValue;
+import outrider.uncertainty.Drawn;
 
 /**
  * Everything a decision reads at one cut of one ranking (METHODS sections 1, 2 and 5). Counts, precision and money are at the

@@ -7,10 +7,10 @@ import java.util.Map;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.doubt.CutDraws;
-import outrider.doubt.Sample;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.stakes.NetValue;
+import outrider.uncertainty.CutDraws;
+import outrider.uncertainty.Sample;
 
 /** Figures with intervals of every score at the cuts that were asked for, and its differences to the leader. */
 final class CutsAsked {
@@ -21,7 +21,7 @@ final class CutsAsked {
         this.request = request;
     }
 
-    static CutsAsked of(Evaluation.Request request, List<Placed> placed, Sample sample, Workers workers) {
+    static CutsAsked of(Evaluation.Request request, List<IndexedRanking> placed, Sample sample, Workers workers) {
         Evaluation.Money asked = request.money();
         if (asked == null) throw BadInput.of("cut", "needs stakes", "give a file of stakes too");
         double total = placed.get(0).ranking().total();

@@ -6,20 +6,20 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.CutDraws;
-import outrider.doubt.Drawn;
-import outrider.doubt.FigureDraws;
-import outrider.doubt.Optimism;
-import outrider.doubt.Sample;
 import outrider.measure.PartialAuc;
 import outrider.measure.RankingFigures;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
 import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
 import outrider.table.NumberColumn;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.CutDraws;
+import outrider.uncertainty.Drawn;
+import outrider.uncertainty.FigureDraws;
+import outrider.uncertainty.Optimism;
+import outrider.uncertainty.Sample;
 
 /**
  * What a brief's candidates are ordered and its leader is chosen by, on validation (METHODS section 2).
@@ -92,8 +92,8 @@ public record DecidingMeasure(DecidingKind kind, @Nullable Double at) {
      * @param money of each, in the same order
      */
     public Double optimism(
-            List<Placed> placed,
-            List<AucDoubt> doubts,
+            List<IndexedRanking> placed,
+            List<AucUncertainty> doubts,
             List<NetValue> money,
             Capacity capacity,
             Sample sample,

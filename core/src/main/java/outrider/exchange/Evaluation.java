@@ -8,8 +8,6 @@ import java.util.Map;
 import java.util.TreeMap;
 import outrider.base.BadInput;
 import outrider.base.Workers;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Sample;
 import outrider.measure.Bands;
 import outrider.measure.BestOfEach;
 import outrider.measure.Cells;
@@ -17,7 +15,7 @@ import outrider.measure.Measure;
 import outrider.measure.PartialAuc;
 import outrider.measure.ProbabilityQuality;
 import outrider.measure.RankingFigures;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
 import outrider.split.Units;
 import outrider.stakes.Capacity;
@@ -26,6 +24,8 @@ import outrider.stakes.Stakes;
 import outrider.table.Levels;
 import outrider.table.Numbers;
 import outrider.table.Table;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.Sample;
 
 /**
  * Every figure of score columns in a table, as one document of maps, lists, records and numbers with the JSON names of METHODS.
@@ -92,14 +92,14 @@ public final class Evaluation {
             throw BadInput.of("score", "names a column twice", "name each once");
         }
         double[][] score = new double[k][];
-        Placed[] placed = new Placed[k];
-        AucDoubt[] doubt = new AucDoubt[k];
+        IndexedRanking[] placed = new IndexedRanking[k];
+        AucUncertainty[] doubt = new AucUncertainty[k];
         Object[] figures = new Object[k];
         Workers workers = new Workers(Runtime.getRuntime().availableProcessors());
         workers.each(k, i -> {
             score[i] = Numbers.demand(table, request.scores().get(i), s -> true, "every record needs a finite score");
-            placed[i] = Placed.of(score[i], outcome, weight, value);
-            doubt[i] = weight == null ? AucDoubt.of(placed[i], sample) : null;
+            placed[i] = IndexedRanking.of(score[i], outcome, weight, value);
+            doubt[i] = weight == null ? AucUncertainty.of(placed[i], sample) : null;
             figures[i] = figures(placed[i].ranking(), score[i], sample, doubt[i], request);
         });
         Map<String, Object> scores = new LinkedHashMap<>();
@@ -113,7 +113,7 @@ public final class Evaluation {
     }
 
     private static Map<String, Object> figures(
-            Ranking ranking, double[] score, Sample sample, AucDoubt doubt, Request request) {
+            Ranking ranking, double[] score, Sample sample, AucUncertainty doubt, Request request) {
         Map<String, Object> figures = ranking(ranking, doubt);
         Wanted wanted = request.figures();
         if (wanted.partialAuc() != null) figures.put("partialAuc", PartialAuc.of(ranking, wanted.partialAuc()));
@@ -139,11 +139,11 @@ public final class Evaluation {
     }
 
     /** The figures of sections 1 and 4. @param doubt null where records are weighted */
-    public static Map<String, Object> ranking(Ranking ranking, AucDoubt doubt) {
+    public static Map<String, Object> ranking(Ranking ranking, AucUncertainty doubt) {
         RankingFigures whole = RankingFigures.of(ranking);
         Map<String, Object> figures = new LinkedHashMap<>();
         figures.put("auc", whole.auc());
-        AucDoubt.Interval interval = doubt == null ? null : doubt.interval();
+        AucUncertainty.Interval interval = doubt == null ? null : doubt.interval();
         figures.put("aucStandardError", interval == null ? null : interval.standardError());
         figures.put("aucLow", interval == null ? null : interval.low());
         figures.put("aucHigh", interval == null ? null : interval.high());
@@ -184,15 +184,15 @@ public final class Evaluation {
         return figures;
     }
 
-    private static List<Object> pairs(List<String> names, AucDoubt[] doubts, Placed[] placed) {
+    private static List<Object> pairs(List<String> names, AucUncertainty[] doubts, IndexedRanking[] placed) {
         List<Object> pairs = new ArrayList<>();
         for (int a = 0; a < names.size(); a++) {
             for (int b = a + 1; b < names.size(); b++) {
                 Map<String, Object> pair = new LinkedHashMap<>();
                 pair.put("a", names.get(a));
                 pair.put("b", names.get(b));
-                AucDoubt.Difference difference = doubts[a] == null
-                        ? new AucDoubt.Difference(
+                AucUncertainty.Difference difference = doubts[a] == null
+                        ? new AucUncertainty.Difference(
                                 placed[a].ranking().auc() - placed[b].ranking().auc(), null, null, null)
                         : doubts[a].minus(doubts[b]);
                 pair.put("difference", difference.difference());

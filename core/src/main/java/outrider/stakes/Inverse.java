@@ -14,7 +14,7 @@ public final class Inverse {
      * @param amount null where none within a thousand times what is at stake does it
      * @param winner index of the candidate that is best beyond it; of the asked one for a depth
      */
-    public record Answer(Lever lever, double now, Double amount, int winner) {}
+    public record Answer(StakesParameter lever, double now, Double amount, int winner) {}
 
     private Inverse() {}
 
@@ -22,7 +22,8 @@ public final class Inverse {
      * The amount nearest to the present one at which the best cut lies at {@code rank} or beyond it, as seen from where it lies
      * now.
      */
-    public static Answer depth(Frontier frontier, Stakes stakes, double plannedRate, double rank, Lever lever) {
+    public static Answer depth(
+            Frontier frontier, Stakes stakes, double plannedRate, double rank, StakesParameter lever) {
         double now = lever.of(stakes);
         double at = frontier.best(stakes, plannedRate).records();
         boolean deeper = rank > at;
@@ -44,7 +45,7 @@ public final class Inverse {
             Stakes stakes,
             double plannedRate,
             double rank,
-            Lever lever,
+            StakesParameter lever,
             double amount,
             boolean deeper) {
         double at = frontier.best(lever.with(stakes, amount), plannedRate).records();
@@ -66,14 +67,15 @@ public final class Inverse {
     }
 
     /** The amounts nearest above and below the present one at which another candidate takes over. */
-    public static List<Answer> takeovers(List<Frontier> all, Stakes stakes, double plannedRate, Lever lever) {
+    public static List<Answer> takeovers(List<Frontier> all, Stakes stakes, double plannedRate, StakesParameter lever) {
         return List.of(
                 takeover(all, stakes, plannedRate, lever, lever.most(stakes)),
                 takeover(all, stakes, plannedRate, lever, lever.least()));
     }
 
     /** Looks at amounts that move away from the present one by growing steps. */
-    private static Answer takeover(List<Frontier> all, Stakes stakes, double plannedRate, Lever lever, double end) {
+    private static Answer takeover(
+            List<Frontier> all, Stakes stakes, double plannedRate, StakesParameter lever, double end) {
         double now = lever.of(stakes);
         int first = winner(all, stakes, plannedRate);
         double near = now;
@@ -96,7 +98,7 @@ public final class Inverse {
             List<Frontier> all,
             Stakes stakes,
             double plannedRate,
-            Lever lever,
+            StakesParameter lever,
             int first,
             double before,
             double after) {

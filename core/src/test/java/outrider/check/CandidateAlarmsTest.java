@@ -6,15 +6,15 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
-import outrider.doubt.AucDoubt;
 import outrider.measure.ProbabilityQuality;
+import outrider.uncertainty.AucUncertainty;
 
 class CandidateAlarmsTest {
-    private static AucDoubt.Interval auc(double auc, double error) {
-        return new AucDoubt.Interval(auc, error, auc - 2 * error, auc + 2 * error);
+    private static AucUncertainty.Interval auc(double auc, double error) {
+        return new AucUncertainty.Interval(auc, error, auc - 2 * error, auc + 2 * error);
     }
 
-    private static List<String> rung(AucDoubt.Interval outOfFold, AucDoubt.Interval validation) {
+    private static List<String> rung(AucUncertainty.Interval outOfFold, AucUncertainty.Interval validation) {
         return Alarms.of(new CandidateEvidence(outOfFold, validation, 100, null)).stream()
                 .map(Alarm::kind)
                 .toList();
@@ -37,7 +37,7 @@ class CandidateAlarmsTest {
     /** Three events that all rank first have an AUC of 1 without an error. */
     @Test
     void aGapThatAFewEventsTellRingsNothing() {
-        AucDoubt.Interval perfect = new AucDoubt.Interval(0.98, 0.0, null, null);
+        AucUncertainty.Interval perfect = new AucUncertainty.Interval(0.98, 0.0, null, null);
         assertThat(Alarms.of(new CandidateEvidence(auc(0.62, 0.13), perfect, 19, null)))
                 .isEmpty();
         assertThat(Alarms.of(new CandidateEvidence(auc(0.62, 0.13), perfect, 20, null)))
@@ -62,7 +62,7 @@ class CandidateAlarmsTest {
             loud[i] = 1 / (1 + Math.exp(-2 - 2 * (eta + 1)));
             outcome[i] = (byte) (random.nextDouble() < honest[i] ? 1 : 0);
         }
-        AucDoubt.Interval any = auc(0.8, 0.01);
+        AucUncertainty.Interval any = auc(0.8, 0.01);
         assertThat(Alarms.of(new CandidateEvidence(any, any, 100, ProbabilityQuality.of(honest, outcome, null, 10))))
                 .isEmpty();
         assertThat(Alarms.of(new CandidateEvidence(any, any, 100, ProbabilityQuality.of(loud, outcome, null, 10))))

@@ -6,8 +6,8 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Verdict;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.Verdict;
 
 class AucComparisonTest {
     @Test
@@ -23,8 +23,8 @@ class AucComparisonTest {
             alike[i] = good[i] + 0.05 * random.nextDouble();
             noise[i] = random.nextDouble();
         }
-        List<AucDoubt> all =
-                List.of(AucDoubt.of(noise, outcome), AucDoubt.of(good, outcome), AucDoubt.of(alike, outcome));
+        List<AucUncertainty> all = List.of(
+                AucUncertainty.of(noise, outcome), AucUncertainty.of(good, outcome), AucUncertainty.of(alike, outcome));
         List<AucComparison> standings = AucComparison.of(all, 1, true, false, 150);
         assertThat(standings)
                 .extracting(AucComparison::verdict)

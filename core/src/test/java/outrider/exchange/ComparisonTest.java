@@ -12,10 +12,10 @@ import org.junit.jupiter.params.provider.EnumSource;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.doubt.Sample;
-import outrider.doubt.Verdict;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
+import outrider.uncertainty.Sample;
+import outrider.uncertainty.Verdict;
 
 class ComparisonTest {
     private static final int RECORDS = 1200;
@@ -43,9 +43,9 @@ class ComparisonTest {
         List<Comparison.Entry> entries = new ArrayList<>();
         for (int c = 0; c < SCORES.length; c++) {
             boolean reference = c == 2;
-            Scored scored = Scored.of(
-                    new Scored.Nature(false, reference),
-                    new Scored.Training(SCORES[c], null, SAMPLE),
+            ValidationScores scored = ValidationScores.of(
+                    new ValidationScores.Nature(false, reference),
+                    new ValidationScores.Training(SCORES[c], null, SAMPLE),
                     SCORES[c],
                     SAMPLE);
             entries.add(new Comparison.Entry(10 + c, "candidate " + c, reference, scored));

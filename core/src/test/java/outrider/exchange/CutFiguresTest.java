@@ -16,18 +16,18 @@ import org.junit.jupiter.api.Test;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.doubt.Band;
-import outrider.doubt.CutDraws;
-import outrider.doubt.Depths;
-import outrider.doubt.Drawn;
-import outrider.doubt.Sample;
 import outrider.measure.Cells;
 import outrider.measure.Measure;
-import outrider.rank.PackedOrder;
-import outrider.rank.Placed;
+import outrider.rank.CompactRanking;
+import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
+import outrider.uncertainty.Band;
+import outrider.uncertainty.CutDraws;
+import outrider.uncertainty.Depths;
+import outrider.uncertainty.Drawn;
+import outrider.uncertainty.Sample;
 
 class CutFiguresTest {
     /** What the interface's reading of a curve is tested against; rewritten by -Doutrider.fixtures=write. */
@@ -53,14 +53,14 @@ class CutFiguresTest {
         return Ranking.of(SCORE, OUTCOME);
     }
 
-    private static Drawn drawn(Placed placed, double rank) {
+    private static Drawn drawn(IndexedRanking placed, double rank) {
         return CutDraws.at(List.of(placed), rank, Sample.of(OUTCOME), new Seeds(8), Workers.ALONE)
                 .single(0);
     }
 
     @Test
     void agreeWithTheCellsAtEveryThreshold() {
-        Placed placed = Placed.of(SCORE, OUTCOME, null, null);
+        IndexedRanking placed = IndexedRanking.of(SCORE, OUTCOME, null, null);
         Ranking ranking = placed.ranking();
         NetValue money = new NetValue(ranking, STAKES, Double.NaN);
         for (int point = 1; point <= ranking.groups(); point++) {
@@ -76,7 +76,7 @@ class CutFiguresTest {
 
     @Test
     void aPlannedRateMovesCountsPrecisionAndMoneyButNotCapture() {
-        Placed placed = Placed.of(SCORE, OUTCOME, null, null);
+        IndexedRanking placed = IndexedRanking.of(SCORE, OUTCOME, null, null);
         Ranking ranking = placed.ranking();
         Drawn band = drawn(placed, 40);
         CutFigures own = CutFigures.of(ranking, new NetValue(ranking, STAKES, Double.NaN), 40, band);
@@ -105,12 +105,12 @@ class CutFiguresTest {
         RandomStream random = new Seeds(9).stream("other");
         for (int i = 0; i < other.length; i++) other[i] = SCORE[i] + 0.3 * random.nextGaussian();
         ObjectNode all = JSON.createObjectNode();
-        all.put("order", Base64.getEncoder().encodeToString(PackedOrder.of(ranking)));
+        all.put("order", Base64.getEncoder().encodeToString(CompactRanking.of(ranking)));
         for (String name : new String[] {"own", "planned", "valued"}) {
             double planned = name.equals("planned") ? 0.1 : Double.NaN;
             double[] value = name.equals("valued") ? VALUE : null;
-            List<Placed> placed =
-                    List.of(Placed.of(SCORE, OUTCOME, null, value), Placed.of(other, OUTCOME, null, value));
+            List<IndexedRanking> placed = List.of(
+                    IndexedRanking.of(SCORE, OUTCOME, null, value), IndexedRanking.of(other, OUTCOME, null, value));
             List<NetValue> money = placed.stream()
                     .map(p -> new NetValue(p.ranking(), STAKES, planned))
                     .toList();
@@ -119,7 +119,7 @@ class CutFiguresTest {
         return JSON.writeValueAsString(all) + "\n";
     }
 
-    private static void write(ObjectNode one, List<Placed> placed, List<NetValue> money, Sample sample) {
+    private static void write(ObjectNode one, List<IndexedRanking> placed, List<NetValue> money, Sample sample) {
         Ranking ranking = placed.get(0).ranking();
         NetValue mine = money.get(0);
         one.put("records", ranking.total()).put("events", ranking.totalEvents());

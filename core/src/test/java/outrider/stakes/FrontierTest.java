@@ -82,10 +82,10 @@ class FrontierTest {
     @Test
     void aLeverChangesItsOwnAmountOnly() {
         Stakes s = new Stakes(1, 2, 3, 4, 5, 0.5);
-        for (Lever lever : Lever.values()) {
+        for (StakesParameter lever : StakesParameter.values()) {
             Stakes changed = lever.with(s, 0.25);
             assertThat(lever.of(changed)).isEqualTo(0.25);
-            for (Lever other : Lever.values()) {
+            for (StakesParameter other : StakesParameter.values()) {
                 if (other != lever) assertThat(other.of(changed)).isEqualTo(other.of(s));
             }
             assertThat(changed.falseAlarmCost()).isEqualTo(4);

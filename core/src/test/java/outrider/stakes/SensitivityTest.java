@@ -87,24 +87,24 @@ class SensitivityTest {
         Frontier frontier = Frontier.of(ranking, null);
         double now = frontier.best(STAKES, Double.NaN).records();
         for (double wanted : new double[] {now / 2, 1.5 * now}) {
-            for (Lever lever : Lever.values()) {
+            for (StakesParameter lever : StakesParameter.values()) {
                 Inverse.Answer answer = Inverse.depth(frontier, STAKES, Double.NaN, wanted, lever);
                 if (answer.amount() == null) continue;
                 boolean deeper = wanted > now;
-                boolean up = deeper == (lever != Lever.ACTION_COST);
+                boolean up = deeper == (lever != StakesParameter.ACTION_COST);
                 double before = answer.amount() * (up ? 1 - 1e-6 : 1 + 1e-6);
                 double after = answer.amount() * (up ? 1 + 1e-6 : 1 - 1e-6);
-                if (lever == Lever.SUCCESS_RATE) after = Math.min(1, after);
+                if (lever == StakesParameter.SUCCESS_RATE) after = Math.min(1, after);
                 assertThat(best(ranking, lever.with(STAKES, after)) >= wanted)
                         .as("%s to %s", lever, wanted)
                         .isEqualTo(deeper);
                 assertThat(best(ranking, lever.with(STAKES, before)) >= wanted).isEqualTo(!deeper);
             }
         }
-        assertThat(Inverse.depth(frontier, STAKES, Double.NaN, now / 2, Lever.ACTION_COST)
+        assertThat(Inverse.depth(frontier, STAKES, Double.NaN, now / 2, StakesParameter.ACTION_COST)
                         .amount())
                 .isGreaterThan(STAKES.actionCost());
-        assertThat(Inverse.depth(frontier, STAKES, Double.NaN, now, Lever.MISS_COST)
+        assertThat(Inverse.depth(frontier, STAKES, Double.NaN, now, StakesParameter.MISS_COST)
                         .amount())
                 .isEqualTo(STAKES.missCost());
     }
@@ -119,7 +119,7 @@ class SensitivityTest {
         List<Frontier> all = candidates.stream().map(r -> Frontier.of(r, null)).toList();
         int first = Inverse.winner(all, STAKES, Double.NaN);
         int found = 0;
-        for (Lever lever : Lever.values()) {
+        for (StakesParameter lever : StakesParameter.values()) {
             for (Inverse.Answer answer : Inverse.takeovers(all, STAKES, Double.NaN, lever)) {
                 if (answer.amount() == null) continue;
                 found++;

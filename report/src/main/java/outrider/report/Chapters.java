@@ -2,16 +2,16 @@ package outrider.report;
 
 import java.util.ArrayList;
 import java.util.List;
+import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
 import outrider.casefile.ColumnUse;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
-import outrider.casefile.Memo;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Written;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Verdict;
 import outrider.exchange.CutFigures;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.Verdict;
 
 /** The chapters after the first page, as blocks of text, tables and drawings. */
 final class Chapters {
@@ -78,7 +78,7 @@ final class Chapters {
         return Written.gain(brief, amount);
     }
 
-    static String auc(AucDoubt.Interval auc) {
+    static String auc(AucUncertainty.Interval auc) {
         if (auc == null) return Written.NONE;
         if (auc.low() == null) return Written.fixed(auc.auc(), 3);
         return Written.fixed(auc.auc(), 3) + " (" + Written.fixed(auc.low(), 3) + " to " + Written.fixed(auc.high(), 3)
@@ -255,7 +255,7 @@ final class Chapters {
 
     private List<Block> monitoring() {
         List<Block> blocks = new ArrayList<>();
-        List<Memo.Watch> watches = brief.memo().monitoring();
+        List<AuthorText.Watch> watches = brief.memo().monitoring();
         if (watches.isEmpty()) {
             blocks.add(Block.text("Nobody has said yet what will be watched."));
             return blocks;

@@ -5,11 +5,11 @@ import java.nio.file.Path;
 import java.util.List;
 import outrider.base.Progress;
 import outrider.base.Workers;
+import outrider.casefile.AnalysisHistory;
 import outrider.casefile.BriefFile;
 import outrider.casefile.CaseData;
 import outrider.casefile.CaseRun;
 import outrider.casefile.CaseYaml;
-import outrider.casefile.Conduct;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
 import outrider.casefile.FiguresMaker;
@@ -37,7 +37,7 @@ final class Example {
     }
 
     static Evidence evidence(BriefFile brief, Figures figures, List<Evidence.Pinned> pinned) {
-        Conduct conduct = new Conduct(40, 3, 12);
+        AnalysisHistory conduct = new AnalysisHistory(40, 3, 12);
         return new Evidence(
                 Evidence.FORMAT,
                 Evidence.RULES,

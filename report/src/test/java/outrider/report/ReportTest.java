@@ -17,11 +17,11 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.w3c.dom.Document;
 import org.w3c.dom.NodeList;
+import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Canonical;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
-import outrider.casefile.Memo;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Sha256;
 import outrider.casefile.Written;
@@ -204,7 +204,7 @@ class ReportTest {
     @Test
     void aDraftSaysThatItIsNoneAndWordsFollowTheirFigures() {
         BriefFile other = Example.BRIEF.with(
-                new Memo(null, java.util.Map.of(Paragraph.DECISION, "We gain {gain}."), null, null, List.of()));
+                new AuthorText(null, java.util.Map.of(Paragraph.DECISION, "We gain {gain}."), null, null, List.of()));
         String html = HtmlReport.draft(Example.evidence(other, Example.FIGURES, List.of()));
         double gain = Example.FIGURES.validation().gainOverNobody() * Example.FIGURES.perCampaign();
         assertThat(html)

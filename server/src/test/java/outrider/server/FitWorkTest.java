@@ -15,8 +15,8 @@ import outrider.learn.Learners;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.CandidateScore;
-import outrider.server.candidate.Candidates;
 import outrider.server.candidate.FitWork;
+import outrider.server.candidate.NewCandidates;
 import outrider.server.work.WorkQueue;
 import outrider.server.work.WorkStatus;
 
@@ -24,14 +24,14 @@ import outrider.server.work.WorkStatus;
 @QuarkusTest
 class FitWorkTest extends CaseSteps {
     @Inject
-    Candidates candidates;
+    NewCandidates candidates;
 
     @Inject
     WorkQueue work;
 
     private long stored(long brief, String name) {
         return candidates.make(
-                        brief, new Candidates.Wanted(name, "logistic", Map.of("penalty", 1), null, null), "analyst")
+                        brief, new NewCandidates.Wanted(name, "logistic", Map.of("penalty", 1), null, null), "analyst")
                 .id;
     }
 

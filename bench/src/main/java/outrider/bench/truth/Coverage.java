@@ -5,16 +5,16 @@ import java.util.Arrays;
 import java.util.List;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.CutDraws;
-import outrider.doubt.Drawn;
-import outrider.doubt.Sample;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.CutDraws;
+import outrider.uncertainty.Drawn;
+import outrider.uncertainty.Sample;
 
 /** In how many samples of a world each interval that is told holds the truth. */
 final class Coverage {
@@ -64,8 +64,8 @@ final class Coverage {
         return share;
     }
 
-    private static Placed placed(Race.Drawn drawn, int k) {
-        return Placed.of(
+    private static IndexedRanking placed(Race.Drawn drawn, int k) {
+        return IndexedRanking.of(
                 drawn.scores()[k],
                 drawn.sample().outcome(),
                 null,
@@ -75,7 +75,7 @@ final class Coverage {
     private static int[] one(Race race, double planned, Stakes stakes, double[][] truth, int s) {
         Race.Drawn drawn = race.draw(race.records(), 1000 + s);
         Sample sample = drawn.sample();
-        List<Placed> placed = new ArrayList<>();
+        List<IndexedRanking> placed = new ArrayList<>();
         for (int k = 0; k < 2; k++) placed.add(placed(drawn, k));
         List<NetValue> money = placed.stream()
                 .map(p -> new NetValue(p.ranking(), stakes, planned))
@@ -84,8 +84,8 @@ final class Coverage {
         CutComparison at = CutComparison.of(placed, money, draws, 1, true);
         CutFigures f = at.figures().get(0);
         CutComparison.At against = at.against().get(0);
-        AucDoubt mine = AucDoubt.of(placed.get(0), sample);
-        Drawn.Bounds aucs = mine.minus(AucDoubt.of(placed.get(1), sample)).bounds();
+        AucUncertainty mine = AucUncertainty.of(placed.get(0), sample);
+        Drawn.Bounds aucs = mine.minus(AucUncertainty.of(placed.get(1), sample)).bounds();
         double n = race.records();
         return new int[] {
             within(truth[0][0], mine.interval().low(), mine.interval().high()),

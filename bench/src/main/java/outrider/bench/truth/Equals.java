@@ -6,14 +6,14 @@ import java.util.List;
 import java.util.stream.IntStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.CutDraws;
-import outrider.doubt.Verdict;
 import outrider.exchange.AucComparison;
 import outrider.exchange.CutComparison;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.CutDraws;
+import outrider.uncertainty.Verdict;
 
 /** In how many races among equals, whose leader the same records chose, anybody is called ahead or behind. */
 final class Equals {
@@ -35,12 +35,12 @@ final class Equals {
 
     private static boolean[] one(Race race, int r) {
         Race.Drawn drawn = race.draw(race.records(), 5000 + r);
-        List<Placed> placed = new ArrayList<>();
+        List<IndexedRanking> placed = new ArrayList<>();
         for (double[] scores : drawn.scores()) {
-            placed.add(Placed.of(scores, drawn.sample().outcome(), null, null));
+            placed.add(IndexedRanking.of(scores, drawn.sample().outcome(), null, null));
         }
-        List<AucDoubt> doubts =
-                placed.stream().map(p -> AucDoubt.of(p, drawn.sample())).toList();
+        List<AucUncertainty> doubts =
+                placed.stream().map(p -> AucUncertainty.of(p, drawn.sample())).toList();
         int best = IntStream.range(0, CANDIDATES)
                 .boxed()
                 .max(Comparator.comparingDouble(i -> doubts.get(i).auc()))

@@ -3,7 +3,7 @@ package outrider.bench.truth;
 import outrider.base.Bisection;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
-import outrider.doubt.Sample;
+import outrider.uncertainty.Sample;
 
 /**
  * A world of scores whose truth is known: candidates see the true risk of a record through noise of their own.

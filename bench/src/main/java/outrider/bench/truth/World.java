@@ -9,10 +9,10 @@ import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
+import outrider.casefile.AnalysisHistory;
 import outrider.casefile.BriefFile;
 import outrider.casefile.CaseData;
 import outrider.casefile.CaseRun;
-import outrider.casefile.Conduct;
 import outrider.casefile.Figures;
 import outrider.casefile.FiguresMaker;
 import outrider.casefile.Policy;
@@ -126,7 +126,7 @@ record World(Fault fault, int records, int each) {
                 new BriefFile.CandidateSpec("base", "baseRate", Map.of(), null, null));
         int[] alone = IntStream.range(0, records).toArray();
         CaseData open = data(brief(plan, candidates, null, null), table, y, alone);
-        List<outrider.casefile.Entrant> entrants = CaseRun.of(open, Workers.ALONE, Progress.NONE);
+        List<outrider.casefile.ScoredCandidate> entrants = CaseRun.of(open, Workers.ALONE, Progress.NONE);
         double records =
                 FiguresMaker.of(open, entrants, Workers.ALONE).validation().records();
         BriefFile sealed = brief(
@@ -137,7 +137,7 @@ record World(Fault fault, int records, int each) {
         Figures figures = FiguresMaker.of(data(sealed, table, y, alone), entrants, Workers.ALONE);
         return new Found(
                 figures.row("mine").alarms().stream().map(Alarm::name).toList(),
-                SignOffChecks.of(policy, sealed, figures, new Conduct(null, null, 2)).stream()
+                SignOffChecks.of(policy, sealed, figures, new AnalysisHistory(null, null, 2)).stream()
                         .filter(c -> !c.passes())
                         .map(c -> c.check().jsonName())
                         .toList());

@@ -5,7 +5,7 @@ import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.Figures;
 import outrider.casefile.Paragraph;
-import outrider.doubt.Verdict;
+import outrider.uncertainty.Verdict;
 
 /** Whether every reference is told to be behind by AUC. */
 public final class BeatsReferences extends Check {

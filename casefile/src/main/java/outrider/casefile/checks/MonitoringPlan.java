@@ -1,9 +1,9 @@
 package outrider.casefile.checks;
 
 import java.util.Locale;
+import outrider.casefile.AuthorText;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
-import outrider.casefile.Memo;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Written;
 
@@ -17,7 +17,7 @@ public final class MonitoringPlan extends Check {
     protected Finding of(CheckedReport report) {
         double limit = report.limit("linesAtLeast");
         long whole = report.brief().memo().monitoring().stream()
-                .filter(Memo.Watch::whole)
+                .filter(AuthorText.Watch::whole)
                 .count();
         return new Finding(
                 whole >= limit,

@@ -60,7 +60,7 @@ public class Candidate extends PanacheEntityBase {
     /** Whether its scores are probabilities; null until it is fitted. */
     public Boolean probability;
 
-    public Long learntNumbers;
+    public Long parameterCount;
     public int looks;
     public String createdBy;
     public Instant createdAt;

@@ -19,14 +19,21 @@ import outrider.server.work.WorkStatus;
 @Path("/candidates")
 public class CandidateResource {
     private final Candidates candidates;
+    private final NewCandidates made;
     private final CandidateDetails details;
     private final WorkQueue queue;
     private final SecurityIdentity identity;
     private final Clock clock;
 
     CandidateResource(
-            Candidates candidates, CandidateDetails details, WorkQueue queue, SecurityIdentity identity, Clock clock) {
+            Candidates candidates,
+            NewCandidates made,
+            CandidateDetails details,
+            WorkQueue queue,
+            SecurityIdentity identity,
+            Clock clock) {
         this.candidates = candidates;
+        this.made = made;
         this.details = details;
         this.queue = queue;
         this.identity = identity;
@@ -64,8 +71,8 @@ public class CandidateResource {
 
     @POST
     @RolesAllowed(Account.ANALYST)
-    public CandidateView make(@QueryParam("brief") long brief, Candidates.Wanted wanted) {
-        long id = candidates.make(brief, wanted, identity.getPrincipal().getName()).id;
+    public CandidateView make(@QueryParam("brief") long brief, NewCandidates.Wanted wanted) {
+        long id = made.make(brief, wanted, identity.getPrincipal().getName()).id;
         queue.enqueue(FitWork.NAME, id);
         return one(id);
     }
@@ -75,9 +82,9 @@ public class CandidateResource {
     @Path("/all")
     @RolesAllowed(Account.ANALYST)
     public List<CandidateView> makeAll(@QueryParam("brief") long brief) {
-        List<Long> made = candidates.makeAll(brief, identity.getPrincipal().getName());
-        for (long id : made) queue.enqueue(FitWork.NAME, id);
-        return made.stream().map(this::one).toList();
+        List<Long> ids = made.makeAll(brief, identity.getPrincipal().getName());
+        for (long id : ids) queue.enqueue(FitWork.NAME, id);
+        return ids.stream().map(this::one).toList();
     }
 
     @GET

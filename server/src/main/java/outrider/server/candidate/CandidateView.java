@@ -16,7 +16,7 @@ import outrider.server.work.WorkStatus;
  * @param changes against the candidate it was begun from; null where there is none
  * @param secondsLeft of a running fit, from its pace so far; null before there is one
  * @param seconds that fitting took; null until it is done
- * @param learntNumbers how many numbers the model holds
+ * @param parameterCount how many numbers the model holds
  */
 public record CandidateView(
         long id,
@@ -34,7 +34,7 @@ public record CandidateView(
         @Nullable Double secondsLeft,
         @Nullable Double seconds,
         @Nullable Boolean probability,
-        @Nullable Long learntNumbers,
+        @Nullable Long parameterCount,
         String notes,
         List<String> tags,
         @Nullable Changes changes) {
@@ -82,7 +82,7 @@ public record CandidateView(
                 secondsLeft(c, now),
                 c.seconds,
                 c.probability,
-                c.learntNumbers,
+                c.parameterCount,
                 c.notes,
                 c.tags,
                 before == null ? null : Changes.of(c, before));

@@ -7,13 +7,10 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.check.Alarm;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Drawn;
-import outrider.doubt.Verdict;
 import outrider.exchange.AucComparison;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
-import outrider.exchange.Scored;
+import outrider.exchange.ValidationScores;
 import outrider.measure.ProbabilityQuality;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
@@ -26,6 +23,9 @@ import outrider.server.candidate.ScoreSet;
 import outrider.server.work.WorkStatus;
 import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.Drawn;
+import outrider.uncertainty.Verdict;
 
 /** One candidate's figures on training, out of fold and on validation; and what a change did to them. */
 @ApplicationScoped
@@ -142,7 +142,7 @@ public class CandidateFigures {
         Set training = set(id, ScoreSet.TRAINING, trained, probability, brief, depth);
         Set folds = set(id, ScoreSet.OUT_OF_FOLD, trained, probability, brief, depth);
         Comparisons.Compared compared = comparisons.of(brief, List.of(candidate), null);
-        Scored scores = compared.comparison().entries().get(0).scored();
+        ValidationScores scores = compared.comparison().entries().get(0).scored();
         CutFigures at = comparisons.at(compared, rank).figures().get(0);
         Set validation = Set.of(scores.validationScores(), validated, false, brief, depth);
         List<Figure> figures = new ArrayList<>();
@@ -168,8 +168,8 @@ public class CandidateFigures {
                 : Math.max(1, new Capacity(PLAIN_DEPTH, true).ranks(records, false));
     }
 
-    private static Figure onValidation(String term, Scored scores, CutFigures at, Set validation) {
-        AucDoubt.Interval auc = scores.doubt().interval();
+    private static Figure onValidation(String term, ValidationScores scores, CutFigures at, Set validation) {
+        AucUncertainty.Interval auc = scores.doubt().interval();
         ProbabilityQuality quality = scores.quality();
         return switch (term) {
             case "auc" -> figure(term, auc.auc(), auc.low(), auc.high());

@@ -19,7 +19,7 @@ import java.io.OutputStreamWriter;
 import java.util.ArrayList;
 import java.util.List;
 import outrider.measure.BandRow;
-import outrider.rank.PackedOrder;
+import outrider.rank.CompactRanking;
 import outrider.server.account.Account;
 
 /** Compare: its figures, the cut, and band tables. */
@@ -90,7 +90,7 @@ public class ComparisonResource {
     }
 
     /**
-     * One candidate's validation ranking in few bytes, see {@link PackedOrder}. It never changes for the same AUC and value
+     * One candidate's validation ranking in few bytes, see {@link CompactRanking}. It never changes for the same AUC and value
      * column.
      */
     @GET
@@ -100,7 +100,9 @@ public class ComparisonResource {
         CacheControl kept = new CacheControl();
         kept.setPrivate(true);
         kept.setMaxAge(31_536_000);
-        return Response.ok(PackedOrder.of(bands.ranking(id))).cacheControl(kept).build();
+        return Response.ok(CompactRanking.of(bands.ranking(id)))
+                .cacheControl(kept)
+                .build();
     }
 
     @GET

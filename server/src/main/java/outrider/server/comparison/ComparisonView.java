@@ -4,12 +4,12 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.CutRule;
 import outrider.check.Alarm;
-import outrider.doubt.AucDoubt;
-import outrider.doubt.Verdict;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
 import outrider.exchange.DecidingKind;
 import outrider.stakes.NetValue;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.Verdict;
 
 /**
  * Everything Compare and Threshold show of the validation part at any cut. Curves run over points of the ranking: {@code records}
@@ -94,9 +94,9 @@ public record ComparisonView(
             @Nullable Integer waitDays,
             @Nullable String lastInput,
             int undated,
-            AucDoubt.Interval auc,
+            AucUncertainty.Interval auc,
             double trainingAuc,
-            AucDoubt.@Nullable Interval outOfFold,
+            AucUncertainty.@Nullable Interval outOfFold,
             double decides,
             Verdict verdict,
             @Nullable Double adjustedP,

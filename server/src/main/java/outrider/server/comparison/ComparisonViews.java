@@ -9,17 +9,15 @@ import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.casefile.Timing;
-import outrider.doubt.Band;
-import outrider.doubt.Depths;
 import outrider.exchange.AucComparison;
 import outrider.exchange.Comparison;
 import outrider.exchange.CutComparison;
 import outrider.exchange.DecidingMeasure;
-import outrider.exchange.Scored;
+import outrider.exchange.ValidationScores;
 import outrider.measure.BandRow;
 import outrider.measure.Bands;
 import outrider.rank.Ranking;
-import outrider.rank.Thinned;
+import outrider.rank.SimplifiedCurve;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
@@ -27,6 +25,8 @@ import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.split.Parts;
 import outrider.stakes.NetValue;
+import outrider.uncertainty.Band;
+import outrider.uncertainty.Depths;
 
 /** Makes what Compare and Threshold show. */
 @ApplicationScoped
@@ -132,10 +132,10 @@ public class ComparisonViews {
     private ComparisonView.Row row(Brief brief, Comparisons.Compared compared, int i, Boolean beatsReference) {
         Comparison comparison = compared.comparison();
         Candidate candidate = compared.candidates().get(i);
-        Scored scored = comparison.entries().get(i).scored();
+        ValidationScores scored = comparison.entries().get(i).scored();
         Ranking ranking = comparison.ranking(i);
         NetValue money = comparison.money(i);
-        Thinned thinned = Thinned.of(ranking, MOST_POINTS);
+        SimplifiedCurve thinned = SimplifiedCurve.of(ranking, MOST_POINTS);
         int[] points = thinned.points();
         double[] scores = new double[points.length - 1];
         for (int p = 0; p < scores.length; p++) scores[p] = ranking.score(points[p + 1]);

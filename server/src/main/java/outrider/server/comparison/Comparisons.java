@@ -12,10 +12,9 @@ import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.casefile.CutRule;
-import outrider.doubt.Band;
 import outrider.exchange.Comparison;
 import outrider.exchange.CutComparison;
-import outrider.exchange.Scored;
+import outrider.exchange.ValidationScores;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
@@ -27,6 +26,7 @@ import outrider.server.trail.Trail;
 import outrider.server.work.Caches;
 import outrider.server.work.WorkStatus;
 import outrider.stakes.NetValue;
+import outrider.uncertainty.Band;
 
 /** Candidates side by side on validation, and the cut that a brief's views share. What was compared last stays in memory. */
 @ApplicationScoped
@@ -188,7 +188,7 @@ public class Comparisons {
     }
 
     /** A finished candidate's scores, ranked. */
-    public Scored scored(Candidate candidate, Brief brief) {
+    public ValidationScores scored(Candidate candidate, Brief brief) {
         return scored.of(candidate, brief);
     }
 

@@ -5,8 +5,7 @@ import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.ObservesAsync;
 import java.util.Objects;
-import outrider.doubt.Sample;
-import outrider.exchange.Scored;
+import outrider.exchange.ValidationScores;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidate;
@@ -15,6 +14,7 @@ import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
 import outrider.server.work.Caches;
 import outrider.split.Parts;
+import outrider.uncertainty.Sample;
 
 /** Ranks the kept scores of candidates; the ones used last stay in memory. */
 @ApplicationScoped
@@ -22,7 +22,7 @@ public class ScoredCandidates {
     private static final long BYTES_A_RECORD = 40;
 
     private final Candidates candidates;
-    private final Cache<Key, Scored> recent =
+    private final Cache<Key, ValidationScores> recent =
             Caches.RANKED.make(known -> BYTES_A_RECORD * known.placed().point().length);
     private Samples samples;
 
@@ -44,7 +44,7 @@ public class ScoredCandidates {
         });
     }
 
-    Scored of(Candidate candidate, Brief brief) {
+    ValidationScores of(Candidate candidate, Brief brief) {
         Key key = new Key(candidate.id, candidates.valueColumn(brief));
         return recent.get(key, k -> make(candidate, brief));
     }
@@ -68,12 +68,12 @@ public class ScoredCandidates {
         return samples;
     }
 
-    private Scored make(Candidate candidate, Brief brief) {
+    private ValidationScores make(Candidate candidate, Brief brief) {
         Samples of = samples(brief);
         int training = of.training().size();
-        return Scored.of(
-                new Scored.Nature(Boolean.TRUE.equals(candidate.probability), candidate.kind.reference()),
-                new Scored.Training(
+        return ValidationScores.of(
+                new ValidationScores.Nature(Boolean.TRUE.equals(candidate.probability), candidate.kind.reference()),
+                new ValidationScores.Training(
                         candidates.scores(candidate.id, ScoreSet.TRAINING, training),
                         candidates.scores(candidate.id, ScoreSet.OUT_OF_FOLD, training),
                         of.training()),

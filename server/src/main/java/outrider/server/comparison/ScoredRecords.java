@@ -11,7 +11,7 @@ import java.util.List;
 import java.util.Set;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.measure.Bands;
-import outrider.rank.Placed;
+import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
@@ -49,7 +49,7 @@ public class ScoredRecords {
             String valueColumn,
             double[] value,
             List<String> names,
-            List<Placed> scores,
+            List<IndexedRanking> scores,
             Cut cut,
             int cutOn) {
 
@@ -84,7 +84,7 @@ public class ScoredRecords {
             for (Column identifier : identifiers) line.add(identifier.text(rows[i]));
             line.add(Byte.toString(outcome[i]));
             if (value != null) line.add(Double.toString(value[i]));
-            for (Placed score : scores) line.add(Double.toString(score.score(i)));
+            for (IndexedRanking score : scores) line.add(Double.toString(score.score(i)));
             if (cutOn < 0) return line;
             Ranking ranking = scores.get(cutOn).ranking();
             int point = scores.get(cutOn).point()[i];

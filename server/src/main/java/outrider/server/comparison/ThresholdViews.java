@@ -23,10 +23,10 @@ import outrider.stakes.Capacity;
 import outrider.stakes.CrossValidatedCut;
 import outrider.stakes.Frontier;
 import outrider.stakes.Inverse;
-import outrider.stakes.Lever;
 import outrider.stakes.NetValue;
 import outrider.stakes.Sensitivity;
 import outrider.stakes.Stakes;
+import outrider.stakes.StakesParameter;
 
 /** What helps to choose a threshold: best of each measure, thresholds from training, and how the choice hangs on the stakes. */
 @ApplicationScoped
@@ -193,10 +193,10 @@ public class ThresholdViews {
         List<Frontier> all =
                 rankings(compared).stream().map(r -> Frontier.of(r, capacity)).toList();
         List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
-        List<AnswerView> depth = Arrays.stream(Lever.values())
+        List<AnswerView> depth = Arrays.stream(StakesParameter.values())
                 .map(lever -> view(Inverse.depth(own, stakes, planned, records, lever), List.of(candidateId)))
                 .toList();
-        List<AnswerView> takeovers = Arrays.stream(Lever.values())
+        List<AnswerView> takeovers = Arrays.stream(StakesParameter.values())
                 .flatMap(lever -> Inverse.takeovers(all, stakes, planned, lever).stream())
                 .map(answer -> view(answer, ids))
                 .toList();

@@ -25,8 +25,8 @@ import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Columns;
-import outrider.server.candidate.Candidates;
 import outrider.server.candidate.FitWork;
+import outrider.server.candidate.NewCandidates;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
 import outrider.server.work.WorkQueue;
@@ -48,7 +48,7 @@ public class DemoLoader {
     private final Briefs briefs;
     private final BriefTables tables;
     private final Columns columns;
-    private final Candidates candidates;
+    private final NewCandidates candidates;
     private final WorkQueue queue;
     private final Optional<String> folder;
     private final Optional<String> password;
@@ -59,7 +59,7 @@ public class DemoLoader {
             Briefs briefs,
             BriefTables tables,
             Columns columns,
-            Candidates candidates,
+            NewCandidates candidates,
             WorkQueue queue,
             @ConfigProperty(name = "outrider.demo.folder") Optional<String> folder,
             @ConfigProperty(name = "outrider.demo.password") Optional<String> password) {
@@ -335,7 +335,7 @@ public class DemoLoader {
     /** @param basedOn the candidate it is begun from, or null */
     private long make(
             long brief, Long basedOn, String name, String kind, Map<String, Object> settings, List<String> inputs) {
-        Candidates.Wanted wanted = new Candidates.Wanted(name, kind, settings, inputs, basedOn);
+        NewCandidates.Wanted wanted = new NewCandidates.Wanted(name, kind, settings, inputs, basedOn);
         long id = candidates.make(brief, wanted, AUTHOR).id;
         queue.enqueue(FitWork.NAME, id);
         return id;

@@ -18,6 +18,7 @@ import outrider.server.brief.Columns;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
+import outrider.server.candidate.NewCandidates;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.WorkStatus;
@@ -30,14 +31,16 @@ public class Searches {
     private final Briefs briefs;
     private final Columns columns;
     private final Candidates candidates;
+    private final NewCandidates made;
 
     private final Clock clock;
 
-    Searches(Briefs briefs, Columns columns, Candidates candidates, Clock clock) {
+    Searches(Briefs briefs, Columns columns, Candidates candidates, NewCandidates made, Clock clock) {
         this.clock = clock;
         this.briefs = briefs;
         this.columns = columns;
         this.candidates = candidates;
+        this.made = made;
     }
 
     public SearchRun get(long id) {
@@ -143,9 +146,9 @@ public class Searches {
         if (known != null && known.deletedAt == null) return known;
         Settings settings = Settings.of(row.kind, row.settings);
         String name = "Search " + searchId + ", trial " + (number + 1) + ": " + row.kind.words();
-        Candidate candidate = candidates.make(
+        Candidate candidate = made.make(
                 run.briefId,
-                new Candidates.Wanted(name, row.kind.name(), settings.values(), run.plan.inputs(), null),
+                new NewCandidates.Wanted(name, row.kind.name(), settings.values(), run.plan.inputs(), null),
                 by);
         candidate.tags = List.of("search " + searchId);
         row.candidateId = candidate.id;

@@ -11,13 +11,13 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import outrider.base.BadInput;
+import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Canonical;
 import outrider.casefile.CaseData;
-import outrider.casefile.Entrant;
 import outrider.casefile.Figures;
 import outrider.casefile.FiguresMaker;
-import outrider.casefile.Memo;
+import outrider.casefile.ScoredCandidate;
 import outrider.casefile.Sha256;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
@@ -53,7 +53,7 @@ class CaseFiles {
     }
 
     /** The brief as far as it is. */
-    BriefFile of(Brief b, Memo memo) {
+    BriefFile of(Brief b, AuthorText memo) {
         Dataset dataset = datasets.get(b.datasetId);
         List<Candidate> finished = candidates.finished(b.id);
         Map<Long, String> names = finished.stream().collect(Collectors.toMap(c -> c.id, c -> c.name));
@@ -125,7 +125,8 @@ class CaseFiles {
 
     /** What the author's words do not change. */
     private static String key(BriefFile file, Brief b, List<Candidate> finished) {
-        Memo asked = new Memo(null, null, file.memo().today(), file.memo().todayRecords(), null);
+        AuthorText asked =
+                new AuthorText(null, null, file.memo().today(), file.memo().todayRecords(), null);
         List<Long> ids = finished.stream().map(c -> c.id).toList();
         return Sha256.of(Canonical.write(List.of(b.id, ids, file.with(asked))));
     }
@@ -140,14 +141,14 @@ class CaseFiles {
         Dataset dataset = datasets.get(b.datasetId);
         CaseData data = new CaseData(
                 file, dataset.sha256, dataset.bytes, tables.table(b), tables.outcome(b), Splits.of(b), splits.units(b));
-        List<Entrant> entrants = new ArrayList<>();
+        List<ScoredCandidate> entrants = new ArrayList<>();
         for (Candidate c : finished) {
             Function<int[], double[]> score = rows -> candidates.score(c, b, rows);
-            entrants.add(new Entrant(
+            entrants.add(new ScoredCandidate(
                     c.name,
                     c.kind,
                     c.checkedSettings().words(),
-                    c.learntNumbers,
+                    c.parameterCount,
                     Boolean.TRUE.equals(c.probability),
                     c.inputs,
                     comparisons.scored(c, b),

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
-import outrider.casefile.Memo;
+import outrider.casefile.AuthorText;
 
 /** What has been written for the next report of a brief. */
 @Entity
@@ -20,7 +20,7 @@ public class Draft extends PanacheEntityBase {
     public int version;
 
     @JdbcTypeCode(SqlTypes.JSON)
-    public Memo memo;
+    public AuthorText memo;
 
     /** Answers to the remarks of the last returned report, by the remark's number from 0. */
     @JdbcTypeCode(SqlTypes.JSON)

@@ -13,12 +13,12 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import outrider.base.BadInput;
+import outrider.casefile.AnalysisHistory;
+import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
 import outrider.casefile.CaseYaml;
-import outrider.casefile.Conduct;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
-import outrider.casefile.Memo;
 import outrider.casefile.Paragraph;
 import outrider.casefile.SignOffChecks;
 import outrider.report.FigureWords;
@@ -77,7 +77,7 @@ class Drafting {
     }
 
     /** @param answers by the number of the remark, from 0 */
-    record Edit(int version, Memo memo, Map<String, String> answers) {}
+    record Edit(int version, AuthorText memo, Map<String, String> answers) {}
 
     Draft draft(long briefId) {
         Draft draft = Draft.findById(briefId);
@@ -86,7 +86,7 @@ class Drafting {
         none.briefId = briefId;
         // so that the first to be kept is another one
         none.version = -1;
-        none.memo = Memo.EMPTY;
+        none.memo = AuthorText.EMPTY;
         none.answers = Map.of();
         none.writers = List.of();
         return none;
@@ -98,7 +98,7 @@ class Drafting {
         briefs.get(briefId);
         Draft draft = draft(briefId);
         if (draft.version != edit.version()) throw new OptimisticLockException();
-        Memo memo = edit.memo() == null ? Memo.EMPTY : edit.memo();
+        AuthorText memo = edit.memo() == null ? AuthorText.EMPTY : edit.memo();
         memo.words().forEach((paragraph, words) -> FigureWords.demandKnown(paragraph.jsonName(), words));
         memo.monitoring().forEach(w -> FigureWords.demandKnown("monitoring", w.what() + " " + w.limit()));
         Map<String, String> answers = new TreeMap<>();
@@ -121,7 +121,7 @@ class Drafting {
         Trail.add(Trail.chain(briefId), by, Act.REPORT_WRITTEN, "draft", changed);
     }
 
-    private static String changed(Memo before, Memo after, boolean sameAnswers) {
+    private static String changed(AuthorText before, AuthorText after, boolean sameAnswers) {
         List<String> what = new ArrayList<>();
         for (Paragraph p : Paragraph.values()) if (!before.said(p).equals(after.said(p))) what.add(p.jsonName());
         if (!before.monitoring().equals(after.monitoring())) what.add("monitoring plan");
@@ -166,7 +166,7 @@ class Drafting {
         Draft draft = draft(briefId);
         BriefFile file = files.of(brief, draft.memo);
         Figures figures = files.figures(brief, file);
-        Conduct conduct = conduct(briefId);
+        AnalysisHistory conduct = conduct(briefId);
         Policies.Current policy = policies.current();
         Report last = Report.find("briefId = ?1 order by id desc", briefId).firstResult();
         return new Evidence(
@@ -190,7 +190,7 @@ class Drafting {
                 key.pair().open());
     }
 
-    private Conduct conduct(long briefId) {
+    private AnalysisHistory conduct(long briefId) {
         int made = (int) Candidate.count("briefId", briefId);
         long trials = database.createQuery(
                         "select count(t) from TrialRow t, SearchRun s where t.searchId = s.id and s.briefId = ?1 and t.candidateId is null",
@@ -198,7 +198,7 @@ class Drafting {
                 .setParameter(1, briefId)
                 .getSingleResult();
         Looks.Counts counts = looks.counts(briefId);
-        return new Conduct(counts.looks(), counts.choices(), made + (int) trials);
+        return new AnalysisHistory(counts.looks(), counts.choices(), made + (int) trials);
     }
 
     /** The author, whoever wrote in it, and whoever fitted the candidate or a member of its blend. */

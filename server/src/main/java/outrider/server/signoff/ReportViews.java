@@ -11,11 +11,11 @@ import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.casefile.AuthorText;
 import outrider.casefile.Check;
 import outrider.casefile.CheckResult;
 import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
-import outrider.casefile.Memo;
 import outrider.casefile.Paragraph;
 import outrider.report.FigureWords;
 import outrider.report.FirstPage;
@@ -137,7 +137,7 @@ class ReportViews {
      */
     record DraftView(
             int version,
-            Memo memo,
+            AuthorText memo,
             Map<String, String> answers,
             List<RemarkView> remarks,
             @Nullable SealView seal,

@@ -11,7 +11,7 @@ import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Response;
 import java.util.Map;
-import outrider.casefile.Memo;
+import outrider.casefile.AuthorText;
 import outrider.server.account.Account;
 import outrider.server.brief.Briefs;
 
@@ -33,7 +33,7 @@ public class SignOffResource {
     }
 
     /** @param answers by the number of the remark, from 0 */
-    public record DraftEdit(int version, Memo memo, Map<String, String> answers) {}
+    public record DraftEdit(int version, AuthorText memo, Map<String, String> answers) {}
 
     private String me() {
         return identity.getPrincipal().getName();

@@ -1,0 +1,2 @@
+/** The commands without an interface: evaluate, run, verify, score, bring. */
+package outrider.cli;

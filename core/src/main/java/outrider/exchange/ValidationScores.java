@@ -1,0 +1,105 @@
+package outrider.exchange;
+
+import java.util.Arrays;
+import java.util.List;
+import outrider.check.Alarm;
+import outrider.check.Alarms;
+import outrider.check.CandidateEvidence;
+import outrider.measure.ProbabilityQuality;
+import outrider.rank.IndexedRanking;
+import outrider.rank.Ranking;
+import outrider.rank.SimplifiedCurve;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.Sample;
+
+/**
+ * One candidate's scores as a ranking, and what does not depend on stakes. Immutable.
+ *
+ * @param placed validation
+ * @param sample validation's records; the same object for all candidates of a brief
+ * @param quality on validation in ten bands; null where the score is no probability
+ * @param outOfFold AUC on training by models that did not see the record; null where there are no such scores
+ * @param trainingDepth and {@code trainingCapture}: points of the gains curve on training
+ */
+public record ValidationScores(
+        IndexedRanking placed,
+        Sample sample,
+        AucUncertainty doubt,
+        ProbabilityQuality quality,
+        double trainingAuc,
+        AucUncertainty.Interval outOfFold,
+        double[] trainingDepth,
+        double[] trainingCapture,
+        List<Alarm> alarms) {
+    private static final int TRAINING_POINTS = 401;
+    private static final int BANDS = 10;
+
+    /**
+     * What is known of training.
+     *
+     * @param outOfFold null where there are no such scores
+     */
+    public record Training(double[] scores, double[] outOfFold, Sample sample) {}
+
+    /** What a candidate is. */
+    public record Nature(boolean probability, boolean reference) {}
+
+    /**
+     * O(n log n) of either part.
+     *
+     * @param scores of validation, finite
+     */
+    public static ValidationScores of(Nature nature, Training training, double[] scores, Sample validation) {
+        IndexedRanking placed = IndexedRanking.of(scores, validation.outcome(), null, validation.value());
+        Ranking onTraining = Ranking.of(training.scores(), training.sample().outcome());
+        AucUncertainty doubt = AucUncertainty.of(placed, validation);
+        ProbabilityQuality quality = nature.probability()
+                ? ProbabilityQuality.of(
+                        placed.ranking(),
+                        scores,
+                        validation.outcome(),
+                        null,
+                        validation.unit(),
+                        Math.min(BANDS, scores.length))
+                : null;
+        AucUncertainty.Interval outOfFold = training.outOfFold() == null ? null : outOfFold(training);
+        int[] points = SimplifiedCurve.of(onTraining, TRAINING_POINTS).points();
+        return new ValidationScores(
+                placed,
+                validation,
+                doubt,
+                quality,
+                onTraining.auc(),
+                outOfFold,
+                Arrays.stream(points)
+                        .mapToDouble(p -> onTraining.size(p) / onTraining.total())
+                        .toArray(),
+                Arrays.stream(points)
+                        .mapToDouble(p -> onTraining.events(p) / onTraining.totalEvents())
+                        .toArray(),
+                nature.reference()
+                        ? List.of()
+                        : Alarms.of(new CandidateEvidence(
+                                outOfFold,
+                                doubt.interval(),
+                                Math.min(training.sample().fewest(), validation.fewest()),
+                                quality)));
+    }
+
+    private static AucUncertainty.Interval outOfFold(Training training) {
+        IndexedRanking placed =
+                IndexedRanking.of(training.outOfFold(), training.sample().outcome(), null, null);
+        return AucUncertainty.of(placed, training.sample()).interval();
+    }
+
+    public Ranking validation() {
+        return placed.ranking();
+    }
+
+    /** Validation's scores in the order of its records; −0 reads as 0. */
+    public double[] validationScores() {
+        double[] scores = new double[placed.point().length];
+        for (int i = 0; i < scores.length; i++) scores[i] = placed.score(i);
+        return scores;
+    }
+}

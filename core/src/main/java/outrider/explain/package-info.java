@@ -1,0 +1,2 @@
+/** What each column adds to one record's score. O(orders times columns) scorings. */
+package outrider.explain;

@@ -1,0 +1,2 @@
+/** Naive Bayes. One pass over the records, O(cells). */
+package outrider.learn.bayes;

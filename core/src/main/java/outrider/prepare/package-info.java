@@ -1,0 +1,5 @@
+/**
+ * From columns to numbers that a model can multiply: fitted steps, each able to explain itself, and a {@code Design} that lists what
+ * is not 0. Fitting and applying cost O(cells that are not 0). What is fitted saw training records only.
+ */
+package outrider.prepare;

@@ -1,0 +1,162 @@
+package outrider.uncertainty;
+
+import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
+import outrider.base.BadInput;
+import outrider.base.Normal;
+import outrider.rank.IndexedRanking;
+import outrider.rank.Ranking;
+
+/**
+ * One candidate's structural components of the AUC (DeLong, DeLong and Clarke-Pearson 1988; by midranks, Sun and Xu 2014), summed
+ * within units where several records are one (Obuchowski 1997). O(n log n) to build, O(n) to compare. Unweighted records only.
+ */
+public final class AucUncertainty {
+    /** An error below this comes of rounding. */
+    private static final double NONE = 1e-14;
+
+    private final Sample sample;
+    /** Of each unit: summed components of its events, and of its non-events, less the AUC each. */
+    private final double[] ofEvents;
+
+    private final double[] ofOthers;
+    private final int events;
+    private final int others;
+    private final int eventUnits;
+    private final int otherUnits;
+    private final double auc;
+
+    /**
+     * An AUC with its standard error, null below two units with events or with non-events, and its 95 % interval, symmetric on the logit
+     * scale; null where the error is 0 or unknown.
+     */
+    public record Interval(
+            double auc,
+            @Nullable Double standardError,
+            @Nullable Double low,
+            @Nullable Double high) {}
+
+    /** auc(a) − auc(b); null where the standard error is unknown. Without an error p is 0 for a difference and 1 for none. */
+    public record Difference(double difference, Double standardError, Double z, Double pValue) {
+
+        /** 95 %; null where the error is unknown. */
+        public Drawn.Bounds bounds() {
+            if (standardError == null) return new Drawn.Bounds(null, null);
+            double half = Normal.Z95 * standardError;
+            return new Drawn.Bounds(difference - half, difference + half);
+        }
+    }
+
+    private AucUncertainty(Sample sample, double[] ofEvents, double[] ofOthers, double auc) {
+        this.sample = sample;
+        this.ofEvents = ofEvents;
+        this.ofOthers = ofOthers;
+        this.auc = auc;
+        events = sample.events();
+        others = sample.size() - events;
+        eventUnits = sample.unit() == null ? events : unitsOf(sample, 1);
+        otherUnits = sample.unit() == null ? others : unitsOf(sample, 0);
+    }
+
+    private static int unitsOf(Sample sample, int outcome) {
+        boolean[] seen = new boolean[sample.units()];
+        int count = 0;
+        for (int i = 0; i < sample.size(); i++) {
+            if (sample.outcome()[i] != outcome || seen[sample.unit()[i]]) continue;
+            seen[sample.unit()[i]] = true;
+            count++;
+        }
+        return count;
+    }
+
+    /**
+     * @param score finite, one a record
+     * @param outcome 0 or 1, both present
+     */
+    public static AucUncertainty of(double[] score, byte[] outcome) {
+        return of(IndexedRanking.of(score, outcome, null, null), Sample.of(outcome));
+    }
+
+    /** The same from a ranking that is there already, O(n). @param placed unweighted */
+    public static AucUncertainty of(IndexedRanking placed, Sample sample) {
+        Ranking ranking = placed.ranking();
+        int groups = ranking.groups();
+        double events = ranking.totalEvents();
+        double others = ranking.total() - events;
+        double auc = ranking.auc();
+        double[] ofEvent = new double[groups + 1];
+        double[] ofOther = new double[groups + 1];
+        for (int g = 1; g <= groups; g++) {
+            double above = ranking.size(g - 1) - ranking.events(g - 1);
+            double upTo = ranking.size(g) - ranking.events(g);
+            ofEvent[g] = 1 - (above + upTo) / 2 / others - auc;
+            ofOther[g] = (ranking.events(g - 1) + ranking.events(g)) / 2 / events - auc;
+        }
+        int[] unit = sample.unit();
+        double[] eventSum = new double[sample.units()];
+        double[] otherSum = unit == null ? eventSum : new double[eventSum.length];
+        for (int i = 0; i < sample.size(); i++) {
+            int point = placed.point()[i];
+            int at = unit == null ? i : unit[i];
+            if (sample.outcome()[i] == 1) eventSum[at] += ofEvent[point];
+            else otherSum[at] += ofOther[point];
+        }
+        return new AucUncertainty(sample, eventSum, otherSum, auc);
+    }
+
+    public double auc() {
+        return auc;
+    }
+
+    public Interval interval() {
+        Double variance = covariance(this);
+        if (variance == null) return new Interval(auc, null, null, null);
+        double error = Math.sqrt(Math.max(0, variance));
+        if (error < NONE || auc <= 0 || auc >= 1) return new Interval(auc, error, null, null);
+        double middle = Math.log(auc / (1 - auc));
+        double half = Normal.Z95 * error / (auc * (1 - auc));
+        return new Interval(auc, error, 1 / (1 + Math.exp(half - middle)), 1 / (1 + Math.exp(-half - middle)));
+    }
+
+    /**
+     * The paired difference to another candidate on the same records.
+     *
+     * @throws BadInput if the two are not over the same records
+     */
+    public Difference minus(AucUncertainty other) {
+        if (!Arrays.equals(sample.outcome(), other.sample.outcome())) {
+            throw BadInput.of("candidates", "are scored on different records", "compare them on the same part");
+        }
+        double difference = auc - other.auc;
+        Double mine = covariance(this);
+        if (mine == null) return new Difference(difference, null, null, null);
+        double variance = mine + other.covariance(other) - 2 * covariance(other);
+        double error = Math.sqrt(Math.max(0, variance));
+        if (error < NONE) return new Difference(difference, 0.0, null, Math.abs(difference) < NONE ? 1.0 : 0.0);
+        double z = difference / error;
+        return new Difference(difference, error, z, Normal.twoSided(z));
+    }
+
+    /** Of the two AUCs; null below two units with events or with non-events. */
+    public Double covariance(AucUncertainty other) {
+        if (eventUnits < 2 || otherUnits < 2) return null;
+        boolean alone = sample.unit() == null;
+        double eventPart = 0;
+        double otherPart = 0;
+        double across = 0;
+        for (int u = 0; u < ofEvents.length; u++) {
+            if (!alone) {
+                eventPart += ofEvents[u] * other.ofEvents[u];
+                otherPart += ofOthers[u] * other.ofOthers[u];
+                across += ofEvents[u] * other.ofOthers[u] + ofOthers[u] * other.ofEvents[u];
+            } else if (sample.outcome()[u] == 1) eventPart += ofEvents[u] * other.ofEvents[u];
+            else otherPart += ofOthers[u] * other.ofOthers[u];
+        }
+        double units = ofEvents.length;
+        double m = events;
+        double n = others;
+        return eventPart * eventUnits / (eventUnits - 1.0) / m / m
+                + otherPart * otherUnits / (otherUnits - 1.0) / n / n
+                + (alone ? 0 : across * units / (units - 1) / m / n);
+    }
+}

@@ -1,0 +1,136 @@
+package outrider.uncertainty;
+
+import java.util.Arrays;
+import java.util.List;
+import outrider.rank.IndexedRanking;
+
+/**
+ * Records that no figure tells apart, counted together: of the same outcome and in the same run of every candidate's ranking. The
+ * events of the largest values are cells of their own.
+ */
+final class Cells {
+    /** So many of the largest values are resampled one by one. */
+    private static final int LARGEST = 2000;
+
+    /** Of each record. */
+    final int[] of;
+    /** By cell. */
+    final byte[] outcome;
+
+    final double[] records;
+    final double[] valueMean;
+    final double[] valueSpread;
+    /** By candidate, then by cell. */
+    final int[][] segment;
+
+    private Cells(
+            int[] of, int count, byte[] outcomes, double[] value, int[][] segmentOf, List<IndexedRanking> placed) {
+        this.of = of;
+        outcome = new byte[count];
+        records = new double[count];
+        valueMean = new double[count];
+        valueSpread = new double[count];
+        segment = new int[placed.size()][count];
+        for (int i = 0; i < of.length; i++) {
+            int cell = of[i];
+            outcome[cell] = outcomes[i];
+            records[cell]++;
+            for (int k = 0; k < segment.length; k++)
+                segment[k][cell] = segmentOf[k][placed.get(k).point()[i]];
+        }
+        if (value == null) return;
+        for (int i = 0; i < of.length; i++) if (outcomes[i] == 1) valueMean[of[i]] += value[i] / records[of[i]];
+        for (int i = 0; i < of.length; i++) {
+            double off = value[i] - valueMean[of[i]];
+            if (outcomes[i] == 1) valueSpread[of[i]] += off * off / records[of[i]];
+        }
+        for (int c = 0; c < count; c++) valueSpread[c] = Math.sqrt(valueSpread[c]);
+    }
+
+    int count() {
+        return outcome.length;
+    }
+
+    /** @param value of each record, or null. O(n · candidates). */
+    static Cells of(List<IndexedRanking> placed, List<Segments> segments, byte[] outcome, double[] value) {
+        int n = outcome.length;
+        int[] cell = new int[n];
+        for (int i = 0; i < n; i++) cell[i] = outcome[i];
+        int count = 2;
+        int[][] segmentOf = new int[placed.size()][];
+        for (int k = 0; k < placed.size(); k++) {
+            int[] ofPoint = segmentOf[k] = segments.get(k).ofPoints();
+            int[] point = placed.get(k).point();
+            int width = segments.get(k).size();
+            count = refine(cell, count, i -> ofPoint[point[i]], width);
+        }
+        if (value != null) {
+            double smallest = smallestOfLargest(outcome, value);
+            count = refine(cell, count, i -> outcome[i] == 1 && value[i] >= smallest ? i + 1 : 0, n + 1);
+        }
+        return new Cells(cell, count, outcome, value, segmentOf, placed);
+    }
+
+    private static double smallestOfLargest(byte[] outcome, double[] value) {
+        double[] ofEvents = new double[value.length];
+        int events = 0;
+        for (int i = 0; i < value.length; i++) if (outcome[i] == 1) ofEvents[events++] = value[i];
+        double[] sorted = Arrays.copyOf(ofEvents, events);
+        Arrays.sort(sorted);
+        return events <= LARGEST ? Double.NEGATIVE_INFINITY : sorted[events - LARGEST];
+    }
+
+    private interface Part {
+        int of(int record);
+    }
+
+    /** Parts every cell by what {@code part} says of its records; new numbers in the order of the first record. */
+    private static int refine(int[] cell, int count, Part part, int parts) {
+        LongTable known = new LongTable();
+        for (int i = 0; i < cell.length; i++) cell[i] = known.number((long) cell[i] * parts + part.of(i));
+        return known.size();
+    }
+
+    /** Numbers different keys in the order they come; open addressing. */
+    private static final class LongTable {
+        private long[] keys = new long[1024];
+        private int[] numbers = new int[1024];
+        private int size;
+
+        int size() {
+            return size;
+        }
+
+        int number(long key) {
+            int slot = find(key);
+            if (numbers[slot] == 0) {
+                if (2 * size > keys.length) {
+                    grow();
+                    slot = find(key);
+                }
+                keys[slot] = key;
+                numbers[slot] = ++size;
+            }
+            return numbers[slot] - 1;
+        }
+
+        private int find(long key) {
+            int slot = (int) (key * 0x9E3779B97F4A7C15L >>> 33) & keys.length - 1;
+            while (numbers[slot] != 0 && keys[slot] != key) slot = slot + 1 & keys.length - 1;
+            return slot;
+        }
+
+        private void grow() {
+            long[] oldKeys = keys;
+            int[] oldNumbers = numbers;
+            keys = new long[2 * oldKeys.length];
+            numbers = new int[keys.length];
+            for (int i = 0; i < oldKeys.length; i++) {
+                if (oldNumbers[i] == 0) continue;
+                int slot = find(oldKeys[i]);
+                keys[slot] = oldKeys[i];
+                numbers[slot] = oldNumbers[i];
+            }
+        }
+    }
+}

@@ -1,0 +1,154 @@
+package outrider.uncertainty;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.IntStream;
+import outrider.base.BadInput;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.rank.IndexedRanking;
+import outrider.rank.Ranking;
+
+/**
+ * Resamples of several candidates, each at a cut of its own, on the same records (METHODS section 4): at the very cut, whatever its
+ * depth. What one candidate gets does not depend on which others are there. Immutable but for what it computes when first asked; thread
+ * safe.
+ */
+public final class CutDraws {
+    private final List<IndexedRanking> placed;
+    private final double[] ranks;
+    private final Sample sample;
+    private final Seeds seeds;
+    private final Workers workers;
+    private final Map<List<Integer>, List<Drawn>> known = new ConcurrentHashMap<>();
+
+    /** Two candidates on the same resamples. */
+    public record Pair(Drawn first, Drawn second, Discordant discordant) {}
+
+    /**
+     * Records that only one of two acts on, those of a tie group by their share.
+     *
+     * @param records all of them; {@code firstEvents} and {@code secondEvents} the events only the one or the other reaches
+     */
+    public record Discordant(double records, double firstEvents, double secondEvents) {}
+
+    private CutDraws(List<IndexedRanking> placed, double[] ranks, Sample sample, Seeds seeds, Workers workers) {
+        this.placed = placed;
+        this.ranks = ranks;
+        this.sample = sample;
+        this.seeds = seeds;
+        this.workers = workers;
+    }
+
+    /**
+     * @param ranks 0 … N, the cut of each candidate
+     * @throws BadInput if a candidate is not scored on these records
+     */
+    public static CutDraws of(
+            List<IndexedRanking> placed, double[] ranks, Sample sample, Seeds seeds, Workers workers) {
+        for (IndexedRanking one : placed) {
+            if (one.point().length != sample.size()) {
+                throw BadInput.of("candidates", "are scored on different records", "compare them on the same part");
+            }
+        }
+        return new CutDraws(List.copyOf(placed), ranks.clone(), sample, seeds, workers);
+    }
+
+    /** All at the same cut. */
+    public static CutDraws at(List<IndexedRanking> placed, double rank, Sample sample, Seeds seeds, Workers workers) {
+        double[] ranks = new double[placed.size()];
+        Arrays.fill(ranks, rank);
+        return of(placed, ranks, sample, seeds, workers);
+    }
+
+    public Sample sample() {
+        return sample;
+    }
+
+    public double rank(int i) {
+        return ranks[i];
+    }
+
+    /** One candidate. */
+    public Drawn single(int i) {
+        return Resampler.plain(sample) ? all().get(i) : drawn(List.of(i)).get(0);
+    }
+
+    /** Two candidates on the same resamples. */
+    public Pair pair(int i, int j) {
+        List<Drawn> both = Resampler.plain(sample) ? List.of(all().get(i), all().get(j)) : drawn(List.of(i, j));
+        return new Pair(both.get(0), both.get(1), discordant(i, j));
+    }
+
+    /** All candidates on the same resamples. */
+    public List<Drawn> all() {
+        return drawn(IntStream.range(0, placed.size()).boxed().toList());
+    }
+
+    private List<Drawn> drawn(List<Integer> which) {
+        return known.computeIfAbsent(which, this::draw);
+    }
+
+    private List<Drawn> draw(List<Integer> which) {
+        List<IndexedRanking> chosen = which.stream().map(placed::get).toList();
+        double coarseness = sample.coarseness();
+        List<Segments> segments = which.stream()
+                .map(i -> Segments.around(placed.get(i).ranking(), ranks[i], coarseness))
+                .toList();
+        List<Drawn> drawn = new ArrayList<>();
+        Resampler.Way way = Resampler.Way.told(sample);
+        int replicates = way.replicates();
+        double[] total = new double[replicates];
+        double[] totalEvents = new double[replicates];
+        for (int i : which) {
+            double records = placed.get(i).ranking().total();
+            drawn.add(new Drawn(
+                    ranks[i] / records, records, total, totalEvents, new double[replicates], new double[replicates]));
+        }
+        Resampler.run(chosen, segments, sample, seeds, "cut", way, workers, (k, resample, r) -> {
+            Drawn mine = drawn.get(k);
+            if (k == 0) {
+                total[r] = resample.total();
+                totalEvents[r] = resample.totalEvents();
+            }
+            resample.at(mine.depth() * resample.total());
+            mine.events()[r] = resample.reachedEvents;
+            mine.valued()[r] = resample.reachedValue;
+        });
+        return drawn;
+    }
+
+    /** What only one of two candidates acts on; O(n). */
+    public Discordant discordant(int i, int j) {
+        double records = 0;
+        double first = 0;
+        double second = 0;
+        double[] mine = shares(i);
+        double[] theirs = shares(j);
+        int[] a = placed.get(i).point();
+        int[] b = placed.get(j).point();
+        for (int record = 0; record < a.length; record++) {
+            double difference = mine[a[record]] - theirs[b[record]];
+            if (difference == 0) continue;
+            records += Math.abs(difference);
+            if (sample.outcome()[record] == 0) continue;
+            if (difference > 0) first += difference;
+            else second -= difference;
+        }
+        return new Discordant(records, first, second);
+    }
+
+    /** Of each tie group, how much lies above the cut. */
+    private double[] shares(int i) {
+        Ranking ranking = placed.get(i).ranking();
+        double[] share = new double[ranking.groups() + 1];
+        for (int g = 1; g < share.length; g++) {
+            double size = ranking.size(g) - ranking.size(g - 1);
+            share[g] = Math.min(1, Math.max(0, (ranks[i] - ranking.size(g - 1)) / size));
+        }
+        return share;
+    }
+}

@@ -1,0 +1,167 @@
+package outrider.uncertainty;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.rank.IndexedRanking;
+
+/**
+ * The bootstrap over units (METHODS section 4): all candidates on the same resamples. Up to {@link #PLAIN} records, and wherever several
+ * records are one unit, units are drawn one by one; above that the numbers of each cell are drawn, as Poisson counts, which is the same
+ * but for the total. Every replicate has a stream of its own, so nothing depends on the number of threads.
+ */
+final class Resampler {
+    static final int PLAIN = 40_000;
+    private static final int FEWEST = 2000;
+    private static final int MOST = 6000;
+    private static final int IN_CELLS = 4000;
+    private static final double DRAWS = 3.6e7;
+
+    /**
+     * How resamples are drawn.
+     *
+     * @param byUnit one unit after the other; else counts of cells, for records that stand alone
+     */
+    record Way(boolean byUnit, int replicates) {
+        /** For figures that are told. Depends on nothing but the records; more replicates where they are cheap. */
+        static Way told(Sample sample) {
+            if (!plain(sample)) return new Way(false, IN_CELLS);
+            int most = (int) Math.max(FEWEST, Math.min(MOST, DRAWS / sample.size()));
+            return new Way(true, most / BLOCKS * BLOCKS);
+        }
+
+        /** For bounds that are drawn. */
+        static Way drawn(Sample sample) {
+            boolean alone = sample.unit() == null && sample.weight() == null;
+            return new Way(!alone || sample.size() <= FEWEST, FEWEST);
+        }
+    }
+
+    private static final int BLOCKS = 20;
+
+    /** Reads one candidate's resample into places of its own. */
+    interface Reading {
+        void read(int candidate, Resample resample, int replicate);
+    }
+
+    private final Sample sample;
+    private final List<Segments> segments;
+    private final Cells cells;
+    private final Seeds seeds;
+    private final String key;
+    private final PoissonDraw[] draws;
+    private final int units;
+
+    private Resampler(
+            List<IndexedRanking> placed,
+            List<Segments> segments,
+            Sample sample,
+            Seeds seeds,
+            String key,
+            boolean byUnit) {
+        this.sample = sample;
+        this.segments = segments;
+        this.seeds = seeds;
+        this.key = key;
+        cells = Cells.of(placed, segments, sample.outcome(), sample.value());
+        units = sample.units();
+        draws = byUnit ? null : new PoissonDraw[cells.count()];
+        PoissonDraw single = new PoissonDraw(1);
+        for (int c = 0; draws != null && c < draws.length; c++) {
+            draws[c] = cells.records[c] == 1 ? single : new PoissonDraw(cells.records[c]);
+        }
+    }
+
+    static boolean plain(Sample sample) {
+        return sample.unit() != null || sample.weight() != null || sample.size() <= PLAIN;
+    }
+
+    /** O(replicates · (units + records of the cells)); each reading is asked for every candidate and replicate once. */
+    static void run(
+            List<IndexedRanking> placed,
+            List<Segments> segments,
+            Sample sample,
+            Seeds seeds,
+            String key,
+            Way way,
+            Workers workers,
+            Reading reading) {
+        Resampler all = new Resampler(placed, segments, sample, seeds, key, way.byUnit());
+        int each = way.replicates() / BLOCKS;
+        workers.each(BLOCKS, block -> {
+            int from = each * block;
+            int to = from + each;
+            all.new Block().run(from, to, reading);
+        });
+    }
+
+    /** What one thread needs. */
+    private final class Block {
+        private final List<Resample> resamples = new ArrayList<>();
+        private final double[] drawn = new double[cells.count()];
+        private final double[] value = new double[cells.count()];
+        private final int[] times = draws == null ? new int[units] : null;
+
+        Block() {
+            for (Segments s : segments) resamples.add(new Resample(s.size()));
+        }
+
+        void run(int from, int to, Reading reading) {
+            for (int r = from; r < to; r++) {
+                RandomStream random = seeds.stream(key + "/" + r);
+                if (draws == null) drawUnits(random);
+                else drawCells(random);
+                for (int k = 0; k < resamples.size(); k++) {
+                    Resample resample = resamples.get(k);
+                    fill(resample, cells.segment[k]);
+                    reading.read(k, resample, r);
+                }
+            }
+        }
+
+        private void drawUnits(RandomStream random) {
+            Arrays.fill(times, 0);
+            for (int u = 0; u < units; u++) times[random.nextInt(units)]++;
+            Arrays.fill(drawn, 0);
+            Arrays.fill(value, 0);
+            int[] unit = sample.unit();
+            double[] weight = sample.weight();
+            double[] worth = sample.value();
+            for (int i = 0; i < cells.of.length; i++) {
+                int count = times[unit == null ? i : unit[i]];
+                if (count == 0) continue;
+                double more = weight == null ? count : count * weight[i];
+                int cell = cells.of[i];
+                drawn[cell] += more;
+                if (worth != null && cells.outcome[cell] == 1) value[cell] += more * worth[i];
+            }
+        }
+
+        private void drawCells(RandomStream random) {
+            boolean valued = sample.value() != null;
+            for (int c = 0; c < drawn.length; c++) {
+                drawn[c] = draws[c].next(random);
+                if (!valued || cells.outcome[c] == 0) continue;
+                value[c] = drawn[c] * cells.valueMean[c];
+                if (cells.valueSpread[c] > 0) {
+                    value[c] += cells.valueSpread[c] * Math.sqrt(drawn[c]) * PoissonDraw.normal(random);
+                }
+            }
+        }
+
+        private void fill(Resample resample, int[] run) {
+            resample.clear();
+            boolean valued = sample.value() != null;
+            for (int c = 0; c < drawn.length; c++) {
+                double count = drawn[c];
+                if (count == 0) continue;
+                if (cells.outcome[c] == 0) resample.add(run[c], count);
+                else resample.addEvents(run[c], count, valued ? value[c] : count);
+            }
+            resample.accumulate();
+        }
+    }
+}

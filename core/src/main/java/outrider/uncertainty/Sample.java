@@ -1,0 +1,89 @@
+package outrider.uncertainty;
+
+import java.util.Arrays;
+import outrider.base.BadInput;
+
+/**
+ * The records that candidates are compared on: what is resampled.
+ *
+ * @param outcome 0 or 1 a record
+ * @param value of each record, or null
+ * @param weight above 0 a record, or null for 1 each
+ * @param unit of each record, any numbers from 0 that are the same for records drawn together; null where each stands alone
+ */
+public record Sample(byte[] outcome, double[] value, double[] weight, int[] unit) {
+
+    /** @throws BadInput if the parts do not have the same length */
+    public Sample {
+        int n = outcome.length;
+        if (value != null && value.length != n
+                || weight != null && weight.length != n
+                || unit != null && unit.length != n) {
+            throw BadInput.of("records", "have columns of different length", "give one entry a record");
+        }
+        if (unit != null) unit = numbered(unit);
+    }
+
+    /** Records that stand alone, without value and weight. */
+    public static Sample of(byte[] outcome) {
+        return new Sample(outcome, null, null, null);
+    }
+
+    public int size() {
+        return outcome.length;
+    }
+
+    /** Events or non-events, whichever are fewer. */
+    public int fewest() {
+        return Math.min(events(), size() - events());
+    }
+
+    public int events() {
+        int events = 0;
+        for (byte y : outcome) events += y;
+        return events;
+    }
+
+    /** How many are drawn in a resample. */
+    int units() {
+        if (unit == null) return outcome.length;
+        int most = -1;
+        for (int u : unit) most = Math.max(most, u);
+        return most + 1;
+    }
+
+    /** Numbers from 0 in the order of the first record; null where every record is a unit of its own. */
+    private static int[] numbered(int[] unit) {
+        int[] sorted = unit.clone();
+        Arrays.sort(sorted);
+        int different = 0;
+        for (int i = 0; i < sorted.length; i++)
+            if (i == 0 || sorted[i] != sorted[i - 1]) sorted[different++] = sorted[i];
+        if (different == unit.length) return null;
+        int[] number = new int[different];
+        Arrays.fill(number, -1);
+        int[] of = new int[unit.length];
+        int next = 0;
+        for (int i = 0; i < of.length; i++) {
+            int at = Arrays.binarySearch(sorted, 0, different, unit[i]);
+            if (number[at] < 0) number[at] = next++;
+            of[i] = number[at];
+        }
+        return of;
+    }
+
+    /** By how much the noise of counts is larger than that of single records of weight 1: a bound for windows, no figure. */
+    double coarseness() {
+        if (unit == null && weight == null) return 1;
+        double[] size = new double[units()];
+        double total = 0;
+        for (int i = 0; i < outcome.length; i++) {
+            double w = weight == null ? 1 : weight[i];
+            size[unit == null ? i : unit[i]] += w;
+            total += w;
+        }
+        double squares = 0;
+        for (double s : size) squares += s * s;
+        return Math.max(1, Math.sqrt(squares / total));
+    }
+}

@@ -1,0 +1,250 @@
+package outrider.uncertainty;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import outrider.Vectors;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.rank.IndexedRanking;
+import outrider.stakes.NetValue;
+import outrider.stakes.Stakes;
+
+class CutDrawsTest {
+    private static final Seeds SEEDS = new Seeds(3);
+    private static final Stakes STAKES = new Stakes(60, 3, 0, 1, 0, 1);
+
+    private static CutDraws at(Sample sample, double rank, double[]... scores) {
+        List<IndexedRanking> placed = Arrays.stream(scores)
+                .map(s -> IndexedRanking.of(s, sample.outcome(), sample.weight(), sample.value()))
+                .toList();
+        return CutDraws.at(placed, rank, sample, SEEDS, new Workers(2));
+    }
+
+    @Test
+    void intervalsHoldTheWorkedCases() {
+        JsonNode vector = Vectors.read("intervals");
+        JsonNode in = vector.get("input");
+        byte[] outcome = Vectors.outcome(in.get("outcome"));
+        for (int c = 0; c < in.get("cases").size(); c++) {
+            JsonNode one = in.get("cases").get(c);
+            JsonNode expected = vector.get("expected").get(c);
+            boolean valued = one.path("useValue").asBoolean();
+            Sample sample = new Sample(outcome, valued ? Vectors.doubles(in.get("value")) : null, null, null);
+            double[][] scores = one.get("scores")
+                    .asText()
+                    .chars()
+                    .mapToObj(name -> Vectors.doubles(in.get(String.valueOf((char) name))))
+                    .toArray(double[][]::new);
+            double rank = one.get("records").asDouble();
+            double planned = one.path("planned").asDouble(Double.NaN);
+            JsonNode s = one.get("stakes");
+            Stakes stakes = new Stakes(
+                    s.path("gainIfCaught").asDouble(),
+                    s.path("actionCost").asDouble(),
+                    s.path("missCost").asDouble(),
+                    s.path("falseAlarmCost").asDouble(),
+                    0,
+                    1);
+            CutDraws draws = at(sample, rank, scores);
+            CutDraws.Pair pair = draws.pair(0, 1);
+            double worth = one.path("useValue").asBoolean()
+                    ? 0
+                    : s.path("gainIfCaught").asDouble() + 1;
+            double[] step = {1 / 258.0, 6000 / rank / 258, 1 / rank, worth};
+            for (int i = 0; i < 2; i++) {
+                assertNear(expected.get("scores").get(i), figures(draws.single(i), stakes, planned), step, c + "/" + i);
+            }
+            double[][] a = figures(pair.first(), stakes, planned);
+            double[][] b = figures(pair.second(), stakes, planned);
+            for (int f = 0; f < 4; f++) a[f] = Drawn.minus(a[f], b[f]);
+            assertNear(expected.get("difference"), a, step, c + "/difference");
+        }
+    }
+
+    private static double[][] figures(Drawn drawn, Stakes stakes, double planned) {
+        return new double[][] {
+            drawn.capture(), drawn.lift(planned), drawn.precision(planned), drawn.gain(stakes, planned)
+        };
+    }
+
+    private static void assertNear(JsonNode expected, double[][] figures, double[] step, String as) {
+        String[] names = {"capture", "lift", "precision", "gainOverNobody"};
+        for (int f = 0; f < 4; f++) {
+            double low = expected.get(names[f]).get(0).asDouble();
+            double high = expected.get(names[f]).get(1).asDouble();
+            compare(as + " " + names[f], low, high, Drawn.bounds(figures[f]), step[f]);
+        }
+    }
+
+    private static void compare(String as, double low, double high, Drawn.Bounds ours, double step) {
+        double half = (high - low) / 2;
+        double allowed = Math.max(0.1 * half, step);
+        assertThat((ours.high() - ours.low()) / 2).as(as + " half-width").isCloseTo(half, within(allowed));
+        assertThat((ours.high() + ours.low()) / 2).as(as + " centre").isCloseTo((low + high) / 2, within(allowed));
+    }
+
+    /** Counts drawn for cells against records drawn one by one, which the worked cases bind. */
+    @ParameterizedTest
+    @ValueSource(doubles = {1, 60, 20_000})
+    void manyRecordsInCellsAreAsRecordsOneByOne(double rank) {
+        int n = 41_000;
+        RandomStream random = new Seeds(8).stream("many");
+        byte[] outcome = new byte[n];
+        double[] value = new double[n];
+        double[] weight = new double[n];
+        double[][] scores = new double[3][n];
+        for (int i = 0; i < n; i++) {
+            double risk = random.nextGaussian();
+            outcome[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(3 - 1.3 * risk)) ? 1 : 0);
+            value[i] = Math.exp(2 * random.nextGaussian());
+            weight[i] = 1;
+            scores[0][i] = risk + 0.4 * random.nextGaussian();
+            scores[1][i] = Math.rint(2 * (risk + 0.8 * random.nextGaussian())) / 2;
+            scores[2][i] = risk > 1 ? 2 : risk > 0 ? 1 : 0;
+        }
+        for (double[] worth : rank < 60 ? new double[][] {null} : new double[][] {null, value}) {
+            CutDraws cells = at(new Sample(outcome, worth, null, null), rank, scores);
+            CutDraws plain = at(new Sample(outcome, worth, weight, null), rank, scores);
+            Stakes stakes = worth == null ? STAKES : new Stakes(0, 5, 1, 0, 0, 1);
+            double[] step = {1e-3 / 3, 1.0 / rank, 1.0 / rank, worth == null ? 61 : 0};
+            for (int i = 0; i < 3; i++) {
+                for (double planned : worth == null ? new double[] {Double.NaN, 0.02} : new double[] {Double.NaN}) {
+                    double[][] ours = figures(cells.single(i), stakes, planned);
+                    double[][] theirs = figures(plain.single(i), stakes, planned);
+                    double[][] difference = figures(cells.pair(i, 0).first(), stakes, planned);
+                    double[][] leader = figures(cells.pair(i, 0).second(), stakes, planned);
+                    double[][] plainLeader = figures(plain.single(0), stakes, planned);
+                    for (int f = 0; f < 4; f++) {
+                        String as =
+                                "score " + i + " figure " + f + " planned " + planned + " valued " + (worth != null);
+                        step[1] = step[2] / 0.05;
+                        same(as, theirs[f], ours[f], step[f]);
+                        if (i == 0) continue;
+                        same(
+                                as + " less 0",
+                                Drawn.minus(theirs[f], plainLeader[f]),
+                                Drawn.minus(difference[f], leader[f]),
+                                step[f]);
+                    }
+                }
+            }
+        }
+    }
+
+    private static void same(String as, double[] plain, double[] ours, double step) {
+        Drawn.Bounds expected = Drawn.bounds(plain);
+        compare(as, expected.low(), expected.high(), Drawn.bounds(ours), step);
+    }
+
+    @Test
+    void customersOfSeveralRecordsAreDrawnTogether() {
+        int units = 400;
+        int each = 6;
+        RandomStream random = new Seeds(5).stream("units");
+        byte[] outcome = new byte[units * each];
+        double[] score = new double[outcome.length];
+        int[] unit = new int[outcome.length];
+        for (int u = 0; u < units; u++) {
+            double risk = random.nextGaussian();
+            byte y = (byte) (random.nextDouble() < 1 / (1 + Math.exp(2 - risk)) ? 1 : 0);
+            for (int r = 0; r < each; r++) {
+                int i = u * each + r;
+                unit[i] = 7 * u;
+                outcome[i] = y;
+                score[i] = risk + 0.01 * random.nextGaussian();
+            }
+        }
+        double[] together =
+                figures(at(new Sample(outcome, null, null, unit), 300, score).single(0), STAKES, Double.NaN)[0];
+        double[] alone = figures(at(Sample.of(outcome), 300, score).single(0), STAKES, Double.NaN)[0];
+        double wider = width(together) / width(alone);
+        assertThat(wider).isCloseTo(Math.sqrt(each), within(0.35));
+    }
+
+    private static double width(double[] replicates) {
+        Drawn.Bounds bounds = Drawn.bounds(replicates);
+        return bounds.high() - bounds.low();
+    }
+
+    @Test
+    void equalCandidatesHaveEqualIntervalsWhoeverElseIsThere() {
+        RandomStream random = new Seeds(6).stream("equal");
+        byte[] outcome = new byte[3000];
+        double[] score = new double[3000];
+        double[] other = new double[3000];
+        for (int i = 0; i < 3000; i++) {
+            score[i] = random.nextDouble();
+            other[i] = random.nextDouble();
+            outcome[i] = (byte) (random.nextDouble() < score[i] / 5 ? 1 : 0);
+        }
+        Sample sample = Sample.of(outcome);
+        Drawn alone = at(sample, 70, score).single(0);
+        CutDraws both = at(sample, 70, other, score, score);
+        assertThat(both.single(1).events()).containsExactly(alone.events());
+        assertThat(both.single(2).events()).containsExactly(alone.events());
+        assertThat(both.discordant(1, 2).records()).isZero();
+        assertThat(Verdict.pValue(
+                        Drawn.minus(both.single(1).events(), both.single(2).events()), both.discordant(1, 2)))
+                .isEqualTo(1);
+    }
+
+    @Test
+    void aPlannedRateEqualToThePresentOneChangesNothing() {
+        byte[] outcome = new byte[1000];
+        double[] score = new double[1000];
+        for (int i = 0; i < 1000; i++) {
+            outcome[i] = (byte) (i % 10 == 0 ? 1 : 0);
+            score[i] = (i * 37) % 101;
+        }
+        IndexedRanking placed = IndexedRanking.of(score, outcome, null, null);
+        NetValue money = new NetValue(placed.ranking(), STAKES, 0.1);
+        Band planned = Band.of(placed, Sample.of(outcome), money, SEEDS, Workers.ALONE);
+        Band own = Band.of(
+                placed, Sample.of(outcome), new NetValue(placed.ranking(), STAKES, Double.NaN), SEEDS, Workers.ALONE);
+        assertThat(planned.gainHigh()).containsExactly(own.gainHigh());
+        assertThat(planned.precisionLow()).containsExactly(own.precisionLow());
+        assertThat(money.eventFactor()).isEqualTo(1);
+    }
+
+    @Test
+    void aBandBeginsWithOneRecordAndAgreesWithTheCutsDrawnThere() {
+        RandomStream random = new Seeds(9).stream("band");
+        byte[] outcome = new byte[60_000];
+        double[] score = new double[outcome.length];
+        for (int i = 0; i < outcome.length; i++) {
+            score[i] = random.nextGaussian();
+            outcome[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(4 - 2 * score[i])) ? 1 : 0);
+        }
+        IndexedRanking placed = IndexedRanking.of(score, outcome, null, null);
+        Sample sample = Sample.of(outcome);
+        Band band = Band.of(placed, sample, new NetValue(placed.ranking(), STAKES, Double.NaN), SEEDS, new Workers(2));
+        assertThat(band.depth()[0]).isEqualTo(1.0 / outcome.length);
+        assertThat(band.depth()[band.depth().length - 1]).isEqualTo(1);
+        for (int d = 0; d < band.depth().length; d += 7) {
+            double rank = band.depth()[d] * outcome.length;
+            Drawn drawn = at(sample, rank, score).single(0);
+            Drawn.Bounds capture = Drawn.bounds(drawn.capture());
+            compare("capture at " + rank, band.captureLow()[d], band.captureHigh()[d], capture, 1 / 2000.0);
+            Drawn.Bounds precision = Drawn.bounds(drawn.precision(Double.NaN));
+            compare("precision at " + rank, band.precisionLow()[d], band.precisionHigh()[d], precision, 1 / rank);
+        }
+    }
+
+    @Test
+    void candidatesOnOtherRecordsAreRefused() {
+        byte[] outcome = {0, 1, 0};
+        IndexedRanking placed = IndexedRanking.of(new double[] {1, 2, 3}, outcome, null, null);
+        Sample longer = Sample.of(new byte[] {0, 1, 0, 1});
+        assertThatThrownBy(() -> CutDraws.at(List.of(placed), 1, longer, SEEDS, Workers.ALONE))
+                .hasMessageContaining("different records");
+    }
+}

@@ -1,0 +1,2 @@
+/** The seeded generator of the demo's three files. */
+package outrider.demo;

@@ -1,0 +1,2 @@
+/** Who may do what: accounts, roles, signing in. */
+package outrider.server.account;

@@ -1,0 +1,2 @@
+/** Briefs, what is settled about their columns, their split and their editions. */
+package outrider.server.brief;

@@ -1,0 +1,2 @@
+/** Files on their way in, and their columns in PostgreSQL. */
+package outrider.server.dataset;

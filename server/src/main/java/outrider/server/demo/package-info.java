@@ -1,0 +1,2 @@
+/** Loads the demo's cases at the first start. */
+package outrider.server.demo;

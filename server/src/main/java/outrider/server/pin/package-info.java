@@ -1,0 +1,2 @@
+/** What waits for the report. */
+package outrider.server.pin;

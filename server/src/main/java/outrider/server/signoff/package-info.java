@@ -1,0 +1,2 @@
+/** The reserve's opening, reports, what others say to them, and the policy. */
+package outrider.server.signoff;
