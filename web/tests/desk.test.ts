@@ -31,6 +31,20 @@ describe('the desk', () => {
     });
   });
 
+  it('is not filled by another brief’s answers that were under way', async () => {
+    const asked = serve(({ path }) => {
+      if (path.startsWith('/api/comparisons/1')) return comparison(null);
+      if (path.startsWith('/api/pins')) return [{ id: 1 }];
+      return { ...brief, id: Number(path.split('/').at(-1)), split: null };
+    });
+    const underWay = [desk.compare(), desk.fetchPins(), desk.keep({ name: 'another' })];
+    const opened = desk.open(2);
+    await Promise.all([...underWay, opened]);
+    expect([desk.brief?.id, desk.comparison, desk.candidateId, desk.pins]).toEqual([2, null, null, []]);
+    await desk.saveNow();
+    expect(asked.filter((a) => a.path.endsWith('/cut'))).toEqual([]);
+  });
+
   it('takes up the cut that was kept', async () => {
     serve(() => comparison({ candidateId: 2, records: 31, rule: byRule('BY_HAND') }));
     await desk.compare();

@@ -57,6 +57,8 @@ class Desk {
   /** how often the cut was moved here, so that an answer under way does not move it back */
   private moves = 0;
   private unkept = false;
+  /** the brief that was asked for last */
+  private opening: number | null = null;
   private saving: ReturnType<typeof setTimeout> | undefined;
 
   row = $derived<Row | null>(this.comparison?.candidates.find((c) => c.id === this.candidateId) ?? null);
@@ -144,8 +146,11 @@ class Desk {
       this.openChecks = null;
       layout.open(id);
     }
+    this.opening = id;
     try {
-      this.brief = await get<Brief>(`/briefs/${id}`);
+      const found = await get<Brief>(`/briefs/${id}`);
+      if (this.opening !== id) return;
+      this.brief = found;
       this.failure = null;
     } catch (e) {
       this.failure = e instanceof Refusal ? e.message : String(e);
@@ -153,13 +158,15 @@ class Desk {
   }
 
   async compare(): Promise<void> {
-    if (!this.brief?.split) return;
+    const brief = this.brief;
+    if (!brief?.split) return;
     const moves = this.moves;
     const pending = this.unkept;
     const leader = layout.now.leader;
     const query = leader === null ? '' : `?leader=${leader}`;
-    const comparison = await get<Comparison>(`/comparisons/${this.brief.id}${query}`);
+    const comparison = await get<Comparison>(`/comparisons/${brief.id}${query}`);
     await this.fetchOrders(comparison);
+    if (this.brief?.id !== brief.id) return;
     this.comparison = comparison;
     if (comparison.at) this.told = { of: comparison, at: comparison.at };
     const mine = comparison.candidates.some((c) => c.id === this.candidateId);
@@ -216,13 +223,16 @@ class Desk {
     const brief = this.brief;
     if (!brief) return null;
     try {
-      this.brief = await put<Brief>(`/briefs/${brief.id}`, { ...editOf(brief), ...change });
+      const kept = await put<Brief>(`/briefs/${brief.id}`, { ...editOf(brief), ...change });
+      if (this.brief?.id !== brief.id) return null;
+      this.brief = kept;
       await this.compare();
       this.follow();
       return null;
     } catch (e) {
       const refusal = e instanceof Refusal ? e : new Refusal(0, { detail: String(e) });
-      if (refusal.problem.code === 'OVERTAKEN') await this.open(brief.id);
+      const here = (this.brief as Brief | null)?.id === brief.id;
+      if (here && refusal.problem.code === 'OVERTAKEN') await this.open(brief.id);
       return refusal;
     }
   }
@@ -301,7 +311,10 @@ class Desk {
   }
 
   async fetchPins(): Promise<void> {
-    if (this.brief) this.pins = await get<Pin[]>(`/pins?brief=${this.brief.id}`);
+    const brief = this.brief;
+    if (!brief) return;
+    const pins = await get<Pin[]>(`/pins?brief=${brief.id}`);
+    if (this.brief?.id === brief.id) this.pins = pins;
   }
 }
 
