@@ -213,4 +213,21 @@ class ColumnAlarmsTest {
         double auc = RankingFigures.of(Ranking.of(score, y)).auc();
         assertThat(a.auc()).isCloseTo(Math.max(auc, 1 - auc), within(1e-12));
     }
+
+    @Test
+    void aNewAlarmIsOneFileAndOneLine() {
+        double[] values = new double[RoundNumber.ROUND];
+        byte[] outcome = new byte[values.length];
+        for (int i = 0; i < values.length; i++) {
+            values[i] = i + 0.5 * RANDOM.nextDouble();
+            outcome[i] = (byte) (i % 7 == 0 ? 1 : 0);
+        }
+        int[] all = IntStream.range(0, values.length).toArray();
+        List<Alarm> rung = Alarms.of(ColumnProfile.of(new NumberColumn("x", values), all, outcome));
+        assertThat(rung)
+                .contains(new Alarm(
+                        "roundNumber", "round number", "As many records as tests alone have, all of them different."));
+        assertThat(Alarms.kinds()).extracting(AlarmKind::code).contains("roundNumber", "tooGood", "suspectedLeak");
+        assertThat(rung).noneMatch(Alarms::leak);
+    }
 }

@@ -1,0 +1,15 @@
+package outrider.casefile;
+
+/** A check that only tests have: it is this file and its line, and nothing else knows it. */
+public final class AsksSomething extends Check {
+    public AsksSomething() {
+        super("asksSomething", "Asks something", "lettersAtLeast");
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        String question = report.brief().question();
+        boolean asks = question.endsWith("?") && question.length() >= report.limit("lettersAtLeast");
+        return new Finding(asks, "The brief asks: " + question, Paragraph.DECISION);
+    }
+}
