@@ -170,7 +170,7 @@
           {brief}
           {candidate}
           others={all}
-          cutTo={session.analyst && candidate.kind === 'tree' ? cutTo : null}
+          cutTo={session.analyst ? cutTo : null}
         />
       {:else if view === 'figures'}
         {#if effects && candidate.changes}

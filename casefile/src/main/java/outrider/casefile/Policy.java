@@ -25,7 +25,13 @@ public record Policy(int format, String name, Map<Check, Map<String, Double>> ch
 
     private static Map<String, Double> checked(Check check, Map<String, Double> given) {
         Map<String, Double> limits = new TreeMap<>();
-        given.forEach((name, value) -> limits.put(check.limitsBefore().getOrDefault(name, name), value));
+        given.forEach((name, value) -> {
+            String now = check.limitsBefore().getOrDefault(name, name);
+            if (limits.containsKey(now)) {
+                throw BadInput.of(check.jsonName() + "." + now, "is given twice, once as " + name, "give it once");
+            }
+            limits.put(now, value);
+        });
         for (String name : limits.keySet()) {
             if (check.limits().contains(name)) continue;
             throw BadInput.of(

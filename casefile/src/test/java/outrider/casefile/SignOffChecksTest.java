@@ -144,6 +144,10 @@ class SignOffChecksTest {
                 .hasMessageContaining("beatsReferences");
         assertThatThrownBy(() -> CaseYaml.readPolicy("format: 1\nname: x\nchecks:\n  lift: {}\n"))
                 .hasMessageContaining("lift.atLeast");
+        assertThatThrownBy(() -> CaseYaml.readPolicy(
+                        "format: 1\nname: x\nchecks:\n  carriesOver: { gapAtMost: 0.02, atMost: 0.5 }\n"))
+                .hasMessageContaining("carriesOver.gapAtMost")
+                .hasMessageContaining("twice");
         assertThatThrownBy(() -> CaseYaml.readPolicy("format: 1\n\tname: x\n"))
                 .hasMessageContaining("no YAML")
                 .hasMessageContaining("line");

@@ -331,6 +331,34 @@ class DeskTest extends CaseSteps {
     }
 
     @Test
+    void aRuleOfTheCutIsOneOfThoseThereAre() {
+        long id = desk();
+        int candidate = analyst.get("/comparisons/" + id).jsonPath().getInt("candidates[0].id");
+        for (Map<String, String> rule : List.of(
+                Map.of("kind", "BEST_MEASURE"),
+                Map.of("kind", "BEST_MEASURE", "measure", "luck"),
+                Map.of("kind", "CAPACITY", "measure", "lift"),
+                Map.of("kind", "BY_MAGIC"))) {
+            analyst.put("/comparisons/" + id + "/cut", Map.of("candidateId", candidate, "records", 5, "rule", rule))
+                    .then()
+                    .statusCode(400);
+        }
+        Map<String, String> luck = Map.of("kind", "BEST_MEASURE", "measure", "luck");
+        assertThat(analyst.put(
+                                "/comparisons/" + id + "/cut",
+                                Map.of("candidateId", candidate, "records", 5, "rule", luck))
+                        .jsonPath()
+                        .getString("detail"))
+                .contains("is luck; name one for BEST_MEASURE");
+        Map<String, String> best = Map.of("kind", "BEST_MEASURE", "measure", "fHalf");
+        analyst.put("/comparisons/" + id + "/cut", Map.of("candidateId", candidate, "records", 5, "rule", best))
+                .then()
+                .statusCode(204);
+        assertThat(analyst.get("/comparisons/" + id).jsonPath().getString("cut.rule.measure"))
+                .isEqualTo("fHalf");
+    }
+
+    @Test
     void pinsWaitInTheTrayWithTheirNotes() {
         long id = desk();
         Map<String, Object> pin = new HashMap<>(Map.of(

@@ -2,8 +2,8 @@ package outrider.learn.linear;
 
 import java.util.ArrayList;
 import java.util.List;
-import outrider.learn.Model;
 import outrider.learn.Part;
+import outrider.learn.PreparedModel;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
 import outrider.table.Table;
@@ -14,7 +14,7 @@ import outrider.table.Table;
  * @param penalties how the penalty was found; null where it was given
  */
 public record LinearModel(Preparation preparation, Scaling scaling, LinearFit fit, PenaltyPath penalties)
-        implements Model {
+        implements PreparedModel {
     @Override
     public double[] score(Table table, int[] rows) {
         double[] slopes = fit.slopes().clone();
@@ -25,11 +25,6 @@ public record LinearModel(Preparation preparation, Scaling scaling, LinearFit fi
     @Override
     public boolean probability() {
         return false;
-    }
-
-    @Override
-    public List<String> columns() {
-        return preparation.columns();
     }
 
     @Override

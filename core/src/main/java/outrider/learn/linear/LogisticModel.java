@@ -3,8 +3,8 @@ package outrider.learn.linear;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import outrider.learn.Model;
 import outrider.learn.Part;
+import outrider.learn.PreparedModel;
 import outrider.prepare.Preparation;
 import outrider.table.Table;
 
@@ -22,7 +22,7 @@ public record LogisticModel(
         List<Stepwise.Taken> path,
         PenaltyPath penalties,
         String criterion)
-        implements Model {
+        implements PreparedModel {
     @Override
     public double[] score(Table table, int[] rows) {
         double[] beta = fit.coefficients();
@@ -34,11 +34,6 @@ public record LogisticModel(
     @Override
     public boolean probability() {
         return true;
-    }
-
-    @Override
-    public List<String> columns() {
-        return preparation.columns();
     }
 
     @Override

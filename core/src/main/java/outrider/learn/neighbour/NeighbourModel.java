@@ -1,8 +1,8 @@
 package outrider.learn.neighbour;
 
 import java.util.List;
-import outrider.learn.Model;
 import outrider.learn.Part;
+import outrider.learn.PreparedModel;
 import outrider.prepare.Design;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
@@ -10,7 +10,7 @@ import outrider.table.Table;
 
 /** The share of events among the nearest training records. */
 public record NeighbourModel(Preparation preparation, Scaling scaling, Neighbours neighbours, int k, boolean byDistance)
-        implements Model {
+        implements PreparedModel {
     @Override
     public double[] score(Table table, int[] rows) {
         Design x = preparation.apply(table, rows);
@@ -26,11 +26,6 @@ public record NeighbourModel(Preparation preparation, Scaling scaling, Neighbour
     @Override
     public boolean probability() {
         return true;
-    }
-
-    @Override
-    public List<String> columns() {
-        return preparation.columns();
     }
 
     @Override

@@ -2,14 +2,14 @@ package outrider.learn.network;
 
 import java.util.Arrays;
 import java.util.List;
-import outrider.learn.Model;
 import outrider.learn.Part;
+import outrider.learn.PreparedModel;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
 import outrider.table.Table;
 
 /** A neural network of one hidden layer on prepared, standardised columns. */
-public record NetworkModel(Preparation preparation, Scaling scaling, Network.Fit fit) implements Model {
+public record NetworkModel(Preparation preparation, Scaling scaling, Network.Fit fit) implements PreparedModel {
     @Override
     public double[] score(Table table, int[] rows) {
         int units = fit.units();
@@ -32,11 +32,6 @@ public record NetworkModel(Preparation preparation, Scaling scaling, Network.Fit
     @Override
     public boolean probability() {
         return true;
-    }
-
-    @Override
-    public List<String> columns() {
-        return preparation.columns();
     }
 
     @Override

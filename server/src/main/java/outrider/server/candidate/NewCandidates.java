@@ -143,7 +143,7 @@ public class NewCandidates {
         for (String name : names) {
             tables.table(brief).column(name);
             if (name.equals(brief.outcome)) {
-                throw BadInput.of("columns", "hold the outcome \"" + name + "\"", "leave it out");
+                throw BadInput.of("column \"" + name + "\"", "is the outcome", "choose another");
             }
         }
         return names;

@@ -46,7 +46,9 @@ public class Problems {
     public Response failed(WebApplicationException e) {
         int status = e.getResponse().getStatus();
         Throwable cause = e.getCause();
-        if (cause instanceof BadInput refusal) return refused(refusal);
+        for (Throwable under = cause; under != null; under = under.getCause()) {
+            if (under instanceof BadInput refusal) return refused(refusal);
+        }
         String detail = cause == null || cause.getMessage() == null
                 ? e.getMessage()
                 : e.getMessage() + ": " + cause.getMessage();
