@@ -166,12 +166,7 @@
     </nav>
     {#key candidate.id}
       {#if view === 'learnt'}
-        <ModelSummary
-          {brief}
-          {candidate}
-          others={all}
-          cutTo={session.analyst ? cutTo : null}
-        />
+        <ModelSummary {brief} {candidate} others={all} cutTo={session.analyst ? cutTo : null} />
       {:else if view === 'figures'}
         {#if effects && candidate.changes}
           <h2 class="mb-1">
