@@ -5490,7 +5490,7 @@ export interface components {
     };
     PreviewView: {
       parquet: boolean;
-      dialect: components['schemas']['Dialect'];
+      dialect: components['schemas']['Dialect'] | null;
       names: string[];
       rows: (string | null)[][];
     };
@@ -5518,7 +5518,7 @@ export interface components {
       /** Format: double */
       eceExpected: number;
       /** Format: double */
-      eceExpectedOfUnits: number;
+      eceExpectedOfUnits: number | null;
       reliability: components['schemas']['Reliability'][];
     };
     Problem: {
@@ -5527,7 +5527,7 @@ export interface components {
       /** Format: int32 */
       status: number;
       code: components['schemas']['Code'] | null;
-      detail: string;
+      detail: string | null;
       field: string | null;
       /** Format: int64 */
       record: number;
@@ -5924,9 +5924,9 @@ export interface components {
       settings: {
         [key: string]: unknown;
       };
-      inputs: string[];
+      inputs?: string[] | null;
       /** Format: int64 */
-      basedOn: number;
+      basedOn?: number | null;
     };
     Watch: {
       what: string;

@@ -239,7 +239,7 @@
       <h1>How it is read</h1>
       {#if preview.parquet}
         <p class="reading">A Parquet file: it says itself what its columns hold.</p>
-      {:else}
+      {:else if preview.dialect}
         {@const dialect = preview.dialect}
         <p class="sentence">
           Fields end with a

@@ -42,8 +42,8 @@ import outrider.stakes.Stakes;
 @Fork(value = 1, jvmArgsAppend = "-Xmx2g")
 public class FiguresBench {
     private static final int RECORDS = 1_000_000;
-    private double[] score;
-    private byte[] outcome;
+    private double[] score = {};
+    private byte[] outcome = {};
 
     @Setup
     public void draw() {

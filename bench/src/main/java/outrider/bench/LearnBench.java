@@ -64,7 +64,7 @@ public final class LearnBench {
         double round = passes(Learners.named("boosted"), deep, data, "round");
         System.out.printf(
                 "boosting round, depth 6: %.0f ms, bare loop %.0f ms: ratio %.2f%n", round, bare, round / bare);
-        scoring(table, outcome, data);
+        scoring(table, data);
         growth(table, outcome);
     }
 
@@ -199,7 +199,7 @@ public final class LearnBench {
         });
     }
 
-    private static void scoring(Table table, byte[] outcome, TrainingData data) {
+    private static void scoring(Table table, TrainingData data) {
         TrainingData some = data.withRows(IntStream.range(0, 100_000).toArray());
         Model logistic = train(Learners.named("logistic"), Map.of(), some);
         Model trees = train(Learners.named("boosted"), Map.of("rounds", 100, "patience", 0, "depth", 6), some);

@@ -1,5 +1,7 @@
 package outrider.casefile;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * How the figures came about; what cannot be computed anew.
  *
@@ -7,4 +9,5 @@ package outrider.casefile;
  * @param choices of candidate or cut made on them
  * @param tried candidates ever made, deleted ones included, and trials of searches
  */
-public record AnalysisHistory(Integer looks, Integer choices, int tried) {}
+public record AnalysisHistory(
+        @Nullable Integer looks, @Nullable Integer choices, int tried) {}

@@ -3,6 +3,7 @@ package outrider.casefile;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.exchange.Comparison;
 import outrider.exchange.DecidingMeasure;
@@ -37,13 +38,13 @@ public record BriefFile(
         Map<String, ColumnSetup> columns,
         SplitPlan split,
         Stakes stakes,
-        Double capacity,
+        @Nullable Double capacity,
         double campaignSize,
-        Double plannedRate,
-        DecidingMeasure deciding,
+        @Nullable Double plannedRate,
+        @Nullable DecidingMeasure deciding,
         List<CandidateSpec> candidates,
-        CutSpec cut,
-        SealSpec seal,
+        @Nullable CutSpec cut,
+        @Nullable SealSpec seal,
         AuthorText memo) {
     public static final int FORMAT = 1;
 
@@ -54,7 +55,8 @@ public record BriefFile(
     /** Stands for all kinds in the list of candidates. */
     public static final String ALL_KINDS = "all";
 
-    public record DataFile(String file, String sha256, Dialect dialect) {}
+    public record DataFile(
+            String file, @Nullable String sha256, @Nullable Dialect dialect) {}
 
     /** @param leaveOutMissing whether records without an outcome are in no part; else they are refused */
     public record Outcome(String column, List<String> events, List<String> leftOut, boolean leaveOutMissing) {}
@@ -66,10 +68,14 @@ public record BriefFile(
      * @param fittedBy null where nobody said
      */
     public record CandidateSpec(
-            String name, String kind, Map<String, Object> settings, List<String> inputs, String fittedBy) {}
+            String name,
+            String kind,
+            Map<String, Object> settings,
+            @Nullable List<String> inputs,
+            @Nullable String fittedBy) {}
 
     /** @param records of validation acted on; null for the best net value within the capacity */
-    public record CutSpec(String candidate, Double records, String rule) {}
+    public record CutSpec(String candidate, @Nullable Double records, String rule) {}
 
     /** Who opened the reserve, when (ISO 8601, UTC), for which candidate and how many records of validation. */
     public record SealSpec(String openedBy, String openedAt, String candidate, double records) {}
@@ -104,7 +110,7 @@ public record BriefFile(
         if (candidates.isEmpty()) throw BadInput.of("candidates", "are missing", "name at least one");
     }
 
-    private static void demand(String field, Object value) {
+    private static void demand(String field, @Nullable Object value) {
         if (value == null || value.equals("")) throw BadInput.of(field, "is missing", "fill it in");
     }
 
@@ -118,7 +124,7 @@ public record BriefFile(
     }
 
     /** As a share of the campaign; null for none. */
-    public Capacity capacityShare() {
+    public @Nullable Capacity capacityShare() {
         return capacity == null ? null : new Capacity(capacity / campaignSize, true);
     }
 
@@ -151,7 +157,7 @@ public record BriefFile(
     }
 
     /** The column by whose value money is counted; null without one. */
-    public String valueColumn() {
+    public @Nullable String valueColumn() {
         return columns.entrySet().stream()
                 .filter(e -> e.getValue().role() == ColumnSetup.Role.VALUE)
                 .map(Map.Entry::getKey)

@@ -1,5 +1,7 @@
 package outrider.casefile;
 
+import static java.util.Objects.requireNonNull;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -11,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.parquet.ParquetTables;
@@ -91,7 +94,7 @@ public record CaseData(
         }
     }
 
-    private static Dialect dialect(Path file) throws IOException {
+    private static @Nullable Dialect dialect(Path file) throws IOException {
         if (ParquetTables.is(file)) return null;
         try (InputStream in = Files.newInputStream(file)) {
             return Preview.of(in, null).dialect();
@@ -99,7 +102,7 @@ public record CaseData(
     }
 
     /** @throws BadInput naming a column that can be read in several ways and of which nobody said how */
-    private static void refuseEitherWay(Table table, BriefFile brief, Dialect dialect) {
+    private static void refuseEitherWay(Table table, BriefFile brief, @Nullable Dialect dialect) {
         for (Column column : table.columns()) {
             ColumnSetup setup = brief.column(column.name());
             Reading.Mend mend = setup.reading() != null ? null : Reading.mend(column, dialect);
@@ -115,20 +118,24 @@ public record CaseData(
         }
     }
 
-    /** All columns, read anew where a setup says so. @throws BadInput if a text does not fit its reading */
+    /**
+     * All columns, read anew where a setup says so.
+     *
+     * @throws BadInput if a text does not fit its reading
+     */
     public static Table read(Table plain, Map<String, ColumnSetup> setups) {
         List<Column> columns = new ArrayList<>();
         boolean same = true;
         for (Column column : plain.columns()) {
             ColumnSetup setup = setups.get(column.name());
             boolean anew = setup != null && setup.reading() != null;
-            columns.add(anew ? setup.reading().apply(column, plain) : column);
+            columns.add(anew ? requireNonNull(requireNonNull(setup).reading()).apply(column, plain) : column);
             same &= !anew;
         }
         return same ? plain : new Table(columns, plain.startLines());
     }
 
-    public static int[] units(String groupBy, Table table, int[] copies) {
+    public static int[] units(@Nullable String groupBy, Table table, int[] copies) {
         return groupBy != null ? Units.of(table.column(groupBy)) : copies;
     }
 
@@ -164,13 +171,17 @@ public record CaseData(
         return chosen;
     }
 
-    /** Values of some records; null without a value column. @throws BadInput naming the line of the first unusable one */
-    public double[] values(int[] rows) {
+    /**
+     * Values of some records; null without a value column.
+     *
+     * @throws BadInput naming the line of the first unusable one
+     */
+    public double @Nullable [] values(int[] rows) {
         return values(table, brief.valueColumn(), rows);
     }
 
     /** @param column may be null, and so is what comes back then */
-    public static double[] values(Table table, String column, int[] rows) {
+    public static double @Nullable [] values(Table table, @Nullable String column, int[] rows) {
         if (column == null) return null;
         return Numbers.demand(
                 table,

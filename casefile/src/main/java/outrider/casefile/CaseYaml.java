@@ -31,7 +31,8 @@ public final class CaseYaml {
             .enable(YAMLGenerator.Feature.MINIMIZE_QUOTES)
             .enable(YAMLGenerator.Feature.ALWAYS_QUOTE_NUMBERS_AS_STRINGS)
             .disable(YAMLGenerator.Feature.SPLIT_LINES)
-            .serializationInclusion(JsonInclude.Include.NON_EMPTY)
+            .defaultPropertyInclusion(
+                    JsonInclude.Value.construct(JsonInclude.Include.NON_EMPTY, JsonInclude.Include.NON_EMPTY))
             .addModule(new EnumNames())
             .addModule(stakes())
             .build();

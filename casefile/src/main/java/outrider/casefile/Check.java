@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.ServiceLoader;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -37,7 +38,7 @@ public abstract class Check implements Comparable<Check> {
     protected abstract Finding of(CheckedReport report);
 
     /** What policies called it once; null for nothing else. */
-    public String nameBefore() {
+    public @Nullable String nameBefore() {
         return null;
     }
 

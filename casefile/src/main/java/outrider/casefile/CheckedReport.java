@@ -1,5 +1,7 @@
 package outrider.casefile;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -13,7 +15,7 @@ public record CheckedReport(BriefFile brief, Figures figures, AnalysisHistory co
     private static final int NAMED = 3;
 
     public double limit(String name) {
-        return limits.get(name);
+        return requireNonNull(limits.get(name), name);
     }
 
     /** Some names, and how many more there are. */

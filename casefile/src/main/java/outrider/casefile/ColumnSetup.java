@@ -69,7 +69,7 @@ public record ColumnSetup(
     }
 
     public static ColumnSetup of(Role role, String reason) {
-        return new ColumnSetup(role, reason, null, null, null, null, null, null, null);
+        return new ColumnSetup(role, reason, null, null, null, null, Map.of(), List.of(), null);
     }
 
     public ColumnSetup as(Role role, String reason) {
@@ -78,11 +78,12 @@ public record ColumnSetup(
 
     /** As the program takes a column that nobody has said anything of. */
     public static ColumnSetup byItself(Role role, String reason) {
-        return new ColumnSetup(role, reason, null, null, null, null, null, null, true);
+        return new ColumnSetup(role, reason, null, null, null, null, Map.of(), List.of(), true);
     }
 
     /** The reason for which somebody lives with an alarm, kept by its code, or once by its words; null where nobody does. */
-    public String accepted(Alarm alarm) {
-        return kept.getOrDefault(alarm.kind(), kept.get(alarm.name()));
+    public @Nullable String accepted(Alarm alarm) {
+        String reason = kept.get(alarm.kind());
+        return reason != null ? reason : kept.get(alarm.name());
     }
 }

@@ -3,6 +3,7 @@ package outrider.casefile;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Everything a sign-off report says. Its canonical JSON is what is hashed, signed and kept; every rendering is made from it
@@ -23,8 +24,8 @@ import java.util.Map;
 public record Evidence(
         int format,
         int rules,
-        Long report,
-        String issuedBy,
+        @Nullable Long report,
+        @Nullable String issuedBy,
         String issuedAt,
         List<String> cannotApprove,
         BriefFile recipe,
@@ -35,10 +36,10 @@ public record Evidence(
         Policy policy,
         List<CheckResult> checks,
         List<Answer> answers,
-        Before supersedes,
-        TrailHead trail,
+        @Nullable Before supersedes,
+        @Nullable TrailHead trail,
         Maker maker,
-        Map<String, Object> key) {
+        @Nullable Map<String, Object> key) {
     public static final int FORMAT = 3;
     /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
     public static final int RULES = 3;
@@ -54,9 +55,9 @@ public record Evidence(
             String title,
             String note,
             String reading,
-            String drawing,
-            List<List<String>> cells,
-            String cut,
+            @Nullable String drawing,
+            @Nullable List<List<String>> cells,
+            @Nullable String cut,
             boolean sameCut) {}
 
     /** A remark on the report before, and what the author answers. */

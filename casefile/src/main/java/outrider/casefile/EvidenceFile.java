@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -17,13 +18,14 @@ import outrider.base.BadInput;
  * @param signature a detached JSON Web Signature over them; null where no server issued it
  * @param trail the brief's audit trail when the file was made
  */
-public record EvidenceFile(JsonNode tree, String sha256, String signature, List<TrailEntry> trail) {
+public record EvidenceFile(
+        JsonNode tree, String sha256, @Nullable String signature, List<TrailEntry> trail) {
 
     /** The first format whose hash, signature and chain this program checks. */
     private static final int OLDEST = 2;
 
     /** @param canonical as {@link Canonical#write} made them */
-    public static byte[] write(byte[] canonical, String signature, List<TrailEntry> trail) {
+    public static byte[] write(byte[] canonical, @Nullable String signature, List<TrailEntry> trail) {
         Map<String, Object> file = new LinkedHashMap<>();
         file.put("evidence", tree(canonical));
         file.put("sha256", Sha256.of(canonical));
@@ -61,7 +63,10 @@ public record EvidenceFile(JsonNode tree, String sha256, String signature, List<
                 trail);
     }
 
-    /** @param canonical the evidence alone. @throws BadInput if the bytes are none, or of another format */
+    /**
+     * @param canonical the evidence alone.
+     * @throws BadInput if the bytes are none, or of another format
+     */
     public static Evidence evidence(byte[] canonical) {
         JsonNode tree = tree(canonical);
         if (tree.path("format").asInt() != Evidence.FORMAT) {

@@ -1,6 +1,7 @@
 package outrider.casefile;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Normal;
 import outrider.check.Alarm;
 import outrider.exchange.AucComparison;
@@ -34,16 +35,16 @@ public record Figures(
         String chosen,
         CutFigures validation,
         double everybody,
-        Today today,
+        @Nullable Today today,
         double perCampaign,
-        Double breakEven,
+        @Nullable Double breakEven,
         List<BandRow> bands,
-        ProbabilityQuality calibration,
-        Double optimism,
+        @Nullable ProbabilityQuality calibration,
+        @Nullable Double optimism,
         List<WhatIf> sensitivity,
         List<Takeover> takeovers,
         Stability stability,
-        Reserve reserve,
+        @Nullable Reserve reserve,
         List<ColumnRow> columns) {
 
     /** @param words the measure with its share, if it has one */
@@ -53,7 +54,12 @@ public record Figures(
 
     /** Its reserve shows no outcome before the seal is opened. */
     public record Split(
-            Part training, Part validation, int reserveRecords, int leftOut, String method, String balance) {}
+            Part training,
+            Part validation,
+            int reserveRecords,
+            int leftOut,
+            String method,
+            @Nullable String balance) {}
 
     public record Part(int records, int events) {
         /** Events or non-events, whichever are fewer. */
@@ -82,12 +88,12 @@ public record Figures(
             boolean reference,
             int inputs,
             Long numbers,
-            Integer knownAfterDays,
-            String lastKnown,
+            @Nullable Integer knownAfterDays,
+            @Nullable String lastKnown,
             int undated,
             AucUncertainty.Interval auc,
             double trainingAuc,
-            AucUncertainty.Interval outOfFold,
+            AucUncertainty.@Nullable Interval outOfFold,
             AucComparison byAuc,
             double deciding,
             CutFigures atCut,
@@ -98,7 +104,7 @@ public record Figures(
             List<double[]> curve) {}
 
     /** @param difference the proposal's gain less today's, paired bootstrap where both act on as many; else without interval */
-    public record Today(String candidate, CutFigures at, CutComparison.Difference difference) {}
+    public record Today(String candidate, CutFigures at, CutComparison.@Nullable Difference difference) {}
 
     /**
      * The same cut where one amount is another.
@@ -116,7 +122,7 @@ public record Figures(
      *
      * @param timeColumn by whose days periods are made; null where the brief names none
      */
-    public record Stability(List<Group> segments, String timeColumn, List<Group> periods) {}
+    public record Stability(List<Group> segments, @Nullable String timeColumn, List<Group> periods) {}
 
     /**
      * Some of validation's records.
@@ -132,14 +138,14 @@ public record Figures(
             String level,
             int records,
             int events,
-            AucUncertainty.Interval auc,
+            AucUncertainty.@Nullable Interval auc,
             double acted,
             double caught,
-            Double lift,
-            Double meanScore) {}
+            @Nullable Double lift,
+            @Nullable Double meanScore) {}
 
     /**
-     * @param threshold the cut is read at validation's threshold, or at its depth where it is none
+     * @param figures the cut is read at validation's threshold, or at its depth where it is none
      * @param comparison how each measure fares against validation
      */
     public record Reserve(
@@ -156,23 +162,30 @@ public record Figures(
      */
     public record Compared(
             String measure,
-            Double validation,
-            Double low,
-            Double high,
-            Double reserve,
-            Double reserveLow,
-            Double reserveHigh,
+            @Nullable Double validation,
+            @Nullable Double low,
+            @Nullable Double high,
+            @Nullable Double reserve,
+            @Nullable Double reserveLow,
+            @Nullable Double reserveHigh,
             boolean confirmed) {
         /** One-sided 0.025 over five figures. */
         private static final double ERRORS = 2.576;
 
-        static Compared of(String measure, Double v, Double low, Double high, Double r, Double rLow, Double rHigh) {
+        static Compared of(
+                String measure,
+                @Nullable Double v,
+                @Nullable Double low,
+                @Nullable Double high,
+                @Nullable Double r,
+                @Nullable Double rLow,
+                @Nullable Double rHigh) {
             double error = Math.hypot(half(low, high), half(rLow, rHigh)) / Normal.Z95;
             boolean confirmed = v == null || r == null || v - r < ERRORS * error || r >= v;
             return new Compared(measure, v, low, high, r, rLow, rHigh, confirmed);
         }
 
-        private static double half(Double low, Double high) {
+        private static double half(@Nullable Double low, @Nullable Double high) {
             return low == null || high == null ? 0 : (high - low) / 2;
         }
     }
@@ -188,12 +201,12 @@ public record Figures(
             String type,
             ColumnUse use,
             String reason,
-            String knownWhere,
-            Integer knownAfterDays,
-            String meaning,
+            @Nullable String knownWhere,
+            @Nullable Integer knownAfterDays,
+            @Nullable String meaning,
             double missing,
-            Double auc,
-            Double informationValue,
+            @Nullable Double auc,
+            @Nullable Double informationValue,
             List<Rung> alarms) {}
 
     /**
@@ -202,7 +215,11 @@ public record Figures(
      * @param leak whether it is a suspected leak
      * @param answer why it may stay, or that the column is no input; null while nobody answered
      */
-    public record Rung(String name, String meaning, boolean leak, String answer) {}
+    public record Rung(
+            String name,
+            String meaning,
+            boolean leak,
+            @Nullable String answer) {}
 
     public Row row(String name) {
         return candidates.stream()

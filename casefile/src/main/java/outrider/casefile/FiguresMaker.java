@@ -3,6 +3,7 @@ package outrider.casefile;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.base.Workers;
@@ -117,7 +118,7 @@ public final class FiguresMaker {
                 entrant.name(),
                 proposed,
                 comparison.money(chosen).gainAt(ranking(chosen).total()),
-                today(proposed),
+                today(),
                 perCampaign,
                 brief.valueColumn() == null ? brief.stakes().breakEven() : null,
                 Bands.of(ranking(chosen), (int) Math.min(BANDS, ranking(chosen).total())),
@@ -177,7 +178,7 @@ public final class FiguresMaker {
         return curve;
     }
 
-    private Figures.Today today(CutFigures proposed) {
+    private Figures.@Nullable Today today() {
         AuthorText memo = brief.memo();
         if (memo.today() == null) return null;
         int i = index(comparison, memo.today(), "today");
@@ -240,7 +241,7 @@ public final class FiguresMaker {
         return found;
     }
 
-    private Figures.Reserve reserve(ScoredCandidate proposed, CutFigures atCut, double perCampaign) {
+    private Figures.@Nullable Reserve reserve(ScoredCandidate proposed, CutFigures atCut, double perCampaign) {
         BriefFile.SealSpec seal = brief.seal();
         if (seal == null) return null;
         if (!seal.candidate().equals(proposed.name()) || seal.records() != cut) {
@@ -313,7 +314,7 @@ public final class FiguresMaker {
                         reserveAuc.high()));
     }
 
-    private static Double times(Double value, double by) {
+    private static @Nullable Double times(@Nullable Double value, double by) {
         return value == null ? null : value * by;
     }
 }

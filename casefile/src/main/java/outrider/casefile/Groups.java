@@ -1,5 +1,7 @@
 package outrider.casefile;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -8,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.exchange.CutFigures;
 import outrider.rank.IndexedRanking;
@@ -67,7 +70,7 @@ final class Groups {
     }
 
     /** The column that decides the split by date, else the first with the role date. */
-    private DateColumn time() {
+    private @Nullable DateColumn time() {
         String splitBy = data.brief().split().column();
         DateColumn found = null;
         for (Column column : data.table().columns()) {
@@ -160,7 +163,7 @@ final class Groups {
             int at = members.get(i);
             own[i] = scores[at];
             outcome[i] = data.outcome()[rows[at]];
-            if (unit != null) unit[i] = sample.unit()[at];
+            if (unit != null) unit[i] = requireNonNull(sample.unit())[at];
             events += outcome[i];
             actedOn += acted[at];
             caught += outcome[i] * acted[at];

@@ -8,6 +8,7 @@ import org.jose4j.jwk.OkpJwkGenerator;
 import org.jose4j.jws.AlgorithmIdentifiers;
 import org.jose4j.jws.JsonWebSignature;
 import org.jose4j.lang.JoseException;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /** An Ed25519 key pair that signs bytes as detached JSON Web Signatures (RFC 7515 appendix F, RFC 8037). Thread safe. */
@@ -26,7 +27,10 @@ public final class SigningKey {
         }
     }
 
-    /** @param jwk as {@link #secret()} wrote it. @throws BadInput if it is none */
+    /**
+     * @param jwk as {@link #secret()} wrote it.
+     * @throws BadInput if it is none
+     */
     public static SigningKey of(String jwk) {
         OctetKeyPairJsonWebKey key = read(jwk);
         if (key.getPrivateKey() == null) throw BadInput.of("key", "is a public one", "give the file of the key pair");
@@ -53,12 +57,16 @@ public final class SigningKey {
         return key.toParams(JsonWebKey.OutputControlLevel.PUBLIC_ONLY);
     }
 
-    /** RFC 7638 thumbprint of a key: what people compare. @throws BadInput if it is no Ed25519 key */
-    public static String thumbprint(Map<String, Object> open) {
+    /**
+     * RFC 7638 thumbprint of a key: what people compare.
+     *
+     * @throws BadInput if it is no Ed25519 key
+     */
+    public static String thumbprint(@Nullable Map<String, Object> open) {
         return read(open).calculateBase64urlEncodedThumbprint("SHA-256");
     }
 
-    private static OctetKeyPairJsonWebKey read(Map<String, Object> open) {
+    private static OctetKeyPairJsonWebKey read(@Nullable Map<String, Object> open) {
         return read(org.jose4j.json.JsonUtil.toJson(open));
     }
 
@@ -81,7 +89,7 @@ public final class SigningKey {
     }
 
     /** Whether the signature is this key's over these bytes. */
-    public static boolean fits(Map<String, Object> open, byte[] payload, String signature) {
+    public static boolean fits(@Nullable Map<String, Object> open, byte[] payload, String signature) {
         try {
             JsonWebSignature jws = new JsonWebSignature();
             jws.setAlgorithmConstraints(new org.jose4j.jwa.AlgorithmConstraints(

@@ -2,6 +2,7 @@ package outrider.casefile;
 
 import java.util.List;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * When the last of a candidate's inputs is known.
@@ -10,7 +11,7 @@ import java.util.function.Function;
  * @param last which input that is; null likewise
  * @param undated of how many inputs nobody said it
  */
-public record Timing(Integer days, String last, int undated) {
+public record Timing(@Nullable Integer days, @Nullable String last, int undated) {
     public static Timing of(List<String> inputs, Function<String, ColumnSetup> setup) {
         Integer days = null;
         String last = null;

@@ -3,6 +3,7 @@ package outrider.casefile;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One line of an audit trail. Each holds the hash of the one before, so that none can be changed, left out or put in between.
@@ -25,10 +26,14 @@ public record TrailEntry(
         String hash,
         String signature) {
 
-    /** The next entry of a chain, hashed and signed. @param before null for the first */
+    /**
+     * The next entry of a chain, hashed and signed.
+     *
+     * @param before null for the first
+     */
     public static TrailEntry next(
             String chain,
-            TrailEntry before,
+            @Nullable TrailEntry before,
             String at,
             String by,
             String act,
@@ -64,8 +69,12 @@ public record TrailEntry(
         return Sha256.of(Canonical.write(fields));
     }
 
-    /** What is wrong with a chain, as a sentence; null where it holds. @param entries in order, from the first */
-    public static String fault(List<TrailEntry> entries, Map<String, Object> key) {
+    /**
+     * What is wrong with a chain, as a sentence; null where it holds.
+     *
+     * @param entries in order, from the first
+     */
+    public static @Nullable String fault(List<TrailEntry> entries, @Nullable Map<String, Object> key) {
         String previous = "";
         for (int i = 0; i < entries.size(); i++) {
             TrailEntry e = entries.get(i);

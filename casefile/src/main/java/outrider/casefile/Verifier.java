@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
@@ -18,7 +19,11 @@ public final class Verifier {
     private final EvidenceFile file;
     private final List<Finding> findings = new ArrayList<>();
 
-    /** One thing looked at. @param words what was found */
+    /**
+     * One thing looked at.
+     *
+     * @param words what was found
+     */
     public record Finding(boolean holds, String words) {}
 
     private Verifier(EvidenceFile file) {
@@ -32,7 +37,7 @@ public final class Verifier {
      * @throws BadInput if a file cannot be read
      */
     public static List<Finding> of(
-            EvidenceFile file, Map<String, Object> key, Path data, Workers workers, Progress progress) {
+            EvidenceFile file, @Nullable Map<String, Object> key, Path data, Workers workers, Progress progress) {
         Verifier verifier = new Verifier(file);
         verifier.hash();
         verifier.signature(key);
@@ -52,7 +57,7 @@ public final class Verifier {
                         + file.tree().path("format").asInt() + ", repeats them");
     }
 
-    private Map<String, Object> key() {
+    private @Nullable Map<String, Object> key() {
         return file.tree().path("key").isObject()
                 ? Canonical.JSON.convertValue(file.tree().get("key"), new TypeReference<>() {})
                 : null;
@@ -73,7 +78,7 @@ public final class Verifier {
                                 + ", the file says " + file.sha256());
     }
 
-    private void signature(Map<String, Object> trusted) {
+    private void signature(@Nullable Map<String, Object> trusted) {
         if (file.signature() == null) {
             say(trusted == null, "signature: none, no server issued this");
             return;
@@ -92,7 +97,7 @@ public final class Verifier {
         say(fits, fits ? "signature: by key " + own + whose : "signature: does not fit the evidence and key " + own);
     }
 
-    private void trail(Map<String, Object> trusted) {
+    private void trail(@Nullable Map<String, Object> trusted) {
         if (!file.tree().path("trail").isObject()) return;
         Evidence.TrailHead head = Canonical.read(file.tree().get("trail"), Evidence.TrailHead.class, "trail");
         String fault = TrailEntry.fault(file.trail(), trusted == null ? key() : trusted);
@@ -104,7 +109,7 @@ public final class Verifier {
                         : "chain: " + fault);
     }
 
-    private String missing(Evidence.TrailHead head) {
+    private @Nullable String missing(Evidence.TrailHead head) {
         List<TrailEntry> entries = file.trail();
         if (entries.size() < head.entries()) {
             return "the audit trail holds " + entries.size() + " entries, the evidence was issued after "
@@ -150,7 +155,7 @@ public final class Verifier {
     }
 
     /** The first leaf that differs, in words; null for none. */
-    static String first(String path, JsonNode filed, JsonNode anew, double tolerance) {
+    static @Nullable String first(String path, JsonNode filed, JsonNode anew, double tolerance) {
         if (filed == null) return path + " is missing in the file";
         if (filed.isNumber() && anew.isNumber()) {
             double a = filed.asDouble();

@@ -4,6 +4,7 @@ import java.math.RoundingMode;
 import java.text.DecimalFormat;
 import java.text.DecimalFormatSymbols;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** How numbers are written in a report: as on the screen, halves up. Undefined ones are "–". */
 public final class Written {
@@ -23,29 +24,29 @@ public final class Written {
         return format(Math.abs(value - Math.rint(value)) < 1e-9 ? "#,##0" : "#,##0.0", value);
     }
 
-    public static String percent(Double share) {
+    public static String percent(@Nullable Double share) {
         return share == null ? NONE : format("0.0", 100 * share) + " %";
     }
 
-    public static String fixed(Double value, int digits) {
+    public static String fixed(@Nullable Double value, int digits) {
         return value == null ? NONE : format("0." + "0".repeat(digits), value);
     }
 
-    public static String score(Double value) {
+    public static String score(@Nullable Double value) {
         return value == null ? NONE : format(Math.abs(value) >= 100 ? "0.0" : "0.0000", value);
     }
 
-    public static String money(String currency, Double value) {
+    public static String money(String currency, @Nullable Double value) {
         if (value == null) return NONE;
         String amount = format("#,##0", Math.abs(value));
         return (value < 0 && !amount.equals("0") ? "−" : "") + currency + amount;
     }
 
-    public static String money(BriefFile brief, Double value) {
+    public static String money(BriefFile brief, @Nullable Double value) {
         return money(brief.words().currency(), value);
     }
 
-    public static String gain(BriefFile brief, Double value) {
+    public static String gain(BriefFile brief, @Nullable Double value) {
         return gain(brief.words().currency(), value);
     }
 
@@ -60,7 +61,7 @@ public final class Written {
     }
 
     /** A share with its interval. */
-    public static String percent(Double share, Double low, Double high) {
+    public static String percent(Double share, @Nullable Double low, @Nullable Double high) {
         return percent(share) + " (" + percent(low) + " to " + percent(high) + ")";
     }
 
@@ -69,7 +70,7 @@ public final class Written {
         return (value < 0 ? "−" : "") + currency + format("#,##0.00", Math.abs(value));
     }
 
-    public static String gain(String currency, Double value) {
+    public static String gain(String currency, @Nullable Double value) {
         return value != null && Math.rint(value) > 0 ? "+" + money(currency, value) : money(currency, value);
     }
 }

@@ -1,6 +1,7 @@
 package outrider.cli;
 
 import java.io.PrintWriter;
+import java.nio.charset.Charset;
 import outrider.base.BadInput;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -23,7 +24,10 @@ public final class Main {
     public static void main(String[] args) {
         // libraries log through it, and here nobody listens
         System.setProperty("slf4j.internal.verbosity", "ERROR");
-        System.exit(run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), args));
+        System.exit(run(
+                new PrintWriter(System.out, true, Charset.defaultCharset()),
+                new PrintWriter(System.err, true, Charset.defaultCharset()),
+                args));
     }
 
     static int run(PrintWriter out, PrintWriter err, String... args) {
@@ -45,6 +49,6 @@ public final class Main {
     }
 
     private static String oneLine(Exception e) {
-        return "outrider: " + e.getMessage().replaceAll("\\s*\\R\\s*", " ");
+        return "outrider: " + String.valueOf(e.getMessage()).replaceAll("\\s*\\R\\s*", " ");
     }
 }

@@ -1,7 +1,10 @@
 package outrider.cli;
 
+import static java.util.Objects.requireNonNull;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.MissingNode;
 import java.io.IOException;
 import java.io.RandomAccessFile;
 import java.net.ConnectException;
@@ -20,6 +23,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Map;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /** A signed-in user of a running server. What the server refuses comes back as {@link BadInput}. Not thread safe. */
@@ -73,7 +77,7 @@ public final class ServerClient {
     }
 
     /** @param body anything that Jackson writes, or null */
-    public JsonNode post(String path, Object body) throws IOException, InterruptedException {
+    public JsonNode post(String path, @Nullable Object body) throws IOException, InterruptedException {
         return send("POST", path, body);
     }
 
@@ -81,7 +85,7 @@ public final class ServerClient {
         return send("PUT", path, body);
     }
 
-    private JsonNode send(String method, String path, Object body) throws IOException, InterruptedException {
+    private JsonNode send(String method, String path, @Nullable Object body) throws IOException, InterruptedException {
         BodyPublisher bytes =
                 body == null ? BodyPublishers.noBody() : BodyPublishers.ofByteArray(JSON.writeValueAsBytes(body));
         return ask(method, path, bytes, "application/json");
@@ -109,19 +113,25 @@ public final class ServerClient {
                     "stopped answering at " + address,
                     "start it again; its pages say what became of the file");
         }
-        JsonNode read =
-                answer.body().startsWith("{") || answer.body().startsWith("[") ? JSON.readTree(answer.body()) : null;
+        JsonNode read = answer.body().startsWith("{") || answer.body().startsWith("[")
+                ? JSON.readTree(answer.body())
+                : MissingNode.getInstance();
         if (answer.statusCode() < 300) return read;
-        String detail = read == null || !read.has("detail")
+        String detail = !read.has("detail")
                 ? "answered " + answer.statusCode()
                 : read.get("detail").asText();
         throw BadInput.of("server", detail, null);
     }
 
-    /** Sends a file's bytes slice by slice. @return the id of the file on its way in */
+    /**
+     * Sends a file's bytes slice by slice.
+     *
+     * @return the id of the file on its way in
+     */
     public long sendFile(Path file, Consumer<String> said) throws IOException, InterruptedException {
         long size = Files.size(file);
-        long id = post("/arrivals", Map.of("name", file.getFileName().toString(), "bytes", size))
+        long id = requireNonNull(
+                        post("/arrivals", Map.of("name", file.getFileName().toString(), "bytes", size)))
                 .get("id")
                 .asLong();
         try (RandomAccessFile in = new RandomAccessFile(file.toFile(), "r")) {
@@ -136,7 +146,12 @@ public final class ServerClient {
         return id;
     }
 
-    /** Has it read and waits. @return the dataset's id. @throws BadInput if it is refused */
+    /**
+     * Has it read and waits.
+     *
+     * @return the dataset's id.
+     * @throws BadInput if it is refused
+     */
     public long readFile(long arrival, Consumer<String> said) throws IOException, InterruptedException {
         post("/arrivals/" + arrival + "/read", null);
         String last = "";

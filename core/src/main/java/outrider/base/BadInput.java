@@ -1,5 +1,7 @@
 package outrider.base;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * The one refusal of bad input. Says which field, which record or line, what was found and what would do.
  *
@@ -23,17 +25,23 @@ public final class BadInput extends RuntimeException {
     }
 
     private final Code code;
-    private final String field;
+    private final @Nullable String field;
     private final long record;
     private final long line;
-    private final String found;
-    private final String remedy;
+    private final @Nullable String found;
+    private final @Nullable String remedy;
 
-    public BadInput(String field, long record, long line, String found, String remedy) {
+    public BadInput(@Nullable String field, long record, long line, @Nullable String found, @Nullable String remedy) {
         this(Code.BAD_VALUE, field, record, line, found, remedy);
     }
 
-    private BadInput(Code code, String field, long record, long line, String found, String remedy) {
+    private BadInput(
+            Code code,
+            @Nullable String field,
+            long record,
+            long line,
+            @Nullable String found,
+            @Nullable String remedy) {
         super(sentence(field, record, line, found, remedy));
         this.code = code;
         this.field = field;
@@ -44,7 +52,7 @@ public final class BadInput extends RuntimeException {
     }
 
     /** A refusal of a whole field or setting. */
-    public static BadInput of(String field, String found, String remedy) {
+    public static BadInput of(String field, @Nullable String found, @Nullable String remedy) {
         return new BadInput(field, 0, 0, found, remedy);
     }
 
@@ -54,7 +62,7 @@ public final class BadInput extends RuntimeException {
     }
 
     /** A refusal of one line of a file. */
-    public static BadInput atLine(long line, String field, String found, String remedy) {
+    public static BadInput atLine(long line, @Nullable String field, String found, String remedy) {
         return new BadInput(field, 0, line, found, remedy);
     }
 
@@ -62,7 +70,7 @@ public final class BadInput extends RuntimeException {
         return code;
     }
 
-    public String field() {
+    public @Nullable String field() {
         return field;
     }
 
@@ -74,15 +82,16 @@ public final class BadInput extends RuntimeException {
         return line;
     }
 
-    public String found() {
+    public @Nullable String found() {
         return found;
     }
 
-    public String remedy() {
+    public @Nullable String remedy() {
         return remedy;
     }
 
-    private static String sentence(String field, long record, long line, String found, String remedy) {
+    private static String sentence(
+            @Nullable String field, long record, long line, @Nullable String found, @Nullable String remedy) {
         StringBuilder text = new StringBuilder();
         if (line > 0) text.append("line ").append(line).append(field == null ? ": " : ", ");
         if (record > 0) text.append("record ").append(record).append(field == null ? ": " : ", ");

@@ -10,6 +10,7 @@ import java.util.concurrent.Semaphore;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.IntConsumer;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Threads that numbered tasks may share. Which thread does a task never shows in the result: a task writes to a place of its
@@ -81,7 +82,7 @@ public final class Workers {
         }
     }
 
-    private static Throwable outcome(Future<?> helper) {
+    private static @Nullable Throwable outcome(Future<?> helper) {
         boolean interrupted = false;
         try {
             while (true) {

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.ServiceLoader;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** All alarms there are, of columns and of candidates (METHODS section 9). Nothing else knows them by name. */
 public final class Alarms {
@@ -43,7 +44,7 @@ public final class Alarms {
                 .toList();
     }
 
-    private static Alarm rung(AlarmKind kind, String meaning) {
+    private static @Nullable Alarm rung(AlarmKind kind, @Nullable String meaning) {
         return meaning == null ? null : Alarm.of(kind, meaning);
     }
 }

@@ -1,5 +1,6 @@
 package outrider.check;
 
+import org.jspecify.annotations.Nullable;
 import outrider.measure.ProbabilityQuality;
 import outrider.uncertainty.AucUncertainty;
 import outrider.uncertainty.Verdict;
@@ -13,10 +14,13 @@ import outrider.uncertainty.Verdict;
  * @param quality on validation; null where the score is no probability
  */
 public record CandidateEvidence(
-        AucUncertainty.Interval outOfFold, AucUncertainty.Interval validation, int fewest, ProbabilityQuality quality) {
+        AucUncertainty.@Nullable Interval outOfFold,
+        AucUncertainty.Interval validation,
+        int fewest,
+        @Nullable ProbabilityQuality quality) {
 
     /** Out of fold less validation, in standard errors of independent parts (Hanley and McNeil 1982); null where unknown, or where too few say it. */
-    public Double standardisedGap() {
+    public @Nullable Double standardisedGap() {
         if (fewest < Verdict.FEWEST) return null;
         if (outOfFold == null || outOfFold.standardError() == null || validation.standardError() == null) return null;
         double error = Math.hypot(outOfFold.standardError(), validation.standardError());

@@ -1,5 +1,7 @@
 package outrider.check;
 
+import static java.util.Objects.requireNonNull;
+
 import org.jspecify.annotations.Nullable;
 import outrider.measure.ProbabilityQuality;
 
@@ -21,7 +23,13 @@ public record Cell(
         @Nullable Double rateLow,
         @Nullable Double rateHigh) {
 
-    static Cell of(String label, Double low, Double high, int others, int events, boolean judged) {
+    static Cell of(
+            @Nullable String label,
+            @Nullable Double low,
+            @Nullable Double high,
+            int others,
+            int events,
+            boolean judged) {
         int records = others + events;
         if (!judged || records == 0) return new Cell(label, low, high, records, judged ? 0 : null, null, null, null);
         double[] interval = ProbabilityQuality.wilson(events, records);
@@ -32,7 +40,7 @@ public record Cell(
     static final double APART = 4;
 
     boolean apartFrom(Cell other) {
-        return apart(events, records, other.events, other.records);
+        return apart(requireNonNull(events), records, requireNonNull(other.events), other.records);
     }
 
     /** Whether two event rates lie further apart than chance explains. */

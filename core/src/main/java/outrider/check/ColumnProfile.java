@@ -1,5 +1,7 @@
 package outrider.check;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -60,12 +62,12 @@ public record ColumnProfile(
      * @param rows the records to look at; training records where there is an outcome
      * @param outcome 0 or 1 for each of {@code rows}, by record number, both occurring; or null
      */
-    public static ColumnProfile of(Column column, int[] rows, byte[] outcome) {
+    public static ColumnProfile of(Column column, int[] rows, byte @Nullable [] outcome) {
         return of(column, rows, outcome, null);
     }
 
     /** @param unit by record number, of records that belong together; null where each stands alone */
-    public static ColumnProfile of(Column column, int[] rows, byte[] outcome, int[] unit) {
+    public static ColumnProfile of(Column column, int[] rows, byte @Nullable [] outcome, int @Nullable [] unit) {
         Tally tally = Tally.of(column, rows, outcome);
         boolean told = tally.ordered() || tally.size() <= MOST_LEVELS;
         boolean judged = told && outcome != null;
@@ -79,7 +81,10 @@ public record ColumnProfile(
                 tally.missing(),
                 tally.size(),
                 judged
-                        ? Double.valueOf(tally.ordered() ? auc(tally) : LevelRanking.auc(column, rows, outcome, unit))
+                        ? Double.valueOf(
+                                tally.ordered()
+                                        ? auc(tally)
+                                        : LevelRanking.auc(column, rows, requireNonNull(outcome), unit))
                         : null,
                 judged ? Double.valueOf(informationValue(ivCells(tally))) : null,
                 outcome == null ? null : Double.valueOf(missingAuc(tally, others, events)),
@@ -102,15 +107,17 @@ public record ColumnProfile(
         int present = tally.present();
         if (present < FEWEST || tally.size() <= IDENTIFIER_SHARE * present) return false;
         if (tally.ordered()) return numbered(tally, present);
-        long sentences =
-                tally.labels().stream().filter(text -> text.indexOf(' ') >= 0).count();
+        long sentences = requireNonNull(tally.labels()).stream()
+                .filter(text -> text.indexOf(' ') >= 0)
+                .count();
         return sentences < tally.size() / 2;
     }
 
     /** Whole numbers, each once, that were counted up or all have as many digits: an amount is neither. */
     private static boolean numbered(Tally tally, int present) {
         double[] values = tally.values();
-        if (values.length < present || Arrays.stream(values).anyMatch(v -> v != Math.rint(v))) return false;
+        if (requireNonNull(values).length < present || Arrays.stream(values).anyMatch(v -> v != Math.rint(v)))
+            return false;
         double low = values[0];
         double high = values[values.length - 1];
         boolean counted = high - low < COUNTED_UP * present;
@@ -122,17 +129,18 @@ public record ColumnProfile(
         return IntStream.range(0, tally.size())
                 .boxed()
                 .sorted(Comparator.comparing((Integer i) -> -tally.records(i))
-                        .thenComparing(i -> tally.labels().get(i)))
+                        .thenComparing(i -> requireNonNull(tally.labels()).get(i)))
                 .mapToInt(Integer::intValue)
                 .toArray();
     }
 
-    private static List<Cell> levels(Tally tally, int[] byCount, int most, boolean judged) {
+    private static List<Cell> levels(Tally tally, int @Nullable [] byCount, int most, boolean judged) {
         List<Cell> cells = new ArrayList<>();
-        int told = byCount.length <= most ? byCount.length : most - 1;
+        int told = requireNonNull(byCount).length <= most ? requireNonNull(byCount).length : most - 1;
         for (int k = 0; k < told; k++) {
             int i = byCount[k];
-            cells.add(Cell.of(tally.labels().get(i), null, null, tally.others()[i], tally.events()[i], judged));
+            cells.add(Cell.of(
+                    requireNonNull(tally.labels()).get(i), null, null, tally.others()[i], tally.events()[i], judged));
         }
         int others = 0;
         int events = 0;
@@ -144,7 +152,7 @@ public record ColumnProfile(
         return cells;
     }
 
-    private static Cell zero(Tally tally, Column column, boolean judged) {
+    private static @Nullable Cell zero(Tally tally, Column column, boolean judged) {
         if (column.type() != ColumnType.NUMBER) return null;
         int at = Arrays.binarySearch(tally.values(), 0.0);
         return at < 0 ? null : Cell.of(null, 0.0, 0.0, tally.others()[at], tally.events()[at], judged);
@@ -160,7 +168,9 @@ public record ColumnProfile(
         double width = (high - low) / DRAWN;
         return cells(
                 tally,
-                i -> width == 0 ? 0 : (int) Math.max(0, Math.min(DRAWN - 1, (tally.values()[i] - low) / width)),
+                i -> width == 0
+                        ? 0
+                        : (int) Math.max(0, Math.min(DRAWN - 1, (requireNonNull(tally.values())[i] - low) / width)),
                 DRAWN,
                 judged);
     }
@@ -169,9 +179,9 @@ public record ColumnProfile(
         double before = 0;
         for (int i = 0; i < tally.size(); i++) {
             before += tally.records(i);
-            if (before > rank) return tally.values()[i];
+            if (before > rank) return requireNonNull(tally.values())[i];
         }
-        return tally.values()[tally.size() - 1];
+        return requireNonNull(tally.values())[tally.size() - 1];
     }
 
     /** Cuts at the sorted records' tenths; an edge belongs to the band above it. */
@@ -204,10 +214,10 @@ public record ColumnProfile(
         double[] high = new double[cells];
         for (int i = 0; i < tally.size(); i++) {
             int cell = cellOf.applyAsInt(i);
-            if (others[cell] + events[cell] == 0) low[cell] = tally.values()[i];
+            if (others[cell] + events[cell] == 0) low[cell] = requireNonNull(tally.values())[i];
             others[cell] += tally.others()[i];
             events[cell] += tally.events()[i];
-            high[cell] = tally.values()[i];
+            high[cell] = requireNonNull(tally.values())[i];
         }
         List<Cell> found = new ArrayList<>();
         for (int cell = 0; cell < cells; cell++) {
@@ -221,7 +231,10 @@ public record ColumnProfile(
     private static List<int[]> ivCells(Tally tally) {
         List<int[]> cells = new ArrayList<>();
         if (tally.ordered()) {
-            for (Cell cell : bands(tally, true)) cells.add(new int[] {cell.records() - cell.events(), cell.events()});
+            for (Cell cell : bands(tally, true)) {
+                int events = requireNonNull(cell.events());
+                cells.add(new int[] {cell.records() - events, events});
+            }
         } else {
             for (int i = 0; i < tally.size(); i++) cells.add(new int[] {tally.others()[i], tally.events()[i]});
         }
@@ -278,8 +291,8 @@ public record ColumnProfile(
             if (!Cell.apart(tally.events()[i], all, events - tally.events()[i], records - all)) continue;
             telling.add(
                     tally.ordered()
-                            ? outrider.table.NumberColumn.text(tally.values()[i])
-                            : tally.labels().get(i));
+                            ? outrider.table.NumberColumn.text(requireNonNull(tally.values())[i])
+                            : requireNonNull(tally.labels()).get(i));
         }
         telling.sort(null);
         return telling;

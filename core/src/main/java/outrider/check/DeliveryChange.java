@@ -1,5 +1,7 @@
 package outrider.check;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -86,9 +88,9 @@ public record DeliveryChange(@Nullable String column, String words, String befor
         double sum = 0;
         for (int i = 0; i < tally.size(); i++) {
             sum += tally.records(i);
-            if (sum > rank) return tally.values()[i];
+            if (sum > rank) return requireNonNull(tally.values())[i];
         }
-        return tally.values()[tally.size() - 1];
+        return requireNonNull(tally.values())[tally.size() - 1];
     }
 
     private static String text(Column column, double value) {
@@ -119,7 +121,8 @@ public record DeliveryChange(@Nullable String column, String words, String befor
     private static Map<String, Double> shares(Tally tally) {
         Map<String, Double> shares = new HashMap<>();
         double all = tally.present();
-        for (int i = 0; i < tally.size(); i++) shares.put(tally.labels().get(i), tally.records(i) / all);
+        for (int i = 0; i < tally.size(); i++)
+            shares.put(requireNonNull(tally.labels()).get(i), tally.records(i) / all);
         return shares;
     }
 

@@ -1,6 +1,9 @@
 package outrider.check;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** A candidate whose AUC out of fold and on validation differ. */
 public final class DoesNotCarryOver implements CandidateAlarm {
@@ -20,10 +23,10 @@ public final class DoesNotCarryOver implements CandidateAlarm {
     }
 
     @Override
-    public String rings(CandidateEvidence evidence) {
+    public @Nullable String rings(CandidateEvidence evidence) {
         Double z = evidence.standardisedGap();
         if (z == null || Math.abs(z) < ERRORS_APART) return null;
-        double outOfFold = evidence.outOfFold().auc();
+        double outOfFold = requireNonNull(evidence.outOfFold()).auc();
         double validation = evidence.validation().auc();
         if (Math.abs(outOfFold - validation) < APART) return null;
         String remedy = z > 0

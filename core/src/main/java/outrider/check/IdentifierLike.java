@@ -1,5 +1,7 @@
 package outrider.check;
 
+import org.jspecify.annotations.Nullable;
+
 /** A column of nearly one value a record. */
 public final class IdentifierLike implements ColumnAlarm {
     @Override
@@ -13,7 +15,7 @@ public final class IdentifierLike implements ColumnAlarm {
     }
 
     @Override
-    public String rings(ColumnProfile profile) {
+    public @Nullable String rings(ColumnProfile profile) {
         if (profile.distinct() <= 1 || !profile.identifierLike()) return null;
         return "It holds nearly one value a record, which no new record will share.";
     }

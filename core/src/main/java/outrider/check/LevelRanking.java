@@ -1,6 +1,9 @@
 package outrider.check;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Seeds;
 import outrider.rank.Ranking;
 import outrider.table.CategoryColumn;
@@ -18,7 +21,7 @@ final class LevelRanking {
     private LevelRanking() {}
 
     /** The mean of the folds' AUCs, at least 0.5; 0.5 where no fold holds both outcomes. O(records + folds · levels). */
-    static double auc(Column column, int[] rows, byte[] outcome, int[] unit) {
+    static double auc(Column column, int[] rows, byte[] outcome, int @Nullable [] unit) {
         int[] codes = column instanceof CategoryColumn c ? c.codes() : ((TextColumn) column).codes();
         int levels = (column instanceof CategoryColumn c ? c.levels() : ((TextColumn) column).texts()).size();
         Seeds seeds = new Seeds(0);
@@ -33,9 +36,9 @@ final class LevelRanking {
             fold[i] = (byte) seeds.fast(unit == null ? row : unit[row]).nextInt(FOLDS);
             for (int f : new int[] {fold[i], FOLDS}) {
                 records[f][place[i]]++;
-                events[f][place[i]] += outcome[row];
+                events[f][place[i]] += requireNonNull(outcome)[row];
             }
-            allEvents += outcome[row];
+            allEvents += requireNonNull(outcome)[row];
         }
         double rate = allEvents / rows.length;
         double sum = 0;
@@ -51,7 +54,7 @@ final class LevelRanking {
                 int at = place[members[i]];
                 int others = records[FOLDS][at] - records[f][at];
                 score[i] = (events[FOLDS][at] - events[f][at] + PRIOR * rate) / (others + PRIOR);
-                hits += y[i] = outcome[rows[members[i]]];
+                hits += y[i] = requireNonNull(outcome)[rows[members[i]]];
             }
             if (hits == 0 || hits == y.length) continue;
             sum += Ranking.of(score, y).auc();

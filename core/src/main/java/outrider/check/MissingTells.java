@@ -1,6 +1,9 @@
 package outrider.check;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** A column whose missing values say something of the outcome. */
 public final class MissingTells implements ColumnAlarm {
@@ -18,26 +21,30 @@ public final class MissingTells implements ColumnAlarm {
     }
 
     @Override
-    public String rings(ColumnProfile profile) {
+    public @Nullable String rings(ColumnProfile profile) {
         boolean leaks = SuspectedLeak.reason(profile) != null;
         return leaks || profile.auc() == null ? null : told(profile);
     }
 
     /** What missing says that a value, or zero, does not; or null. */
-    private static String told(ColumnProfile profile) {
+    private static @Nullable String told(ColumnProfile profile) {
         Cell absent = profile.absent();
         Cell zero = profile.zero();
         if (absent.records() < Math.max(FEWEST, ENOUGH_MISSING * profile.records())) return null;
         boolean zeroCounts = zero != null && zero.records() >= FEWEST;
-        boolean unlikeZero = zeroCounts && absent.apartFrom(zero);
+        boolean unlikeZero = zero != null && zeroCounts && absent.apartFrom(zero);
         if (!unlikeZero && !absent.apartFrom(profile.present())) return null;
         return "Without a value the event rate is " + rate(absent) + ", with one " + rate(profile.present())
-                + (zeroCounts ? ", with a zero " + rate(zero) : "")
+                + (zero != null && zeroCounts ? ", with a zero " + rate(zero) : "")
                 + ". Missing is no zero here and is kept apart: find out what it stands for before anybody fills it in.";
     }
 
     private static String rate(Cell cell) {
         return String.format(
-                Locale.ROOT, "%.1f %% (%.1f to %.1f)", 100 * cell.rate(), 100 * cell.rateLow(), 100 * cell.rateHigh());
+                Locale.ROOT,
+                "%.1f %% (%.1f to %.1f)",
+                100 * requireNonNull(cell.rate()),
+                100 * requireNonNull(cell.rateLow()),
+                100 * requireNonNull(cell.rateHigh()));
     }
 }

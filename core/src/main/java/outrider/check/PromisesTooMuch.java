@@ -1,6 +1,7 @@
 package outrider.check;
 
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import outrider.measure.ProbabilityQuality;
 
 /** A candidate whose probabilities are too sure. */
@@ -16,7 +17,7 @@ public final class PromisesTooMuch implements CandidateAlarm {
     }
 
     @Override
-    public String rings(CandidateEvidence evidence) {
+    public @Nullable String rings(CandidateEvidence evidence) {
         ProbabilityQuality quality = evidence.quality();
         if (quality == null || quality.slopeHigh() == null || quality.slopeHigh() >= 1) return null;
         return String.format(

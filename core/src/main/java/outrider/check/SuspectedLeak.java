@@ -1,6 +1,9 @@
 package outrider.check;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** A column that ranks the outcome too well to be known before it. */
 public final class SuspectedLeak implements ColumnAlarm {
@@ -23,14 +26,14 @@ public final class SuspectedLeak implements ColumnAlarm {
     }
 
     @Override
-    public String rings(ColumnProfile profile) {
+    public @Nullable String rings(ColumnProfile profile) {
         String why = reason(profile);
         if (why == null) return null;
         return why + " It may be known only after the outcome: ask when it is filled in, and set it aside if so.";
     }
 
     /** Why the column may leak, or null. */
-    static String reason(ColumnProfile profile) {
+    static @Nullable String reason(ColumnProfile profile) {
         if (profile.auc() != null && profile.auc() >= AUC && beyondChance(profile.auc(), profile)) {
             return String.format(Locale.ROOT, "Alone it ranks the outcome with an AUC of %.3f.", profile.auc());
         }
@@ -46,7 +49,8 @@ public final class SuspectedLeak implements ColumnAlarm {
 
     /** Whether an AUC lies further from ½ than chance explains, with so few events or non-events (Mann and Whitney 1947). */
     private static boolean beyondChance(double auc, ColumnProfile profile) {
-        double events = profile.present().events() + profile.absent().events();
+        double events = requireNonNull(profile.present().events())
+                + requireNonNull(profile.absent().events());
         double others = profile.records() - events;
         return Math.abs(auc - 0.5) >= Cell.APART * Math.sqrt((events + others + 1) / (12 * events * others));
     }

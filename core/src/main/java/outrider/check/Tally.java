@@ -3,6 +3,7 @@ package outrider.check;
 import java.util.AbstractList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.DateColumn;
@@ -16,7 +17,13 @@ import outrider.table.TextColumn;
  * @param values of numbers and dates (days since 1970-01-01), else null
  * @param labels of levels, else null
  */
-record Tally(double[] values, List<String> labels, int[] others, int[] events, int missingOthers, int missingEvents) {
+record Tally(
+        double @Nullable [] values,
+        @Nullable List<String> labels,
+        int[] others,
+        int[] events,
+        int missingOthers,
+        int missingEvents) {
     /** Numbers whose digits span fewer steps than this are counted, below {@link #DIGITS} sorted as whole numbers. */
     private static final int COUNTED = 1 << 16;
 
@@ -45,7 +52,7 @@ record Tally(double[] values, List<String> labels, int[] others, int[] events, i
     }
 
     /** @param outcome by record number, or null. O(n), or O(n log n) for numbers of wide range and many decimals. */
-    static Tally of(Column column, int[] rows, byte[] outcome) {
+    static Tally of(Column column, int[] rows, byte @Nullable [] outcome) {
         if (column instanceof NumberColumn numbers) return ordered(i -> numbers.values()[i], rows, outcome);
         if (column instanceof DateColumn dates) {
             return ordered(i -> dates.days()[i] == DateColumn.MISSING ? Double.NaN : dates.days()[i], rows, outcome);
@@ -56,7 +63,7 @@ record Tally(double[] values, List<String> labels, int[] others, int[] events, i
         return levels(text.codes(), text.texts(), rows, outcome);
     }
 
-    private static Tally levels(int[] codes, List<String> labels, int[] rows, byte[] outcome) {
+    private static Tally levels(int[] codes, List<String> labels, int[] rows, byte @Nullable [] outcome) {
         int[][] counts = new int[2][labels.size()];
         int[] missing = new int[2];
         for (int row : rows) {
@@ -88,7 +95,7 @@ record Tally(double[] values, List<String> labels, int[] others, int[] events, i
                 null, found, Arrays.copyOf(counts[0], at), Arrays.copyOf(counts[1], at), missing[0], missing[1]);
     }
 
-    private static Tally ordered(java.util.function.IntToDoubleFunction value, int[] rows, byte[] outcome) {
+    private static Tally ordered(java.util.function.IntToDoubleFunction value, int[] rows, byte @Nullable [] outcome) {
         double[][] held = {new double[rows.length], new double[outcome == null ? 0 : rows.length]};
         int[] count = new int[2];
         int[] missing = new int[2];
@@ -125,7 +132,7 @@ record Tally(double[] values, List<String> labels, int[] others, int[] events, i
     }
 
     /** Each number as whole steps above the lowest; null if one of them is not a whole number of steps. */
-    private static int[][] digits(double[][] held, int[] count, long first, double step) {
+    private static int @Nullable [][] digits(double[][] held, int[] count, long first, double step) {
         int[][] digits = {new int[count[0]], new int[count[1]]};
         for (int y = 0; y < 2; y++) {
             for (int i = 0; i < count[y]; i++) {

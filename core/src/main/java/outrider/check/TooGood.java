@@ -1,6 +1,7 @@
 package outrider.check;
 
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** A candidate that ranks too well to be true. */
 public final class TooGood implements CandidateAlarm {
@@ -22,7 +23,7 @@ public final class TooGood implements CandidateAlarm {
     }
 
     @Override
-    public String rings(CandidateEvidence evidence) {
+    public @Nullable String rings(CandidateEvidence evidence) {
         double auc = evidence.validation().auc();
         if (auc < AUC) return null;
         return String.format(

@@ -2,6 +2,7 @@ package outrider.exchange;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.uncertainty.AucUncertainty;
 import outrider.uncertainty.LeaderTests;
 import outrider.uncertainty.Verdict;
@@ -14,7 +15,10 @@ import outrider.uncertainty.Verdict;
  * @param eventsNeeded to tell that difference, four times in five; null for none
  */
 public record AucComparison(
-        Verdict verdict, Double adjustedP, AucUncertainty.Difference difference, Double eventsNeeded) {
+        Verdict verdict,
+        @Nullable Double adjustedP,
+        AucUncertainty.@Nullable Difference difference,
+        @Nullable Double eventsNeeded) {
 
     /**
      * @param leader index of whom the others are compared with

@@ -3,6 +3,7 @@ package outrider.exchange;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.rank.IndexedRanking;
@@ -21,7 +22,11 @@ import outrider.uncertainty.Verdict;
  */
 public final class Comparison {
 
-    /** One fitted candidate as it is compared. @param id whatever tells it from the others */
+    /**
+     * One fitted candidate as it is compared.
+     *
+     * @param id whatever tells it from the others
+     */
     public record Entry(long id, String name, boolean reference, ValidationScores scored) {}
 
     /**
@@ -31,7 +36,12 @@ public final class Comparison {
      * @param capacity or null
      * @param deciding null for what decides where nobody chose
      */
-    public record Terms(Stakes stakes, double plannedRate, Capacity capacity, DecidingMeasure deciding, long seed) {
+    public record Terms(
+            Stakes stakes,
+            double plannedRate,
+            @Nullable Capacity capacity,
+            @Nullable DecidingMeasure deciding,
+            long seed) {
         public DecidingMeasure decidingMeasure() {
             return deciding == null ? DecidingMeasure.plain(stakes, capacity) : deciding;
         }
@@ -45,7 +55,7 @@ public final class Comparison {
     private final boolean named;
     private final Workers workers;
 
-    private Comparison(Terms terms, List<Entry> entries, Long leaderId, Workers workers) {
+    private Comparison(Terms terms, List<Entry> entries, @Nullable Long leaderId, Workers workers) {
         this.terms = terms;
         this.workers = workers;
         DecidingMeasure deciding = terms.decidingMeasure();
@@ -79,7 +89,7 @@ public final class Comparison {
      * @param entries all on the same records; of candidates that are equal in all that decides, the first stays first
      * @param leaderId whom somebody named as leader; null, or one that is not there, takes the first in order
      */
-    public static Comparison of(Terms terms, List<Entry> entries, Long leaderId, Workers workers) {
+    public static Comparison of(Terms terms, List<Entry> entries, @Nullable Long leaderId, Workers workers) {
         return new Comparison(terms, entries, leaderId, workers);
     }
 
@@ -141,7 +151,11 @@ public final class Comparison {
         return entries.stream().map(e -> e.scored().placed()).toList();
     }
 
-    /** Everything at one cut, intervals drawn at that very cut. @param rank 0 … N */
+    /**
+     * Everything at one cut, intervals drawn at that very cut.
+     *
+     * @param rank 0 … N
+     */
     public CutComparison at(double rank) {
         CutDraws draws = CutDraws.at(placed(), rank, sample(), new Seeds(terms.seed()), workers);
         return CutComparison.of(placed(), money, draws, leader, named);
@@ -155,7 +169,7 @@ public final class Comparison {
     }
 
     /** What one candidate at its cut gains over another at another cut, on the same resamples. */
-    public CutComparison.Difference gainAhead(int i, double rank, int j, double otherRank) {
+    public CutComparison.@Nullable Difference gainAhead(int i, double rank, int j, double otherRank) {
         CutDraws draws = CutDraws.of(
                 List.of(
                         entries.get(i).scored().placed(),
@@ -173,15 +187,16 @@ public final class Comparison {
     }
 
     /** Of the first by the deciding measure for having been chosen among those that are no reference; null for fewer than two. */
-    public Double optimism() {
+    public @Nullable Double optimism() {
         int own = (int) entries.stream().filter(e -> !e.reference()).count();
+        if (own < 2) return null;
         return terms.decidingMeasure()
                 .optimism(
                         placed().subList(0, own),
                         entries.stream().limit(own).map(e -> e.scored().doubt()).toList(),
                         money.subList(0, own),
                         terms.capacity(),
-                        own == 0 ? null : sample(),
+                        sample(),
                         new Seeds(terms.seed()),
                         workers);
     }

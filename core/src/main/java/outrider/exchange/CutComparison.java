@@ -1,5 +1,7 @@
 package outrider.exchange;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -74,7 +76,7 @@ public record CutComparison(List<CutFigures> figures, List<At> against) {
             int i,
             int leader,
             NetValue money,
-            LeaderTests tests,
+            @Nullable LeaderTests tests,
             boolean tooFew) {
         CutFigures mine = figures.get(i);
         CutFigures theirs = figures.get(leader);
@@ -82,23 +84,23 @@ public record CutComparison(List<CutFigures> figures, List<At> against) {
         Drawn a = pair.first();
         Drawn b = pair.second();
         double gain = mine.gainOverNobody() - theirs.gainOverNobody();
-        double p = tests.adjusted()[i];
+        double p = requireNonNull(tests).adjusted()[i];
         boolean few = tooFew || pair.discordant().records() < Verdict.FEWEST_DISCORDANT;
         return new At(
                 difference(mine.capture(), theirs.capture(), a.capture(), b.capture()),
                 difference(mine.lift(), theirs.lift(), a.lift(planned), b.lift(planned)),
                 difference(mine.precision(), theirs.precision(), a.precision(planned), b.precision(planned)),
-                difference(
+                requireNonNull(difference(
                         mine.gainOverNobody(),
                         theirs.gainOverNobody(),
                         a.gain(money.stakes(), planned),
-                        b.gain(money.stakes(), planned)),
+                        b.gain(money.stakes(), planned))),
                 p,
                 few ? Verdict.TOO_FEW : Verdict.of(gain, p));
     }
 
     /** Null where either figure is undefined. */
-    static Difference difference(Double mine, Double theirs, double[] a, double[] b) {
+    static @Nullable Difference difference(@Nullable Double mine, @Nullable Double theirs, double[] a, double[] b) {
         if (mine == null || theirs == null) return null;
         Drawn.Bounds bounds = Drawn.bounds(Drawn.minus(a, b));
         return new Difference(mine - theirs, bounds.low(), bounds.high());

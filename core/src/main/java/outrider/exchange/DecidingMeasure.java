@@ -42,7 +42,7 @@ public record DecidingMeasure(DecidingKind kind, @Nullable Double at) {
      *
      * @param capacity or null
      */
-    public static DecidingMeasure plain(Stakes stakes, Capacity capacity) {
+    public static DecidingMeasure plain(Stakes stakes, @Nullable Capacity capacity) {
         boolean costs = stakes.actionCost() > 0 || stakes.falseAlarmCost() > 0;
         boolean wins = stakes.gainIfCaught() > 0 || stakes.missCost() > 0;
         DecidingKind kind =
@@ -51,7 +51,7 @@ public record DecidingMeasure(DecidingKind kind, @Nullable Double at) {
     }
 
     /** The share that {@link #at} stands for; NaN where the measure has none. */
-    public double share(Capacity capacity, double total) {
+    public double share(@Nullable Capacity capacity, double total) {
         if (kind != DecidingKind.CAPTURE && kind != DecidingKind.PARTIAL_AUC) return Double.NaN;
         if (at != null) return at;
         double share = capacity == null ? PLAIN_SHARE : capacity.ranks(total, true) / total;
@@ -59,7 +59,7 @@ public record DecidingMeasure(DecidingKind kind, @Nullable Double at) {
     }
 
     /** In words, with its share. */
-    public String words(Capacity capacity, double total) {
+    public String words(@Nullable Capacity capacity, double total) {
         double share = share(capacity, total);
         String percent = Double.isNaN(share) ? "" : NumberColumn.text(Math.round(1000 * share) / 10.0) + " %";
         return switch (kind) {
@@ -70,13 +70,13 @@ public record DecidingMeasure(DecidingKind kind, @Nullable Double at) {
         };
     }
 
-    private double rank(Ranking ranking, Capacity capacity) {
+    private double rank(Ranking ranking, @Nullable Capacity capacity) {
         double share = share(capacity, ranking.total());
         return new Capacity(share, true).ranks(ranking.total(), ranking.weighted());
     }
 
     /** The figure; higher is better. Net value is told as the gain over nobody for the ranking's records. */
-    public double of(Ranking ranking, NetValue money, Capacity capacity) {
+    public double of(Ranking ranking, NetValue money, @Nullable Capacity capacity) {
         return switch (kind) {
             case NET_VALUE -> money.best(capacity).gainOverNobody();
             case CAPTURE -> ranking.eventsAt(rank(ranking, capacity)) / ranking.totalEvents();
@@ -91,11 +91,11 @@ public record DecidingMeasure(DecidingKind kind, @Nullable Double at) {
      *
      * @param money of each, in the same order
      */
-    public Double optimism(
+    public @Nullable Double optimism(
             List<IndexedRanking> placed,
             List<AucUncertainty> doubts,
             List<NetValue> money,
-            Capacity capacity,
+            @Nullable Capacity capacity,
             Sample sample,
             Seeds seeds,
             Workers workers) {

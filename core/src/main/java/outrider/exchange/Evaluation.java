@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Workers;
 import outrider.measure.Bands;
@@ -50,16 +51,16 @@ public final class Evaluation {
             String weight,
             String value,
             String unit,
-            Money money,
+            @Nullable Money money,
             Wanted figures,
-            Cuts cuts) {}
+            @Nullable Cuts cuts) {}
 
     /**
      * @param capacity or null
      * @param plannedRate NaN for the sample's own
      * @param curve whether the net-value curve is wanted
      */
-    public record Money(Stakes stakes, Capacity capacity, double plannedRate, boolean curve) {}
+    public record Money(Stakes stakes, @Nullable Capacity capacity, double plannedRate, boolean curve) {}
 
     /**
      * @param bands numbers of bands
@@ -104,8 +105,9 @@ public final class Evaluation {
         });
         Map<String, Object> scores = new LinkedHashMap<>();
         for (int i = 0; i < k; i++) scores.put(request.scores().get(i), figures[i]);
-        if (request.cuts() != null)
-            CutsAsked.of(request, List.of(placed), sample, workers).addTo(scores);
+        Cuts cuts = request.cuts();
+        if (cuts != null)
+            CutsAsked.of(request, cuts, List.of(placed), sample, workers).addTo(scores);
         Map<String, Object> document = new LinkedHashMap<>();
         document.put("scores", scores);
         document.put("pairs", pairs(request.scores(), doubt, placed));
@@ -138,7 +140,11 @@ public final class Evaluation {
         return figures;
     }
 
-    /** The figures of sections 1 and 4. @param doubt null where records are weighted */
+    /**
+     * The figures of sections 1 and 4.
+     *
+     * @param doubt null where records are weighted
+     */
     public static Map<String, Object> ranking(Ranking ranking, AucUncertainty doubt) {
         RankingFigures whole = RankingFigures.of(ranking);
         Map<String, Object> figures = new LinkedHashMap<>();
@@ -163,7 +169,7 @@ public final class Evaluation {
 
     /** The figures of section 5. */
     public static Map<String, Object> stakes(
-            Ranking ranking, NetValue money, Stakes stakes, Capacity capacity, boolean curve) {
+            Ranking ranking, NetValue money, Stakes stakes, @Nullable Capacity capacity, boolean curve) {
         Map<String, Object> figures = new LinkedHashMap<>();
         figures.put("nobody", money.nobody());
         figures.put("everybody", money.everybody());

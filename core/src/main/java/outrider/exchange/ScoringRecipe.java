@@ -1,10 +1,13 @@
 package outrider.exchange;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
@@ -28,16 +31,17 @@ import outrider.table.Table;
 public record ScoringRecipe(
         String brief,
         String candidate,
-        String identifier,
+        @Nullable String identifier,
         List<Need> columns,
-        Double threshold,
+        @Nullable Double threshold,
         String cut,
         double[] bandFrom,
         Model model) {
     private static final int NAMED = 8;
 
     /** A column that the model reads; {@code reading} is null where it is read as files are. */
-    public record Need(String name, ColumnType type, Reading reading) {}
+    public record Need(
+            String name, ColumnType type, @Nullable Reading reading) {}
 
     /**
      * How a list fits, said before it is scored.
@@ -117,7 +121,7 @@ public record ScoringRecipe(
             action[i] = threshold != null && score[i] >= threshold ? 0 : 1;
             if (!identified) number[i] = i + 1;
         }
-        Column who = identified ? list.column(identifier) : new NumberColumn("record", number);
+        Column who = identified ? list.column(requireNonNull(identifier)) : new NumberColumn("record", number);
         return new Table(
                 List.of(
                         who,

@@ -1,7 +1,10 @@
 package outrider.exchange;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.check.Alarm;
 import outrider.check.Alarms;
 import outrider.check.CandidateEvidence;
@@ -25,9 +28,9 @@ public record ValidationScores(
         IndexedRanking placed,
         Sample sample,
         AucUncertainty doubt,
-        ProbabilityQuality quality,
+        @Nullable ProbabilityQuality quality,
         double trainingAuc,
-        AucUncertainty.Interval outOfFold,
+        AucUncertainty.@Nullable Interval outOfFold,
         double[] trainingDepth,
         double[] trainingCapture,
         List<Alarm> alarms) {
@@ -39,7 +42,7 @@ public record ValidationScores(
      *
      * @param outOfFold null where there are no such scores
      */
-    public record Training(double[] scores, double[] outOfFold, Sample sample) {}
+    public record Training(double[] scores, double @Nullable [] outOfFold, Sample sample) {}
 
     /** What a candidate is. */
     public record Nature(boolean probability, boolean reference) {}
@@ -87,8 +90,8 @@ public record ValidationScores(
     }
 
     private static AucUncertainty.Interval outOfFold(Training training) {
-        IndexedRanking placed =
-                IndexedRanking.of(training.outOfFold(), training.sample().outcome(), null, null);
+        IndexedRanking placed = IndexedRanking.of(
+                requireNonNull(training.outOfFold()), training.sample().outcome(), null, null);
         return AucUncertainty.of(placed, training.sample()).interval();
     }
 

@@ -3,6 +3,7 @@ package outrider.learn;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.calibrate.Calibration;
 import outrider.learn.calibrate.IsotonicMap;
 import outrider.learn.calibrate.LogisticMap;
@@ -54,7 +55,7 @@ public record CalibratedModel(Model base, Calibration calibration) implements Mo
     }
 
     @Override
-    public Preparation preparation() {
+    public @Nullable Preparation preparation() {
         return base.preparation();
     }
 

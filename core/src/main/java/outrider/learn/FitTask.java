@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
@@ -51,12 +52,12 @@ public record FitTask(
     }
 
     /** Fold of each training record; null where training holds too few events. */
-    public byte[] fold() {
+    public byte @Nullable [] fold() {
         return OutOfFold.folds(data, folds);
     }
 
     /** The map is learnt from all out-of-fold scores; these themselves are mapped by what the other folds say. */
-    public Fitted calibrated(Model model, double[] scores) {
+    public Fitted calibrated(Model model, double @Nullable [] scores) {
         String way = kind.reference() ? "none" : settings.text("calibration");
         if (way.equals("none")) return new Fitted(model, scores);
         byte[] fold = fold();

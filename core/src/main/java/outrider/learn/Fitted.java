@@ -1,6 +1,7 @@
 package outrider.learn;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.prepare.TrainingData;
@@ -11,10 +12,10 @@ import outrider.split.Balance;
  *
  * @param outOfFold null where training holds too few events for two folds
  */
-public record Fitted(Model model, double[] outOfFold) {
+public record Fitted(Model model, double @Nullable [] outOfFold) {
 
     /** A fitted candidate that goes into a blend; its scores are those of the same training records. */
-    public record Member(String name, Model model, double[] outOfFold) {}
+    public record Member(String name, Model model, double @Nullable [] outOfFold) {}
 
     /**
      * @param folds of training; fewer where there are fewer events

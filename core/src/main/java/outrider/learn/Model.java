@@ -1,6 +1,7 @@
 package outrider.learn;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.prepare.Preparation;
 import outrider.table.Table;
 
@@ -29,7 +30,7 @@ public interface Model {
     }
 
     /** The columns' way to inputs; null where columns are read as they are. */
-    default Preparation preparation() {
+    default @Nullable Preparation preparation() {
         return null;
     }
 

@@ -2,6 +2,7 @@ package outrider.learn;
 
 import java.util.Arrays;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.prepare.TrainingData;
@@ -27,7 +28,7 @@ public record OutOfFold(double[] scores, byte[] fold) {
      * The folds of some training data, the same for every kind with the same seed: as many as wanted, or as can each hold both
      * outcomes; null where not even two can.
      */
-    public static byte[] folds(TrainingData data, int wanted) {
+    public static byte @Nullable [] folds(TrainingData data, int wanted) {
         return Folds.most(data.outcomeOf(data.rows()), data.unitsOf(data.rows()), wanted, data.seed());
     }
 

@@ -74,7 +74,7 @@ public sealed interface Part {
      * A tree of nodes, with each split's rules in words.
      *
      * @param left node of the left branch, the right one following; −1 for a leaf
-     * @param sizes the pruning sequence, thinned; empty where nothing was cross-validated
+     * @param pruning the pruning sequence, thinned; empty where nothing was cross-validated
      */
     record Tree(
             @Nullable String[] column,

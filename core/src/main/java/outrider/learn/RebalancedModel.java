@@ -1,6 +1,7 @@
 package outrider.learn;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.prepare.Preparation;
 import outrider.table.Table;
 
@@ -38,7 +39,7 @@ public record RebalancedModel(Model base, double logOdds) implements Model {
     }
 
     @Override
-    public Preparation preparation() {
+    public @Nullable Preparation preparation() {
         return base.preparation();
     }
 

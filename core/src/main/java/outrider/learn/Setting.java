@@ -1,8 +1,11 @@
 package outrider.learn;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.table.NumberColumn;
 
@@ -25,7 +28,7 @@ public record Setting(
         Type type,
         double low,
         double high,
-        Object initial,
+        @Nullable Object initial,
         List<Choice> choices,
         boolean byFactor,
         boolean mayBeFound) {
@@ -74,7 +77,8 @@ public record Setting(
     }
 
     /** @param yes and {@code no}: the two values in words */
-    public static Setting yes(String name, String label, String sentence, Boolean initial, String yes, String no) {
+    public static Setting yes(
+            String name, String label, String sentence, @Nullable Boolean initial, String yes, String no) {
         List<Choice> words = List.of(new Choice("true", yes), new Choice("false", no));
         return new Setting(name, label, sentence, Type.YES_NO, 0, 0, initial, words, false, false);
     }
@@ -87,8 +91,13 @@ public record Setting(
         return new Setting(name, label, sentence, type, 0, 0, null, List.of(), false, false);
     }
 
-    /** The value as this setting holds it. @throws BadInput naming the setting, if it is of another type or out of range */
-    Object checked(Object value) {
+    /**
+     * The value as this setting holds it.
+     *
+     * @throws BadInput naming the setting, if it is of another type or out of range
+     */
+    @Nullable
+    Object checked(@Nullable Object value) {
         return switch (type) {
             case NUMBER, WHOLE -> number(value);
             case CHOICE -> {
@@ -117,14 +126,14 @@ public record Setting(
         };
     }
 
-    private List<?> list(Object value, Class<?> of, String wayOut) {
+    private List<?> list(@Nullable Object value, Class<?> of, String wayOut) {
         if (value instanceof List<?> list && !list.isEmpty() && list.stream().allMatch(of::isInstance)) {
             return List.copyOf(list);
         }
         throw wrong(value, wayOut);
     }
 
-    private Object number(Object value) {
+    private @Nullable Object number(@Nullable Object value) {
         if (mayBeFound && AS_NEEDED.equals(value)) return value;
         boolean whole = type == Type.WHOLE;
         String range = "give a " + (whole ? "whole number" : "number") + " from " + NumberColumn.text(low) + " to "
@@ -136,17 +145,17 @@ public record Setting(
         return number;
     }
 
-    private BadInput wrong(Object value, String wayOut) {
+    private BadInput wrong(@Nullable Object value, String wayOut) {
         return BadInput.of(name, value == null ? "is missing" : "is " + shown(value), wayOut);
     }
 
-    private static String shown(Object value) {
+    private static String shown(@Nullable Object value) {
         if (AS_NEEDED.equals(value)) return "as needed";
         return value instanceof Number number ? NumberColumn.text(number.doubleValue()) : String.valueOf(value);
     }
 
     /** The value in words, with the label where it needs one. */
-    String words(Object value) {
+    String words(@Nullable Object value) {
         return switch (type) {
             case CHOICE, YES_NO ->
                 choices.stream()
@@ -155,11 +164,17 @@ public record Setting(
                         .findFirst()
                         .orElse(label + " " + value);
             case COLUMNS ->
-                "by " + ((List<?>) value).stream().map(String::valueOf).collect(Collectors.joining(" × "));
+                "by "
+                        + requireNonNull(((List<?>) value)).stream()
+                                .map(String::valueOf)
+                                .collect(Collectors.joining(" × "));
             case COLUMN -> String.valueOf(value);
             case NUMBERS ->
-                label + " " + ((List<?>) value).stream().map(String::valueOf).collect(Collectors.joining(", "));
-            case CANDIDATES -> "of " + ((List<?>) value).size() + " candidates";
+                label + " "
+                        + requireNonNull(((List<?>) value)).stream()
+                                .map(String::valueOf)
+                                .collect(Collectors.joining(", "));
+            case CANDIDATES -> "of " + requireNonNull(((List<?>) value)).size() + " candidates";
             default -> label + " " + shown(value);
         };
     }

@@ -60,29 +60,33 @@ public final class Settings {
     }
 
     public double number(String name) {
-        return ((Number) values.get(name)).doubleValue();
+        return ((Number) known(name)).doubleValue();
     }
 
     public int whole(String name) {
-        return ((Number) values.get(name)).intValue();
+        return ((Number) known(name)).intValue();
     }
 
     public boolean yes(String name) {
-        return (Boolean) values.get(name);
+        return (Boolean) known(name);
     }
 
     public String text(String name) {
-        return (String) values.get(name);
+        return (String) known(name);
     }
 
     @SuppressWarnings("unchecked")
     public List<String> texts(String name) {
-        return (List<String>) values.get(name);
+        return (List<String>) known(name);
     }
 
     @SuppressWarnings("unchecked")
     public List<Long> candidates(String name) {
-        return (List<Long>) values.get(name);
+        return (List<Long>) known(name);
+    }
+
+    private Object known(String name) {
+        return Objects.requireNonNull(values.get(name), name);
     }
 
     /** The columns that settings of type column name, of kinds that read no inputs. */

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.rank.Ranking;
 
 /**
@@ -20,7 +21,10 @@ public final class BestOfEach {
      * @param value null where the measure is undefined everywhere
      * @param threshold null for "act on nobody"
      */
-    public record Best(Double value, Double threshold, Double depth) {}
+    public record Best(
+            @Nullable Double value,
+            @Nullable Double threshold,
+            @Nullable Double depth) {}
 
     private BestOfEach() {}
 

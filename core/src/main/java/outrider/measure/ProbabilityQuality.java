@@ -30,7 +30,7 @@ public record ProbabilityQuality(
         @Nullable Double slopeHigh,
         double ece,
         double eceExpected,
-        Double eceExpectedOfUnits,
+        @Nullable Double eceExpectedOfUnits,
         List<Reliability> reliability) {
     private static final double CLIP = 1e-15;
 
@@ -55,7 +55,7 @@ public record ProbabilityQuality(
      * @param weight or null
      * @param q bands of the reliability table
      */
-    public static ProbabilityQuality of(double[] score, byte[] outcome, double[] weight, int q) {
+    public static ProbabilityQuality of(double[] score, byte[] outcome, double @Nullable [] weight, int q) {
         return of(Ranking.of(score, outcome, weight, null), score, outcome, weight, null, q);
     }
 
@@ -65,7 +65,7 @@ public record ProbabilityQuality(
      * @param unit from 0, of records that are drawn together; null where each stands alone
      */
     public static ProbabilityQuality of(
-            Ranking ranking, double[] score, byte[] outcome, double[] weight, int[] unit, int q) {
+            Ranking ranking, double[] score, byte[] outcome, double @Nullable [] weight, int @Nullable [] unit, int q) {
         double[] logit = new double[score.length];
         double[] losses = losses(score, outcome, weight, logit);
         double loss = losses[0] / ranking.total();
@@ -102,11 +102,12 @@ public record ProbabilityQuality(
     }
 
     /** Summed log losses and squared errors; fills in the logits, clipped at half a record (METHODS section 3). */
-    private static double[] losses(double[] score, byte[] outcome, double[] weight, double[] logit) {
+    private static double[] losses(double[] score, byte[] outcome, double @Nullable [] weight, double[] logit) {
         return Stretches.sum(score.length, (from, to) -> losses(from, to, score, outcome, weight, logit));
     }
 
-    private static double[] losses(int from, int to, double[] score, byte[] outcome, double[] weight, double[] logit) {
+    private static double[] losses(
+            int from, int to, double[] score, byte[] outcome, double @Nullable [] weight, double[] logit) {
         double loss = 0;
         double brier = 0;
         double edge = 1 / (2.0 * score.length);
@@ -127,7 +128,12 @@ public record ProbabilityQuality(
      * unit over their squares (the design effect, Kish 1965). A record of a tie group across two bands counts in the first.
      */
     private static double[] inflation(
-            Ranking ranking, List<Reliability> rows, double[] score, byte[] outcome, double[] weight, int[] unit) {
+            Ranking ranking,
+            List<Reliability> rows,
+            double[] score,
+            byte[] outcome,
+            double @Nullable [] weight,
+            int[] unit) {
         double[] lowest = new double[rows.size()];
         double to = 0;
         for (int b = 0; b < lowest.length; b++) {

@@ -1,12 +1,13 @@
 package outrider.measure;
 
+import org.jspecify.annotations.Nullable;
 import outrider.rank.Ranking;
 
 /** The figures of a whole ranking (METHODS section 1). All shares, 0 to 1; gini and ks −1 to 1. */
 public record RankingFigures(double auc, double gini, double averagePrecision, Ks ks, double baseRate) {
 
     /** The largest TPR − FPR over the tie-group points, the first one on ties, and where it is. */
-    public record Ks(double value, Double score, double depth) {}
+    public record Ks(double value, @Nullable Double score, double depth) {}
 
     /** O(groups). */
     public static RankingFigures of(Ranking ranking) {

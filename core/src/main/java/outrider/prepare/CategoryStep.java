@@ -1,9 +1,11 @@
 package outrider.prepare;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
 
 /**
@@ -11,8 +13,8 @@ import outrider.table.Column;
  * "other"; missing is a level of its own where training had any; levels never seen count as "other", or as the commonest
  * where there is no "other".
  */
-public record CategoryStep(String column, String baseline, List<String> levels, boolean other, boolean flagged)
-        implements Step {
+public record CategoryStep(
+        String column, @Nullable String baseline, List<String> levels, boolean other, boolean flagged) implements Step {
     /** Levels with fewer training records than this share the input "other". */
     public static final int FEWEST = 50;
 
@@ -29,7 +31,8 @@ public record CategoryStep(String column, String baseline, List<String> levels, 
         counts.forEach((level, count) -> {
             if (count >= Math.min(FEWEST, Math.max(1, rows.length / 100))) kept.add(level);
         });
-        kept.sort((a, b) -> counts.get(a).equals(counts.get(b)) ? a.compareTo(b) : counts.get(b) - counts.get(a));
+        kept.sort(Comparator.comparingInt((String level) -> -counts.getOrDefault(level, 0))
+                .thenComparing(Comparator.naturalOrder()));
         String baseline = kept.isEmpty() ? null : kept.remove(0);
         boolean other = counts.size() > kept.size() + (baseline == null ? 0 : 1);
         return new CategoryStep(source.name(), baseline, List.copyOf(kept), other, missing > 0);
@@ -53,7 +56,7 @@ public record CategoryStep(String column, String baseline, List<String> levels, 
     public void write(Column source, int[] rows, double[][] into) {}
 
     @Override
-    public int[] levels(Column source, int[] rows) {
+    public int @Nullable [] levels(Column source, int[] rows) {
         int own = levels.size() + (other ? 1 : 0) + (flagged ? 1 : 0);
         if (own == 0) return null;
         List<String> known = new ArrayList<>(levels);

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
 import outrider.table.NumberColumn;
 
@@ -62,7 +63,7 @@ public record CurveStep(NumberStep number, double[] knots) implements Step {
     }
 
     @Override
-    public int[] levels(Column source, int[] rows) {
+    public int @Nullable [] levels(Column source, int[] rows) {
         return number.levels(source, rows);
     }
 

@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
@@ -62,7 +63,7 @@ public record NumberStep(String column, boolean date, double origin, double fill
         if (source instanceof NumberColumn numbers) {
             for (int row : rows) {
                 double value = numbers.values()[row];
-                if (value == value) seen[count++] = value;
+                if (!Double.isNaN(value)) seen[count++] = value;
             }
         } else {
             for (int row : rows) if (!source.isMissing(row)) seen[count++] = raw(source, row);
@@ -111,7 +112,7 @@ public record NumberStep(String column, boolean date, double origin, double fill
             double[] values = numbers.values();
             for (int i = 0; i < rows.length; i++) {
                 double value = values[rows[i]];
-                into[0][i] = value == value ? value : fill;
+                into[0][i] = !Double.isNaN(value) ? value : fill;
             }
             return;
         }
@@ -119,7 +120,7 @@ public record NumberStep(String column, boolean date, double origin, double fill
     }
 
     @Override
-    public int[] levels(Column source, int[] rows) {
+    public int @Nullable [] levels(Column source, int[] rows) {
         return flagged ? missing(source, rows) : null;
     }
 

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
 
 /**
@@ -24,7 +25,7 @@ public record OrderStep(String column, List<String> order, double fill) implemen
             List.of("never", "rarely", "sometimes", "often", "always"));
 
     /** Null where the levels name no order: each holds a number of its own, or all are words of one scale. */
-    public static OrderStep fit(Column source, int[] rows) {
+    public static @Nullable OrderStep fit(Column source, int[] rows) {
         List<String> order = order(RateStep.seen(source, rows));
         if (order == null) return null;
         int[] codes = LevelCodes.of(source, rows, order);
@@ -32,7 +33,7 @@ public record OrderStep(String column, List<String> order, double fill) implemen
         return new OrderStep(source.name(), order, mean);
     }
 
-    static List<String> order(List<String> levels) {
+    static @Nullable List<String> order(List<String> levels) {
         if (levels.size() < FEWEST) return null;
         double[] place = new double[levels.size()];
         for (int i = 0; i < place.length; i++) place[i] = first(levels.get(i));
@@ -52,7 +53,7 @@ public record OrderStep(String column, List<String> order, double fill) implemen
         return found.find() ? Double.parseDouble(found.group().replace(',', '.')) : Double.NaN;
     }
 
-    private static double[] byWords(List<String> levels) {
+    private static double @Nullable [] byWords(List<String> levels) {
         List<String> plain = levels.stream()
                 .map(l -> l.strip().toLowerCase(java.util.Locale.ROOT))
                 .toList();

@@ -2,6 +2,7 @@ package outrider.prepare;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.table.CategoryColumn;
@@ -100,7 +101,7 @@ public record Preparation(List<Step> steps) {
         return write(data.table(), rows, data);
     }
 
-    private Design write(Table table, int[] rows, TrainingData data) {
+    private Design write(Table table, int[] rows, @Nullable TrainingData data) {
         DesignBuilder design = new DesignBuilder(rows.length, inputs().size(), steps.size());
         int first = 0;
         for (Step step : steps) {

@@ -1,10 +1,13 @@
 package outrider.prepare;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
 
 /**
@@ -43,11 +46,12 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
     }
 
     /** Events and records of each level, missing last; of one part only, or of all where {@code part} is −1. */
-    private static double[][] sums(Column source, List<String> levels, TrainingData data, int[] parts, int part) {
+    private static double[][] sums(
+            Column source, List<String> levels, TrainingData data, int @Nullable [] parts, int part) {
         int[] codes = LevelCodes.of(source, data.rows(), levels);
         double[][] sums = new double[2][levels.size() + 1];
         for (int i = 0; i < codes.length; i++) {
-            if (part >= 0 && parts[i] != part) continue;
+            if (part >= 0 && requireNonNull(parts)[i] != part) continue;
             int level = codes[i] < 0 ? levels.size() : codes[i];
             sums[0][level] += data.outcome()[data.rows()[i]];
             sums[1][level]++;

@@ -1,10 +1,16 @@
 package outrider.prepare;
 
+import org.jspecify.annotations.Nullable;
+
 /** Mean and standard deviation (divisor n) of each input, fitted on training. A constant input has deviation 0. */
 public record Scaling(double[] mean, double[] deviation) {
 
-    /** Of every input. @param weight or null; a weight counts as that many records. Two passes over what is not 0. */
-    public static Scaling fit(Design x, double[] weight) {
+    /**
+     * Of every input.
+     *
+     * @param weight or null; a weight counts as that many records. Two passes over what is not 0.
+     */
+    public static Scaling fit(Design x, double @Nullable [] weight) {
         int k = x.columns();
         double[] sum = new double[k];
         double total = 0;
@@ -52,7 +58,11 @@ public record Scaling(double[] mean, double[] deviation) {
         return new Scaling(from, by);
     }
 
-    /** The intercept and slopes on inputs as they are, of ones on scaled inputs. @param slopes by input; 0 stays where the deviation is 0 */
+    /**
+     * The intercept and slopes on inputs as they are, of ones on scaled inputs.
+     *
+     * @param slopes by input; 0 stays where the deviation is 0
+     */
     public double unscale(double intercept, double[] slopes) {
         double plain = intercept;
         for (int c = 0; c < slopes.length; c++) {

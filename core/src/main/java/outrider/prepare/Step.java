@@ -1,6 +1,7 @@
 package outrider.prepare;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
 
 /**
@@ -22,7 +23,7 @@ public sealed interface Step permits NumberStep, CurveStep, CategoryStep, OrderS
     void write(Column source, int[] rows, double[][] into);
 
     /** For each of {@code rows} which of the 0/1 inputs is 1, from 0; −1 for none. Null where there are no such inputs. */
-    default int[] levels(Column source, int[] rows) {
+    default int @Nullable [] levels(Column source, int[] rows) {
         return null;
     }
 

@@ -1,6 +1,7 @@
 package outrider.prepare;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
@@ -14,7 +15,8 @@ import outrider.table.Table;
  * @param outcome 0 or 1 for each of {@code rows}, by record number
  * @param unit the first record of each record's group, by record number, or null where every record stands alone
  */
-public record TrainingData(Table table, List<String> inputs, int[] rows, byte[] outcome, int[] unit, long seed) {
+public record TrainingData(
+        Table table, List<String> inputs, int[] rows, byte[] outcome, int @Nullable [] unit, long seed) {
     public TrainingData withRows(int[] others) {
         return new TrainingData(table, inputs, others, outcome, unit, seed);
     }
@@ -37,7 +39,7 @@ public record TrainingData(Table table, List<String> inputs, int[] rows, byte[] 
     }
 
     /** The unit of each of some records, from 0 in the order of their first record; null where every one stands alone. */
-    public int[] numberedUnits(int[] some) {
+    public int @Nullable [] numberedUnits(int[] some) {
         if (unit == null) return null;
         int[] number = new int[table.size()];
         int[] units = new int[some.length];

@@ -1,5 +1,8 @@
 package outrider.rank;
 
+import static java.util.Objects.requireNonNull;
+
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -12,8 +15,9 @@ public record IndexedRanking(Ranking ranking, int[] point) {
      *
      * @throws BadInput as there
      */
-    public static IndexedRanking of(double[] score, byte[] outcome, double[] weight, double[] value) {
-        int[] point = new int[score.length];
+    public static IndexedRanking of(
+            double[] score, byte[] outcome, double @Nullable [] weight, double @Nullable [] value) {
+        int[] point = new int[requireNonNull(score).length];
         return new IndexedRanking(Ranking.of(score, outcome, weight, value, point), point);
     }
 

@@ -2,6 +2,7 @@ package outrider.rank;
 
 import java.util.Arrays;
 import java.util.function.IntPredicate;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -48,12 +49,17 @@ public final class Ranking {
      * @throws BadInput naming the count and the first records, for a missing or infinite score, a weight not above 0, a value
      *     below 0, no event or no non-event
      */
-    public static Ranking of(double[] score, byte[] outcome, double[] weight, double[] value) {
+    public static Ranking of(double[] score, byte[] outcome, double @Nullable [] weight, double @Nullable [] value) {
         return of(score, outcome, weight, value, null);
     }
 
     /** @param placed gets the tie group of each record, or null */
-    static Ranking of(double[] score, byte[] outcome, double[] weight, double[] value, int[] placed) {
+    static Ranking of(
+            double[] score,
+            byte[] outcome,
+            double @Nullable [] weight,
+            double @Nullable [] value,
+            int @Nullable [] placed) {
         int n = score.length;
         refuse(n, "score", "missing or infinite", i -> !Double.isFinite(score[i]));
         refuse(n, "outcome", "neither 0 nor 1", i -> outcome[i] != 0 && outcome[i] != 1);

@@ -1,6 +1,7 @@
 package outrider.rank;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Points of a ranking to draw or send: of the gains curve, so few that every point left out lies within {@code error} of the
@@ -41,7 +42,7 @@ public record SimplifiedCurve(int[] points, double error) {
      * From each kept point on, the directions that pass every later point within the error form a cone; a point outside it ends
      * the line at the one before. Null where more than {@code most} are needed.
      */
-    private static int[] within(Ranking ranking, double error, int most) {
+    private static int @Nullable [] within(Ranking ranking, double error, int most) {
         int[] kept = new int[most];
         int count = 1;
         int last = ranking.groups();

@@ -1,10 +1,13 @@
 package outrider.search;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.RandomStream;
@@ -75,16 +78,16 @@ public final class Search {
             int number,
             Learner kind,
             Map<String, Object> settings,
-            Double value,
-            Double standardError,
-            double[] folds,
+            @Nullable Double value,
+            @Nullable Double standardError,
+            double @Nullable [] folds,
             long size,
-            String refusal) {}
+            @Nullable String refusal) {}
 
     private Search() {}
 
     /** What to try next, at first each kind as it comes, the fastest first; null where nothing new could be found. */
-    public static Trial next(Plan plan, int inputs, List<Trial> done) {
+    public static @Nullable Trial next(Plan plan, int inputs, List<Trial> done) {
         int number = done.size();
         List<Learner> kinds = plan.kinds().stream()
                 .sorted(Comparator.comparingInt(Learner::cost))
@@ -195,20 +198,21 @@ public final class Search {
     public static List<Trial> ranked(List<Trial> trials) {
         return trials.stream()
                 .filter(trial -> trial.value() != null)
-                .sorted(Comparator.comparingDouble((Trial trial) -> -trial.value())
+                .sorted(Comparator.comparingDouble((Trial trial) -> -requireNonNull(trial.value()))
                         .thenComparingInt(Trial::number))
                 .toList();
     }
 
     /** Of the trials within one standard error of the best, the one that learnt the fewest numbers, of equal ones the better; null where there is none. */
-    public static Trial simplest(List<Trial> trials) {
+    public static @Nullable Trial simplest(List<Trial> trials) {
         List<Trial> ranked = ranked(trials);
         if (ranked.isEmpty()) return null;
-        double enough = ranked.get(0).value() - ranked.get(0).standardError();
+        double enough = requireNonNull(ranked.get(0).value())
+                - requireNonNull(ranked.get(0).standardError());
         return ranked.stream()
-                .filter(trial -> trial.value() >= enough)
+                .filter(trial -> requireNonNull(trial.value()) >= enough)
                 .min(Comparator.comparingLong(Trial::size)
-                        .thenComparingDouble(trial -> -trial.value())
+                        .thenComparingDouble(trial -> -requireNonNull(trial.value()))
                         .thenComparingInt(Trial::number))
                 .orElseThrow();
     }

@@ -2,6 +2,7 @@ package outrider.split;
 
 import java.util.Arrays;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 
@@ -30,7 +31,7 @@ public record Balance(Method method, double share) {
      * @param logOdds to add to a learner's log-odds, so that its probabilities are those of the whole training part: by the odds
      *     formula of METHODS section 5
      */
-    public record Sample(int[] rows, double[] weight, double logOdds) {
+    public record Sample(int[] rows, double @Nullable [] weight, double logOdds) {
 
         /** A probability that was learnt here, moved to all of training. */
         public double corrected(double p) {
@@ -81,7 +82,7 @@ public record Balance(Method method, double share) {
     }
 
     /** What is done, as a sentence; null for nothing. */
-    public String words() {
+    public @Nullable String words() {
         String share = String.format(Locale.ROOT, "%.0f %%", 100 * this.share);
         return switch (method) {
             case NONE -> null;

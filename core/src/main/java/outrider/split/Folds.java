@@ -1,6 +1,7 @@
 package outrider.split;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 
@@ -35,7 +36,7 @@ public final class Folds {
      *
      * @param outcome and {@code unit}: as in {@link #stratified}
      */
-    public static byte[] most(byte[] outcome, int[] unit, int wanted, long seed) {
+    public static byte @Nullable [] most(byte[] outcome, int[] unit, int wanted, long seed) {
         for (int k = Math.min(wanted, MOST); k >= 2; k--) {
             byte[] fold = dealt(outcome, unit, k, seed);
             if (everyFoldHoldsBoth(fold, outcome, k)) return fold;

@@ -1,9 +1,12 @@
 package outrider.split;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.split.SplitPlan.Target;
@@ -14,12 +17,12 @@ import outrider.table.Table;
 /** Assigns records to parts (METHODS section 6). */
 public final class Split {
     private final SplitPlan plan;
-    private final Table table;
+    private final @Nullable Table table;
     private final byte[] outcome;
     private final int[] unit;
     private final byte[] part;
 
-    private Split(SplitPlan plan, Table table, byte[] outcome, int[] unit) {
+    private Split(SplitPlan plan, @Nullable Table table, byte[] outcome, int[] unit) {
         this.plan = plan;
         this.table = table;
         this.outcome = outcome;
@@ -120,7 +123,7 @@ public final class Split {
             throw BadInput.of(
                     "groupBy", "cannot bend a split that a column decides", "leave it out, or split by shares");
         }
-        Column column = table.column(demandColumn());
+        Column column = requireNonNull(table).column(demandColumn());
         byte[] halves = new byte[part.length];
         Arrays.fill(halves, (byte) -1);
         for (int i = 0; i < part.length; i++) {
@@ -147,7 +150,7 @@ public final class Split {
     }
 
     private void byDate() {
-        if (!(table.column(demandColumn()) instanceof DateColumn dates)) {
+        if (!(requireNonNull(table).column(demandColumn()) instanceof DateColumn dates)) {
             throw BadInput.of("column", "\"" + plan.column() + "\" holds no dates", "choose a column of dates");
         }
         int[] latest = new int[part.length];
@@ -163,11 +166,12 @@ public final class Split {
         days = Arrays.copyOf(days, count);
         Arrays.sort(days);
         double[] shares = plan.validationFrom() == null || plan.reserveFrom() == null ? threeShares(plan) : null;
-        int validation =
-                plan.validationFrom() != null ? day("validationFrom", plan.validationFrom()) : dayAt(days, shares[0]);
+        int validation = plan.validationFrom() != null
+                ? day("validationFrom", plan.validationFrom())
+                : dayAt(days, requireNonNull(shares)[0]);
         int reserve = plan.reserveFrom() != null
                 ? day("reserveFrom", plan.reserveFrom())
-                : dayAt(days, shares[0] + shares[1]);
+                : dayAt(days, requireNonNull(shares)[0] + requireNonNull(shares)[1]);
         if (reserve <= validation) {
             throw BadInput.of(
                     "reserveFrom",
@@ -201,7 +205,7 @@ public final class Split {
         if (!column.isMissing(record)) return false;
         if (plan.leaveOutMissing()) return true;
         throw BadInput.atLine(
-                table.lineOf(record),
+                requireNonNull(table).lineOf(record),
                 column.name(),
                 "is missing, so the record has no part",
                 "leave out records without it, or fill it in");

@@ -1,5 +1,7 @@
 package outrider.split;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
@@ -83,7 +85,7 @@ public final class Units {
             if (column.isMissing(a)) continue;
             if (column instanceof NumberColumn numbers) {
                 if (numbers.values()[a] != numbers.values()[b]) return false;
-            } else if (!column.text(a).equals(column.text(b))) {
+            } else if (!requireNonNull(column.text(a)).equals(column.text(b))) {
                 return false;
             }
         }

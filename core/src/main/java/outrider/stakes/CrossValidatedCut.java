@@ -33,7 +33,7 @@ public record CrossValidatedCut(List<Fold> folds, @Nullable Double threshold, do
     public static CrossValidatedCut of(
             double[] score,
             byte[] outcome,
-            double[] value,
+            double @Nullable [] value,
             byte[] fold,
             Stakes stakes,
             double plannedRate,
@@ -64,7 +64,7 @@ public record CrossValidatedCut(List<Fold> folds, @Nullable Double threshold, do
         return new CrossValidatedCut(folds, middle(folds), gain / score.length);
     }
 
-    private static Ranking ranking(double[] score, byte[] outcome, double[] value, IntPredicate chosen) {
+    private static Ranking ranking(double[] score, byte[] outcome, double @Nullable [] value, IntPredicate chosen) {
         int[] rows = IntStream.range(0, score.length).filter(chosen).toArray();
         byte[] y = new byte[rows.length];
         for (int i = 0; i < rows.length; i++) y[i] = outcome[rows[i]];
@@ -75,7 +75,7 @@ public record CrossValidatedCut(List<Fold> folds, @Nullable Double threshold, do
     }
 
     /** Acting on nobody counts as a threshold above all. */
-    private static Double middle(List<Fold> folds) {
+    private static @Nullable Double middle(List<Fold> folds) {
         double[] all = folds.stream()
                 .mapToDouble(f -> f.threshold() == null ? Double.POSITIVE_INFINITY : f.threshold())
                 .sorted()

@@ -1,6 +1,7 @@
 package outrider.stakes;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import outrider.rank.Ranking;
 
 /**
@@ -13,19 +14,19 @@ public final class Frontier {
 
     private final Ranking ranking;
     private final double[] ranks;
-    private final Capacity capacity;
+    private final @Nullable Capacity capacity;
 
     /** @param gain over nobody */
     public record Best(double records, double gain) {}
 
-    private Frontier(Ranking ranking, double[] ranks, Capacity capacity) {
+    private Frontier(Ranking ranking, double[] ranks, @Nullable Capacity capacity) {
         this.ranking = ranking;
         this.ranks = ranks;
         this.capacity = capacity;
     }
 
     /** @param capacity or null for none */
-    public static Frontier of(Ranking ranking, Capacity capacity) {
+    public static Frontier of(Ranking ranking, @Nullable Capacity capacity) {
         double most = capacity == null ? ranking.total() : capacity.ranks(ranking.total(), ranking.weighted());
         double[] ranks = new double[ranking.groups() + 2];
         int count = 0;
@@ -52,7 +53,11 @@ public final class Frontier {
         return rise <= (ranking.eventsAt(to) - start) * (middle - from);
     }
 
-    /** The best cut for these stakes; of equal ones the smallest depth. @param plannedRate or NaN */
+    /**
+     * The best cut for these stakes; of equal ones the smallest depth.
+     *
+     * @param plannedRate or NaN
+     */
     public Best best(Stakes stakes, double plannedRate) {
         NetValue money = new NetValue(ranking, stakes, plannedRate);
         NetValue.Worth worth = money.worth();

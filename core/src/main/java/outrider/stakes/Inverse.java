@@ -1,6 +1,7 @@
 package outrider.stakes;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** The stakes turned round: how large an amount must be for the decision to change. All else stays as it is. */
 public final class Inverse {
@@ -14,7 +15,8 @@ public final class Inverse {
      * @param amount null where none within a thousand times what is at stake does it
      * @param winner index of the candidate that is best beyond it; of the asked one for a depth
      */
-    public record Answer(StakesParameter lever, double now, Double amount, int winner) {}
+    public record Answer(
+            StakesParameter lever, double now, @Nullable Double amount, int winner) {}
 
     private Inverse() {}
 

@@ -125,7 +125,7 @@ public final class NetValue {
     }
 
     /** Null where there is no overall one: with a value column, or as {@link Stakes#acting()} says. */
-    public Double breakEven() {
+    public @Nullable Double breakEven() {
         return ranking.hasValues() ? null : stakes.breakEven();
     }
 
@@ -154,7 +154,7 @@ public final class NetValue {
      *
      * @param capacity or null for none
      */
-    public Cut best(Capacity capacity) {
+    public Cut best(@Nullable Capacity capacity) {
         double most = capacity == null ? ranking.total() : capacity.ranks(ranking.total(), ranking.weighted());
         double same = SAME * scale();
         int last = ranking.pointAtOrBefore(most);

@@ -2,6 +2,7 @@ package outrider.stakes;
 
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.rank.Ranking;
 
 /**
@@ -26,7 +27,8 @@ public record Sensitivity(double[] ratios, double[] rates, List<List<Spot>> spot
     public record Spot(int winner, double gain, double ahead, double depth) {}
 
     /** Null where one side of the ratio is 0: then no cut is a matter of degree. */
-    public static Sensitivity of(List<Ranking> candidates, Stakes stakes, double plannedRate, Capacity capacity) {
+    public static @Nullable Sensitivity of(
+            List<Ranking> candidates, Stakes stakes, double plannedRate, Capacity capacity) {
         double costs = stakes.falseAlarmCost() + stakes.actionCost();
         double wins = stakes.missCost() + stakes.gainIfCaught();
         if (costs == 0 || wins == 0 || candidates.isEmpty()) return null;

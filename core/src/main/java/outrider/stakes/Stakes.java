@@ -1,5 +1,6 @@
 package outrider.stakes;
 
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -53,7 +54,7 @@ public record Stakes(
     }
 
     /** p* (Elkan 2001), the event probability from which acting pays; null where there is none, as {@link #acting()} says. */
-    public Double breakEven() {
+    public @Nullable Double breakEven() {
         double spared = leftAlone() - falseAlarm();
         double won = caught() - missed();
         if (won <= 0 || spared < 0) return null;

@@ -1,6 +1,7 @@
 package outrider.table;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** Codes into a list of levels; −1 stands for missing. */
 public record CategoryColumn(String name, int[] codes, List<String> levels) implements Column {
@@ -20,7 +21,7 @@ public record CategoryColumn(String name, int[] codes, List<String> levels) impl
     }
 
     @Override
-    public String text(int record) {
+    public @Nullable String text(int record) {
         return codes[record] < 0 ? null : levels.get(codes[record]);
     }
 }

@@ -1,8 +1,11 @@
 package outrider.table;
 
+import static java.util.Objects.requireNonNull;
+
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -30,7 +33,7 @@ public final class ChunkCodec {
         int length = (to - from) * Integer.BYTES;
         for (int i = from; i < to; i++) {
             if (column.isMissing(i)) continue;
-            parts[i - from] = column.text(i).getBytes(StandardCharsets.UTF_8);
+            parts[i - from] = requireNonNull(column.text(i)).getBytes(StandardCharsets.UTF_8);
             length += parts[i - from].length;
         }
         ByteBuffer bytes = ByteBuffer.allocate(length);
@@ -48,10 +51,15 @@ public final class ChunkCodec {
      * @throws BadInput if the chunks do not hold {@code size} values
      */
     public static Column decode(
-            String name, ColumnType type, String format, List<String> levels, int size, List<byte[]> chunks) {
+            String name,
+            ColumnType type,
+            @Nullable String format,
+            @Nullable List<String> levels,
+            int size,
+            List<byte[]> chunks) {
         return switch (type) {
             case NUMBER -> NumberCodec.decode(name, format, size, chunks);
-            case CATEGORY -> new CategoryColumn(name, decodeInts(name, size, chunks), levels);
+            case CATEGORY -> new CategoryColumn(name, decodeInts(name, size, chunks), requireNonNull(levels));
             case DATE -> new DateColumn(name, decodeInts(name, size, chunks), format == null ? DateFormat.ISO : format);
             case TEXT -> decodeTexts(name, size, chunks);
         };

@@ -1,5 +1,7 @@
 package outrider.table;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * One named column of a table, its values in primitives. Missing is a state of its own: it is neither zero nor the
  * empty text. Immutable by convention: callers do not write to the arrays.
@@ -14,15 +16,16 @@ public sealed interface Column permits NumberColumn, CategoryColumn, DateColumn,
     boolean isMissing(int record);
 
     /** The value as a level: numbers in their shortest form, dates in ISO form; null where it is missing. */
+    @Nullable
     String text(int record);
 
     /** The value letter by letter as its file had it; null where it is missing. */
-    default String asWritten(int record) {
+    default @Nullable String asWritten(int record) {
         return text(record);
     }
 
     /** How its file wrote it: the decimal mark of numbers, the pattern of dates; null for the others. */
-    default String format() {
+    default @Nullable String format() {
         return null;
     }
 

@@ -1,7 +1,10 @@
 package outrider.table;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Gathers one column's raw texts: as numbers while all are, else as codes into their distinct texts; then settles its type.
@@ -14,13 +17,13 @@ public final class ColumnBuilder {
     private final String name;
     private final boolean dates;
     private final boolean eitherMark;
-    private NumberBuffer numbers;
-    private TextPool pool;
-    private int[] codes;
+    private @Nullable NumberBuffer numbers;
+    private TextPool pool = new TextPool();
+    private int @Nullable [] codes;
     private int size;
     private int present;
 
-    private ColumnBuilder(String name, NumberBuffer numbers, boolean dates, boolean eitherMark) {
+    private ColumnBuilder(String name, @Nullable NumberBuffer numbers, boolean dates, boolean eitherMark) {
         this.name = name;
         this.eitherMark = eitherMark;
         this.numbers = numbers;
@@ -57,7 +60,7 @@ public final class ColumnBuilder {
     }
 
     /** @param text null for missing */
-    public void add(String text) {
+    public void add(@Nullable String text) {
         if (text == null) addMissing();
         else add(text.toCharArray(), 0, text.length());
     }
@@ -68,13 +71,13 @@ public final class ColumnBuilder {
         pool = new TextPool();
         codes = new int[Math.max(1024, size + (size >> 1))];
         for (int i = 0; i < size; i++) {
-            String text = before.asWritten(i);
+            String text = requireNonNull(before).asWritten(i);
             codes[i] = text == null ? -1 : pool.code(text);
         }
     }
 
     private void pushCode(int code) {
-        if (size == codes.length) codes = Arrays.copyOf(codes, size + (size >> 1));
+        if (size == requireNonNull(codes).length) codes = Arrays.copyOf(codes, size + (size >> 1));
         codes[size] = code;
     }
 

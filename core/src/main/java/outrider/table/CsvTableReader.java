@@ -1,5 +1,7 @@
 package outrider.table;
 
+import static java.util.Objects.requireNonNull;
+
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
@@ -15,6 +17,7 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.IntStream;
 import java.util.zip.ZipException;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 
@@ -45,7 +48,7 @@ public final class CsvTableReader {
      *     or that the encoding does not know
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
-    public static Table read(InputStream in, long bytes, Dialect dialect, Progress progress) {
+    public static Table read(InputStream in, long bytes, @Nullable Dialect dialect, Progress progress) {
         Handler handler = null;
         try {
             TextSource source = new TextSource(in);
@@ -56,7 +59,6 @@ public final class CsvTableReader {
                     .fieldSeparator(used.delimiter())
                     .quoteCharacter(used.quote())
                     .skipEmptyLines(false)
-                    .allowExtraCharsAfterClosingQuote(false)
                     .allowUnclosedQuote(false)
                     .build(handler, source.reader(used.encoding()));
             for (Boolean ignored : reader) {
@@ -74,12 +76,12 @@ public final class CsvTableReader {
     }
 
     /** A refusal of the file as a whole says how far the reading came. */
-    private static BadInput located(Handler handler, BadInput refusal) {
+    private static BadInput located(@Nullable Handler handler, BadInput refusal) {
         if (handler == null || refusal.line() > 0 || handler.records < 0) return refusal;
         return new BadInput(null, 0, handler.lineAtFault(), refusal.field() + " " + refusal.found(), refusal.remedy());
     }
 
-    private static BadInput unreadable(Handler handler, Exception e) {
+    private static BadInput unreadable(@Nullable Handler handler, Exception e) {
         for (Throwable cause = e; cause != null; cause = cause.getCause()) {
             if (cause instanceof BadInput refusal) return located(handler, refusal);
             if (cause instanceof ZipException || cause instanceof java.io.EOFException) return Preview.damaged();
@@ -105,8 +107,8 @@ public final class CsvTableReader {
         private final Dialect dialect;
         private final List<String> names = new ArrayList<>();
         private final List<ColumnBuilder> builders = new ArrayList<>();
-        private FieldBatch filling;
-        private FieldBatch resting;
+        private @Nullable FieldBatch filling;
+        private @Nullable FieldBatch resting;
         private CompletableFuture<Void> handing = CompletableFuture.completedFuture(null);
         /** The first record of a file without a header. */
         private final List<String> heldFirst = new ArrayList<>();
@@ -142,13 +144,13 @@ public final class CsvTableReader {
                 return;
             }
             if (index >= builders.size()) return;
-            filling.add(buffer, offset, length, length == 0 && !quoted);
+            requireNonNull(filling).add(buffer, offset, length, length == 0 && !quoted);
         }
 
         @Override
         protected void handleEmpty() {
             if (records >= 0 && names.size() == 1) {
-                filling.add(NONE, 0, 0, true);
+                requireNonNull(filling).add(NONE, 0, 0, true);
                 fields = 1;
             } else if (blankLine == 0) {
                 blankLine = line;
@@ -171,7 +173,7 @@ public final class CsvTableReader {
                 if (blankLine > 0) throw ragged(blankLine, 0);
                 if (fields != names.size()) throw ragged(line, fields);
                 noteLine();
-                if (filling.full()) turn();
+                if (requireNonNull(filling).full()) turn();
             } else {
                 return Boolean.FALSE;
             }
@@ -182,11 +184,11 @@ public final class CsvTableReader {
         /** Hands a full batch to the columns and fills the other one meanwhile. */
         private void turn() {
             FieldBatch.await(handing);
-            handing = filling.handTo(builders);
+            handing = requireNonNull(filling).handTo(builders);
             FieldBatch full = filling;
             filling = resting;
             resting = full;
-            filling.clear();
+            requireNonNull(filling).clear();
         }
 
         /** The line of the record being read, or of the one that comes next. */
@@ -195,7 +197,7 @@ public final class CsvTableReader {
         }
 
         /** The column of the field being read, where it is known. */
-        private String fieldAtFault() {
+        private @Nullable String fieldAtFault() {
             int at = open ? fields : 0;
             return records >= 0 && at < names.size() ? names.get(at) : null;
         }

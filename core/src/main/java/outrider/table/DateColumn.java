@@ -1,6 +1,7 @@
 package outrider.table;
 
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /** Days since 1970-01-01; {@link #MISSING} stands for missing. {@code format} is the pattern in which its file wrote them. */
 public record DateColumn(String name, int[] days, String format) implements Column {
@@ -26,14 +27,14 @@ public record DateColumn(String name, int[] days, String format) implements Colu
     }
 
     @Override
-    public String text(int record) {
+    public @Nullable String text(int record) {
         return days[record] == MISSING
                 ? null
                 : LocalDate.ofEpochDay(days[record]).toString();
     }
 
     @Override
-    public String asWritten(int record) {
+    public @Nullable String asWritten(int record) {
         if (days[record] == MISSING || format.equals(DateFormat.ISO)) return text(record);
         return DateFormat.of(format).text(days[record]);
     }

@@ -6,6 +6,7 @@ import java.time.format.DateTimeParseException;
 import java.time.format.ResolverStyle;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -27,7 +28,7 @@ public final class DateFormat {
     }
 
     /** @throws BadInput if the pattern is none or holds no year, month or day */
-    public static DateFormat of(String pattern) {
+    public static DateFormat of(@Nullable String pattern) {
         String plain = pattern == null ? ISO : pattern.replace('y', 'u');
         try {
             DateTimeFormatter formatter =
@@ -73,7 +74,7 @@ public final class DateFormat {
     }
 
     /** The only known pattern that writes all texts, or null: none does, or day and month could be either. */
-    static DateFormat writing(Iterable<String> texts) {
+    static @Nullable DateFormat writing(Iterable<String> texts) {
         DateFormat found = null;
         for (String pattern : KNOWN) {
             DateFormat format = of(pattern);

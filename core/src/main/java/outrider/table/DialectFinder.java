@@ -135,14 +135,13 @@ final class DialectFinder {
         if (rows.isEmpty()) return 0;
         Map<Integer, Integer> widths = new HashMap<>();
         for (List<String> row : rows) widths.merge(row.size(), 1, Integer::sum);
-        int common = widths.entrySet().stream()
+        var common = widths.entrySet().stream()
                 .max(Map.Entry.<Integer, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
-                .orElseThrow()
-                .getKey();
-        double agreeing = widths.get(common) / (double) rows.size();
-        double fields = common == 1 ? 0.1 : Math.min(common, 50) / 50.0 + 1;
+                .orElseThrow();
+        double agreeing = common.getValue() / (double) rows.size();
+        double fields = common.getKey() == 1 ? 0.1 : Math.min(common.getKey(), 50) / 50.0 + 1;
         boolean wrapped = rows.stream().flatMap(List::stream).anyMatch(DialectFinder::stillWrapped);
-        double fits = rows.get(0).size() == common ? 1 : 0.5;
+        double fits = rows.get(0).size() == common.getKey() ? 1 : 0.5;
         return agreeing * agreeing * fields * fits * (wrapped ? 0.8 : 1);
     }
 

@@ -1,10 +1,13 @@
 package outrider.table;
 
+import static java.util.Objects.requireNonNull;
+
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A run of numbers. First a form and the count of values. {@link #PLAIN}: 8 bytes a value. {@link #DECIMAL}: one count of
@@ -40,7 +43,7 @@ final class NumberCodec {
 
     /** The count of decimals that all values of the run were written with, or −1. */
     private static int oneDecimals(NumberColumn column, int from, int to) {
-        byte[] decimals = column.written().decimals();
+        byte[] decimals = requireNonNull(column.written()).decimals();
         int one = -1;
         for (int i = from; i < to; i++) {
             if (Double.isNaN(column.values()[i])) continue;
@@ -73,7 +76,7 @@ final class NumberCodec {
 
     private static byte[] encodeWritten(NumberColumn column, int from, int to) {
         Written written = column.written();
-        int first = place(written.oddRecords(), from);
+        int first = place(requireNonNull(written).oddRecords(), from);
         int last = place(written.oddRecords(), to);
         byte[][] texts = new byte[last - first][];
         int more = (to - from) * (Double.BYTES + 1) + Integer.BYTES;
@@ -98,7 +101,7 @@ final class NumberCodec {
         return at < 0 ? -at - 1 : at;
     }
 
-    static NumberColumn decode(String name, String format, int size, List<byte[]> chunks) {
+    static NumberColumn decode(String name, @Nullable String format, int size, List<byte[]> chunks) {
         double[] values = new double[size];
         byte[] decimals = new byte[size];
         List<Integer> oddRecords = new ArrayList<>();

@@ -1,7 +1,10 @@
 package outrider.table;
 
+import org.jspecify.annotations.Nullable;
+
 /** Finite doubles; NaN stands for missing. {@code written} is null where no file wrote them. */
-public record NumberColumn(String name, double[] values, Written written) implements Column {
+public record NumberColumn(
+        String name, double[] values, @Nullable Written written) implements Column {
     public NumberColumn(String name, double[] values) {
         this(name, values, null);
     }
@@ -22,13 +25,13 @@ public record NumberColumn(String name, double[] values, Written written) implem
     }
 
     @Override
-    public String text(int record) {
+    public @Nullable String text(int record) {
         double value = values[record];
         return Double.isNaN(value) ? null : text(value);
     }
 
     @Override
-    public String asWritten(int record) {
+    public @Nullable String asWritten(int record) {
         if (written == null || Double.isNaN(values[record])) return text(record);
         return written.text(record, values[record]);
     }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -12,7 +13,7 @@ import outrider.base.BadInput;
  * @param names of the columns, or made-up ones where the file has no header
  * @param rows at most {@link #ROWS} records of texts
  */
-public record Preview(Dialect dialect, List<String> names, List<List<String>> rows) {
+public record Preview(@Nullable Dialect dialect, List<String> names, List<List<String>> rows) {
     public static final int ROWS = 12;
 
     /**
@@ -21,7 +22,7 @@ public record Preview(Dialect dialect, List<String> names, List<List<String>> ro
      * @param dialect how to read it; null finds out
      * @throws BadInput if it is empty or no text
      */
-    public static Preview of(InputStream in, Dialect dialect) throws IOException {
+    public static Preview of(InputStream in, @Nullable Dialect dialect) throws IOException {
         try {
             TextSource source = new TextSource(in);
             if (source.head().length == 0) throw empty();

@@ -1,5 +1,7 @@
 package outrider.table;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -40,12 +42,10 @@ public record Reading(
     public Column apply(Column from, Table table) {
         TextPool pool = new TextPool();
         int[] codes = new int[from.size()];
-        int present = 0;
         for (int i = 0; i < codes.length; i++) {
             String text = from.asWritten(i);
             boolean gone = text == null || missing != null && missing.contains(text);
             codes[i] = gone ? -1 : pool.code(text);
-            if (!gone) present++;
         }
         List<String> texts = pool.texts();
         return switch (type) {
@@ -110,7 +110,7 @@ public record Reading(
     }
 
     /** The number that a text stands for under a format; NaN if it is none. */
-    static double number(String text, String format) {
+    static double number(String text, @Nullable String format) {
         if (format == null || format.equals("1234.5")) return Values.decimal(text);
         char decimal = decimalOf(format);
         String plain = text;
@@ -160,7 +160,11 @@ public record Reading(
         }
     }
 
-    /** One of several ways to read a column. @param examples of its own texts, each with what it would stand for */
+    /**
+     * One of several ways to read a column.
+     *
+     * @param examples of its own texts, each with what it would stand for
+     */
     public record Way(Reading reading, List<String> examples) {}
 
     private static final double NEARLY = 0.8;
@@ -174,7 +178,7 @@ public record Reading(
      *
      * @param dialect of the file, whose other columns may tell its decimal mark; null where every type is the file's own
      */
-    public static Mend mend(Column column, Dialect dialect) {
+    public static @Nullable Mend mend(Column column, @Nullable Dialect dialect) {
         if (column.type() != ColumnType.CATEGORY && column.type() != ColumnType.TEXT) return null;
         if (nearlyAny(counts(column, Math.min(column.size(), FIRST)), dialect) == null) return null;
         return nearlyAny(counts(column, column.size()), dialect);
@@ -189,7 +193,7 @@ public record Reading(
         return counts;
     }
 
-    private static Mend nearlyAny(Map<String, Integer> counts, Dialect dialect) {
+    private static @Nullable Mend nearlyAny(Map<String, Integer> counts, @Nullable Dialect dialect) {
         if (counts.keySet().stream().anyMatch(t -> t.matches("0\\d+"))) return null;
         List<Mend> numbers =
                 numbers(counts, f -> dialect == null || dialect.decimalGuessed() || decimalOf(f) == dialect.decimal());
@@ -218,12 +222,12 @@ public record Reading(
         return format.charAt(format.length() - 2);
     }
 
-    private static String shownNumber(String text, String format) {
+    private static @Nullable String shownNumber(String text, @Nullable String format) {
         double value = number(text, format);
         return Double.isNaN(value) ? null : NumberColumn.text(value);
     }
 
-    private static String shownDay(String text, String pattern) {
+    private static @Nullable String shownDay(String text, @Nullable String pattern) {
         int day = DateFormat.of(pattern).day(text);
         return day == DateColumn.MISSING
                 ? null
@@ -232,7 +236,8 @@ public record Reading(
     }
 
     private interface Shown {
-        String of(String text, String format);
+        @Nullable
+        String of(String text, @Nullable String format);
     }
 
     /** The one that fits the most records, if none that fits as many gives a text another meaning; else all of these. */
@@ -244,14 +249,17 @@ public record Reading(
             boolean same = different.stream()
                     .anyMatch(known -> counts.keySet().stream()
                             .allMatch(text -> java.util.Objects.equals(
-                                    shown.of(text, one.reading().format()),
-                                    shown.of(text, known.reading().format()))));
+                                    shown.of(text, requireNonNull(one.reading()).format()),
+                                    shown.of(
+                                            text,
+                                            requireNonNull(known.reading()).format()))));
             if (!same) different.add(one);
         }
         if (different.size() == 1) return different.get(0);
         List<String> telling = counts.keySet().stream()
                 .filter(text -> different.stream()
-                                .map(m -> shown.of(text, m.reading().format()))
+                                .map(m -> shown.of(
+                                        text, requireNonNull(m.reading()).format()))
                                 .distinct()
                                 .count()
                         > 1)
@@ -259,16 +267,18 @@ public record Reading(
                 .toList();
         List<Way> ways = different.stream()
                 .map(m -> new Way(
-                        m.reading(),
+                        requireNonNull(m.reading()),
                         telling.stream()
                                 .map(text -> text + " is "
-                                        + shown.of(text, m.reading().format()))
+                                        + shown.of(
+                                                text,
+                                                requireNonNull(m.reading()).format()))
                                 .toList()))
                 .toList();
         return new Mend(null, fewest, ways);
     }
 
-    private static Mend nearly(
+    private static @Nullable Mend nearly(
             Map<String, Integer> counts, ColumnType type, String format, java.util.function.Predicate<String> fits) {
         List<String> odd = new ArrayList<>();
         int oddRecords = 0;

@@ -3,19 +3,20 @@ package outrider.table;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /** Columns of equal length, each found by its name. Immutable. */
 public final class Table {
     private final List<Column> columns;
-    private final int[] startLines;
+    private final int @Nullable [] startLines;
     private final Map<String, Column> byName;
 
     /**
      * @param columns in file order; of two of one name the first is found
      * @param startLines the file line on which each record starts, or null when record r (from 0) is on line r + 2
      */
-    public Table(List<Column> columns, int[] startLines) {
+    public Table(List<Column> columns, int @Nullable [] startLines) {
         this.columns = columns;
         this.startLines = startLines;
         byName = new HashMap<>(columns.size() * 2);
@@ -26,7 +27,7 @@ public final class Table {
         return columns;
     }
 
-    public int[] startLines() {
+    public int @Nullable [] startLines() {
         return startLines;
     }
 

@@ -1,6 +1,7 @@
 package outrider.table;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Free text, as codes into its different texts; −1 stands for missing, "" is a text like any other. {@code texts} may make each
@@ -32,7 +33,7 @@ public record TextColumn(String name, int[] codes, List<String> texts) implement
     }
 
     @Override
-    public String text(int record) {
+    public @Nullable String text(int record) {
         return codes[record] < 0 ? null : texts.get(codes[record]);
     }
 }

@@ -1,8 +1,11 @@
 package outrider.table;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.AbstractList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /** Distinct texts, each with a code in order of first sight; kept as letters in one array, without an object a text. */
@@ -39,8 +42,8 @@ final class TextPool {
         return last = size - 1;
     }
 
-    int code(String text) {
-        return code(text.toCharArray(), 0, text.length());
+    int code(@Nullable String text) {
+        return code(requireNonNull(text).toCharArray(), 0, requireNonNull(text).length());
     }
 
     private int start(int code) {

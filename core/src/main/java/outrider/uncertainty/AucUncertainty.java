@@ -1,5 +1,7 @@
 package outrider.uncertainty;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
@@ -37,7 +39,11 @@ public final class AucUncertainty {
             @Nullable Double high) {}
 
     /** auc(a) − auc(b); null where the standard error is unknown. Without an error p is 0 for a difference and 1 for none. */
-    public record Difference(double difference, Double standardError, Double z, Double pValue) {
+    public record Difference(
+            double difference,
+            @Nullable Double standardError,
+            @Nullable Double z,
+            @Nullable Double pValue) {
 
         /** 95 %; null where the error is unknown. */
         public Drawn.Bounds bounds() {
@@ -62,7 +68,7 @@ public final class AucUncertainty {
         boolean[] seen = new boolean[sample.units()];
         int count = 0;
         for (int i = 0; i < sample.size(); i++) {
-            if (sample.outcome()[i] != outcome || seen[sample.unit()[i]]) continue;
+            if (sample.outcome()[i] != outcome || seen[requireNonNull(sample.unit())[i]]) continue;
             seen[sample.unit()[i]] = true;
             count++;
         }
@@ -77,7 +83,11 @@ public final class AucUncertainty {
         return of(IndexedRanking.of(score, outcome, null, null), Sample.of(outcome));
     }
 
-    /** The same from a ranking that is there already, O(n). @param placed unweighted */
+    /**
+     * The same from a ranking that is there already, O(n).
+     *
+     * @param placed unweighted
+     */
     public static AucUncertainty of(IndexedRanking placed, Sample sample) {
         Ranking ranking = placed.ranking();
         int groups = ranking.groups();
@@ -130,7 +140,7 @@ public final class AucUncertainty {
         double difference = auc - other.auc;
         Double mine = covariance(this);
         if (mine == null) return new Difference(difference, null, null, null);
-        double variance = mine + other.covariance(other) - 2 * covariance(other);
+        double variance = mine + requireNonNull(other.covariance(other)) - 2 * requireNonNull(covariance(other));
         double error = Math.sqrt(Math.max(0, variance));
         if (error < NONE) return new Difference(difference, 0.0, null, Math.abs(difference) < NONE ? 1.0 : 0.0);
         double z = difference / error;
@@ -138,7 +148,7 @@ public final class AucUncertainty {
     }
 
     /** Of the two AUCs; null below two units with events or with non-events. */
-    public Double covariance(AucUncertainty other) {
+    public @Nullable Double covariance(AucUncertainty other) {
         if (eventUnits < 2 || otherUnits < 2) return null;
         boolean alone = sample.unit() == null;
         double eventPart = 0;

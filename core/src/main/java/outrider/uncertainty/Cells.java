@@ -2,6 +2,7 @@ package outrider.uncertainty;
 
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.rank.IndexedRanking;
 
 /**
@@ -24,7 +25,12 @@ final class Cells {
     final int[][] segment;
 
     private Cells(
-            int[] of, int count, byte[] outcomes, double[] value, int[][] segmentOf, List<IndexedRanking> placed) {
+            int[] of,
+            int count,
+            byte[] outcomes,
+            double @Nullable [] value,
+            int[][] segmentOf,
+            List<IndexedRanking> placed) {
         this.of = of;
         outcome = new byte[count];
         records = new double[count];
@@ -52,7 +58,7 @@ final class Cells {
     }
 
     /** @param value of each record, or null. O(n · candidates). */
-    static Cells of(List<IndexedRanking> placed, List<Segments> segments, byte[] outcome, double[] value) {
+    static Cells of(List<IndexedRanking> placed, List<Segments> segments, byte[] outcome, double @Nullable [] value) {
         int n = outcome.length;
         int[] cell = new int[n];
         for (int i = 0; i < n; i++) cell[i] = outcome[i];
@@ -62,11 +68,11 @@ final class Cells {
             int[] ofPoint = segmentOf[k] = segments.get(k).ofPoints();
             int[] point = placed.get(k).point();
             int width = segments.get(k).size();
-            count = refine(cell, count, i -> ofPoint[point[i]], width);
+            count = refine(cell, i -> ofPoint[point[i]], width);
         }
         if (value != null) {
             double smallest = smallestOfLargest(outcome, value);
-            count = refine(cell, count, i -> outcome[i] == 1 && value[i] >= smallest ? i + 1 : 0, n + 1);
+            count = refine(cell, i -> outcome[i] == 1 && value[i] >= smallest ? i + 1 : 0, n + 1);
         }
         return new Cells(cell, count, outcome, value, segmentOf, placed);
     }
@@ -85,7 +91,7 @@ final class Cells {
     }
 
     /** Parts every cell by what {@code part} says of its records; new numbers in the order of the first record. */
-    private static int refine(int[] cell, int count, Part part, int parts) {
+    private static int refine(int[] cell, Part part, int parts) {
         LongTable known = new LongTable();
         for (int i = 0; i < cell.length; i++) cell[i] = known.number((long) cell[i] * parts + part.of(i));
         return known.size();

@@ -1,6 +1,7 @@
 package outrider.uncertainty;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
 
@@ -15,7 +16,7 @@ public record Drawn(
         double depth, double records, double[] total, double[] totalEvents, double[] events, double[] valued) {
 
     /** A 95 % percentile interval; null bounds where every replicate is undefined. */
-    public record Bounds(Double low, Double high) {}
+    public record Bounds(@Nullable Double low, @Nullable Double high) {}
 
     public double[] capture() {
         double[] capture = new double[total.length];

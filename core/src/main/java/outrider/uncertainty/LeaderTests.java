@@ -1,6 +1,7 @@
 package outrider.uncertainty;
 
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Tests of candidates against a leader, adjusted by Holm 1979 (METHODS section 4): over the others where somebody named the leader, over
@@ -12,6 +13,7 @@ import java.util.stream.IntStream;
 public record LeaderTests(Double[] adjusted, int number) {
     /** The two-sided p value of a pair, or null. */
     public interface PairTest {
+        @Nullable
         Double pValue(int first, int second);
     }
 

@@ -1,8 +1,11 @@
 package outrider.uncertainty;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 
@@ -60,14 +63,14 @@ public final class Optimism {
     }
 
     /** Of the best AUC among candidates on the same records; null for fewer than two, or without standard errors. */
-    public static Double ofAuc(List<AucUncertainty> own, Seeds seeds) {
+    public static @Nullable Double ofAuc(List<AucUncertainty> own, Seeds seeds) {
         int k = own.size();
         if (k < 2 || own.get(0).interval().standardError() == null) return null;
         double[] auc = own.stream().mapToDouble(AucUncertainty::auc).toArray();
         double[][] covariance = new double[k][k];
         for (int i = 0; i < k; i++) {
             for (int j = 0; j <= i; j++)
-                covariance[i][j] = covariance[j][i] = own.get(i).covariance(own.get(j));
+                covariance[i][j] = covariance[j][i] = requireNonNull(own.get(i).covariance(own.get(j)));
         }
         return of(auc, covariance, seeds.stream("optimism"));
     }
@@ -78,7 +81,7 @@ public final class Optimism {
      * @param values one figure a candidate
      * @param replicates by candidate; those that are undefined for one are left out for all
      */
-    public static Double ofDraws(double[] values, double[][] replicates, Seeds seeds) {
+    public static @Nullable Double ofDraws(double[] values, double[][] replicates, Seeds seeds) {
         int k = values.length;
         if (k < 2) return null;
         int[] defined = IntStream.range(0, replicates[0].length)

@@ -1,6 +1,7 @@
 package outrider.uncertainty;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import outrider.base.RandomStream;
 
 /** Draws Poisson numbers of one mean many times: from the table of its distribution below 50, rounded normal above. */
@@ -10,7 +11,7 @@ final class PoissonDraw {
 
     private final double mean;
     private final double spread;
-    private final double[] upTo;
+    private final double @Nullable [] upTo;
 
     /** @param mean >= 0 */
     PoissonDraw(double mean) {

@@ -1,8 +1,11 @@
 package outrider.uncertainty;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
@@ -52,7 +55,7 @@ final class Resampler {
     private final Cells cells;
     private final Seeds seeds;
     private final String key;
-    private final PoissonDraw[] draws;
+    private final PoissonDraw @Nullable [] draws;
     private final int units;
 
     private Resampler(
@@ -103,7 +106,7 @@ final class Resampler {
         private final List<Resample> resamples = new ArrayList<>();
         private final double[] drawn = new double[cells.count()];
         private final double[] value = new double[cells.count()];
-        private final int[] times = draws == null ? new int[units] : null;
+        private final int @Nullable [] times = draws == null ? new int[units] : null;
 
         Block() {
             for (Segments s : segments) resamples.add(new Resample(s.size()));
@@ -124,14 +127,14 @@ final class Resampler {
 
         private void drawUnits(RandomStream random) {
             Arrays.fill(times, 0);
-            for (int u = 0; u < units; u++) times[random.nextInt(units)]++;
+            for (int u = 0; u < units; u++) requireNonNull(times)[random.nextInt(units)]++;
             Arrays.fill(drawn, 0);
             Arrays.fill(value, 0);
             int[] unit = sample.unit();
             double[] weight = sample.weight();
             double[] worth = sample.value();
             for (int i = 0; i < cells.of.length; i++) {
-                int count = times[unit == null ? i : unit[i]];
+                int count = requireNonNull(times)[unit == null ? i : unit[i]];
                 if (count == 0) continue;
                 double more = weight == null ? count : count * weight[i];
                 int cell = cells.of[i];
@@ -143,7 +146,7 @@ final class Resampler {
         private void drawCells(RandomStream random) {
             boolean valued = sample.value() != null;
             for (int c = 0; c < drawn.length; c++) {
-                drawn[c] = draws[c].next(random);
+                drawn[c] = requireNonNull(draws)[c].next(random);
                 if (!valued || cells.outcome[c] == 0) continue;
                 value[c] = drawn[c] * cells.valueMean[c];
                 if (cells.valueSpread[c] > 0) {

@@ -1,6 +1,7 @@
 package outrider.uncertainty;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /**
@@ -11,17 +12,20 @@ import outrider.base.BadInput;
  * @param weight above 0 a record, or null for 1 each
  * @param unit of each record, any numbers from 0 that are the same for records drawn together; null where each stands alone
  */
-public record Sample(byte[] outcome, double[] value, double[] weight, int[] unit) {
+public record Sample(byte[] outcome, double @Nullable [] value, double @Nullable [] weight, int @Nullable [] unit) {
 
     /** @throws BadInput if the parts do not have the same length */
-    public Sample {
+    public Sample(byte[] outcome, double @Nullable [] value, double @Nullable [] weight, int @Nullable [] unit) {
         int n = outcome.length;
         if (value != null && value.length != n
                 || weight != null && weight.length != n
                 || unit != null && unit.length != n) {
             throw BadInput.of("records", "have columns of different length", "give one entry a record");
         }
-        if (unit != null) unit = numbered(unit);
+        this.outcome = outcome;
+        this.value = value;
+        this.weight = weight;
+        this.unit = unit == null ? null : numbered(unit);
     }
 
     /** Records that stand alone, without value and weight. */
@@ -53,7 +57,7 @@ public record Sample(byte[] outcome, double[] value, double[] weight, int[] unit
     }
 
     /** Numbers from 0 in the order of the first record; null where every record is a unit of its own. */
-    private static int[] numbered(int[] unit) {
+    private static int @Nullable [] numbered(int[] unit) {
         int[] sorted = unit.clone();
         Arrays.sort(sorted);
         int different = 0;

@@ -2,6 +2,7 @@ package outrider.uncertainty;
 
 import java.util.Arrays;
 import java.util.Comparator;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Normal;
 
 /** The word on a difference (METHODS section 4). */
@@ -110,7 +111,8 @@ public enum Verdict {
      * @param tests by how many p values of this size are multiplied, 1 or more
      * @return null for no difference or no standard error
      */
-    public static Double eventsNeeded(double difference, Double standardError, double events, double tests) {
+    public static @Nullable Double eventsNeeded(
+            double difference, @Nullable Double standardError, double events, double tests) {
         if (difference == 0 || standardError == null || standardError == 0) return null;
         double errors = (Normal.critical(LEVEL / tests) + FOUR_IN_FIVE) * standardError / Math.abs(difference);
         return events * errors * errors;

@@ -9,6 +9,7 @@ import static outrider.demo.Texts.whole;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 
@@ -102,7 +103,7 @@ public final class PlanLapse {
         row.add(notice.minusDays(Math.round(m.tenureMonths() * 30.4)).toString());
         row.add(m.tier());
         row.add(m.region());
-        row.add("%s-%03d".formatted(m.region().substring(0, 2).toUpperCase(), m.area()));
+        row.add("%s-%03d".formatted(m.region().substring(0, 2).toUpperCase(Locale.ROOT), m.area()));
         row.add(spoilt(dirt, 0.04, dirt.nextDouble() < 0.0004 ? dirt.nextInt(2) == 0 ? "-1" : "214" : whole(m.age())));
         row.add(spoilt(dirt, 0.22, whole(m.household())));
         row.add(spoilt(dirt, 0.30, m.spending()));

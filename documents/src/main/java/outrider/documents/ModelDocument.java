@@ -37,7 +37,8 @@ public final class ModelDocument {
             .addMixIn(Model.class, Models.class)
             .addMixIn(Step.class, Steps.class)
             .addMixIn(Calibration.class, Calibrations.class)
-            .serializationInclusion(JsonInclude.Include.NON_NULL)
+            .defaultPropertyInclusion(
+                    JsonInclude.Value.construct(JsonInclude.Include.NON_NULL, JsonInclude.Include.NON_NULL))
             .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
             .build();
 

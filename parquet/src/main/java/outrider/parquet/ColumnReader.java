@@ -10,6 +10,7 @@ import org.apache.parquet.schema.LogicalTypeAnnotation.DecimalLogicalTypeAnnotat
 import org.apache.parquet.schema.LogicalTypeAnnotation.TimeUnit;
 import org.apache.parquet.schema.LogicalTypeAnnotation.TimestampLogicalTypeAnnotation;
 import org.apache.parquet.schema.PrimitiveType;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.table.Column;
 import outrider.table.ColumnBuilder;
@@ -53,7 +54,12 @@ final class ColumnReader {
         return builder.build();
     }
 
-    /** The value as a text; null for missing, which NaN is too. @throws BadInput if it is infinite */
+    /**
+     * The value as a text; null for missing, which NaN is too.
+     *
+     * @throws BadInput if it is infinite
+     */
+    @Nullable
     String text(Object value) {
         if (value == null) return null;
         if (meaning instanceof DecimalLogicalTypeAnnotation decimal && value instanceof Number number) {

@@ -17,6 +17,7 @@ import org.apache.parquet.schema.MessageType;
 import org.apache.parquet.schema.PrimitiveType.PrimitiveTypeName;
 import org.apache.parquet.schema.Type;
 import org.apache.parquet.schema.Types;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.table.Column;
@@ -39,7 +40,11 @@ public final class ParquetTables {
         }
     }
 
-    /** Names and first records. @throws BadInput as {@link #read} says */
+    /**
+     * Names and first records.
+     *
+     * @throws BadInput as {@link #read} says
+     */
     public static Preview preview(Path file) throws IOException {
         List<ColumnReader> columns = columns(file);
         List<List<String>> rows = new ArrayList<>();
@@ -85,7 +90,7 @@ public final class ParquetTables {
     }
 
     /** What a reader ought to know of a file that was read; null for nothing. */
-    public static String notice(Path file) throws IOException {
+    public static @Nullable String notice(Path file) throws IOException {
         return PageChecksums.carried(file)
                 ? null
                 : "The file carries no checksums, so damage to its values could not be noticed. Write it with page checksums where you can.";
@@ -151,7 +156,7 @@ public final class ParquetTables {
         }
     }
 
-    private static Object value(Column column, int record) {
+    private static @Nullable Object value(Column column, int record) {
         if (column instanceof NumberColumn numbers) return numbers.values()[record];
         if (column instanceof DateColumn dates) return dates.days()[record];
         return column.asWritten(record);

@@ -1,5 +1,7 @@
 package outrider.report;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * What somebody did with an issued report.
  *
@@ -7,4 +9,10 @@ package outrider.report;
  * @param about the check or chapter it is about; empty for the whole
  * @param until the day it ends, ISO; null for none
  */
-public record Approval(String act, String about, String by, String at, String words, String until) {}
+public record Approval(
+        String act,
+        String about,
+        String by,
+        String at,
+        String words,
+        @Nullable String until) {}

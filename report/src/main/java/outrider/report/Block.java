@@ -3,6 +3,7 @@ package outrider.report;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /** A piece of a chapter, as XHTML. */
 record Block(String html) {
@@ -60,7 +61,7 @@ record Block(String html) {
      * @param head column names; a leading "#" marks a column of numbers
      * @param marked index of the row to be set off, −1 for none
      */
-    static Block table(String caption, List<String> head, List<List<String>> rows, int marked) {
+    static Block table(@Nullable String caption, List<String> head, List<List<String>> rows, int marked) {
         StringBuilder out = new StringBuilder(rows.size() <= SHORT ? "<table class=\"short\">" : "<table>");
         if (caption != null) out.append("<caption>").append(escape(caption)).append("</caption>");
         out.append("<thead><tr>");
@@ -102,7 +103,7 @@ record Block(String html) {
         return broken ? "<span class=\"long\">" + escape(text) + "</span>" : escape(text);
     }
 
-    static Block table(String caption, List<String> head, List<List<String>> rows) {
+    static Block table(@Nullable String caption, List<String> head, List<List<String>> rows) {
         return table(caption, head, rows, -1);
     }
 }

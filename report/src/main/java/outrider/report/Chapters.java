@@ -2,6 +2,7 @@ package outrider.report;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
 import outrider.casefile.ColumnUse;
@@ -70,15 +71,11 @@ final class Chapters {
         }
     }
 
-    private String money(double amount) {
-        return Written.money(brief, amount);
-    }
-
-    private String gain(double amount) {
+    private String gain(@Nullable Double amount) {
         return Written.gain(brief, amount);
     }
 
-    static String auc(AucUncertainty.Interval auc) {
+    static String auc(AucUncertainty.@Nullable Interval auc) {
         if (auc == null) return Written.NONE;
         if (auc.low() == null) return Written.fixed(auc.auc(), 3);
         return Written.fixed(auc.auc(), 3) + " (" + Written.fixed(auc.low(), 3) + " to " + Written.fixed(auc.high(), 3)
@@ -302,7 +299,7 @@ final class Chapters {
             blocks.add(new Block("<p>Signed with the Ed25519 key <span class=\"hash\">"
                     + outrider.casefile.SigningKey.thumbprint(e.key())
                     + "</span>; its public half: <span class=\"hash\">"
-                    + Block.escape(e.key().get("x").toString()) + "</span></p>"));
+                    + Block.escape(String.valueOf(e.key().get("x"))) + "</span></p>"));
         }
         return blocks;
     }

@@ -1,5 +1,7 @@
 package outrider.report;
 
+import static java.util.Objects.requireNonNull;
+
 import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
@@ -113,7 +115,7 @@ final class Charts {
     /** Mean forecast against observed rate over ten bands, with the intervals of the observed rates. */
     static String reliability(Evidence evidence) {
         List<ProbabilityQuality.Reliability> bands =
-                evidence.figures().calibration().reliability();
+                requireNonNull(evidence.figures().calibration()).reliability();
         XYSeries perfect = new XYSeries("forecast met");
         double most = bands.stream()
                 .mapToDouble(b -> 100 * Math.max(b.meanProbability(), b.high()))

@@ -1,8 +1,11 @@
 package outrider.report;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
@@ -116,7 +119,8 @@ final class CutChapters {
         return share ? Written.percent(amount) : Written.price(words.currency(), amount);
     }
 
-    private List<String> cell(String name, String trade, double count, Double each, Double reserve) {
+    private List<String> cell(
+            String name, String trade, double count, @Nullable Double each, @Nullable Double reserve) {
         return List.of(
                 name,
                 trade,
@@ -210,7 +214,7 @@ final class CutChapters {
         return blocks;
     }
 
-    private static String fixedIn(Double value, Double low, Double high) {
+    private static String fixedIn(@Nullable Double value, @Nullable Double low, @Nullable Double high) {
         return Written.fixed(value, 2) + " (" + Written.fixed(low, 2) + " to " + Written.fixed(high, 2) + ")";
     }
 
@@ -271,10 +275,10 @@ final class CutChapters {
                     "The reserve is sealed. It is opened once, for one candidate and cut, on the way to submitting."));
             return blocks;
         }
-        blocks.add(
-                Block.text("Opened once, by " + seal.openedBy() + " on " + ReportTime.words(seal.openedAt()) + ", for "
-                        + seal.candidate() + " at " + Written.percent(v.depth()) + " of validation"
-                        + (v.threshold() == null ? "; read at the same depth." : "; read at the same threshold.")));
+        blocks.add(Block.text("Opened once, by " + requireNonNull(seal).openedBy() + " on "
+                + ReportTime.words(seal.openedAt()) + ", for "
+                + seal.candidate() + " at " + Written.percent(v.depth()) + " of validation"
+                + (v.threshold() == null ? "; read at the same depth." : "; read at the same threshold.")));
         blocks.add(Block.text(first.confirmation()));
         blocks.add(Block.table(
                 "Money for the campaign. In brackets 95 % intervals.",
@@ -291,7 +295,7 @@ final class CutChapters {
         return blocks;
     }
 
-    private String bounded(Figures.Compared c, Double value, Double low, Double high) {
+    private String bounded(Figures.Compared c, @Nullable Double value, @Nullable Double low, @Nullable Double high) {
         if (value == null) return Written.NONE;
         String text = first.measured(c, value);
         return low == null ? text : text + " (" + first.measured(c, low) + " to " + first.measured(c, high) + ")";

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Figures;
@@ -18,6 +19,10 @@ public final class FigureWords {
     private record Case(BriefFile brief, Figures figures) {
         double campaign(double sum) {
             return sum * figures.perCampaign();
+        }
+
+        String limit(@Nullable Double gain) {
+            return Written.money(brief, gain == null ? null : Double.valueOf(campaign(gain)));
         }
     }
 
@@ -36,12 +41,8 @@ public final class FigureWords {
         KNOWN.put(
                 "gain",
                 c -> Written.money(c.brief, c.campaign(c.figures.validation().gainOverNobody())));
-        KNOWN.put(
-                "gainLow",
-                c -> Written.money(c.brief, c.campaign(c.figures.validation().gainLow())));
-        KNOWN.put(
-                "gainHigh",
-                c -> Written.money(c.brief, c.campaign(c.figures.validation().gainHigh())));
+        KNOWN.put("gainLow", c -> c.limit(c.figures.validation().gainLow()));
+        KNOWN.put("gainHigh", c -> c.limit(c.figures.validation().gainHigh()));
         KNOWN.put("auc", c -> Written.fixed(c.figures.chosenRow().auc().auc(), 3));
         KNOWN.put("breakEven", c -> Written.percent(c.figures.breakEven()));
         KNOWN.put(

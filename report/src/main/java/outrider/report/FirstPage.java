@@ -3,6 +3,7 @@ package outrider.report;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.CheckResult;
 import outrider.casefile.Evidence;
@@ -31,6 +32,19 @@ public final class FirstPage {
 
     private double campaign(double sum) {
         return sum * f.perCampaign();
+    }
+
+    /** From one to another for the campaign; a dash for each that is not there. */
+    private String range(@Nullable Double low, @Nullable Double high) {
+        return limit(low) + " to " + limit(high);
+    }
+
+    private String limit(@Nullable Double sum) {
+        return Written.gain(brief, scaled(sum));
+    }
+
+    private @Nullable Double scaled(@Nullable Double sum) {
+        return sum == null ? null : Double.valueOf(campaign(sum));
     }
 
     private String money(double amount) {
@@ -64,8 +78,8 @@ public final class FirstPage {
         return "Expected to reach " + Written.percent(v.capture()) + " of the " + words.events() + " (95 % interval "
                 + Written.percent(v.captureLow()) + " to " + Written.percent(v.captureHigh()) + "), "
                 + Written.fixed(v.lift(), 1) + " times as many as " + words.acting() + " at random, and to gain "
-                + money(campaign(v.gainOverNobody())) + " (" + money(campaign(v.gainLow())) + " to "
-                + money(campaign(v.gainHigh())) + ") over " + words.acting() + " nobody"
+                + money(campaign(v.gainOverNobody())) + " (" + Written.money(brief, scaled(v.gainLow())) + " to "
+                + Written.money(brief, scaled(v.gainHigh())) + ") over " + words.acting() + " nobody"
                 + (brief.plannedRate() == null
                         ? "."
                         : ", at a planned event rate of " + Written.percent(brief.plannedRate()) + ".");
@@ -87,7 +101,7 @@ public final class FirstPage {
                 "this proposal",
                 Written.count(Math.rint(campaign(v.records()))),
                 Written.percent(v.capture(), v.captureLow(), v.captureHigh()),
-                gain(mine) + " (" + gain(campaign(v.gainLow())) + " to " + gain(campaign(v.gainHigh())) + ")",
+                gain(mine) + " (" + range(v.gainLow(), v.gainHigh()) + ")",
                 ""));
         ways.add(new Way(words.acting() + " nobody", "0", "0.0 %", money(0), gain(mine)));
         ways.add(new Way(
@@ -105,17 +119,14 @@ public final class FirstPage {
                     "today's way, " + today.candidate(),
                     Written.count(Math.rint(campaign(t.records()))),
                     Written.percent(t.capture(), t.captureLow(), t.captureHigh()),
-                    gain(campaign(t.gainOverNobody())) + " (" + gain(campaign(t.gainLow())) + " to "
-                            + gain(campaign(t.gainHigh())) + ")",
+                    gain(campaign(t.gainOverNobody())) + " (" + range(t.gainLow(), t.gainHigh()) + ")",
                     ahead(mine - campaign(t.gainOverNobody()), today.difference())));
         }
         return ways;
     }
 
-    private String ahead(double difference, CutComparison.Difference paired) {
-        return paired == null
-                ? gain(difference)
-                : gain(difference) + " (" + gain(campaign(paired.low())) + " to " + gain(campaign(paired.high())) + ")";
+    private String ahead(double difference, CutComparison.@Nullable Difference paired) {
+        return paired == null ? gain(difference) : gain(difference) + " (" + range(paired.low(), paired.high()) + ")";
     }
 
     /** What the reserve says of it. */
@@ -139,7 +150,7 @@ public final class FirstPage {
                         + ". Expect less than the figures above.";
     }
 
-    String measured(Figures.Compared c, Double value) {
+    String measured(Figures.Compared c, @Nullable Double value) {
         return switch (c.measure()) {
             case "capture", "precision" -> Written.percent(value);
             case "gain" -> Written.money(brief, value);
@@ -209,8 +220,9 @@ public final class FirstPage {
         if (d == null) return "“" + row.name() + "”";
         CutComparison.Difference net = d.netValue();
         String verdict = d.verdict().words();
+        if (net == null) return "“" + row.name() + "”, " + verdict;
         return "“" + row.name() + "”, " + gain(campaign(net.difference())) + " (95 % interval "
-                + gain(campaign(net.low())) + " to " + gain(campaign(net.high())) + "), " + verdict;
+                + range(net.low(), net.high()) + "), " + verdict;
     }
 
     /** What could go wrong, the failing checks first. */
@@ -236,7 +248,7 @@ public final class FirstPage {
     }
 
     /** What choosing the best is expected to have added to the deciding measure; null for nothing worth a word. */
-    static String optimism(Evidence e) {
+    static @Nullable String optimism(Evidence e) {
         Double optimism = e.figures().optimism();
         if (optimism == null) return null;
         boolean money = e.figures().deciding().measure() == DecidingKind.NET_VALUE;

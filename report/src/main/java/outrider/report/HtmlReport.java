@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
 import outrider.casefile.Paragraph;
@@ -62,7 +63,7 @@ public final class HtmlReport {
         return render(evidence, null);
     }
 
-    private static String render(Evidence evidence, String hash) {
+    private static String render(Evidence evidence, @Nullable String hash) {
         FirstPage first = new FirstPage(evidence);
         Chapters chapters = new Chapters(evidence);
         List<Chapter> all = new ArrayList<>();

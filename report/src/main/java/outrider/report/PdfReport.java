@@ -19,7 +19,11 @@ public final class PdfReport {
 
     private PdfReport() {}
 
-    /** Tagged, with bookmarks. @param html as {@link HtmlReport#complete} made it, without fonts */
+    /**
+     * Tagged, with bookmarks.
+     *
+     * @param html as {@link HtmlReport#complete} made it, without fonts
+     */
     public static byte[] of(String html) {
         try (ByteArrayOutputStream out = new ByteArrayOutputStream();
                 BatikSVGDrawer drawer = new BatikSVGDrawer()) {

@@ -1,8 +1,11 @@
 package outrider.bench.truth;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.exchange.CutComparison;
@@ -51,7 +54,11 @@ final class Coverage {
         };
     }
 
-    /** Shares of the samples, in the order of {@link #FIGURES}. @param planned event rate, NaN for none */
+    /**
+     * Shares of the samples, in the order of {@link #FIGURES}.
+     *
+     * @param planned event rate, NaN for none
+     */
     static double[] of(Race race, double planned, int samples) {
         Stakes stakes = stakes(race);
         Race.Drawn all = race.draw(TRUTH, 7);
@@ -84,6 +91,7 @@ final class Coverage {
         CutComparison at = CutComparison.of(placed, money, draws, 1, true);
         CutFigures f = at.figures().get(0);
         CutComparison.At against = at.against().get(0);
+        CutComparison.Difference moneyApart = against.netValue();
         AucUncertainty mine = AucUncertainty.of(placed.get(0), sample);
         Drawn.Bounds aucs = mine.minus(AucUncertainty.of(placed.get(1), sample)).bounds();
         double n = race.records();
@@ -92,21 +100,21 @@ final class Coverage {
             within(truth[0][1], f.captureLow(), f.captureHigh()),
             within(truth[0][2], f.liftLow(), f.liftHigh()),
             within(truth[0][3], f.precisionLow(), f.precisionHigh()),
-            within(truth[0][4], f.gainLow() / n, f.gainHigh() / n),
+            within(truth[0][4], requireNonNull(f.gainLow()) / n, requireNonNull(f.gainHigh()) / n),
             within(truth[0][0] - truth[1][0], aucs.low(), aucs.high()),
             within(
                     truth[0][1] - truth[1][1],
-                    against.capture().low(),
+                    requireNonNull(against.capture()).low(),
                     against.capture().high()),
             within(
                     truth[0][4] - truth[1][4],
-                    against.netValue().low() / n,
-                    against.netValue().high() / n)
+                    requireNonNull(moneyApart.low()) / n,
+                    requireNonNull(moneyApart.high()) / n)
         };
     }
 
-    private static int within(double truth, Double low, Double high) {
-        return low != null && truth >= low && truth <= high ? 1 : 0;
+    private static int within(double truth, @Nullable Double low, @Nullable Double high) {
+        return low != null && high != null && truth >= low && truth <= high ? 1 : 0;
     }
 
     static String line(double[] shares) {

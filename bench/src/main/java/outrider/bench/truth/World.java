@@ -1,15 +1,19 @@
 package outrider.bench.truth;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.casefile.AnalysisHistory;
+import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
 import outrider.casefile.CaseData;
 import outrider.casefile.CaseRun;
@@ -18,6 +22,7 @@ import outrider.casefile.FiguresMaker;
 import outrider.casefile.Policy;
 import outrider.casefile.SignOffChecks;
 import outrider.check.Alarm;
+import outrider.split.Balance;
 import outrider.split.Split;
 import outrider.split.SplitPlan;
 import outrider.split.Units;
@@ -47,7 +52,7 @@ record World(Fault fault, int records, int each) {
     /** What rang, and which checks failed. */
     record Found(List<String> rung, List<String> failed) {}
 
-    Found run(String kind, Map<String, Object> settings, long seed, Policy policy) {
+    Found run(String kind, @Nullable Map<String, Object> settings, long seed, Policy policy) {
         RandomStream random = new Seeds(seed).stream("world");
         double[][] x = new double[NUMBERS + NOISE][records];
         int[] level = new int[records];
@@ -98,7 +103,7 @@ record World(Fault fault, int records, int each) {
             byte[] y,
             List<String> inputs,
             String kind,
-            Map<String, Object> settings,
+            @Nullable Map<String, Object> settings,
             long seed,
             Policy policy) {
         boolean drifting = fault == Fault.DRIFT;
@@ -120,9 +125,9 @@ record World(Fault fault, int records, int each) {
                 each > 1 && !drifting ? "customer" : null,
                 false,
                 5,
-                null);
+                Balance.NONE);
         List<BriefFile.CandidateSpec> candidates = List.of(
-                new BriefFile.CandidateSpec("mine", kind, settings, inputs, null),
+                new BriefFile.CandidateSpec("mine", kind, requireNonNull(settings), inputs, null),
                 new BriefFile.CandidateSpec("base", "baseRate", Map.of(), null, null));
         int[] alone = IntStream.range(0, records).toArray();
         CaseData open = data(brief(plan, candidates, null, null), table, y, alone);
@@ -149,7 +154,10 @@ record World(Fault fault, int records, int each) {
     }
 
     private BriefFile brief(
-            SplitPlan plan, List<BriefFile.CandidateSpec> candidates, BriefFile.CutSpec cut, BriefFile.SealSpec seal) {
+            SplitPlan plan,
+            List<BriefFile.CandidateSpec> candidates,
+            BriefFile.@Nullable CutSpec cut,
+            BriefFile.@Nullable SealSpec seal) {
         return new BriefFile(
                 BriefFile.FORMAT,
                 "world",
@@ -167,6 +175,6 @@ record World(Fault fault, int records, int each) {
                 candidates,
                 cut,
                 seal,
-                null);
+                AuthorText.EMPTY);
     }
 }

@@ -1,5 +1,7 @@
 package outrider.casefile.checks;
 
+import static java.util.Objects.requireNonNull;
+
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.Paragraph;
@@ -23,7 +25,8 @@ public final class Calibration extends Check {
         double from = report.limit("slopeFrom");
         double to = report.limit("slopeTo");
         double error = report.limit("errorAtMost");
-        boolean slopeOff = quality.slope() != null && (quality.slopeHigh() < from || quality.slopeLow() > to);
+        boolean slopeOff = quality.slope() != null
+                && (requireNonNull(quality.slopeHigh()) < from || requireNonNull(quality.slopeLow()) > to);
         double excess = quality.ece() - quality.perfect();
         String slope = quality.slope() == null
                 ? "No calibration line can be fitted"

@@ -1,5 +1,7 @@
 package outrider.casefile.checks;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Map;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
@@ -41,7 +43,7 @@ public final class CarriesOver extends Check {
                             : "Too few events or non-events for an error of the AUC, so nothing can be held against validation.",
                     Paragraph.COMPARISON);
         }
-        double gap = row.outOfFold().auc() - row.auc().auc();
+        double gap = requireNonNull(row.outOfFold()).auc() - row.auc().auc();
         boolean apart = Math.abs(gap) > limit && Math.abs(z) >= DoesNotCarryOver.ERRORS_APART;
         return new Finding(
                 !apart,

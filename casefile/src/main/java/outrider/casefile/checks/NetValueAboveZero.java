@@ -1,5 +1,6 @@
 package outrider.casefile.checks;
 
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.Paragraph;
@@ -22,7 +23,7 @@ public final class NetValueAboveZero extends Check {
                 Paragraph.THRESHOLD);
     }
 
-    private static Double campaign(CheckedReport report, Double amount) {
+    private static @Nullable Double campaign(CheckedReport report, @Nullable Double amount) {
         return amount == null ? null : amount * report.figures().perCampaign();
     }
 }

@@ -1,5 +1,7 @@
 package outrider.casefile.checks;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.List;
 import java.util.stream.Stream;
 import outrider.base.Normal;
@@ -8,6 +10,7 @@ import outrider.casefile.CheckedReport;
 import outrider.casefile.Figures;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Written;
+import outrider.uncertainty.AucUncertainty;
 
 /** Whether AUC holds in every segment and period with events enough. */
 public final class Stability extends Check {
@@ -26,9 +29,8 @@ public final class Stability extends Check {
                 .toList();
         double widened = Normal.critical(0.05 / Math.max(1, judged.size()));
         List<String> weak = judged.stream()
-                .filter(g -> g.auc().auc() + widened * g.auc().standardError() < whole - drop)
-                .map(g -> g.column() + " " + g.level() + " (AUC "
-                        + Written.fixed(g.auc().auc(), 3) + ")")
+                .filter(g -> auc(g).auc() + widened * requireNonNull(auc(g).standardError()) < whole - drop)
+                .map(g -> g.column() + " " + g.level() + " (AUC " + Written.fixed(auc(g).auc(), 3) + ")")
                 .toList();
         String words = judged.isEmpty()
                 ? "No segment or period with " + Written.number(events)
@@ -38,5 +40,9 @@ public final class Stability extends Check {
                                 + " events or more."
                         : "AUC drops in " + CheckedReport.named(weak) + ".";
         return new Finding(!judged.isEmpty() && weak.isEmpty(), words, Paragraph.STABILITY);
+    }
+
+    private static AucUncertainty.Interval auc(Figures.Group group) {
+        return requireNonNull(group.auc());
     }
 }

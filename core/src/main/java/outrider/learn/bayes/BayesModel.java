@@ -1,5 +1,7 @@
 package outrider.learn.bayes;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.List;
 import outrider.learn.Model;
@@ -32,7 +34,8 @@ public record BayesModel(NaiveBayes bayes, boolean margin) implements Model {
     @Override
     public long size() {
         long size = 1;
-        for (NaiveBayes.Part part : bayes.parts()) size += part.mean() != null ? 4 : 2L * part.logShare()[0].length;
+        for (NaiveBayes.Part part : bayes.parts())
+            size += part.mean() != null ? 4 : 2L * requireNonNull(part.logShare())[0].length;
         return size;
     }
 

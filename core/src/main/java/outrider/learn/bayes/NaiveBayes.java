@@ -1,7 +1,10 @@
 package outrider.learn.bayes;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.learn.tree.TreeColumn;
@@ -25,16 +28,17 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
      * @param mean and {@code variance} of a number, null for levels
      * @param logShare of each level, the unlisted ones last, null for numbers
      */
-    public record Part(TreeColumn column, double[] mean, double[] variance, double[][] logShare) {
+    public record Part(
+            TreeColumn column, double @Nullable [] mean, double @Nullable [] variance, double @Nullable [][] logShare) {
         double logOdds(double value) {
-            if (value != value) return 0;
+            if (Double.isNaN(value)) return 0;
             if (logShare != null) return logShare[1][(int) value] - logShare[0][(int) value];
             return density(value, 1) - density(value, 0);
         }
 
         private double density(double value, int level) {
-            double off = value - mean[level];
-            return -0.5 * Math.log(variance[level]) - off * off / (2 * variance[level]);
+            double off = value - requireNonNull(mean)[level];
+            return -0.5 * Math.log(requireNonNull(variance)[level]) - off * off / (2 * requireNonNull(variance)[level]);
         }
     }
 
@@ -88,7 +92,7 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
         double squares = 0;
         double total = 0;
         for (int i = 0; i < values.length; i++) {
-            if (values[i] != values[i] || level >= 0 && data.outcome()[sample.rows()[i]] != level) continue;
+            if (Double.isNaN(values[i]) || level >= 0 && data.outcome()[sample.rows()[i]] != level) continue;
             double w = weight(sample, i);
             total += w;
             double off = values[i] - mean;
@@ -99,7 +103,8 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
     }
 
     /** Each variance grows by 1e-9 of the column's own, so that one column of large numbers leaves the others alone. */
-    private static Part gaussian(TreeColumn column, double[] values, TrainingData data, Balance.Sample sample) {
+    private static @Nullable Part gaussian(
+            TreeColumn column, double[] values, TrainingData data, Balance.Sample sample) {
         double own = moments(values, data, sample, -1)[1];
         double[] others = moments(values, data, sample, 0);
         double[] events = moments(values, data, sample, 1);
@@ -111,12 +116,12 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
 
     private static Part levels(
             TreeColumn column, double[] values, TrainingData data, Balance.Sample sample, double smoothing) {
-        int places = column.levels().size() + 1;
+        int places = requireNonNull(column.levels()).size() + 1;
         double[][] logShare = new double[2][places];
         double[] total = {smoothing * places, smoothing * places};
         for (double[] shares : logShare) java.util.Arrays.fill(shares, smoothing);
         for (int i = 0; i < values.length; i++) {
-            if (values[i] != values[i]) continue;
+            if (Double.isNaN(values[i])) continue;
             int level = data.outcome()[sample.rows()[i]];
             logShare[level][(int) values[i]] += weight(sample, i);
             total[level] += weight(sample, i);

@@ -1,5 +1,6 @@
 package outrider.learn.blend;
 
+import static java.util.Objects.requireNonNull;
 import static outrider.learn.Setting.all;
 import static outrider.learn.Setting.choice;
 import static outrider.learn.Setting.of;
@@ -72,13 +73,14 @@ public final class BlendLearner extends NamedLearner {
         if (method.equals("ranks")) {
             double[][] references = new double[m][];
             for (int i = 0; i < m; i++) {
-                references[i] = BlendModel.reference(members.get(i).outOfFold());
-                features[i] = BlendModel.ranks(members.get(i).outOfFold(), references[i]);
+                references[i] =
+                        BlendModel.reference(requireNonNull(members.get(i).outOfFold()));
+                features[i] = BlendModel.ranks(requireNonNull(members.get(i).outOfFold()), references[i]);
             }
             Model model = new BlendModel(models, names, null, references);
             return task.calibrated(model, BlendModel.combined(features, null));
         }
-        for (int i = 0; i < m; i++) features[i] = members.get(i).outOfFold();
+        for (int i = 0; i < m; i++) features[i] = requireNonNull(members.get(i).outOfFold());
         if (method.equals("probabilities")) {
             for (Fitted.Member member : members) {
                 if (!member.model().probability()) {

@@ -1,8 +1,11 @@
 package outrider.learn.blend;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
@@ -13,7 +16,8 @@ import outrider.table.Table;
  * @param weights of stacking: the intercept, then one a member's log-odds (or plain score); null for means
  * @param references for a mean of ranks: each member's training scores at evenly spaced ranks, ascending; null for others
  */
-public record BlendModel(List<Model> members, List<String> names, double[] weights, double[][] references)
+public record BlendModel(
+        List<Model> members, List<String> names, double @Nullable [] weights, double @Nullable [][] references)
         implements Model {
     private static final double CLIP = 1e-12;
 
@@ -42,7 +46,7 @@ public record BlendModel(List<Model> members, List<String> names, double[] weigh
         return logOdds;
     }
 
-    static double[] combined(double[][] features, double[] weights) {
+    static double[] combined(double[][] features, double @Nullable [] weights) {
         double[] sum = new double[features[0].length];
         for (int i = 0; i < sum.length; i++) {
             double at = weights == null ? 0 : weights[0];
@@ -55,8 +59,8 @@ public record BlendModel(List<Model> members, List<String> names, double[] weigh
     }
 
     /** The share of reference scores below, and half of those equal; linear between the kept ones. */
-    static double[] ranks(double[] score, double[] reference) {
-        double[] ranks = new double[score.length];
+    static double[] ranks(double @Nullable [] score, double[] reference) {
+        double[] ranks = new double[requireNonNull(score).length];
         int last = reference.length - 1;
         for (int i = 0; i < score.length; i++) {
             int at = Arrays.binarySearch(reference, score[i] + 0.0);
@@ -80,8 +84,8 @@ public record BlendModel(List<Model> members, List<String> names, double[] weigh
     }
 
     /** At most 1,001 scores at evenly spaced ranks. */
-    static double[] reference(double[] score) {
-        double[] sorted = score.clone();
+    static double[] reference(double @Nullable [] score) {
+        double[] sorted = requireNonNull(score).clone();
         for (int i = 0; i < sorted.length; i++) sorted[i] += 0.0;
         Arrays.sort(sorted);
         int kept = Math.max(2, Math.min(1001, sorted.length));

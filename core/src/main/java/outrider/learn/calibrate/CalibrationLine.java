@@ -1,5 +1,8 @@
 package outrider.learn.calibrate;
 
+import static java.util.Objects.requireNonNull;
+
+import org.jspecify.annotations.Nullable;
 import outrider.base.LogLoss;
 import outrider.base.Stretches;
 
@@ -26,13 +29,14 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
      * @param unit from 0, or null where every record stands alone
      * @return null where there is no finite maximum: a constant variable, or one that parts the outcomes
      */
-    public static CalibrationLine fit(double[] x, byte[] outcome, double[] weight, int[] unit) {
+    public static @Nullable CalibrationLine fit(
+            double[] x, byte[] outcome, double @Nullable [] weight, int @Nullable [] unit) {
         if (parts(x, outcome)) return null;
         return from(begin(x, outcome, weight), x, outcome, weight, unit);
     }
 
     /** The line of every so many records, where there are many and it can be had; else null. */
-    private static CalibrationLine begin(double[] x, byte[] outcome, double[] weight) {
+    private static @Nullable CalibrationLine begin(double[] x, byte[] outcome, double @Nullable [] weight) {
         if (x.length < MANY) return null;
         int few = x.length / APART;
         double[] some = new double[few];
@@ -41,13 +45,17 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
         for (int i = 0; i < few; i++) {
             some[i] = x[i * APART];
             ofThem[i] = outcome[i * APART];
-            if (weight != null) weighing[i] = weight[i * APART];
+            if (weight != null) requireNonNull(weighing)[i] = weight[i * APART];
         }
         return parts(some, ofThem) ? null : from(null, some, ofThem, weighing, null);
     }
 
-    private static CalibrationLine from(
-            CalibrationLine begin, double[] x, byte[] outcome, double[] weight, int[] unit) {
+    private static @Nullable CalibrationLine from(
+            @Nullable CalibrationLine begin,
+            double[] x,
+            byte[] outcome,
+            double @Nullable [] weight,
+            int @Nullable [] unit) {
         double mean = 0;
         double total = 0;
         double events = 0;
@@ -93,12 +101,13 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
     }
 
     /** Gradient of the likelihood (2), information (3) and loss, about the mean of x; by stretches, whatever thread does one. */
-    private static double[] sums(double[] x, byte[] outcome, double[] weight, double mean, double a, double b) {
+    private static double[] sums(
+            double[] x, byte[] outcome, double @Nullable [] weight, double mean, double a, double b) {
         return Stretches.sum(x.length, (from, to) -> sums(from, to, x, outcome, weight, mean, a, b));
     }
 
     private static double[] sums(
-            int from, int to, double[] x, byte[] outcome, double[] weight, double mean, double a, double b) {
+            int from, int to, double[] x, byte[] outcome, double @Nullable [] weight, double mean, double a, double b) {
         double[] sums = new double[6];
         LogLoss loss = new LogLoss();
         for (int i = from; i < to; i++) {
@@ -122,8 +131,15 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
         return sums;
     }
 
-    private static double[] errors(
-            double[] x, byte[] outcome, double[] weight, int[] unit, double mean, double a, double b, double[] sums) {
+    private static double @Nullable [] errors(
+            double[] x,
+            byte[] outcome,
+            double @Nullable [] weight,
+            int @Nullable [] unit,
+            double mean,
+            double a,
+            double b,
+            double[] sums) {
         double determinant = sums[2] * sums[4] - sums[3] * sums[3];
         if (!(determinant > 1e-12 * sums[2] * sums[4])) return null;
         double aa = sums[4] / determinant;

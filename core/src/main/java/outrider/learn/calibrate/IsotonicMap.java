@@ -1,6 +1,7 @@
 package outrider.learn.calibrate;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A step function by pooling adjacent violators (Ayer et al. 1955): from {@code from[i]} on the probability is {@code value[i]}; below
@@ -13,7 +14,7 @@ import java.util.Arrays;
 public record IsotonicMap(double[] from, double[] value, double[] records) implements Calibration {
 
     /** @param weight or null. O(n log n). */
-    public static IsotonicMap fit(double[] score, byte[] outcome, double[] weight) {
+    public static IsotonicMap fit(double[] score, byte[] outcome, double @Nullable [] weight) {
         int n = score.length;
         double[] sorted = score.clone();
         for (int i = 0; i < n; i++) sorted[i] += 0.0;

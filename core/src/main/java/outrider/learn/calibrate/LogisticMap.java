@@ -1,6 +1,7 @@
 package outrider.learn.calibrate;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Intercept and slope by maximum likelihood, on the log-odds of a probability or on a plain score (Cox 1958; Platt 1999). Scores that say
@@ -36,7 +37,7 @@ public record LogisticMap(double intercept, double slope, boolean onLogOdds, dou
         return new LogisticMap(Math.log(odds) - slope * mean, slope, probability, edge);
     }
 
-    private static CalibrationLine toTargets(double[] x, byte[] outcome) {
+    private static @Nullable CalibrationLine toTargets(double[] x, byte[] outcome) {
         int n = x.length;
         double events = 0;
         for (byte one : outcome) events += one;

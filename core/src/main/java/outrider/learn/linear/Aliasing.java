@@ -13,7 +13,11 @@ final class Aliasing {
 
     private Aliasing() {}
 
-    /** By place. @param combinations whether combinations are sought too, or constants only; O(rows · inputs of a row² + k³) */
+    /**
+     * By place.
+     *
+     * @param combinations whether combinations are sought too, or constants only; O(rows · inputs of a row² + k³)
+     */
     static boolean[] find(Design scaled, Scaling scaling, boolean combinations, Workers workers) {
         int k = scaled.columns();
         boolean[] dropped = new boolean[k];

@@ -1,17 +1,18 @@
 package outrider.learn.linear;
 
 import org.ejml.data.DMatrixRMaj;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Workers;
 import outrider.prepare.Design;
 
 /** Σ weight · (1, row)(1, row)′ over the rows of a design: dense places four rows at a time, of the others only what is not 0. */
 final class CrossProduct {
     private final Design x;
-    private final double[] weight;
+    private final double @Nullable [] weight;
     private final int k;
     private final double[] sum;
 
-    private CrossProduct(Design x, double[] weight) {
+    private CrossProduct(Design x, double @Nullable [] weight) {
         this.x = x;
         this.weight = weight;
         k = x.columns() + 1;
@@ -19,7 +20,7 @@ final class CrossProduct {
     }
 
     /** @param weight one a row, or null for 1. Symmetric, k + 1 square; row and column 0 are the intercept's. */
-    static DMatrixRMaj of(Design x, double[] weight, int blocks, Workers workers) {
+    static DMatrixRMaj of(Design x, double @Nullable [] weight, int blocks, Workers workers) {
         CrossProduct[] parts = new CrossProduct[blocks];
         long n = x.rows();
         workers.each(blocks, b -> {

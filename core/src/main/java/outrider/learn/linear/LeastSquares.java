@@ -3,6 +3,7 @@ package outrider.learn.linear;
 import java.util.Arrays;
 import org.ejml.data.DMatrixRMaj;
 import org.ejml.dense.row.CommonOps_DDRM;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.prepare.Design;
@@ -20,16 +21,16 @@ public final class LeastSquares {
     private static final int MOST_PRODUCTS = 2000;
 
     private final Design x;
-    private final double[] weight;
+    private final double @Nullable [] weight;
     private final double[] mean;
     private final double[] right;
     private final double total;
     private final double centre;
     /** Made where it is first needed. */
-    private DMatrixRMaj centred;
+    private @Nullable DMatrixRMaj centred;
 
     /** For several penalties, as {@link #fit} has it. Not thread safe. */
-    public LeastSquares(Design x, byte[] outcome, double[] weight) {
+    public LeastSquares(Design x, byte[] outcome, double @Nullable [] weight) {
         this.x = x;
         this.weight = weight;
         int k = x.columns();
@@ -57,7 +58,7 @@ public final class LeastSquares {
      * @return a slope an input
      */
     public static LinearFit fit(
-            Design x, byte[] outcome, double[] weight, double alpha, Workers workers, Progress progress) {
+            Design x, byte[] outcome, double @Nullable [] weight, double alpha, Workers workers, Progress progress) {
         return new LeastSquares(x, outcome, weight).at(alpha, workers, progress);
     }
 

@@ -2,6 +2,7 @@ package outrider.learn.linear;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.Part;
 import outrider.learn.PreparedModel;
 import outrider.prepare.Preparation;
@@ -13,8 +14,11 @@ import outrider.table.Table;
  *
  * @param penalties how the penalty was found; null where it was given
  */
-public record LinearModel(Preparation preparation, Scaling scaling, LinearFit fit, PenaltyPath penalties)
-        implements PreparedModel {
+public record LinearModel(
+        Preparation preparation,
+        Scaling scaling,
+        LinearFit fit,
+        @Nullable PenaltyPath penalties) implements PreparedModel {
     @Override
     public double[] score(Table table, int[] rows) {
         double[] slopes = fit.slopes().clone();
@@ -29,7 +33,7 @@ public record LinearModel(Preparation preparation, Scaling scaling, LinearFit fi
 
     @Override
     public long size() {
-        return fit.slopes().length + 1;
+        return fit.slopes().length + 1L;
     }
 
     @Override

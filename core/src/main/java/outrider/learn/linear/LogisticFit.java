@@ -2,6 +2,7 @@ package outrider.learn.linear;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Normal;
 import outrider.base.Undefined;
 import outrider.learn.Coefficient;
@@ -17,7 +18,7 @@ import outrider.learn.Coefficient;
  */
 public record LogisticFit(
         double[] coefficients,
-        double[] standardErrors,
+        double @Nullable [] standardErrors,
         double[] deviations,
         double logLikelihood,
         double nullLogLikelihood,
@@ -70,7 +71,7 @@ public record LogisticFit(
         return lines;
     }
 
-    private static Double odds(double logOdds) {
+    private static @Nullable Double odds(double logOdds) {
         return Undefined.orNull(Math.exp(logOdds));
     }
 }

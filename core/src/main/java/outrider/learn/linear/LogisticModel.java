@@ -1,8 +1,11 @@
 package outrider.learn.linear;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.Part;
 import outrider.learn.PreparedModel;
 import outrider.prepare.Preparation;
@@ -19,9 +22,9 @@ public record LogisticModel(
         Preparation preparation,
         LogisticFit fit,
         double penalty,
-        List<Stepwise.Taken> path,
-        PenaltyPath penalties,
-        String criterion)
+        @Nullable List<Stepwise.Taken> path,
+        @Nullable PenaltyPath penalties,
+        @Nullable String criterion)
         implements PreparedModel {
     @Override
     public double[] score(Table table, int[] rows) {
@@ -78,7 +81,7 @@ public record LogisticModel(
     private Part.StepwisePath stepwise() {
         return new Part.StepwisePath(
                 criterion,
-                path.stream()
+                requireNonNull(path).stream()
                         .map(step -> new Part.PathStep(step.column(), step.added(), step.criterion(), step.columns()))
                         .toList());
     }

@@ -1,5 +1,6 @@
 package outrider.learn.linear;
 
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.prepare.Design;
@@ -9,14 +10,17 @@ import outrider.prepare.Scaling;
 public final class LogisticPath {
     private final Design x;
     private final byte[] y;
-    private final double[] weight;
+    private final double @Nullable [] weight;
     private final Scaling scaling;
     private final Workers workers;
     private final Progress progress;
     private double[] beta;
 
-    /** @param x inputs; overwritten. @param weight above 0, or null */
-    public LogisticPath(Design x, byte[] y, double[] weight, Workers workers, Progress progress) {
+    /**
+     * @param x inputs; overwritten.
+     * @param weight above 0, or null
+     */
+    public LogisticPath(Design x, byte[] y, double @Nullable [] weight, Workers workers, Progress progress) {
         this.y = y;
         this.weight = weight;
         this.workers = workers;

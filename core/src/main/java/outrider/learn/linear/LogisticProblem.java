@@ -1,6 +1,7 @@
 package outrider.learn.linear;
 
 import org.ejml.data.DMatrixRMaj;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Workers;
 import outrider.prepare.Design;
 
@@ -11,7 +12,7 @@ import outrider.prepare.Design;
 final class LogisticProblem {
     final Design x;
     final byte[] y;
-    final double[] w;
+    final double @Nullable [] w;
     final double lambda;
     final int k;
     private final Workers workers;
@@ -20,7 +21,7 @@ final class LogisticProblem {
     /** The loss at the last point without its penalty. */
     private double unpenalised;
 
-    LogisticProblem(Design x, byte[] y, double[] w, double lambda, Workers workers) {
+    LogisticProblem(Design x, byte[] y, double @Nullable [] w, double lambda, Workers workers) {
         this.x = x;
         this.y = y;
         this.w = w;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.ejml.data.DMatrixRMaj;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
@@ -56,7 +57,7 @@ public final class LogisticRegression {
 
     /** The same, on a design that is the fit's to overwrite. */
     public static LogisticFit fitInPlace(
-            Design x, byte[] outcome, double[] weight, double lambda, Workers workers, Progress progress) {
+            Design x, byte[] outcome, double @Nullable [] weight, double lambda, Workers workers, Progress progress) {
         demand(lambda);
         Scaling plain = Scaling.fit(x, weight);
         Scaling scaling = plain.ofNumbers(x);

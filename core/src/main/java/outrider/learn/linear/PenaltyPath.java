@@ -1,6 +1,7 @@
 package outrider.learn.linear;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.Part;
 import outrider.learn.Settings;
 import outrider.table.NumberColumn;
@@ -14,7 +15,7 @@ import outrider.table.NumberColumn;
  */
 public record PenaltyPath(Reason why, double chosen, List<Point> tried) {
     /** The penalties that are tried, from the strongest. */
-    public static final double[] PENALTIES = {1000, 300, 100, 30, 10, 3, 1, 0.3};
+    public static final List<Double> PENALTIES = List.of(1000.0, 300.0, 100.0, 30.0, 10.0, 3.0, 1.0, 0.3);
 
     /** Why there is a penalty, or none. */
     public enum Reason {
@@ -37,7 +38,7 @@ public record PenaltyPath(Reason why, double chosen, List<Point> tried) {
     public record Point(double penalty, double loss) {}
 
     /** The settings with the penalty that was found; as they are where none was looked for. */
-    static Settings settled(Settings settings, PenaltyPath found) {
+    static Settings settled(Settings settings, @Nullable PenaltyPath found) {
         return found == null ? settings : settings.with("penalty", found.chosen());
     }
 

@@ -1,9 +1,12 @@
 package outrider.learn.linear;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.LogLoss;
 import outrider.base.Progress;
 import outrider.base.Workers;
@@ -20,7 +23,7 @@ final class PenaltySearch {
     private static final int RISES = 2;
 
     private final TrainingData data;
-    private final double[] weightOf;
+    private final double @Nullable [] weightOf;
     private final Preparation.Options options;
     private final Workers workers;
 
@@ -37,11 +40,11 @@ final class PenaltySearch {
     }
 
     private interface Begin {
-        Fold on(Design others, byte[] y, double[] weight, Held held, Progress progress);
+        Fold on(Design others, byte[] y, double @Nullable [] weight, Held held, Progress progress);
     }
 
     /** The records of a fold, their inputs unscaled. */
-    private record Held(Design x, byte[] y, double[] weight) {
+    private record Held(Design x, byte[] y, double @Nullable [] weight) {
         double[] margins(Scaling scaling, LinearFit fit) {
             double[] slopes = fit.slopes().clone();
             double[] beta = new double[slopes.length + 1];
@@ -71,9 +74,9 @@ final class PenaltySearch {
 
     private PenaltyPath walk(PenaltyPath.Reason why, Begin begin, Progress progress) {
         byte[] fold = OutOfFold.folds(data, FOLDS);
-        double[] penalties = PenaltyPath.PENALTIES;
+        List<Double> penalties = PenaltyPath.PENALTIES;
         if (fold == null)
-            return new PenaltyPath(PenaltyPath.Reason.NO_FOLDS, penalties[penalties.length / 2], List.of());
+            return new PenaltyPath(PenaltyPath.Reason.NO_FOLDS, penalties.get(penalties.size() / 2), List.of());
         int k = OutOfFold.count(fold);
         double[][] losses = new double[k][];
         Progress[] each = progress.shared(k);
@@ -84,11 +87,11 @@ final class PenaltySearch {
         for (int p = 0; p < tried; p++) {
             double sum = 0;
             for (double[] own : losses) sum += own[p];
-            PenaltyPath.Point point = new PenaltyPath.Point(penalties[p], sum / total());
+            PenaltyPath.Point point = new PenaltyPath.Point(penalties.get(p), sum / total());
             points.add(point);
             if (best == null || point.loss() < best.loss()) best = point;
         }
-        return new PenaltyPath(why, best.penalty(), List.copyOf(points));
+        return new PenaltyPath(why, requireNonNull(best).penalty(), List.copyOf(points));
     }
 
     private double total() {
@@ -97,11 +100,11 @@ final class PenaltySearch {
 
     /** From the strongest penalty on, until the fold's loss has risen twice in a row. */
     private static double[] down(Fold fold, Progress progress) {
-        double[] losses = new double[PenaltyPath.PENALTIES.length];
+        double[] losses = new double[PenaltyPath.PENALTIES.size()];
         int rises = 0;
         for (int p = 0; p < losses.length; p++) {
-            progress.checkpoint(p / (double) losses.length, "penalty " + PenaltyPath.PENALTIES[p]);
-            losses[p] = fold.at(PenaltyPath.PENALTIES[p]);
+            progress.checkpoint(p / (double) losses.length, "penalty " + PenaltyPath.PENALTIES.get(p));
+            losses[p] = fold.at(PenaltyPath.PENALTIES.get(p));
             rises = p > 0 && losses[p] > losses[p - 1] ? rises + 1 : 0;
             if (rises == RISES) return Arrays.copyOf(losses, p + 1);
         }
@@ -128,13 +131,13 @@ final class PenaltySearch {
         return Arrays.stream(places).map(i -> data.rows()[i]).toArray();
     }
 
-    private double[] weights(int[] places) {
+    private double @Nullable [] weights(int[] places) {
         return weightOf == null
                 ? null
                 : Arrays.stream(places).mapToDouble(i -> weightOf[i]).toArray();
     }
 
-    private static Fold logLoss(Design x, byte[] y, double[] weight, Held held, Progress progress) {
+    private static Fold logLoss(Design x, byte[] y, double @Nullable [] weight, Held held, Progress progress) {
         LogisticPath path = new LogisticPath(x, y, weight, Workers.ALONE, progress);
         return penalty -> {
             double[] margin = held.margins(path.scaling(), path.at(penalty));
@@ -147,7 +150,7 @@ final class PenaltySearch {
         };
     }
 
-    private static Fold squaredError(Design x, byte[] y, double[] weight, Held held, Progress progress) {
+    private static Fold squaredError(Design x, byte[] y, double @Nullable [] weight, Held held, Progress progress) {
         Scaling scaling = Scaling.fit(x, weight).ofNumbers(x);
         LeastSquares squares = new LeastSquares(x.scaledInPlace(scaling), y, weight);
         return penalty -> {

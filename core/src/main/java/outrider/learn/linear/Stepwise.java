@@ -1,5 +1,7 @@
 package outrider.learn.linear;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -7,6 +9,7 @@ import java.util.List;
 import java.util.TreeSet;
 import org.ejml.data.DMatrixRMaj;
 import org.ejml.dense.row.CommonOps_DDRM;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.prepare.Design;
@@ -35,7 +38,7 @@ public final class Stepwise {
      * @param column that went in or out; null for the start
      * @param criterion AIC or BIC after the step
      */
-    public record Taken(String column, boolean added, double criterion, int columns) {}
+    public record Taken(@Nullable String column, boolean added, double criterion, int columns) {}
 
     /** @param chosen places of the columns kept, ascending */
     public record Choice(List<Integer> chosen, List<Taken> path) {}
@@ -47,7 +50,7 @@ public final class Stepwise {
     private final int[] groupOf;
     private final int[] placeOf;
     private final byte[] y;
-    private final double[] w;
+    private final double @Nullable [] w;
     private final boolean bic;
     private final Workers workers;
     private final Progress progress;
@@ -57,7 +60,7 @@ public final class Stepwise {
             List<String> names,
             int[] groupOf,
             byte[] y,
-            double[] w,
+            double @Nullable [] w,
             boolean bic,
             Workers workers,
             Progress progress) {
@@ -84,7 +87,7 @@ public final class Stepwise {
             List<String> names,
             int[] groupOf,
             byte[] y,
-            double[] w,
+            double @Nullable [] w,
             Direction direction,
             boolean bic,
             Workers workers,
@@ -130,8 +133,8 @@ public final class Stepwise {
         return next;
     }
 
-    private double criterion(LogisticFit fit) {
-        return bic ? fit.bic() : fit.aic();
+    private double criterion(@Nullable LogisticFit fit) {
+        return bic ? requireNonNull(fit).bic() : requireNonNull(fit).aic();
     }
 
     /** The inputs of some columns, by their place among all, the intercept's place being 0. */
@@ -161,11 +164,11 @@ public final class Stepwise {
     }
 
     /** All moves allowed, the most promising first: by the change of the criterion that score and Wald tests foretell. */
-    private List<Move> moves(TreeSet<Integer> chosen, LogisticFit fit, Direction direction) {
+    private List<Move> moves(TreeSet<Integer> chosen, @Nullable LogisticFit fit, Direction direction) {
         int k = groupOf.length + 1;
         int[] in = places(chosen);
         double[] beta = new double[k];
-        beta[0] = fit.coefficients()[0];
+        beta[0] = requireNonNull(fit).coefficients()[0];
         for (int i = 0; i < in.length; i++) beta[in[i]] = fit.coefficients()[i + 1];
         LogisticProblem problem = new LogisticProblem(scaled, y, w, 0, workers);
         problem.loss(beta);

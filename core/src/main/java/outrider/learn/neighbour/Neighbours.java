@@ -2,6 +2,7 @@ package outrider.learn.neighbour;
 
 import java.util.Arrays;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.RandomStream;
 import outrider.prepare.Design;
 import outrider.prepare.Scaling;
@@ -38,7 +39,7 @@ public record Neighbours(
      *
      * @param x scaled inputs, of which those that are not dense are not centred
      */
-    public static Neighbours remember(Design x, byte[] y, double[] weight, int most, RandomStream random) {
+    public static Neighbours remember(Design x, byte[] y, double @Nullable [] weight, int most, RandomStream random) {
         int n = x.rows();
         int events = 0;
         for (byte outcome : y) events += outcome;

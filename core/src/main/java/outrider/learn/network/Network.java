@@ -1,6 +1,7 @@
 package outrider.learn.network;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
@@ -41,14 +42,14 @@ public final class Network {
 
     private final Design x;
     private final byte[] y;
-    private final double[] weight;
+    private final double @Nullable [] weight;
     private final Way way;
     private final Workers workers;
     private final int split;
     private final int size;
     private final double total;
 
-    private Network(Design x, byte[] y, double[] weight, Way way, Workers workers) {
+    private Network(Design x, byte[] y, double @Nullable [] weight, Way way, Workers workers) {
         this.x = x;
         this.y = y;
         this.weight = weight;
@@ -62,7 +63,8 @@ public final class Network {
     }
 
     /** @param x scaled inputs; overwritten by nobody. Same bits on any number of threads: blocks of records are added up in order. */
-    public static Fit fit(Design x, byte[] y, double[] weight, Way way, long seed, Workers workers, Progress progress) {
+    public static Fit fit(
+            Design x, byte[] y, double @Nullable [] weight, Way way, long seed, Workers workers, Progress progress) {
         Network network = new Network(x, y, weight, way, workers);
         double[] best = null;
         double lowest = Double.POSITIVE_INFINITY;

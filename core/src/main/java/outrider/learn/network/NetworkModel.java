@@ -36,7 +36,7 @@ public record NetworkModel(Preparation preparation, Scaling scaling, Network.Fit
 
     @Override
     public long size() {
-        return fit.hidden().length + fit.output().length;
+        return (long) fit.hidden().length + fit.output().length;
     }
 
     @Override

@@ -63,7 +63,7 @@ public record Binned(
             int[] counts = new int[256];
             for (int i = 0; i < n; i++) {
                 double value = values[i];
-                int b = value != value ? bins[c] : edges[c] == null ? (int) value : place(edges[c], value);
+                int b = Double.isNaN(value) ? bins[c] : edges[c] == null ? (int) value : place(edges[c], value);
                 bin[i * width + c] = (byte) b;
                 counts[b]++;
             }
@@ -108,7 +108,7 @@ public record Binned(
         int stride = Math.max(1, values.length / SAMPLED);
         double[] seen = new double[values.length / stride + 1];
         int count = 0;
-        for (int i = 0; i < values.length; i += stride) if (values[i] == values[i]) seen[count++] = values[i] + 0.0;
+        for (int i = 0; i < values.length; i += stride) if (!Double.isNaN(values[i])) seen[count++] = values[i] + 0.0;
         seen = Arrays.copyOf(seen, count);
         Arrays.sort(seen);
         int different = count == 0 ? 0 : 1;

@@ -1,9 +1,12 @@
 package outrider.learn.tree;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.LogLoss;
 import outrider.base.Progress;
 import outrider.base.RandomStream;
@@ -45,20 +48,21 @@ public final class BoostedTrees {
             Monotone monotone) {}
 
     /** Mean log loss after so many rounds. */
-    public record CurvePoint(int rounds, double training, Double heldBack) {}
+    public record CurvePoint(
+            int rounds, double training, @Nullable Double heldBack) {}
 
     /** The score of a record is 1 / (1 + exp(−(base + Σ its leaves))). */
     public record Fit(List<TreeColumn> columns, double base, List<Tree> trees, List<CurvePoint> curve) {}
 
     private final Binned binned;
     private final byte[] y;
-    private final double[] weight;
+    private final double @Nullable [] weight;
     /** Of each place in the sample, from 0; null where every record stands alone. */
-    private final int[] unit;
+    private final int @Nullable [] unit;
 
     private final int units;
     private final Way way;
-    private final int[] directions;
+    private final int @Nullable [] directions;
     private final long seed;
     private final Workers workers;
     private final Progress progress;
@@ -66,10 +70,10 @@ public final class BoostedTrees {
     private BoostedTrees(
             Binned binned,
             byte[] y,
-            double[] weight,
-            int[] unit,
+            double @Nullable [] weight,
+            int @Nullable [] unit,
             Way way,
-            int[] directions,
+            int @Nullable [] directions,
             long seed,
             Workers workers,
             Progress progress) {
@@ -123,7 +127,7 @@ public final class BoostedTrees {
     }
 
     /** Stratified sixths of the sample; null where there are too few events to part them. */
-    private static byte[] folds(TrainingData data, int[] rows) {
+    private static byte @Nullable [] folds(TrainingData data, int[] rows) {
         byte[] fold = Folds.most(data.outcomeOf(rows), data.unitsOf(rows), HELD_BACK, data.seed() + 1);
         return fold == null || !hasFold(fold, HELD_BACK - 1) ? null : fold;
     }
@@ -140,7 +144,11 @@ public final class BoostedTrees {
         return Math.min(count[0], count[1]) < ENOUGH_HELD_BACK;
     }
 
-    /** How far some courses went. @param best the round after which the records held back lost least */
+    /**
+     * How far some courses went.
+     *
+     * @param best the round after which the records held back lost least
+     */
     private record Gone(List<CurvePoint> curve, int best) {}
 
     /** Round by round, until the records held back by all courses together have lost no less for as long as patience lasts. */
@@ -165,7 +173,7 @@ public final class BoostedTrees {
                                     .sum())
                     : null;
             curve.add(new CurvePoint(round + 1, training, heldBack));
-            if (!watching) continue;
+            if (heldBack == null) continue;
             if (heldBack < lowest - 1e-9) {
                 lowest = heldBack;
                 best = round + 1;
@@ -293,7 +301,8 @@ public final class BoostedTrees {
         if (way.rowShare() >= 1) return rows.clone();
         boolean[] in = new boolean[units];
         for (int u = 0; u < units; u++) in[u] = random.nextDouble() < way.rowShare();
-        int[] chosen = Arrays.stream(rows).filter(row -> in[unit[row]]).toArray();
+        int[] chosen =
+                Arrays.stream(rows).filter(row -> in[requireNonNull(unit)[row]]).toArray();
         return chosen.length == 0 ? rows.clone() : chosen;
     }
 

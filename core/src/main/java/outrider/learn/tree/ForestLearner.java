@@ -8,6 +8,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.CommonSettings;
 import outrider.learn.Costs;
 import outrider.learn.Dial;
@@ -78,7 +79,7 @@ public final class ForestLearner extends NamedLearner {
                 .toList();
     }
 
-    private static Double outOfBagAuc(double[] score, byte[] all) {
+    private static @Nullable Double outOfBagAuc(double[] score, byte[] all) {
         int[] scored = IntStream.range(0, score.length)
                 .filter(i -> !Double.isNaN(score[i]))
                 .toArray();

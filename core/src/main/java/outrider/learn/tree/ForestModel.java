@@ -3,6 +3,7 @@ package outrider.learn.tree;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
@@ -13,7 +14,10 @@ import outrider.table.Table;
  * @param outOfBagAuc of the training records, each scored by the trees that did not draw it; null where it cannot be had
  */
 public record ForestModel(
-        List<TreeColumn> treeColumns, List<Tree> trees, List<RandomForest.CurvePoint> curve, Double outOfBagAuc)
+        List<TreeColumn> treeColumns,
+        List<Tree> trees,
+        List<RandomForest.CurvePoint> curve,
+        @Nullable Double outOfBagAuc)
         implements Model {
     @Override
     public double[] score(Table table, int[] rows) {

@@ -1,7 +1,10 @@
 package outrider.learn.tree;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.split.Balance;
@@ -23,23 +26,23 @@ final class Grower {
     private final int[] offset;
     private final int sumsSize;
     private final SplitFinder finder;
-    private final int[] direction;
+    private final int @Nullable [] direction;
     private final TreeBuilder built = new TreeBuilder();
     private int[] splitBin = new int[16];
-    private int[] order;
-    private int[] spare;
-    private double[] a;
-    private double[] b;
-    private int[] columns;
-    private int[] denseOf;
-    private int[] listedOf;
+    private int[] order = {};
+    private int[] spare = {};
+    private double[] a = {};
+    private double[] b = {};
+    private int @Nullable [] columns;
+    private int[] denseOf = {};
+    private int[] listedOf = {};
     private final int[] listedAt;
     /** a, b and 1 of each row of the node in hand, 0 elsewhere. */
-    private double[] ofNode;
+    private double[] ofNode = {};
 
-    private Supplier<int[]> choice;
-    private Progress progress;
-    private Ends ends;
+    private @Nullable Supplier<int[]> choice;
+    private Progress progress = Progress.NONE;
+    private @Nullable Ends ends;
     private java.util.ArrayDeque<double[]> pool = new java.util.ArrayDeque<>();
 
     /** Hears of each leaf: its value, and where its rows then stand among the rows that the tree was grown from. */
@@ -79,7 +82,7 @@ final class Grower {
     }
 
     /** @param direction see {@link SplitFinder}; what is below a split keeps to its side of the middle of the two branches */
-    Grower(Binned data, Criterion criterion, int deepest, int fewest, int[] direction, Workers workers) {
+    Grower(Binned data, Criterion criterion, int deepest, int fewest, int @Nullable [] direction, Workers workers) {
         this.direction = direction;
         this.data = data;
         this.criterion = criterion;
@@ -102,13 +105,25 @@ final class Grower {
      * @param a and {@code b}: what is summed, by row
      * @param columns to split on, or null where {@code choice} chooses them anew at each node
      */
-    Grown grow(int[] rows, double[] a, double[] b, int[] columns, Supplier<int[]> choice, Progress progress) {
+    Grown grow(
+            int[] rows,
+            double[] a,
+            double[] b,
+            int @Nullable [] columns,
+            @Nullable Supplier<int[]> choice,
+            Progress progress) {
         return grow(rows, a, b, columns, choice, progress, null);
     }
 
     /** The same; {@code ends} may be null. */
     Grown grow(
-            int[] rows, double[] a, double[] b, int[] columns, Supplier<int[]> choice, Progress progress, Ends ends) {
+            int[] rows,
+            double[] a,
+            double[] b,
+            int @Nullable [] columns,
+            @Nullable Supplier<int[]> choice,
+            Progress progress,
+            @Nullable Ends ends) {
         this.ends = ends;
         order = rows;
         spare = new int[rows.length];
@@ -133,7 +148,15 @@ final class Grower {
     }
 
     private void grow(
-            int node, int from, int to, double sumA, double sumB, int depth, double[] known, double low, double high) {
+            int node,
+            int from,
+            int to,
+            double sumA,
+            double sumB,
+            int depth,
+            double @Nullable [] known,
+            double low,
+            double high) {
         double value = within(criterion.value(sumA, sumB), low, high);
         built.leaf(node, value, sumB, sumA);
         int count = to - from;
@@ -142,7 +165,7 @@ final class Grower {
         double[] sums = known;
         SplitFinder.Found found = null;
         if (split) {
-            int[] wanted = columns == null ? choice.get() : columns;
+            int[] wanted = columns == null ? requireNonNull(choice).get() : columns;
             if (sums == null) {
                 sums = borrow();
                 sum(sums, from, to, wanted);
@@ -176,14 +199,14 @@ final class Grower {
         double[] small = null;
         boolean leftSmaller = middle - from < to - middle;
         int larger = Math.max(middle - from, to - middle);
-        if (columns == null || depth + 1 >= deepest || larger < 2 * fewest) {
-            pool.push(sums);
+        if (columns == null || sums == null || depth + 1 >= deepest || larger < 2 * fewest) {
+            if (sums != null) pool.push(sums);
             sums = null;
         } else {
             small = borrow();
             if (leftSmaller) sum(small, from, middle, columns);
             else sum(small, middle, to, columns);
-            subtract(sums, small);
+            subtract(sums, small, columns);
         }
         double parting =
                 (within(criterion.value(leftA, leftB), low, high) + within(criterion.value(rightA, rightB), low, high))
@@ -256,7 +279,7 @@ final class Grower {
             allA += a[order[i]];
             allB += b[order[i]];
         }
-        long byColumn = to - from;
+        long byColumn = (long) to - from;
         for (int c : of) byColumn += data.byColumn()[c + 1] - data.byColumn()[c];
         long byRow = (to - from) * (long) data.listed().length / data.rows();
         if (byColumn < byRow) addByColumn(sums, from, to, of);
@@ -355,7 +378,7 @@ final class Grower {
         }
     }
 
-    private void subtract(double[] sums, double[] part) {
+    private void subtract(double[] sums, double[] part, int[] columns) {
         for (int c : columns) {
             int end = offset[c] + 3 * (data.bins()[c] + 1);
             for (int o = offset[c]; o < end; o += 3) {

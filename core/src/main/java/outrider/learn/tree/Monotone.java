@@ -1,6 +1,7 @@
 package outrider.learn.tree;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.learn.Settings;
 import outrider.prepare.Preparation;
@@ -24,7 +25,7 @@ public record Monotone(List<String> rising, List<String> falling) {
      *
      * @throws BadInput if a column is no input, holds levels, or is named on both sides
      */
-    int[] directions(TrainingData data) {
+    int @Nullable [] directions(TrainingData data) {
         if (rising.isEmpty() && falling.isEmpty()) return null;
         int[] directions = new int[data.inputs().size()];
         for (String name : rising) directions[place(data, name, "rising")] = 1;

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
@@ -83,7 +84,7 @@ public final class RandomForest {
     }
 
     /** The places of each unit; null where every record stands alone. */
-    private static int[][] members(int[] unit) {
+    private static int @Nullable [][] members(int @Nullable [] unit) {
         if (unit == null) return null;
         int[] size = new int[Arrays.stream(unit).max().orElse(-1) + 1];
         for (int u : unit) size[u]++;

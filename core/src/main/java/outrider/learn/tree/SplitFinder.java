@@ -1,5 +1,7 @@
 package outrider.learn.tree;
 
+import org.jspecify.annotations.Nullable;
+
 /** Finds the best split of a node from its sums by bin: of each bin a, b and the number of records stand side by side. */
 final class SplitFinder {
     private static final double LEAST_GAIN = 1e-10;
@@ -8,7 +10,7 @@ final class SplitFinder {
     private final int[] offset;
     private final Criterion criterion;
     private final double fewest;
-    private final int[] direction;
+    private final int @Nullable [] direction;
     private final int[] sorted = new int[256];
     private final double[] ratio = new double[256];
 
@@ -22,7 +24,7 @@ final class SplitFinder {
     record Found(
             int column,
             int bin,
-            long[] levels,
+            long @Nullable [] levels,
             boolean missingLeft,
             boolean missingSeen,
             double leftA,
@@ -30,14 +32,14 @@ final class SplitFinder {
             double gain,
             double rank) {}
 
-    private Found best;
+    private @Nullable Found best;
     private double a;
     private double b;
     private double count;
     private double worth;
 
     /** @param direction by column: 1 where scores may only rise with it, −1 where they may only fall, else 0; null for none */
-    SplitFinder(Binned data, int[] offset, Criterion criterion, double fewest, int[] direction) {
+    SplitFinder(Binned data, int[] offset, Criterion criterion, double fewest, int @Nullable [] direction) {
         this.direction = direction;
         this.data = data;
         this.offset = offset;
@@ -46,6 +48,7 @@ final class SplitFinder {
     }
 
     /** @param columns to look at; of equal splits the first one found stays. Null if none gains. */
+    @Nullable
     Found find(double[] sums, int[] columns, double nodeA, double nodeB, double nodeCount) {
         best = null;
         a = nodeA;

@@ -80,7 +80,7 @@ public record Tree(
     private int down(int node, double[] values, int at, boolean[] levels) {
         int c = column[node];
         double value = values[at + c];
-        if (levels[c] || value != value) return branch(node, values, at);
+        if (levels[c] || Double.isNaN(value)) return branch(node, values, at);
         return left[node] + (value <= threshold[node] ? 0 : 1);
     }
 
@@ -89,7 +89,7 @@ public record Tree(
     }
 
     private boolean goesLeft(int node, double value) {
-        if (value != value) return missingLeft[node];
+        if (Double.isNaN(value)) return missingLeft[node];
         long[] levels = levelsLeft[node];
         if (levels == null) return value <= threshold[node];
         int place = (int) value;

@@ -1,6 +1,7 @@
 package outrider.learn.tree;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /** Grows the arrays of a {@link Tree}. */
 final class TreeBuilder {
@@ -44,7 +45,15 @@ final class TreeBuilder {
         events[node] = hits;
     }
 
-    void split(int node, int on, double at, long[] levels, boolean missing, boolean seen, int branch, double gained) {
+    void split(
+            int node,
+            int on,
+            double at,
+            long @Nullable [] levels,
+            boolean missing,
+            boolean seen,
+            int branch,
+            double gained) {
         column[node] = on;
         threshold[node] = at;
         levelsLeft[node] = levels;

@@ -2,9 +2,11 @@ package outrider.learn.tree;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.prepare.LevelCodes;
 import outrider.prepare.Preparation;
@@ -19,7 +21,7 @@ import outrider.table.NumberColumn;
  * @param levels null for numbers and dates
  * @param date whether the numbers are days
  */
-public record TreeColumn(String name, List<String> levels, boolean date) {
+public record TreeColumn(String name, @Nullable List<String> levels, boolean date) {
     /** Levels beyond this many, the rarest, share a place. */
     static final int MOST_LEVELS = 253;
 
@@ -31,7 +33,8 @@ public record TreeColumn(String name, List<String> levels, boolean date) {
             if (level != null) counts.merge(level, 1, Integer::sum);
         }
         List<String> levels = new ArrayList<>(counts.keySet());
-        levels.sort((a, b) -> counts.get(a).equals(counts.get(b)) ? a.compareTo(b) : counts.get(b) - counts.get(a));
+        levels.sort(Comparator.comparingInt((String level) -> -counts.getOrDefault(level, 0))
+                .thenComparing(Comparator.naturalOrder()));
         if (levels.size() > MOST_LEVELS) levels = levels.subList(0, MOST_LEVELS);
         return new TreeColumn(source.name(), List.copyOf(levels), false);
     }

@@ -1,5 +1,7 @@
 package outrider.learn.tree;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -31,7 +33,7 @@ final class TreeRules {
             return (left ? (on.date() ? "up to " : "≤ ") : on.date() ? "after " : "> ") + value;
         }
         List<String> names = new ArrayList<>();
-        for (int place = 0; place < on.levels().size(); place++) {
+        for (int place = 0; place < requireNonNull(on.levels()).size(); place++) {
             boolean goesLeft = (bits[place >> 6] >>> place & 1) != 0;
             if (goesLeft == left) names.add(on.levels().get(place));
         }

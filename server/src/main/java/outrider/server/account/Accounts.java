@@ -51,7 +51,11 @@ public class Accounts {
         return store(wanted, checked(roles), checkedPassword(password));
     }
 
-    /** Null leaves as it is. @throws BadInput if nobody would be left who can change accounts */
+    /**
+     * Null leaves as it is.
+     *
+     * @throws BadInput if nobody would be left who can change accounts
+     */
     @Transactional
     Account change(long id, List<String> roles, Boolean active, String password) {
         Account account = Account.findById(id);

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup;
 import outrider.exchange.Comparison;
 import outrider.exchange.DecidingMeasure;
@@ -34,7 +35,7 @@ public class Brief extends PanacheEntityBase {
     public String name;
     public String question;
     public Long datasetId;
-    public String outcome;
+    public @Nullable String outcome;
 
     @JdbcTypeCode(SqlTypes.JSON)
     public List<String> eventLevels;
@@ -56,13 +57,13 @@ public class Brief extends PanacheEntityBase {
     public double falseAlarmCost;
     public double leaveValue;
     public double successRate;
-    public Double capacity;
+    public @Nullable Double capacity;
     public double campaignSize;
-    public Double plannedRate;
+    public @Nullable Double plannedRate;
 
     /** By what candidates are ordered and the leader is chosen; null for what decides where nobody chose. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public DecidingMeasure deciding;
+    public @Nullable DecidingMeasure deciding;
 
     /** Column name to what was settled about it; columns not named here are plain inputs. */
     @JdbcTypeCode(SqlTypes.JSON)
@@ -72,11 +73,11 @@ public class Brief extends PanacheEntityBase {
 
     /** How the parts were made; null before that. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public SplitPlan split;
+    public @Nullable SplitPlan split;
 
     /** What was counted when the parts were made. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public SplitFacts splitFacts;
+    public @Nullable SplitFacts splitFacts;
 
     /** A brief whose data or split changed after candidates existed goes on as a new edition. */
     public int edition = 1;
@@ -84,12 +85,12 @@ public class Brief extends PanacheEntityBase {
     public Long previousId;
 
     @Column(name = "parts")
-    public byte[] packedParts;
+    public byte @Nullable [] packedParts;
 
     public String createdBy;
     public Instant createdAt;
 
-    public ColumnSetup column(String name) {
+    public ColumnSetup column(@Nullable String name) {
         return columns.getOrDefault(name, ColumnSetup.PLAIN);
     }
 

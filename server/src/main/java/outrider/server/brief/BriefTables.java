@@ -1,10 +1,13 @@
 package outrider.server.brief;
 
+import static java.util.Objects.requireNonNull;
+
 import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup;
@@ -35,7 +38,11 @@ public class BriefTables {
         return readings;
     }
 
-    /** All columns, read anew where the brief says so. @throws BadInput if a text does not fit its reading */
+    /**
+     * All columns, read anew where the brief says so.
+     *
+     * @throws BadInput if a text does not fit its reading
+     */
     public Table table(Brief brief) {
         Map<String, Reading> readings = readings(brief);
         Table plain = datasets.table(brief.datasetId);
@@ -44,7 +51,11 @@ public class BriefTables {
         return tables.get(key, k -> CaseData.read(plain, brief.columns));
     }
 
-    /** 1, 0, or −1 for a record left out. @throws BadInput if the brief has no outcome yet, or the column does not fit it */
+    /**
+     * 1, 0, or −1 for a record left out.
+     *
+     * @throws BadInput if the brief has no outcome yet, or the column does not fit it
+     */
     public byte[] outcome(Brief brief) {
         if (!brief.hasOutcome()) {
             throw BadInput.state(
@@ -65,7 +76,11 @@ public class BriefTables {
         return outcomes.get(
                 key,
                 k -> Levels.outcome(
-                        table, brief.outcome, brief.eventLevels, brief.leftOutLevels, brief.leaveOutMissing));
+                        table,
+                        requireNonNull(brief.outcome),
+                        brief.eventLevels,
+                        brief.leftOutLevels,
+                        brief.leaveOutMissing));
     }
 
     static List<String> valueColumns(Map<String, ColumnSetup> columns) {
@@ -77,13 +92,17 @@ public class BriefTables {
     }
 
     /** The column by whose value money is counted; null without one. */
-    public static String valueColumn(Brief brief) {
+    public static @Nullable String valueColumn(Brief brief) {
         List<String> named = valueColumns(brief.columns);
         return named.isEmpty() ? null : named.get(0);
     }
 
-    /** The values of some records, null without a value column. @throws BadInput naming the line of the first unusable one */
-    public double[] values(Brief brief, int[] rows) {
+    /**
+     * The values of some records, null without a value column.
+     *
+     * @throws BadInput naming the line of the first unusable one
+     */
+    public double @Nullable [] values(Brief brief, int[] rows) {
         return CaseData.values(table(brief), valueColumn(brief), rows);
     }
 

@@ -1,5 +1,7 @@
 package outrider.server.brief;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.OptimisticLockException;
@@ -307,15 +309,15 @@ public class Briefs {
                 brief.createdBy);
     }
 
-    private BriefView.SplitView splitView(Brief brief) {
+    private BriefView.@Nullable SplitView splitView(Brief brief) {
         if (brief.packedParts == null) return null;
         boolean sealed = database.createQuery("select count(s) from Seal s where s.briefId = ?1", Long.class)
                         .setParameter(1, brief.id)
                         .getSingleResult()
                 == 0;
-        if (brief.splitFacts == null) brief.splitFacts = splits.preview(brief, brief.split);
+        if (brief.splitFacts == null) brief.splitFacts = splits.preview(brief, requireNonNull(brief.split));
         return new BriefView.SplitView(
-                brief.split,
+                requireNonNull(brief.split),
                 brief.splitFacts,
                 brief.splitFacts.parts().stream()
                         .map(part -> new BriefView.PartView(

@@ -1,5 +1,7 @@
 package outrider.server.brief;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -57,13 +59,13 @@ public record ColumnView(
     public record LevelView(String text, int records) {}
 
     /** @param profile null while pending after the split */
-    static ColumnView of(ColumnHead head, Brief brief, ColumnProfile profile, boolean pending) {
+    static ColumnView of(ColumnHead head, Brief brief, @Nullable ColumnProfile profile, boolean pending) {
         boolean outcome = head.name().equals(brief.outcome);
         ColumnSetup setup = brief.column(head.name());
         boolean judged = profile != null && profile.missingAuc() != null;
         List<AlarmView> alarms = new ArrayList<>();
         if (judged && !outcome) {
-            for (Alarm alarm : Alarms.of(profile)) {
+            for (Alarm alarm : Alarms.of(requireNonNull(profile))) {
                 alarms.add(new AlarmView(alarm.kind(), alarm.name(), alarm.meaning(), setup.accepted(alarm)));
             }
         }
@@ -102,8 +104,9 @@ public record ColumnView(
             boolean one =
                     cell.label() != null || cell.low() != null && cell.low().equals(cell.high());
             if (!one) continue;
-            levels.add(
-                    new LevelView(cell.label() != null ? cell.label() : NumberColumn.text(cell.low()), cell.records()));
+            levels.add(new LevelView(
+                    cell.label() != null ? cell.label() : NumberColumn.text(requireNonNull(cell.low())),
+                    cell.records()));
         }
         levels.sort((a, b) -> b.records() - a.records());
         return all || levels.size() <= LEVELS_SHOWN ? levels : levels.subList(0, LEVELS_SHOWN);

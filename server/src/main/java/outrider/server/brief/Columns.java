@@ -1,5 +1,7 @@
 package outrider.server.brief;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
@@ -96,11 +98,11 @@ public class Columns {
         return new ColumnDetail(view, profile, acted(brief, name));
     }
 
-    private ColumnDetail.ActedView acted(Brief brief, String name) {
+    private ColumnDetail.@Nullable ActedView acted(Brief brief, String name) {
         ColumnSetup setup = brief.column(name);
         if (setup.role() != Role.ACTED
                 || brief.packedParts == null
-                || setup.acted().isEmpty()) return null;
+                || requireNonNull(setup.acted()).isEmpty()) return null;
         Column column = tables.table(brief).column(name);
         byte[] outcome = tables.outcome(brief);
         int[] counts = new int[4];
@@ -153,13 +155,17 @@ public class Columns {
                         + (e.getValue().reason().isEmpty()
                                 ? ""
                                 : " (" + e.getValue().reason() + ")")
-                        + (e.getValue().kept().isEmpty()
+                        + (requireNonNull(e.getValue().kept()).isEmpty()
                                 ? ""
                                 : ", keeps " + e.getValue().kept()))
                 .collect(Collectors.joining("; "));
     }
 
-    /** Takes the last change back. @throws BadInput if there is none, or candidates have fixed what it changed */
+    /**
+     * Takes the last change back.
+     *
+     * @throws BadInput if there is none, or candidates have fixed what it changed
+     */
     @Transactional
     public void undo(long id) {
         ColumnChange last = last(id);
@@ -195,7 +201,9 @@ public class Columns {
         }
         Set<String> decided = new HashSet<>();
         for (String name : changes.keySet()) {
-            if (!Objects.equals(brief.column(name).reading(), columns.get(name).reading())) decided.add(name);
+            if (!Objects.equals(
+                    brief.column(name).reading(),
+                    requireNonNull(columns.get(name)).reading())) decided.add(name);
         }
         demandOneValue(columns);
         brief.columns = columns;
@@ -223,7 +231,7 @@ public class Columns {
         if (setup.knownAfterDays() != null && setup.knownAfterDays() < 0) {
             throw BadInput.of(field, "is known after " + setup.knownAfterDays() + " days", "give 0 or more");
         }
-        setup.kept().forEach((alarm, reason) -> {
+        requireNonNull(setup.kept()).forEach((alarm, reason) -> {
             if (reason.isBlank()) {
                 throw BadInput.of(field, "keeps “" + alarm + "” without a reason", "say why; the report prints it");
             }
@@ -250,13 +258,14 @@ public class Columns {
         ColumnSetup a = before.get(name);
         ColumnSetup b = after.get(name);
         String what = "changed";
-        if (a.role() != b.role()) what = b.role().words();
+        if (requireNonNull(a).role() != requireNonNull(b).role())
+            what = requireNonNull(b).role().words();
         else if (!Objects.equals(a.reading(), b.reading())) {
             what = b.reading() == null
                     ? "read as in the file"
                     : "read as " + b.reading().type().name().toLowerCase(Locale.ROOT);
-        } else if (!a.kept().equals(b.kept()))
-            what = b.kept().size() > a.kept().size() ? "alarm kept" : "alarm rings again";
+        } else if (!requireNonNull(a.kept()).equals(b.kept()))
+            what = requireNonNull(b.kept()).size() > a.kept().size() ? "alarm kept" : "alarm rings again";
         return shortened(name) + ": " + what;
     }
 
@@ -269,7 +278,7 @@ public class Columns {
         List<String> names = datasets.columns(brief.datasetId).stream()
                 .map(column -> column.name)
                 .toList();
-        return CaseData.inputs(names, brief::column, brief.outcome);
+        return CaseData.inputs(names, brief::column, requireNonNull(brief.outcome));
     }
 
     /** What a new brief takes columns for: nearly one value a record is an identifier, free text can be no input. */

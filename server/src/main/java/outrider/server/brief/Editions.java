@@ -1,5 +1,7 @@
 package outrider.server.brief;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -8,6 +10,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.ColumnSetup;
 import outrider.check.DeliveryChange;
@@ -41,7 +44,7 @@ public class Editions {
      * @throws BadInput if a next edition exists already
      */
     @Transactional
-    public long next(long id, Long datasetId, String by) {
+    public long next(long id, @Nullable Long datasetId, String by) {
         Brief old = briefs.get(id);
         Long known = database.createQuery("select max(b.id) from Brief b where b.previousId = ?1", Long.class)
                 .setParameter(1, id)
@@ -94,7 +97,7 @@ public class Editions {
         Table before = datasets.table(brief.datasetId);
         Table after = datasets.table(datasetId);
         return DeliveryChange.between(
-                before, Profiles.notInReserve(brief.parts(), before.size()), after, brief.outcome);
+                before, Profiles.notInReserve(brief.parts(), before.size()), after, requireNonNull(brief.outcome));
     }
 
     /** @return the id of the brief that has the new file: this one, or its next edition where candidates exist */

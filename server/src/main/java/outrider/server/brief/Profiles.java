@@ -1,5 +1,7 @@
 package outrider.server.brief;
 
+import static java.util.Objects.requireNonNull;
+
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.runtime.ShutdownEvent;
 import jakarta.enterprise.context.ApplicationScoped;
@@ -66,7 +68,7 @@ public class Profiles {
     /** The profiles that are ready, by column; those that are not are begun. */
     public Map<String, ColumnProfile> of(Brief brief, List<String> columns) {
         Map<String, ColumnProfile> ready = ready(brief, columns);
-        if (ready.size() < columns.size() && busy.add(brief.id)) workers.submit(() -> self.work(brief.id));
+        if (ready.size() < columns.size() && busy.add(brief.id)) workers.execute(() -> self.work(brief.id));
         return ready;
     }
 
@@ -105,7 +107,9 @@ public class Profiles {
         int[] open = openRows(brief, table.size());
         int[] rows = parts == null ? open : parts.training();
         byte[] outcome = parts == null ? null : tables.outcome(brief);
-        int[] units = parts == null ? null : CaseData.units(brief.split.groupBy(), table, tables.copies(brief));
+        int[] units = parts == null
+                ? null
+                : CaseData.units(requireNonNull(brief.split).groupBy(), table, tables.copies(brief));
         table.columns().stream()
                 .filter(c -> !ready.contains(c.name()))
                 .parallel()

@@ -1,8 +1,11 @@
 package outrider.server.brief;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup.Role;
@@ -25,7 +28,11 @@ public class Splits {
         this.tables = tables;
     }
 
-    /** What the split would count; nothing is kept. @throws BadInput if it cannot be made */
+    /**
+     * What the split would count; nothing is kept.
+     *
+     * @throws BadInput if it cannot be made
+     */
     public SplitFacts preview(Brief brief, SplitPlan plan) {
         return facts(brief, plan, parts(brief, plan));
     }
@@ -62,7 +69,7 @@ public class Splits {
     }
 
     /** The identifier whose values stand most often in more than one part; null where no column is one. */
-    private static String mostStraddling(Brief brief, Table table, Parts parts) {
+    private static @Nullable String mostStraddling(Brief brief, Table table, Parts parts) {
         String found = null;
         int most = -1;
         for (Column column : table.columns()) {
@@ -74,12 +81,12 @@ public class Splits {
         return found;
     }
 
-    private static List<Integer> folds(int[] training, byte[] outcome, int[] unit, SplitPlan plan) {
+    private static List<Integer> folds(int[] training, byte[] outcome, int @Nullable [] unit, SplitPlan plan) {
         byte[] outcomeOf = new byte[training.length];
         int[] unitOf = new int[training.length];
         for (int i = 0; i < training.length; i++) {
             outcomeOf[i] = outcome[training[i]];
-            unitOf[i] = unit[training[i]];
+            unitOf[i] = requireNonNull(unit)[training[i]];
         }
         byte[] fold = Folds.stratified(outcomeOf, unitOf, plan.folds(), plan.seed());
         int[] events = new int[plan.folds()];
@@ -104,7 +111,7 @@ public class Splits {
 
     /** The unit of each record, by record number: what stays in one part and one fold. */
     public int[] units(Brief brief) {
-        return CaseData.units(brief.split.groupBy(), tables.table(brief), tables.copies(brief));
+        return CaseData.units(requireNonNull(brief.split).groupBy(), tables.table(brief), tables.copies(brief));
     }
 
     /** @throws BadInput if there is no split yet */

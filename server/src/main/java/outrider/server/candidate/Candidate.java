@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.Learner;
 import outrider.learn.Settings;
 import outrider.server.work.LearnerName;
@@ -39,19 +40,19 @@ public class Candidate extends PanacheEntityBase {
 
     public WorkStatus status;
     public double progress;
-    public String step;
-    public String message;
+    public @Nullable String step;
+    public @Nullable String message;
     public boolean stopRequested;
 
     /** The candidate that it was begun from, or null. */
-    public Long basedOn;
+    public @Nullable Long basedOn;
 
     public String notes;
 
     @JdbcTypeCode(SqlTypes.JSON)
     public List<String> tags;
 
-    public Instant deletedAt;
+    public @Nullable Instant deletedAt;
     public Instant startedAt;
 
     /** What fitting took; null until it is done. */

@@ -63,7 +63,7 @@ public record CandidateView(
     }
 
     /** @param ahead what a candidate that waits is told that it waits for */
-    static CandidateView of(Candidate c, String ahead, Instant now) {
+    static CandidateView of(Candidate c, @Nullable String ahead, Instant now) {
         Candidate before = c.basedOn == null ? null : Candidate.findById(c.basedOn);
         Settings settings = c.checkedSettings();
         return new CandidateView(
@@ -88,7 +88,7 @@ public record CandidateView(
                 before == null ? null : Changes.of(c, before));
     }
 
-    private static Double secondsLeft(Candidate c, Instant now) {
+    private static @Nullable Double secondsLeft(Candidate c, Instant now) {
         if (c.status != WorkStatus.RUNNING || c.startedAt == null || c.progress < 0.03) return null;
         double gone = Duration.between(c.startedAt, now).toMillis() / 1000.0;
         return Math.rint(gone * (1 - c.progress) / c.progress);

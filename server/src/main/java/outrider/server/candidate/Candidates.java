@@ -1,5 +1,7 @@
 package outrider.server.candidate;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -8,6 +10,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.casefile.CaseData;
@@ -18,7 +21,6 @@ import outrider.learn.Settings;
 import outrider.prepare.TrainingData;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
-import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
@@ -34,7 +36,6 @@ public class Candidates {
     private static final int MOST_NOTES = 4000;
     private static final int MOST_TAGS = 12;
 
-    private final Briefs briefs;
     private final BriefTables tables;
     private final Splits splits;
     private final Models models;
@@ -42,9 +43,8 @@ public class Candidates {
 
     private final Clock clock;
 
-    Candidates(Briefs briefs, BriefTables tables, Splits splits, Models models, EntityManager database, Clock clock) {
+    Candidates(BriefTables tables, Splits splits, Models models, EntityManager database, Clock clock) {
         this.clock = clock;
-        this.briefs = briefs;
         this.tables = tables;
         this.splits = splits;
         this.models = models;
@@ -76,7 +76,7 @@ public class Candidates {
     }
 
     /** What keeps the queue busy, as who waits is told; null where nothing does. */
-    public String ahead(long briefId) {
+    public @Nullable String ahead(long briefId) {
         List<Candidate> running =
                 Candidate.list("status = ?1 and deletedAt is null order by startedAt", WorkStatus.RUNNING);
         List<String> words = new ArrayList<>(running.stream()
@@ -112,7 +112,7 @@ public class Candidates {
                 candidate.kind,
                 settings,
                 data,
-                brief.split.balance(),
+                requireNonNull(brief.split).balance(),
                 brief.split.folds(),
                 members,
                 WorkQueue.WORKERS,
@@ -130,7 +130,11 @@ public class Candidates {
                 brief.seed);
     }
 
-    /** The fitted model. @throws BadInput if it cannot be read, or the candidate is not fitted */
+    /**
+     * The fitted model.
+     *
+     * @throws BadInput if it cannot be read, or the candidate is not fitted
+     */
     public Model model(Candidate candidate) {
         return models.of(candidate.id);
     }
@@ -169,7 +173,7 @@ public class Candidates {
     }
 
     /** The scores kept, in the order of the part's records; null where none were. */
-    public double[] scores(long id, ScoreSet part, int size) {
+    public double @Nullable [] scores(long id, ScoreSet part, int size) {
         List<byte[]> chunks = database.createQuery(
                         "select s.bytes from CandidateScore s where s.candidateId = ?1 and s.part = ?2 order by s.number",
                         byte[].class)
@@ -223,7 +227,11 @@ public class Candidates {
         return candidate;
     }
 
-    /** Puts the candidate away, from where it can be brought back. @throws BadInput if a broken seal needs it */
+    /**
+     * Puts the candidate away, from where it can be brought back.
+     *
+     * @throws BadInput if a broken seal needs it
+     */
     @Transactional
     public void delete(long id) {
         Candidate candidate = get(id);
@@ -272,16 +280,16 @@ public class Candidates {
     }
 
     /** By record number the customer that the split keeps together; null where it keeps none. */
-    public int[] units(Brief brief) {
-        return brief.split.groupBy() == null ? null : splits.units(brief);
+    public int @Nullable [] units(Brief brief) {
+        return requireNonNull(brief.split).groupBy() == null ? null : splits.units(brief);
     }
 
     /** Values of some records; null without a value column. */
-    public double[] values(Brief brief, int[] rows) {
+    public double @Nullable [] values(Brief brief, int[] rows) {
         return tables.values(brief, rows);
     }
 
-    public String valueColumn(Brief brief) {
+    public @Nullable String valueColumn(Brief brief) {
         return BriefTables.valueColumn(brief);
     }
 

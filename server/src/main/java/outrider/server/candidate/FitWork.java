@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.concurrent.CancellationException;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.learn.Fitted;
@@ -104,7 +105,7 @@ public class FitWork implements Work {
         }
     }
 
-    private static void end(long id, WorkStatus status, String message) {
+    private static void end(long id, WorkStatus status, @Nullable String message) {
         QuarkusTransaction.requiringNew().run(() -> {
             Candidate.update("status = ?1, message = ?2, step = null where id = ?3", status, message, id);
             Candidate ended = Candidate.findById(id);

@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.learn.Learner;
 import outrider.learn.Learners;
@@ -46,9 +47,18 @@ public class NewCandidates {
      * @param inputs columns of a fitted kind; null for all of the brief's
      * @param basedOn the candidate it was begun from, or null
      */
-    public record Wanted(String name, String kind, Map<String, Object> settings, List<String> inputs, Long basedOn) {}
+    public record Wanted(
+            String name,
+            String kind,
+            Map<String, Object> settings,
+            @Nullable List<String> inputs,
+            @Nullable Long basedOn) {}
 
-    /** Stores the candidate, waiting to be fitted. @throws BadInput naming the setting that will not do */
+    /**
+     * Stores the candidate, waiting to be fitted.
+     *
+     * @throws BadInput naming the setting that will not do
+     */
     @Transactional
     public Candidate make(long briefId, Wanted wanted, String by) {
         Brief brief = briefs.get(briefId);
@@ -130,7 +140,7 @@ public class NewCandidates {
         }
     }
 
-    private List<String> inputs(Brief brief, Learner kind, List<String> wanted, Settings settings) {
+    private List<String> inputs(Brief brief, Learner kind, @Nullable List<String> wanted, Settings settings) {
         if (kind.takesInputs()) return chosen(brief, wanted);
         if (!kind.blends()) return named(brief, settings.namedColumns());
         return members(brief.id, settings).stream()
@@ -149,7 +159,7 @@ public class NewCandidates {
         return names;
     }
 
-    private List<String> chosen(Brief brief, List<String> wanted) {
+    private List<String> chosen(Brief brief, @Nullable List<String> wanted) {
         List<String> free = columns.inputs(brief);
         List<String> chosen = wanted == null ? free : wanted;
         for (String name : chosen) {

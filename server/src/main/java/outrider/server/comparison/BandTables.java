@@ -1,5 +1,7 @@
 package outrider.server.comparison;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.util.ArrayList;
@@ -105,11 +107,11 @@ public class BandTables {
                 id, part(scores, outcome, edges, probability), part(training, trained, edges, probability));
     }
 
-    private static ScoresView part(double[] scores, byte[] outcome, double[] edges, boolean probability) {
+    private static ScoresView part(double @Nullable [] scores, byte[] outcome, double[] edges, boolean probability) {
         int[] events = new int[edges.length - 1];
         int[] others = new int[edges.length - 1];
         double width = edges[1] - edges[0];
-        for (int i = 0; i < scores.length; i++) {
+        for (int i = 0; i < requireNonNull(scores).length; i++) {
             int bin = Math.min(events.length - 1, (int) ((scores[i] - edges[0]) / width));
             if (outcome[i] == 1) events[bin]++;
             else others[bin]++;

@@ -1,5 +1,7 @@
 package outrider.server.comparison;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.util.ArrayList;
@@ -65,8 +67,13 @@ public class CandidateFigures {
 
     /** One part's scores; money only serves to project to the planned rate. */
     private record Set(
-            Ranking ranking, RankingFigures figures, ProbabilityQuality quality, NetValue money, double rank) {
-        static Set of(double[] scores, byte[] outcome, boolean probability, Brief brief, double depth) {
+            Ranking ranking,
+            RankingFigures figures,
+            @Nullable ProbabilityQuality quality,
+            NetValue money,
+            double rank) {
+        static @Nullable Set of(
+                double @Nullable [] scores, byte[] outcome, boolean probability, Brief brief, double depth) {
             if (scores == null) return null;
             Ranking ranking = Ranking.of(scores, outcome);
             ProbabilityQuality quality = probability
@@ -80,6 +87,7 @@ public class CandidateFigures {
                     depth * ranking.total());
         }
 
+        @Nullable
         Double read(String term) {
             double events = ranking.eventsAt(rank);
             double caught = money.eventFactor() * events;
@@ -97,7 +105,7 @@ public class CandidateFigures {
         }
     }
 
-    private static Double ofQuality(ProbabilityQuality quality, String term) {
+    private static @Nullable Double ofQuality(ProbabilityQuality quality, String term) {
         return switch (term) {
             case "logLoss" -> quality.logLoss();
             case "brier" -> quality.brier();
@@ -148,10 +156,10 @@ public class CandidateFigures {
         List<Figure> figures = new ArrayList<>();
         for (String term : TERMS) {
             Figure validationOnly = onValidation(term, scores, at, validation);
-            if (validationOnly.validation() == null && training.read(term) == null) continue;
+            if (validationOnly.validation() == null && requireNonNull(training).read(term) == null) continue;
             figures.add(new Figure(
                     term,
-                    training.read(term),
+                    requireNonNull(training).read(term),
                     folds == null ? null : folds.read(term),
                     validationOnly.validation(),
                     validationOnly.low(),
@@ -168,7 +176,7 @@ public class CandidateFigures {
                 : Math.max(1, new Capacity(PLAIN_DEPTH, true).ranks(records, false));
     }
 
-    private static Figure onValidation(String term, ValidationScores scores, CutFigures at, Set validation) {
+    private static Figure onValidation(String term, ValidationScores scores, CutFigures at, @Nullable Set validation) {
         AucUncertainty.Interval auc = scores.doubt().interval();
         ProbabilityQuality quality = scores.quality();
         return switch (term) {
@@ -182,7 +190,8 @@ public class CandidateFigures {
             case "capture" -> figure(term, at.capture(), at.captureLow(), at.captureHigh());
             case "lift" -> figure(term, at.lift(), at.liftLow(), at.liftHigh());
             case "precision" -> figure(term, at.precision(), at.precisionLow(), at.precisionHigh());
-            case "ks", "averagePrecision" -> figure(term, validation.read(term), null, null);
+            case "ks", "averagePrecision" ->
+                figure(term, requireNonNull(validation).read(term), null, null);
             case "calibrationIntercept" ->
                 quality == null
                         ? figure(term, null, null, null)
@@ -195,11 +204,11 @@ public class CandidateFigures {
         };
     }
 
-    private static Figure figure(String term, Double value, Double low, Double high) {
+    private static Figure figure(String term, @Nullable Double value, @Nullable Double low, @Nullable Double high) {
         return new Figure(term, null, null, value, low, high);
     }
 
-    private Set set(long id, ScoreSet part, byte[] outcome, boolean probability, Brief brief, double depth) {
+    private @Nullable Set set(long id, ScoreSet part, byte[] outcome, boolean probability, Brief brief, double depth) {
         return Set.of(candidates.scores(id, part, outcome.length), outcome, probability, brief, depth);
     }
 
@@ -237,7 +246,7 @@ public class CandidateFigures {
         int mine = both.index(now.id);
         List<Effect> effects = new ArrayList<>();
         AucComparison byAuc = both.comparison().byAuc(mine);
-        if (byAuc.difference().standardError() != null) {
+        if (requireNonNull(byAuc.difference()).standardError() != null) {
             Drawn.Bounds bounds = byAuc.difference().bounds();
             effects.add(
                     new Effect("auc", byAuc.difference().difference(), bounds.low(), bounds.high(), byAuc.verdict()));
@@ -251,7 +260,7 @@ public class CandidateFigures {
     }
 
     private static Effect effect(String term, CutComparison.Difference found, boolean few) {
-        Verdict verdict = few || found.low() == null
+        Verdict verdict = few || found.low() == null || found.high() == null
                 ? Verdict.TOO_FEW
                 : found.low() > 0 ? Verdict.AHEAD : found.high() < 0 ? Verdict.BEHIND : Verdict.NOT_SEPARABLE;
         return new Effect(term, found.difference(), found.low(), found.high(), verdict);

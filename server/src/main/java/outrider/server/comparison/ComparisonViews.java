@@ -1,5 +1,7 @@
 package outrider.server.comparison;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -49,7 +51,11 @@ public class ComparisonViews {
         this.database = database;
     }
 
-    /** Counts as a look at every candidate in it. @param leaderId whom somebody named as leader; null for nobody */
+    /**
+     * Counts as a look at every candidate in it.
+     *
+     * @param leaderId whom somebody named as leader; null for nobody
+     */
     @Transactional
     public ComparisonView view(long briefId, Long leaderId) {
         Brief brief = briefs.get(briefId);
@@ -75,16 +81,16 @@ public class ComparisonViews {
                 events,
                 parts.training().length,
                 events(brief, parts.training()),
-                none || Double.isNaN(money.planned()) ? rate : money.planned(),
-                none ? 1 : money.eventFactor(),
-                none ? 1 : money.otherFactor(),
-                none ? brief.stakes().breakEven() : money.breakEven(),
+                money == null || Double.isNaN(money.planned()) ? rate : money.planned(),
+                money == null ? 1 : money.eventFactor(),
+                money == null ? 1 : money.otherFactor(),
+                money == null ? brief.stakes().breakEven() : money.breakEven(),
                 brief.capacity == null ? null : brief.capacityShare().ranks(records, false),
                 brief.campaignSize / records,
-                none ? new NetValue.Worth(0, 0, 0) : money.worth(),
-                none ? 0 : money.nobody(),
+                money == null ? new NetValue.Worth(0, 0, 0) : money.worth(),
+                money == null ? 0 : money.nobody(),
                 candidates.valueColumn(brief),
-                none ? 0 : any.valued(any.groups()),
+                any == null ? 0 : any.valued(any.groups()),
                 none ? null : compared.candidates().get(comparison.leader()).id,
                 comparison.leaderNamed(),
                 deciding.kind(),
@@ -93,14 +99,18 @@ public class ComparisonViews {
                 broken == 0,
                 cut == null ? null : new ComparisonView.CutView(cut.candidateId, cut.records, cut.rule),
                 none ? null : at(compared, cut == null ? comparison.best(0).records() : cut.records),
-                none ? new double[0] : Depths.of(any),
+                any == null ? new double[0] : Depths.of(any),
                 looks.view(brief, compared),
                 IntStream.range(0, compared.candidates().size())
                         .mapToObj(i -> row(brief, compared, i, beats[i]))
                         .toList());
     }
 
-    /** Figures at one cut. @throws BadInput if it lies outside validation */
+    /**
+     * Figures at one cut.
+     *
+     * @throws BadInput if it lies outside validation
+     */
     @Transactional
     public ComparisonView.AtView at(long briefId, double records, Long leaderId) {
         Brief brief = briefs.get(briefId);
@@ -195,7 +205,7 @@ public class ComparisonViews {
 
     /** The sample's own probability that stands for the break-even at the planned rate (METHODS section 5). */
     private static double scoreAt(Brief brief, Ranking ranking) {
-        double breakEven = brief.stakes().breakEven();
+        double breakEven = requireNonNull(brief.stakes().breakEven());
         if (brief.plannedRate == null) return breakEven;
         double rate = ranking.baseRate();
         double move = rate / (1 - rate) / (brief.plannedRate / (1 - brief.plannedRate));

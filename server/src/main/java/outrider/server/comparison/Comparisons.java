@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.base.Workers;
@@ -79,12 +80,12 @@ public class Comparisons {
     }
 
     /** All finished candidates; {@code leaderId} is whom somebody named as leader, null for nobody. */
-    public Compared of(Brief brief, Long leaderId) {
+    public Compared of(Brief brief, @Nullable Long leaderId) {
         return of(brief, candidates.finished(brief.id), leaderId);
     }
 
     /** Some finished candidates of a brief. */
-    Compared of(Brief brief, List<Candidate> some, Long leaderId) {
+    Compared of(Brief brief, List<Candidate> some, @Nullable Long leaderId) {
         List<Object> key = new ArrayList<>();
         key.add(brief.terms());
         key.add(String.valueOf(candidates.valueColumn(brief)));
@@ -169,7 +170,7 @@ public class Comparisons {
     }
 
     /** Null where its candidate was deleted. */
-    static Cut live(Cut cut) {
+    static @Nullable Cut live(Cut cut) {
         Candidate candidate = cut == null ? null : Candidate.findById(cut.candidateId);
         return candidate == null || candidate.deletedAt != null ? null : cut;
     }
@@ -183,7 +184,7 @@ public class Comparisons {
     }
 
     /** Null where none is set. */
-    public Cut known(long briefId) {
+    public @Nullable Cut known(long briefId) {
         return live(Cut.findById(briefId));
     }
 
@@ -193,7 +194,7 @@ public class Comparisons {
     }
 
     /** From which score on one acts; {@code score} is null where that is nobody. */
-    public record Threshold(Double score, double depth, CutRule rule) {}
+    public record Threshold(@Nullable Double score, double depth, CutRule rule) {}
 
     /**
      * The cut that is set, read on this candidate's ranking at the same depth, without the tie group that straddles it; where none

@@ -1,10 +1,13 @@
 package outrider.server.comparison;
 
+import static java.util.Objects.requireNonNull;
+
 import com.github.benmanes.caffeine.cache.Cache;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.ObservesAsync;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import outrider.exchange.ValidationScores;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
@@ -24,12 +27,12 @@ public class ScoredCandidates {
     private final Candidates candidates;
     private final Cache<Key, ValidationScores> recent =
             Caches.RANKED.make(known -> BYTES_A_RECORD * known.placed().point().length);
-    private Samples samples;
+    private @Nullable Samples samples;
 
-    private record Key(long candidate, String valueColumn) {}
+    private record Key(long candidate, @Nullable String valueColumn) {}
 
     /** The records of the brief that was asked for last; its candidates share them. */
-    private record Samples(long brief, String valueColumn, Sample training, Sample validation) {}
+    private record Samples(long brief, @Nullable String valueColumn, Sample training, Sample validation) {}
 
     ScoredCandidates(Candidates candidates) {
         this.candidates = candidates;
@@ -52,7 +55,7 @@ public class ScoredCandidates {
     /** A candidate's ranking of training, where the brief has values with them. */
     Ranking training(Candidate candidate, Brief brief) {
         byte[] outcome = samples(brief).training().outcome();
-        return Ranking.of(candidates.scores(candidate.id, ScoreSet.TRAINING, outcome.length), outcome);
+        return Ranking.of(requireNonNull(candidates.scores(candidate.id, ScoreSet.TRAINING, outcome.length)), outcome);
     }
 
     private synchronized Samples samples(Brief brief) {
@@ -74,11 +77,11 @@ public class ScoredCandidates {
         return ValidationScores.of(
                 new ValidationScores.Nature(Boolean.TRUE.equals(candidate.probability), candidate.kind.reference()),
                 new ValidationScores.Training(
-                        candidates.scores(candidate.id, ScoreSet.TRAINING, training),
+                        requireNonNull(candidates.scores(candidate.id, ScoreSet.TRAINING, training)),
                         candidates.scores(candidate.id, ScoreSet.OUT_OF_FOLD, training),
                         of.training()),
-                candidates.scores(
-                        candidate.id, ScoreSet.VALIDATION, of.validation().size()),
+                requireNonNull(candidates.scores(
+                        candidate.id, ScoreSet.VALIDATION, of.validation().size())),
                 of.validation());
     }
 }

@@ -1,5 +1,7 @@
 package outrider.server.comparison;
 
+import static java.util.Objects.requireNonNull;
+
 import de.siegmar.fastcsv.writer.CsvWriter;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
@@ -9,6 +11,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.measure.Bands;
 import outrider.rank.IndexedRanking;
@@ -46,11 +49,11 @@ public class ScoredRecords {
             int[] rows,
             List<Column> identifiers,
             byte[] outcome,
-            String valueColumn,
-            double[] value,
+            @Nullable String valueColumn,
+            double @Nullable [] value,
             List<String> names,
             List<IndexedRanking> scores,
-            Cut cut,
+            @Nullable Cut cut,
             int cutOn) {
 
         void write(Writer text) throws IOException {
@@ -78,7 +81,7 @@ public class ScoredRecords {
             return header;
         }
 
-        private List<String> line(int i, double[] bands) {
+        private List<String> line(int i, double @Nullable [] bands) {
             List<String> line = new ArrayList<>();
             line.add(Integer.toString(rows[i] + 1));
             for (Column identifier : identifiers) line.add(identifier.text(rows[i]));
@@ -90,14 +93,14 @@ public class ScoredRecords {
             int point = scores.get(cutOn).point()[i];
             double middle = (ranking.size(point - 1) + ranking.size(point)) / 2;
             int band = 1;
-            while (band < bands.length - 1 && bands[band] < middle) band++;
+            while (band < requireNonNull(bands).length - 1 && requireNonNull(bands)[band] < middle) band++;
             line.add(Integer.toString(band));
             line.add(cell(ranking, point, outcome[i] == 1));
             return line;
         }
 
         private String cell(Ranking ranking, int point, boolean event) {
-            if (ranking.size(point) <= cut.records) return event ? "caught" : "false alarm";
+            if (ranking.size(point) <= requireNonNull(cut).records) return event ? "caught" : "false alarm";
             if (ranking.size(point - 1) >= cut.records) return event ? "missed" : "left alone";
             return "in the group of equal scores at the cut";
         }

@@ -1,5 +1,7 @@
 package outrider.server.comparison;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.util.ArrayList;
@@ -94,7 +96,7 @@ public class ThresholdViews {
                 found.value() == null
                         ? null
                         : found.threshold() == null ? 0 : ranking.size(ranking.pointAtThreshold(found.threshold())))));
-        Double few = best.get("fHalf").threshold();
+        Double few = requireNonNull(best.get("fHalf")).threshold();
         int all = 0;
         while (ranking.events(all) < NEARLY_ALL * ranking.totalEvents() - 1e-9) all++;
         return new ThresholdView(
@@ -107,7 +109,7 @@ public class ThresholdViews {
                 NEARLY_ALL);
     }
 
-    private CrossValidatedView crossValidated(Brief brief, Comparisons.Compared compared, int mine) {
+    private @Nullable CrossValidatedView crossValidated(Brief brief, Comparisons.Compared compared, int mine) {
         Candidate candidate = compared.candidates().get(mine);
         int[] rows = Splits.of(brief).training();
         byte[] outcome = candidates.outcomes(brief, rows);
@@ -120,7 +122,7 @@ public class ThresholdViews {
         byte[] fold = scores == null ? null : Folds.most(outcome, unit, FOLDS, brief.seed);
         if (fold == null) return null;
         CrossValidatedCut cut = CrossValidatedCut.of(
-                scores,
+                requireNonNull(scores),
                 outcome,
                 candidates.values(brief, rows),
                 fold,
@@ -137,7 +139,7 @@ public class ThresholdViews {
                 tried(compared.comparison(), mine, cut.threshold()));
     }
 
-    private static TriedView tried(Comparison comparison, int mine, Double threshold) {
+    private static TriedView tried(Comparison comparison, int mine, @Nullable Double threshold) {
         Ranking ranking = comparison.ranking(mine);
         double records = threshold == null ? 0 : ranking.size(ranking.pointAtThreshold(threshold));
         return new TriedView(threshold, records, comparison.money(mine).gainAt(records));

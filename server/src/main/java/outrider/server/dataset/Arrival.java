@@ -10,6 +10,7 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import outrider.table.Dialect;
 
 /** A file on its way in: its bytes are kept in a folder of this server until it is stored as a dataset or discarded. */
@@ -49,7 +50,7 @@ public class Arrival extends PanacheEntityBase {
 
     public double progress;
     public String step;
-    public String message;
+    public @Nullable String message;
     public boolean stopRequested;
     public Long datasetId;
 

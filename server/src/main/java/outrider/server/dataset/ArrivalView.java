@@ -27,5 +27,5 @@ public record ArrivalView(
 
     /** @param parquet whether types and names come from the file itself, so that there is nothing to correct */
     public record PreviewView(
-            boolean parquet, Dialect dialect, List<String> names, List<List<@Nullable String>> rows) {}
+            boolean parquet, @Nullable Dialect dialect, List<String> names, List<List<@Nullable String>> rows) {}
 }

@@ -26,6 +26,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.parquet.ParquetTables;
@@ -161,7 +162,7 @@ public class Arrivals {
         update(id, now, null);
     }
 
-    private static void update(long id, State state, String message) {
+    private static void update(long id, State state, @Nullable String message) {
         QuarkusTransaction.requiringNew()
                 .run(() -> Arrival.update("state = ?1, message = ?2 where id = ?3", state, message, id));
     }
@@ -217,7 +218,11 @@ public class Arrivals {
         return arrival;
     }
 
-    /** Reads it in the background. @throws BadInput if bytes are missing or it is being read */
+    /**
+     * Reads it in the background.
+     *
+     * @throws BadInput if bytes are missing or it is being read
+     */
     @Transactional
     public Arrival read(long id) {
         Arrival arrival = get(id);
@@ -232,7 +237,7 @@ public class Arrivals {
         arrival.stopRequested = false;
         Arrival.flush();
         Path file = file(arrival);
-        readers.submit(() -> work(id, arrival.name, file, arrival.dialect, arrival.createdBy));
+        readers.execute(() -> work(id, arrival.name, file, arrival.dialect, arrival.createdBy));
         return arrival;
     }
 

@@ -7,6 +7,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.check.ColumnProfile;
 import outrider.server.work.Packed;
@@ -32,7 +33,8 @@ final class ColumnStore {
     record Prepared(DatasetColumn row, List<byte[]> chunks) {}
 
     /** Prepares the columns in file order on other threads; each is ready by the time it is asked for. */
-    static List<CompletableFuture<Prepared>> prepare(Table table, Dialect dialect, double from, Progress progress) {
+    static List<CompletableFuture<Prepared>> prepare(
+            Table table, @Nullable Dialect dialect, double from, Progress progress) {
         int[] rows = IntStream.range(0, table.size()).toArray();
         int count = table.columns().size();
         AtomicInteger done = new AtomicInteger();
@@ -52,7 +54,7 @@ final class ColumnStore {
         return prepared;
     }
 
-    private static DatasetColumn column(Column column, int position, int[] rows, Dialect dialect) {
+    private static DatasetColumn column(Column column, int position, int[] rows, @Nullable Dialect dialect) {
         DatasetColumn row = new DatasetColumn();
         row.position = position;
         row.name = column.name();

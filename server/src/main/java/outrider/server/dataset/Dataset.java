@@ -6,6 +6,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** A file that was read into columns. Never changes. */
 @Entity
@@ -21,16 +22,16 @@ public class Dataset extends PanacheEntityBase {
 
     public long bytes;
     /** What a reader ought to know of the file; null for nothing. */
-    public String notice;
+    public @Nullable String notice;
 
     public int records;
 
     /** The file line of each record, packed; null where record r (from 0) is on line r + 2. */
-    public byte[] startLines;
+    public byte @Nullable [] startLines;
 
     /** How the file was written; null for a file that says it itself. */
     @org.hibernate.annotations.JdbcTypeCode(org.hibernate.type.SqlTypes.JSON)
-    public outrider.table.Dialect dialect;
+    public outrider.table.@Nullable Dialect dialect;
 
     public String createdBy;
     public Instant createdAt;

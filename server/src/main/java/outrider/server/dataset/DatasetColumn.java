@@ -10,6 +10,7 @@ import jakarta.persistence.Id;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import outrider.check.ColumnProfile;
 import outrider.table.ColumnType;
 import outrider.table.Reading;
@@ -30,10 +31,10 @@ public class DatasetColumn extends PanacheEntityBase {
     public ColumnType type;
 
     @JdbcTypeCode(SqlTypes.JSON)
-    public List<String> levels;
+    public @Nullable List<String> levels;
 
     /** The decimal mark of numbers, the pattern of dates. */
-    public String format;
+    public @Nullable String format;
 
     /** What it holds over all records, without any outcome. */
     @JdbcTypeCode(SqlTypes.JSON)
@@ -41,5 +42,5 @@ public class DatasetColumn extends PanacheEntityBase {
 
     /** What a column of texts nearly is, or null. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public Reading.Mend mend;
+    public Reading.@Nullable Mend mend;
 }

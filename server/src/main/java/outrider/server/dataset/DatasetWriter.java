@@ -6,6 +6,7 @@ import jakarta.transaction.Transactional;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import org.hibernate.Session;
+import org.jspecify.annotations.Nullable;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 
@@ -23,7 +24,7 @@ public class DatasetWriter {
      * @param arrivalId the file on its way in that is stored by this, or null
      */
     @Transactional
-    void store(Dataset dataset, List<CompletableFuture<ColumnStore.Prepared>> prepared, Long arrivalId) {
+    void store(Dataset dataset, List<CompletableFuture<ColumnStore.Prepared>> prepared, @Nullable Long arrivalId) {
         dataset.persist();
         for (int i = 0; i < prepared.size(); i++) {
             ColumnStore.Prepared column = prepared.get(i).join();

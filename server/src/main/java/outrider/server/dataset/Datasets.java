@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.casefile.Sha256;
@@ -60,7 +61,8 @@ public class Datasets {
      * @throws BadInput as {@link CsvTableReader#read} says
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
-    public Dataset read(String name, String by, Path file, Dialect dialect, Progress progress, Long arrivalId)
+    public Dataset read(
+            String name, String by, Path file, @Nullable Dialect dialect, Progress progress, @Nullable Long arrivalId)
             throws IOException {
         CompletableFuture<String> sha256 = CompletableFuture.supplyAsync(() -> sha256(file));
         Dataset dataset = new Dataset();
@@ -87,7 +89,8 @@ public class Datasets {
         return dataset;
     }
 
-    private static Table table(Path file, Dialect dialect, Dataset dataset, Progress progress) throws IOException {
+    private static Table table(Path file, @Nullable Dialect dialect, Dataset dataset, Progress progress)
+            throws IOException {
         Progress part = new Progress() {
             @Override
             public void report(double share, String step) {
@@ -168,7 +171,11 @@ public class Datasets {
                 chunks.stream().map(Packed::unpack).toList());
     }
 
-    /** Takes a dataset away. @throws BadInput if a brief uses it */
+    /**
+     * Takes a dataset away.
+     *
+     * @throws BadInput if a brief uses it
+     */
     @Transactional
     public void delete(long id) {
         Dataset dataset = get(id);

@@ -16,13 +16,13 @@ import java.util.Map;
 import java.util.Optional;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.server.account.Account;
 import outrider.server.account.Accounts;
 import outrider.server.brief.Brief;
-import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Columns;
 import outrider.server.candidate.FitWork;
@@ -46,7 +46,6 @@ public class DemoLoader {
     private final Accounts accounts;
     private final Datasets datasets;
     private final Briefs briefs;
-    private final BriefTables tables;
     private final Columns columns;
     private final NewCandidates candidates;
     private final WorkQueue queue;
@@ -57,7 +56,6 @@ public class DemoLoader {
             Accounts accounts,
             Datasets datasets,
             Briefs briefs,
-            BriefTables tables,
             Columns columns,
             NewCandidates candidates,
             WorkQueue queue,
@@ -66,7 +64,6 @@ public class DemoLoader {
         this.accounts = accounts;
         this.datasets = datasets;
         this.briefs = briefs;
-        this.tables = tables;
         this.columns = columns;
         this.candidates = candidates;
         this.queue = queue;
@@ -140,7 +137,7 @@ public class DemoLoader {
                                         null,
                                         null,
                                         Map.of("missingTells", "never paired the app: missing is kept apart from zero"),
-                                        null,
+                                        List.of(),
                                         null),
                         "rung_by_desk",
                                 new ColumnSetup(
@@ -150,7 +147,7 @@ public class DemoLoader {
                                         null,
                                         null,
                                         null,
-                                        null,
+                                        Map.of(),
                                         List.of("yes"),
                                         null)));
         briefs.split(id, SplitPlan.byShares(List.of(0.5, 0.25, 0.25), 20260401));
@@ -328,13 +325,19 @@ public class DemoLoader {
         return Map.of("column", column, "lowerIsRiskier", false, "probability", probability);
     }
 
-    private long make(long brief, String name, String kind, Map<String, Object> settings, List<String> inputs) {
+    private long make(
+            long brief, String name, String kind, Map<String, Object> settings, @Nullable List<String> inputs) {
         return make(brief, null, name, kind, settings, inputs);
     }
 
     /** @param basedOn the candidate it is begun from, or null */
     private long make(
-            long brief, Long basedOn, String name, String kind, Map<String, Object> settings, List<String> inputs) {
+            long brief,
+            @Nullable Long basedOn,
+            String name,
+            String kind,
+            Map<String, Object> settings,
+            @Nullable List<String> inputs) {
         NewCandidates.Wanted wanted = new NewCandidates.Wanted(name, kind, settings, inputs, basedOn);
         long id = candidates.make(brief, wanted, AUTHOR).id;
         queue.enqueue(FitWork.NAME, id);

@@ -12,6 +12,7 @@ import java.time.Instant;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.Paragraph;
 
 /** A chart, a table or a sentence that waits for the report, as it stood when it was pinned. */
@@ -45,16 +46,16 @@ public class Pin extends PanacheEntityBase {
     public String reading;
 
     /** SVG of a chart, or null. */
-    public String drawing;
+    public @Nullable String drawing;
 
     /** Rows of a table, the first its header; or null. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public List<List<String>> cells;
+    public @Nullable List<List<String>> cells;
 
     /** The cut it was pinned at. */
-    public Long candidateId;
+    public @Nullable Long candidateId;
 
-    public Double records;
+    public @Nullable Double records;
     public String createdBy;
     public Instant createdAt;
 }

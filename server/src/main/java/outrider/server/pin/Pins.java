@@ -114,12 +114,12 @@ public class Pins {
         return note == null ? "" : note.strip();
     }
 
-    private static void demandShort(String field, String text, int most) {
+    private static void demandShort(String field, @Nullable String text, int most) {
         if (text == null || text.length() <= most) return;
         throw BadInput.of(field, "has " + text.length() + " characters", "use at most " + most);
     }
 
-    private static boolean blank(String text) {
+    private static boolean blank(@Nullable String text) {
         return text == null || text.isBlank();
     }
 }

@@ -5,6 +5,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.util.concurrent.CancellationException;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.exchange.ScoringRecipe;
@@ -64,7 +65,7 @@ public class ListWork implements Work {
         }
     }
 
-    private static void end(long id, WorkStatus status, String message) {
+    private static void end(long id, WorkStatus status, @Nullable String message) {
         QuarkusTransaction.requiringNew()
                 .run(() ->
                         ScoredList.update("status = ?1, message = ?2, step = null where id = ?3", status, message, id));

@@ -3,6 +3,7 @@ package outrider.server.scoring;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.ColumnSetup;
 import outrider.exchange.ScoringRecipe;
@@ -71,7 +72,7 @@ public class Recipes {
         return new ScoringRecipe(brief.name, candidate.name, identifier(brief), needs, cut.score(), words, from, model);
     }
 
-    private String identifier(Brief brief) {
+    private @Nullable String identifier(Brief brief) {
         return tables.table(brief).columns().stream()
                 .map(Column::name)
                 .filter(name -> brief.column(name).role() == ColumnSetup.Role.IDENTIFIER)

@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import outrider.server.work.WorkStatus;
 
 /** A file scored by a candidate; its states are those of a candidate. What to act on is fixed when it is asked for. */
@@ -22,14 +23,14 @@ public class ScoredList extends PanacheEntityBase {
     public Long datasetId;
     public WorkStatus status;
     public double progress;
-    public String step;
+    public @Nullable String step;
     public String message;
     public boolean stopRequested;
 
     /** The cut in words. */
     public String recipeCut;
 
-    public Double threshold;
+    public @Nullable Double threshold;
 
     @JdbcTypeCode(SqlTypes.JSON)
     public double[] bandFrom;

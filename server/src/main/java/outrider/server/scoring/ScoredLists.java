@@ -1,5 +1,7 @@
 package outrider.server.scoring;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -82,7 +84,7 @@ public class ScoredLists {
                 fit.reread(),
                 fit.unused(),
                 fit.identified() ? recipe.identifier() : null,
-                table.has(brief.outcome),
+                table.has(requireNonNull(brief.outcome)),
                 recipe.cut());
     }
 
@@ -177,7 +179,11 @@ public class ScoredLists {
         list.step = null;
     }
 
-    /** Identifier, score, band and action of every record. @throws BadInput if it is not scored yet */
+    /**
+     * Identifier, score, band and action of every record.
+     *
+     * @throws BadInput if it is not scored yet
+     */
     @Transactional
     public Table scored(long id) {
         ScoredList list = get(id);

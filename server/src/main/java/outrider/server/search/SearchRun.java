@@ -33,7 +33,7 @@ public class SearchRun extends PanacheEntityBase {
     public String step;
 
     /** Why it stopped. */
-    public String message;
+    public @Nullable String message;
 
     public boolean stopRequested;
 

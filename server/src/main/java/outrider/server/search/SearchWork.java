@@ -1,5 +1,7 @@
 package outrider.server.search;
 
+import static java.util.Objects.requireNonNull;
+
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
@@ -10,6 +12,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.prepare.TrainingData;
@@ -49,7 +52,7 @@ public class SearchWork implements Work {
     }
 
     /** Why a search ended; {@code status} is that of its row. */
-    private record End(WorkStatus status, String words) {}
+    private record End(WorkStatus status, @Nullable String words) {}
 
     @Override
     @ActivateRequestContext
@@ -80,7 +83,7 @@ public class SearchWork implements Work {
     private End search(SearchRun run) {
         Brief brief = QuarkusTransaction.requiringNew().call(() -> briefs.get(run.briefId));
         TrainingData data = searches.data(brief, run.plan);
-        Search.Plan plan = run.plan.searched(brief.split.folds());
+        Search.Plan plan = run.plan.searched(requireNonNull(brief.split).folds());
         List<Search.Trial> done = new ArrayList<>(QuarkusTransaction.requiringNew()
                 .call(() ->
                         Searches.trials(run.id).stream().map(TrialRow::trial).toList()));
@@ -146,13 +149,15 @@ public class SearchWork implements Work {
     }
 
     /** Why the search is over; null while it is not. */
-    private End ended(SearchRun run, List<Search.Trial> done, double seconds) {
+    private @Nullable End ended(SearchRun run, List<Search.Trial> done, double seconds) {
         if (QuarkusTransaction.requiringNew().call(() -> stopRequested(run.id))) {
             return new End(WorkStatus.STOPPED, stopped(done));
         }
         SearchRun.Plan plan = run.plan;
         List<Search.Trial> ranked = Search.ranked(done);
-        if (plan.target() != null && !ranked.isEmpty() && ranked.get(0).value() >= plan.target()) {
+        if (plan.target() != null
+                && !ranked.isEmpty()
+                && requireNonNull(ranked.get(0).value()) >= plan.target()) {
             return new End(
                     WorkStatus.DONE,
                     String.format(
@@ -179,7 +184,7 @@ public class SearchWork implements Work {
             Set<Integer> wanted = new LinkedHashSet<>();
             Search.ranked(trials).stream().limit(run.plan.keep()).forEach(trial -> wanted.add(trial.number()));
             if (run.plan.keep() > 0 && Search.simplest(trials) != null) {
-                wanted.add(Search.simplest(trials).number());
+                wanted.add(requireNonNull(Search.simplest(trials)).number());
             }
             List<Long> ids = new ArrayList<>();
             for (int number : wanted) ids.add(searches.keep(run.id, number, run.createdBy).id);

@@ -1,5 +1,7 @@
 package outrider.server.search;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
@@ -62,7 +64,7 @@ public class Searches {
     public SearchRun make(long briefId, SearchRun.Plan plan, String by) {
         Brief brief = briefs.get(briefId);
         Splits.of(brief);
-        plan.searched(brief.split.folds());
+        plan.searched(requireNonNull(brief.split).folds());
         limits(plan);
         List<String> free = columns.inputs(brief);
         for (String name : plan.inputs() == null ? List.<String>of() : plan.inputs()) {
@@ -207,7 +209,7 @@ public class Searches {
                 views);
     }
 
-    private static TrialView view(TrialRow row, Integer rank) {
+    private static TrialView view(TrialRow row, @Nullable Integer rank) {
         Learner kind = row.kind;
         return new TrialView(
                 row.number,

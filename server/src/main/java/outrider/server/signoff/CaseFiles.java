@@ -1,5 +1,7 @@
 package outrider.server.signoff;
 
+import static java.util.Objects.requireNonNull;
+
 import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
@@ -52,7 +54,8 @@ class CaseFiles {
         this.comparisons = comparisons;
     }
 
-    /** The brief as far as it is. */
+    /** The brief as far as it is; {@link BriefFile#demandWhole} refuses one without an outcome or a split. */
+    @SuppressWarnings("NullAway")
     BriefFile of(Brief b, AuthorText memo) {
         Dataset dataset = datasets.get(b.datasetId);
         List<Candidate> finished = candidates.finished(b.id);
@@ -67,7 +70,8 @@ class CaseFiles {
                 new BriefFile.Words(b.recordsNoun, b.eventsNoun, b.acting, b.currency),
                 new BriefFile.DataFile(dataset.name, dataset.sha256, dataset.dialect),
                 b.hasOutcome()
-                        ? new BriefFile.Outcome(b.outcome, b.eventLevels, b.leftOutLevels, b.leaveOutMissing)
+                        ? new BriefFile.Outcome(
+                                requireNonNull(b.outcome), b.eventLevels, b.leftOutLevels, b.leaveOutMissing)
                         : null,
                 new TreeMap<>(b.columns),
                 b.split,
@@ -77,7 +81,10 @@ class CaseFiles {
                 b.plannedRate,
                 b.deciding,
                 finished.stream().map(c -> spec(c, names, free)).toList(),
-                cut == null ? null : new BriefFile.CutSpec(names.get(cut.candidateId), cut.records, cut.rule.words()),
+                cut == null
+                        ? null
+                        : new BriefFile.CutSpec(
+                                requireNonNull(names.get(cut.candidateId)), cut.records, cut.rule.words()),
                 seal == null
                         ? null
                         : new BriefFile.SealSpec(
@@ -90,7 +97,7 @@ class CaseFiles {
 
     private List<String> free(Brief b) {
         return CaseData.inputs(
-                datasets.columns(b.datasetId).stream().map(c -> c.name).toList(), b::column, b.outcome);
+                datasets.columns(b.datasetId).stream().map(c -> c.name).toList(), b::column, requireNonNull(b.outcome));
     }
 
     private static BriefFile.CandidateSpec spec(Candidate c, Map<Long, String> names, List<String> free) {
@@ -126,7 +133,7 @@ class CaseFiles {
     /** What the author's words do not change. */
     private static String key(BriefFile file, Brief b, List<Candidate> finished) {
         AuthorText asked =
-                new AuthorText(null, null, file.memo().today(), file.memo().todayRecords(), null);
+                new AuthorText(null, Map.of(), file.memo().today(), file.memo().todayRecords(), List.of());
         List<Long> ids = finished.stream().map(c -> c.id).toList();
         return Sha256.of(Canonical.write(List.of(b.id, ids, file.with(asked))));
     }

@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.AnalysisHistory;
 import outrider.casefile.AuthorText;
@@ -160,7 +161,7 @@ class Drafting {
      * @throws BadInput if the brief is not far enough, or the cut is not the one that the reserve was opened for
      */
     @Transactional
-    Evidence evidence(long briefId, Long number, String by) {
+    Evidence evidence(long briefId, @Nullable Long number, @Nullable String by) {
         Brief brief = briefs.get(briefId);
         Cut cut = comparisons.cut(briefId);
         Draft draft = draft(briefId);
@@ -202,7 +203,7 @@ class Drafting {
     }
 
     /** The author, whoever wrote in it, and whoever fitted the candidate or a member of its blend. */
-    private static List<String> cannotApprove(Draft draft, Cut cut, String by) {
+    private static List<String> cannotApprove(Draft draft, Cut cut, @Nullable String by) {
         List<String> names = new ArrayList<>(draft.writers);
         if (by != null) names.add(by);
         Candidate chosen = Candidate.findById(cut.candidateId);

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** An issued report: its evidence, its rendering, and what signs it. The database refuses to change it. */
 @Entity
@@ -33,7 +34,7 @@ public class Report extends PanacheEntityBase {
     public byte[] rendering;
 
     /** The report before it, or null. */
-    public Long supersedes;
+    public @Nullable Long supersedes;
 
     @JdbcTypeCode(SqlTypes.JSON)
     public List<String> cannotApprove;

@@ -10,6 +10,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.Paragraph;
 import outrider.server.trail.ReportActKind;
 
@@ -36,7 +37,7 @@ public class ReportAct extends PanacheEntityBase {
     public String condition = "";
 
     /** The last day of an approval or a waiver; null for no end. */
-    public LocalDate until;
+    public @Nullable LocalDate until;
 
     @JdbcTypeCode(SqlTypes.JSON)
     public List<Remark> remarks;

@@ -72,7 +72,11 @@ class ReportViews {
             Paragraph paragraph,
             @Nullable String waiver) {}
 
-    /** What an approver decides on, in words. @param said the author's on each of the first chapters, figures put in */
+    /**
+     * What an approver decides on, in words.
+     *
+     * @param said the author's on each of the first chapters, figures put in
+     */
     record Page(
             String decision,
             String expected,

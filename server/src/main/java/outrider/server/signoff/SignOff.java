@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.Canonical;
 import outrider.casefile.Check;
@@ -62,7 +63,11 @@ public class SignOff {
         this.database = database;
     }
 
-    /** Opens the brief's reserve for its cut, once. @throws BadInput if it is open, or there is no cut */
+    /**
+     * Opens the brief's reserve for its cut, once.
+     *
+     * @throws BadInput if it is open, or there is no cut
+     */
     @Transactional
     public Seal open(long briefId, String by) {
         Cut cut = comparisons.cut(briefId);
@@ -173,6 +178,7 @@ public class SignOff {
     }
 
     /** Why this person cannot decide on it, in words; null where they can. */
+    @Nullable
     String barred(Report report, String who, Set<String> roles) {
         if (!roles.contains(Account.APPROVER)) return "Only an approver decides on it.";
         List<String> own = report.cannotApprove == null ? List.of(report.issuedBy) : report.cannotApprove;
@@ -204,7 +210,7 @@ public class SignOff {
         return said;
     }
 
-    private LocalDate day(String until, boolean needed) {
+    private @Nullable LocalDate day(String until, boolean needed) {
         if (until == null || until.isBlank()) {
             if (needed) throw BadInput.of("until", "is missing", "give the last day, like 2027-03-31");
             return null;
@@ -220,7 +226,11 @@ public class SignOff {
         }
     }
 
-    /** Accepts that a check fails. @throws BadInput if it does not fail, or reason or day are missing */
+    /**
+     * Accepts that a check fails.
+     *
+     * @throws BadInput if it does not fail, or reason or day are missing
+     */
     @Transactional
     void waive(long id, Check check, String reason, String until, String by, Set<String> roles) {
         Report report = toDecide(id, by, roles);
@@ -297,7 +307,11 @@ public class SignOff {
                 act.words + (told.isEmpty() ? "" : (act.words.isEmpty() ? "" : " ") + told));
     }
 
-    /** Takes a report out of force. @throws ForbiddenException unless they issued it, or may approve, or administer */
+    /**
+     * Takes a report out of force.
+     *
+     * @throws ForbiddenException unless they issued it, or may approve, or administer
+     */
     @Transactional
     void withdraw(long id, String reason, String by, Set<String> roles) {
         Report report = Report.findById(id, LockModeType.PESSIMISTIC_WRITE);

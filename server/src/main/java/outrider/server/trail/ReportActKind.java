@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonValue;
 import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Converter;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** What can be done with a report. */
 public enum ReportActKind {
@@ -23,12 +24,12 @@ public enum ReportActKind {
     @Converter(autoApply = true)
     public static class Words implements AttributeConverter<ReportActKind, String> {
         @Override
-        public String convertToDatabaseColumn(ReportActKind kind) {
+        public @Nullable String convertToDatabaseColumn(ReportActKind kind) {
             return kind == null ? null : kind.word();
         }
 
         @Override
-        public ReportActKind convertToEntityAttribute(String word) {
+        public @Nullable ReportActKind convertToEntityAttribute(String word) {
             if (word == null) return null;
             return word.equals("issued") ? SUBMITTED : valueOf(word.toUpperCase(Locale.ROOT));
         }

@@ -19,7 +19,7 @@ public class Problems {
             String title,
             int status,
             BadInput.@Nullable Code code,
-            String detail,
+            @Nullable String detail,
             @Nullable String field,
             long record,
             long line,
@@ -70,7 +70,7 @@ public class Problems {
         return plain(500, null, "Something broke", "The server failed at this; nothing was changed. Its log says why.");
     }
 
-    private static Response plain(int status, BadInput.Code code, String title, String detail) {
+    private static Response plain(int status, BadInput.@Nullable Code code, String title, @Nullable String detail) {
         return answer(new Problem("about:blank", title, status, code, detail, null, 0, 0, null, null));
     }
 

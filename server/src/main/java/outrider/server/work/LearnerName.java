@@ -2,6 +2,7 @@ package outrider.server.work;
 
 import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Converter;
+import org.jspecify.annotations.Nullable;
 import outrider.learn.Learner;
 import outrider.learn.Learners;
 
@@ -9,12 +10,12 @@ import outrider.learn.Learners;
 @Converter(autoApply = true)
 public class LearnerName implements AttributeConverter<Learner, String> {
     @Override
-    public String convertToDatabaseColumn(Learner learner) {
+    public @Nullable String convertToDatabaseColumn(Learner learner) {
         return learner == null ? null : learner.name();
     }
 
     @Override
-    public Learner convertToEntityAttribute(String name) {
+    public @Nullable Learner convertToEntityAttribute(String name) {
         return name == null ? null : Learners.named(name);
     }
 }

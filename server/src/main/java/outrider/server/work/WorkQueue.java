@@ -1,5 +1,7 @@
 package outrider.server.work;
 
+import static java.util.Objects.requireNonNull;
+
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.task.CompletionHandler;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
@@ -17,6 +19,7 @@ import java.util.List;
 import java.util.concurrent.Semaphore;
 import javax.sql.DataSource;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import outrider.base.Workers;
 
 /**
@@ -38,7 +41,7 @@ public class WorkQueue {
     private final Semaphore longOnes = new Semaphore(AT_ONCE);
     private final Instance<Work> kinds;
     private final DataSource source;
-    private Scheduler scheduler;
+    private @Nullable Scheduler scheduler;
 
     private final Clock clock;
 
@@ -53,7 +56,7 @@ public class WorkQueue {
                 .map(work -> Tasks.custom(work.name(), Void.class)
                         .execute((instance, context) -> run(work, Long.parseLong(instance.getId()))))
                 .toList();
-        scheduler = Scheduler.create(source, tasks.toArray(new com.github.kagkarlsson.scheduler.task.Task[0]))
+        scheduler = Scheduler.create(source, tasks.toArray(new com.github.kagkarlsson.scheduler.task.Task<?>[0]))
                 .threads(AT_ONCE + 1)
                 .enableImmediateExecution()
                 .pollingInterval(Duration.ofSeconds(2))
@@ -99,10 +102,10 @@ public class WorkQueue {
      */
     public void enqueue(String work, long id) {
         TaskInstance<Void> piece = new TaskInstance<>(work, Long.toString(id));
+        Scheduler queue = requireNonNull(scheduler);
         for (int tries = 0; tries < 60; tries++) {
-            if (scheduler.scheduleIfNotExists(piece, clock.instant())) return;
-            boolean waits = scheduler
-                    .getScheduledExecution(piece)
+            if (queue.scheduleIfNotExists(piece, clock.instant())) return;
+            boolean waits = queue.getScheduledExecution(piece)
                     .map(found -> !found.isPicked())
                     .orElse(false);
             if (waits) return;

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonValue;
 import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Converter;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** How far a piece of background work is. */
 public enum WorkStatus {
@@ -28,12 +29,12 @@ public enum WorkStatus {
     @Converter(autoApply = true)
     public static class Words implements AttributeConverter<WorkStatus, String> {
         @Override
-        public String convertToDatabaseColumn(WorkStatus status) {
+        public @Nullable String convertToDatabaseColumn(WorkStatus status) {
             return status == null ? null : status.word();
         }
 
         @Override
-        public WorkStatus convertToEntityAttribute(String word) {
+        public @Nullable WorkStatus convertToEntityAttribute(String word) {
             return word == null ? null : valueOf(word.toUpperCase(Locale.ROOT));
         }
     }
