@@ -1,7 +1,6 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type {
-  BriefView as Brief,
   CandidateView as Candidate,
   ColumnView as Column,
   KindView as KindInfo,
@@ -22,22 +21,11 @@ import OddsRatios from '../src/parts/candidates/summary/OddsRatios.svelte';
 import PruningCurve from '../src/parts/candidates/summary/PruningCurve.svelte';
 import TreeWalk from '../src/parts/candidates/summary/TreeWalk.svelte';
 import { problem, serve, stubResizeObserver } from './server';
+import { brief as typical } from './case';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '', hash: '' } }));
 
-const brief = {
-  id: 7,
-  recordsNoun: 'members',
-  eventsNoun: 'lapses',
-  currency: '€',
-  split: {
-    plan: { balance: { method: 'NONE', share: 0 } },
-    facts: {
-      parts: [{ part: 'training', records: 50, events: 6, few: true }],
-      training: { records: 50, weight: 1 },
-    },
-  },
-} as unknown as Brief;
+const brief = { ...typical, id: 7 };
 
 const setting = (name: string, more: Partial<Setting>): Setting => ({
   name,

@@ -9,33 +9,68 @@ import fixture from './fixtures/curve.json';
 /** A case as the core computed it: two candidates, the second the leader, and figures at several cuts. */
 export type Name = 'own' | 'planned' | 'valued';
 
-export const brief = {
+const split: NonNullable<Brief['split']> = {
+  plan: {
+    method: 'SHARES',
+    shares: [0.5, 0.25, 0.25],
+    seed: 5,
+    column: null,
+    levels: null,
+    validationFrom: null,
+    reserveFrom: null,
+    leaveOutMissing: false,
+    groupBy: null,
+    copiesTogether: false,
+    folds: 5,
+    balance: { method: 'NONE', share: 0 },
+  },
+  facts: {
+    parts: [
+      { part: 'training', records: 50, events: 6, halfWidth: 0.31, few: true },
+      { part: 'validation', records: 25, events: 3, halfWidth: 0.37, few: true },
+      { part: 'reserve', records: 25, events: 3, halfWidth: 0.37, few: true },
+    ],
+    leftOut: 0,
+    copies: 0,
+    straddlingCopies: 2,
+    straddlingGroups: null,
+    groupedBy: null,
+    folds: [1, 2],
+    training: { records: 50, events: 6, weight: 1, logOdds: 0 },
+  },
+  parts: [
+    { part: 'training', records: 50, events: 6 },
+    { part: 'validation', records: 25, events: 3 },
+    { part: 'reserve', records: 25, events: null },
+  ],
+  sealed: true,
+  locked: false,
+};
+
+export const brief: Brief = {
   id: 1,
   version: 3,
-  name: 'plan-lapse',
-  question: 'Whom?',
-  datasetName: 'plan-lapse.csv',
-  outcome: 'renewal',
-  eventLevels: ['lapsed'],
-  recordsNoun: 'members',
-  eventsNoun: 'lapses',
-  acting: 'ringing',
-  currency: '€',
-  actionCost: 4.5,
-  gainIfCaught: 74,
-  missCost: 3,
-  falseAlarmCost: 1,
-  leaveValue: 0.2,
-  successRate: 1 / 3,
-  capacity: null,
-  campaignSize: 320,
-  plannedRate: null,
-  breakEven: 0.1,
-  valueColumn: null,
-  whenActingPays: 'PAYS_ABOVE_BREAK_EVEN',
-  candidates: 1,
-  split: { seed: 1, shares: [0.5, 0.25, 0.25], parts: [], sealed: true, locked: true },
-} as unknown as Brief;
+  edition: { number: 1, previousId: null, nextId: null, createdBy: 'analyst' },
+  decision: {
+    name: 'plan-lapse',
+    question: 'Whom?',
+    outcome: { column: 'renewal', events: ['lapsed'], leftOut: [], leaveOutMissing: false },
+    words: { records: 'members', events: 'lapses', acting: 'ringing', currency: '€' },
+    stakes: {
+      gainIfCaught: 74,
+      actionCost: 4.5,
+      missCost: 3,
+      falseAlarmCost: 1,
+      leaveValue: 0.2,
+      successRate: 1 / 3,
+    },
+    campaign: { size: 320, capacity: null, plannedRate: null, deciding: null },
+  },
+  data: { id: 4, name: 'plan-lapse.csv', records: 100, notice: null, valueColumn: null },
+  worth: { decidesBy: 'net value', breakEven: 0.1, whenActingPays: 'PAYS_ABOVE_BREAK_EVEN' },
+  split,
+  progress: { candidates: 1, fitted: 1, running: 0, signOff: null },
+};
 
 export function row(id: number, name: string, more: Partial<Row> = {}, of: Name = 'own'): Row {
   const own = fixture[of].candidates[id === 1 ? 0 : 1];

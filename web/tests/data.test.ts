@@ -1,11 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type {
-  ArrivalView as Arrival,
-  BriefView as Brief,
-  ColumnView as Column,
-  SplitFacts,
-} from '../src/api/schema';
+import type { ArrivalView as Arrival, ColumnView as Column, SplitFacts } from '../src/api/schema';
 import { sendBytes } from '../src/lib/api';
 import { arranged, cellLabel, ringing, strength } from '../src/lib/columns';
 import { rate } from '../src/lib/format';
@@ -14,6 +9,7 @@ import FilePage from '../src/pages/FilePage.svelte';
 import Home from '../src/pages/Home.svelte';
 import SplitEditor from '../src/parts/data/SplitEditor.svelte';
 import { problem, serve } from './server';
+import { brief as typical } from './case';
 
 vi.mock('../src/lib/routes', () => ({
   navigate: vi.fn(),
@@ -99,7 +95,7 @@ describe('a file on its way in', () => {
       if (path.includes('/delivery/'))
         return [{ column: 'kind', words: 'levels gone', before: 'theft', after: '', grave: true }];
       if (path.startsWith('/api/briefs'))
-        return { id: 2, name: 'claim-fraud', edition: 1, candidates: 3, datasetName: 'old.csv' };
+        return { ...typical, id: 2, progress: { ...typical.progress, candidates: 3 } };
       return arrival({ state: 'STORED', datasetId: 8, briefId: 2, preview: null });
     });
     render(FilePage);
@@ -136,7 +132,7 @@ describe('a file on its way in', () => {
 });
 
 describe('the split editor', () => {
-  const brief = { id: 7, recordsNoun: 'claims', eventsNoun: 'frauds', split: null } as unknown as Brief;
+  const brief = { ...typical, id: 7, split: null };
   const facts = {
     parts: ['training', 'validation', 'reserve'].map((part) => ({
       part,
@@ -164,7 +160,7 @@ describe('the split editor', () => {
     const asked = serve(() => facts);
     const make = vi.fn();
     render(SplitEditor, { brief, columns: [part], make, cancel: null });
-    await screen.findByText('4 claims are left out.', { exact: false });
+    await screen.findByText('4 members are left out.', { exact: false });
     expect(asked.at(-1)!.body).toMatchObject({
       method: 'COLUMN',
       column: 'sample',

@@ -1,6 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { get, Refusal } from '../src/lib/api';
+import type { Edit } from '../src/api/schema';
 import { byRule, desk } from '../src/lib/desk.svelte';
 import { begin, layout } from '../src/lib/layout.svelte';
 import { session } from '../src/lib/session.svelte';
@@ -224,12 +225,12 @@ describe('the brief', () => {
     return serve(async ({ method, path, body }) => {
       if (path.endsWith('/columns')) return { columns: [column], pending: 0, undo: null };
       if (method === 'GET') return comparison(null);
-      const edit = body as { version: number };
+      const edit = body as Edit;
       await new Promise((resolve) => setTimeout(resolve, 5));
       if (path.endsWith('/cut')) return undefined;
       if (edit.version !== version) return problem(409, 'changed elsewhere', 'OVERTAKEN');
       version++;
-      return { ...brief, ...edit, version };
+      return { ...brief, decision: edit.decision, version };
     });
   }
 
@@ -242,8 +243,8 @@ describe('the brief', () => {
     await vi.waitFor(() => expect(desk.brief!.version).toBe(5));
     const edits = asked.filter((a) => a.method === 'PUT' && a.path === '/api/briefs/1').map((a) => a.body);
     expect(edits).toMatchObject([
-      { version: 3, actionCost: 5, gainIfCaught: 74 },
-      { version: 4, actionCost: 5, gainIfCaught: 80 },
+      { version: 3, decision: { stakes: { actionCost: 5, gainIfCaught: 74 } } },
+      { version: 4, decision: { stakes: { actionCost: 5, gainIfCaught: 80 } } },
     ]);
   });
 

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { BriefView as Brief, CandidateView as Candidate, Part } from '../src/api/schema';
+import type { CandidateView as Candidate, Part } from '../src/api/schema';
 import { session } from '../src/lib/session.svelte';
 import Bars from '../src/parts/candidates/Bars.svelte';
 import Effects from '../src/parts/candidates/Effects.svelte';
@@ -10,14 +10,9 @@ import Preparation from '../src/parts/candidates/Preparation.svelte';
 import ScoreLists from '../src/parts/candidates/ScoreLists.svelte';
 import State from '../src/parts/candidates/State.svelte';
 import { problem, serve, stubResizeObserver } from './server';
+import { brief as typical } from './case';
 
-const brief = {
-  id: 7,
-  records: 100,
-  recordsNoun: 'members',
-  eventsNoun: 'lapses',
-  currency: '€',
-} as unknown as Brief;
+const brief = { ...typical, id: 7 };
 const candidate = (kind: string, id = 4) =>
   ({ id, name: `The ${kind}`, kind, kindWords: kind, settings: {}, status: 'done' }) as unknown as Candidate;
 const show = (kind: string, parts: Part[], others: Candidate[] = []) => {

@@ -1,60 +1,15 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type {
-  BriefView as Brief,
-  ColumnView as Column,
-  ColumnsView as Columns,
-  ColumnSetup as Setup,
-} from '../src/api/schema';
+import type { ColumnView as Column, ColumnsView as Columns, ColumnSetup as Setup } from '../src/api/schema';
 import { desk } from '../src/lib/desk.svelte';
 import { session } from '../src/lib/session.svelte';
 import DataPage from '../src/pages/DataPage.svelte';
 import { problem, serve, stubResizeObserver } from './server';
+import { brief as typical } from './case';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '' } }));
 
-const brief = {
-  id: 7,
-  version: 1,
-  recordsNoun: 'members',
-  eventsNoun: 'lapses',
-  acting: 'ringing',
-  currency: '€',
-  eventLevels: ['lapsed'],
-  candidates: 0,
-  split: {
-    plan: {
-      method: 'SHARES',
-      shares: [0.5, 0.25, 0.25],
-      seed: 5,
-      groupBy: null,
-      copiesTogether: false,
-      folds: 5,
-      balance: { method: 'NONE', share: 0 },
-    },
-    facts: {
-      parts: [
-        { part: 'training', records: 50, events: 6, halfWidth: 0.31, few: true },
-        { part: 'validation', records: 25, events: 3, halfWidth: 0.37, few: true },
-        { part: 'reserve', records: 25, events: 3, halfWidth: 0.37, few: true },
-      ],
-      leftOut: 0,
-      copies: 0,
-      straddlingCopies: 2,
-      straddlingGroups: null,
-      groupedBy: null,
-      folds: [1, 2],
-      training: { records: 50, events: 6, weight: 1, logOdds: 0 },
-    },
-    parts: [
-      { part: 'training', records: 50, events: 6 },
-      { part: 'validation', records: 25, events: 3 },
-      { part: 'reserve', records: 25, events: null },
-    ],
-    sealed: true,
-    locked: false,
-  },
-} as unknown as Brief;
+const brief = { ...typical, id: 7, version: 1, progress: { ...typical.progress, candidates: 0 } };
 
 function column(name: string, more: Partial<Column> = {}): Column {
   const plain = {

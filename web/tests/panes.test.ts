@@ -134,9 +134,9 @@ describe('places in panes', () => {
   it('say why there is nothing to draw', () => {
     const plainScore = { ...mine, probability: false };
     expect(drawing('reliability', { ...data, chosen: plainScore }).empty).toContain('no probabilities');
-    expect(drawing('returnOnSpend', { ...data, brief: { ...brief, actionCost: 0 } }).empty).toContain(
-      'costs nothing',
-    );
+    const stakes = { ...brief.decision.stakes, actionCost: 0 };
+    const free = { ...brief, decision: { ...brief.decision, stakes } };
+    expect(drawing('returnOnSpend', { ...data, brief: free }).empty).toContain('costs nothing');
     const one = { ...mine, records: [0, 160], events: [0, 41], scores: [0.25], probability: false };
     expect(drawing('measure', { ...data, chosen: one, rows: [one] }).empty).toContain('one threshold only');
   });

@@ -1,17 +1,12 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
-import type {
-  At as Against,
-  BriefView as Brief,
-  ComparisonView as Comparison,
-  Row,
-  Verdict,
-} from '../src/api/schema';
+import type { At as Against, ComparisonView as Comparison, Row, Verdict } from '../src/api/schema';
 import type { AtCut } from '../src/lib/curve';
 import { count, gain, money, percent, score, significant } from '../src/lib/format';
 import { keys } from '../src/lib/keys';
 import { compareLine, levelLine, looksLine, remarks, sentence } from '../src/lib/words';
 import NumberField from '../src/parts/NumberField.svelte';
+import { brief } from './case';
 
 describe('numbers', () => {
   it('carry their sign and their thousands, and the undefined is a dash', () => {
@@ -27,7 +22,6 @@ describe('numbers', () => {
 });
 
 describe('the reading line', () => {
-  const brief = { acting: 'ringing', recordsNoun: 'members', eventsNoun: 'lapses', currency: '€' } as Brief;
   const at = {
     records: 750,
     depth: 1 / 12,

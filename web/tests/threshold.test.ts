@@ -126,7 +126,7 @@ describe('the threshold page', () => {
     await fireEvent.input(screen.getByLabelText('Action cost'), { target: { value: '3.2' } });
     await vi.waitFor(() => expect(desk.records).toBe(60));
     expect(asked.find((a) => a.method === 'PUT' && a.path === '/api/briefs/1')!.body).toMatchObject({
-      actionCost: 3.2,
+      decision: { stakes: { actionCost: 3.2 } },
     });
     await desk.saveNow();
   });

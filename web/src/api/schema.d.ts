@@ -4557,61 +4557,12 @@ export interface components {
       id: number;
       /** Format: int32 */
       version: number;
-      /** Format: int32 */
-      edition: number;
-      /** Format: int64 */
-      previousId: number | null;
-      /** Format: int64 */
-      nextId: number | null;
-      name: string;
-      question: string;
-      /** Format: int64 */
-      datasetId: number;
-      datasetName: string;
-      /** Format: int32 */
-      records: number;
-      dataNotice: string | null;
-      outcome: string | null;
-      eventLevels: string[];
-      leftOutLevels: string[];
-      leaveOutMissing: boolean;
-      recordsNoun: string;
-      eventsNoun: string;
-      acting: string;
-      currency: string;
-      /** Format: double */
-      gainIfCaught: number;
-      /** Format: double */
-      actionCost: number;
-      /** Format: double */
-      missCost: number;
-      /** Format: double */
-      falseAlarmCost: number;
-      /** Format: double */
-      leaveValue: number;
-      /** Format: double */
-      successRate: number;
-      /** Format: double */
-      capacity: number | null;
-      /** Format: double */
-      campaignSize: number;
-      /** Format: double */
-      plannedRate: number | null;
-      deciding: components['schemas']['DecidingMeasure'] | null;
-      decidesBy: string;
-      valueColumn: string | null;
-      /** Format: double */
-      breakEven: number | null;
-      whenActingPays: components['schemas']['Acting'];
+      edition: components['schemas']['Edition'];
+      decision: components['schemas']['Decision'];
+      data: components['schemas']['Data'];
+      worth: components['schemas']['Worth'];
       split: components['schemas']['SplitView'] | null;
-      /** Format: int32 */
-      candidates: number;
-      /** Format: int32 */
-      fitted: number;
-      /** Format: int32 */
-      running: number;
-      signOff: components['schemas']['ReportActKind'] | null;
-      createdBy: string;
+      progress: components['schemas']['Progress'];
     };
     ByOutcome: {
       columns: components['schemas']['OutcomeColumn'][];
@@ -4630,6 +4581,15 @@ export interface components {
        * @enum {string}
        */
       part: 'calibrationMap';
+    };
+    Campaign: {
+      /** Format: double */
+      size: number;
+      /** Format: double */
+      capacity: number | null;
+      /** Format: double */
+      plannedRate: number | null;
+      deciding: components['schemas']['DecidingMeasure'] | null;
     };
     CandidateView: {
       /** Format: int64 */
@@ -4827,7 +4787,7 @@ export interface components {
       capacityRecords: number | null;
       /** Format: double */
       campaignFactor: number;
-      worth: components['schemas']['Worth'];
+      worth: components['schemas']['Worth1'];
       /** Format: double */
       nobody: number;
       valueColumn: string | null;
@@ -4951,6 +4911,15 @@ export interface components {
       records: number;
       rule: components['schemas']['CutRule'];
     };
+    Data: {
+      /** Format: int64 */
+      id: number;
+      name: string;
+      /** Format: int32 */
+      records: number;
+      notice: string | null;
+      valueColumn: string | null;
+    };
     DatasetView: {
       /** Format: int64 */
       id: number;
@@ -4967,6 +4936,14 @@ export interface components {
       kind: components['schemas']['DecidingKind'];
       /** Format: double */
       at: number | null;
+    };
+    Decision: {
+      name: string;
+      question: string;
+      outcome: components['schemas']['Outcome'] | null;
+      words: components['schemas']['Words'];
+      stakes: components['schemas']['Stakes'];
+      campaign: components['schemas']['Campaign'];
     };
     DeliveryChange: {
       column: string | null;
@@ -5038,35 +5015,16 @@ export interface components {
     Edit: {
       /** Format: int32 */
       version: number;
-      name: string;
-      question: string;
-      outcome?: string | null;
-      eventLevels: string[];
-      leftOutLevels?: string[] | null;
-      leaveOutMissing?: boolean | null;
-      recordsNoun: string;
-      eventsNoun: string;
-      acting: string;
-      currency: string;
-      /** Format: double */
-      gainIfCaught: number;
-      /** Format: double */
-      actionCost: number;
-      /** Format: double */
-      missCost: number;
-      /** Format: double */
-      falseAlarmCost: number;
-      /** Format: double */
-      leaveValue: number;
-      /** Format: double */
-      successRate: number;
-      /** Format: double */
-      capacity?: number | null;
-      /** Format: double */
-      campaignSize: number;
-      /** Format: double */
-      plannedRate?: number | null;
-      deciding?: components['schemas']['DecidingMeasure'] | null;
+      decision: components['schemas']['Decision'];
+    };
+    Edition: {
+      /** Format: int32 */
+      number: number;
+      /** Format: int64 */
+      previousId: number | null;
+      /** Format: int64 */
+      nextId: number | null;
+      createdBy: string;
     };
     Effect: {
       term: string;
@@ -5348,6 +5306,12 @@ export interface components {
        */
       part: 'oddsRatios';
     };
+    Outcome: {
+      column: string;
+      events: string[];
+      leftOut: string[];
+      leaveOutMissing: boolean;
+    };
     OutcomeColumn: {
       column: string;
       mean: number[] | null;
@@ -5535,6 +5499,15 @@ export interface components {
       line: number;
       found: string | null;
       remedy: string | null;
+    };
+    Progress: {
+      /** Format: int32 */
+      candidates: number;
+      /** Format: int32 */
+      fitted: number;
+      /** Format: int32 */
+      running: number;
+      signOff: components['schemas']['ReportActKind'] | null;
     };
     Reading: {
       type: components['schemas']['ColumnType'];
@@ -5787,6 +5760,20 @@ export interface components {
       /** Format: double */
       depth: number;
     };
+    Stakes: {
+      /** Format: double */
+      gainIfCaught: number;
+      /** Format: double */
+      actionCost: number;
+      /** Format: double */
+      missCost: number;
+      /** Format: double */
+      falseAlarmCost: number;
+      /** Format: double */
+      leaveValue: number;
+      /** Format: double */
+      successRate: number;
+    };
     /** @enum {string} */
     State: 'RECEIVING' | 'HERE' | 'READING' | 'STORED' | 'FAILED' | 'INTERRUPTED';
     /** @enum {string} */
@@ -5960,9 +5947,21 @@ export interface components {
        */
       part: 'weights';
     };
+    Words: {
+      records: string;
+      events: string;
+      acting: string;
+      currency: string;
+    };
     /** @enum {string} */
     WorkStatus: 'waiting' | 'running' | 'done' | 'failed' | 'stopped';
     Worth: {
+      decidesBy: string;
+      /** Format: double */
+      breakEven: number | null;
+      whenActingPays: components['schemas']['Acting'];
+    };
+    Worth1: {
       /** Format: double */
       perRecord: number;
       /** Format: double */
@@ -6003,6 +6002,7 @@ export type BestView = components['schemas']['BestView'];
 export type BriefView = components['schemas']['BriefView'];
 export type ByOutcome = components['schemas']['ByOutcome'];
 export type CalibrationMap = components['schemas']['CalibrationMap'];
+export type Campaign = components['schemas']['Campaign'];
 export type CandidateView = components['schemas']['CandidateView'];
 export type Cell = components['schemas']['Cell'];
 export type Change = components['schemas']['Change'];
@@ -6025,9 +6025,11 @@ export type Cut = components['schemas']['Cut'];
 export type CutFigures = components['schemas']['CutFigures'];
 export type CutRule = components['schemas']['CutRule'];
 export type CutView = components['schemas']['CutView'];
+export type Data = components['schemas']['Data'];
 export type DatasetView = components['schemas']['DatasetView'];
 export type DecidingKind = components['schemas']['DecidingKind'];
 export type DecidingMeasure = components['schemas']['DecidingMeasure'];
+export type Decision = components['schemas']['Decision'];
 export type DeliveryChange = components['schemas']['DeliveryChange'];
 export type Dialect = components['schemas']['Dialect'];
 export type Difference = components['schemas']['Difference'];
@@ -6036,6 +6038,7 @@ export type DraftEdit = components['schemas']['DraftEdit'];
 export type DraftView = components['schemas']['DraftView'];
 export type Drawn = components['schemas']['Drawn'];
 export type Edit = components['schemas']['Edit'];
+export type Edition = components['schemas']['Edition'];
 export type Effect = components['schemas']['Effect'];
 export type EffectsView = components['schemas']['EffectsView'];
 export type Encoding = components['schemas']['Encoding'];
@@ -6073,6 +6076,7 @@ export type NewPin = components['schemas']['NewPin'];
 export type NewPolicy = components['schemas']['NewPolicy'];
 export type Note = components['schemas']['Note'];
 export type OddsRatios = components['schemas']['OddsRatios'];
+export type Outcome = components['schemas']['Outcome'];
 export type OutcomeColumn = components['schemas']['OutcomeColumn'];
 export type Page = components['schemas']['Page'];
 export type Paragraph = components['schemas']['Paragraph'];
@@ -6089,6 +6093,7 @@ export type Prepared = components['schemas']['Prepared'];
 export type PreviewView = components['schemas']['PreviewView'];
 export type ProbabilityQuality = components['schemas']['ProbabilityQuality'];
 export type Problem = components['schemas']['Problem'];
+export type Progress = components['schemas']['Progress'];
 export type Reading = components['schemas']['Reading'];
 export type Reason = components['schemas']['Reason'];
 export type RecordColumn = components['schemas']['RecordColumn'];
@@ -6114,6 +6119,7 @@ export type SplitFacts = components['schemas']['SplitFacts'];
 export type SplitPlan = components['schemas']['SplitPlan'];
 export type SplitView = components['schemas']['SplitView'];
 export type Spot = components['schemas']['Spot'];
+export type Stakes = components['schemas']['Stakes'];
 export type State = components['schemas']['State'];
 export type State1 = components['schemas']['State1'];
 export type StepwisePath = components['schemas']['StepwisePath'];
@@ -6136,7 +6142,9 @@ export type Way = components['schemas']['Way'];
 export type Way1 = components['schemas']['Way1'];
 export type Weight = components['schemas']['Weight'];
 export type Weights = components['schemas']['Weights'];
+export type Words = components['schemas']['Words'];
 export type WorkStatus = components['schemas']['WorkStatus'];
 export type Worth = components['schemas']['Worth'];
+export type Worth1 = components['schemas']['Worth1'];
 export type $defs = Record<string, never>;
 export type operations = Record<string, never>;

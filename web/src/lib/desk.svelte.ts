@@ -3,12 +3,12 @@ import type {
   BriefView as Brief,
   ComparisonView as Comparison,
   CutRule,
-  Edit,
   PinView as Pin,
   Row,
   AtView as Told,
 } from '../api/schema';
 import { bytes, get, put, Refusal } from './api';
+import { changed, type Change } from './decision';
 import { readAt, type AtCut } from './curve';
 import { layout } from './layout.svelte';
 import { curveReader, packedReader, type Reader } from './order';
@@ -211,7 +211,7 @@ class Desk {
   }
 
   /** Changes the brief, one change after the other, each on the version that the one before made. */
-  keep(change: Partial<Edit>): Promise<Refusal | null> {
+  keep(change: Change): Promise<Refusal | null> {
     const next = this.keeping.then(() => this.keepNow(change));
     this.keeping = next;
     return next;
@@ -219,11 +219,14 @@ class Desk {
 
   private keeping: Promise<Refusal | null> = Promise.resolve(null);
 
-  private async keepNow(change: Partial<Edit>): Promise<Refusal | null> {
+  private async keepNow(change: Change): Promise<Refusal | null> {
     const brief = this.brief;
     if (!brief) return null;
     try {
-      const kept = await put<Brief>(`/briefs/${brief.id}`, { ...editOf(brief), ...change });
+      const kept = await put<Brief>(`/briefs/${brief.id}`, {
+        version: brief.version,
+        decision: changed(brief.decision, change),
+      });
       if (this.brief?.id !== brief.id) return null;
       this.brief = kept;
       await this.compare();
@@ -316,33 +319,6 @@ class Desk {
     const pins = await get<Pin[]>(`/pins?brief=${brief.id}`);
     if (this.brief?.id === brief.id) this.pins = pins;
   }
-}
-
-/** Everything of a brief that can be edited, as it stands. */
-export function editOf(brief: Brief): Edit {
-  return {
-    version: brief.version,
-    name: brief.name,
-    question: brief.question,
-    outcome: brief.outcome,
-    eventLevels: brief.eventLevels,
-    leftOutLevels: brief.leftOutLevels,
-    leaveOutMissing: brief.leaveOutMissing,
-    recordsNoun: brief.recordsNoun,
-    eventsNoun: brief.eventsNoun,
-    acting: brief.acting,
-    currency: brief.currency,
-    gainIfCaught: brief.gainIfCaught,
-    actionCost: brief.actionCost,
-    missCost: brief.missCost,
-    falseAlarmCost: brief.falseAlarmCost,
-    leaveValue: brief.leaveValue,
-    successRate: brief.successRate,
-    capacity: brief.capacity,
-    campaignSize: brief.campaignSize,
-    plannedRate: brief.plannedRate,
-    deciding: brief.deciding,
-  };
 }
 
 export const desk = new Desk();

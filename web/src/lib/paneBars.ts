@@ -24,7 +24,7 @@ export function banded(data: PaneData, kind: 'bandLift' | 'bandCapture'): Drawin
   const isLift = kind === 'bandLift';
   const label = isLift
     ? 'event rate of the band ÷ event rate, times'
-    : `${brief.eventsNoun} of the band ÷ all, %`;
+    : `${brief.decision.words.events} of the band ÷ all, %`;
   const drawing = plain(depthAxis(data), { label, min: 0, format: (v: number) => String(v) });
   const steps = (rows: BandsView['validation'], total: number): [number, number][] => {
     const events = rows.reduce((sum, band) => sum + band.events, 0);
@@ -70,7 +70,7 @@ const promised = (quality: Quality): [number, number][] =>
 export function reliability(data: PaneData): Drawing {
   const { brief, chosen } = data;
   const x = { label: 'probability promised, mean of the band, %', min: 0, format: share };
-  const y = { label: `share that were ${brief.eventsNoun}, %`, min: 0, format: share };
+  const y = { label: `share that were ${brief.decision.words.events}, %`, min: 0, format: share };
   const drawing = plain(x, y);
   const own = data.distributions.find((d) => d.candidate === chosen.id);
   if (!chosen.probability) {
@@ -177,11 +177,11 @@ export function scores(data: PaneData): Drawing {
       fill: dashed ? undefined : 0.3,
       dash: dashed ? 'dashed' : undefined,
     });
-  add(`no ${brief.eventsNoun}`, steps(own.validation, own.validation.others), OTHER, false);
-  add(brief.eventsNoun, steps(own.validation, own.validation.events), EVENT, false);
+  add(`no ${brief.decision.words.events}`, steps(own.validation, own.validation.others), OTHER, false);
+  add(brief.decision.words.events, steps(own.validation, own.validation.events), EVENT, false);
   if (data.training) {
-    add(`no ${brief.eventsNoun}, training`, steps(own.training, own.training.others), FAINT, true);
-    add(`${brief.eventsNoun}, training`, steps(own.training, own.training.events), EVENT, true);
+    add(`no ${brief.decision.words.events}, training`, steps(own.training, own.training.others), FAINT, true);
+    add(`${brief.decision.words.events}, training`, steps(own.training, own.training.events), EVENT, true);
   }
   return drawing;
 }

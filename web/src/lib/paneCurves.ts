@@ -48,7 +48,7 @@ function trainingGain(all: Comparison, depth: number, capture: number): number {
 export function gains(data: PaneData): Drawing {
   const { all, brief, chosen } = data;
   const perfect = (100 * all.events) / all.records;
-  const y = { label: `caught ÷ all ${brief.eventsNoun}, %`, min: 0, max: 100, format: share };
+  const y = { label: `caught ÷ all ${brief.decision.words.events}, %`, min: 0, max: 100, format: share };
   return {
     ...plain(depthAxis(data), y),
     lines: [
@@ -109,7 +109,10 @@ export function lift(data: PaneData): Drawing {
 
 export function netValue(data: PaneData): Drawing {
   const { all, brief, chosen } = data;
-  const y = { label: `over ${brief.acting} nobody, ${brief.currency}`, format: thousands };
+  const y = {
+    label: `over ${brief.decision.words.acting} nobody, ${brief.decision.words.currency}`,
+    format: thousands,
+  };
   const everybody = gainOf(
     all,
     all.records,
@@ -118,7 +121,7 @@ export function netValue(data: PaneData): Drawing {
   );
   const marks = [];
   if (all.capacityRecords !== null && all.capacityRecords < all.records) {
-    const label = `capacity ${count(brief.capacity ?? 0)} of ${count(brief.campaignSize)}`;
+    const label = `capacity ${count(brief.decision.campaign.capacity ?? 0)} of ${count(brief.decision.campaign.size)}`;
     marks.push({ x: (100 * all.capacityRecords) / all.records, label });
   }
   if (chosen.breakEvenRecords !== null) {
@@ -141,8 +144,8 @@ export function netValue(data: PaneData): Drawing {
       (d) => alongBand(all.depths, chosen.band.gainHigh, d),
     ),
     notes: [
-      { x: 62, y: 0, text: `${brief.acting} nobody: 0` },
-      { x: 62, y: everybody, text: `everybody: ${gain(brief.currency, everybody)}` },
+      { x: 62, y: 0, text: `${brief.decision.words.acting} nobody: 0` },
+      { x: 62, y: everybody, text: `everybody: ${gain(brief.decision.words.currency, everybody)}` },
     ],
     marks,
   };
@@ -151,14 +154,17 @@ export function netValue(data: PaneData): Drawing {
 export function returnOnSpend(data: PaneData): Drawing {
   const { all, brief, chosen } = data;
   const y = {
-    label: `gain over nobody ÷ spent on ${brief.acting}, ${brief.currency} a ${brief.currency}`,
+    label: `gain over nobody ÷ spent on ${brief.decision.words.acting}, ${brief.decision.words.currency} a ${brief.decision.words.currency}`,
     format: significant,
   };
   const spend = (n: number, p: number) =>
-    brief.actionCost * (all.eventFactor * p + all.otherFactor * (n - p));
+    brief.decision.stakes.actionCost * (all.eventFactor * p + all.otherFactor * (n - p));
   const drawing = plain(depthAxis(data), y);
-  if (brief.actionCost === 0) {
-    return { ...drawing, empty: `${brief.acting} costs nothing here, so there is no return on spend.` };
+  if (brief.decision.stakes.actionCost === 0) {
+    return {
+      ...drawing,
+      empty: `${brief.decision.words.acting} costs nothing here, so there is no return on spend.`,
+    };
   }
   const reader = curveReader(chosen);
   const bound = (money: number[]) => (d: number) =>
@@ -182,12 +188,12 @@ export function roc(data: PaneData): Drawing {
   const others = all.records - all.events;
   const rate = all.trainingEvents / all.trainingRecords;
   const x = {
-    label: `false alarms ÷ all who are no ${brief.eventsNoun}, %`,
+    label: `false alarms ÷ all who are no ${brief.decision.words.events}, %`,
     min: 0,
     max: 100,
     format: share,
   };
-  const y = { label: `caught ÷ all ${brief.eventsNoun}, %`, min: 0, max: 100, format: share };
+  const y = { label: `caught ÷ all ${brief.decision.words.events}, %`, min: 0, max: 100, format: share };
   return {
     ...plain(x, y),
     lines: [
@@ -204,7 +210,7 @@ export function roc(data: PaneData): Drawing {
 
 export function precisionRecall(data: PaneData): Drawing {
   const { all, brief } = data;
-  const x = { label: `caught ÷ all ${brief.eventsNoun}, %`, min: 0, max: 100, format: share };
+  const x = { label: `caught ÷ all ${brief.decision.words.events}, %`, min: 0, max: 100, format: share };
   const y = { label: 'caught ÷ all acted on, %', min: 0, format: share };
   return {
     ...plain(x, y),

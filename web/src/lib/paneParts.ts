@@ -111,7 +111,7 @@ export function washed(
 }
 
 export const depthAxis = (data: PaneData): Axis => ({
-  label: `share of ${data.brief.recordsNoun} acted on, highest scores first, %`,
+  label: `share of ${data.brief.decision.words.records} acted on, highest scores first, %`,
   min: 0,
   max: 100,
   format: share,

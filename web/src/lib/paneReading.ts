@@ -21,7 +21,7 @@ export function valueAt(kind: PaneKind, data: PaneData, at: AtCut): number | nul
     case 'netValue':
       return at.gain;
     case 'returnOnSpend': {
-      const spend = data.brief.actionCost * (at.caught + at.falseAlarms);
+      const spend = data.brief.decision.stakes.actionCost * (at.caught + at.falseAlarms);
       return spend > 0 ? at.gain / spend : null;
     }
     default:
@@ -35,7 +35,7 @@ const nth = (n: number, q: number) => `band ${n} of ${q}`;
 export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
   const { all, brief, chosen } = data;
   const depth = 100 * at.depth;
-  const money = (v: number) => gain(brief.currency, v);
+  const money = (v: number) => gain(brief.decision.words.currency, v);
   const range = (low: number | null, high: number | null, show: (v: number) => string) =>
     low === null || high === null ? '' : ` (${show(low)} to ${show(high)})`;
   switch (kind) {
@@ -44,7 +44,7 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
         across: depth,
         up: 100 * at.capture,
         reading:
-          `At the cut ${percent(at.capture)} % of the ${brief.eventsNoun} are reached` +
+          `At the cut ${percent(at.capture)} % of the ${brief.decision.words.events} are reached` +
           `${range(at.captureLow, at.captureHigh, percent)}; at random it would be ${percent(at.depth)} %.`,
       };
     case 'lift':
@@ -55,7 +55,7 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
           at.lift === null
             ? 'Nobody is acted on: there is no lift.'
             : `Down to the cut ${fixed(at.lift, 2)} times${range(at.liftLow, at.liftHigh, (v) => fixed(v, 2))} as many ` +
-              `${brief.eventsNoun} as ${brief.acting} at random.`,
+              `${brief.decision.words.events} as ${brief.decision.words.acting} at random.`,
       };
     case 'bandLift':
     case 'bandCapture': {
@@ -63,8 +63,8 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
       const band = bands.find((b) => at.records <= b.to) ?? null;
       if (!band) return { across: depth, up: null, reading: 'The bands are on their way.' };
       const said =
-        `The cut lies in ${nth(band.band, bands.length)}: ${count(band.events)} ${brief.eventsNoun} ` +
-        `among ${count(band.records)} ${brief.recordsNoun}`;
+        `The cut lies in ${nth(band.band, bands.length)}: ${count(band.events)} ${brief.decision.words.events} ` +
+        `among ${count(band.records)} ${brief.decision.words.records}`;
       return {
         across: depth,
         up: null,
@@ -80,7 +80,7 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
         up: at.gain,
         reading:
           `At the cut ${money(at.gain)}${range(at.gainLow, at.gainHigh, money)} on these ${count(all.records)} ` +
-          `${brief.recordsNoun}; about ${money(at.gain * all.campaignFactor)} for a campaign of ${count(brief.campaignSize)}.`,
+          `${brief.decision.words.records}; about ${money(at.gain * all.campaignFactor)} for a campaign of ${count(brief.decision.campaign.size)}.`,
       };
     case 'returnOnSpend': {
       const back = valueAt(kind, data, at);
@@ -90,7 +90,7 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
         reading:
           back === null
             ? 'Nothing is spent here.'
-            : `Each ${brief.currency}1 spent down to the cut brings ${brief.currency}${fixed(back, 2)} beyond itself.`,
+            : `Each ${brief.decision.words.currency}1 spent down to the cut brings ${brief.decision.words.currency}${fixed(back, 2)} beyond itself.`,
       };
     }
     case 'roc': {
@@ -99,7 +99,7 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
         across: 100 * fpr,
         up: 100 * at.capture,
         reading:
-          `The cut catches ${percent(at.capture)} % of the ${brief.eventsNoun} at the price of ${percent(fpr)} % of all ` +
+          `The cut catches ${percent(at.capture)} % of the ${brief.decision.words.events} at the price of ${percent(fpr)} % of all ` +
           `others as false alarms. AUC ${fixed(chosen.auc.auc, 3)}.`,
       };
     }
@@ -111,7 +111,7 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
           at.precision === null
             ? 'Nobody is acted on: there is no precision.'
             : `At the cut ${percent(at.precision)} %${range(at.precisionLow, at.precisionHigh, percent)} of those acted on are ` +
-              `${brief.eventsNoun}, and ${percent(at.capture)} % of all ${brief.eventsNoun} are among them.`,
+              `${brief.decision.words.events}, and ${percent(at.capture)} % of all ${brief.decision.words.events} are among them.`,
       };
     case 'reliability': {
       const quality = data.distributions.find((d) => d.candidate === chosen.id)?.validation.quality;
@@ -132,7 +132,7 @@ export function place(kind: PaneKind, data: PaneData, at: AtCut): CutPlace {
           at.score === null
             ? 'The cut is a depth here, no score.'
             : `Acting from a score of ${score(at.score)} on takes the right-hand part: ${percent(at.capture)} % of the ` +
-              `${brief.eventsNoun} and ${percent((at.records - at.events) / (all.records - all.events))} % of the others.`,
+              `${brief.decision.words.events} and ${percent((at.records - at.events) / (all.records - all.events))} % of the others.`,
       };
     case 'measure': {
       const m = measure(data.measure) ?? measure('f1');

@@ -10,7 +10,8 @@ export interface CellMoney {
 }
 
 export function cellMoney(brief: Brief, all: Comparison, at: AtCut): CellMoney {
-  const { gainIfCaught, actionCost, missCost, falseAlarmCost, leaveValue, successRate } = brief;
+  const { gainIfCaught, actionCost, missCost, falseAlarmCost, leaveValue, successRate } =
+    brief.decision.stakes;
   const valued = all.eventFactor * at.valued;
   const total = all.eventFactor * (all.valueColumn === null ? all.events : all.totalValue);
   return {

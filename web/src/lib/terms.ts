@@ -34,12 +34,12 @@ export type Term =
   | 'looks';
 
 export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: AtCut): Note {
-  const cost = money(brief.currency, brief.actionCost);
+  const cost = money(brief.decision.words.currency, brief.decision.stakes.actionCost);
   switch (term) {
     case 'capture':
       return {
         name: 'Capture rate (recall)',
-        what: `The share of all ${brief.eventsNoun} that lie among those acted on.`,
+        what: `The share of all ${brief.decision.words.events} that lie among those acted on.`,
         formula: 'caught / all events',
         numbers: `${count(at.events)} / ${count(all.events)} = ${percent(at.capture)} %`,
         beware: 'Acting on everybody captures 100 %: read it together with the depth.',
@@ -47,7 +47,7 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
     case 'lift':
       return {
         name: 'Lift',
-        what: `How many times as many ${brief.eventsNoun} as acting on as many at random would reach.`,
+        what: `How many times as many ${brief.decision.words.events} as acting on as many at random would reach.`,
         formula: 'precision / event rate',
         numbers: `${percent(at.precision)} % / ${percent(all.eventRate)} % = ${fixed(at.lift, 2)}`,
         beware: 'It shrinks towards 1 as the cut goes deeper; compare lifts at one depth only.',
@@ -55,7 +55,7 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
     case 'precision':
       return {
         name: 'Precision',
-        what: `The share of those acted on that are ${brief.eventsNoun}.`,
+        what: `The share of those acted on that are ${brief.decision.words.events}.`,
         formula: 'caught / (caught + false alarms)',
         numbers: `${count(at.caught)} / ${count(at.caught + at.falseAlarms)} = ${percent(at.precision)} %`,
         beware: 'It moves with the event rate: another season, another precision.',
@@ -63,11 +63,11 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
     case 'gain':
       return {
         name: 'Net value against acting on nobody',
-        what: `Money won by acting down to the cut, less acting on nobody, on the ${count(all.records)} validation ${brief.recordsNoun}. Below it the 95 % interval.`,
+        what: `Money won by acting down to the cut, less acting on nobody, on the ${count(all.records)} validation ${brief.decision.words.records}. Below it the 95 % interval.`,
         formula: all.valueColumn
           ? `caught, each times its ${all.valueColumn}, · (gain + miss cost) · success rate − costs of acting`
           : 'caught · (V caught − V missed) + false alarms · (V false alarm − V left alone)',
-        numbers: `${count(at.caught)} caught, ${count(at.falseAlarms)} false alarms at ${cost} an action → ${gain(brief.currency, at.gain)}`,
+        numbers: `${count(at.caught)} caught, ${count(at.falseAlarms)} false alarms at ${cost} an action → ${gain(brief.decision.words.currency, at.gain)}`,
         beware: 'It is as good as the stakes in the brief; change them and see whether the order holds.',
       };
     case 'auc':
@@ -100,8 +100,8 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
           ? row.verdict === 'LEADER'
             ? `${row.name} is the leader`
             : 'on its way'
-          : `${gain(brief.currency, found.netValue.difference)}, 95 % interval ` +
-            `${interval(found.netValue.low, found.netValue.high, (v) => gain(brief.currency, v))}, ` +
+          : `${gain(brief.decision.words.currency, found.netValue.difference)}, 95 % interval ` +
+            `${interval(found.netValue.low, found.netValue.high, (v) => gain(brief.decision.words.currency, v))}, ` +
             `adjusted p = ${found.adjustedP.toPrecision(2)}${differences(found)}`,
         beware:
           '“Not separable” does not mean equal: these records cannot tell. “Too few”: fewer than 20 events or non-events, or than 5 records that only one of the two acts on.',
@@ -124,7 +124,7 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
         name: 'Best net value',
         what: 'The highest net value over acting on nobody that any cut within the capacity reaches, and its depth.',
         formula: 'highest point of the net-value curve; of equal ones the smallest depth',
-        numbers: `${row.name}: ${gain(brief.currency, row.best.gainOverNobody)} at ${percent(row.best.depth)} %`,
+        numbers: `${row.name}: ${gain(brief.decision.words.currency, row.best.gainOverNobody)} at ${percent(row.best.depth)} %`,
         beware: 'Being the best of many cuts on these records, it is a little too good.',
       };
     case 'inputs':

@@ -18,19 +18,21 @@ export function sentence(phrases: Phrase[]): string {
 export function compareLine(brief: Brief, all: Comparison, at: AtCut, chosen: Row): Phrase[] {
   if (at.records === 0) {
     return [
-      { text: `At this cut nobody is acted on: all ${count(all.events)} ${brief.eventsNoun} are missed.` },
+      {
+        text: `At this cut nobody is acted on: all ${count(all.events)} ${brief.decision.words.events} are missed.`,
+      },
     ];
   }
   return [
     {
-      text: `${capital(brief.acting)} the top ${percent(at.depth)} % (${count(at.records)} ${brief.recordsNoun}) by `,
+      text: `${capital(brief.decision.words.acting)} the top ${percent(at.depth)} % (${count(at.records)} ${brief.decision.words.records}) by `,
     },
     { text: chosen.name, bold: true },
     {
       text:
-        ` reaches ${percent(at.capture)} % of the ${brief.eventsNoun}, ${times(at.lift)} as ${brief.acting} at random, ` +
-        `and ${at.gain < 0 ? 'loses' : 'gains'} ${money(brief.currency, Math.abs(at.gain))} against ${brief.acting} nobody ` +
-        `(95 % interval ${interval(at.gainLow, at.gainHigh, (v) => gain(brief.currency, v))}).`,
+        ` reaches ${percent(at.capture)} % of the ${brief.decision.words.events}, ${times(at.lift)} as ${brief.decision.words.acting} at random, ` +
+        `and ${at.gain < 0 ? 'loses' : 'gains'} ${money(brief.decision.words.currency, Math.abs(at.gain))} against ${brief.decision.words.acting} nobody ` +
+        `(95 % interval ${interval(at.gainLow, at.gainHigh, (v) => gain(brief.decision.words.currency, v))}).`,
     },
   ];
 }
@@ -85,18 +87,18 @@ export function levelLine(brief: Brief, all: Comparison, rivals: Rival[]): Phras
     if (few.length > 4) line.push({ text: ` and ${few.length - 4} more` });
     line.push({ text: ` and ` }, { text: leader.name, bold: true });
     line.push({
-      text: ` act on nearly the same records, or there are too few ${brief.eventsNoun}, to tell them apart. `,
+      text: ` act on nearly the same records, or there are too few ${brief.decision.words.events}, to tell them apart. `,
     });
   }
   if (level.length === 0) return line;
   line.push(...listed(level.slice(0, 4).map((r) => r.row.name)));
   if (level.length > 4) line.push({ text: ` and ${level.length - 4} more` });
   line.push({ text: ' cannot be told apart from ' }, { text: leader.name, bold: true });
-  line.push({ text: ` by net value at this cut on ${count(all.events)} ${brief.eventsNoun}` });
+  line.push({ text: ` by net value at this cut on ${count(all.events)} ${brief.decision.words.events}` });
   const near = level.find((r) => r.row.verdict === 'NOT_SEPARABLE' && r.row.eventsNeeded !== null);
   if (near) {
     line.push({
-      text: `; about ${about(near.row.eventsNeeded!)} ${brief.eventsNoun} would be needed to tell the AUC of `,
+      text: `; about ${about(near.row.eventsNeeded!)} ${brief.decision.words.events} would be needed to tell the AUC of `,
     });
     line.push({ text: near.row.name, bold: true });
     line.push({ text: ` from the leader’s` });
@@ -154,7 +156,7 @@ export function looksLine(brief: Brief, all: Comparison): string {
 
 /** A difference of the deciding measure. */
 function decided(brief: Brief, all: Comparison, value: number): string {
-  if (all.deciding === 'NET_VALUE') return money(brief.currency, value);
+  if (all.deciding === 'NET_VALUE') return money(brief.decision.words.currency, value);
   if (all.deciding === 'CAPTURE') return `${fixed(100 * value, 1)} points`;
   return fixed(value, 3);
 }

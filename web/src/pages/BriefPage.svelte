@@ -1,7 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { ColumnView as Column, ColumnsView as Columns, Edit } from '../api/schema';
+  import type { ColumnView as Column, ColumnsView as Columns, Words } from '../api/schema';
   import { get, type Refusal } from '../lib/api';
+  import { toggledEvent, toggledLeftOut, type Change } from '../lib/decision';
   import { desk } from '../lib/desk.svelte';
   import { count, percent } from '../lib/format';
   import { session } from '../lib/session.svelte';
@@ -13,7 +14,7 @@
   const MOST_LEVELS = 200;
   const brief = $derived(desk.brief!);
   const fixed = $derived(!session.analyst);
-  const outcomeFixed = $derived(fixed || brief.candidates > 0);
+  const outcomeFixed = $derived(fixed || brief.progress.candidates > 0);
 
   let columns = $state.raw<Column[]>([]);
   let refusal = $state<Refusal | null>(null);
@@ -27,41 +28,25 @@
     if (found.pending > 0) setTimeout(() => void loadColumns(), 700);
   }
 
-  const outcome = $derived(columns.find((c) => c.name === brief.outcome) ?? null);
+  const chosen = $derived(brief.decision.outcome);
+  const outcome = $derived(columns.find((c) => c.name === chosen?.column) ?? null);
 
   /** Keeps changes one after the other, each on the version that the one before made. */
-  async function keep(change: Partial<Edit>) {
+  async function keep(change: Change) {
     refusal = await desk.keep(change);
     kept = refusal === null;
-    if (kept && ('outcome' in change || 'eventLevels' in change)) await loadColumns();
-  }
-
-  function toggle(level: string) {
-    const event = brief.eventLevels.includes(level);
-    const without = (levels: string[]) => levels.filter((l) => l !== level);
-    keep({
-      eventLevels: event ? without(brief.eventLevels) : [...brief.eventLevels, level],
-      leftOutLevels: without(brief.leftOutLevels),
-    });
-  }
-
-  function leaveOut(level: string) {
-    const out = brief.leftOutLevels.includes(level);
-    keep({
-      eventLevels: brief.eventLevels.filter((l) => l !== level),
-      leftOutLevels: out ? brief.leftOutLevels.filter((l) => l !== level) : [...brief.leftOutLevels, level],
-    });
+    if (kept && 'outcome' in change) await loadColumns();
   }
 </script>
 
-{#snippet words(field: 'recordsNoun' | 'eventsNoun' | 'acting' | 'currency', label: string, width: string)}
+{#snippet words(field: keyof Words, label: string, width: string)}
   <input
     class="field font-sans not-italic"
     style:width
     aria-label={label}
-    value={brief[field]}
+    value={brief.decision.words[field]}
     disabled={fixed}
-    onchange={(e) => keep({ [field]: e.currentTarget.value })}
+    onchange={(e) => keep({ words: { [field]: e.currentTarget.value } })}
   />
 {/snippet}
 
@@ -81,7 +66,7 @@
     <input
       class="field mt-1 w-full font-serif text-[16px]"
       aria-label="Question"
-      value={brief.question}
+      value={brief.decision.question}
       disabled={fixed}
       onchange={(e) => keep({ question: e.currentTarget.value })}
     />
@@ -91,7 +76,7 @@
     <input
       class="field ml-2 w-60"
       aria-label="Name"
-      value={brief.name}
+      value={brief.decision.name}
       disabled={fixed}
       onchange={(e) => keep({ name: e.currentTarget.value })}
     />
@@ -99,8 +84,8 @@
 
   <h1 class="mt-6">The outcome</h1>
   <p class="sentence">
-    Each record of <b>{brief.datasetName}</b> is one of the {@render words(
-      'recordsNoun',
+    Each record of <b>{brief.data.name}</b> is one of the {@render words(
+      'records',
       'What a record is',
       '110px',
     )}. What became of them stands in
@@ -108,30 +93,30 @@
       class="field font-sans not-italic"
       aria-label="Outcome column"
       disabled={outcomeFixed}
-      value={brief.outcome ?? ''}
+      value={chosen?.column ?? ''}
       onchange={(e) =>
         keep({
-          outcome: e.currentTarget.value || null,
-          eventLevels: [],
-          leftOutLevels: null,
-          leaveOutMissing: null,
+          outcome:
+            e.currentTarget.value === ''
+              ? null
+              : { column: e.currentTarget.value, events: [], leftOut: [], leaveOutMissing: false },
         })}
     >
       <option value="">choose a column …</option>
       {#each columns.filter((c) => c.distinct >= 2 && c.distinct <= MOST_LEVELS) as column (column.name)}
         <option value={column.name}>{column.name} · {column.distinct} levels</option>
       {/each}
-    </select>; those with an event are the {@render words('eventsNoun', 'What an event is', '110px')}.
+    </select>; those with an event are the {@render words('events', 'What an event is', '110px')}.
   </p>
-  {#if outcome}
+  {#if outcome && chosen}
     <div class="mt-1 flex flex-wrap items-center gap-1" role="group" aria-label="Event levels">
       <span class="quiet mr-1">The event is</span>
       {#each outcome.levels as level (level.text)}
         <button
           class="level"
-          aria-pressed={brief.eventLevels.includes(level.text)}
+          aria-pressed={chosen.events.includes(level.text)}
           disabled={outcomeFixed}
-          onclick={() => toggle(level.text)}
+          onclick={() => keep({ outcome: toggledEvent(chosen, level.text) })}
         >
           {level.text} <small>{count(level.records)} · {percent(level.records / outcome.records)} %</small>
         </button>
@@ -143,12 +128,12 @@
     {#if outcome.levels.length > 2 && outcome.levels.length <= 20}
       <div class="mt-1 flex flex-wrap items-center gap-1" role="group" aria-label="Levels left out">
         <span class="quiet mr-1">Neither event nor the opposite, so left out:</span>
-        {#each outcome.levels.filter((l) => !brief.eventLevels.includes(l.text)) as level (level.text)}
+        {#each outcome.levels.filter((l) => !chosen.events.includes(l.text)) as level (level.text)}
           <button
             class="level out"
-            aria-pressed={brief.leftOutLevels.includes(level.text)}
+            aria-pressed={chosen.leftOut.includes(level.text)}
             disabled={outcomeFixed}
-            onclick={() => leaveOut(level.text)}>{level.text}</button
+            onclick={() => keep({ outcome: toggledLeftOut(chosen, level.text) })}>{level.text}</button
           >
         {/each}
       </div>
@@ -157,23 +142,25 @@
       <label class="mt-1 block">
         <input
           type="checkbox"
-          checked={brief.leaveOutMissing}
+          checked={chosen.leaveOutMissing}
           disabled={outcomeFixed}
-          onchange={(e) => keep({ leaveOutMissing: e.currentTarget.checked })}
+          onchange={(e) => keep({ outcome: { ...chosen, leaveOutMissing: e.currentTarget.checked } })}
         />
-        <span class:alarm={!brief.leaveOutMissing}
-          >{brief.leaveOutMissing ? '' : '▲ '}{count(outcome.missing)} records miss the outcome; leave them out</span
+        <span class:alarm={!chosen.leaveOutMissing}
+          >{chosen.leaveOutMissing ? '' : '▲ '}{count(outcome.missing)} records miss the outcome; leave them out</span
         >
       </label>
     {/if}
     {#if brief.split}<p class="quiet mt-1">
         Counted over training and validation; the reserve is left out.
       </p>{/if}
-    {#if brief.eventLevels.length === 0}<p class="alarm mt-1">
+    {#if chosen.events.length === 0}<p class="alarm mt-1">
         ▲ Say which level is the event; it is never guessed.
       </p>{/if}
   {/if}
-  {#if brief.candidates > 0}<p class="quiet mt-1">The outcome is fixed because candidates exist.</p>{/if}
+  {#if brief.progress.candidates > 0}<p class="quiet mt-1">
+      The outcome is fixed because candidates exist.
+    </p>{/if}
 
   <h1 class="mt-6">The stakes</h1>
   <StakesSentence {brief} disabled={fixed} {keep} words={named} />

@@ -170,7 +170,7 @@
       {:else if view === 'figures'}
         {#if effects && candidate.changes}
           <h2 class="mb-1">
-            Against {candidate.changes.basedOnName}, on the same validation {brief.recordsNoun}
+            Against {candidate.changes.basedOnName}, on the same validation {brief.decision.words.records}
           </h2>
           <div class="mb-3 max-w-[720px]"><Effects {brief} effects={effects.effects} /></div>
         {/if}

@@ -105,11 +105,14 @@
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   {@const training = brief.split.facts.parts[0]}
   <p class="quiet mb-2">
-    Candidates learn from {count(training.records)} training {brief.recordsNoun}, {count(training.events)} of them
-    {brief.eventsNoun} ({rate(training.events / training.records)} %){#if brief.split.plan.balance.method === 'WEIGHTS'};
+    Candidates learn from {count(training.records)} training {brief.decision.words.records}, {count(
+      training.events,
+    )} of them
+    {brief.decision.words.events} ({rate(training.events / training.records)} %){#if brief.split.plan.balance.method === 'WEIGHTS'};
       each of these counts {brief.split.facts.training.weight.toFixed(1)} times, probabilities corrected back{:else if brief.split.plan.balance.method === 'THINNING'};
       they see {count(brief.split.facts.training.records)} of them, probabilities corrected back{/if}.
-    {#if training.few}<span class="alarm">▲ Fewer than 100 {brief.eventsNoun} to learn from.</span>{/if}
+    {#if training.few}<span class="alarm">▲ Fewer than 100 {brief.decision.words.events} to learn from.</span
+      >{/if}
   </p>
   {#if undo}
     <p class="mb-2">
@@ -249,8 +252,8 @@
       </tbody>
     </table>
     <p class="quiet">
-      AUC with its 95 % interval. Against its base: the difference on the same validation {brief.recordsNoun},
-      and whether it is more than chance{#if effects.size > 0}; net value at a depth of {percent(
+      AUC with its 95 % interval. Against its base: the difference on the same validation {brief.decision
+        .words.records}, and whether it is more than chance{#if effects.size > 0}; net value at a depth of {percent(
           [...effects.values()][0].depth,
         )} %{/if}.
     </p>

@@ -80,8 +80,8 @@
     </div>
     {#if all.events < FEW_EVENTS}
       <p class="alarm mb-1">
-        ▲ <b>few {brief.eventsNoun}:</b> only {count(all.events)} in validation; every figure here swings with each
-        of them.
+        ▲ <b>few {brief.decision.words.events}:</b> only {count(all.events)} in validation; every figure here swings
+        with each of them.
       </p>
     {/if}
     {#if alarms.length > 0}

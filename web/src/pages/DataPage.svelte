@@ -57,7 +57,10 @@
   const shown = $derived(arranged(columns ?? [], find, tests[only], by, down));
   const picked = $derived((columns ?? []).filter((c) => chosen.has(c.name)));
   const editing = $derived(
-    !fixedHere && brief.eventLevels.length > 0 && !brief.split?.locked && (splitting || brief.split === null),
+    !fixedHere &&
+      (brief.decision.outcome?.events.length ?? 0) > 0 &&
+      !brief.split?.locked &&
+      (splitting || brief.split === null),
   );
 
   async function attempt(work: () => Promise<void>) {
@@ -79,7 +82,7 @@
 
   const edition = () =>
     attempt(async () => {
-      const next = brief.nextId ?? (await post<Brief>(`/briefs/${brief.id}/edition`)).id;
+      const next = brief.edition.nextId ?? (await post<Brief>(`/briefs/${brief.id}/edition`)).id;
       await navigate(`/briefs/${next}/data` as '/');
       await desk.open(next);
       await sheet.load();
@@ -167,7 +170,7 @@
 
 <div class="page">
   <section class="sheet p-3" aria-label="Split">
-    {#if brief.eventLevels.length === 0}
+    {#if !brief.decision.outcome?.events.length}
       <p class="reading m-0">
         Choose the outcome and its event on <a class="underline" href={`/briefs/${brief.id}`}>Brief</a> first; then
         the data can be split.
@@ -185,8 +188,8 @@
           {:else if brief.split.locked}
             <span class="quiet">Locked: candidates exist.</span>
             <button class="chip" onclick={edition}
-              >{brief.nextId === null
-                ? `change it in edition ${brief.edition + 1}`
+              >{brief.edition.nextId === null
+                ? `change it in edition ${brief.edition.number + 1}`
                 : 'open the next edition'}</button
             >
           {:else}
@@ -217,7 +220,7 @@
         {/if}
       </section>
     {/if}
-    {#if brief.dataNotice}<p class="alarm" role="note">▲ {brief.dataNotice}</p>{/if}
+    {#if brief.data.notice}<p class="alarm" role="note">▲ {brief.data.notice}</p>{/if}
     {#if byItself.length > 0}
       <p class="quiet" data-set-aside>
         {ringing.length === 0 ? 'No alarm. ' : ''}Set aside without being asked: {#each byItself.slice(0, ASIDE_SHOWN) as column, i (column.name)}{i >
@@ -265,7 +268,7 @@
           class="field"
           value=""
           aria-label="Type of those chosen"
-          disabled={brief.candidates > 0}
+          disabled={brief.progress.candidates > 0}
           onchange={(e) => {
             void setType(picked, e.currentTarget.value as ColumnType);
             e.currentTarget.value = '';
@@ -291,13 +294,15 @@
             onchange={(e) => bring(e.currentTarget.files?.[0])}
           />
         {/if}
-        <a class="chip" href={`/api/datasets/${brief.datasetId}/file.csv`} download={`${brief.name}.csv`}
-          >CSV</a
+        <a
+          class="chip"
+          href={`/api/datasets/${brief.data.id}/file.csv`}
+          download={`${brief.decision.name}.csv`}>CSV</a
         >
         <a
           class="chip"
-          href={`/api/datasets/${brief.datasetId}/file.parquet`}
-          download={`${brief.name}.parquet`}>Parquet</a
+          href={`/api/datasets/${brief.data.id}/file.parquet`}
+          download={`${brief.decision.name}.parquet`}>Parquet</a
         >
       </span>
     </div>
@@ -305,7 +310,7 @@
       columns={shown}
       {base}
       {fixedHere}
-      typesFixed={brief.candidates > 0}
+      typesFixed={brief.progress.candidates > 0}
       {chosen}
       {opened}
       {by}

@@ -197,14 +197,14 @@
     {#if replaced === null || changes === null}
       <p class="quiet">Comparing it with the file that it replaces …</p>
     {:else}
-      <h1>What this delivery changes for {replaced.name}</h1>
+      <h1>What this delivery changes for {replaced.decision.name}</h1>
       <p class="reading">
         {#if changes.length === 0}Columns, levels and shares are as they were.
         {:else}{changes.length}
-          {changes.length === 1 ? 'thing differs' : 'things differ'} from {replaced.datasetName}. Values of
-          its sealed reserve were not looked at.{/if}
-        {#if replaced.candidates > 0}Candidates exist, so the delivery goes into edition {replaced.edition +
-            1}; this one stays as it is.
+          {changes.length === 1 ? 'thing differs' : 'things differ'} from {replaced.data.name}. Values of its
+          sealed reserve were not looked at.{/if}
+        {#if replaced.progress.candidates > 0}Candidates exist, so the delivery goes into edition {replaced
+            .edition.number + 1}; this one stays as it is.
         {:else if replaced.split}The split is to be made anew.{/if}
       </p>
       {#if changes.length > 0}

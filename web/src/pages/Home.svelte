@@ -40,10 +40,10 @@
   }
 
   function stage(brief: Brief): string {
-    if (brief.signOff) return 'Sign-off';
-    if (brief.fitted > 0) return 'Compare';
+    if (brief.progress.signOff) return 'Sign-off';
+    if (brief.progress.fitted > 0) return 'Compare';
     if (brief.split) return 'Candidates';
-    return brief.outcome ? 'Data' : 'Brief';
+    return brief.decision.outcome?.column ? 'Data' : 'Brief';
   }
 
   async function start(datasetId: number) {
@@ -145,17 +145,21 @@
         {#each briefs as brief (brief.id)}
           <tr>
             <td class="max-w-xs">
-              <a class="font-semibold hover:underline" href={`/briefs/${brief.id}`}>{brief.name}</a>
-              {#if brief.edition > 1}<span class="quiet">edition {brief.edition}</span>{/if}
-              {#if brief.nextId !== null}<span class="quiet">· goes on in a later edition</span>{/if}
-              <small class="sub">{brief.question}</small>
+              <a class="font-semibold hover:underline" href={`/briefs/${brief.id}`}>{brief.decision.name}</a>
+              {#if brief.edition.number > 1}<span class="quiet">edition {brief.edition.number}</span>{/if}
+              {#if brief.edition.nextId !== null}<span class="quiet">· goes on in a later edition</span>{/if}
+              <small class="sub">{brief.decision.question}</small>
             </td>
-            <td>{brief.outcome ?? '–'}<small class="sub">{brief.eventLevels.join(', ')}</small></td>
-            <td class="n">{count(brief.records)}</td>
+            <td
+              >{brief.decision.outcome?.column ?? '–'}<small class="sub"
+                >{brief.decision.outcome?.events.join(', ')}</small
+              ></td
+            >
+            <td class="n">{count(brief.data.records)}</td>
             <td class="n">{rate(brief)}</td>
-            <td class="n">{brief.fitted}</td>
+            <td class="n">{brief.progress.fitted}</td>
             <td>{stage(brief)}</td>
-            <td>{brief.signOff ?? 'none yet'}</td>
+            <td>{brief.progress.signOff ?? 'none yet'}</td>
           </tr>
         {/each}
       </tbody>

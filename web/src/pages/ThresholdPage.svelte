@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { Edit, SensitivityView, ThresholdView } from '../api/schema';
+  import type { SensitivityView, ThresholdView } from '../api/schema';
+  import type { Change } from '../lib/decision';
   import { get, type Refusal } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { count, gain, percent } from '../lib/format';
@@ -26,7 +27,7 @@
   let threshold = $state.raw<ThresholdView | null>(null);
   let sensitivity = $state.raw<SensitivityView | null>(null);
 
-  async function keep(change: Partial<Edit>) {
+  async function keep(change: Change) {
     refusal = await desk.keep(change);
   }
 
@@ -65,17 +66,18 @@
     <OutcomeGrid {brief} {all} at={desk.at} candidate={row.name} />
   </div>
   <p class="reading" data-threshold-line>
-    {#if best <= 0}No cut of <b>{row.name}</b> brings more than {brief.acting} nobody: on these stakes leave everybody
-      alone.
+    {#if best <= 0}No cut of <b>{row.name}</b> brings more than {brief.decision.words.acting} nobody: on these stakes
+      leave everybody alone.
     {:else}The best cut of <b>{row.name}</b> lies at {percent(row.best.depth)} % ({count(row.best.records)}
-      {brief.recordsNoun}) and brings {gain(brief.currency, best)}{lost > 0.5
-        ? `; the present cut brings ${gain(brief.currency, lost).replace('+', '')} less`
-        : ', which is where the cut is'}. For a campaign of {count(brief.campaignSize)} the present cut means {brief.acting}
+      {brief.decision.words.records}) and brings {gain(brief.decision.words.currency, best)}{lost > 0.5
+        ? `; the present cut brings ${gain(brief.decision.words.currency, lost).replace('+', '')} less`
+        : ', which is where the cut is'}. For a campaign of {count(brief.decision.campaign.size)} the present cut
+      means {brief.decision.words.acting}
       about {count(Math.round(desk.at.records * all.campaignFactor))} and {gain(
-        brief.currency,
+        brief.decision.words.currency,
         desk.at.gain * all.campaignFactor,
       )} ({interval(desk.at.gainLow, desk.at.gainHigh, (v) =>
-        gain(brief.currency, v * all.campaignFactor),
+        gain(brief.decision.words.currency, v * all.campaignFactor),
       )}).{/if}
   </p>
   {#if failure}<p class="refusal" role="alert">{failure}</p>{/if}

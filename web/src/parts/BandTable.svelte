@@ -46,8 +46,8 @@
     if (!cutBand || desk.records === 0) return 'At this cut nobody is acted on.';
     return (
       `The cut lies in band ${cutBand.band} of ${first.length}. Down to its end ${count(cutBand.cumulativeEvents)} of ` +
-      `${count(all.events)} ${brief.eventsNoun} (${percent(cutBand.capture)} %) lie in ` +
-      `${percent(cutBand.cumulativeRecords / all.records)} % of the ${brief.recordsNoun}; the band itself has ` +
+      `${count(all.events)} ${brief.decision.words.events} (${percent(cutBand.capture)} %) lie in ` +
+      `${percent(cutBand.cumulativeRecords / all.records)} % of the ${brief.decision.words.records}; the band itself has ` +
       `${fixed(cutBand.lift, 2)} times the event rate.`
     );
   });
@@ -78,7 +78,7 @@
 <section class="mt-4" aria-label="Band table" {@attach pins.pinnable(pinned)}>
   <div class="mb-1 flex items-center gap-2">
     <h2>Bands of {views.map((v) => v.name).join(', ') || row.name}</h2>
-    <span class="quiet">{brief.recordsNoun} of validation, highest scores first</span>
+    <span class="quiet">{brief.decision.words.records} of validation, highest scores first</span>
     <label class="ml-auto quiet whitespace-nowrap">
       bands
       <input
@@ -137,15 +137,15 @@
         <tr>
           <th class="n">Band</th>
           {#if several}
-            <th class="n">{brief.recordsNoun}</th>
+            <th class="n">{brief.decision.words.records}</th>
             {#each views as view (view.candidate)}
-              <th class="n first">{brief.eventsNoun}</th><th class="n">Lift</th><th class="n"
+              <th class="n first">{brief.decision.words.events}</th><th class="n">Lift</th><th class="n"
                 >Capture so far %</th
               >
               {#if training}<th class="n">Lift, training</th>{/if}
             {/each}
           {:else}
-            <th class="n">{brief.eventsNoun} of {brief.recordsNoun}</th>
+            <th class="n">{brief.decision.words.events} of {brief.decision.words.records}</th>
             <th class="n">Event rate %</th>
             {#if training}<th class="n">Rate, training %</th>{/if}
             <th class="n">Lift</th>
@@ -192,7 +192,7 @@
     </table>
   </div>
   {#if tied}<p class="quiet mt-1">
-      * A group of equal scores straddles a boundary of the band; its {brief.eventsNoun} are shared out.
+      * A group of equal scores straddles a boundary of the band; its {brief.decision.words.events} are shared out.
     </p>{/if}
   <p class="reading">{reading}</p>
 </section>

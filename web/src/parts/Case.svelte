@@ -50,20 +50,22 @@
           {
             path: '',
             name: 'Brief',
-            fact: brief.outcome ? `${brief.outcome} = ${brief.eventLevels.join(', ')}` : 'no outcome yet',
+            fact: brief.decision.outcome?.column
+              ? `${brief.decision.outcome?.column} = ${brief.decision.outcome?.events.join(', ')}`
+              : 'no outcome yet',
           },
           {
             path: 'data',
             name: 'Data',
             fact: brief.split
-              ? `${count(brief.records)} · ${rareRate(rate)} % ${brief.eventsNoun}`
-              : `${count(brief.records)} · not split`,
+              ? `${count(brief.data.records)} · ${rareRate(rate)} % ${brief.decision.words.events}`
+              : `${count(brief.data.records)} · not split`,
           },
           {
             path: 'candidates',
             name: 'Candidates',
-            fact: brief.candidates
-              ? `${brief.fitted} fitted${brief.running ? ` · ${brief.running} running` : ''}`
+            fact: brief.progress.candidates
+              ? `${brief.progress.fitted} fitted${brief.progress.running ? ` · ${brief.progress.running} running` : ''}`
               : 'none yet',
           },
           {
@@ -83,14 +85,15 @@
             path: 'threshold',
             name: 'Threshold',
             fact: desk.at
-              ? `${percent(desk.at.depth)} % · ${gain(brief.currency, desk.at.gain)}`
+              ? `${percent(desk.at.depth)} % · ${gain(brief.decision.words.currency, desk.at.gain)}`
               : 'no cut yet',
           },
           {
             path: 'sign-off',
             name: 'Sign-off',
             fact:
-              (desk.openChecks ?? (brief.signOff ? `report ${brief.signOff}` : 'no report yet')) +
+              (desk.openChecks ??
+                (brief.progress.signOff ? `report ${brief.progress.signOff}` : 'no report yet')) +
               (desk.pins.length > 0 ? ` · ${desk.pins.length} pinned` : ''),
           },
         ],
@@ -120,19 +123,21 @@
 <div class="desk" class:with-cut={cutShown}>
   <header>
     <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
-    <span class="truncate font-serif text-[14px] italic quiet">{brief?.question ?? ''}</span>
-    {#if brief && brief.edition > 1}
+    <span class="truncate font-serif text-[14px] italic quiet">{brief?.decision.question ?? ''}</span>
+    {#if brief && brief.edition.number > 1}
       <span class="quiet whitespace-nowrap"
-        >edition {brief.edition}, after
-        <a class="underline" href={`/briefs/${brief.previousId}`}>edition {brief.edition - 1}</a></span
+        >edition {brief.edition.number}, after
+        <a class="underline" href={`/briefs/${brief.edition.previousId}`}
+          >edition {brief.edition.number - 1}</a
+        ></span
       >
     {/if}
     <span class="ml-auto flex items-center gap-3 whitespace-nowrap quiet">
       {#if brief && desk.comparison}
         <span
           >Validation · {count(desk.comparison.records)}
-          {brief.recordsNoun}, {count(desk.comparison.events)}
-          {brief.eventsNoun}</span
+          {brief.decision.words.records}, {count(desk.comparison.events)}
+          {brief.decision.words.events}</span
         >
         <span
           ><i class="seal" class:broken={!desk.comparison.sealed}></i>

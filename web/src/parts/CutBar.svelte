@@ -85,11 +85,11 @@
     bind:this={track}
     role="slider"
     tabindex="0"
-    aria-label="Cut: share of {brief.recordsNoun} acted on"
+    aria-label="Cut: share of {brief.decision.words.records} acted on"
     aria-valuemin={0}
     aria-valuemax={100}
     aria-valuenow={Number(share.toFixed(2))}
-    aria-valuetext="{percent(at.depth)} %, {count(at.records)} {brief.recordsNoun}"
+    aria-valuetext="{percent(at.depth)} %, {count(at.records)} {brief.decision.words.records}"
     onpointerdown={grab}
     onpointermove={(e) => dragging && move(e)}
     onpointerup={() => (dragging = false)}
@@ -107,14 +107,14 @@
   </div>
   <div class="readings">
     <div data-reading="depth">{percent(at.depth)} %<small>depth</small></div>
-    <div data-reading="records">{count(at.records)}<small>{brief.recordsNoun}</small></div>
+    <div data-reading="records">{count(at.records)}<small>{brief.decision.words.records}</small></div>
     <div data-reading="score">
       {at.insideTie ? 'in a tie' : score(at.score)}<small
         >{at.insideTie ? 'a depth, no score' : at.approximate ? 'score ≥, about' : 'score ≥'}</small
       >
     </div>
     <div data-reading="capture">{percent(at.capture)} %<small>capture</small></div>
-    <div data-reading="gain">{gain(brief.currency, at.gain)}<small>net value</small></div>
+    <div data-reading="gain">{gain(brief.decision.words.currency, at.gain)}<small>net value</small></div>
   </div>
 </footer>
 

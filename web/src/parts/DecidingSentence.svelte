@@ -1,12 +1,13 @@
 <script lang="ts">
-  import type { BriefView as Brief, DecidingMeasure as Deciding, Edit, DecidingKind } from '../api/schema';
+  import type { BriefView as Brief, DecidingMeasure as Deciding, DecidingKind } from '../api/schema';
+  import type { Change } from '../lib/decision';
   import NumberField from './NumberField.svelte';
 
   /** By what candidates are ordered and the leader is chosen. */
   interface Props {
     brief: Brief;
     disabled: boolean;
-    keep: (change: Partial<Edit>) => void;
+    keep: (change: Change) => void;
   }
   let { brief, disabled, keep }: Props = $props();
 
@@ -21,8 +22,10 @@
     CAPTURE: ['of', '% of the population'],
     PARTIAL_AUC: ['up to a false-positive rate of', '%'],
   };
-  const share = $derived(brief.deciding ? SHARES[brief.deciding.kind] : undefined);
-  const change = (deciding: Deciding | null) => keep({ deciding });
+  const share = $derived(
+    brief.decision.campaign.deciding ? SHARES[brief.decision.campaign.deciding.kind] : undefined,
+  );
+  const change = (deciding: Deciding | null) => keep({ campaign: { deciding } });
 </script>
 
 <p class="sentence">
@@ -31,22 +34,24 @@
     class="field font-sans not-italic"
     aria-label="Deciding measure"
     {disabled}
-    value={brief.deciding?.kind ?? ''}
+    value={brief.decision.campaign.deciding?.kind ?? ''}
     onchange={(e) =>
       change(e.currentTarget.value === '' ? null : { kind: e.currentTarget.value as DecidingKind, at: null })}
   >
-    <option value="">what fits the stakes{brief.deciding ? '' : `: ${brief.decidesBy}`}</option>
+    <option value=""
+      >what fits the stakes{brief.decision.campaign.deciding ? '' : `: ${brief.worth.decidesBy}`}</option
+    >
     {#each KINDS as [kind, words] (kind)}<option value={kind}>{words}</option>{/each}
-  </select>{#if share && brief.deciding}
+  </select>{#if share && brief.decision.campaign.deciding}
     {share[0]}
     <NumberField
       label="Share of the deciding measure, %"
-      value={brief.deciding.at}
+      value={brief.decision.campaign.deciding.at}
       factor={100}
       optional
       placeholder="capacity"
       {disabled}
-      change={(at) => change({ kind: brief.deciding!.kind, at })}
+      change={(at) => change({ kind: brief.decision.campaign.deciding!.kind, at })}
     />
     {share[1]}{/if}.
 </p>

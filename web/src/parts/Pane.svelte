@@ -219,7 +219,7 @@
       reading: cut.reading,
     });
   }
-  const file = $derived(`${brief.name}-${kind === 'measure' ? config.measure : kind}`);
+  const file = $derived(`${brief.decision.name}-${kind === 'measure' ? config.measure : kind}`);
 
   async function keepPng() {
     const made = picture();

@@ -31,8 +31,8 @@
     ['capture', 'Capture %'],
     ['lift', 'Lift'],
     ['precision', 'Precision %'],
-    ['gain', `Net value ${brief.currency}`],
-    ['best', `Best net value ${brief.currency}`],
+    ['gain', `Net value ${brief.decision.words.currency}`],
+    ['best', `Best net value ${brief.decision.words.currency}`],
     ['auc', 'AUC'],
     ['gap', 'Fold − val.'],
     ['inputs', 'Inputs'],
@@ -97,7 +97,7 @@
   {:else if key === 'gain'}
     <b class="font-semibold">{gain('', at.gain)}</b><small
       class="sub"
-      title={interval(at.gainLow, at.gainHigh, (v) => gain(brief.currency, v))}
+      title={interval(at.gainLow, at.gainHigh, (v) => gain(brief.decision.words.currency, v))}
       >{at.gainLow === null || at.gainHigh === null ? '…' : half(at.gainLow, at.gainHigh)}</small
     >
   {:else if key === 'best'}
@@ -126,8 +126,8 @@
         class:quiet={against?.verdict === 'BEHIND'}
         class:lead={against?.verdict === 'AHEAD'}
         title={against
-          ? `net value at this cut less the leader’s ${gain(brief.currency, against.netValue.difference)}, 95 % interval ` +
-            `${interval(against.netValue.low, against.netValue.high, (v) => gain(brief.currency, v))}, ` +
+          ? `net value at this cut less the leader’s ${gain(brief.decision.words.currency, against.netValue.difference)}, 95 % interval ` +
+            `${interval(against.netValue.low, against.netValue.high, (v) => gain(brief.decision.words.currency, v))}, ` +
             `Holm-adjusted p ${against.adjustedP.toPrecision(2)}`
           : ''}><i>money</i> {against ? VERDICTS[against.verdict] : '…'}</span
       ><span

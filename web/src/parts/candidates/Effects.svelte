@@ -22,7 +22,8 @@
   const signed = (text: string, value: number) => (value > 0 && !text.startsWith('+') ? `+${text}` : text);
 
   function shown(effect: Effect, value: number): string {
-    if (effect.term === 'netValue') return signed(money(brief.currency, value), Math.round(value));
+    if (effect.term === 'netValue')
+      return signed(money(brief.decision.words.currency, value), Math.round(value));
     if (effect.term === 'auc') return signed(fixed(value, 3), value);
     return signed(fixed(100 * value, 1), value) + ' pts';
   }

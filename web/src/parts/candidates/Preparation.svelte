@@ -74,7 +74,7 @@
           class="field w-24 text-right"
           type="number"
           min="1"
-          max={brief.records}
+          max={brief.data.records}
           bind:value={number}
         /></label
       >

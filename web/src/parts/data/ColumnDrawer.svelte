@@ -97,16 +97,19 @@
     {:else}
       <p class="reading">
         {#if column.judged && column.auc !== null}
-          Alone it ranks the {brief.eventsNoun} with an AUC of <b>{fixed(column.auc, 3)}</b>; its information
-          value of
+          Alone it ranks the {brief.decision.words.events} with an AUC of <b>{fixed(column.auc, 3)}</b>; its
+          information value of
           <b>{fixed(column.informationValue, 3)}</b>
-          is {strength(column.informationValue)}. Counted on the {count(profile.records)} training {brief.recordsNoun}.
+          is {strength(column.informationValue)}. Counted on the {count(profile.records)} training {brief
+            .decision.words.records}.
         {:else if column.outcome}
           The outcome. Counted on {count(profile.records)}
-          {brief.recordsNoun}{brief.split ? ', the reserve left out' : ''}.
+          {brief.decision.words.records}{brief.split ? ', the reserve left out' : ''}.
         {:else}
           {count(profile.distinct)} different values in {count(profile.records)}
-          {brief.recordsNoun}{brief.split ? ' of training' : '; event rates follow with the split'}.
+          {brief.decision.words.records}{brief.split
+            ? ' of training'
+            : '; event rates follow with the split'}.
         {/if}
       </p>
       {#if mixed}
@@ -114,7 +117,7 @@
           <thead
             ><tr
               ><th></th><th class="n">Records</th>{#if profile.absent.events !== null}<th class="n"
-                  >{brief.eventsNoun}</th
+                  >{brief.decision.words.events}</th
                 ><th class="n">Rate %</th><th class="n">95 % interval</th>{/if}</tr
             ></thead
           >
@@ -138,10 +141,10 @@
       {#if detail?.acted}
         {@const acted = detail.acted}
         <p class="mb-2">
-          {count(acted.records)} training {brief.recordsNoun} were acted on before; {rate(
+          {count(acted.records)} training {brief.decision.words.records} were acted on before; {rate(
             acted.events / Math.max(1, acted.records),
           )}
-          % of them are among the {brief.eventsNoun}, against {rate(
+          % of them are among the {brief.decision.words.events}, against {rate(
             acted.otherEvents / Math.max(1, acted.otherRecords),
           )} % of the others. Acting may have saved some: where a high score meets one of them, the false alarm
           is suspect.
@@ -154,7 +157,7 @@
           absent={profile.absent}
           moreLevels={profile.moreLevels}
           {base}
-          eventsNoun={brief.eventsNoun}
+          eventsNoun={brief.decision.words.events}
         />
       {:else}
         <p class="quiet">Too many different texts to count one by one.</p>
@@ -162,7 +165,7 @@
     {/if}
     {#if !fixedHere}
       <h2 class="mt-4 mb-1">Reading</h2>
-      {#if brief.candidates > 0}
+      {#if brief.progress.candidates > 0}
         <p class="quiet">
           Types are fixed because candidates exist; a new edition of the brief can change them.
         </p>

@@ -21,8 +21,8 @@
   <table class="w-full" aria-label="Events per part">
     <thead
       ><tr class="quiet"
-        ><th></th><th class="n">{brief.recordsNoun}</th><th class="n">%</th><th class="n"
-          >{brief.eventsNoun}</th
+        ><th></th><th class="n">{brief.decision.words.records}</th><th class="n">%</th><th class="n"
+          >{brief.decision.words.events}</th
         ><th class="n">rate %</th><th class="n">capture of 50 % known to</th><th></th></tr
       ></thead
     >
@@ -43,7 +43,7 @@
           <td class="n">{rate(part.events / part.records)}</td>
           <td class="n">± {percent(part.halfWidth)} points</td>
           <td class="alarm pl-3"
-            >{#if part.few}▲ fewer than 100 {brief.eventsNoun}{/if}</td
+            >{#if part.few}▲ fewer than 100 {brief.decision.words.events}{/if}</td
           >
         </tr>
       {/each}

@@ -223,13 +223,13 @@
     >rare events in training:
     <select class="field" bind:value={balance} aria-label="Rare events">
       <option value="NONE">as they are</option>
-      <option value="WEIGHTS">weigh {brief.eventsNoun} more</option>
+      <option value="WEIGHTS">weigh {brief.decision.words.events} more</option>
       <option value="THINNING">thin the others</option>
     </select>
   </label>
   {#if balance !== 'NONE'}
     <label
-      >until {brief.eventsNoun} make up
+      >until {brief.decision.words.events} make up
       <input
         class="field w-16 text-right"
         type="number"

@@ -25,24 +25,24 @@
 </script>
 
 <p class="reading mb-0">
-  About <b>1 in {count(oneIn)}</b> training {brief.recordsNoun} is among the {brief.eventsNoun} ({rate(share)} %).
-  Dealt {method}{together}, seed {plan.seed}.
-  {#if facts.leftOut > 0}{count(facts.leftOut)} {brief.recordsNoun} are left out.{/if}
+  About <b>1 in {count(oneIn)}</b> training {brief.decision.words.records} is among the {brief.decision.words
+    .events} ({rate(share)} %). Dealt {method}{together}, seed {plan.seed}.
+  {#if facts.leftOut > 0}{count(facts.leftOut)} {brief.decision.words.records} are left out.{/if}
   {#if plan.folds > 0 && facts.folds.length}{plan.folds} folds of training with {facts.folds[0] ===
     facts.folds[1]
       ? count(facts.folds[0])
       : `${count(facts.folds[0])} to ${count(facts.folds[1])}`}
-    {brief.eventsNoun} each.{/if}
-  {#if plan.balance.method === 'WEIGHTS'}Learners count each of training’s {brief.eventsNoun}
+    {brief.decision.words.events} each.{/if}
+  {#if plan.balance.method === 'WEIGHTS'}Learners count each of training’s {brief.decision.words.events}
     {facts.training.weight.toFixed(1)} times; probabilities are corrected back.
-  {:else if plan.balance.method === 'THINNING'}Learners see {count(facts.training.records)} training {brief.recordsNoun},
-    all {count(facts.training.events)}
-    {brief.eventsNoun} among them; probabilities are corrected back.{/if}
+  {:else if plan.balance.method === 'THINNING'}Learners see {count(facts.training.records)} training {brief
+      .decision.words.records}, all {count(facts.training.events)}
+    {brief.decision.words.events} among them; probabilities are corrected back.{/if}
 </p>
 {#if facts.straddlingCopies > 0}
   <p class="alarm">
     ▲ {count(facts.straddlingCopies)} sets of exact copies have members in more than one part: validation meets
-    {brief.recordsNoun} that training knows.
+    {brief.decision.words.records} that training knows.
   </p>
 {/if}
 {#if facts.straddlingGroups && facts.straddlingGroups > facts.straddlingCopies}

@@ -1,25 +1,26 @@
 <script lang="ts">
-  import type { BriefView as Brief, Edit } from '../../api/schema';
+  import type { BriefView as Brief, Campaign } from '../../api/schema';
+  import type { Change } from '../../lib/decision';
   import NumberField from '../NumberField.svelte';
 
   /** How many can be acted on, of how many, at which event rate. */
   interface Props {
     brief: Brief;
     disabled: boolean;
-    keep: (change: Partial<Edit>) => void;
+    keep: (change: Change) => void;
     /** whether amounts are kept while they are typed */
     live?: boolean;
     compact?: boolean;
   }
   let { brief, disabled, keep, live = false, compact = false }: Props = $props();
 
-  const amount = (field: keyof Edit) => (value: number | null) => keep({ [field]: value });
+  const amount = (field: keyof Campaign) => (value: number | null) => keep({ campaign: { [field]: value } });
 </script>
 
 <p class="sentence" class:compact>
   At most <NumberField
     label="Capacity"
-    value={brief.capacity}
+    value={brief.decision.campaign.capacity}
     optional
     placeholder="no limit"
     {live}
@@ -28,15 +29,15 @@
   /> of
   <NumberField
     label="Campaign size"
-    value={brief.campaignSize}
+    value={brief.decision.campaign.size}
     {live}
     {disabled}
-    change={amount('campaignSize')}
+    change={amount('size')}
   />
-  {brief.recordsNoun} can be acted on. The event rate to expect then is
+  {brief.decision.words.records} can be acted on. The event rate to expect then is
   <NumberField
     label="Planned event rate, %"
-    value={brief.plannedRate}
+    value={brief.decision.campaign.plannedRate}
     factor={100}
     optional
     placeholder="as here"

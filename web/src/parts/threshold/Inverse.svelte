@@ -43,11 +43,11 @@
     successRate: 'the success rate',
     actionCost: 'the cost of an action',
   };
-  const unit = $derived(brief.valueColumn ? ` × ${brief.valueColumn}` : '');
+  const unit = $derived(brief.data.valueColumn ? ` × ${brief.data.valueColumn}` : '');
   const amount = (lever: string, value: number) =>
     lever === 'successRate'
       ? `${percent(value)} %`
-      : price(brief.currency, value) + (lever === 'actionCost' ? '' : unit);
+      : price(brief.decision.words.currency, value) + (lever === 'actionCost' ? '' : unit);
   const name = (id: number) => all.candidates.find((c) => c.id === id)?.name ?? '?';
   const deeper = $derived(view !== null && records > view.bestRecords);
 
@@ -121,7 +121,9 @@
     </ul>
     <p class="reading" data-inverse>{reading}</p>
     <p class="quiet">
-      Present best of {row.name}: {gain(brief.currency, row.best.gainOverNobody)} at {percent(row.best.depth)} %.
+      Present best of {row.name}: {gain(brief.decision.words.currency, row.best.gainOverNobody)} at {percent(
+        row.best.depth,
+      )} %.
     </p>
   {:else if !refusal}<p class="quiet">Turning the stakes round …</p>{/if}
 </section>

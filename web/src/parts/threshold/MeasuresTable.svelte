@@ -45,7 +45,7 @@
     const verdict = accuracy > view.accuracyOfNobody ? 'more' : 'no more';
     return (
       `Accuracy at the cut is ${percent(accuracy)} %; acting on nobody alone reaches ${nobody}, so the cut is ${verdict} ` +
-      `accurate than doing nothing. With rare ${brief.eventsNoun} accuracy is the wrong thing to look at.`
+      `accurate than doing nothing. With rare ${brief.decision.words.events} accuracy is the wrong thing to look at.`
     );
   });
   let table: HTMLTableElement;

@@ -25,8 +25,8 @@
         few.precision === null
           ? 'No cut of this candidate is right often enough to name one.'
           : (few.lift! < HARDLY ? 'This candidate is hardly right anywhere: ' : '') +
-            `${percent(few.precision)} % of the ${count(few.records)} acted on are ${brief.eventsNoun}; ` +
-            `${percent(1 - few.capture)} % of all ${brief.eventsNoun} are missed.`,
+            `${percent(few.precision)} % of the ${count(few.records)} acted on are ${brief.decision.words.events}; ` +
+            `${percent(1 - few.capture)} % of all ${brief.decision.words.events} are missed.`,
     },
     {
       key: 'nearly',
@@ -34,8 +34,8 @@
       name: 'Drop the hopeless, reach nearly all',
       at: nearly,
       says:
-        `${percent(view.nearlyAllShare)} % of the ${brief.eventsNoun} are reached by acting on ${percent(nearly.depth)} % ` +
-        `of the ${brief.recordsNoun}; ${count(all.records - nearly.records)} can be dropped.`,
+        `${percent(view.nearlyAllShare)} % of the ${brief.decision.words.events} are reached by acting on ${percent(nearly.depth)} % ` +
+        `of the ${brief.decision.words.records}; ${count(all.records - nearly.records)} can be dropped.`,
     },
   ]);
   const cross = $derived(view.crossValidated);
@@ -53,9 +53,9 @@
     }
     return (
       `Chosen on training alone, by ${cross.cut.folds.length} folds, the cut would be at a score of ${score(tried.threshold)} ` +
-      `(${spread}). On validation that acts on ${count(tried.records)} ${brief.recordsNoun} and brings ` +
-      `${gain(brief.currency, tried.gain)}; the best cut of validation itself ${gain(brief.currency, best.gain)}, which is ` +
-      `${lost > 0 ? `${gain(brief.currency, lost)} more` : 'no more'}, being chosen there.`
+      `(${spread}). On validation that acts on ${count(tried.records)} ${brief.decision.words.records} and brings ` +
+      `${gain(brief.decision.words.currency, tried.gain)}; the best cut of validation itself ${gain(brief.decision.words.currency, best.gain)}, which is ` +
+      `${lost > 0 ? `${gain(brief.decision.words.currency, lost)} more` : 'no more'}, being chosen there.`
     );
   });
   const pinned = () => ({
@@ -79,7 +79,7 @@
     >
       <b>{preset.name}</b>
       <span class="ml-auto whitespace-nowrap"
-        >{percent(preset.at.depth)} % · {gain(brief.currency, preset.at.gain)}</span
+        >{percent(preset.at.depth)} % · {gain(brief.decision.words.currency, preset.at.gain)}</span
       >
       <span class="says">{preset.says}</span>
     </button>
@@ -103,7 +103,7 @@
         <thead>
           <tr>
             <th>Fold</th><th class="n">best threshold on the others</th><th class="n">depth % here</th><th
-              class="n">{brief.currency} a record, held out</th
+              class="n">{brief.decision.words.currency} a record, held out</th
             ><th class="n">its own best</th>
           </tr>
         </thead>

@@ -36,11 +36,11 @@
   const several = (n: number, one: string, many: string) => (n === 1 ? one : many);
 
   const reading = $derived(
-    `${count(at.caught)} ${brief.eventsNoun} ${several(at.caught, 'is', 'are')} caught and ${count(at.missed)} missed; ` +
-      `${count(at.falseAlarms)} ${brief.recordsNoun} are acted on in vain. Together ${gain(brief.currency, netValue)}` +
+    `${count(at.caught)} ${brief.decision.words.events} ${several(at.caught, 'is', 'are')} caught and ${count(at.missed)} missed; ` +
+      `${count(at.falseAlarms)} ${brief.decision.words.records} are acted on in vain. Together ${gain(brief.decision.words.currency, netValue)}` +
       (all.nobody === 0
         ? '.'
-        : `, which is ${gain(brief.currency, at.gain)} against ${brief.acting} nobody (${gain(brief.currency, all.nobody)}).`),
+        : `, which is ${gain(brief.decision.words.currency, at.gain)} against ${brief.decision.words.acting} nobody (${gain(brief.decision.words.currency, all.nobody)}).`),
   );
   const pinned = () => ({
     kind: 'TABLE' as const,
@@ -49,11 +49,12 @@
     reading,
     drawing: null,
     cells: [
-      ['', brief.eventsNoun, `no ${brief.eventsNoun}`],
+      ['', brief.decision.words.events, `no ${brief.decision.words.events}`],
       ...rows.map((row, i) => [
         i === 0 ? 'acted on' : 'not acted on',
         ...row.map(
-          (c) => `${c.name}: ${count(c.n)} (${percent(c.n / total)} %), ${gain(brief.currency, c.money)}`,
+          (c) =>
+            `${c.name}: ${count(c.n)} (${percent(c.n / total)} %), ${gain(brief.decision.words.currency, c.money)}`,
         ),
       ]),
     ],
@@ -72,9 +73,12 @@
     <thead>
       <tr
         ><td></td>
-        <th scope="col">{brief.eventsNoun} <span class="quiet">{count(at.caught + at.missed)}</span></th>
         <th scope="col"
-          >no {brief.eventsNoun} <span class="quiet">{count(at.falseAlarms + at.leftAlone)}</span></th
+          >{brief.decision.words.events} <span class="quiet">{count(at.caught + at.missed)}</span></th
+        >
+        <th scope="col"
+          >no {brief.decision.words.events}
+          <span class="quiet">{count(at.falseAlarms + at.leftAlone)}</span></th
         >
       </tr>
     </thead>
@@ -96,7 +100,7 @@
               <span class="name">{cell.name} <small>{cell.trade}</small></span>
               <b data-figure="count">{count(cell.n)}</b>
               <span class="share" data-figure="share">{percent(cell.n / total)} % of all</span>
-              <span class="money" data-figure="money">{gain(brief.currency, cell.money)}</span>
+              <span class="money" data-figure="money">{gain(brief.decision.words.currency, cell.money)}</span>
             </td>
           {/each}
         </tr>

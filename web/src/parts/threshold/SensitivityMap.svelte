@@ -64,7 +64,7 @@
   const says = (spot: Spot): string =>
     spot.winner < 0
       ? 'acting on nobody is best'
-      : `${name(spot.winner)} is best, ${gain(brief.currency, spot.ahead)} ahead of the next, acting on ${percent(spot.depth)} %`;
+      : `${name(spot.winner)} is best, ${gain(brief.decision.words.currency, spot.ahead)} ahead of the next, acting on ${percent(spot.depth)} %`;
   const there = $derived(pointed ? map.spots[pointed.i][pointed.j] : null);
   const reading = $derived.by(() => {
     const flip = flips(map);
@@ -91,7 +91,7 @@
     cells: null,
   });
   const csv = () =>
-    saveCsv(`${brief.name}-sensitivity.csv`, [
+    saveCsv(`${brief.decision.name}-sensitivity.csv`, [
       [
         'cost ratio',
         'planned event rate',

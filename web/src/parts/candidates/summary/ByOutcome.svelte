@@ -8,7 +8,7 @@
 <section aria-label="What each column says">
   <h2 class="mb-1">What each column says, by outcome</h2>
   <table class="plain">
-    <thead><tr><th>Column</th><th>Others</th><th>{around.brief.eventsNoun}</th></tr></thead>
+    <thead><tr><th>Column</th><th>Others</th><th>{around.brief.decision.words.events}</th></tr></thead>
     <tbody>
       {#each part.columns as said (said.column)}
         <tr>

@@ -116,20 +116,22 @@
   </div>
   <p class="reading">
     {#if shown === 0}
-      All training {brief.recordsNoun}: {count(tree.records[0])}, of which {rate(base)} % {brief.eventsNoun}.
+      All training {brief.decision.words.records}: {count(tree.records[0])}, of which {rate(base)} % {brief
+        .decision.words.events}.
     {:else}
       {pathTo(tree, shown).join(', and ')}: {count(tree.records[shown])}
-      {brief.recordsNoun}, {rate(tree.value[shown])} % {brief.eventsNoun}, {times(shown).toFixed(1)} times the rate
-      of all.
+      {brief.decision.words.records}, {rate(tree.value[shown])} % {brief.decision.words.events}, {times(
+        shown,
+      ).toFixed(1)} times the rate of all.
     {/if}
   </p>
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   {#if leaf}
     <div class="mb-1 flex items-center gap-2">
-      <h2>Validation {brief.recordsNoun} in this leaf</h2>
+      <h2>Validation {brief.decision.words.records} in this leaf</h2>
       <span class="quiet"
         >{count(leaf.view.records)}, of which {count(leaf.view.events)}
-        {brief.eventsNoun} ({rate(leaf.view.events / leaf.view.records)} %); training had {rate(
+        {brief.decision.words.events} ({rate(leaf.view.events / leaf.view.records)} %); training had {rate(
           tree.value[leaf.node],
         )} %</span
       >

@@ -87,23 +87,12 @@ public final class IngestBench {
                 server.post("/briefs", Map.of("datasetId", dataset)).get("id").asLong();
         System.out.printf("columns of the Data page, before the split: %.0f ms%n", 1000 * columns(brief));
         JsonNode view = server.get("/briefs/" + brief);
-        var edit = ((com.fasterxml.jackson.databind.node.ObjectNode) view)
-                .retain(
-                        "version",
-                        "name",
-                        "question",
-                        "recordsNoun",
-                        "eventsNoun",
-                        "acting",
-                        "currency",
-                        "gainIfCaught",
-                        "actionCost",
-                        "missCost",
-                        "falseAlarmCost",
-                        "leaveValue",
-                        "successRate",
-                        "campaignSize");
-        edit.put("outcome", "lapsed").putArray("eventLevels").add("1");
+        var edit = ((com.fasterxml.jackson.databind.node.ObjectNode) view).retain("version", "decision");
+        ((com.fasterxml.jackson.databind.node.ObjectNode) edit.get("decision"))
+                .putObject("outcome")
+                .put("column", "lapsed")
+                .putArray("events")
+                .add("1");
         server.put("/briefs/" + brief, edit);
         long start = System.nanoTime();
         server.post(

@@ -9,9 +9,10 @@ import outrider.exchange.Comparison;
 import outrider.exchange.DecidingMeasure;
 import outrider.learn.Learners;
 import outrider.split.SplitPlan;
-import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
 import outrider.table.Dialect;
+import outrider.table.Levels;
+import outrider.table.Table;
 
 /**
  * A whole case in one document: its data, split, candidates, stakes, cut and the author's words. {@code brief.yaml} is its
@@ -49,7 +50,9 @@ public record BriefFile(
     public static final int FORMAT = 1;
 
     /** What records and events are called, what acting is (a verb in -ing), and the currency. */
-    public record Words(String records, String events, String acting, String currency) {}
+    public record Words(String records, String events, String acting, String currency) {
+        public static final Words PLAIN = new Words("records", "events", "acting on", "€");
+    }
 
     /** @param dialect how a text file is written; null finds out */
     /** Stands for all kinds in the list of candidates. */
@@ -59,7 +62,18 @@ public record BriefFile(
             String file, @Nullable String sha256, @Nullable Dialect dialect) {}
 
     /** @param leaveOutMissing whether records without an outcome are in no part; else they are refused */
-    public record Outcome(String column, List<String> events, List<String> leftOut, boolean leaveOutMissing) {}
+    public record Outcome(String column, List<String> events, List<String> leftOut, boolean leaveOutMissing) {
+        public Outcome {
+            demand("outcome.column", column);
+            events = events == null ? List.of() : List.copyOf(events);
+            leftOut = leftOut == null ? List.of() : List.copyOf(leftOut);
+        }
+
+        /** 1, 0, or −1 for a record left out. */
+        public byte[] of(Table table) {
+            return Levels.outcome(table, column, events, leftOut, leaveOutMissing);
+        }
+    }
 
     /**
      * @param kind JSON name, or {@link #ALL_KINDS}
@@ -93,13 +107,7 @@ public record BriefFile(
         if (columns == null) columns = Map.of();
         candidates = candidates == null ? List.of() : spelledOut(candidates);
         demand("campaignSize", campaignSize == 0 ? null : campaignSize);
-        if (!(campaignSize >= 1)) throw BadInput.of("campaignSize", "is " + campaignSize, "give 1 or more");
-        if (capacity != null && !(capacity >= 0 && capacity <= campaignSize)) {
-            throw BadInput.of("capacity", "is " + capacity, "give 0 to the size of the campaign, or leave it out");
-        }
-        if (plannedRate != null && !(plannedRate > 0 && plannedRate < 1)) {
-            throw BadInput.of("plannedRate", "is " + plannedRate, "give a share above 0 and below 1, or leave it out");
-        }
+        new Campaign(campaignSize, capacity, plannedRate, deciding);
         if (memo == null) memo = AuthorText.EMPTY;
     }
 
@@ -118,14 +126,8 @@ public record BriefFile(
         return columns.getOrDefault(column, ColumnSetup.PLAIN);
     }
 
-    /** NaN where none is set. */
-    public double plannedRateOrNone() {
-        return plannedRate == null ? Double.NaN : plannedRate;
-    }
-
-    /** As a share of the campaign; null for none. */
-    public @Nullable Capacity capacityShare() {
-        return capacity == null ? null : new Capacity(capacity / campaignSize, true);
+    public Campaign campaign() {
+        return new Campaign(campaignSize, capacity, plannedRate, deciding);
     }
 
     private static List<CandidateSpec> spelledOut(List<CandidateSpec> candidates) {
@@ -153,7 +155,7 @@ public record BriefFile(
 
     /** What its candidates are compared by. */
     public Comparison.Terms terms() {
-        return new Comparison.Terms(stakes, plannedRateOrNone(), capacityShare(), deciding, split.seed());
+        return campaign().terms(stakes, split.seed());
     }
 
     /** The column by whose value money is counted; null without one. */

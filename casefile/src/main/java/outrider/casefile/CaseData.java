@@ -24,7 +24,6 @@ import outrider.split.Units;
 import outrider.table.Column;
 import outrider.table.CsvTableReader;
 import outrider.table.Dialect;
-import outrider.table.Levels;
 import outrider.table.Numbers;
 import outrider.table.Preview;
 import outrider.table.Reading;
@@ -63,13 +62,7 @@ public record CaseData(
             Table plain = table(brief, file, progress);
             if (brief.data().dialect() == null) refuseEitherWay(plain, brief, dialect(file));
             Table table = read(plain, brief.columns());
-            BriefFile.Outcome asked = brief.outcome();
-            byte[] outcome = Levels.outcome(
-                    table,
-                    asked.column(),
-                    asked.events(),
-                    asked.leftOut() == null ? List.of() : asked.leftOut(),
-                    asked.leaveOutMissing());
+            byte[] outcome = brief.outcome().of(table);
             int[] copies = Units.copies(plain);
             Parts parts = Split.of(brief.split(), table, outcome, copies);
             return new CaseData(
@@ -140,7 +133,8 @@ public record CaseData(
     }
 
     /** The columns that candidates may learn from, in file order. */
-    public static List<String> inputs(List<String> columns, Function<String, ColumnSetup> setup, String outcome) {
+    public static List<String> inputs(
+            List<String> columns, Function<String, ColumnSetup> setup, @Nullable String outcome) {
         return columns.stream()
                 .filter(name -> setup.apply(name).role().input() && !name.equals(outcome))
                 .toList();

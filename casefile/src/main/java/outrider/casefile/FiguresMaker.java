@@ -113,7 +113,9 @@ public final class FiguresMaker {
                         brief.split().balance().words()),
                 new Figures.Deciding(
                         deciding.kind(),
-                        deciding.words(brief.capacityShare(), ranking(chosen).total())),
+                        deciding.words(
+                                brief.campaign().capacityShare(),
+                                ranking(chosen).total())),
                 rows,
                 entrant.name(),
                 proposed,
@@ -201,7 +203,11 @@ public final class FiguresMaker {
                 double amount = now * factor;
                 if (lever == StakesParameter.SUCCESS_RATE && amount > 1) continue;
                 rows.add(whatIf(
-                        lever.jsonName(), factor, amount, lever.with(stakes, amount), brief.plannedRateOrNone()));
+                        lever.jsonName(),
+                        factor,
+                        amount,
+                        lever.with(stakes, amount),
+                        brief.campaign().plannedRateOrNone()));
             }
         }
         Ranking ranking = ranking(chosen);
@@ -214,7 +220,7 @@ public final class FiguresMaker {
 
     private Figures.WhatIf whatIf(String lever, double factor, double amount, Stakes stakes, double rate) {
         NetValue other = new NetValue(ranking(chosen), stakes, rate);
-        NetValue.Cut best = other.best(brief.capacityShare());
+        NetValue.Cut best = other.best(brief.campaign().capacityShare());
         return new Figures.WhatIf(
                 lever,
                 factor,
@@ -226,10 +232,12 @@ public final class FiguresMaker {
 
     private List<Figures.Takeover> takeovers() {
         List<Frontier> all = new ArrayList<>();
-        for (int i = 0; i < entrants.size(); i++) all.add(Frontier.of(ranking(i), brief.capacityShare()));
+        for (int i = 0; i < entrants.size(); i++)
+            all.add(Frontier.of(ranking(i), brief.campaign().capacityShare()));
         List<Figures.Takeover> found = new ArrayList<>();
         for (StakesParameter lever : StakesParameter.values()) {
-            for (Inverse.Answer a : Inverse.takeovers(all, brief.stakes(), brief.plannedRateOrNone(), lever)) {
+            for (Inverse.Answer a :
+                    Inverse.takeovers(all, brief.stakes(), brief.campaign().plannedRateOrNone(), lever)) {
                 if (a.amount() == null) continue;
                 found.add(new Figures.Takeover(
                         lever.jsonName(),
@@ -258,7 +266,7 @@ public final class FiguresMaker {
         double[] scores = proposed.score().apply(rows);
         IndexedRanking placed = IndexedRanking.of(scores, sample.outcome(), null, sample.value());
         Ranking ranking = placed.ranking();
-        NetValue own = new NetValue(ranking, brief.stakes(), brief.plannedRateOrNone());
+        NetValue own = new NetValue(ranking, brief.stakes(), brief.campaign().plannedRateOrNone());
         double rank = atCut.threshold() == null
                 ? new Capacity(atCut.depth(), true).ranks(ranking.total(), false)
                 : ranking.size(ranking.pointAtThreshold(atCut.threshold()));

@@ -1,7 +1,5 @@
 package outrider.check;
 
-import static java.util.Objects.requireNonNull;
-
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Seeds;
@@ -36,9 +34,9 @@ final class LevelRanking {
             fold[i] = (byte) seeds.fast(unit == null ? row : unit[row]).nextInt(FOLDS);
             for (int f : new int[] {fold[i], FOLDS}) {
                 records[f][place[i]]++;
-                events[f][place[i]] += requireNonNull(outcome)[row];
+                events[f][place[i]] += outcome[row];
             }
-            allEvents += requireNonNull(outcome)[row];
+            allEvents += outcome[row];
         }
         double rate = allEvents / rows.length;
         double sum = 0;
@@ -54,7 +52,7 @@ final class LevelRanking {
                 int at = place[members[i]];
                 int others = records[FOLDS][at] - records[f][at];
                 score[i] = (events[FOLDS][at] - events[f][at] + PRIOR * rate) / (others + PRIOR);
-                hits += y[i] = requireNonNull(outcome)[rows[members[i]]];
+                hits += y[i] = outcome[rows[members[i]]];
             }
             if (hits == 0 || hits == y.length) continue;
             sum += Ranking.of(score, y).auc();

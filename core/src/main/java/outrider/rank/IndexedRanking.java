@@ -1,7 +1,5 @@
 package outrider.rank;
 
-import static java.util.Objects.requireNonNull;
-
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
@@ -17,7 +15,7 @@ public record IndexedRanking(Ranking ranking, int[] point) {
      */
     public static IndexedRanking of(
             double[] score, byte[] outcome, double @Nullable [] weight, double @Nullable [] value) {
-        int[] point = new int[requireNonNull(score).length];
+        int[] point = new int[score.length];
         return new IndexedRanking(Ranking.of(score, outcome, weight, value, point), point);
     }
 

@@ -37,7 +37,7 @@ public record CrossValidatedCut(List<Fold> folds, @Nullable Double threshold, do
             byte[] fold,
             Stakes stakes,
             double plannedRate,
-            Capacity capacity) {
+            @Nullable Capacity capacity) {
         int k = 0;
         for (byte f : fold) k = Math.max(k, f + 1);
         Capacity share = capacity == null || capacity.share()

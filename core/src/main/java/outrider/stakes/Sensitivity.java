@@ -28,7 +28,7 @@ public record Sensitivity(double[] ratios, double[] rates, List<List<Spot>> spot
 
     /** Null where one side of the ratio is 0: then no cut is a matter of degree. */
     public static @Nullable Sensitivity of(
-            List<Ranking> candidates, Stakes stakes, double plannedRate, Capacity capacity) {
+            List<Ranking> candidates, Stakes stakes, double plannedRate, @Nullable Capacity capacity) {
         double costs = stakes.falseAlarmCost() + stakes.actionCost();
         double wins = stakes.missCost() + stakes.gainIfCaught();
         if (costs == 0 || wins == 0 || candidates.isEmpty()) return null;

@@ -99,8 +99,13 @@ final class App implements AutoCloseable {
     }
 
     @Override
-    public void close() throws InterruptedException {
+    public void close() {
         process.destroy();
-        if (!process.waitFor(20, TimeUnit.SECONDS)) process.destroyForcibly();
+        try {
+            if (!process.waitFor(20, TimeUnit.SECONDS)) process.destroyForcibly();
+        } catch (InterruptedException e) {
+            process.destroyForcibly();
+            Thread.currentThread().interrupt();
+        }
     }
 }

@@ -4,7 +4,6 @@ import java.io.BufferedWriter;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -75,21 +74,40 @@ final class DeskBench {
         for (int i = 0; i < 300 && !browser.driver.getCurrentUrl().contains("/briefs/"); i++) Thread.sleep(500);
         String brief = browser.driver.getCurrentUrl().replaceAll(".*/briefs/(\\d+).*", "$1");
         Map<?, ?> now = (Map<?, ?>) browser.api("GET", "/briefs/" + brief, null);
-        Map<String, Object> edit = new HashMap<>(Map.of(
-                "version", now.get("version"),
-                "name", "desk bench",
-                "question", "Whom?",
-                "outcome", "gone",
-                "eventLevels", List.of("yes"),
-                "recordsNoun", "records",
-                "eventsNoun", "events",
-                "acting", "acting on",
-                "currency", "€",
-                "gainIfCaught", 74));
-        edit.putAll(
-                Map.of("actionCost", 4.5, "missCost", 0, "falseAlarmCost", 0, "leaveValue", 0, "successRate", 0.25));
-        edit.putAll(Map.of("capacity", 90_000, "campaignSize", VALIDATION));
-        browser.api("PUT", "/briefs/" + brief, edit);
+        browser.api(
+                "PUT",
+                "/briefs/" + brief,
+                Map.of(
+                        "version",
+                        now.get("version"),
+                        "decision",
+                        Map.of(
+                                "name",
+                                "desk bench",
+                                "question",
+                                "Whom?",
+                                "outcome",
+                                Map.of("column", "gone", "events", List.of("yes")),
+                                "words",
+                                Map.of(
+                                        "records",
+                                        "records",
+                                        "events",
+                                        "events",
+                                        "acting",
+                                        "acting on",
+                                        "currency",
+                                        "€"),
+                                "stakes",
+                                Map.of(
+                                        "gainIfCaught", 74,
+                                        "actionCost", 4.5,
+                                        "missCost", 0,
+                                        "falseAlarmCost", 0,
+                                        "leaveValue", 0,
+                                        "successRate", 0.25),
+                                "campaign",
+                                Map.of("size", VALIDATION, "capacity", 90_000))));
         browser.api(
                 "POST",
                 "/briefs/" + brief + "/split",

@@ -88,30 +88,32 @@ class DeskJourneyTest {
     private static String prepared(Browser browser) {
         String brief = browser.bring(FILE).replaceAll(".*/briefs/(\\d+).*", "$1");
         Map<?, ?> now = (Map<?, ?>) browser.api("GET", "/briefs/" + brief, null);
-        Map<String, Object> edit = new java.util.HashMap<>(Map.of(
-                "version", now.get("version"),
-                "name", "plan-lapse",
-                "question", "Whom should the desk ring?",
-                "outcome", "renewal",
-                "eventLevels", List.of("lapsed"),
-                "recordsNoun", "members",
-                "eventsNoun", "lapses",
-                "acting", "ringing",
-                "currency", "€",
-                "gainIfCaught", 74));
-        edit.putAll(Map.of(
-                "actionCost",
-                4.5,
-                "missCost",
-                1.25,
-                "falseAlarmCost",
-                0.4,
-                "leaveValue",
-                0.05,
-                "successRate",
-                1 / 3.0));
-        edit.putAll(Map.of("capacity", 3000, "campaignSize", 36000));
-        browser.api("PUT", "/briefs/" + brief, edit);
+        browser.api(
+                "PUT",
+                "/briefs/" + brief,
+                Map.of(
+                        "version",
+                        now.get("version"),
+                        "decision",
+                        Map.of(
+                                "name",
+                                "plan-lapse",
+                                "question",
+                                "Whom should the desk ring?",
+                                "outcome",
+                                Map.of("column", "renewal", "events", List.of("lapsed")),
+                                "words",
+                                Map.of("records", "members", "events", "lapses", "acting", "ringing", "currency", "€"),
+                                "stakes",
+                                Map.of(
+                                        "gainIfCaught", 74,
+                                        "actionCost", 4.5,
+                                        "missCost", 1.25,
+                                        "falseAlarmCost", 0.4,
+                                        "leaveValue", 0.05,
+                                        "successRate", 1 / 3.0),
+                                "campaign",
+                                Map.of("size", 36000, "capacity", 3000))));
         browser.api(
                 "PUT",
                 "/briefs/" + brief + "/columns",

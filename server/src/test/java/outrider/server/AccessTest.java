@@ -46,8 +46,8 @@ class AccessTest {
                     .readTree(Path.of("..", "docs", "openapi.json").toFile())
                     .get("paths");
             List<Operation> found = new ArrayList<>();
-            paths.fields()
-                    .forEachRemaining(path -> path.getValue().fields().forEachRemaining(verb -> {
+            paths.properties()
+                    .forEach(path -> path.getValue().properties().forEach(verb -> {
                         JsonNode taken = verb.getValue().path("requestBody").path("content");
                         String type = taken.isMissingNode()
                                 ? "application/json"

@@ -73,9 +73,9 @@ class CandidatesTest extends CaseSteps {
             double validation = figures.getDouble("figures.find { it.term == 'auc' }.validation");
             double listed = get("/comparisons/" + brief).getDouble("candidates.find { it.id == " + id + " }.auc.auc");
             assertThat(validation).isEqualTo(listed);
-            assertThat((Object) figures.get("figures.find { it.term == 'auc' }.outOfFold"))
+            assertThat(figures.<Object>get("figures.find { it.term == 'auc' }.outOfFold"))
                     .isNotNull();
-            assertThat((Object) figures.get("figures.find { it.term == 'auc' }.training"))
+            assertThat(figures.<Object>get("figures.find { it.term == 'auc' }.training"))
                     .isNotNull();
         }
         int first = get("/candidates?brief=" + brief).getInt("find { it.name == 'logistic' }.id");
@@ -197,7 +197,7 @@ class CandidatesTest extends CaseSteps {
         assertThat(done.getList("trials")).hasSize(7);
         List<Double> values = done.getList("trials.value");
         assertThat(values).isSortedAccordingTo(java.util.Comparator.reverseOrder());
-        assertThat((Object) done.get("simplest")).isNotNull();
+        assertThat(done.<Object>get("simplest")).isNotNull();
         List<String> kept = get("/candidates?brief=" + brief).getList("name");
         assertThat(kept).hasSizeBetween(2, 3).allMatch(name -> name.startsWith("Search " + id));
 
@@ -259,8 +259,8 @@ class CandidatesTest extends CaseSteps {
         assertThat(after.getInt("tried")).isEqualTo(5);
         for (int number = 0; number < 3; number++) {
             String trial = "trials.find { it.number == " + number + " }";
-            assertThat((Object) after.get(trial + ".value")).isEqualTo(before.get(trial + ".value"));
-            assertThat((Object) after.get(trial + ".seconds")).isEqualTo(before.get(trial + ".seconds"));
+            assertThat(after.<Object>get(trial + ".value")).isEqualTo(before.get(trial + ".value"));
+            assertThat(after.<Object>get(trial + ".seconds")).isEqualTo(before.get(trial + ".seconds"));
         }
     }
 

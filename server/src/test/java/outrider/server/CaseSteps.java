@@ -21,28 +21,6 @@ abstract class CaseSteps {
         analyst = Client.signIn("analyst");
     }
 
-    /** What of a brief can be edited. */
-    static final List<String> EDITED = List.of(
-            "version",
-            "name",
-            "question",
-            "outcome",
-            "eventLevels",
-            "recordsNoun",
-            "eventsNoun",
-            "acting",
-            "currency",
-            "gainIfCaught",
-            "actionCost",
-            "missCost",
-            "falseAlarmCost",
-            "leaveValue",
-            "successRate",
-            "capacity",
-            "campaignSize",
-            "plannedRate",
-            "deciding");
-
     static String file(long seed) {
         var random = new Seeds(seed).stream("file");
         StringBuilder csv = new StringBuilder("member,age,tier,points,note,gone\n");
@@ -80,29 +58,49 @@ abstract class CaseSteps {
         return id;
     }
 
+    /** @param changes by the path of what is settled, as "stakes.missCost" */
     JsonPath edit(long id, Map<String, Object> changes) {
-        Map<String, Object> edit =
-                new HashMap<>(analyst.get("/briefs/" + id).jsonPath().getMap(""));
-        edit.keySet().retainAll(EDITED);
-        edit.putAll(changes);
-        return analyst.put("/briefs/" + id, edit)
+        return analyst.put("/briefs/" + id, edited(id, changes))
                 .then()
                 .statusCode(200)
                 .extract()
                 .jsonPath();
     }
 
+    Map<String, Object> edited(long id, Map<String, Object> changes) {
+        JsonPath brief = analyst.get("/briefs/" + id).jsonPath();
+        Map<String, Object> decision = new HashMap<>(brief.<String, Object>getMap("decision"));
+        changes.forEach((path, value) -> {
+            Map<String, Object> at = decision;
+            String[] steps = path.split("\\.");
+            for (int i = 0; i < steps.length - 1; i++) {
+                Map<String, Object> inner = new HashMap<>(asMap(at.get(steps[i])));
+                at.put(steps[i], inner);
+                at = inner;
+            }
+            at.put(steps[steps.length - 1], value);
+        });
+        return Map.of("version", brief.getInt("version"), "decision", decision);
+    }
+
+    @SuppressWarnings("unchecked")
+    private static Map<String, Object> asMap(Object value) {
+        return value == null ? Map.of() : (Map<String, Object>) value;
+    }
+
+    static Map<String, Object> outcome(String column, String event) {
+        return Map.of("column", column, "events", List.of(event));
+    }
+
     long split() {
         long id = brief(Map.of(
                 "outcome",
-                "gone",
-                "eventLevels",
-                List.of("yes"),
-                "gainIfCaught",
+                outcome("gone", "yes"),
+                "stakes.gainIfCaught",
                 40,
-                "actionCost",
+                "stakes.actionCost",
                 5,
-                "capacity",
+                "campaign.capacity",
                 120));
         analyst.post("/briefs/" + id + "/split", Map.of("shares", List.of(0.5, 0.25, 0.25), "seed", 9))
                 .then()

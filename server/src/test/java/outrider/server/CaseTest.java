@@ -11,7 +11,6 @@ import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -141,38 +140,17 @@ class CaseTest extends CaseSteps {
     @Test
     void badInputIsRefusedByFieldAndOldVersionsAreOvertaken() {
         long id = split();
-        JsonPath brief = analyst.get("/briefs/" + id).jsonPath();
-        Map<String, Object> edit = new HashMap<>(brief.getMap(""));
-        edit.keySet()
-                .removeAll(List.of(
-                        "id",
-                        "datasetId",
-                        "edition",
-                        "previousId",
-                        "nextId",
-                        "datasetName",
-                        "records",
-                        "breakEven",
-                        "whenActingPays",
-                        "split",
-                        "candidates",
-                        "fitted",
-                        "running",
-                        "signOff",
-                        "createdBy"));
-        edit.put("actionCost", -1);
-        assertThat(analyst.put("/briefs/" + id, edit)
+        assertThat(analyst.put("/briefs/" + id, edited(id, Map.of("stakes.actionCost", -1)))
                         .then()
                         .statusCode(400)
                         .extract()
                         .jsonPath()
                         .getString("field"))
                 .isEqualTo("actionCost");
-        edit.put("actionCost", 2);
-        analyst.put("/briefs/" + id, edit).then().statusCode(200);
-        edit.put("actionCost", 3);
-        analyst.put("/briefs/" + id, edit).then().statusCode(409);
-        assertThat(analyst.get("/briefs/" + id).jsonPath().getDouble("actionCost"))
+        Map<String, Object> overtaken = edited(id, Map.of("stakes.actionCost", 3));
+        edit(id, Map.of("stakes.actionCost", 2));
+        analyst.put("/briefs/" + id, overtaken).then().statusCode(409);
+        assertThat(analyst.get("/briefs/" + id).jsonPath().getDouble("decision.stakes.actionCost"))
                 .isEqualTo(2);
         for (Map<String, Object> wanted : List.of(
                 logistic("", 0),

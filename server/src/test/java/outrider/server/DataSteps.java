@@ -70,7 +70,11 @@ abstract class DataSteps extends CaseSteps {
                 .statusCode(200)
                 .extract()
                 .path("id");
-        edit(id, Map.of("outcome", "state", "eventLevels", List.of("lapsed"), "leftOutLevels", List.of("withdrawn")));
+        edit(
+                id,
+                Map.of(
+                        "outcome",
+                        Map.of("column", "state", "events", List.of("lapsed"), "leftOut", List.of("withdrawn"))));
         return id;
     }
 

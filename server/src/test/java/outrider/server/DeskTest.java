@@ -87,7 +87,7 @@ class DeskTest extends CaseSteps {
         long seed = 9;
         Table scores = scored(id);
         for (double planned : new double[] {Double.NaN, 0.03}) {
-            if (!Double.isNaN(planned)) edit(id, Map.of("plannedRate", planned));
+            if (!Double.isNaN(planned)) edit(id, Map.of("campaign.plannedRate", planned));
             for (double records : new double[] {1, 37}) {
                 Map<?, ?> core = evaluate(scores, null, STAKES, planned, seed, List.of(records));
                 JsonPath told = analyst.get(
@@ -145,7 +145,7 @@ class DeskTest extends CaseSteps {
     void theDecidingMeasureOrdersCandidatesAndIsRefusedOutOfRange() {
         long id = desk();
         for (String kind : List.of("AUC", "AVERAGE_PRECISION", "PARTIAL_AUC", "CAPTURE")) {
-            edit(id, Map.of("deciding", Map.of("kind", kind)));
+            edit(id, Map.of("campaign.deciding", Map.of("kind", kind)));
             JsonPath shown = compare(id);
             assertThat(shown.getString("deciding")).isEqualTo(kind);
             double[] own = doubles(shown, "candidates.findAll { !it.reference }.decides");
@@ -153,11 +153,10 @@ class DeskTest extends CaseSteps {
             assertThat(shown.getInt("leader")).isEqualTo(shown.getInt("candidates[0].id"));
         }
         JsonPath brief = analyst.get("/briefs/" + id).jsonPath();
-        assertThat(brief.getString("decidesBy")).isEqualTo("capture rate at 10 % depth");
-        Map<String, Object> wrong = new HashMap<>(brief.<Map<String, Object>>get(""));
-        wrong.put("deciding", Map.of("kind", "CAPTURE", "at", 1.5));
-        wrong.keySet().retainAll(EDITED);
-        analyst.put("/briefs/" + id, wrong).then().statusCode(400);
+        assertThat(brief.getString("worth.decidesBy")).isEqualTo("capture rate at 10 % depth");
+        analyst.put("/briefs/" + id, edited(id, Map.of("campaign.deciding", Map.of("kind", "CAPTURE", "at", 1.5))))
+                .then()
+                .statusCode(400);
     }
 
     @Test
@@ -192,7 +191,7 @@ class DeskTest extends CaseSteps {
         analyst.put("/briefs/" + id + "/columns", Map.of("points", Map.of("role", "VALUE")))
                 .then()
                 .statusCode(200);
-        edit(id, Map.of("gainIfCaught", 0, "missCost", 2));
+        edit(id, Map.of("stakes.gainIfCaught", 0, "stakes.missCost", 2));
         JsonPath shown = compare(id);
         assertThat(shown.getString("valueColumn")).isEqualTo("points");
         assertThat(shown.<Object>get("breakEven")).isNull();
@@ -227,7 +226,7 @@ class DeskTest extends CaseSteps {
         assertThat(compare(id).getInt("looks.choices"))
                 .as("one candidate by one rule")
                 .isEqualTo(1);
-        edit(id, Map.of("actionCost", 6));
+        edit(id, Map.of("stakes.actionCost", 6));
         JsonPath shown = compare(id);
         assertThat(shown.getInt("looks.looks")).isEqualTo(2);
         assertThat(shown.getInt("looks.compared")).isEqualTo(2);

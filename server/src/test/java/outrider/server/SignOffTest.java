@@ -54,7 +54,7 @@ class SignOffTest extends ReportSteps {
                 .hasSize(4)
                 .allSatisfy(f -> assertThat(f.holds()).as(f.words()).isTrue());
 
-        edit(id, Map.of("gainIfCaught", 1, "question", "Something else?"));
+        edit(id, Map.of("stakes.gainIfCaught", 1, "question", "Something else?"));
         int other = ok(analyst.get("/candidates?brief=" + id)).getInt("find { it.name == 'Penalised' }.id");
         cut(analyst, id, other, 31);
         assertThat(ok(analyst.get("/sign-off/" + id)).getString("problem"))

@@ -83,7 +83,7 @@ class SplitsTest extends DataSteps {
     void weightsAndThinningTouchTrainingAloneAndProbabilitiesStayTrue() {
         Map<String, Double> mean = new HashMap<>();
         for (String method : List.of("NONE", "WEIGHTS", "THINNING")) {
-            int id = (int) brief(Map.of("outcome", "gone", "eventLevels", List.of("yes")));
+            int id = (int) brief(Map.of("outcome", outcome("gone", "yes")));
             double share = method.equals("NONE") ? 0 : 0.5;
             analyst.post("/briefs/" + id + "/split", plan(Map.of("balance", Map.of("method", method, "share", share))))
                     .then()
@@ -133,13 +133,13 @@ class SplitsTest extends DataSteps {
                 .statusCode(200)
                 .extract()
                 .jsonPath();
-        assertThat(next.getInt("edition")).isEqualTo(2);
-        assertThat(next.getInt("previousId")).isEqualTo(id);
-        assertThat(next.getString("outcome")).isEqualTo("state");
+        assertThat(next.getInt("edition.number")).isEqualTo(2);
+        assertThat(next.getInt("edition.previousId")).isEqualTo(id);
+        assertThat(next.getString("decision.outcome.column")).isEqualTo("state");
         assertThat(next.<Object>get("split")).isNull();
         JsonPath old = analyst.get("/briefs/" + id).jsonPath();
-        assertThat(old.getInt("nextId")).isEqualTo(next.getInt("id"));
-        assertThat(old.getInt("candidates")).isEqualTo(1);
+        assertThat(old.getInt("edition.nextId")).isEqualTo(next.getInt("id"));
+        assertThat(old.getInt("progress.candidates")).isEqualTo(1);
         assertThat(analyst.asks()
                         .delete("/api/datasets/" + dataset)
                         .then()

@@ -1,7 +1,5 @@
 package outrider.learn.blend;
 
-import static java.util.Objects.requireNonNull;
-
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -59,8 +57,8 @@ public record BlendModel(
     }
 
     /** The share of reference scores below, and half of those equal; linear between the kept ones. */
-    static double[] ranks(double @Nullable [] score, double[] reference) {
-        double[] ranks = new double[requireNonNull(score).length];
+    static double[] ranks(double[] score, double[] reference) {
+        double[] ranks = new double[score.length];
         int last = reference.length - 1;
         for (int i = 0; i < score.length; i++) {
             int at = Arrays.binarySearch(reference, score[i] + 0.0);
@@ -84,8 +82,8 @@ public record BlendModel(
     }
 
     /** At most 1,001 scores at evenly spaced ranks. */
-    static double[] reference(double @Nullable [] score) {
-        double[] sorted = requireNonNull(score).clone();
+    static double[] reference(double[] score) {
+        double[] sorted = score.clone();
         for (int i = 0; i < sorted.length; i++) sorted[i] += 0.0;
         Arrays.sort(sorted);
         int kept = Math.max(2, Math.min(1001, sorted.length));

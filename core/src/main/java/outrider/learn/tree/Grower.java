@@ -323,7 +323,7 @@ final class Grower {
     }
 
     private void addByColumn(double[] sums, int from, int to, int[] of) {
-        if (ofNode == null) ofNode = new double[3 * data.rows()];
+        if (ofNode.length == 0) ofNode = new double[3 * data.rows()];
         for (int i = from; i < to; i++) {
             int at = 3 * order[i];
             ofNode[at] = a[order[i]];

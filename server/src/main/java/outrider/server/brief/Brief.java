@@ -8,18 +8,17 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
-import java.util.List;
 import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
+import outrider.casefile.BriefFile;
+import outrider.casefile.Campaign;
 import outrider.casefile.ColumnSetup;
 import outrider.exchange.Comparison;
-import outrider.exchange.DecidingMeasure;
 import outrider.server.work.Packed;
 import outrider.split.Parts;
 import outrider.split.SplitPlan;
-import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
 
 /** One decision about one outcome. Edited under optimistic locking. */
@@ -35,35 +34,19 @@ public class Brief extends PanacheEntityBase {
     public String name;
     public String question;
     public Long datasetId;
-    public @Nullable String outcome;
+
+    /** Which level of which column is the event; null where no column is chosen. Its events may still be missing. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    public BriefFile.@Nullable Outcome outcome;
 
     @JdbcTypeCode(SqlTypes.JSON)
-    public List<String> eventLevels;
+    public BriefFile.Words words;
 
-    /** Outcome levels whose records are in no part. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public List<String> leftOutLevels = List.of();
+    public Stakes stakes;
 
-    /** Whether records without an outcome are in no part; else they are refused. */
-    public boolean leaveOutMissing;
-
-    public String recordsNoun;
-    public String eventsNoun;
-    public String acting;
-    public String currency;
-    public double gainIfCaught;
-    public double actionCost;
-    public double missCost;
-    public double falseAlarmCost;
-    public double leaveValue;
-    public double successRate;
-    public @Nullable Double capacity;
-    public double campaignSize;
-    public @Nullable Double plannedRate;
-
-    /** By what candidates are ordered and the leader is chosen; null for what decides where nobody chose. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public @Nullable DecidingMeasure deciding;
+    public Campaign campaign;
 
     /** Column name to what was settled about it; columns not named here are plain inputs. */
     @JdbcTypeCode(SqlTypes.JSON)
@@ -94,27 +77,31 @@ public class Brief extends PanacheEntityBase {
         return columns.getOrDefault(name, ColumnSetup.PLAIN);
     }
 
+    public Decision decision() {
+        return new Decision(name, question, outcome, words, stakes, campaign);
+    }
+
+    void decide(Decision decision) {
+        name = decision.name();
+        question = decision.question();
+        outcome = decision.outcome();
+        words = decision.words();
+        stakes = decision.stakes();
+        campaign = decision.campaign();
+    }
+
     public boolean hasOutcome() {
-        return outcome != null && !eventLevels.isEmpty();
+        return outcome != null && !outcome.events().isEmpty();
     }
 
-    public Stakes stakes() {
-        return new Stakes(gainIfCaught, actionCost, missCost, falseAlarmCost, leaveValue, successRate);
-    }
-
-    /** NaN where none is set. */
-    public double plannedRateOrNone() {
-        return plannedRate == null ? Double.NaN : plannedRate;
-    }
-
-    /** The capacity as a share of the campaign; null for none. */
-    public Capacity capacityShare() {
-        return capacity == null ? null : new Capacity(capacity / campaignSize, true);
+    /** The outcome's column, or null. */
+    public @Nullable String outcomeColumn() {
+        return outcome == null ? null : outcome.column();
     }
 
     /** What its candidates are compared by. */
     public Comparison.Terms terms() {
-        return new Comparison.Terms(stakes(), plannedRateOrNone(), capacityShare(), deciding, seed);
+        return campaign.terms(stakes, seed);
     }
 
     /** Null before the split. */

@@ -9,12 +9,12 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.casefile.BriefFile;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup;
 import outrider.server.dataset.Datasets;
 import outrider.server.work.Caches;
 import outrider.split.Units;
-import outrider.table.Levels;
 import outrider.table.Reading;
 import outrider.table.Table;
 
@@ -64,23 +64,13 @@ public class BriefTables {
                     "is not chosen",
                     "choose the outcome and its event in the brief");
         }
-        Reading reading = brief.column(brief.outcome).reading();
+        BriefFile.Outcome asked = requireNonNull(brief.outcome);
         List<?> key = List.of(
                 brief.datasetId,
-                brief.outcome,
-                brief.eventLevels,
-                brief.leftOutLevels,
-                brief.leaveOutMissing,
-                String.valueOf(reading));
+                asked,
+                String.valueOf(brief.column(asked.column()).reading()));
         Table table = table(brief);
-        return outcomes.get(
-                key,
-                k -> Levels.outcome(
-                        table,
-                        requireNonNull(brief.outcome),
-                        brief.eventLevels,
-                        brief.leftOutLevels,
-                        brief.leaveOutMissing));
+        return outcomes.get(key, k -> asked.of(table));
     }
 
     static List<String> valueColumns(Map<String, ColumnSetup> columns) {

@@ -2,52 +2,67 @@ package outrider.server.brief;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import outrider.exchange.DecidingMeasure;
 import outrider.server.trail.ReportActKind;
 import outrider.split.SplitPlan;
 import outrider.stakes.Stakes;
 
-/** A brief as it is shown and edited. {@code edition} counts from 1; {@code breakEven} is null with a value column, where each record has its own; {@code nextId} is the edition after it, or null; {@code decidesBy} says in words what candidates are ordered by. */
+/**
+ * A brief as it is shown.
+ *
+ * @param decision what is edited
+ * @param split null before the parts are made
+ */
 public record BriefView(
         long id,
         int version,
-        int edition,
-        @Nullable Long previousId,
-        @Nullable Long nextId,
-        String name,
-        String question,
-        long datasetId,
-        String datasetName,
-        int records,
-        @Nullable String dataNotice,
-        @Nullable String outcome,
-        List<String> eventLevels,
-        List<String> leftOutLevels,
-        boolean leaveOutMissing,
-        String recordsNoun,
-        String eventsNoun,
-        String acting,
-        String currency,
-        double gainIfCaught,
-        double actionCost,
-        double missCost,
-        double falseAlarmCost,
-        double leaveValue,
-        double successRate,
-        @Nullable Double capacity,
-        double campaignSize,
-        @Nullable Double plannedRate,
-        @Nullable DecidingMeasure deciding,
-        String decidesBy,
-        @Nullable String valueColumn,
-        @Nullable Double breakEven,
-        Stakes.Acting whenActingPays,
+        Edition edition,
+        Decision decision,
+        Data data,
+        Worth worth,
         @Nullable SplitView split,
-        int candidates,
-        int fitted,
-        int running,
-        @Nullable ReportActKind signOff,
-        String createdBy) {
+        Progress progress) {
+
+    /**
+     * @param number from 1
+     * @param previousId the edition before it, {@code nextId} the one after; null for none
+     * @param createdBy who began it
+     */
+    public record Edition(
+            int number, @Nullable Long previousId, @Nullable Long nextId, String createdBy) {}
+
+    /**
+     * The file that it is about.
+     *
+     * @param notice what a reader ought to know of the file; null for nothing
+     * @param valueColumn the column of amounts that gains and losses are multiplied by; null for none
+     */
+    public record Data(
+            long id,
+            String name,
+            int records,
+            @Nullable String notice,
+            @Nullable String valueColumn) {}
+
+    /**
+     * What follows from the stakes.
+     *
+     * @param decidesBy what candidates are ordered by, in words
+     * @param breakEven the event probability from which acting pays; null where there is none, or with a value column, where each
+     *     record has its own
+     */
+    public record Worth(String decidesBy, @Nullable Double breakEven, Stakes.Acting whenActingPays) {}
+
+    /**
+     * How far it has come.
+     *
+     * @param candidates all of them, {@code fitted} and {@code running} among them
+     * @param signOff the last act on its reports; null for none
+     */
+    public record Progress(
+            int candidates,
+            int fitted,
+            int running,
+            @Nullable ReportActKind signOff) {}
 
     public record SplitView(SplitPlan plan, SplitFacts facts, List<PartView> parts, boolean sealed, boolean locked) {}
 

@@ -15,7 +15,7 @@ import java.util.Objects;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
-import outrider.exchange.DecidingMeasure;
+import outrider.casefile.BriefFile;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
 import outrider.server.trail.Act;
@@ -54,15 +54,10 @@ public class Briefs {
         Dataset dataset = datasets.get(datasetId);
         Brief brief = new Brief();
         brief.datasetId = dataset.id;
-        brief.name = dataset.name.replaceFirst("\\.(csv|tsv|txt|parquet)(\\.gz)?$", "");
-        brief.question = "Whom should we act on?";
-        brief.eventLevels = List.of();
-        brief.recordsNoun = "records";
-        brief.eventsNoun = "events";
-        brief.acting = "acting on";
-        brief.currency = "€";
-        brief.successRate = 1;
-        brief.campaignSize = dataset.records;
+        brief.decide(Decision.plain(
+                dataset.name.replaceFirst("\\.(csv|tsv|txt|parquet)(\\.gz)?$", ""),
+                "Whom should we act on?",
+                dataset.records));
         brief.columns = Columns.defaults(datasets.columns(datasetId));
         brief.seed = 1;
         brief.createdBy = by;
@@ -77,95 +72,56 @@ public class Briefs {
         return brief;
     }
 
-    /**
-     * What can be edited, all of it.
-     *
-     * @param version the one that the editor saw
-     * @param deciding null for what decides where nobody chose
-     * @param leftOutLevels null leaves them as they are; {@code leaveOutMissing} likewise
-     */
-    public record Edit(
-            int version,
-            String name,
-            String question,
-            @Nullable String outcome,
-            List<String> eventLevels,
-            @Nullable List<String> leftOutLevels,
-            @Nullable Boolean leaveOutMissing,
-            String recordsNoun,
-            String eventsNoun,
-            String acting,
-            String currency,
-            double gainIfCaught,
-            double actionCost,
-            double missCost,
-            double falseAlarmCost,
-            double leaveValue,
-            double successRate,
-            @Nullable Double capacity,
-            double campaignSize,
-            @Nullable Double plannedRate,
-            @Nullable DecidingMeasure deciding) {}
+    /** @param version the one that the editor saw */
+    public record Edit(int version, Decision decision) {}
 
     /** @throws BadInput naming the field that will not do */
     @Transactional
     public Brief edit(long id, Edit edit) {
+        if (edit.decision() == null) throw BadInput.of("decision", "is missing", "send all of it");
         Brief brief = locked(id, edit.version());
-        Map<String, Object> before = settled(brief);
-        changeOutcome(brief, edit);
-        brief.name = words("name", edit.name(), 200);
-        brief.question = words("question", edit.question(), 1000);
-        brief.recordsNoun = words("recordsNoun", edit.recordsNoun(), 80);
-        brief.eventsNoun = words("eventsNoun", edit.eventsNoun(), 80);
-        brief.acting = words("acting", edit.acting(), 80);
-        brief.currency = words("currency", edit.currency(), 10);
-        brief.gainIfCaught = edit.gainIfCaught();
-        brief.actionCost = edit.actionCost();
-        brief.missCost = edit.missCost();
-        brief.falseAlarmCost = edit.falseAlarmCost();
-        brief.leaveValue = edit.leaveValue();
-        brief.successRate = edit.successRate();
-        brief.stakes();
-        if (!(edit.campaignSize() >= 1))
-            throw BadInput.of("campaignSize", "is " + edit.campaignSize(), "give 1 or more");
-        brief.campaignSize = edit.campaignSize();
-        if (edit.capacity() != null && !(edit.capacity() >= 0 && edit.capacity() <= edit.campaignSize())) {
-            throw BadInput.of(
-                    "capacity", "is " + edit.capacity(), "give 0 to the size of the campaign, or leave it empty");
+        Map<String, Object> before = told(brief);
+        boolean another = !Objects.equals(brief.outcome, edit.decision().outcome());
+        if (another && candidates(id) > 0) {
+            throw BadInput.state(
+                    BadInput.Code.LOCKED,
+                    "outcome",
+                    "is fixed once candidates exist",
+                    "begin a new edition of the brief");
         }
-        brief.capacity = edit.capacity();
-        if (edit.plannedRate() != null && !(edit.plannedRate() > 0 && edit.plannedRate() < 1)) {
-            throw BadInput.of(
-                    "plannedRate",
-                    "is " + edit.plannedRate(),
-                    "give a share above 0 and below 100 %, or leave it empty");
+        brief.decide(edit.decision());
+        if (another) {
+            forgetSplit(brief);
+            if (brief.hasOutcome()) tables.outcome(brief);
         }
-        brief.plannedRate = edit.plannedRate();
-        brief.deciding = edit.deciding();
         database.flush();
-        String changes = changes(before, settled(brief));
+        String changes = changes(before, told(brief));
         if (!changes.isEmpty()) Trail.brief(id, Act.BRIEF_CHANGED, brief.name, changes);
         return brief;
     }
 
-    private static Map<String, Object> settled(Brief b) {
+    /** By the words that the trail uses. */
+    private static Map<String, Object> told(Brief b) {
         Map<String, Object> all = new LinkedHashMap<>();
+        BriefFile.Outcome outcome = b.outcome;
         all.put("name", b.name);
         all.put("question", b.question);
-        all.put("outcome", b.outcome);
-        all.put("events", List.copyOf(b.eventLevels));
-        all.put("left out", List.copyOf(b.leftOutLevels) + (b.leaveOutMissing ? " and missing" : ""));
-        all.put("words", List.of(b.recordsNoun, b.eventsNoun, b.acting, b.currency));
-        all.put("gain if caught", b.gainIfCaught);
-        all.put("action cost", b.actionCost);
-        all.put("miss cost", b.missCost);
-        all.put("false alarm cost", b.falseAlarmCost);
-        all.put("leave value", b.leaveValue);
-        all.put("success rate", b.successRate);
-        all.put("capacity", b.capacity);
-        all.put("campaign size", b.campaignSize);
-        all.put("planned rate", b.plannedRate);
-        all.put("deciding measure", b.deciding);
+        all.put("outcome", b.outcomeColumn());
+        all.put("events", outcome == null ? List.of() : outcome.events());
+        all.put(
+                "left out",
+                outcome == null ? "[]" : outcome.leftOut() + (outcome.leaveOutMissing() ? " and missing" : ""));
+        all.put("words", List.of(b.words.records(), b.words.events(), b.words.acting(), b.words.currency()));
+        all.put("gain if caught", b.stakes.gainIfCaught());
+        all.put("action cost", b.stakes.actionCost());
+        all.put("miss cost", b.stakes.missCost());
+        all.put("false alarm cost", b.stakes.falseAlarmCost());
+        all.put("leave value", b.stakes.leaveValue());
+        all.put("success rate", b.stakes.successRate());
+        all.put("capacity", b.campaign.capacity());
+        all.put("campaign size", b.campaign.size());
+        all.put("planned rate", b.campaign.plannedRate());
+        all.put("deciding measure", b.campaign.deciding());
         return all;
     }
 
@@ -176,42 +132,10 @@ public class Briefs {
                 .collect(Collectors.joining("; "));
     }
 
-    private void changeOutcome(Brief brief, Edit edit) {
-        boolean another = !Objects.equals(brief.outcome, edit.outcome());
-        List<String> leftOut =
-                edit.leftOutLevels() != null ? edit.leftOutLevels() : another ? List.of() : brief.leftOutLevels;
-        boolean leaveOutMissing =
-                edit.leaveOutMissing() != null ? edit.leaveOutMissing() : !another && brief.leaveOutMissing;
-        boolean same = !another
-                && brief.eventLevels.equals(edit.eventLevels())
-                && brief.leftOutLevels.equals(leftOut)
-                && brief.leaveOutMissing == leaveOutMissing;
-        if (same) return;
-        if (candidates(brief.id) > 0) {
-            throw BadInput.state(
-                    BadInput.Code.LOCKED,
-                    "outcome",
-                    "is fixed once candidates exist",
-                    "begin a new edition of the brief");
-        }
-        brief.outcome = edit.outcome();
-        brief.eventLevels = List.copyOf(edit.eventLevels());
-        brief.leftOutLevels = List.copyOf(leftOut);
-        brief.leaveOutMissing = leaveOutMissing;
-        forgetSplit(brief);
-        if (brief.hasOutcome()) tables.outcome(brief);
-    }
-
     static void forgetSplit(Brief brief) {
         brief.packedParts = null;
         brief.split = null;
         brief.splitFacts = null;
-    }
-
-    private static String words(String field, String text, int most) {
-        if (text == null || text.isBlank()) throw BadInput.of(field, "is empty", "say it in a few words");
-        if (text.length() > most) throw BadInput.of(field, "is longer than " + most + " letters", "shorten it");
-        return text.strip();
     }
 
     private Brief locked(long id, int version) {
@@ -267,46 +191,23 @@ public class Briefs {
                 .setParameter(2, ReportActKind.WAIVED)
                 .setMaxResults(1)
                 .getResultList();
+        String valueColumn = BriefTables.valueColumn(brief);
         return new BriefView(
                 brief.id,
                 brief.version,
-                brief.edition,
-                brief.previousId,
-                next(brief),
-                brief.name,
-                brief.question,
-                dataset.id,
-                dataset.name,
-                dataset.records,
-                dataset.notice,
-                brief.outcome,
-                brief.eventLevels,
-                brief.leftOutLevels,
-                brief.leaveOutMissing,
-                brief.recordsNoun,
-                brief.eventsNoun,
-                brief.acting,
-                brief.currency,
-                brief.gainIfCaught,
-                brief.actionCost,
-                brief.missCost,
-                brief.falseAlarmCost,
-                brief.leaveValue,
-                brief.successRate,
-                brief.capacity,
-                brief.campaignSize,
-                brief.plannedRate,
-                brief.deciding,
-                brief.terms().decidingMeasure().words(brief.capacityShare(), brief.campaignSize),
-                BriefTables.valueColumn(brief),
-                BriefTables.valueColumn(brief) == null ? brief.stakes().breakEven() : null,
-                brief.stakes().acting(),
+                new BriefView.Edition(brief.edition, brief.previousId, next(brief), brief.createdBy),
+                brief.decision(),
+                new BriefView.Data(dataset.id, dataset.name, dataset.records, dataset.notice, valueColumn),
+                new BriefView.Worth(
+                        brief.terms().decidingMeasure().words(brief.campaign.capacityShare(), brief.campaign.size()),
+                        valueColumn == null ? brief.stakes.breakEven() : null,
+                        brief.stakes.acting()),
                 splitView(brief),
-                (int) candidates(brief.id),
-                (int) candidates(brief.id, WorkStatus.DONE),
-                (int) (candidates(brief.id, WorkStatus.RUNNING) + candidates(brief.id, WorkStatus.WAITING)),
-                acts.isEmpty() ? null : acts.get(0),
-                brief.createdBy);
+                new BriefView.Progress(
+                        (int) candidates(brief.id),
+                        (int) candidates(brief.id, WorkStatus.DONE),
+                        (int) (candidates(brief.id, WorkStatus.RUNNING) + candidates(brief.id, WorkStatus.WAITING)),
+                        acts.isEmpty() ? null : acts.get(0)));
     }
 
     private BriefView.@Nullable SplitView splitView(Brief brief) {

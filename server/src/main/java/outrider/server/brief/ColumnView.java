@@ -60,7 +60,7 @@ public record ColumnView(
 
     /** @param profile null while pending after the split */
     static ColumnView of(ColumnHead head, Brief brief, @Nullable ColumnProfile profile, boolean pending) {
-        boolean outcome = head.name().equals(brief.outcome);
+        boolean outcome = head.name().equals(brief.outcomeColumn());
         ColumnSetup setup = brief.column(head.name());
         boolean judged = profile != null && profile.missingAuc() != null;
         List<AlarmView> alarms = new ArrayList<>();

@@ -18,6 +18,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.casefile.BriefFile;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
@@ -102,7 +103,7 @@ public class Columns {
         ColumnSetup setup = brief.column(name);
         if (setup.role() != Role.ACTED
                 || brief.packedParts == null
-                || requireNonNull(setup.acted()).isEmpty()) return null;
+                || setup.acted().isEmpty()) return null;
         Column column = tables.table(brief).column(name);
         byte[] outcome = tables.outcome(brief);
         int[] counts = new int[4];
@@ -155,7 +156,7 @@ public class Columns {
                         + (e.getValue().reason().isEmpty()
                                 ? ""
                                 : " (" + e.getValue().reason() + ")")
-                        + (requireNonNull(e.getValue().kept()).isEmpty()
+                        + (e.getValue().kept().isEmpty()
                                 ? ""
                                 : ", keeps " + e.getValue().kept()))
                 .collect(Collectors.joining("; "));
@@ -222,16 +223,17 @@ public class Columns {
 
     private static void demand(Brief brief, String name, ColumnSetup setup, boolean text) {
         String field = "column \"" + name + "\"";
-        if (name.equals(brief.outcome) && setup.role() != brief.column(name).role()) {
+        if (name.equals(brief.outcomeColumn())
+                && setup.role() != brief.column(name).role()) {
             throw BadInput.of(field, "is the outcome", "choose another outcome in the brief first");
         }
-        if (setup.role().input() && text && !name.equals(brief.outcome)) {
+        if (setup.role().input() && text && !name.equals(brief.outcomeColumn())) {
             throw BadInput.of(field, "is free text", "set it aside, or give it another type");
         }
         if (setup.knownAfterDays() != null && setup.knownAfterDays() < 0) {
             throw BadInput.of(field, "is known after " + setup.knownAfterDays() + " days", "give 0 or more");
         }
-        requireNonNull(setup.kept()).forEach((alarm, reason) -> {
+        setup.kept().forEach((alarm, reason) -> {
             if (reason.isBlank()) {
                 throw BadInput.of(field, "keeps “" + alarm + "” without a reason", "say why; the report prints it");
             }
@@ -241,9 +243,9 @@ public class Columns {
     /** A changed reading of the outcome or of a column that made the split undoes what was built on it. */
     private void refit(Brief brief, Set<String> changed) {
         if (changed.isEmpty()) return;
-        if (brief.outcome != null && changed.contains(brief.outcome)) {
-            brief.eventLevels = List.of();
-            brief.leftOutLevels = List.of();
+        BriefFile.Outcome outcome = brief.outcome;
+        if (outcome != null && changed.contains(outcome.column())) {
+            brief.outcome = new BriefFile.Outcome(outcome.column(), List.of(), List.of(), outcome.leaveOutMissing());
             Briefs.forgetSplit(brief);
         }
         boolean made = brief.split != null
@@ -264,8 +266,8 @@ public class Columns {
             what = b.reading() == null
                     ? "read as in the file"
                     : "read as " + b.reading().type().name().toLowerCase(Locale.ROOT);
-        } else if (!requireNonNull(a.kept()).equals(b.kept()))
-            what = requireNonNull(b.kept()).size() > a.kept().size() ? "alarm kept" : "alarm rings again";
+        } else if (!a.kept().equals(b.kept()))
+            what = b.kept().size() > a.kept().size() ? "alarm kept" : "alarm rings again";
         return shortened(name) + ": " + what;
     }
 
@@ -278,7 +280,7 @@ public class Columns {
         List<String> names = datasets.columns(brief.datasetId).stream()
                 .map(column -> column.name)
                 .toList();
-        return CaseData.inputs(names, brief::column, requireNonNull(brief.outcome));
+        return CaseData.inputs(names, brief::column, brief.outcomeColumn());
     }
 
     /** What a new brief takes columns for: nearly one value a record is an identifier, free text can be no input. */

@@ -6,7 +6,6 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -53,27 +52,8 @@ public class Editions {
             throw BadInput.state(
                     BadInput.Code.ALREADY_DONE, "edition", "a next edition exists already", "go on in that one");
         Brief brief = new Brief();
-        brief.name = old.name;
-        brief.question = old.question;
+        brief.decide(old.decision());
         brief.datasetId = datasetId == null ? old.datasetId : datasetId;
-        brief.outcome = old.outcome;
-        brief.eventLevels = List.copyOf(old.eventLevels);
-        brief.leftOutLevels = List.copyOf(old.leftOutLevels);
-        brief.leaveOutMissing = old.leaveOutMissing;
-        brief.recordsNoun = old.recordsNoun;
-        brief.eventsNoun = old.eventsNoun;
-        brief.acting = old.acting;
-        brief.currency = old.currency;
-        brief.gainIfCaught = old.gainIfCaught;
-        brief.actionCost = old.actionCost;
-        brief.missCost = old.missCost;
-        brief.falseAlarmCost = old.falseAlarmCost;
-        brief.leaveValue = old.leaveValue;
-        brief.successRate = old.successRate;
-        brief.capacity = old.capacity;
-        brief.campaignSize = old.campaignSize;
-        brief.plannedRate = old.plannedRate;
-        brief.deciding = old.deciding;
         brief.columns = new HashMap<>(old.columns);
         brief.seed = old.seed;
         brief.edition = old.edition + 1;
@@ -97,7 +77,10 @@ public class Editions {
         Table before = datasets.table(brief.datasetId);
         Table after = datasets.table(datasetId);
         return DeliveryChange.between(
-                before, Profiles.notInReserve(brief.parts(), before.size()), after, requireNonNull(brief.outcome));
+                before,
+                Profiles.notInReserve(brief.parts(), before.size()),
+                after,
+                requireNonNull(brief.outcome).column());
     }
 
     /** @return the id of the brief that has the new file: this one, or its next edition where candidates exist */
@@ -107,9 +90,9 @@ public class Editions {
         Dataset dataset = datasets.get(datasetId);
         long target = briefs.candidates(id) > 0 ? next(id, datasetId, by) : id;
         Brief changed = briefs.get(target);
-        boolean wholeFile = changed.campaignSize == datasets.get(brief.datasetId).records;
+        boolean wholeFile = changed.campaign.size() == datasets.get(brief.datasetId).records;
         changed.datasetId = datasetId;
-        if (wholeFile) changed.campaignSize = dataset.records;
+        if (wholeFile) changed.campaign = changed.campaign.ofSize(dataset.records);
         Table table = datasets.table(datasetId);
         fit(changed, table);
         Briefs.forgetSplit(changed);
@@ -133,10 +116,6 @@ public class Editions {
             columns.put(entry.getKey(), setup);
         }
         brief.columns = columns;
-        if (brief.outcome != null && !table.has(brief.outcome)) {
-            brief.outcome = null;
-            brief.eventLevels = new ArrayList<>();
-            brief.leftOutLevels = new ArrayList<>();
-        }
+        if (brief.outcome != null && !table.has(brief.outcome.column())) brief.outcome = null;
     }
 }

@@ -52,14 +52,16 @@ public class Profiles {
 
     /** Changes with whatever the profile of the column is computed from. */
     private static String key(Brief brief, String column, String common) {
-        return Sha256.of(
-                common + "\n" + column + "\n" + brief.column(column).reading() + "\n" + column.equals(brief.outcome));
+        return Sha256.of(common + "\n" + column + "\n" + brief.column(column).reading() + "\n"
+                + column.equals(brief.outcomeColumn()));
     }
 
     private static String common(Brief brief) {
-        return "rules " + Evidence.RULES + "\n" + brief.datasetId + "\n" + brief.outcome + "\n" + brief.eventLevels
-                + "\n"
-                + (brief.outcome == null ? "" : brief.column(brief.outcome).reading()) + "\n"
+        return "rules " + Evidence.RULES + "\n" + brief.datasetId + "\n" + brief.outcomeColumn() + "\n"
+                + (brief.outcome == null ? List.of() : brief.outcome.events()) + "\n"
+                + (brief.outcome == null
+                        ? ""
+                        : brief.column(brief.outcome.column()).reading()) + "\n"
                 + (brief.packedParts == null
                         ? ""
                         : Sha256.of(new String(brief.packedParts, StandardCharsets.ISO_8859_1)));
@@ -114,8 +116,8 @@ public class Profiles {
                 .filter(c -> !ready.contains(c.name()))
                 .parallel()
                 .forEach(column -> {
-                    boolean judged = outcome != null && !column.name().equals(brief.outcome);
-                    boolean ofOutcome = column.name().equals(brief.outcome);
+                    boolean judged = outcome != null && !column.name().equals(brief.outcomeColumn());
+                    boolean ofOutcome = column.name().equals(brief.outcomeColumn());
                     int[] looked = judged ? rows : ofOutcome ? notInReserve(parts, table.size()) : open;
                     ColumnProfile profile =
                             ColumnProfile.of(column, looked, judged ? outcome : null, judged ? units : null);

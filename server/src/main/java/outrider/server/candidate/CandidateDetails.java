@@ -187,7 +187,7 @@ public class CandidateDetails {
             below[left[node] + 1] = true;
         }
         List<String> columns = path(tree, leaf);
-        columns.add(brief.outcome);
+        columns.add(brief.outcomeColumn());
         int records = 0;
         int events = 0;
         List<List<String>> shown = new ArrayList<>();

@@ -152,7 +152,7 @@ public class NewCandidates {
     private List<String> named(Brief brief, List<String> names) {
         for (String name : names) {
             tables.table(brief).column(name);
-            if (name.equals(brief.outcome)) {
+            if (name.equals(brief.outcomeColumn())) {
                 throw BadInput.of("column \"" + name + "\"", "is the outcome", "choose another");
             }
         }

@@ -83,7 +83,7 @@ public class CandidateFigures {
                     ranking,
                     RankingFigures.of(ranking),
                     quality,
-                    new NetValue(ranking, brief.stakes(), brief.plannedRateOrNone()),
+                    new NetValue(ranking, brief.stakes, brief.campaign.plannedRateOrNone()),
                     depth * ranking.total());
         }
 

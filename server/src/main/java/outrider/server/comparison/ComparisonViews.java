@@ -26,6 +26,7 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.split.Parts;
+import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
 import outrider.uncertainty.Band;
 import outrider.uncertainty.Depths;
@@ -76,6 +77,7 @@ public class ComparisonViews {
         int reference = comparison.bestReference();
         Boolean[] beats = comparison.beatsReference();
         DecidingMeasure deciding = comparison.terms().decidingMeasure();
+        Capacity capacity = brief.campaign.capacityShare();
         return new ComparisonView(
                 records,
                 events,
@@ -84,9 +86,9 @@ public class ComparisonViews {
                 money == null || Double.isNaN(money.planned()) ? rate : money.planned(),
                 money == null ? 1 : money.eventFactor(),
                 money == null ? 1 : money.otherFactor(),
-                money == null ? brief.stakes().breakEven() : money.breakEven(),
-                brief.capacity == null ? null : brief.capacityShare().ranks(records, false),
-                brief.campaignSize / records,
+                money == null ? brief.stakes.breakEven() : money.breakEven(),
+                capacity == null ? null : capacity.ranks(records, false),
+                brief.campaign.size() / records,
                 money == null ? new NetValue.Worth(0, 0, 0) : money.worth(),
                 money == null ? 0 : money.nobody(),
                 candidates.valueColumn(brief),
@@ -94,7 +96,7 @@ public class ComparisonViews {
                 none ? null : compared.candidates().get(comparison.leader()).id,
                 comparison.leaderNamed(),
                 deciding.kind(),
-                deciding.words(brief.capacityShare(), records),
+                deciding.words(brief.campaign.capacityShare(), records),
                 reference < 0 ? null : compared.candidates().get(reference).id,
                 broken == 0,
                 cut == null ? null : new ComparisonView.CutView(cut.candidateId, cut.records, cut.rule),
@@ -205,10 +207,10 @@ public class ComparisonViews {
 
     /** The sample's own probability that stands for the break-even at the planned rate (METHODS section 5). */
     private static double scoreAt(Brief brief, Ranking ranking) {
-        double breakEven = requireNonNull(brief.stakes().breakEven());
-        if (brief.plannedRate == null) return breakEven;
+        double breakEven = requireNonNull(brief.stakes.breakEven());
+        if (brief.campaign.plannedRate() == null) return breakEven;
         double rate = ranking.baseRate();
-        double move = rate / (1 - rate) / (brief.plannedRate / (1 - brief.plannedRate));
+        double move = rate / (1 - rate) / (brief.campaign.plannedRate() / (1 - brief.campaign.plannedRate()));
         double odds = breakEven / (1 - breakEven) * move;
         return odds / (1 + odds);
     }

@@ -205,8 +205,8 @@ public class Comparisons {
         Cut cut = live(Cut.findById(brief.id));
         double rank = cut != null
                 ? cut.records
-                : new NetValue(ranking, brief.stakes(), brief.plannedRateOrNone())
-                        .best(brief.capacityShare())
+                : new NetValue(ranking, brief.stakes, brief.campaign.plannedRateOrNone())
+                        .best(brief.campaign.capacityShare())
                         .records();
         int point = ranking.pointAtOrBefore(rank);
         double depth = ranking.size(point) / ranking.total();

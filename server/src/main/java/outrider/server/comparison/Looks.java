@@ -31,7 +31,8 @@ public class Looks {
     void looked(Brief brief, Comparisons.Compared compared) {
         List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
         if (ids.isEmpty()) return;
-        String news = Sha256.of(ids + brief.stakes().toString() + brief.plannedRate + brief.capacity);
+        String news =
+                Sha256.of(ids + brief.stakes.toString() + brief.campaign.plannedRate() + brief.campaign.capacity());
         ValidationUse last = ValidationUse.find(
                         "briefId = ?1 and act = ?2 and byName = ?3 order by id desc",
                         brief.id,

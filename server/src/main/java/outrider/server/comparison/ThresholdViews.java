@@ -126,9 +126,9 @@ public class ThresholdViews {
                 outcome,
                 candidates.values(brief, rows),
                 fold,
-                brief.stakes(),
-                brief.plannedRateOrNone(),
-                brief.capacityShare());
+                brief.stakes,
+                brief.campaign.plannedRateOrNone(),
+                brief.campaign.capacityShare());
         List<Double> thresholds =
                 cut.folds().stream().map(CrossValidatedCut.Fold::threshold).toList();
         boolean somebody = thresholds.stream().allMatch(t -> t != null);
@@ -155,7 +155,11 @@ public class ThresholdViews {
         Comparisons.Compared compared = comparisons.of(brief, null);
         return new SensitivityView(
                 compared.candidates().stream().map(c -> c.id).toList(),
-                Sensitivity.of(rankings(compared), brief.stakes(), brief.plannedRateOrNone(), brief.capacityShare()));
+                Sensitivity.of(
+                        rankings(compared),
+                        brief.stakes,
+                        brief.campaign.plannedRateOrNone(),
+                        brief.campaign.capacityShare()));
     }
 
     /**
@@ -188,9 +192,9 @@ public class ThresholdViews {
         Ranking mine = compared.comparison().ranking(compared.index(candidateId));
         double total = mine.total();
         if (!(records >= 0 && records <= total)) throw BadInput.of("records", "is " + records, "give 0 to " + total);
-        Stakes stakes = brief.stakes();
-        double planned = brief.plannedRateOrNone();
-        Capacity capacity = brief.capacityShare();
+        Stakes stakes = brief.stakes;
+        double planned = brief.campaign.plannedRateOrNone();
+        Capacity capacity = brief.campaign.capacityShare();
         Frontier own = Frontier.of(mine, capacity);
         List<Frontier> all =
                 rankings(compared).stream().map(r -> Frontier.of(r, capacity)).toList();

@@ -18,6 +18,8 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
+import outrider.casefile.BriefFile;
+import outrider.casefile.Campaign;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.server.account.Account;
@@ -25,6 +27,7 @@ import outrider.server.account.Accounts;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Columns;
+import outrider.server.brief.Decision;
 import outrider.server.candidate.FitWork;
 import outrider.server.candidate.NewCandidates;
 import outrider.server.dataset.Dataset;
@@ -34,6 +37,7 @@ import outrider.split.Balance;
 import outrider.split.SplitPlan;
 import outrider.split.SplitPlan.Method;
 import outrider.split.SplitPlan.Target;
+import outrider.stakes.Stakes;
 import outrider.table.CsvTableReader;
 import outrider.table.Table;
 
@@ -98,26 +102,13 @@ public class DemoLoader {
                 id,
                 new Briefs.Edit(
                         brief.version,
-                        "plan-lapse",
-                        "Which members should the desk ring before their plan lapses?",
-                        "renewal",
-                        List.of("lapsed"),
-                        null,
-                        null,
-                        "members",
-                        "lapses",
-                        "ringing",
-                        "€",
-                        74,
-                        4.5,
-                        0,
-                        0,
-                        0,
-                        1 / 3.0,
-                        3000.0,
-                        36_000,
-                        null,
-                        null));
+                        new Decision(
+                                "plan-lapse",
+                                "Which members should the desk ring before their plan lapses?",
+                                new BriefFile.Outcome("renewal", List.of("lapsed"), List.of(), false),
+                                new BriefFile.Words("members", "lapses", "ringing", "€"),
+                                new Stakes(74, 4.5, 0, 0, 0, 1 / 3.0),
+                                new Campaign(36_000, 3000.0, null, null))));
         settle(
                 brief,
                 Map.of(
@@ -214,26 +205,13 @@ public class DemoLoader {
     private static Briefs.Edit claimEdit(Brief brief) {
         return new Briefs.Edit(
                 brief.version,
-                "claim-fraud",
-                "Which claims should an investigator read?",
-                "ruling",
-                List.of("fraudulent"),
-                List.of("withdrawn"),
-                null,
-                "claims",
-                "frauds",
-                "reading",
-                "€",
-                0,
-                38,
-                1,
-                12,
-                0,
-                1,
-                400.0,
-                3_750,
-                null,
-                null);
+                new Decision(
+                        "claim-fraud",
+                        "Which claims should an investigator read?",
+                        new BriefFile.Outcome("ruling", List.of("fraudulent"), List.of("withdrawn"), false),
+                        new BriefFile.Words("claims", "frauds", "reading", "€"),
+                        new Stakes(0, 38, 1, 12, 0, 1),
+                        new Campaign(3_750, 400.0, null, null)));
     }
 
     private void winterMailing(Brief brief) throws IOException {
@@ -242,26 +220,13 @@ public class DemoLoader {
                 id,
                 new Briefs.Edit(
                         brief.version,
-                        "winter-mailing",
-                        "Whom should we mail this winter?",
-                        "ordered",
-                        List.of("1"),
-                        null,
-                        null,
-                        "addresses",
-                        "orders",
-                        "mailing",
-                        "€",
-                        19,
-                        0.85,
-                        0,
-                        0,
-                        0,
-                        1,
-                        null,
-                        24_000,
-                        null,
-                        null));
+                        new Decision(
+                                "winter-mailing",
+                                "Whom should we mail this winter?",
+                                new BriefFile.Outcome("ordered", List.of("1"), List.of(), false),
+                                new BriefFile.Words("addresses", "orders", "mailing", "€"),
+                                new Stakes(19, 0.85, 0, 0, 0, 1),
+                                new Campaign(24_000, null, null, null))));
         settle(
                 brief,
                 Map.of(

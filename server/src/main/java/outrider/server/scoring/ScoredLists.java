@@ -84,7 +84,7 @@ public class ScoredLists {
                 fit.reread(),
                 fit.unused(),
                 fit.identified() ? recipe.identifier() : null,
-                table.has(requireNonNull(brief.outcome)),
+                table.has(requireNonNull(brief.outcomeColumn())),
                 recipe.cut());
     }
 

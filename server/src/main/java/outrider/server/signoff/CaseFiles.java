@@ -1,7 +1,5 @@
 package outrider.server.signoff;
 
-import static java.util.Objects.requireNonNull;
-
 import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
@@ -62,29 +60,24 @@ class CaseFiles {
         Map<Long, String> names = finished.stream().collect(Collectors.toMap(c -> c.id, c -> c.name));
         List<String> free = free(b);
         Cut cut = comparisons.known(b.id);
+        String chosen = cut == null ? null : names.get(cut.candidateId);
         Seal seal = Seal.findById(b.id);
         return new BriefFile(
                 BriefFile.FORMAT,
                 b.name,
                 b.question,
-                new BriefFile.Words(b.recordsNoun, b.eventsNoun, b.acting, b.currency),
+                b.words,
                 new BriefFile.DataFile(dataset.name, dataset.sha256, dataset.dialect),
-                b.hasOutcome()
-                        ? new BriefFile.Outcome(
-                                requireNonNull(b.outcome), b.eventLevels, b.leftOutLevels, b.leaveOutMissing)
-                        : null,
+                b.hasOutcome() ? b.outcome : null,
                 new TreeMap<>(b.columns),
                 b.split,
-                b.stakes(),
-                b.capacity,
-                b.campaignSize,
-                b.plannedRate,
-                b.deciding,
+                b.stakes,
+                b.campaign.capacity(),
+                b.campaign.size(),
+                b.campaign.plannedRate(),
+                b.campaign.deciding(),
                 finished.stream().map(c -> spec(c, names, free)).toList(),
-                cut == null
-                        ? null
-                        : new BriefFile.CutSpec(
-                                requireNonNull(names.get(cut.candidateId)), cut.records, cut.rule.words()),
+                chosen == null ? null : new BriefFile.CutSpec(chosen, cut.records, cut.rule.words()),
                 seal == null
                         ? null
                         : new BriefFile.SealSpec(
@@ -97,7 +90,7 @@ class CaseFiles {
 
     private List<String> free(Brief b) {
         return CaseData.inputs(
-                datasets.columns(b.datasetId).stream().map(c -> c.name).toList(), b::column, requireNonNull(b.outcome));
+                datasets.columns(b.datasetId).stream().map(c -> c.name).toList(), b::column, b.outcomeColumn());
     }
 
     private static BriefFile.CandidateSpec spec(Candidate c, Map<Long, String> names, List<String> free) {

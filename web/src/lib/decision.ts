@@ -1,0 +1,34 @@
+import type { Campaign, Decision, Outcome, Stakes, Words } from '../api/schema';
+
+/** What somebody changes of a decision; what is not named stays. */
+export type Change = Partial<Pick<Decision, 'name' | 'question'>> & {
+  outcome?: Outcome | null;
+  words?: Partial<Words>;
+  stakes?: Partial<Stakes>;
+  campaign?: Partial<Campaign>;
+};
+
+export const changed = (decision: Decision, change: Change): Decision => ({
+  ...decision,
+  ...change,
+  words: { ...decision.words, ...change.words },
+  stakes: { ...decision.stakes, ...change.stakes },
+  campaign: { ...decision.campaign, ...change.campaign },
+});
+
+/** A level is the event, or no longer; it is not left out then. */
+export function toggledEvent(outcome: Outcome, level: string): Outcome {
+  const without = (levels: string[]) => levels.filter((l) => l !== level);
+  const event = outcome.events.includes(level);
+  return {
+    ...outcome,
+    events: event ? without(outcome.events) : [...outcome.events, level],
+    leftOut: without(outcome.leftOut),
+  };
+}
+
+/** A level's records are in no part, or again in one; it is no event then. */
+export function toggledLeftOut(outcome: Outcome, level: string): Outcome {
+  const turned = toggledEvent({ ...outcome, events: outcome.leftOut, leftOut: outcome.events }, level);
+  return { ...turned, events: turned.leftOut, leftOut: turned.events };
+}
