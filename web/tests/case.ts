@@ -72,38 +72,45 @@ export const brief: Brief = {
   progress: { candidates: 1, fitted: 1, running: 0, signOff: null },
 };
 
-export function row(id: number, name: string, more: Partial<Row> = {}, of: Name = 'own'): Row {
-  const own = fixture[of].candidates[id === 1 ? 0 : 1];
+/** What of a row a test says itself. */
+type More = Omit<Partial<Row>, 'known' | 'training' | 'byAuc' | 'curve'> & {
+  [part in 'known' | 'training' | 'byAuc' | 'curve']?: Partial<Row[part]>;
+};
+
+export function row(id: number, name: string, more: More = {}, of: Name = 'own'): Row {
+  const curve = structuredClone(fixture[of].candidates[id === 1 ? 0 : 1]);
   return {
     kind: 'logistic',
     kindWords: 'logistic regression',
     reference: false,
     probability: true,
     inputs: 3,
-    waitDays: 0,
-    lastInput: 'age',
-    undated: 0,
     auc: { auc: 0.7, standardError: 0.01, low: 0.68, high: 0.72 },
-    trainingAuc: 0.71,
-    verdict: id === 2 ? 'LEADER' : 'NOT_SEPARABLE',
-    outOfFold: { auc: 0.705, standardError: 0.01, low: 0.68, high: 0.72 },
     decides: 0.7,
-    adjustedP: id === 2 ? null : 0.4,
-    aucDifference: id === 2 ? null : -0.01,
-    eventsNeeded: id === 2 ? null : 4321,
-    beatsReference: true,
     alarms: [],
-    valued: null,
-    trainingDepth: [0, 0.2, 1],
-    trainingCapture: [0, 0.6, 1],
-    slivers: [0.4, 0.2, 0.1],
     best: { records: 48, depth: 0.3, gainOverNobody: 900 },
     breakEvenRecords: 60,
     looks: 1,
-    ...structuredClone(own),
+    ...more,
     id,
     name,
-    ...more,
+    known: { days: 0, last: 'age', undated: 0, ...more.known },
+    training: {
+      auc: 0.71,
+      outOfFold: { auc: 0.705, standardError: 0.01, low: 0.68, high: 0.72 },
+      depth: [0, 0.2, 1],
+      capture: [0, 0.6, 1],
+      ...more.training,
+    },
+    byAuc: {
+      verdict: id === 2 ? 'LEADER' : 'NOT_SEPARABLE',
+      adjustedP: id === 2 ? null : 0.4,
+      difference: id === 2 ? null : -0.01,
+      eventsNeeded: id === 2 ? null : 4321,
+      beatsReference: true,
+      ...more.byAuc,
+    },
+    curve: { valued: null, slivers: [0.4, 0.2, 0.1], ...curve, ...more.curve },
   } as unknown as Row;
 }
 

@@ -88,14 +88,17 @@ describe('a packed order', () => {
 it('says when a cut lies inside a group of equal scores', () => {
   const all = comparison(null);
   const own = row(1, 'Mine');
-  const inside = (own.records[3] + own.records[4]) / 2;
+  const inside = (own.curve.records[3] + own.curve.records[4]) / 2;
   expect(readAt(own, all, inside)).toMatchObject({ insideTie: true, score: null });
-  expect(readAt(own, all, own.records[4])).toMatchObject({ insideTie: false, score: own.scores[3] });
+  expect(readAt(own, all, own.curve.records[4])).toMatchObject({
+    insideTie: false,
+    score: own.curve.scores[3],
+  });
 });
 
 it('says when it can only come near on a thinned curve', () => {
-  const own = row(1, 'Mine', { error: 1e-4 });
-  const between = (own.records[3] + own.records[4]) / 2;
+  const own = row(1, 'Mine', { curve: { error: 1e-4 } });
+  const between = (own.curve.records[3] + own.curve.records[4]) / 2;
   expect(readAt(own, comparison(null), between)).toMatchObject({ approximate: true, insideTie: false });
   expect(curveReader(own).reaching(0.5)).toBeNull();
 });

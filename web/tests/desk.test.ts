@@ -98,14 +98,13 @@ describe('the table and the bar', () => {
   const reference = row(3, 'Base rate', {
     reference: true,
     kindWords: 'reference: base rate',
-    verdict: 'BEHIND',
-    beatsReference: null,
+    byAuc: { verdict: 'BEHIND', beatsReference: null },
     auc: { auc: 0.5, standardError: 0.01, low: 0.48, high: 0.52 },
   });
   const gap = row(1, 'First', {
-    outOfFold: { auc: 0.8, standardError: 0.01, low: 0.78, high: 0.82 },
+    training: { outOfFold: { auc: 0.8, standardError: 0.01, low: 0.78, high: 0.82 } },
     alarms: [{ kind: 'doesNotCarryOver', name: 'does not carry over', meaning: 'Look at the split.' }],
-    beatsReference: false,
+    byAuc: { beatsReference: false },
   });
 
   beforeEach(async () => {

@@ -74,7 +74,12 @@ describe.each(PANE_KINDS.map((k) => k.kind))('the pane of %s', (kind) => {
     const placed = place(kind, data, at);
     expect(placed.reading).toMatch(/\d/);
     if (placed.across === null) return expect(kind).toBe('reliability');
-    const found = pointed(kind, data, placed.across, (score) => mine.scores.filter((s) => s >= score).length);
+    const found = pointed(
+      kind,
+      data,
+      placed.across,
+      (score) => mine.curve.scores.filter((s) => s >= score).length,
+    );
     expect(found).not.toBeNull();
   });
 });
@@ -137,7 +142,8 @@ describe('places in panes', () => {
     const stakes = { ...brief.decision.stakes, actionCost: 0 };
     const free = { ...brief, decision: { ...brief.decision, stakes } };
     expect(drawing('returnOnSpend', { ...data, brief: free }).empty).toContain('costs nothing');
-    const one = { ...mine, records: [0, 160], events: [0, 41], scores: [0.25], probability: false };
+    const curve = { ...mine.curve, records: [0, 160], events: [0, 41], scores: [0.25] };
+    const one = { ...mine, curve, probability: false };
     expect(drawing('measure', { ...data, chosen: one, rows: [one] }).empty).toContain('one threshold only');
   });
 

@@ -47,13 +47,20 @@ describe('the reading line', () => {
   });
 
   const told = (id: number, name: string, verdict: Verdict, more: Partial<Row> = {}) => ({
-    row: { id, name, inputs: 5, verdict, eventsNeeded: 4321, waitDays: 0, undated: 0, ...more } as Row,
+    row: {
+      id,
+      name,
+      inputs: 5,
+      byAuc: { verdict, eventsNeeded: 4321 },
+      known: { days: 0, undated: 0 },
+      ...more,
+    } as Row,
     against: { verdict } as Against,
   });
   const all = {
     events: 762,
     leader: 1,
-    candidates: [{ id: 1, name: 'L', inputs: 9, waitDays: 30, lastInput: 'household' }],
+    candidates: [{ id: 1, name: 'L', inputs: 9, known: { days: 30, last: 'household', undated: 0 } }],
     looks: { looks: 1, choices: 2, compared: 6, optimism: 0.0021 },
     deciding: 'AUC',
     decidesBy: 'AUC',
@@ -68,7 +75,10 @@ describe('the reading line', () => {
   });
 
   it('points out who is level with fewer inputs, and who can run today', () => {
-    const rivals = [told(2, 'B', 'NOT_SEPARABLE', { waitDays: 3 }), told(3, 'C', 'BEHIND', { inputs: 9 })];
+    const rivals = [
+      told(2, 'B', 'NOT_SEPARABLE', { known: { days: 3, last: 'age', undated: 0 } }),
+      told(3, 'C', 'BEHIND', { inputs: 9 }),
+    ];
     expect(remarks(all, rivals).map(sentence)).toEqual([
       'B is level with the leader and needs 4 inputs fewer.',
       'C can run today: all its inputs are known when the decision is due; L waits 30 days for household, and is the better one.',

@@ -13,7 +13,7 @@ const all = [
   shown(3, 'beta', 300),
   shown(4, 'Alpha', 100),
   shown(5, 'gamma', 0),
-  shown(6, 'Base rate', 0, { reference: true, inputs: 0, waitDays: null }),
+  shown(6, 'Base rate', 0, { reference: true, inputs: 0, known: { days: null } }),
 ];
 const names = (by: string | null, down = true, more: { hidden?: number[]; top?: number[] } = {}) =>
   arranged(all, { sort: by ? { by, down } : null, hidden: [], top: [], ...more } as never).map((group) =>
@@ -44,12 +44,12 @@ describe('the table of candidates', () => {
   });
 
   it('says when the last input is known, and the gap where there is one', () => {
-    expect(known(row(1, 'a', { waitDays: 0 }))).toBe('at once');
-    expect(known(row(1, 'a', { waitDays: 1 }))).toBe('1 day');
-    expect(known(row(1, 'a', { waitDays: 30 }))).toBe('30 days');
-    expect(known(row(1, 'a', { waitDays: null, inputs: 3 }))).toBe('not said');
+    expect(known(row(1, 'a', { known: { days: 0 } }))).toBe('at once');
+    expect(known(row(1, 'a', { known: { days: 1 } }))).toBe('1 day');
+    expect(known(row(1, 'a', { known: { days: 30 } }))).toBe('30 days');
+    expect(known(row(1, 'a', { known: { days: null }, inputs: 3 }))).toBe('not said');
     expect(known(all[3].row)).toBe('at once');
     expect(gapOf(row(1, 'a'))).toBeCloseTo(0.005, 12);
-    expect(gapOf(row(1, 'a', { outOfFold: null }))).toBeNull();
+    expect(gapOf(row(1, 'a', { training: { outOfFold: null } }))).toBeNull();
   });
 });

@@ -24,7 +24,15 @@ const DRAWN =
 const page: Page = {
   decision: 'The proposal: ringing the top 8 %.',
   expected: 'Expected to reach 31 %.',
-  ways: [{ name: 'this proposal', actedOn: '20', reached: '31 % (28 % to 34 %)', gain: '+€50', ahead: '' }],
+  ways: [
+    {
+      name: 'this proposal',
+      actedOn: '20',
+      reached: { value: '31 %', interval: '28 % to 34 %' },
+      gain: { value: '+€50', interval: null },
+      ahead: { value: '', interval: null },
+    },
+  ],
   confirmation: 'The reserve is still sealed.',
   confirmed: false,
   why: ['It is the simplest: 2 inputs.'],

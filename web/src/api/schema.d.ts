@@ -4357,6 +4357,7 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    /** @description Null leaves as it is. */
     AccountChange: {
       roles: string[];
       active: boolean;
@@ -4371,6 +4372,7 @@ export interface components {
     };
     ActView: {
       act: components['schemas']['ReportActKind'];
+      /** @description the check waived, in words; empty otherwise */
       about: string;
       by: string;
       at: components['schemas']['Instant'];
@@ -4379,6 +4381,7 @@ export interface components {
       until: string | null;
       remarks: components['schemas']['Remark'][];
     };
+    /** @description Records and event rates on training of records acted on before and of the others. */
     ActedView: {
       /** Format: int32 */
       records: number;
@@ -4400,35 +4403,49 @@ export interface components {
       kind: string;
       name: string;
       meaning: string;
+      /** @description the reason for which somebody lives with it, or null */
       keptBecause: string | null;
     };
+    /** @description A remark on the report before, and what the author answers. */
     Answer: {
       paragraph: components['schemas']['Paragraph'];
       remark: string;
       by: string;
       answer: string;
     };
+    /** @description An amount at which something changes. */
     AnswerView: {
       lever: string;
       /** Format: double */
       now: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description null where none in reach does it
+       */
       amount: number | null;
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description who is best beyond it
+       */
       candidate: number;
     };
     ApprovalWords: {
       words: string;
+      /** @description and until: null for none */
       condition: string;
       until: string;
     };
+    /** @description A file on its way in, as it is shown. */
     ArrivalView: {
       /** Format: int64 */
       id: number;
       name: string;
       /** Format: int64 */
       bytes: number;
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description bytes here
+       */
       received: number;
       state: components['schemas']['State'];
       /** Format: double */
@@ -4439,7 +4456,9 @@ export interface components {
       datasetId: number | null;
       /** Format: int64 */
       briefId: number | null;
+      /** @description null before all bytes are here, and for what cannot be previewed */
       preview: components['schemas']['PreviewView'] | null;
+      /** @description why it cannot be previewed, or null */
       refusal: string | null;
     };
     At: {
@@ -4455,8 +4474,10 @@ export interface components {
       /** Format: int64 */
       id: number;
       figures: components['schemas']['CutFigures'];
+      /** @description the leader; null for the leader itself */
       against: components['schemas']['At'] | null;
     };
+    /** @description Everything at one cut, intervals drawn at that very cut, in the order of the comparison. */
     AtView: {
       /** Format: double */
       records: number;
@@ -4464,13 +4485,20 @@ export interface components {
       leader: number | null;
       candidates: components['schemas']['AtRow'][];
     };
+    /** @description What the author of a report says; the figures are not among it. */
     AuthorText: {
+      /** @description first day of acting, ISO; null where nobody said */
       startsOn: string | null;
+      /** @description by paragraph; a name in braces stands for a figure of the report */
       words: {
         [key: string]: string;
       };
+      /** @description the candidate by which one acts today; null where nobody is acted on */
       today: string | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description how many of validation's records one acts on today; null for as many as are proposed
+       */
       todayRecords: number | null;
       monitoring: components['schemas']['Watch'][];
     };
@@ -4512,6 +4540,7 @@ export interface components {
       lowestScore: number;
       tied: boolean;
     };
+    /** @description 95 % bootstrap bounds at each of the depths, to be drawn. */
     BandView: {
       captureLow: number[];
       captureHigh: number[];
@@ -4520,6 +4549,7 @@ export interface components {
       gainLow: number[];
       gainHigh: number[];
     };
+    /** @description One candidate's bands on validation, and on training where that was asked for. */
     BandsView: {
       /** Format: int64 */
       candidate: number;
@@ -4543,6 +4573,7 @@ export interface components {
        */
       part: 'bends';
     };
+    /** @description A measure's maximum; value null where it is undefined everywhere, threshold for acting on nobody. */
     BestView: {
       measure: string;
       /** Format: double */
@@ -4552,17 +4583,42 @@ export interface components {
       /** Format: double */
       records: number | null;
     };
+    /** @description A brief as it is shown. */
     BriefView: {
       /** Format: int64 */
       id: number;
       /** Format: int32 */
       version: number;
       edition: components['schemas']['Edition'];
+      /** @description what is edited */
       decision: components['schemas']['Decision'];
       data: components['schemas']['Data'];
       worth: components['schemas']['Worth'];
+      /** @description null before the parts are made */
       split: components['schemas']['SplitView'] | null;
       progress: components['schemas']['Progress'];
+    };
+    /** @description How it stands by AUC. */
+    ByAuc: {
+      /** @description against the leader */
+      verdict: components['schemas']['Verdict'];
+      /**
+       * Format: double
+       * @description Holm-adjusted p value of the difference; null where there is none
+       */
+      adjustedP: number | null;
+      /**
+       * Format: double
+       * @description to the leader
+       */
+      difference: number | null;
+      /**
+       * Format: double
+       * @description to tell that difference, four times in five; null for none
+       */
+      eventsNeeded: number | null;
+      /** @description whether it is told apart from the best reference's; null for references */
+      beatsReference: boolean | null;
     };
     ByOutcome: {
       columns: components['schemas']['OutcomeColumn'][];
@@ -4582,15 +4638,27 @@ export interface components {
        */
       part: 'calibrationMap';
     };
+    /** @description What a cut is chosen for. */
     Campaign: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description records that the decision is about
+       */
       size: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description how many of them can be acted on, 0 to size; null for any number
+       */
       capacity: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description event rate expected in it, above 0 and below 1; null where it is that of the data
+       */
       plannedRate: number | null;
+      /** @description what candidates are ordered by; null for what decides where nobody chose (METHODS section 2) */
       deciding: components['schemas']['DecidingMeasure'] | null;
     };
+    /** @description A candidate as it is listed. */
     CandidateView: {
       /** Format: int64 */
       id: number;
@@ -4598,6 +4666,7 @@ export interface components {
       kind: string;
       kindWords: string;
       reference: boolean;
+      /** @description every setting's value */
       settings: {
         [key: string]: unknown;
       };
@@ -4608,15 +4677,25 @@ export interface components {
       progress: number;
       step: string | null;
       message: string | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description of a running fit, from its pace so far; null before there is one
+       */
       secondsLeft: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description that fitting took; null until it is done
+       */
       seconds: number | null;
       probability: boolean | null;
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description how many numbers the model holds
+       */
       parameterCount: number | null;
       notes: string;
       tags: string[];
+      /** @description against the candidate it was begun from; null where there is none */
       changes: components['schemas']['Changes'] | null;
     };
     Cell: {
@@ -4641,6 +4720,7 @@ export interface components {
       before: string;
       after: string;
     };
+    /** @description What differs from the candidate basedOn. */
     Changes: {
       /** Format: int64 */
       basedOn: number;
@@ -4656,6 +4736,7 @@ export interface components {
       passes: boolean;
       words: string;
       paragraph: components['schemas']['Paragraph'];
+      /** @description who waived it, why and until when, in words; null where nobody did */
       waiver: string | null;
     };
     Choice: {
@@ -4689,9 +4770,12 @@ export interface components {
       dropped: boolean;
       separated: boolean;
     };
+    /** @description An opened column. */
     ColumnDetail: {
       column: components['schemas']['ColumnView'];
+      /** @description null while it is being computed */
       profile: components['schemas']['ColumnProfile'] | null;
+      /** @description how records acted on before fare against the others, where the column says who was; else null */
       acted: components['schemas']['ActedView'] | null;
     };
     ColumnProfile: {
@@ -4719,31 +4803,47 @@ export interface components {
       present: components['schemas']['Cell'];
       zero: components['schemas']['Cell'] | null;
     };
+    /** @description What a brief has settled about one column. */
     ColumnSetup: {
       role: components['schemas']['Role'];
+      /** @description why it is no input; may be empty */
       reason: string;
+      /** @description how its texts are read, null for as the file was read */
       reading: components['schemas']['Reading'] | null;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description days after the event that decides until its value is at hand; null where nobody said
+       */
       knownAfterDays: number | null;
+      /** @description where it comes from, in a word; null likewise */
       knownWhere: string | null;
+      /** @description what it says, in a sentence; null likewise */
       meaning: string | null;
+      /** @description alarms by their codes that somebody decided to live with, each with the reason that the report prints */
       kept: {
         [key: string]: string;
       };
+      /** @description levels that say that a record was acted on before; for {@link Role#ACTED Role#ACTED} */
       acted: string[];
+      /** @description whether the program took it for that by itself, and nobody has said otherwise since; null for no */
       byItself?: boolean | null;
     };
     /** @enum {string} */
     ColumnType: 'NUMBER' | 'CATEGORY' | 'DATE' | 'TEXT';
+    /** @description A column as the Data page shows it. Counts leave the reserve out once there is one. */
     ColumnView: {
       name: string;
+      /** @description as the brief reads it; typeRead as the file was read */
       type: components['schemas']['ColumnType'];
       typeRead: components['schemas']['ColumnType'];
+      /** @description how the file wrote it: decimal mark or pattern of days */
       format: string | null;
       outcome: boolean;
       setup: components['schemas']['ColumnSetup'];
       input: boolean;
+      /** @description whether the figures are still being computed; those shown are then of the whole file before any split, or none */
       pending: boolean;
+      /** @description whether auc and the event rates are there: on training, after the split */
       judged: boolean;
       /** Format: int32 */
       records: number;
@@ -4756,16 +4856,25 @@ export interface components {
       /** Format: double */
       informationValue: number | null;
       alarms: components['schemas']['AlarmView'][];
+      /** @description a small picture: records of each run or level, with the event rate where judged */
       drawn: components['schemas']['Drawn'][];
+      /** @description most frequent first, the first few */
       levels: components['schemas']['LevelView'][];
+      /** @description what a column of texts nearly is, or null */
       mend: components['schemas']['Mend'] | null;
     };
+    /** @description All columns of a brief. */
     ColumnsView: {
       columns: components['schemas']['ColumnView'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description how many still wait for their figures
+       */
       pending: number;
+      /** @description what undoing would take back, or null */
       undo: string | null;
     };
+    /** @description Everything Compare and Threshold show of the validation part at any cut. Curves run over points of the ranking: records and events have one entry more than scores, the first being "nobody". Between points everything is linear. */
     ComparisonView: {
       /** Format: int32 */
       records: number;
@@ -4775,34 +4884,58 @@ export interface components {
       trainingRecords: number;
       /** Format: int32 */
       trainingEvents: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description planned, or the part's own
+       */
       eventRate: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description by which events count for the planned rate; 1 without one
+       */
       eventFactor: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description the same of non-events
+       */
       otherFactor: number;
       /** Format: double */
       breakEven: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description the capacity in this part's records, or null
+       */
       capacityRecords: number | null;
       /** Format: double */
       campaignFactor: number;
+      /** @description what acting adds to acting on nobody */
       worth: components['schemas']['Worth1'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description net value of acting on nobody
+       */
       nobody: number;
+      /** @description by whose value money is counted, or null; totalValue that of all events */
       valueColumn: string | null;
       /** Format: double */
       totalValue: number;
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description against whom verdicts are; leaderNamed whether somebody named it, else the deciding measure chose it
+       */
       leader: number | null;
       leaderNamed: boolean;
       deciding: components['schemas']['DecidingKind'];
+      /** @description the deciding measure in words, deciding which it is */
       decidesBy: string;
       /** Format: int64 */
       bestReference: number | null;
       sealed: boolean;
+      /** @description null until one is set */
       cut: components['schemas']['CutView'] | null;
+      /** @description figures at that cut, or at the leader's best one; null without candidates */
       at: components['schemas']['AtView'] | null;
+      /** @description at which the bounds that charts draw are known */
       depths: number[];
       looks: components['schemas']['LooksView'];
       candidates: components['schemas']['Row'][];
@@ -4816,10 +4949,14 @@ export interface components {
     };
     CrossValidatedView: {
       cut: components['schemas']['CrossValidatedCut'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description and highest of the folds' thresholds; null where a fold acts on nobody
+       */
       lowest: number | null;
       /** Format: double */
       highest: number | null;
+      /** @description the middle threshold of the folds, tried on validation */
       onValidation: components['schemas']['TriedView'];
     };
     Curve: {
@@ -4835,6 +4972,22 @@ export interface components {
        * @enum {string}
        */
       part: 'curve';
+    };
+    /** @description Its ranking of validation, at points. */
+    CurveView: {
+      /**
+       * Format: double
+       * @description in depth and capture; 0 where it holds every point
+       */
+      error: number;
+      records: number[];
+      /** @description by points; valued their summed values, null without a value column */
+      events: number[];
+      valued: number[] | null;
+      scores: number[];
+      band: components['schemas']['BandView'];
+      /** @description event rate of equal slivers of the ranked population, highest scores first */
+      slivers: number[];
     };
     Cut: {
       /** Format: double */
@@ -4900,8 +5053,10 @@ export interface components {
       /** Format: double */
       returnOnSpend: number | null;
     };
+    /** @description By what a cut was set. */
     CutRule: {
       kind: components['schemas']['Kind'];
+      /** @description the glossary's name of the measure whose best it is; null for other kinds */
       measure: string | null;
     };
     CutView: {
@@ -4911,13 +5066,16 @@ export interface components {
       records: number;
       rule: components['schemas']['CutRule'];
     };
+    /** @description The file that it is about. */
     Data: {
       /** Format: int64 */
       id: number;
       name: string;
       /** Format: int32 */
       records: number;
+      /** @description what a reader ought to know of the file; null for nothing */
       notice: string | null;
+      /** @description the column of amounts that gains and losses are multiplied by; null for none */
       valueColumn: string | null;
     };
     DatasetView: {
@@ -4937,9 +5095,11 @@ export interface components {
       /** Format: double */
       at: number | null;
     };
+    /** @description What a brief settles: the question, which level of which column is the event, how things are called, what acting is worth and what for. */
     Decision: {
       name: string;
       question: string;
+      /** @description null where no column is chosen yet; its events may still be missing */
       outcome: components['schemas']['Outcome'] | null;
       words: components['schemas']['Words'];
       stakes: components['schemas']['Stakes'];
@@ -4975,16 +5135,19 @@ export interface components {
       /** Format: int64 */
       candidate: number;
       validation: components['schemas']['ScoresView'];
+      /** @description the same bins on training */
       training: components['schemas']['ScoresView'];
     };
     DraftEdit: {
       /** Format: int32 */
       version: number;
       memo: components['schemas']['AuthorText'];
+      /** @description by the number of the remark, from 0 */
       answers: {
         [key: string]: string;
       };
     };
+    /** @description The next report of a brief. */
     DraftView: {
       /** Format: int32 */
       version: number;
@@ -4994,11 +5157,13 @@ export interface components {
       };
       remarks: components['schemas']['RemarkView'][];
       seal: components['schemas']['SealView'] | null;
+      /** @description why it cannot be computed, in words; null where it can */
       problem: string | null;
       page: components['schemas']['Page'] | null;
       checks: components['schemas']['CheckView'][];
       /** Format: int32 */
       policyVersion: number;
+      /** @description by the names that authors may use */
       figures: {
         [key: string]: string;
       };
@@ -5010,22 +5175,34 @@ export interface components {
       records: number;
       /** Format: double */
       rate: number | null;
+      /** @description whether it stands for all rarer levels together */
       rest: boolean;
     };
     Edit: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description the one that the editor saw
+       */
       version: number;
       decision: components['schemas']['Decision'];
     };
     Edition: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description from 1
+       */
       number: number;
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description the edition before it, nextId the one after; null for none
+       */
       previousId: number | null;
       /** Format: int64 */
       nextId: number | null;
+      /** @description who began it */
       createdBy: string;
     };
+    /** @description What became of one figure by a change; bounds are null where they are undefined. */
     Effect: {
       term: string;
       /** Format: double */
@@ -5036,6 +5213,7 @@ export interface components {
       high: number | null;
       verdict: components['schemas']['Verdict'];
     };
+    /** @description What a candidate does otherwise than the one it was begun from, on the same validation records. */
     EffectsView: {
       /** Format: int64 */
       candidate: number;
@@ -5047,7 +5225,15 @@ export interface components {
     };
     /** @enum {string} */
     Encoding: 'UTF_8' | 'LATIN_1' | 'UTF_16LE' | 'UTF_16BE';
+    /** @description A figure as it is shown, with its 95 % interval. */
+    Estimate: {
+      value: string;
+      /** @description "from to", or null where there is none */
+      interval: string | null;
+    };
+    /** @description One figure. */
     Figure: {
+      /** @description its name in the glossary */
       term: string;
       /** Format: double */
       training: number | null;
@@ -5055,18 +5241,26 @@ export interface components {
       outOfFold: number | null;
       /** Format: double */
       validation: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description and high: 95 % interval of the validation figure; null where none is known
+       */
       low: number | null;
       /** Format: double */
       high: number | null;
     };
     FiguresView: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description at which capture rate, lift and precision are read
+       */
       depth: number;
       cutSet: boolean;
       figures: components['schemas']['Figure'][];
+      /** @description names and what to look at */
       alarms: components['schemas']['Alarm'][];
     };
+    /** @description How a file would fit, said before it is scored. */
     FitView: {
       /** Format: int32 */
       records: number;
@@ -5095,6 +5289,7 @@ export interface components {
        */
       part: 'importance';
     };
+    /** @description An input and the record's value of it. */
     InputView: {
       name: string;
       /** Format: double */
@@ -5116,18 +5311,27 @@ export interface components {
       high: number | null;
     };
     InverseView: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description where the asked candidate's best cut lies now
+       */
       bestRecords: number;
+      /** @description amounts at which it lies at the asked depth or beyond; withinCapacity whether it may */
       depth: components['schemas']['AnswerView'][];
       withinCapacity: boolean;
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description who has the best net value now
+       */
       leading: number;
+      /** @description amounts at which another one does, above and below the present one */
       takeovers: components['schemas']['AnswerView'][];
     };
     KeyView: {
       key: {
         [key: string]: unknown;
       };
+      /** @description RFC 7638, by which people compare keys */
       thumbprint: string;
     };
     /** @enum {string} */
@@ -5143,6 +5347,7 @@ export interface components {
       | 'BEST_MEASURE';
     /** @enum {string} */
     Kind1: 'CHART' | 'TABLE' | 'SENTENCE';
+    /** @description A kind of candidate with its settings, from which the page makes its form. */
     KindView: {
       kind: string;
       words: string;
@@ -5150,12 +5355,30 @@ export interface components {
       takesInputs: boolean;
       settings: components['schemas']['SettingView'][];
     };
+    /** @description When inputs are known. */
+    Known: {
+      /**
+       * Format: int32
+       * @description after the decision until the last of them is; null where no input's time is known
+       */
+      days: number | null;
+      /** @description the input of that */
+      last: string | null;
+      /**
+       * Format: int32
+       * @description inputs whose time nobody said
+       */
+      undated: number;
+    };
+    /** @description Validation records that end in a leaf of a tree. */
     LeafView: {
       /** Format: int32 */
       records: number;
       /** Format: int32 */
       events: number;
+      /** @description that lead there, and the outcome last */
       columns: string[];
+      /** @description at most 50 of records; each with its number in the file from 1, then the values of the columns */
       rows: (string | null)[][];
     };
     LevelView: {
@@ -5206,14 +5429,27 @@ export interface components {
       acted: number | null;
       cut: string;
     };
+    /** @description How often validation was used. */
     LooksView: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description at its figures with news in them since the one before
+       */
       looks: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description of a candidate or a rule for the cut
+       */
       choices: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description candidates, references left out
+       */
       compared: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description by how much the best of so many by the deciding measure looks better than it is; null for one candidate
+       */
       optimism: number | null;
     };
     Me: {
@@ -5240,6 +5476,7 @@ export interface components {
     Method: 'SHARES' | 'COLUMN' | 'DATE';
     /** @enum {string} */
     Method1: 'NONE' | 'WEIGHTS' | 'THINNING';
+    /** @description What a candidate learnt, for its page: parts in the order in which they are shown, none where it learnt nothing from columns. */
     ModelSummary: {
       parts: components['schemas']['Part'][];
     };
@@ -5266,13 +5503,17 @@ export interface components {
       name: string;
       /** Format: int64 */
       bytes: number;
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description the brief whose file it is to replace, or null
+       */
       briefId: number;
     };
     NewBrief: {
       /** Format: int64 */
       datasetId: number;
     };
+    /** @description What to pin; drawing and cells are null for a sentence. */
     NewPin: {
       kind: components['schemas']['Kind1'];
       chapter: components['schemas']['Paragraph'];
@@ -5310,6 +5551,7 @@ export interface components {
       column: string;
       events: string[];
       leftOut: string[];
+      /** @description whether records without an outcome are in no part; else they are refused */
       leaveOutMissing: boolean;
     };
     OutcomeColumn: {
@@ -5319,6 +5561,7 @@ export interface components {
       levels: string[] | null;
       share: number[][] | null;
     };
+    /** @description What an approver decides on, in words. */
     Page: {
       decision: string;
       expected: string;
@@ -5327,6 +5570,7 @@ export interface components {
       confirmed: boolean;
       why: string[];
       risks: string[];
+      /** @description the author's on each of the first chapters, figures put in */
       said: {
         [key: string]: string;
       };
@@ -5348,6 +5592,7 @@ export interface components {
       | 'monitoring'
       | 'definitions'
       | 'recipe';
+    /** @description A chapter of a report. */
     ParagraphView: {
       paragraph: components['schemas']['Paragraph'];
       title: string;
@@ -5373,10 +5618,15 @@ export interface components {
       records: number;
       /** Format: int32 */
       events: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description of a capture rate of 50 % on so many events, by its 95 % interval
+       */
       halfWidth: number;
+      /** @description whether the events are fewer than {@link outrider.server.brief.SplitFacts.PartFacts#FEW_EVENTS #FEW_EVENTS} */
       few: boolean;
     };
+    /** @description Null events where the reserve is sealed; what was counted before that stands in the split's facts. */
     PartView: {
       part: string;
       /** Format: int32 */
@@ -5422,30 +5672,44 @@ export interface components {
       createdBy: string;
       createdAt: components['schemas']['Instant'];
     };
+    /** @description What is searched and when it ends: at whichever limit comes first. */
     Plan: {
+      /** @description JSON names */
       kinds: string[];
+      /** @description columns; null for all of the brief's */
       inputs: string[] | null;
       measure: components['schemas']['Measure'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description of the capture rate, a share of the population
+       */
       depth: number | null;
       /** Format: int64 */
       seed: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description and trialsLimit and target are null where they do not limit
+       */
       secondsLimit: number | null;
       /** Format: int32 */
       trialsLimit: number | null;
       /** Format: double */
       target: number | null;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description how many of the best become candidates
+       */
       keep: number;
     };
     PolicyView: {
       /** Format: int32 */
       version: number;
       text: string;
+      /** @description and at are null for the one that comes with the program */
       by: string | null;
       at: components['schemas']['Instant'] | null;
     };
+    /** @description How one column becomes inputs; rule is null where the kind reads it as it is. */
     Prepared: {
       column: string;
       type: string;
@@ -5453,6 +5717,7 @@ export interface components {
       inputs: string[];
     };
     PreviewView: {
+      /** @description whether types and names come from the file itself, so that there is nothing to correct */
       parquet: boolean;
       dialect: components['schemas']['Dialect'] | null;
       names: string[];
@@ -5485,6 +5750,7 @@ export interface components {
       eceExpectedOfUnits: number | null;
       reliability: components['schemas']['Reliability'][];
     };
+    /** @description record and line are 0 where the problem is not about one; code is null where the status says all. */
     Problem: {
       type: string;
       title: string;
@@ -5500,13 +5766,18 @@ export interface components {
       found: string | null;
       remedy: string | null;
     };
+    /** @description How far it has come. */
     Progress: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description all of them, fitted and running among them
+       */
       candidates: number;
       /** Format: int32 */
       fitted: number;
       /** Format: int32 */
       running: number;
+      /** @description the last act on its reports; null for none */
       signOff: components['schemas']['ReportActKind'] | null;
     };
     Reading: {
@@ -5521,21 +5792,33 @@ export interface components {
     RecordColumn: {
       column: string;
       type: string;
+      /** @description the value as it was written; null where it is missing */
       before: string | null;
+      /** @description in words; null where the kind reads the column as it is */
       rule: string | null;
       inputs: components['schemas']['InputView'][];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description to the score, of score − average
+       */
       adds: number;
     };
+    /** @description How one record's values became inputs, and what each column added to its score. */
     RecordView: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description from 1
+       */
       record: number;
       /** Format: int32 */
       records: number;
       part: string;
       /** Format: double */
       score: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description score of the records against which columns are weighed
+       */
       average: number;
       columns: components['schemas']['RecordColumn'][];
     };
@@ -5553,22 +5836,26 @@ export interface components {
       /** Format: double */
       high: number;
     };
+    /** @description What somebody says of one chapter. */
     Remark: {
       paragraph: components['schemas']['Paragraph'];
       words: string;
     };
+    /** @description A remark that waits for an answer. */
     RemarkView: {
       paragraph: components['schemas']['Paragraph'];
       title: string;
       words: string;
       by: string;
     };
+    /** @description What may be changed of a candidate once it is made; null leaves as it is. */
     Remarks: {
       notes: string;
       tags: string[];
     };
     /** @enum {string} */
     ReportActKind: 'submitted' | 'waived' | 'returned' | 'approved' | 'withdrawn';
+    /** @description One line of a list of reports. */
     ReportHead: {
       /** Format: int64 */
       id: number;
@@ -5585,16 +5872,20 @@ export interface components {
       /** Format: int64 */
       supersededBy: number | null;
     };
+    /** @description A report. */
     ReportView: {
       head: components['schemas']['ReportHead'];
       sha256: string;
+      /** @description null for one of an earlier version */
       page: components['schemas']['Page'] | null;
       checks: components['schemas']['CheckView'][];
       /** Format: int32 */
       policyVersion: number;
       acts: components['schemas']['ActView'][];
       answers: components['schemas']['Answer'][];
+      /** @description why whoever reads it cannot decide on it; null where they can */
       barred: string | null;
+      /** @description whether they may take it out of force */
       mayWithdraw: boolean;
     };
     ReturnWords: {
@@ -5613,48 +5904,36 @@ export interface components {
       probability: boolean;
       /** Format: int32 */
       inputs: number;
-      /** Format: int32 */
-      waitDays: number | null;
-      lastInput: string | null;
-      /** Format: int32 */
-      undated: number;
+      known: components['schemas']['Known'];
       auc: components['schemas']['Interval'];
-      /** Format: double */
-      trainingAuc: number;
-      outOfFold: components['schemas']['Interval'] | null;
-      /** Format: double */
+      training: components['schemas']['TrainingView'];
+      byAuc: components['schemas']['ByAuc'];
+      /**
+       * Format: double
+       * @description the deciding measure; a net value is the gain over nobody
+       */
       decides: number;
-      verdict: components['schemas']['Verdict'];
-      /** Format: double */
-      adjustedP: number | null;
-      /** Format: double */
-      aucDifference: number | null;
-      /** Format: double */
-      eventsNeeded: number | null;
-      beatsReference: boolean | null;
       alarms: components['schemas']['Alarm'][];
-      /** Format: double */
-      error: number;
-      records: number[];
-      events: number[];
-      valued: number[] | null;
-      scores: number[];
-      band: components['schemas']['BandView'];
-      trainingDepth: number[];
-      trainingCapture: number[];
-      slivers: number[];
+      curve: components['schemas']['CurveView'];
       best: components['schemas']['Cut'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description records whose score reaches the break-even probability; null for plain scores
+       */
       breakEvenRecords: number | null;
       /** Format: int32 */
       looks: number;
     };
+    /** @description How scores lie by outcome on one part. */
     ScoresView: {
+      /** @description of equally wide bins of score, one more than counts */
       edges: number[];
       events: number[];
       others: number[];
+      /** @description null for plain scores */
       quality: components['schemas']['ProbabilityQuality'] | null;
     };
+    /** @description Who opened the reserve, when, and for what. */
     SealView: {
       openedBy: string;
       openedAt: components['schemas']['Instant'];
@@ -5663,6 +5942,7 @@ export interface components {
       /** Format: double */
       records: number;
     };
+    /** @description A search as its page shows it. */
     SearchView: {
       /** Format: int64 */
       id: number;
@@ -5688,6 +5968,7 @@ export interface components {
     };
     SensitivityView: {
       candidates: number[];
+      /** @description null where one side of the cost ratio is 0; its winners count along candidates */
       map: components['schemas']['Sensitivity'] | null;
     };
     Sentence: {
@@ -5698,6 +5979,7 @@ export interface components {
        */
       part: 'sentence';
     };
+    /** @description mayBeFound: "asNeeded" may stand for the number. type is number, whole, choice, yesNo, column, columns, numbers or candidates. */
     SettingView: {
       name: string;
       label: string;
@@ -5711,17 +5993,32 @@ export interface components {
       choices: components['schemas']['Choice'][];
       mayBeFound: boolean;
     };
+    /** @description What is counted of a split when it is made, before its reserve is sealed. */
     SplitFacts: {
       parts: components['schemas']['PartFacts'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description records in no part
+       */
       leftOut: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description records that are equal to an earlier one in every column
+       */
       copies: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description sets of equal records with members in more than one part
+       */
       straddlingCopies: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description identifiers with records in more than one part; null where no column is an identifier
+       */
       straddlingGroups: number | null;
+      /** @description the identifier that was asked about */
       groupedBy: string | null;
+      /** @description fewest and most events in a fold of training; null where there are too few for so many folds */
       folds: number[];
       training: components['schemas']['Training'];
     };
@@ -5794,35 +6091,52 @@ export interface components {
       /** Format: int64 */
       candidate: number;
       best: components['schemas']['BestView'][];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description what acting on nobody reaches
+       */
       accuracyOfNobody: number;
+      /** @description null where no scores of training were made by models that did not see it */
       crossValidated: components['schemas']['CrossValidatedView'] | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description records of the cut with the highest F0.5; nearlyAll of the first that captures nearlyAllShare
+       */
       fewAndRight: number;
       /** Format: double */
       nearlyAll: number;
       /** Format: double */
       nearlyAllShare: number;
     };
+    /** @description One line of an audit trail. Each holds the hash of the one before, so that none can be changed, left out or put in between. */
     TrailEntry: {
       chain: string;
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description from 1 within its chain
+       */
       number: number;
+      /** @description ISO 8601, UTC */
       at: string;
       by: string;
       act: string;
+      /** @description what it was done to */
       subject: string;
       words: string;
+      /** @description hash of the entry before; empty for the first */
       previous: string;
+      /** @description of everything before it here; signature the server's over the hash */
       hash: string;
       signature: string;
     };
     TrailView: {
       chain: string;
       entries: components['schemas']['TrailEntry'][];
+      /** @description what is wrong with the chain; null where it holds */
       fault: string | null;
       thumbprint: string;
     };
+    /** @description What a learner is given of training after weights or thinning: weight is that of one event. */
     Training: {
       /** Format: int32 */
       records: number;
@@ -5832,6 +6146,16 @@ export interface components {
       weight: number;
       /** Format: double */
       logOdds: number;
+    };
+    /** @description What it reaches on training. */
+    TrainingView: {
+      /** Format: double */
+      auc: number;
+      /** @description by models that did not see the record; null where there is none */
+      outOfFold: components['schemas']['Interval'] | null;
+      /** @description of points of its gains curve, with capture */
+      depth: number[];
+      capture: number[];
     };
     Tree: {
       column: (string | null)[];
@@ -5869,6 +6193,7 @@ export interface components {
       /** Format: int32 */
       oneStandardErrorLeaves: number | null;
     };
+    /** @description A trial; rank from 1, null where it was refused. */
     TrialView: {
       /** Format: int32 */
       number: number;
@@ -5890,6 +6215,7 @@ export interface components {
       /** Format: int64 */
       candidateId: number | null;
     };
+    /** @description A threshold found elsewhere, tried on validation. gain over nobody. */
     TriedView: {
       /** Format: double */
       threshold: number | null;
@@ -5903,18 +6229,27 @@ export interface components {
     Waiver: {
       check: string;
       reason: string;
+      /** @description the last day, ISO */
       until: string;
     };
+    /** @description A candidate to be made. */
     Wanted: {
       name: string;
+      /** @description JSON name of its kind */
       kind: string;
+      /** @description by name; what is left out is as it comes */
       settings: {
         [key: string]: unknown;
       };
+      /** @description columns of a fitted kind; null for all of the brief's */
       inputs?: string[] | null;
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description the candidate it was begun from, or null
+       */
       basedOn?: number | null;
     };
+    /** @description A line of the monitoring plan: what is looked at, the limit, how often, by whom. */
     Watch: {
       what: string;
       limit: string;
@@ -5925,12 +6260,13 @@ export interface components {
       reading: components['schemas']['Reading'];
       examples: string[];
     };
+    /** @description One way to act. ahead is what the proposal gains more. */
     Way1: {
       name: string;
       actedOn: string;
-      reached: string;
-      gain: string;
-      ahead: string;
+      reached: components['schemas']['Estimate'];
+      gain: components['schemas']['Estimate'];
+      ahead: components['schemas']['Estimate'];
     };
     Weight: {
       name: string;
@@ -5947,6 +6283,7 @@ export interface components {
        */
       part: 'weights';
     };
+    /** @description What records and events are called, what acting is (a verb in -ing), and the currency. */
     Words: {
       records: string;
       events: string;
@@ -5955,9 +6292,14 @@ export interface components {
     };
     /** @enum {string} */
     WorkStatus: 'waiting' | 'running' | 'done' | 'failed' | 'stopped';
+    /** @description What follows from the stakes. */
     Worth: {
+      /** @description what candidates are ordered by, in words */
       decidesBy: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description the event probability from which acting pays; null where there is none, or with a value column, where each record has its own
+       */
       breakEven: number | null;
       whenActingPays: components['schemas']['Acting'];
     };
@@ -6000,6 +6342,7 @@ export type Bend = components['schemas']['Bend'];
 export type Bends = components['schemas']['Bends'];
 export type BestView = components['schemas']['BestView'];
 export type BriefView = components['schemas']['BriefView'];
+export type ByAuc = components['schemas']['ByAuc'];
 export type ByOutcome = components['schemas']['ByOutcome'];
 export type CalibrationMap = components['schemas']['CalibrationMap'];
 export type Campaign = components['schemas']['Campaign'];
@@ -6021,6 +6364,7 @@ export type ComparisonView = components['schemas']['ComparisonView'];
 export type CrossValidatedCut = components['schemas']['CrossValidatedCut'];
 export type CrossValidatedView = components['schemas']['CrossValidatedView'];
 export type Curve = components['schemas']['Curve'];
+export type CurveView = components['schemas']['CurveView'];
 export type Cut = components['schemas']['Cut'];
 export type CutFigures = components['schemas']['CutFigures'];
 export type CutRule = components['schemas']['CutRule'];
@@ -6042,6 +6386,7 @@ export type Edition = components['schemas']['Edition'];
 export type Effect = components['schemas']['Effect'];
 export type EffectsView = components['schemas']['EffectsView'];
 export type Encoding = components['schemas']['Encoding'];
+export type Estimate = components['schemas']['Estimate'];
 export type Figure = components['schemas']['Figure'];
 export type FiguresView = components['schemas']['FiguresView'];
 export type FitView = components['schemas']['FitView'];
@@ -6055,6 +6400,7 @@ export type KeyView = components['schemas']['KeyView'];
 export type Kind = components['schemas']['Kind'];
 export type Kind1 = components['schemas']['Kind1'];
 export type KindView = components['schemas']['KindView'];
+export type Known = components['schemas']['Known'];
 export type LeafView = components['schemas']['LeafView'];
 export type LevelView = components['schemas']['LevelView'];
 export type Likelihood = components['schemas']['Likelihood'];
@@ -6129,6 +6475,7 @@ export type ThresholdView = components['schemas']['ThresholdView'];
 export type TrailEntry = components['schemas']['TrailEntry'];
 export type TrailView = components['schemas']['TrailView'];
 export type Training = components['schemas']['Training'];
+export type TrainingView = components['schemas']['TrainingView'];
 export type Tree = components['schemas']['Tree'];
 export type TreeSize = components['schemas']['TreeSize'];
 export type TreeSizes = components['schemas']['TreeSizes'];

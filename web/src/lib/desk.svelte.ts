@@ -68,8 +68,9 @@ class Desk {
     new Map(
       (this.comparison?.candidates ?? []).map((row) => [
         row.id,
-        (row.error > 0 ? this.orders.get(orderKey(row, this.comparison?.valueColumn ?? '')) : undefined) ??
-          curveReader(row),
+        (row.curve.error > 0
+          ? this.orders.get(orderKey(row, this.comparison?.valueColumn ?? ''))
+          : undefined) ?? curveReader(row),
       ]),
     ),
   );
@@ -189,7 +190,7 @@ class Desk {
   private async fetchOrders(comparison: Comparison): Promise<void> {
     const value = comparison.valueColumn ?? '';
     const missing = comparison.candidates.filter(
-      (row) => row.error > 0 && !this.orders.has(orderKey(row, value)),
+      (row) => row.curve.error > 0 && !this.orders.has(orderKey(row, value)),
     );
     try {
       const found = await Promise.all(

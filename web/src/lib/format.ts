@@ -1,7 +1,7 @@
 /** How numbers are shown. What is undefined shows as "–". */
 export const NONE = '–';
 
-const minus = (text: string) => text.replace('-', '−');
+const minus = (text: string) => text.replaceAll('-', '−');
 
 const digits = (least: number, most = least) =>
   new Intl.NumberFormat('en-GB', { minimumFractionDigits: least, maximumFractionDigits: most });

@@ -21,16 +21,22 @@ export interface Reader {
 
 /** A curve as it was sent; exact where it holds every point. */
 export function curveReader(row: Row): Reader {
-  const exact = row.error === 0;
+  const exact = row.curve.error === 0;
   return {
     at(rank) {
-      const point = lastAtMost(row.records, rank);
-      const onPoint = row.records[point] === rank;
-      const events = interpolate(row.records, row.events, rank);
+      const point = lastAtMost(row.curve.records, rank);
+      const onPoint = row.curve.records[point] === rank;
+      const events = interpolate(row.curve.records, row.curve.events, rank);
       return {
         events,
-        valued: row.valued ? interpolate(row.records, row.valued, rank) : events,
-        score: onPoint ? (point > 0 ? row.scores[point - 1] : null) : exact ? null : row.scores[point],
+        valued: row.curve.valued ? interpolate(row.curve.records, row.curve.valued, rank) : events,
+        score: onPoint
+          ? point > 0
+            ? row.curve.scores[point - 1]
+            : null
+          : exact
+            ? null
+            : row.curve.scores[point],
         insideTie: !onPoint && exact,
         approximate: !onPoint && !exact,
       };
@@ -38,8 +44,8 @@ export function curveReader(row: Row): Reader {
     reaching(score) {
       if (!exact) return null;
       let point = 0;
-      while (point < row.scores.length && row.scores[point] >= score) point++;
-      return row.records[point];
+      while (point < row.curve.scores.length && row.curve.scores[point] >= score) point++;
+      return row.curve.records[point];
     },
   };
 }

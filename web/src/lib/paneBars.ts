@@ -206,11 +206,11 @@ export function byThreshold(data: PaneData): Drawing {
   );
   drawing.lines = lines({ ...data, rows }, (row, i) => {
     if (i === 0) return null;
-    const [n, p] = [row.records[i], row.events[i]];
+    const [n, p] = [row.curve.records[i], row.curve.events[i]];
     const value = m.of(cellsOf(all, { records: n, events: p }));
-    return value === null ? null : [row.scores[i - 1], factor * value];
+    return value === null ? null : [row.curve.scores[i - 1], factor * value];
   });
-  const own = chosen.scores;
+  const own = chosen.curve.scores;
   Object.assign(drawing.x, { min: Math.min(own[own.length - 1], own[0]), max: own[0] });
   if (chosen.probability) drawing.x.min = 0;
   if (drawing.x.min === drawing.x.max) drawing.empty = 'All scores are equal: there is one threshold only.';

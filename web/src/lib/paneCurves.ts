@@ -52,7 +52,10 @@ export function gains(data: PaneData): Drawing {
   return {
     ...plain(depthAxis(data), y),
     lines: [
-      ...lines(data, (row, i) => [(100 * row.records[i]) / all.records, (100 * row.events[i]) / all.events]),
+      ...lines(data, (row, i) => [
+        (100 * row.curve.records[i]) / all.records,
+        (100 * row.curve.events[i]) / all.events,
+      ]),
       ...overlay(data, (d, c) => [100 * d, 100 * c]),
       line(
         'perfect order',
@@ -67,8 +70,8 @@ export function gains(data: PaneData): Drawing {
     ],
     wash: washed(
       data,
-      (d) => 100 * alongBand(all.depths, chosen.band.captureLow, d),
-      (d) => 100 * alongBand(all.depths, chosen.band.captureHigh, d),
+      (d) => 100 * alongBand(all.depths, chosen.curve.band.captureLow, d),
+      (d) => 100 * alongBand(all.depths, chosen.curve.band.captureHigh, d),
     ),
     notes: [
       { x: perfect + 1, y: 97, text: 'perfect order' },
@@ -93,16 +96,19 @@ export function lift(data: PaneData): Drawing {
     ...plain(depthAxis(data), y),
     lines: [
       ...lines(data, (row, i) =>
-        row.records[i] < FROM_DEPTH * all.records
+        row.curve.records[i] < FROM_DEPTH * all.records
           ? null
-          : [(100 * row.records[i]) / all.records, liftOf(all, row.records[i], row.events[i])],
+          : [
+              (100 * row.curve.records[i]) / all.records,
+              liftOf(all, row.curve.records[i], row.curve.events[i]),
+            ],
       ),
       ...overlay(data, (d, c) => (d < FROM_DEPTH ? null : [100 * d, trainingPrecision(all, d, c).lift])),
       level('at random', 1, 'dotted'),
     ],
     wash: planned
-      ? washed(data, read(chosen.band.precisionLow), read(chosen.band.precisionHigh))
-      : washed(data, own(chosen.band.captureLow), own(chosen.band.captureHigh)),
+      ? washed(data, read(chosen.curve.band.precisionLow), read(chosen.curve.band.precisionHigh))
+      : washed(data, own(chosen.curve.band.captureLow), own(chosen.curve.band.captureHigh)),
     notes: [{ x: 84, y: 1, text: 'at random' }],
   };
 }
@@ -132,16 +138,21 @@ export function netValue(data: PaneData): Drawing {
     ...plain(depthAxis(data), y),
     lines: [
       ...lines(data, (row, i) => [
-        (100 * row.records[i]) / all.records,
-        gainOf(all, row.records[i], row.events[i], row.valued ? row.valued[i] : row.events[i]),
+        (100 * row.curve.records[i]) / all.records,
+        gainOf(
+          all,
+          row.curve.records[i],
+          row.curve.events[i],
+          row.curve.valued ? row.curve.valued[i] : row.curve.events[i],
+        ),
       ]),
       ...(all.valueColumn === null ? overlay(data, (d, c) => [100 * d, trainingGain(all, d, c)]) : []),
       level('nobody', 0),
     ],
     wash: washed(
       data,
-      (d) => alongBand(all.depths, chosen.band.gainLow, d),
-      (d) => alongBand(all.depths, chosen.band.gainHigh, d),
+      (d) => alongBand(all.depths, chosen.curve.band.gainLow, d),
+      (d) => alongBand(all.depths, chosen.curve.band.gainHigh, d),
     ),
     notes: [
       { x: 62, y: 0, text: `${brief.decision.words.acting} nobody: 0` },
@@ -173,13 +184,16 @@ export function returnOnSpend(data: PaneData): Drawing {
     ...drawing,
     lines: [
       ...lines(data, (row, i) => {
-        const [n, p] = [row.records[i], row.events[i]];
+        const [n, p] = [row.curve.records[i], row.curve.events[i]];
         if (n < FROM_DEPTH * all.records) return null;
-        return [(100 * n) / all.records, gainOf(all, n, p, row.valued ? row.valued[i] : p) / spend(n, p)];
+        return [
+          (100 * n) / all.records,
+          gainOf(all, n, p, row.curve.valued ? row.curve.valued[i] : p) / spend(n, p),
+        ];
       }),
       level('no return', 0),
     ],
-    wash: washed(data, bound(chosen.band.gainLow), bound(chosen.band.gainHigh)),
+    wash: washed(data, bound(chosen.curve.band.gainLow), bound(chosen.curve.band.gainHigh)),
   };
 }
 
@@ -198,8 +212,8 @@ export function roc(data: PaneData): Drawing {
     ...plain(x, y),
     lines: [
       ...lines(data, (row, i) => [
-        (100 * (row.records[i] - row.events[i])) / others,
-        (100 * row.events[i]) / all.events,
+        (100 * (row.curve.records[i] - row.curve.events[i])) / others,
+        (100 * row.curve.events[i]) / all.events,
       ]),
       ...overlay(data, (d, c) => [(100 * (d - c * rate)) / (1 - rate), 100 * c]),
       diagonal('at random', 100),
@@ -216,11 +230,11 @@ export function precisionRecall(data: PaneData): Drawing {
     ...plain(x, y),
     lines: [
       ...lines(data, (row, i) =>
-        row.records[i] < FROM_DEPTH * all.records
+        row.curve.records[i] < FROM_DEPTH * all.records
           ? null
           : [
-              (100 * row.events[i]) / all.events,
-              100 * all.eventRate * liftOf(all, row.records[i], row.events[i]),
+              (100 * row.curve.events[i]) / all.events,
+              100 * all.eventRate * liftOf(all, row.curve.records[i], row.curve.events[i]),
             ],
       ),
       ...overlay(data, (d, c) =>

@@ -56,7 +56,7 @@ type At = (row: Row, point: number) => [number, number] | null;
 
 function curve(data: PaneData, row: Row, at: At): [number, number][] {
   const points: [number, number][] = [];
-  for (let i = 0; i < row.records.length; i++) {
+  for (let i = 0; i < row.curve.records.length; i++) {
     const found = at(row, i);
     if (found) points.push(found);
   }
@@ -87,8 +87,8 @@ export function overlay(
   if (!data.training) return [];
   const { chosen } = data;
   const points: [number, number][] = [];
-  chosen.trainingDepth.forEach((d, i) => {
-    const found = at(d, chosen.trainingCapture[i]);
+  chosen.training.depth.forEach((d, i) => {
+    const found = at(d, chosen.training.capture[i]);
     if (found) points.push(found);
   });
   const name = `${chosen.name}, training`;

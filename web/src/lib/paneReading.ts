@@ -157,7 +157,7 @@ export function pointed(
   switch (kind) {
     case 'roc':
     case 'precisionRecall': {
-      const { records, events } = data.chosen;
+      const { records, events } = data.chosen.curve;
       const others = all.records - all.events;
       const along = (i: number) =>
         kind === 'roc' ? (100 * (records[i] - events[i])) / others : (100 * events[i]) / all.events;

@@ -13,7 +13,7 @@ export interface Shown {
 const ORDER = { AHEAD: 4, LEADER: 3, NOT_SEPARABLE: 2, TOO_FEW: 1, BEHIND: 0 };
 
 /** AUC out of fold on training less AUC on validation; null where there is none out of fold. */
-export const gapOf = (row: Row) => (row.outOfFold ? row.outOfFold.auc - row.auc.auc : null);
+export const gapOf = (row: Row) => (row.training.outOfFold ? row.training.outOfFold.auc - row.auc.auc : null);
 
 /** What a column is sorted by; a text for names. */
 function key(by: string, { row, at, against }: Shown): number | string | null {
@@ -37,13 +37,13 @@ function key(by: string, { row, at, against }: Shown): number | string | null {
     case 'inputs':
       return row.inputs;
     case 'known':
-      return row.waitDays;
+      return row.known.days;
     case 'looks':
       return row.looks;
     case 'verdict':
       return ORDER[against?.verdict ?? 'LEADER'] * 1e12 + (against?.netValue.difference ?? 0);
     case 'aucVerdict':
-      return row.aucDifference ?? 0;
+      return row.byAuc.difference ?? 0;
     default:
       return null;
   }
@@ -73,6 +73,6 @@ export function arranged(rows: Shown[], now: Pick<Arrangement, 'sort' | 'hidden'
 
 /** When a candidate's last input is known. */
 export function known(row: Row): string {
-  if (row.waitDays === null) return row.inputs === 0 ? 'at once' : 'not said';
-  return row.waitDays === 0 ? 'at once' : `${row.waitDays} day${row.waitDays === 1 ? '' : 's'}`;
+  if (row.known.days === null) return row.inputs === 0 ? 'at once' : 'not said';
+  return row.known.days === 0 ? 'at once' : `${row.known.days} day${row.known.days === 1 ? '' : 's'}`;
 }

@@ -83,8 +83,8 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
         name: 'Out of fold less validation',
         what: 'AUC on training, each record scored by a model that did not see it, less AUC on validation.',
         formula: 'AUC out of fold − AUC validation',
-        numbers: row.outOfFold
-          ? `${fixed(row.outOfFold.auc, 3)} − ${fixed(row.auc.auc, 3)} = ${fixed(row.outOfFold.auc - row.auc.auc, 3)}; on training itself ${fixed(row.trainingAuc, 3)}`
+        numbers: row.training.outOfFold
+          ? `${fixed(row.training.outOfFold.auc, 3)} − ${fixed(row.auc.auc, 3)} = ${fixed(row.training.outOfFold.auc - row.auc.auc, 3)}; on training itself ${fixed(row.training.auc, 3)}`
           : `${row.name}: no model was fitted without some of training’s records`,
         beware:
           'It raises an alarm where it is 0.02 or more and 2.58 standard errors or more: above 0 drift or copies, below 0 a leak into validation. A high AUC on training itself is no fault.',
@@ -97,7 +97,7 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
         formula:
           'paired bootstrap at this cut, p values adjusted after Holm (over all pairs where the leader was not named), limit 0.05',
         numbers: !found
-          ? row.verdict === 'LEADER'
+          ? row.byAuc.verdict === 'LEADER'
             ? `${row.name} is the leader`
             : 'on its way'
           : `${gain(brief.decision.words.currency, found.netValue.difference)}, 95 % interval ` +
@@ -114,9 +114,9 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
         formula:
           'paired difference by DeLong, p values adjusted after Holm (over all pairs where the leader was not named), limit 0.05',
         numbers:
-          row.adjustedP === null || row.aucDifference === null
+          row.byAuc.adjustedP === null || row.byAuc.difference === null
             ? `${row.name} is the leader or equal to it`
-            : `${signed(row.aucDifference, 4)}, adjusted p = ${row.adjustedP.toPrecision(2)}`,
+            : `${signed(row.byAuc.difference, 4)}, adjusted p = ${row.byAuc.adjustedP.toPrecision(2)}`,
         beware: 'It judges the whole order; you act at one cut only.',
       };
     case 'best':
@@ -141,9 +141,9 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
         what: 'Days from the decision until the last of its inputs is at hand, as Data says.',
         formula: 'largest “known after” of its inputs',
         numbers:
-          row.waitDays === null
+          row.known.days === null
             ? `${row.name}: nobody said when its inputs are known`
-            : `${row.name}: ${row.waitDays} days, for ${row.lastInput}; ${row.undated} inputs undated`,
+            : `${row.name}: ${row.known.days} days, for ${row.known.last}; ${row.known.undated} inputs undated`,
         beware: 'A better candidate whose inputs come too late cannot run.',
       };
     case 'looks':

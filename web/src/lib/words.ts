@@ -95,10 +95,12 @@ export function levelLine(brief: Brief, all: Comparison, rivals: Rival[]): Phras
   if (level.length > 4) line.push({ text: ` and ${level.length - 4} more` });
   line.push({ text: ' cannot be told apart from ' }, { text: leader.name, bold: true });
   line.push({ text: ` by net value at this cut on ${count(all.events)} ${brief.decision.words.events}` });
-  const near = level.find((r) => r.row.verdict === 'NOT_SEPARABLE' && r.row.eventsNeeded !== null);
+  const near = level.find(
+    (r) => r.row.byAuc.verdict === 'NOT_SEPARABLE' && r.row.byAuc.eventsNeeded !== null,
+  );
   if (near) {
     line.push({
-      text: `; about ${about(near.row.eventsNeeded!)} ${brief.decision.words.events} would be needed to tell the AUC of `,
+      text: `; about ${about(near.row.byAuc.eventsNeeded!)} ${brief.decision.words.events} would be needed to tell the AUC of `,
     });
     line.push({ text: near.row.name, bold: true });
     line.push({ text: ` from the leader’s` });
@@ -122,8 +124,8 @@ export function remarks(all: Comparison, rivals: Rival[]): Phrase[][] {
     if (row.reference || row.id === leader.id) continue;
     const level = against?.verdict === 'NOT_SEPARABLE' || against?.verdict === 'AHEAD';
     const fewer = leader.inputs - row.inputs;
-    const today = row.waitDays === 0 && row.undated === 0;
-    const waits = (leader.waitDays ?? 0) > 0;
+    const today = row.known.days === 0 && row.known.undated === 0;
+    const waits = (leader.known.days ?? 0) > 0;
     if (level && fewer > 0 && row.inputs > 0) {
       found.push([
         { text: row.name, bold: true },
@@ -136,7 +138,7 @@ export function remarks(all: Comparison, rivals: Rival[]): Phrase[][] {
         {
           text:
             ` can run today: all its inputs are known when the decision is due; ${leader.name} waits ` +
-            `${leader.waitDays} days for ${leader.lastInput}${level ? '' : ', and is the better one'}.`,
+            `${leader.known.days} days for ${leader.known.last}${level ? '' : ', and is the better one'}.`,
         },
       ]);
     }

@@ -212,7 +212,7 @@
               {#if c.inputs.length > 1 && !c.changes}<small class="sub">{c.inputs.length} inputs</small>{/if}
             </td>
 
-            <td class="n quiet">{row ? fixed(row.trainingAuc, 3) : '–'}</td>
+            <td class="n quiet">{row ? fixed(row.training.auc, 3) : '–'}</td>
             <td class="n">
               {row ? fixed(row.auc.auc, 3) : '–'}{#if row && row.auc.low !== null}<small
                   class="sub whitespace-nowrap">{fixed(row.auc.low, 3)}–{fixed(row.auc.high, 3)}</small

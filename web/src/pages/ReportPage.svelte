@@ -76,9 +76,6 @@
     }
   }
 
-  /** A figure and its interval, which go on two lines. */
-  const halves = (cell: string) => /^(.*?)( \(.*\))?$/.exec(cell)!.slice(1);
-
   const deciding = $derived(report?.head.state === 'WAITING' && report.barred === null);
   const open = $derived(report?.checks.filter((c) => !c.passes && c.waiver === null).length ?? 0);
   const unsaid = $derived(words.trim() === '' && !remarks.some((r) => r.words.trim() !== ''));
@@ -142,9 +139,10 @@
               {#each report.page.ways as way, i (i)}
                 <tr class:mine={i === 0}>
                   <td>{way.name}</td>
-                  {#each [way.actedOn, way.reached, way.gain, way.ahead] as cell, k (k)}
+                  <td class="n whitespace-nowrap">{way.actedOn}</td>
+                  {#each [way.reached, way.gain, way.ahead] as { value, interval }, k (k)}
                     <td class="n whitespace-nowrap">
-                      {halves(cell)[0]}{#if halves(cell)[1]}<small class="sub">{halves(cell)[1]}</small>{/if}
+                      {value}{#if interval}<small class="sub">({interval})</small>{/if}
                     </td>
                   {/each}
                 </tr>

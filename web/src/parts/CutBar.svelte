@@ -11,13 +11,13 @@
   const all = $derived(desk.comparison!);
   const row = $derived(desk.row!);
   const at = $derived(desk.at!);
-  const highest = $derived(Math.max(...row.slivers, 1e-9));
+  const highest = $derived(Math.max(...row.curve.slivers, 1e-9));
   const share = $derived(at.depth * 100);
 
   const columns = $derived(
-    row.slivers
+    row.curve.slivers
       .map((rate, i) => {
-        const width = 1000 / row.slivers.length;
+        const width = 1000 / row.curve.slivers.length;
         const height = Math.max(0.8, (48 * rate) / highest);
         return `M${(i * width).toFixed(2)} 50v${(-height).toFixed(2)}h${(width - 0.9).toFixed(2)}v${height.toFixed(2)}z`;
       })

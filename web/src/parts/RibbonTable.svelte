@@ -15,7 +15,7 @@
   let { brief, all }: { brief: Brief; all: Comparison } = $props();
 
   const highest = $derived(
-    Math.max(...all.candidates.filter((c) => !c.reference).flatMap((c) => c.slivers), 1e-9),
+    Math.max(...all.candidates.filter((c) => !c.reference).flatMap((c) => c.curve.slivers), 1e-9),
   );
   const rows = $derived<Shown[]>(
     all.candidates.flatMap((row) => {
@@ -108,13 +108,13 @@
     {#if row.alarms.some((a) => a.kind === 'doesNotCarryOver')}<span class="alarm" title="does not carry over"
         >▲ {fixed(gapOf(row), 3)}</span
       >{:else}{fixed(gapOf(row), 3)}{/if}<small class="sub" title="AUC on training itself"
-      >trained {fixed(row.trainingAuc, 2)}</small
+      >trained {fixed(row.training.auc, 2)}</small
     >
   {:else if key === 'inputs'}
     {row.inputs}
   {:else if key === 'known'}
-    {known(row)}<small class="sub max-w-[110px] truncate" title={row.lastInput}
-      >{row.waitDays ? row.lastInput : row.undated > 0 ? `${row.undated} undated` : ''}</small
+    {known(row)}<small class="sub max-w-[110px] truncate" title={row.known.last}
+      >{row.known.days ? row.known.last : row.known.undated > 0 ? `${row.known.undated} undated` : ''}</small
     >
   {:else if key === 'looks'}
     {row.looks}
@@ -132,19 +132,19 @@
           : ''}><i>money</i> {against ? VERDICTS[against.verdict] : '…'}</span
       ><span
         class="named"
-        class:quiet={row.verdict === 'BEHIND'}
-        class:lead={row.verdict === 'AHEAD'}
-        title={row.adjustedP === null ? '' : `Holm-adjusted p ${row.adjustedP.toPrecision(2)}`}
-        ><i>AUC</i> {VERDICTS[row.verdict]}</span
+        class:quiet={row.byAuc.verdict === 'BEHIND'}
+        class:lead={row.byAuc.verdict === 'AHEAD'}
+        title={row.byAuc.adjustedP === null ? '' : `Holm-adjusted p ${row.byAuc.adjustedP.toPrecision(2)}`}
+        ><i>AUC</i> {VERDICTS[row.byAuc.verdict]}</span
       >
     {/if}
-    {#if row.beatsReference === false}<small class="alarm beaten"
+    {#if row.byAuc.beatsReference === false}<small class="alarm beaten"
         >▲ does not beat {reference?.name ?? 'the reference'}</small
       >{/if}
   {:else if key === 'aucVerdict'}
-    <span class:quiet={row.verdict === 'BEHIND'} class:lead={row.verdict === 'LEADER'}
-      >{VERDICTS[row.verdict]}</span
-    >{#if row.adjustedP !== null}<small class="sub">p {row.adjustedP.toPrecision(2)}</small>{/if}
+    <span class:quiet={row.byAuc.verdict === 'BEHIND'} class:lead={row.byAuc.verdict === 'LEADER'}
+      >{VERDICTS[row.byAuc.verdict]}</span
+    >{#if row.byAuc.adjustedP !== null}<small class="sub">p {row.byAuc.adjustedP.toPrecision(2)}</small>{/if}
   {/if}
 {/snippet}
 
@@ -197,7 +197,7 @@
                 </span>
               </td>
               {#if has('ribbon')}<td data-unprinted="1"
-                  ><Ribbon slivers={row.slivers} {highest} depth={at.depth} {colour} id={row.id} /></td
+                  ><Ribbon slivers={row.curve.slivers} {highest} depth={at.depth} {colour} id={row.id} /></td
                 >{/if}
               {#each shown as [key] (key)}
                 <td class:n={numeric(key)} data-figure={key}>{@render figure(key, one)}</td>

@@ -61,8 +61,7 @@ final class Chapters {
                     SafeDrawing.of(pin.drawing(), "pin" + number + "-", pin.title() + ". " + pin.reading())));
         }
         if (pin.cells() != null && !pin.cells().isEmpty()) {
-            blocks.add(Block.table(
-                    null, pin.cells().get(0), pin.cells().subList(1, pin.cells().size())));
+            blocks.add(ReportTable.kept(pin.cells()));
         }
         if (!pin.reading().isBlank()) blocks.add(Block.text(pin.reading()));
         if (pin.cut() != null) {
@@ -75,17 +74,16 @@ final class Chapters {
         return Written.gain(brief, amount);
     }
 
-    static String auc(AucUncertainty.@Nullable Interval auc) {
-        if (auc == null) return Written.NONE;
-        if (auc.low() == null) return Written.fixed(auc.auc(), 3);
-        return Written.fixed(auc.auc(), 3) + " (" + Written.fixed(auc.low(), 3) + " to " + Written.fixed(auc.high(), 3)
-                + ")";
+    static Estimate auc(AucUncertainty.@Nullable Interval auc) {
+        if (auc == null) return Estimate.NONE;
+        if (auc.low() == null) return Estimate.alone(Written.fixed(auc.auc(), 3));
+        return Estimate.of(Written.fixed(auc.auc(), 3), Written.fixed(auc.low(), 3), Written.fixed(auc.high(), 3));
     }
 
     private List<Block> data() {
         List<Block> blocks = new ArrayList<>();
-        Figures.Data d = f.data();
-        blocks.add(Block.text(Written.count(d.records()) + " records and " + d.columns() + " columns from "
+        Figures.Data file = f.data();
+        blocks.add(Block.text(Written.count(file.records()) + " records and " + file.columns() + " columns from "
                 + brief.data().file() + ". The outcome is " + brief.outcome().column() + "; the event is “"
                 + String.join("”, “", brief.outcome().events()) + "”."));
         Figures.Split s = f.split();
@@ -93,53 +91,67 @@ final class Chapters {
                 + brief.split().seed() + "."
                 + (s.leftOut() > 0 ? " " + Written.count(s.leftOut()) + " are in no part." : "")
                 + (s.balance() == null ? "" : " " + s.balance()) + " Nothing was fitted on validation or reserve."));
-        List<List<String>> rows = new ArrayList<>();
-        rows.add(part("training", s.training()));
-        rows.add(part("validation", s.validation()));
-        rows.add(
-                f.reserve() == null
-                        ? List.of("reserve", Written.count(s.reserveRecords()), "sealed", "sealed")
-                        : part("reserve", f.reserve().part()));
-        blocks.add(Block.table(null, List.of("part", "#records", "#" + words.events(), "#event rate"), rows));
-        List<List<String>> aside = f.columns().stream()
+        List<Dealt> parts = List.of(
+                new Dealt("training", s.training().records(), s.training()),
+                new Dealt("validation", s.validation().records(), s.validation()),
+                new Dealt(
+                        "reserve",
+                        s.reserveRecords(),
+                        f.reserve() == null ? null : f.reserve().part()));
+        blocks.add(ReportTable.of(parts)
+                .text("part", Dealt::name)
+                .number("records", d -> Written.count(d.records()))
+                .number(
+                        words.events(),
+                        d -> d.opened() == null
+                                ? "sealed"
+                                : Written.count(d.opened().events()))
+                .number("event rate", Dealt::rate)
+                .block());
+        List<Figures.ColumnRow> aside = f.columns().stream()
                 .filter(c -> c.use() != ColumnUse.INPUT && c.use() != ColumnUse.OUTCOME)
-                .map(c -> List.of(c.column(), c.use().words(), c.reason()))
                 .toList();
         if (!aside.isEmpty()) {
-            blocks.add(Block.table(
-                    "Columns that the proposed candidate does not learn from.",
-                    List.of("column", "role", "reason"),
-                    aside));
+            blocks.add(ReportTable.of(aside)
+                    .caption("Columns that the proposed candidate does not learn from.")
+                    .text("column", Figures.ColumnRow::column)
+                    .text("role", c -> c.use().words())
+                    .text("reason", Figures.ColumnRow::reason)
+                    .block());
         }
         return blocks;
     }
 
-    private static List<String> part(String name, Figures.Part part) {
-        return List.of(
-                name,
-                Written.count(part.records()),
-                Written.count(part.events()),
-                Written.percent(part.events() / (double) part.records()));
+    /** @param opened null while it is sealed */
+    private record Dealt(String name, int records, Figures.@Nullable Part opened) {
+        String rate() {
+            return opened == null ? "sealed" : Written.percent(opened.events() / (double) opened.records());
+        }
     }
+
+    private record Rang(String what, String alarm, String meaning, String answer) {}
 
     private List<Block> alarms() {
         List<Block> blocks = new ArrayList<>();
-        List<List<String>> rows = new ArrayList<>();
+        List<Rang> rows = new ArrayList<>();
         for (Figures.ColumnRow c : f.columns()) {
             for (Figures.Rung a : c.alarms()) {
-                rows.add(List.of(c.column(), a.name(), a.meaning(), a.answer() == null ? "open" : a.answer()));
+                rows.add(new Rang(c.column(), a.name(), a.meaning(), a.answer() == null ? "open" : a.answer()));
             }
         }
         for (Figures.Row r : f.candidates()) {
-            r.alarms().forEach(a -> rows.add(List.of(r.name(), a.name(), a.meaning(), "see the author's words")));
+            r.alarms().forEach(a -> rows.add(new Rang(r.name(), a.name(), a.meaning(), "see the author's words")));
         }
         blocks.add(
                 rows.isEmpty()
                         ? Block.text("No column and no candidate rang an alarm.")
-                        : Block.table(
-                                "Alarms of columns, as training shows them, and of candidates.",
-                                List.of("column or candidate", "alarm", "what it means", "what was done"),
-                                rows));
+                        : ReportTable.of(rows)
+                                .caption("Alarms of columns, as training shows them, and of candidates.")
+                                .text("column or candidate", Rang::what)
+                                .text("alarm", Rang::alarm)
+                                .text("what it means", Rang::meaning)
+                                .text("what was done", Rang::answer)
+                                .block());
         return blocks;
     }
 
@@ -157,71 +169,68 @@ final class Chapters {
                         ? ""
                         : " For having been picked, the best is expected to look " + FirstPage.optimism(e)
                                 + " too good by that.")));
-        blocks.add(Block.table(
-                null,
-                List.of("candidate", "kind", "settings", "#inputs", "#numbers learnt", "last input known"),
-                f.candidates().stream()
-                        .map(r -> List.of(
-                                r.name(),
-                                r.kind(),
-                                r.settings(),
-                                Integer.toString(r.inputs()),
-                                r.numbers() == null ? Written.NONE : Written.count(r.numbers()),
-                                r.undated() > 0
-                                        ? "not said of " + r.undated()
-                                        : r.knownAfterDays() == null
-                                                ? Written.NONE
-                                                : "after " + r.knownAfterDays() + " days"))
-                        .toList(),
-                index()));
+        blocks.add(ReportTable.of(f.candidates())
+                .text("candidate", Figures.Row::name)
+                .text("kind", Figures.Row::kind)
+                .text("settings", Figures.Row::settings)
+                .number("inputs", r -> Integer.toString(r.inputs()))
+                .number("numbers learnt", r -> r.numbers() == null ? Written.NONE : Written.count(r.numbers()))
+                .text("last input known", Chapters::known)
+                .marking(this::proposed)
+                .block());
         return blocks;
     }
 
-    private int index() {
-        for (int i = 0; i < f.candidates().size(); i++) {
-            if (f.candidates().get(i).name().equals(f.chosen())) return i;
-        }
-        return -1;
+    private static String known(Figures.Row row) {
+        if (row.undated() > 0) return "not said of " + row.undated();
+        return row.knownAfterDays() == null ? Written.NONE : "after " + row.knownAfterDays() + " days";
+    }
+
+    private boolean proposed(Figures.Row row) {
+        return row.name().equals(f.chosen());
     }
 
     private List<Block> comparison() {
         List<Block> blocks = new ArrayList<>();
-        blocks.add(Block.table(
-                "On validation, " + Written.count(f.split().validation().records()) + " " + words.records()
-                        + ", each candidate acting on the same " + Written.count(v.records())
-                        + ". In brackets 95 % intervals. “Out of fold” is the AUC on training by models that did not see the record; “by AUC” and “by money” are verdicts against the proposed one, on its AUC and on its gain at this cut, adjusted for how many are compared.",
-                List.of(
-                        "candidate",
-                        "#capture rate",
-                        "#lift",
-                        "#precision",
-                        "#gain over nobody",
-                        "#AUC",
-                        "#out of fold",
+        blocks.add(ReportTable.of(f.candidates())
+                .caption(
+                        "On validation, " + Written.count(f.split().validation().records()) + " " + words.records()
+                                + ", each candidate acting on the same " + Written.count(v.records())
+                                + ". In brackets 95 % intervals. “Out of fold” is the AUC on training by models that did not see the record; “by AUC” and “by money” are verdicts against the proposed one, on its AUC and on its gain at this cut, adjusted for how many are compared.")
+                .text("candidate", Figures.Row::name)
+                .estimate(
+                        "capture rate",
+                        r -> Estimate.percent(
+                                r.atCut().capture(),
+                                r.atCut().captureLow(),
+                                r.atCut().captureHigh()))
+                .number("lift", r -> Written.fixed(r.atCut().lift(), 2))
+                .number("precision", r -> Written.percent(r.atCut().precision()))
+                .estimate("gain over nobody", r -> gain(r.atCut()))
+                .estimate("AUC", r -> auc(r.auc()))
+                .number(
+                        "out of fold",
+                        r -> r.outOfFold() == null
+                                ? Written.NONE
+                                : Written.fixed(r.outOfFold().auc(), 3))
+                .text(
                         "by AUC",
-                        "by money"),
-                f.candidates().stream().map(this::compared).toList(),
-                index()));
+                        r -> r.byAuc().verdict() == Verdict.LEADER
+                                ? "proposed"
+                                : r.byAuc().verdict().words())
+                .text(
+                        "by money",
+                        r -> r.difference() == null
+                                ? "proposed"
+                                : r.difference().verdict().words())
+                .marking(this::proposed)
+                .block());
         blocks.add(Block.chart(Charts.gains(e)));
         return blocks;
     }
 
-    private List<String> compared(Figures.Row r) {
-        CutFigures c = r.atCut();
-        return List.of(
-                r.name(),
-                Written.percent(c.capture(), c.captureLow(), c.captureHigh()),
-                Written.fixed(c.lift(), 2),
-                Written.percent(c.precision()),
-                gain(c.gainOverNobody()) + " (" + gain(c.gainLow()) + " to " + gain(c.gainHigh()) + ")",
-                auc(r.auc()),
-                r.outOfFold() == null
-                        ? Written.NONE
-                        : Written.fixed(r.outOfFold().auc(), 3),
-                r.byAuc().verdict() == Verdict.LEADER
-                        ? "proposed"
-                        : r.byAuc().verdict().words(),
-                r.difference() == null ? "proposed" : r.difference().verdict().words());
+    private Estimate gain(CutFigures c) {
+        return Estimate.of(gain(c.gainOverNobody()), gain(c.gainLow()), gain(c.gainHigh()));
     }
 
     private List<Block> inputs() {
@@ -232,21 +241,21 @@ final class Chapters {
             blocks.add(Block.text("It learns from no column."));
             return blocks;
         }
-        blocks.add(Block.table(
-                "Where the inputs of " + f.chosen()
-                        + " come from and when they are known, in days after the day of decision; AUC alone is on training.",
-                List.of("input", "what it says", "from", "#days", "#missing", "#AUC alone"),
-                inputs.stream()
-                        .map(c -> List.of(
-                                c.column(),
-                                c.meaning() == null ? "" : c.meaning(),
-                                c.knownWhere() == null ? "not said" : c.knownWhere(),
-                                c.knownAfterDays() == null
-                                        ? "not said"
-                                        : c.knownAfterDays().toString(),
-                                Written.percent(c.missing()),
-                                Written.fixed(c.auc(), 3)))
-                        .toList()));
+        blocks.add(ReportTable.of(inputs)
+                .caption(
+                        "Where the inputs of " + f.chosen()
+                                + " come from and when they are known, in days after the day of decision; AUC alone is on training.")
+                .text("input", Figures.ColumnRow::column)
+                .text("what it says", c -> c.meaning() == null ? "" : c.meaning())
+                .text("from", c -> c.knownWhere() == null ? "not said" : c.knownWhere())
+                .number(
+                        "days",
+                        c -> c.knownAfterDays() == null
+                                ? "not said"
+                                : c.knownAfterDays().toString())
+                .number("missing", c -> Written.percent(c.missing()))
+                .number("AUC alone", c -> Written.fixed(c.auc(), 3))
+                .block());
         return blocks;
     }
 
@@ -257,26 +266,21 @@ final class Chapters {
             blocks.add(Block.text("Nobody has said yet what will be watched."));
             return blocks;
         }
-        blocks.add(Block.table(
-                null,
-                List.of("what is watched", "limit", "how often", "by whom"),
-                watches.stream()
-                        .map(w -> List.of(
-                                FigureWords.filled(w.what(), brief, f),
-                                FigureWords.filled(w.limit(), brief, f),
-                                w.every(),
-                                w.who()))
-                        .toList()));
+        blocks.add(ReportTable.of(watches)
+                .text("what is watched", w -> FigureWords.filled(w.what(), brief, f))
+                .text("limit", w -> FigureWords.filled(w.limit(), brief, f))
+                .text("how often", AuthorText.Watch::every)
+                .text("by whom", AuthorText.Watch::who)
+                .block());
         return blocks;
     }
 
     private List<Block> definitions() {
-        return new ArrayList<>(List.of(Block.table(
-                null,
-                List.of("measure", "definition", "here"),
-                Definitions.with(e).stream()
-                        .map(d -> List.of(d.name(), d.formula(), d.numbers()))
-                        .toList())));
+        return new ArrayList<>(List.of(ReportTable.of(Definitions.with(e))
+                .text("measure", d -> d.name())
+                .text("definition", d -> d.formula())
+                .text("here", d -> d.numbers())
+                .block()));
     }
 
     private List<Block> recipe() {

@@ -5,6 +5,8 @@ import static java.util.Objects.requireNonNull;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Function;
+import java.util.function.ToDoubleFunction;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Evidence;
@@ -39,61 +41,33 @@ final class CutChapters {
         blocks.add(Block.chart(Charts.netValue(e)));
         Stakes s = brief.stakes();
         boolean valued = brief.valueColumn() != null;
-        blocks.add(Block.table(
-                "The outcome grid at the cut: counts on validation"
+        CutFigures reserve = f.reserve() == null ? null : f.reserve().figures();
+        List<Cell> cells = List.of(
+                cell("caught", "true positives", CutFigures::caught, valued ? null : s.caught()),
+                cell("false alarms", "false positives", CutFigures::falseAlarms, s.falseAlarm()),
+                cell("missed", "false negatives", CutFigures::missed, valued ? null : s.missed()),
+                cell("left alone", "true negatives", CutFigures::leftAlone, s.leftAlone()));
+        blocks.add(ReportTable.of(cells)
+                .caption("The outcome grid at the cut: counts on validation"
                         + (brief.plannedRate() == null ? "" : ", at the planned event rate")
-                        + "; the reserve beside them once it is open.",
-                List.of(
-                        "cell",
-                        "also called",
-                        "#" + words.records() + ", validation",
-                        "worth of one",
-                        "#" + words.records() + ", reserve"),
-                List.of(
-                        cell(
-                                "caught",
-                                "true positives",
-                                v.caught(),
-                                valued ? null : s.caught(),
-                                f.reserve() == null
-                                        ? null
-                                        : f.reserve().figures().caught()),
-                        cell(
-                                "false alarms",
-                                "false positives",
-                                v.falseAlarms(),
-                                s.falseAlarm(),
-                                f.reserve() == null
-                                        ? null
-                                        : f.reserve().figures().falseAlarms()),
-                        cell(
-                                "missed",
-                                "false negatives",
-                                v.missed(),
-                                valued ? null : s.missed(),
-                                f.reserve() == null
-                                        ? null
-                                        : f.reserve().figures().missed()),
-                        cell(
-                                "left alone",
-                                "true negatives",
-                                v.leftAlone(),
-                                s.leftAlone(),
-                                f.reserve() == null
-                                        ? null
-                                        : f.reserve().figures().leftAlone()))));
+                        + "; the reserve beside them once it is open.")
+                .text("cell", Cell::name)
+                .text("also called", Cell::trade)
+                .number(words.records() + ", validation", c -> Written.count(c.of().applyAsDouble(v)))
+                .text("worth of one", Cell::worth)
+                .number(
+                        words.records() + ", reserve",
+                        c -> reserve == null ? "sealed" : Written.count(c.of().applyAsDouble(reserve)))
+                .block());
         if (!f.sensitivity().isEmpty()) {
-            blocks.add(Block.table(
-                    "Sensitivity: the same cut where one amount is another, for the campaign.",
-                    List.of("if the …", "were", "#this cut gains", "#best depth then", "#which gains"),
-                    f.sensitivity().stream()
-                            .map(w -> List.of(
-                                    FirstPage.lever(w.lever()),
-                                    amount(w),
-                                    gain(w.gain() * f.perCampaign()),
-                                    Written.percent(w.bestDepth()),
-                                    gain(w.bestGain() * f.perCampaign())))
-                            .toList()));
+            blocks.add(ReportTable.of(f.sensitivity())
+                    .caption("Sensitivity: the same cut where one amount is another, for the campaign.")
+                    .text("if the …", w -> FirstPage.lever(w.lever()))
+                    .text("were", this::amount)
+                    .number("this cut gains", w -> gain(w.gain() * f.perCampaign()))
+                    .number("best depth then", w -> Written.percent(w.bestDepth()))
+                    .number("which gains", w -> gain(w.bestGain() * f.perCampaign()))
+                    .block());
         }
         if (!f.takeovers().isEmpty()) {
             blocks.add(Block.bullets(f.takeovers().stream()
@@ -119,14 +93,11 @@ final class CutChapters {
         return share ? Written.percent(amount) : Written.price(words.currency(), amount);
     }
 
-    private List<String> cell(
-            String name, String trade, double count, @Nullable Double each, @Nullable Double reserve) {
-        return List.of(
-                name,
-                trade,
-                Written.count(count),
-                each == null ? "by " + brief.valueColumn() : Written.price(words.currency(), each),
-                reserve == null ? "sealed" : Written.count(reserve));
+    private record Cell(String name, String trade, ToDoubleFunction<CutFigures> of, String worth) {}
+
+    private Cell cell(String name, String trade, ToDoubleFunction<CutFigures> of, @Nullable Double each) {
+        return new Cell(
+                name, trade, of, each == null ? "by " + brief.valueColumn() : Written.price(words.currency(), each));
     }
 
     private String stakes() {
@@ -158,29 +129,18 @@ final class CutChapters {
 
     private Block bands() {
         boolean tied = f.bands().stream().anyMatch(BandRow::tied);
-        return Block.table(
-                "Band table of " + f.chosen() + " on validation, highest scores first."
-                        + (tied ? " * a group of equal scores straddles a boundary, so events are shared out." : ""),
-                List.of(
-                        "#band",
-                        "#" + words.records(),
-                        "#" + words.events(),
-                        "#event rate",
-                        "#lift",
-                        "#capture so far",
-                        "#lift so far",
-                        "#lowest score"),
-                f.bands().stream()
-                        .map(b -> List.of(
-                                Integer.toString(b.band()),
-                                Written.count(b.records()),
-                                Written.count(b.events()) + (b.tied() ? " *" : ""),
-                                Written.percent(b.eventRate()),
-                                Written.fixed(b.lift(), 2),
-                                Written.percent(b.capture()),
-                                Written.fixed(b.cumulativeLift(), 2),
-                                Written.score(b.lowestScore())))
-                        .toList());
+        return ReportTable.of(f.bands())
+                .caption("Band table of " + f.chosen() + " on validation, highest scores first."
+                        + (tied ? " * a group of equal scores straddles a boundary, so events are shared out." : ""))
+                .number("band", b -> Integer.toString(b.band()))
+                .number(words.records(), b -> Written.count(b.records()))
+                .number(words.events(), b -> Written.count(b.events()) + (b.tied() ? " *" : ""))
+                .number("event rate", b -> Written.percent(b.eventRate()))
+                .number("lift", b -> Written.fixed(b.lift(), 2))
+                .number("capture so far", b -> Written.percent(b.capture()))
+                .number("lift so far", b -> Written.fixed(b.cumulativeLift(), 2))
+                .number("lowest score", b -> Written.score(b.lowestScore()))
+                .block();
     }
 
     List<Block> calibration() {
@@ -201,16 +161,13 @@ final class CutChapters {
                 + "; Brier score " + Written.fixed(q.brier(), 4) + ", log loss "
                 + Written.fixed(q.logLoss(), 4) + "."));
         blocks.add(Block.chart(Charts.reliability(e)));
-        blocks.add(Block.table(
-                "Forecast and outcome on validation; Wilson 95 % intervals.",
-                List.of("#band", "#" + words.records(), "#mean forecast", "#observed rate"),
-                q.reliability().stream()
-                        .map(r -> List.of(
-                                Integer.toString(r.band()),
-                                Written.count(r.records()),
-                                Written.percent(r.meanProbability()),
-                                Written.percent(r.observedRate(), r.low(), r.high())))
-                        .toList()));
+        blocks.add(ReportTable.of(q.reliability())
+                .caption("Forecast and outcome on validation; Wilson 95 % intervals.")
+                .number("band", r -> Integer.toString(r.band()))
+                .number(words.records(), r -> Written.count(r.records()))
+                .number("mean forecast", r -> Written.percent(r.meanProbability()))
+                .estimate("observed rate", r -> Estimate.percent(r.observedRate(), r.low(), r.high()))
+                .block());
         return blocks;
     }
 
@@ -224,46 +181,32 @@ final class CutChapters {
         if (s.segments().isEmpty()) {
             blocks.add(Block.text("No column has the role segment, so segments were not looked at."));
         } else {
-            blocks.add(Block.table(
-                    "Segments within validation, at the cut.", groupHead("segment"), groups(s.segments(), true)));
+            blocks.add(groups(s.segments(), "segment", g -> g.column() + ": " + g.level())
+                    .caption("Segments within validation, at the cut.")
+                    .block());
         }
         if (s.timeColumn() == null) {
             blocks.add(Block.text("No column has the role date, so periods were not looked at."));
         } else {
-            blocks.add(Block.table(
-                    "Periods within validation by " + s.timeColumn() + ", at the cut.",
-                    groupHead("period"),
-                    groups(s.periods(), false)));
+            blocks.add(groups(s.periods(), "period", Figures.Group::level)
+                    .caption("Periods within validation by " + s.timeColumn() + ", at the cut.")
+                    .block());
         }
         return blocks;
     }
 
-    private List<String> groupHead(String what) {
-        return List.of(
-                what,
-                "#" + words.records(),
-                "#" + words.events(),
-                "#event rate",
-                "#mean forecast",
-                "#AUC",
-                "#acted on",
-                "#capture rate",
-                "#lift");
-    }
-
-    private static List<List<String>> groups(List<Figures.Group> groups, boolean named) {
-        return groups.stream()
-                .map(g -> List.of(
-                        named ? g.column() + ": " + g.level() : g.level(),
-                        Written.count(g.records()),
-                        Written.count(g.events()),
-                        Written.percent(g.events() / (double) g.records()),
-                        Written.percent(g.meanScore()),
-                        Chapters.auc(g.auc()),
-                        Written.percent(g.acted() / g.records()),
-                        g.events() == 0 ? Written.NONE : Written.percent(g.caught() / g.events()),
-                        Written.fixed(g.lift(), 2)))
-                .toList();
+    private ReportTable<Figures.Group> groups(
+            List<Figures.Group> groups, String what, Function<Figures.Group, String> name) {
+        return ReportTable.of(groups)
+                .text(what, name)
+                .number(words.records(), g -> Written.count(g.records()))
+                .number(words.events(), g -> Written.count(g.events()))
+                .number("event rate", g -> Written.percent(g.events() / (double) g.records()))
+                .number("mean forecast", g -> Written.percent(g.meanScore()))
+                .estimate("AUC", g -> Chapters.auc(g.auc()))
+                .number("acted on", g -> Written.percent(g.acted() / g.records()))
+                .number("capture rate", g -> g.events() == 0 ? Written.NONE : Written.percent(g.caught() / g.events()))
+                .number("lift", g -> Written.fixed(g.lift(), 2));
     }
 
     List<Block> reserve() {
@@ -280,25 +223,27 @@ final class CutChapters {
                 + seal.candidate() + " at " + Written.percent(v.depth()) + " of validation"
                 + (v.threshold() == null ? "; read at the same depth." : "; read at the same threshold.")));
         blocks.add(Block.text(first.confirmation()));
-        blocks.add(Block.table(
-                "Money for the campaign. In brackets 95 % intervals.",
-                List.of("measure", "#validation", "#reserve", "the reserve"),
-                r.comparison().stream()
-                        .map(c -> List.of(
-                                Written.measure(c.measure()),
-                                bounded(c, c.validation(), c.low(), c.high()),
-                                bounded(c, c.reserve(), c.reserveLow(), c.reserveHigh()),
-                                c.reserve() == null || c.validation() == null
-                                        ? Written.NONE
-                                        : c.confirmed() ? "confirms it" : "below what both explain"))
-                        .toList()));
+        blocks.add(ReportTable.of(r.comparison())
+                .caption("Money for the campaign. In brackets 95 % intervals.")
+                .text("measure", c -> Written.measure(c.measure()))
+                .estimate("validation", c -> bounded(c, c.validation(), c.low(), c.high()))
+                .estimate("reserve", c -> bounded(c, c.reserve(), c.reserveLow(), c.reserveHigh()))
+                .text("the reserve", CutChapters::confirmed)
+                .block());
         return blocks;
     }
 
-    private String bounded(Figures.Compared c, @Nullable Double value, @Nullable Double low, @Nullable Double high) {
-        if (value == null) return Written.NONE;
+    private static String confirmed(Figures.Compared c) {
+        if (c.reserve() == null || c.validation() == null) return Written.NONE;
+        return c.confirmed() ? "confirms it" : "below what both explain";
+    }
+
+    private Estimate bounded(Figures.Compared c, @Nullable Double value, @Nullable Double low, @Nullable Double high) {
+        if (value == null) return Estimate.NONE;
         String text = first.measured(c, value);
-        return low == null ? text : text + " (" + first.measured(c, low) + " to " + first.measured(c, high) + ")";
+        return low == null || high == null
+                ? Estimate.alone(text)
+                : Estimate.of(text, first.measured(c, low), first.measured(c, high));
     }
 
     private String gain(double amount) {

@@ -86,11 +86,7 @@ public final class FirstPage {
     }
 
     /** One way to act. {@code ahead} is what the proposal gains more. */
-    public record Way(String name, String actedOn, String reached, String gain, String ahead) {
-        List<String> cells() {
-            return List.of(name, actedOn, reached, gain, ahead);
-        }
-    }
+    public record Way(String name, String actedOn, Estimate reached, Estimate gain, Estimate ahead) {}
 
     /** The proposal against doing nothing, doing all and today's way; money for the campaign. */
     public List<Way> ways() {
@@ -100,33 +96,43 @@ public final class FirstPage {
         ways.add(new Way(
                 "this proposal",
                 Written.count(Math.rint(campaign(v.records()))),
-                Written.percent(v.capture(), v.captureLow(), v.captureHigh()),
-                gain(mine) + " (" + range(v.gainLow(), v.gainHigh()) + ")",
-                ""));
-        ways.add(new Way(words.acting() + " nobody", "0", "0.0 %", money(0), gain(mine)));
+                Estimate.percent(v.capture(), v.captureLow(), v.captureHigh()),
+                estimate(mine, v.gainLow(), v.gainHigh()),
+                Estimate.alone("")));
+        ways.add(new Way(
+                words.acting() + " nobody",
+                "0",
+                Estimate.alone("0.0 %"),
+                Estimate.alone(money(0)),
+                Estimate.alone(gain(mine))));
         ways.add(new Way(
                 words.acting() + " everybody",
                 Written.count(Math.rint(campaign(total))),
-                "100.0 %",
-                gain(campaign(f.everybody())),
-                gain(mine - campaign(f.everybody()))));
+                Estimate.alone("100.0 %"),
+                Estimate.alone(gain(campaign(f.everybody()))),
+                Estimate.alone(gain(mine - campaign(f.everybody())))));
         Figures.Today today = f.today();
         if (today == null) {
-            ways.add(new Way("today's way", "nobody named", Written.NONE, Written.NONE, Written.NONE));
+            ways.add(new Way("today's way", "nobody named", Estimate.NONE, Estimate.NONE, Estimate.NONE));
         } else {
             CutFigures t = today.at();
             ways.add(new Way(
                     "today's way, " + today.candidate(),
                     Written.count(Math.rint(campaign(t.records()))),
-                    Written.percent(t.capture(), t.captureLow(), t.captureHigh()),
-                    gain(campaign(t.gainOverNobody())) + " (" + range(t.gainLow(), t.gainHigh()) + ")",
+                    Estimate.percent(t.capture(), t.captureLow(), t.captureHigh()),
+                    estimate(campaign(t.gainOverNobody()), t.gainLow(), t.gainHigh()),
                     ahead(mine - campaign(t.gainOverNobody()), today.difference())));
         }
         return ways;
     }
 
-    private String ahead(double difference, CutComparison.@Nullable Difference paired) {
-        return paired == null ? gain(difference) : gain(difference) + " (" + range(paired.low(), paired.high()) + ")";
+    private Estimate ahead(double difference, CutComparison.@Nullable Difference paired) {
+        return paired == null ? Estimate.alone(gain(difference)) : estimate(difference, paired.low(), paired.high());
+    }
+
+    /** @param low of one part's records, as {@code high}; {@code gain} is of the campaign already */
+    private Estimate estimate(double gain, @Nullable Double low, @Nullable Double high) {
+        return new Estimate(gain(gain), range(low, high));
     }
 
     /** What the reserve says of it. */
@@ -268,13 +274,6 @@ public final class FirstPage {
             case "actionCost" -> "cost of acting";
             default -> "event rate";
         };
-    }
-
-    /** Remarks that were made on the report before, with their answers. */
-    List<List<String>> answers() {
-        return e.answers().stream()
-                .map(a -> List.of(a.paragraph().title(), a.by(), a.remark(), a.answer()))
-                .toList();
     }
 
     /** The author's words on a chapter, figures put in; empty for none. */

@@ -15,6 +15,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import outrider.casefile.BriefFile;
 import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
 import outrider.casefile.Paragraph;
@@ -66,6 +67,8 @@ public final class HtmlReport {
     private static String render(Evidence evidence, @Nullable String hash) {
         FirstPage first = new FirstPage(evidence);
         Chapters chapters = new Chapters(evidence);
+        BriefFile.Words words = evidence.recipe().words();
+        List<FirstPage.Way> ways = first.ways();
         List<Chapter> all = new ArrayList<>();
         for (Paragraph p : Paragraph.values()) {
             boolean early = p.ordinal() <= Paragraph.RISKS.ordinal();
@@ -88,22 +91,17 @@ public final class HtmlReport {
                 .data("first", first)
                 .data(
                         "ways",
-                        Block.table(
-                                        "For the campaign of "
-                                                + Written.count(
-                                                        evidence.recipe().campaignSize()) + " "
-                                                + evidence.recipe().words().records()
-                                                + ", from validation; 95 % intervals in brackets.",
-                                        List.of(
-                                                "way",
-                                                "#" + evidence.recipe().words().records() + " acted on",
-                                                "#" + evidence.recipe().words().events() + " reached",
-                                                "#gain over nobody",
-                                                "#proposal gains more by"),
-                                        first.ways().stream()
-                                                .map(FirstPage.Way::cells)
-                                                .toList(),
-                                        0)
+                        ReportTable.of(ways)
+                                .caption("For the campaign of "
+                                        + Written.count(evidence.recipe().campaignSize()) + " " + words.records()
+                                        + ", from validation; 95 % intervals in brackets.")
+                                .text("way", FirstPage.Way::name)
+                                .number(words.records() + " acted on", FirstPage.Way::actedOn)
+                                .estimate(words.events() + " reached", FirstPage.Way::reached)
+                                .estimate("gain over nobody", FirstPage.Way::gain)
+                                .estimate("proposal gains more by", FirstPage.Way::ahead)
+                                .marking(way -> way == ways.get(0))
+                                .block()
                                 .html())
                 .data(
                         "confirmed",
@@ -113,21 +111,24 @@ public final class HtmlReport {
                 .data("chapters", all.subList(Paragraph.RISKS.ordinal() + 1, all.size()))
                 .data(
                         "checks",
-                        Block.table(
-                                        "Held against the policy “"
-                                                + evidence.policy().name() + "”, version " + evidence.policyVersion()
-                                                + ".",
-                                        List.of("check", "result", "what was found"),
-                                        evidence.checks().stream()
-                                                .map(c ->
-                                                        List.of(c.title(), c.passes() ? "passes" : "fails", c.words()))
-                                                .toList())
+                        ReportTable.of(evidence.checks())
+                                .caption("Held against the policy “"
+                                        + evidence.policy().name() + "”, version " + evidence.policyVersion() + ".")
+                                .text("check", c -> c.title())
+                                .text("result", c -> c.passes() ? "passes" : "fails")
+                                .text("what was found", c -> c.words())
+                                .block()
                                 .html())
                 .data(
                         "answers",
                         evidence.answers().isEmpty()
                                 ? ""
-                                : Block.table(null, List.of("chapter", "by", "remark", "answer"), first.answers())
+                                : ReportTable.of(evidence.answers())
+                                        .text("chapter", a -> a.paragraph().title())
+                                        .text("by", a -> a.by())
+                                        .text("remark", a -> a.remark())
+                                        .text("answer", a -> a.answer())
+                                        .block()
                                         .html())
                 .render();
     }
@@ -159,18 +160,14 @@ public final class HtmlReport {
     public static String complete(String rendering, List<Approval> approvals, String state, boolean fonts) {
         String table = approvals.isEmpty()
                 ? "<p>Nobody has said anything to it yet.</p>"
-                : Block.table(
-                                null,
-                                List.of("act", "about", "by", "when", "words", "until"),
-                                approvals.stream()
-                                        .map(a -> List.of(
-                                                a.act(),
-                                                a.about(),
-                                                a.by(),
-                                                ReportTime.words(a.at()),
-                                                a.words(),
-                                                a.until() == null ? "" : a.until()))
-                                        .toList())
+                : ReportTable.of(approvals)
+                        .text("act", Approval::act)
+                        .text("about", Approval::about)
+                        .text("by", Approval::by)
+                        .text("when", a -> ReportTime.words(a.at()))
+                        .text("words", Approval::words)
+                        .text("until", a -> a.until() == null ? "" : a.until())
+                        .block()
                         .html();
         String said = state.isEmpty() ? "" : "<p class=\"state\">" + Block.escape(state) + "</p>";
         String page = rendering.replace("<!--approvals-->", table).replace("<!--state-->", said);

@@ -44,11 +44,12 @@ abstract class CaseSteps {
     }
 
     long brief(Map<String, Object> changes) {
-        int dataset = analyst.upload("case.csv", file(3))
-                .then()
-                .statusCode(200)
-                .extract()
-                .path("id");
+        return brief(file(3), changes);
+    }
+
+    long brief(String csv, Map<String, Object> changes) {
+        int dataset =
+                analyst.upload("case.csv", csv).then().statusCode(200).extract().path("id");
         int id = analyst.post("/briefs", Map.of("datasetId", dataset))
                 .then()
                 .statusCode(200)
@@ -93,15 +94,21 @@ abstract class CaseSteps {
     }
 
     long split() {
-        long id = brief(Map.of(
-                "outcome",
-                outcome("gone", "yes"),
-                "stakes.gainIfCaught",
-                40,
-                "stakes.actionCost",
-                5,
-                "campaign.capacity",
-                120));
+        return split(file(3));
+    }
+
+    long split(String csv) {
+        long id = brief(
+                csv,
+                Map.of(
+                        "outcome",
+                        outcome("gone", "yes"),
+                        "stakes.gainIfCaught",
+                        40,
+                        "stakes.actionCost",
+                        5,
+                        "campaign.capacity",
+                        120));
         analyst.post("/briefs/" + id + "/split", Map.of("shares", List.of(0.5, 0.25, 0.25), "seed", 9))
                 .then()
                 .statusCode(200);

@@ -41,7 +41,7 @@ class CaseTest extends CaseSteps {
                         Map.of("column", "points", "lowerIsRiskier", false, "probability", false)));
         candidate(id, Map.of("name", "Groups", "kind", "groupRates", "settings", Map.of("groupBy", List.of("tier"))));
         JsonPath shown = analyst.get("/comparisons/" + id).jsonPath();
-        assertThat(shown.getList("candidates.verdict")).contains("LEADER");
+        assertThat(shown.getList("candidates.byAuc.verdict")).contains("LEADER");
 
         String scores = analyst.get("/comparisons/" + id + "/scores.csv").body().asString();
         var request = new Evaluation.Request(

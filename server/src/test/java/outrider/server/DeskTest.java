@@ -134,7 +134,7 @@ class DeskTest extends CaseSteps {
                 .isEqualTo(logistic.precisionHigh());
         JsonPath led = analyst.get("/comparisons/" + id + "?leader=" + ids.get("Points"))
                 .jsonPath();
-        assertThat(led.getString("candidates.find { it.name == 'Points' }.verdict"))
+        assertThat(led.getString("candidates.find { it.name == 'Points' }.byAuc.verdict"))
                 .isEqualTo("LEADER");
         assertThat(led.getBoolean("leaderNamed")).isTrue();
         assertThat(led.getInt("bestReference")).isEqualTo(ids.get("Groups"));
@@ -203,7 +203,7 @@ class DeskTest extends CaseSteps {
         String row = "candidates.find { it.name == 'Logistic' }";
         assertThat(shown.getDouble(row + ".best.gainOverNobody")).isEqualTo(best.gainOverNobody());
         assertThat(shown.getDouble("nobody")).isEqualTo((double) ((Map<?, ?>) logistic.get("stakes")).get("nobody"));
-        double[] valued = doubles(shown, row + ".valued");
+        double[] valued = doubles(shown, row + ".curve.valued");
         assertThat(valued[valued.length - 1]).isEqualTo(shown.getDouble("totalValue"));
         String refusal = analyst.put("/briefs/" + id + "/columns", Map.of("age", Map.of("role", "VALUE")))
                 .then()

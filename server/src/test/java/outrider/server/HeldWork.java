@@ -1,6 +1,8 @@
 package outrider.server;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -10,10 +12,12 @@ import outrider.server.work.Work;
 /** Long work that a test ends. */
 @ApplicationScoped
 public class HeldWork implements Work {
-    static final String NAME = "held";
-    static final AtomicReference<CountDownLatch> ENDS = new AtomicReference<>(new CountDownLatch(0));
-    static final AtomicInteger RUNNING = new AtomicInteger();
+    public static final String NAME = "held";
+    public static final AtomicReference<CountDownLatch> ENDS = new AtomicReference<>(new CountDownLatch(0));
+    public static final AtomicInteger RUNNING = new AtomicInteger();
     static final AtomicInteger DONE = new AtomicInteger();
+    /** How often each number was run. */
+    public static final Map<Long, Integer> RUNS = new ConcurrentHashMap<>();
 
     @Override
     public String name() {
@@ -30,6 +34,7 @@ public class HeldWork implements Work {
     @Override
     public void run(long id) {
         RUNNING.incrementAndGet();
+        RUNS.merge(id, 1, Integer::sum);
         try {
             ENDS.get().await(60, TimeUnit.SECONDS);
         } catch (InterruptedException e) {

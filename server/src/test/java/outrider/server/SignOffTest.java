@@ -12,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
@@ -91,6 +92,38 @@ class SignOffTest extends ReportSteps {
                 .contains("reason: is missing");
         ok(analyst.post("/reports/" + report + "/withdraw", Map.of("reason", "the file was wrong")));
         assertThat(state(approver, report)).isEqualTo("WITHDRAWN");
+    }
+
+    @Test
+    void aCandidateThatIsTooGoodIsNotApprovedWhileNobodyAnswersForIt() {
+        String told = file(3).lines()
+                .map(line -> line + "," + (line.endsWith("yes") ? 9 : line.endsWith("no") ? 2 : "told"))
+                .collect(Collectors.joining("\n", "", "\n"));
+        long id = split(told);
+        int one = candidate(id, Map.of("name", "Told", "kind", "tree", "settings", Map.of()))
+                .getInt("id");
+        cut(analyst, id, one, 30);
+        ok(analyst.post("/sign-off/" + id + "/open-reserve", null));
+        int report = submit(id);
+        JsonPath shown = ok(approver.get("/reports/" + report));
+        assertThat(shown.getString("checks.find { it.check == 'noOpenLeak' }.words"))
+                .contains("told");
+        assertThat(shown.getBoolean("checks.find { it.check == 'noOpenLeak' }.passes"))
+                .isFalse();
+        analyst.put(
+                        "/briefs/" + id + "/columns",
+                        Map.of("told", Map.of("role", "INPUT", "kept", Map.of("suspectedLeak", "it is known in time"))))
+                .then()
+                .statusCode(200);
+        ok(approver.post("/reports/" + report + "/return", Map.of("words", "is it known in time?")));
+        int again = submit(id);
+        assertThat(ok(approver.get("/reports/" + again)).getString("checks.find { it.check == 'noOpenLeak' }.words"))
+                .isEqualTo("The validation AUC is too good to be true.");
+        assertThat(refusal(approver.post("/reports/" + again + "/approve", Map.of("words", "")), 409))
+                .contains("checks: fail:", "No open leak");
+        waiveAll(approver, again);
+        ok(approver.post("/reports/" + again + "/approve", Map.of("words", "go on")));
+        assertThat(state(approver, again)).isEqualTo("APPROVED");
     }
 
     @Test

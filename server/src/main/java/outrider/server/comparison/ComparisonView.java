@@ -69,18 +69,7 @@ public record ComparisonView(
             int looks, int choices, int compared, @Nullable Double optimism) {}
 
     /**
-     * @param outOfFold AUC on training by models that did not see the record; null where there is none
      * @param decides the deciding measure; a net value is the gain over nobody
-     * @param verdict by AUC against the leader
-     * @param adjustedP Holm-adjusted p value of the difference of AUC; null where there is none
-     * @param aucDifference to the leader
-     * @param eventsNeeded to tell that difference, four times in five; null for none
-     * @param beatsReference whether its AUC is told apart from the best reference's; null for references
-     * @param waitDays days after the decision until its last input is known, null where no input's time is known
-     * @param lastInput the input of that; {@code undated} inputs whose time nobody said
-     * @param error of the curve in depth and capture; 0 where it holds every point
-     * @param events by points; {@code valued} their summed values, null without a value column
-     * @param slivers event rate of equal slivers of the ranked population, highest scores first
      * @param breakEvenRecords records whose score reaches the break-even probability; null for plain scores
      */
     public record Row(
@@ -91,31 +80,66 @@ public record ComparisonView(
             boolean reference,
             boolean probability,
             int inputs,
-            @Nullable Integer waitDays,
-            @Nullable String lastInput,
-            int undated,
+            Known known,
             AucUncertainty.Interval auc,
-            double trainingAuc,
-            AucUncertainty.@Nullable Interval outOfFold,
+            TrainingView training,
+            ByAuc byAuc,
             double decides,
+            List<Alarm> alarms,
+            CurveView curve,
+            NetValue.Cut best,
+            @Nullable Double breakEvenRecords,
+            int looks) {}
+
+    /**
+     * When inputs are known.
+     *
+     * @param days after the decision until the last of them is; null where no input's time is known
+     * @param last the input of that
+     * @param undated inputs whose time nobody said
+     */
+    public record Known(@Nullable Integer days, @Nullable String last, int undated) {}
+
+    /**
+     * What it reaches on training.
+     *
+     * @param outOfFold by models that did not see the record; null where there is none
+     * @param depth of points of its gains curve, with {@code capture}
+     */
+    public record TrainingView(
+            double auc, AucUncertainty.@Nullable Interval outOfFold, double[] depth, double[] capture) {}
+
+    /**
+     * How it stands by AUC.
+     *
+     * @param verdict against the leader
+     * @param adjustedP Holm-adjusted p value of the difference; null where there is none
+     * @param difference to the leader
+     * @param eventsNeeded to tell that difference, four times in five; null for none
+     * @param beatsReference whether it is told apart from the best reference's; null for references
+     */
+    public record ByAuc(
             Verdict verdict,
             @Nullable Double adjustedP,
-            @Nullable Double aucDifference,
+            @Nullable Double difference,
             @Nullable Double eventsNeeded,
-            @Nullable Boolean beatsReference,
-            List<Alarm> alarms,
+            @Nullable Boolean beatsReference) {}
+
+    /**
+     * Its ranking of validation, at points.
+     *
+     * @param error in depth and capture; 0 where it holds every point
+     * @param events by points; {@code valued} their summed values, null without a value column
+     * @param slivers event rate of equal slivers of the ranked population, highest scores first
+     */
+    public record CurveView(
             double error,
             double[] records,
             double[] events,
             double @Nullable [] valued,
             double[] scores,
             BandView band,
-            double[] trainingDepth,
-            double[] trainingCapture,
-            double[] slivers,
-            NetValue.Cut best,
-            @Nullable Double breakEvenRecords,
-            int looks) {}
+            double[] slivers) {}
 
     /** 95 % bootstrap bounds at each of the depths, to be drawn. */
     public record BandView(

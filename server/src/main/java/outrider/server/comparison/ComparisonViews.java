@@ -163,30 +163,28 @@ public class ComparisonViews {
                 candidate.kind.reference(),
                 probability,
                 candidate.inputs.size(),
-                timing.days(),
-                timing.last(),
-                timing.undated(),
+                new ComparisonView.Known(timing.days(), timing.last(), timing.undated()),
                 scored.doubt().interval(),
-                scored.trainingAuc(),
-                scored.outOfFold(),
+                new ComparisonView.TrainingView(
+                        scored.trainingAuc(), scored.outOfFold(), scored.trainingDepth(), scored.trainingCapture()),
+                new ComparisonView.ByAuc(
+                        byAuc.verdict(),
+                        byAuc.adjustedP(),
+                        byAuc.difference() == null ? null : byAuc.difference().difference(),
+                        byAuc.eventsNeeded(),
+                        beatsReference),
                 comparison.deciding(i),
-                byAuc.verdict(),
-                byAuc.adjustedP(),
-                byAuc.difference() == null ? null : byAuc.difference().difference(),
-                byAuc.eventsNeeded(),
-                beatsReference,
                 scored.alarms(),
-                thinned.error(),
-                at(points, ranking::size),
-                at(points, ranking::events),
-                ranking.hasValues() ? at(points, ranking::valued) : null,
-                scores,
-                band(compared, i),
-                scored.trainingDepth(),
-                scored.trainingCapture(),
-                Bands.of(ranking, (int) Math.min(SLIVERS, ranking.total())).stream()
-                        .mapToDouble(BandRow::eventRate)
-                        .toArray(),
+                new ComparisonView.CurveView(
+                        thinned.error(),
+                        at(points, ranking::size),
+                        at(points, ranking::events),
+                        ranking.hasValues() ? at(points, ranking::valued) : null,
+                        scores,
+                        band(compared, i),
+                        Bands.of(ranking, (int) Math.min(SLIVERS, ranking.total())).stream()
+                                .mapToDouble(BandRow::eventRate)
+                                .toArray()),
                 comparison.best(i),
                 probability && breakEven != null
                         ? ranking.size(ranking.pointAtThreshold(scoreAt(brief, ranking)))

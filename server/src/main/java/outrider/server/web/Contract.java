@@ -28,7 +28,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Says in the OpenAPI document what the records say in Java: every component is there, and only what is {@link Nullable} may be
- * null. What somebody sends may leave out what may be null.
+ * null. What somebody sends may leave out what may be null. Their docstrings are its descriptions.
  */
 @OpenApiFilter(OpenApiFilter.RunStage.BUILD)
 public class Contract implements OASFilter {
@@ -57,7 +57,9 @@ public class Contract implements OASFilter {
         schemas.forEach((name, schema) -> {
             if (schema.getProperties() == null) return;
             ClassInfo record = record(name, schema);
-            if (record != null) say(schema, record, sent.contains(name) && !answered.contains(name));
+            if (record == null) return;
+            say(schema, record, sent.contains(name) && !answered.contains(name));
+            Docstrings.of(record.name().toString()).describe(schema);
         });
     }
 
