@@ -4394,9 +4394,13 @@ export interface components {
     };
     /** @enum {string} */
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
+    /** @description A warning. */
     Alarm: {
+      /** @description the code of its {@link AlarmKind AlarmKind} */
       kind: string;
+      /** @description what it is called where it is shown */
       name: string;
+      /** @description says in a sentence what it means and what to look at */
       meaning: string;
     };
     AlarmView: {
@@ -4461,6 +4465,7 @@ export interface components {
       /** @description why it cannot be previewed, or null */
       refusal: string | null;
     };
+    /** @description Candidate less leader. adjustedP and verdict are of the net value. */
     At: {
       capture: components['schemas']['Difference'] | null;
       lift: components['schemas']['Difference'] | null;
@@ -4502,15 +4507,18 @@ export interface components {
       todayRecords: number | null;
       monitoring: components['schemas']['Watch'][];
     };
+    /** @description What stands along and up. */
     Axis: {
       x: string;
       y: string;
     };
+    /** @description What training does about rare events (METHODS section 7): nothing, weights on events, or thinning of non-events, until events make up share of the training weight. Validation and reserve are never touched. */
     Balance: {
       method: components['schemas']['Method1'];
       /** Format: double */
       share: number;
     };
+    /** @description One row of a band table (METHODS section 1). from and to are ranks: the band holds the records after rank from up to rank to. */
     BandRow: {
       /** Format: int32 */
       band: number;
@@ -4520,7 +4528,10 @@ export interface components {
       to: number;
       /** Format: double */
       records: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description a fraction only where a tie group straddles a boundary of the band
+       */
       events: number;
       /** Format: double */
       eventRate: number;
@@ -4538,6 +4549,7 @@ export interface components {
       highestScore: number;
       /** Format: double */
       lowestScore: number;
+      /** @description whether a tie group straddles one of its boundaries */
       tied: boolean;
     };
     /** @description 95 % bootstrap bounds at each of the depths, to be drawn. */
@@ -4557,6 +4569,7 @@ export interface components {
       validation: components['schemas']['BandRow'][];
       training: components['schemas']['BandRow'][] | null;
     };
+    /** @description What a bent number adds along its range, against its median; knots are marked. */
     Bend: {
       column: string;
       inputs: string[];
@@ -4564,6 +4577,7 @@ export interface components {
       y: number[];
       knots: number[];
     };
+    /** @description Numbers that are bent, those that matter most first; heights are in unit. */
     Bends: {
       unit: string;
       bends: components['schemas']['Bend'][];
@@ -4620,6 +4634,7 @@ export interface components {
       /** @description whether it is told apart from the best reference's; null for references */
       beatsReference: boolean | null;
     };
+    /** @description What each column says by outcome. */
     ByOutcome: {
       columns: components['schemas']['OutcomeColumn'][];
       /**
@@ -4628,6 +4643,7 @@ export interface components {
        */
       part: 'byOutcome';
     };
+    /** @description The map of scores to probabilities; steps of isotonic, or the line in words. */
     CalibrationMap: {
       words: string;
       from: number[] | null;
@@ -4698,23 +4714,35 @@ export interface components {
       /** @description against the candidate it was begun from; null where there is none */
       changes: components['schemas']['Changes'] | null;
     };
+    /** @description Records of a column that are counted together. */
     Cell: {
+      /** @description of a level; null for a run of numbers or days */
       label: string | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description lowest value of a run (days since 1970-01-01 for dates), else null; high is the highest
+       */
       low: number | null;
       /** Format: double */
       high: number | null;
       /** Format: int32 */
       records: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description null where the outcome is not used
+       */
       events: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description event rate with its Wilson 95 % interval; null likewise
+       */
       rate: number | null;
       /** Format: double */
       rateLow: number | null;
       /** Format: double */
       rateHigh: number | null;
     };
+    /** @description One setting on which two candidates differ. */
     Change: {
       setting: string;
       before: string;
@@ -4739,12 +4767,14 @@ export interface components {
       /** @description who waived it, why and until when, in words; null where nobody did */
       waiver: string | null;
     };
+    /** @description A value and its words. */
     Choice: {
       value: string;
       words: string;
     };
     /** @enum {string} */
     Code: 'BAD_VALUE' | 'NOT_READY' | 'ALREADY_DONE' | 'LOCKED' | 'BUSY' | 'OVERTAKEN';
+    /** @description One line of a logistic regression's table. Odds ratios are exp(coefficient), per unit and per standard deviation; what has no finite value, or no inference, is null. */
     Coefficient: {
       input: string;
       /** Format: double */
@@ -4778,6 +4808,7 @@ export interface components {
       /** @description how records acted on before fare against the others, where the column says who was; else null */
       acted: components['schemas']['ActedView'] | null;
     };
+    /** @description What one column holds and, where an outcome is given, what it says of it on training records only (METHODS section 9). */
     ColumnProfile: {
       column: string;
       type: components['schemas']['ColumnType'];
@@ -4787,19 +4818,37 @@ export interface components {
       missing: number;
       /** Format: int32 */
       distinct: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description of the column alone, at least 0.5; a level ranks by its event rate in the other folds of training. Null for free text of too many levels, and without an outcome
+       */
       auc: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description null likewise
+       */
       informationValue: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description of "is missing" alone, at least 0.5; 0.5 where all or none are missing; null without an outcome
+       */
       missingAuc: number | null;
+      /** @description whether it holds nearly one text or whole number a record */
       identifierLike: boolean;
+      /** @description levels of at least 1 % of the records, and 20, whose event rate is 0.99 or more, far from that of the others */
       telling: string[];
+      /** @description up to 20 runs of equal width (the outermost take the tails), or the commonest levels: for a small picture */
       drawn: components['schemas']['Cell'][];
+      /** @description ten quantile bands with equal values kept together, or the commonest levels */
       bands: components['schemas']['Cell'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description how many levels the last of bands stands for; 0 where it stands for itself
+       */
       moreLevels: number;
+      /** @description records without a value; zero those of a number that hold 0, null where none does */
       absent: components['schemas']['Cell'];
+      /** @description records with a value */
       present: components['schemas']['Cell'];
       zero: components['schemas']['Cell'] | null;
     };
@@ -4940,11 +4989,19 @@ export interface components {
       looks: components['schemas']['LooksView'];
       candidates: components['schemas']['Row'][];
     };
+    /** @description The best threshold found on training alone: on out-of-fold scores of all folds but one, and tried on that one, for each fold in turn (METHODS sections 5 and 6). */
     CrossValidatedCut: {
+      /** @description in order */
       folds: components['schemas']['Fold'][];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description the middle one of the folds' thresholds; null where at least half of them act on nobody
+       */
       threshold: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description over nobody, held out: all folds' gains together, by all records
+       */
       gainPerRecord: number;
     };
     CrossValidatedView: {
@@ -4959,12 +5016,14 @@ export interface components {
       /** @description the middle threshold of the folds, tried on validation */
       onValidation: components['schemas']['TriedView'];
     };
+    /** @description Figures along trees or rounds. */
     Curve: {
       title: string;
       axis: components['schemas']['Axis'];
       at: number[];
       training: number[] | null;
       otherName: string | null;
+      /** @description the figures on records that a model did not learn from, called otherName; null where there are none. training likewise */
       other: number[] | null;
       words: string | null;
       /**
@@ -4989,6 +5048,7 @@ export interface components {
       /** @description event rate of equal slivers of the ranked population, highest scores first */
       slivers: number[];
     };
+    /** @description A cut with its money. threshold is null for "nobody" and for a cut inside a tie group. */
     Cut: {
       /** Format: double */
       records: number;
@@ -5007,12 +5067,16 @@ export interface components {
       /** Format: double */
       returnOnSpend: number | null;
     };
+    /** @description Everything a decision reads at one cut of one ranking (METHODS sections 1, 2 and 5). Counts, precision and money are at the planned event rate where there is one; records, depth and capture are the sample's own. Low and high are 95 % bootstrap bounds at this very cut (section 4); null where the figure or every resample of it is undefined. Shares from 0 to 1, money in the brief's currency. */
     CutFigures: {
       /** Format: double */
       records: number;
       /** Format: double */
       depth: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description null for "nobody" and for a cut inside a tie group
+       */
       threshold: number | null;
       /** Format: double */
       caught: number;
@@ -5090,9 +5154,13 @@ export interface components {
     };
     /** @enum {string} */
     DecidingKind: 'NET_VALUE' | 'CAPTURE' | 'AUC' | 'AVERAGE_PRECISION' | 'PARTIAL_AUC';
+    /** @description What a brief's candidates are ordered and its leader is chosen by, on validation (METHODS section 2). */
     DecidingMeasure: {
       kind: components['schemas']['DecidingKind'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description the depth of {@link DecidingKind#CAPTURE DecidingKind#CAPTURE}, the highest false-positive rate of {@link DecidingKind#PARTIAL_AUC DecidingKind#PARTIAL_AUC}; null takes the capacity
+       */
       at: number | null;
     };
     /** @description What a brief settles: the question, which level of which column is the event, how things are called, what acting is worth and what for. */
@@ -5105,24 +5173,41 @@ export interface components {
       stakes: components['schemas']['Stakes'];
       campaign: components['schemas']['Campaign'];
     };
+    /** @description One thing in which a newer delivery of a file differs from the older one. */
     DeliveryChange: {
+      /** @description null for the file as a whole */
       column: string | null;
+      /** @description what changed */
       words: string;
       before: string;
       after: string;
+      /** @description whether a brief on the older file cannot simply go on: a column or the outcome's level is gone, or a type changed */
       grave: boolean;
     };
+    /** @description How a text file of records is written. */
     Dialect: {
-      /** Format: char */
+      /**
+       * Format: char
+       * @description between fields
+       */
       delimiter: string;
-      /** Format: char */
+      /**
+       * Format: char
+       * @description around fields that hold a delimiter
+       */
       quote: string;
       encoding: components['schemas']['Encoding'];
-      /** Format: char */
+      /**
+       * Format: char
+       * @description mark of numbers, '.' or ','
+       */
       decimal: string;
+      /** @description whether the first record names the columns */
       header: boolean;
+      /** @description whether no number of the file told its decimal mark: then a column whose every mark could as well part thousands is left as texts, for somebody to say */
       decimalGuessed: boolean;
     };
+    /** @description A difference with its 95 % interval, null where it is undefined. */
     Difference: {
       /** Format: double */
       difference: number;
@@ -5272,15 +5357,25 @@ export interface components {
       cut: string;
     };
     Fold: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description best on the other folds; null for nobody
+       */
       threshold: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description that it reaches on this fold
+       */
       depth: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description on this fold, held out; bestPerRecord what the best threshold of the fold itself would bring
+       */
       gainPerRecord: number;
       /** Format: double */
       bestPerRecord: number;
     };
+    /** @description Each column's share of what all splits gained, largest first. */
     Importance: {
       shares: components['schemas']['Weight'][];
       /**
@@ -5300,6 +5395,7 @@ export interface components {
      * @example 2022-03-10T16:15:50Z
      */
     Instant: string;
+    /** @description An AUC with its standard error, null below two units with events or with non-events, and its 95 % interval, symmetric on the logit scale; null where the error is 0 or unknown. */
     Interval: {
       /** Format: double */
       auc: number;
@@ -5386,6 +5482,7 @@ export interface components {
       /** Format: int32 */
       records: number;
     };
+    /** @description How well it fits; aic and bic are null with a penalty or weights. */
     Likelihood: {
       /** Format: double */
       records: number;
@@ -5401,6 +5498,7 @@ export interface components {
       /** Format: double */
       mcfadden: number;
     };
+    /** @description What kept the model from learning more. */
     Limit: {
       words: string;
       /**
@@ -5458,6 +5556,7 @@ export interface components {
     };
     /** @enum {string} */
     Measure: 'AUC' | 'AVERAGE_PRECISION' | 'CAPTURE';
+    /** @description Weights of a blend's members. */
     Members: {
       weights: components['schemas']['Weight'][];
       /**
@@ -5466,10 +5565,16 @@ export interface components {
        */
       part: 'members';
     };
+    /** @description What a column of texts nearly is: a number or a day in all but a few texts. */
     Mend: {
+      /** @description null where its texts can be read in more ways than one: then somebody chooses */
       reading: components['schemas']['Reading'] | null;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description that hold one of the texts that stand for missing
+       */
       records: number;
+      /** @description what the texts can stand for; empty where there is one way only */
       ways: components['schemas']['Way'][];
     };
     /** @enum {string} */
@@ -5480,6 +5585,7 @@ export interface components {
     ModelSummary: {
       parts: components['schemas']['Part'][];
     };
+    /** @description Inputs by hidden units: weight of input c to unit u at hidden[c][u]; biases apart. */
     Network: {
       inputs: string[];
       hidden: number[][];
@@ -5535,10 +5641,12 @@ export interface components {
     Note: {
       note: string;
     };
+    /** @description Logistic regression's table. */
     OddsRatios: {
       coefficients: components['schemas']['Coefficient'][];
       dropped: string[];
       separated: string[];
+      /** @description inputs that are drawn among {@link Bends Bends} */
       bent: string[];
       likelihood: components['schemas']['Likelihood'];
       /**
@@ -5554,6 +5662,7 @@ export interface components {
       /** @description whether records without an outcome are in no part; else they are refused */
       leaveOutMissing: boolean;
     };
+    /** @description One column, non-events first: mean and deviation of a number, or shares of levels. */
     OutcomeColumn: {
       column: string;
       mean: number[] | null;
@@ -5635,6 +5744,7 @@ export interface components {
       events: number | null;
     };
     PathStep: {
+      /** @description that went in or out; null for the start. value the criterion after the step */
       column: string | null;
       added: boolean;
       /** Format: double */
@@ -5642,12 +5752,14 @@ export interface components {
       /** Format: int32 */
       columns: number;
     };
+    /** @description How a penalty was found. */
     Penalty: {
       words: string;
       /** Format: double */
       chosen: number;
       unit: string;
       at: number[];
+      /** @description what folds lose at each penalty at, in unit; empty where none was tried */
       loss: number[];
       /**
        * @description discriminator enum property added by openapi-typescript
@@ -5723,6 +5835,7 @@ export interface components {
       names: string[];
       rows: (string | null)[][];
     };
+    /** @description How good scores are as probabilities (METHODS section 3). */
     ProbabilityQuality: {
       /** Format: double */
       logLoss: number;
@@ -5730,23 +5843,35 @@ export interface components {
       brier: number;
       /** Format: double */
       brierSkill: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description of the calibration line with its 95 % Wald interval; null where it cannot be fitted (a constant score, or separation)
+       */
       intercept: number | null;
       /** Format: double */
       interceptLow: number | null;
       /** Format: double */
       interceptHigh: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description likewise; 1 is perfect, below 1 over-confident
+       */
       slope: number | null;
       /** Format: double */
       slopeLow: number | null;
       /** Format: double */
       slopeHigh: number | null;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description over the bands of reliability; eceExpected what a perfect forecast of this size would show, if every record stood alone
+       */
       ece: number;
       /** Format: double */
       eceExpected: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description the same where records of one unit go together; null where every record stands alone
+       */
       eceExpectedOfUnits: number | null;
       reliability: components['schemas']['Reliability'][];
     };
@@ -5780,10 +5905,14 @@ export interface components {
       /** @description the last act on its reports; null for none */
       signOff: components['schemas']['ReportActKind'] | null;
     };
+    /** @description How somebody wants a column's texts to be read, whatever type was inferred. */
     Reading: {
       type: components['schemas']['ColumnType'];
+      /** @description for a number "1234.5", "1234,5", "1,234.5" or "1.234,5"; for a date its pattern; null for the plain form */
       format: string | null;
+      /** @description texts that stand for missing; null for none */
       missing: string[] | null;
+      /** @description levels that stay apart, all others become {@link outrider.table.Reading#OTHER #OTHER}; null for all */
       keep: string[] | null;
     };
     Reason: {
@@ -5822,6 +5951,7 @@ export interface components {
       average: number;
       columns: components['schemas']['RecordColumn'][];
     };
+    /** @description One band: mean predicted probability against the observed rate with its Wilson 95 % interval. */
     Reliability: {
       /** Format: int32 */
       band: number;
@@ -5961,9 +6091,12 @@ export interface components {
       simplest: number | null;
       trials: components['schemas']['TrialView'][];
     };
+    /** @description Which candidate wins where, by how much and how deep, over cost ratios and planned event rates (METHODS section 5). The ratio is (missCost + gainIfCaught) : (falseAlarmCost + actionCost); its first part varies, all else stays. */
     Sensitivity: {
+      /** @description ascending, rates likewise; the middle one of each is the present one */
       ratios: number[];
       rates: number[];
+      /** @description by ratio, then by rate */
       spots: components['schemas']['Spot'][][];
     };
     SensitivityView: {
@@ -5971,6 +6104,7 @@ export interface components {
       /** @description null where one side of the cost ratio is 0; its winners count along candidates */
       map: components['schemas']['Sensitivity'] | null;
     };
+    /** @description Anything that a sentence tells. */
     Sentence: {
       words: string;
       /**
@@ -6022,21 +6156,33 @@ export interface components {
       folds: number[];
       training: components['schemas']['Training'];
     };
+    /** @description How a brief's records are dealt to parts and what training does about rare events. */
     SplitPlan: {
       method: components['schemas']['Method'];
+      /** @description of training, validation and reserve; each > 0, together 1. For {@link Method#DATE Method#DATE} only where a day is null */
       shares: number[] | null;
       /** Format: int64 */
       seed: number;
+      /** @description whose values or days decide; null for {@link Method#SHARES Method#SHARES} */
       column: string | null;
+      /** @description of that column, each to where it goes; for {@link Method#COLUMN Method#COLUMN} */
       levels: {
         [key: string]: components['schemas']['Target'];
       } | null;
+      /** @description the first day of validation, ISO; null takes it from the shares. For {@link Method#DATE Method#DATE} */
       validationFrom: string | null;
+      /** @description the first day of the reserve, likewise */
       reserveFrom: string | null;
+      /** @description whether records without a value of column are left out; else they are refused */
       leaveOutMissing: boolean;
+      /** @description an identifier whose records stay in one part; null for none */
       groupBy: string | null;
+      /** @description whether records that are equal in every column stay in one part */
       copiesTogether: boolean;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description k of the folds within training
+       */
       folds: number;
       balance: components['schemas']['Balance'];
     };
@@ -6048,15 +6194,28 @@ export interface components {
       locked: boolean;
     };
     Spot: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description index of the candidate with the highest best gain; −1 where nobody should be acted on
+       */
       winner: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description over nobody at its best cut, for the sample's records
+       */
       gain: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description of the next candidate
+       */
       ahead: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description of its best cut
+       */
       depth: number;
     };
+    /** @description What the four cells are worth, in money a record (METHODS section 5). All >= 0 but leaveValue, which may be negative; successRate in (0, 1]. */
     Stakes: {
       /** Format: double */
       gainIfCaught: number;
@@ -6075,6 +6234,7 @@ export interface components {
     State: 'RECEIVING' | 'HERE' | 'READING' | 'STORED' | 'FAILED' | 'INTERRUPTED';
     /** @enum {string} */
     State1: 'WAITING' | 'RETURNED' | 'APPROVED' | 'ENDED' | 'WITHDRAWN' | 'SUPERSEDED';
+    /** @description The path of a stepwise choice by criterion. */
     StepwisePath: {
       criterion: string | null;
       steps: components['schemas']['PathStep'][];
@@ -6157,14 +6317,17 @@ export interface components {
       depth: number[];
       capture: number[];
     };
+    /** @description A tree of nodes, with each split's rules in words. */
     Tree: {
       column: (string | null)[];
       leftRule: (string | null)[];
       rightRule: (string | null)[];
+      /** @description node of the left branch, the right one following; −1 for a leaf */
       left: number[];
       records: number[];
       events: number[];
       value: number[];
+      /** @description the pruning sequence, thinned; empty where nothing was cross-validated */
       pruning: components['schemas']['TreeSizes'];
       /**
        * @description discriminator enum property added by openapi-typescript
@@ -6172,6 +6335,7 @@ export interface components {
        */
       part: 'tree';
     };
+    /** @description Mean error a record of a pruned tree, by cross-validation with its standard error. */
     TreeSize: {
       /** Format: int32 */
       leaves: number;
@@ -6188,7 +6352,10 @@ export interface components {
       /** Format: int32 */
       depth: number;
       sizes: components['schemas']['TreeSize'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description and oneStandardErrorLeaves: what the rules choose; null where nothing was cross-validated
+       */
       minimumLeaves: number | null;
       /** Format: int32 */
       oneStandardErrorLeaves: number | null;
@@ -6256,8 +6423,10 @@ export interface components {
       every: string;
       who: string;
     };
+    /** @description One of several ways to read a column. */
     Way: {
       reading: components['schemas']['Reading'];
+      /** @description of its own texts, each with what it would stand for */
       examples: string[];
     };
     /** @description One way to act. ahead is what the proposal gains more. */
@@ -6268,14 +6437,18 @@ export interface components {
       gain: components['schemas']['Estimate'];
       ahead: components['schemas']['Estimate'];
     };
+    /** @description A name and its number. */
     Weight: {
       name: string;
       /** Format: double */
       value: number;
     };
+    /** @description Weights of inputs, per standard deviation. */
     Weights: {
       weights: components['schemas']['Weight'][];
+      /** @description inputs that are drawn among {@link Bends Bends} */
       bent: string[];
+      /** @description whether another part tells them already, so that these only stand beside other candidates' */
       told: boolean;
       /**
        * @description discriminator enum property added by openapi-typescript
@@ -6303,6 +6476,7 @@ export interface components {
       breakEven: number | null;
       whenActingPays: components['schemas']['Acting'];
     };
+    /** @description What acting adds to acting on nobody, by what is among those acted on: perRecord · records + perEvent · events + perValue · Σ value of the events; without a value column every value is 1. */
     Worth1: {
       /** Format: double */
       perRecord: number;

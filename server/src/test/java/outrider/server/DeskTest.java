@@ -356,49 +356,4 @@ class DeskTest extends CaseSteps {
         assertThat(analyst.get("/comparisons/" + id).jsonPath().getString("cut.rule.measure"))
                 .isEqualTo("fHalf");
     }
-
-    @Test
-    void pinsWaitInTheTrayWithTheirNotes() {
-        long id = desk();
-        Map<String, Object> pin = new HashMap<>(Map.of(
-                "kind",
-                "TABLE",
-                "chapter",
-                "comparison",
-                "title",
-                "Bands",
-                "note",
-                " see band 2 ",
-                "reading",
-                "It says so.",
-                "cells",
-                List.of(List.of("Band"), List.of("1"))));
-        int first = analyst.post("/pins?brief=" + id, pin)
-                .then()
-                .statusCode(200)
-                .extract()
-                .path("id");
-        JsonPath tray = analyst.get("/pins?brief=" + id).jsonPath();
-        assertThat(tray.getString("[0].note")).isEqualTo("see band 2");
-        assertThat(tray.getString("[0].createdBy")).isEqualTo("analyst");
-        analyst.patch("/pins/" + first, Map.of("note", "better")).then().statusCode(200);
-        assertThat(analyst.get("/pins?brief=" + id).jsonPath().getString("[0].note"))
-                .isEqualTo("better");
-        pin.put("kind", "CHART");
-        assertThat(analyst.post("/pins?brief=" + id, pin)
-                        .then()
-                        .statusCode(400)
-                        .extract()
-                        .jsonPath()
-                        .getString("detail"))
-                .contains("is empty");
-        pin.put("kind", "TABLE");
-        pin.put("note", "x".repeat(4001));
-        analyst.post("/pins?brief=" + id, pin).then().statusCode(400);
-        Client approver = Client.signIn("approver");
-        approver.get("/pins?brief=" + id).then().statusCode(200);
-        approver.delete("/pins/" + first).then().statusCode(403);
-        analyst.delete("/pins/" + first).then().statusCode(204);
-        analyst.delete("/pins/" + first).then().statusCode(404);
-    }
 }

@@ -218,7 +218,7 @@ public final class BoostedTrees {
                     directions,
                     helpers);
             Arrays.fill(seen, false);
-            Grower.Grown grown = grower.grow(chosen, g, h, columns, null, progress, (value, first, end) -> {
+            Grown grown = grower.grow(chosen, g, h, columns, null, progress, (value, first, end) -> {
                 for (int i = first; i < end; i++) {
                     margin[chosen[i]] += value;
                     seen[chosen[i]] = true;

@@ -120,7 +120,7 @@ public final class DecisionTree {
     }
 
     /** @param places in the sample, ascending; overwritten */
-    private Grower.Grown grow(Binned binned, int[] places) {
+    private Grown grow(Binned binned, int[] places) {
         double[] a = new double[binned.rows()];
         double[] b = new double[a.length];
         for (int i : places) {
@@ -187,7 +187,7 @@ public final class DecisionTree {
         workers.each(k, f -> {
             progress.checkpoint(
                     0.1 + 0.85 * done.getAndIncrement() / folds, "pruning: fold " + (f + 1) + " of " + folds);
-            Grower.Grown grown = grow(
+            Grown grown = grow(
                     binned,
                     IntStream.range(0, fold.length).filter(i -> fold[i] != f).toArray());
             Pruning.Sequence sequence = Pruning.sequence(grown.tree(), way.error());
@@ -205,7 +205,7 @@ public final class DecisionTree {
     }
 
     private void addErrors(
-            Grower.Grown grown,
+            Grown grown,
             Pruning.Sequence sequence,
             Binned binned,
             int place,
@@ -225,7 +225,7 @@ public final class DecisionTree {
         }
     }
 
-    private static int[] path(Grower.Grown grown, Binned binned, int row) {
+    private static int[] path(Grown grown, Binned binned, int row) {
         int[] path = new int[grown.tree().column().length > 1 ? 64 : 1];
         int length = 0;
         int node = 0;

@@ -7,7 +7,6 @@ import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.base.Workers;
-import outrider.split.Balance;
 
 /**
  * Grows one tree, depth first, from sums by bin; a large branch's sums are its parent's less its sister's. Cost O(records ·
@@ -48,33 +47,6 @@ final class Grower {
     /** Hears of each leaf: its value, and where its rows then stand among the rows that the tree was grown from. */
     interface Ends {
         void at(double value, int from, int to);
-    }
-
-    /** A tree with what leads a binned record to its leaf. */
-    record Grown(Tree tree, int[] splitBin) {
-        /** See {@link Tree#corrected}. */
-        Grown corrected(Balance.Sample sample) {
-            return new Grown(tree.corrected(sample), splitBin);
-        }
-
-        double score(Binned data, int row) {
-            int node = 0;
-            while (tree.column()[node] >= 0) node = branch(node, data, row);
-            return tree.value()[node];
-        }
-
-        /** The branch of an inner node that a binned record takes. */
-        int branch(int node, Binned data, int row) {
-            int c = tree.column()[node];
-            int bin = data.binAt(row, c);
-            long[] levels = tree.levelsLeft()[node];
-            boolean left = bin == data.bins()[c]
-                    ? tree.missingLeft()[node]
-                    : levels == null
-                            ? bin <= splitBin[node]
-                            : bin >> 6 < levels.length && (levels[bin >> 6] >>> bin & 1) != 0;
-            return tree.left()[node] + (left ? 0 : 1);
-        }
     }
 
     Grower(Binned data, Criterion criterion, int deepest, int fewest, Workers workers) {

@@ -43,7 +43,7 @@ public final class RandomForest {
         int width = binned.width();
         byte[] y = data.outcomeOf(sample.rows());
         int tried = way.tried() > 0 ? Math.min(way.tried(), width) : usual(width);
-        Grower.Grown[] grown = new Grower.Grown[way.trees()];
+        Grown[] grown = new Grown[way.trees()];
         long[][] drawn = new long[way.trees()][];
         var done = new java.util.concurrent.atomic.AtomicInteger();
         Seeds seeds = new Seeds(data.seed());
@@ -75,7 +75,7 @@ public final class RandomForest {
         progress.checkpoint(0.92, "out-of-bag scores");
         double[] outOfBag = new double[n];
         List<CurvePoint> curve = outOfBag(binned, grown, drawn, y, outOfBag, workers, progress);
-        List<Tree> trees = Arrays.stream(grown).map(Grower.Grown::tree).toList();
+        List<Tree> trees = Arrays.stream(grown).map(Grown::tree).toList();
         return new Fit(binned.columns(), trees, outOfBag, curve);
     }
 
@@ -117,13 +117,7 @@ public final class RandomForest {
     }
 
     private static List<CurvePoint> outOfBag(
-            Binned binned,
-            Grower.Grown[] grown,
-            long[][] drawn,
-            byte[] y,
-            double[] into,
-            Workers workers,
-            Progress progress) {
+            Binned binned, Grown[] grown, long[][] drawn, byte[] y, double[] into, Workers workers, Progress progress) {
         int n = y.length;
         int blocks = Math.max(1, n / 4096);
         double[][] wrong = new double[blocks][grown.length];
