@@ -4396,7 +4396,7 @@ export interface components {
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
     /** @description A warning. */
     Alarm: {
-      /** @description the code of its {@link AlarmKind AlarmKind} */
+      /** @description the code of its AlarmKind */
       kind: string;
       /** @description what it is called where it is shown */
       name: string;
@@ -4872,7 +4872,7 @@ export interface components {
       kept: {
         [key: string]: string;
       };
-      /** @description levels that say that a record was acted on before; for {@link Role#ACTED Role#ACTED} */
+      /** @description levels that say that a record was acted on before; for Role#ACTED */
       acted: string[];
       /** @description whether the program took it for that by itself, and nobody has said otherwise since; null for no */
       byItself?: boolean | null;
@@ -5159,7 +5159,7 @@ export interface components {
       kind: components['schemas']['DecidingKind'];
       /**
        * Format: double
-       * @description the depth of {@link DecidingKind#CAPTURE DecidingKind#CAPTURE}, the highest false-positive rate of {@link DecidingKind#PARTIAL_AUC DecidingKind#PARTIAL_AUC}; null takes the capacity
+       * @description the depth of DecidingKind#CAPTURE, the highest false-positive rate of DecidingKind#PARTIAL_AUC; null takes the capacity
        */
       at: number | null;
     };
@@ -5646,7 +5646,7 @@ export interface components {
       coefficients: components['schemas']['Coefficient'][];
       dropped: string[];
       separated: string[];
-      /** @description inputs that are drawn among {@link Bends Bends} */
+      /** @description inputs that are drawn among Bends */
       bent: string[];
       likelihood: components['schemas']['Likelihood'];
       /**
@@ -5732,7 +5732,7 @@ export interface components {
        * @description of a capture rate of 50 % on so many events, by its 95 % interval
        */
       halfWidth: number;
-      /** @description whether the events are fewer than {@link outrider.server.brief.SplitFacts.PartFacts#FEW_EVENTS #FEW_EVENTS} */
+      /** @description whether the events are fewer than #FEW_EVENTS */
       few: boolean;
     };
     /** @description Null events where the reserve is sealed; what was counted before that stands in the split's facts. */
@@ -5912,7 +5912,7 @@ export interface components {
       format: string | null;
       /** @description texts that stand for missing; null for none */
       missing: string[] | null;
-      /** @description levels that stay apart, all others become {@link outrider.table.Reading#OTHER #OTHER}; null for all */
+      /** @description levels that stay apart, all others become #OTHER; null for all */
       keep: string[] | null;
     };
     Reason: {
@@ -6159,17 +6159,17 @@ export interface components {
     /** @description How a brief's records are dealt to parts and what training does about rare events. */
     SplitPlan: {
       method: components['schemas']['Method'];
-      /** @description of training, validation and reserve; each > 0, together 1. For {@link Method#DATE Method#DATE} only where a day is null */
+      /** @description of training, validation and reserve; each > 0, together 1. For Method#DATE only where a day is null */
       shares: number[] | null;
       /** Format: int64 */
       seed: number;
-      /** @description whose values or days decide; null for {@link Method#SHARES Method#SHARES} */
+      /** @description whose values or days decide; null for Method#SHARES */
       column: string | null;
-      /** @description of that column, each to where it goes; for {@link Method#COLUMN Method#COLUMN} */
+      /** @description of that column, each to where it goes; for Method#COLUMN */
       levels: {
         [key: string]: components['schemas']['Target'];
       } | null;
-      /** @description the first day of validation, ISO; null takes it from the shares. For {@link Method#DATE Method#DATE} */
+      /** @description the first day of validation, ISO; null takes it from the shares. For Method#DATE */
       validationFrom: string | null;
       /** @description the first day of the reserve, likewise */
       reserveFrom: string | null;
@@ -6446,7 +6446,7 @@ export interface components {
     /** @description Weights of inputs, per standard deviation. */
     Weights: {
       weights: components['schemas']['Weight'][];
-      /** @description inputs that are drawn among {@link Bends Bends} */
+      /** @description inputs that are drawn among Bends */
       bent: string[];
       /** @description whether another part tells them already, so that these only stand beside other candidates' */
       told: boolean;

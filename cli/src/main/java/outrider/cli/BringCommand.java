@@ -1,7 +1,5 @@
 package outrider.cli;
 
-import static java.util.Objects.requireNonNull;
-
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -48,9 +46,8 @@ final class BringCommand implements Callable<Integer> {
         Consumer<String> said = words -> spec.commandLine().getErr().println(words);
         long arrival = client.sendFile(file, said);
         long dataset = client.readFile(arrival, said);
-        long brief = requireNonNull(client.post("/briefs", Map.of("datasetId", dataset)))
-                .get("id")
-                .asLong();
+        long brief =
+                client.post("/briefs", Map.of("datasetId", dataset)).get("id").asLong();
         client.delete("/arrivals/" + arrival);
         spec.commandLine().getOut().println(server + "/briefs/" + brief);
         return 0;

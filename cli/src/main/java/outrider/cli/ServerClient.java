@@ -1,7 +1,5 @@
 package outrider.cli;
 
-import static java.util.Objects.requireNonNull;
-
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.MissingNode;
@@ -130,8 +128,7 @@ public final class ServerClient {
      */
     public long sendFile(Path file, Consumer<String> said) throws IOException, InterruptedException {
         long size = Files.size(file);
-        long id = requireNonNull(
-                        post("/arrivals", Map.of("name", file.getFileName().toString(), "bytes", size)))
+        long id = post("/arrivals", Map.of("name", file.getFileName().toString(), "bytes", size))
                 .get("id")
                 .asLong();
         try (RandomAccessFile in = new RandomAccessFile(file.toFile(), "r")) {

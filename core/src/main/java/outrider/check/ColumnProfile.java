@@ -71,7 +71,7 @@ public record ColumnProfile(
         Tally tally = Tally.of(column, rows, outcome);
         boolean told = tally.ordered() || tally.size() <= MOST_LEVELS;
         boolean judged = told && outcome != null;
-        int[] byCount = tally.ordered() || !told ? null : commonestFirst(tally);
+        int[] byCount = tally.ordered() || !told ? new int[0] : commonestFirst(tally);
         int events = Arrays.stream(tally.events()).sum();
         int others = Arrays.stream(tally.others()).sum();
         return new ColumnProfile(
@@ -115,9 +115,8 @@ public record ColumnProfile(
 
     /** Whole numbers, each once, that were counted up or all have as many digits: an amount is neither. */
     private static boolean numbered(Tally tally, int present) {
-        double[] values = tally.values();
-        if (requireNonNull(values).length < present || Arrays.stream(values).anyMatch(v -> v != Math.rint(v)))
-            return false;
+        double[] values = requireNonNull(tally.values());
+        if (values.length < present || Arrays.stream(values).anyMatch(v -> v != Math.rint(v))) return false;
         double low = values[0];
         double high = values[values.length - 1];
         boolean counted = high - low < COUNTED_UP * present;
@@ -128,19 +127,17 @@ public record ColumnProfile(
     private static int[] commonestFirst(Tally tally) {
         return IntStream.range(0, tally.size())
                 .boxed()
-                .sorted(Comparator.comparing((Integer i) -> -tally.records(i))
-                        .thenComparing(i -> requireNonNull(tally.labels()).get(i)))
+                .sorted(Comparator.comparing((Integer i) -> -tally.records(i)).thenComparing(i -> tally.label(i)))
                 .mapToInt(Integer::intValue)
                 .toArray();
     }
 
-    private static List<Cell> levels(Tally tally, int @Nullable [] byCount, int most, boolean judged) {
+    private static List<Cell> levels(Tally tally, int[] byCount, int most, boolean judged) {
         List<Cell> cells = new ArrayList<>();
-        int told = requireNonNull(byCount).length <= most ? requireNonNull(byCount).length : most - 1;
+        int told = byCount.length <= most ? byCount.length : most - 1;
         for (int k = 0; k < told; k++) {
             int i = byCount[k];
-            cells.add(Cell.of(
-                    requireNonNull(tally.labels()).get(i), null, null, tally.others()[i], tally.events()[i], judged));
+            cells.add(Cell.of(tally.label(i), null, null, tally.others()[i], tally.events()[i], judged));
         }
         int others = 0;
         int events = 0;
@@ -168,9 +165,7 @@ public record ColumnProfile(
         double width = (high - low) / DRAWN;
         return cells(
                 tally,
-                i -> width == 0
-                        ? 0
-                        : (int) Math.max(0, Math.min(DRAWN - 1, (requireNonNull(tally.values())[i] - low) / width)),
+                i -> width == 0 ? 0 : (int) Math.max(0, Math.min(DRAWN - 1, (tally.value(i) - low) / width)),
                 DRAWN,
                 judged);
     }
@@ -179,9 +174,9 @@ public record ColumnProfile(
         double before = 0;
         for (int i = 0; i < tally.size(); i++) {
             before += tally.records(i);
-            if (before > rank) return requireNonNull(tally.values())[i];
+            if (before > rank) return tally.value(i);
         }
-        return requireNonNull(tally.values())[tally.size() - 1];
+        return tally.value(tally.size() - 1);
     }
 
     /** Cuts at the sorted records' tenths; an edge belongs to the band above it. */
@@ -214,10 +209,10 @@ public record ColumnProfile(
         double[] high = new double[cells];
         for (int i = 0; i < tally.size(); i++) {
             int cell = cellOf.applyAsInt(i);
-            if (others[cell] + events[cell] == 0) low[cell] = requireNonNull(tally.values())[i];
+            if (others[cell] + events[cell] == 0) low[cell] = tally.value(i);
             others[cell] += tally.others()[i];
             events[cell] += tally.events()[i];
-            high[cell] = requireNonNull(tally.values())[i];
+            high[cell] = tally.value(i);
         }
         List<Cell> found = new ArrayList<>();
         for (int cell = 0; cell < cells; cell++) {
@@ -289,10 +284,7 @@ public record ColumnProfile(
             int all = tally.records(i);
             if (all < FEWEST || all < 0.01 * records || tally.events()[i] < 0.99 * all) continue;
             if (!Cell.apart(tally.events()[i], all, events - tally.events()[i], records - all)) continue;
-            telling.add(
-                    tally.ordered()
-                            ? outrider.table.NumberColumn.text(requireNonNull(tally.values())[i])
-                            : requireNonNull(tally.labels()).get(i));
+            telling.add(tally.ordered() ? outrider.table.NumberColumn.text(tally.value(i)) : tally.label(i));
         }
         telling.sort(null);
         return telling;

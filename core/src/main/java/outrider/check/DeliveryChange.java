@@ -1,7 +1,5 @@
 package outrider.check;
 
-import static java.util.Objects.requireNonNull;
-
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -31,7 +29,7 @@ public record DeliveryChange(@Nullable String column, String words, String befor
      * @param beforeRows records of the older file that may be looked at
      * @param outcome name of the outcome, or null
      */
-    public static List<DeliveryChange> between(Table before, int[] beforeRows, Table after, String outcome) {
+    public static List<DeliveryChange> between(Table before, int[] beforeRows, Table after, @Nullable String outcome) {
         List<DeliveryChange> changes = new ArrayList<>();
         if (before.size() != after.size()) {
             changes.add(new DeliveryChange(null, "records", count(before.size()), count(after.size()), false));
@@ -88,9 +86,9 @@ public record DeliveryChange(@Nullable String column, String words, String befor
         double sum = 0;
         for (int i = 0; i < tally.size(); i++) {
             sum += tally.records(i);
-            if (sum > rank) return requireNonNull(tally.values())[i];
+            if (sum > rank) return tally.value(i);
         }
-        return requireNonNull(tally.values())[tally.size() - 1];
+        return tally.value(tally.size() - 1);
     }
 
     private static String text(Column column, double value) {
@@ -121,8 +119,7 @@ public record DeliveryChange(@Nullable String column, String words, String befor
     private static Map<String, Double> shares(Tally tally) {
         Map<String, Double> shares = new HashMap<>();
         double all = tally.present();
-        for (int i = 0; i < tally.size(); i++)
-            shares.put(requireNonNull(tally.labels()).get(i), tally.records(i) / all);
+        for (int i = 0; i < tally.size(); i++) shares.put(tally.label(i), tally.records(i) / all);
         return shares;
     }
 

@@ -1,5 +1,7 @@
 package outrider.check;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.AbstractList;
 import java.util.Arrays;
 import java.util.List;
@@ -37,6 +39,16 @@ record Tally(
 
     int size() {
         return others.length;
+    }
+
+    /** One of its numbers; only where it is ordered. */
+    double value(int i) {
+        return requireNonNull(values)[i];
+    }
+
+    /** One of its levels; only where it is not ordered. */
+    String label(int i) {
+        return requireNonNull(labels).get(i);
     }
 
     int records(int i) {

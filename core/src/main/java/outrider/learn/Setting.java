@@ -96,12 +96,11 @@ public record Setting(
      *
      * @throws BadInput naming the setting, if it is of another type or out of range
      */
-    @Nullable
     Object checked(@Nullable Object value) {
         return switch (type) {
             case NUMBER, WHOLE -> number(value);
             case CHOICE -> {
-                if (choices.stream().anyMatch(choice -> choice.value().equals(value))) yield value;
+                if (choices.stream().anyMatch(choice -> choice.value().equals(value))) yield requireNonNull(value);
                 throw wrong(
                         value,
                         "choose one of: " + choices.stream().map(Choice::value).collect(Collectors.joining(", ")));
@@ -133,8 +132,8 @@ public record Setting(
         throw wrong(value, wayOut);
     }
 
-    private @Nullable Object number(@Nullable Object value) {
-        if (mayBeFound && AS_NEEDED.equals(value)) return value;
+    private Object number(@Nullable Object value) {
+        if (mayBeFound && AS_NEEDED.equals(value)) return AS_NEEDED;
         boolean whole = type == Type.WHOLE;
         String range = "give a " + (whole ? "whole number" : "number") + " from " + NumberColumn.text(low) + " to "
                 + NumberColumn.text(high) + (mayBeFound ? ", or " + AS_NEEDED : "");
@@ -163,18 +162,10 @@ public record Setting(
                         .map(Choice::words)
                         .findFirst()
                         .orElse(label + " " + value);
-            case COLUMNS ->
-                "by "
-                        + requireNonNull(((List<?>) value)).stream()
-                                .map(String::valueOf)
-                                .collect(Collectors.joining(" × "));
+            case COLUMNS -> "by " + String.join(" × ", items(value));
             case COLUMN -> String.valueOf(value);
-            case NUMBERS ->
-                label + " "
-                        + requireNonNull(((List<?>) value)).stream()
-                                .map(String::valueOf)
-                                .collect(Collectors.joining(", "));
-            case CANDIDATES -> "of " + requireNonNull(((List<?>) value)).size() + " candidates";
+            case NUMBERS -> label + " " + String.join(", ", items(value));
+            case CANDIDATES -> "of " + items(value).size() + " candidates";
             default -> label + " " + shown(value);
         };
     }
@@ -182,5 +173,9 @@ public record Setting(
     public static List<Setting> all(List<Setting> first, Setting... more) {
         return java.util.stream.Stream.concat(Arrays.stream(more), first.stream())
                 .toList();
+    }
+
+    private static List<String> items(@Nullable Object value) {
+        return ((List<?>) requireNonNull(value)).stream().map(String::valueOf).toList();
     }
 }

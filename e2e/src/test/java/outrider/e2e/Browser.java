@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Base64;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.openqa.selenium.By;
@@ -127,6 +128,14 @@ final class Browser implements AutoCloseable {
         button("Read the file");
         text("The outcome");
         return driver.getCurrentUrl().replaceFirst("https?://[^/]+", "");
+    }
+
+    /** Changes what a brief settles, by the interface's own request; what is not named stays. */
+    void settle(String brief, Map<String, Object> changes) {
+        Map<?, ?> now = (Map<?, ?>) api("GET", "/briefs/" + brief, null);
+        Map<Object, Object> decision = new HashMap<>((Map<?, ?>) now.get("decision"));
+        decision.putAll(changes);
+        api("PUT", "/briefs/" + brief, Map.of("version", now.get("version"), "decision", decision));
     }
 
     /** A request as the interface makes it; maps, lists, texts and numbers. */

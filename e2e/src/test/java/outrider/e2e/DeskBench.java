@@ -73,41 +73,15 @@ final class DeskBench {
         browser.button("Read the file");
         for (int i = 0; i < 300 && !browser.driver.getCurrentUrl().contains("/briefs/"); i++) Thread.sleep(500);
         String brief = browser.driver.getCurrentUrl().replaceAll(".*/briefs/(\\d+).*", "$1");
-        Map<?, ?> now = (Map<?, ?>) browser.api("GET", "/briefs/" + brief, null);
-        browser.api(
-                "PUT",
-                "/briefs/" + brief,
+        browser.settle(
+                brief,
                 Map.of(
-                        "version",
-                        now.get("version"),
-                        "decision",
-                        Map.of(
-                                "name",
-                                "desk bench",
-                                "question",
-                                "Whom?",
-                                "outcome",
-                                Map.of("column", "gone", "events", List.of("yes")),
-                                "words",
-                                Map.of(
-                                        "records",
-                                        "records",
-                                        "events",
-                                        "events",
-                                        "acting",
-                                        "acting on",
-                                        "currency",
-                                        "€"),
-                                "stakes",
-                                Map.of(
-                                        "gainIfCaught", 74,
-                                        "actionCost", 4.5,
-                                        "missCost", 0,
-                                        "falseAlarmCost", 0,
-                                        "leaveValue", 0,
-                                        "successRate", 0.25),
-                                "campaign",
-                                Map.of("size", VALIDATION, "capacity", 90_000))));
+                        "outcome",
+                        Map.of("column", "gone", "events", List.of("yes")),
+                        "stakes",
+                        Map.of("gainIfCaught", 74, "actionCost", 4.5, "successRate", 0.25),
+                        "campaign",
+                        Map.of("size", VALIDATION, "capacity", 90_000)));
         browser.api(
                 "POST",
                 "/briefs/" + brief + "/split",

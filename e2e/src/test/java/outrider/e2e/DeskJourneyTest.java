@@ -87,33 +87,23 @@ class DeskJourneyTest {
     /** The demo's file with a split, six candidates and stakes; by the interface's own requests. */
     private static String prepared(Browser browser) {
         String brief = browser.bring(FILE).replaceAll(".*/briefs/(\\d+).*", "$1");
-        Map<?, ?> now = (Map<?, ?>) browser.api("GET", "/briefs/" + brief, null);
-        browser.api(
-                "PUT",
-                "/briefs/" + brief,
+        browser.settle(
+                brief,
                 Map.of(
-                        "version",
-                        now.get("version"),
-                        "decision",
+                        "outcome",
+                        Map.of("column", "renewal", "events", List.of("lapsed")),
+                        "words",
+                        Map.of("records", "members", "events", "lapses", "acting", "ringing", "currency", "€"),
+                        "stakes",
                         Map.of(
-                                "name",
-                                "plan-lapse",
-                                "question",
-                                "Whom should the desk ring?",
-                                "outcome",
-                                Map.of("column", "renewal", "events", List.of("lapsed")),
-                                "words",
-                                Map.of("records", "members", "events", "lapses", "acting", "ringing", "currency", "€"),
-                                "stakes",
-                                Map.of(
-                                        "gainIfCaught", 74,
-                                        "actionCost", 4.5,
-                                        "missCost", 1.25,
-                                        "falseAlarmCost", 0.4,
-                                        "leaveValue", 0.05,
-                                        "successRate", 1 / 3.0),
-                                "campaign",
-                                Map.of("size", 36000, "capacity", 3000))));
+                                "gainIfCaught", 74,
+                                "actionCost", 4.5,
+                                "missCost", 1.25,
+                                "falseAlarmCost", 0.4,
+                                "leaveValue", 0.05,
+                                "successRate", 1 / 3.0),
+                        "campaign",
+                        Map.of("size", 36000, "capacity", 3000)));
         browser.api(
                 "PUT",
                 "/briefs/" + brief + "/columns",

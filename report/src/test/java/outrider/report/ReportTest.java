@@ -21,6 +21,7 @@ import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Canonical;
 import outrider.casefile.Evidence;
+import outrider.casefile.EvidenceFile;
 import outrider.casefile.Figures;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Sha256;
@@ -159,6 +160,17 @@ class ReportTest {
         assertThat(new FirstPage(Example.evidence()).confirmation()).contains("confirms it");
         assertThat(new FirstPage(Example.evidence(Example.BRIEF, with(f, null), List.of())).confirmation())
                 .contains("still sealed");
+    }
+
+    @Test
+    void limitsThatAreNotThereAreDashes() {
+        String bare = new String(Canonical.write(Example.evidence()), StandardCharsets.UTF_8)
+                .replaceAll("\"gain(Low|High)\":[-0-9.eE]+", "\"gain$1\":null");
+        Evidence without = EvidenceFile.read(EvidenceFile.write(bare.getBytes(StandardCharsets.UTF_8), null, List.of()))
+                .evidence();
+        assertThat(without.figures().validation().gainLow()).isNull();
+        assertThat(new FirstPage(without).expected()).contains("to gain €").contains("(– to –)");
+        assertThat(HtmlReport.draft(without)).contains("<span class=\"interval\">(– to –)</span>");
     }
 
     @Test

@@ -113,6 +113,27 @@ class SplitsTest extends DataSteps {
     }
 
     @Test
+    void aDeliveryIsComparedWhereNoOutcomeIsChosenYet() {
+        int first = store("first.csv", dirty());
+        int id = analyst.post("/briefs", Map.of("datasetId", first))
+                .then()
+                .statusCode(200)
+                .extract()
+                .path("id");
+        byte[] newer = new String(dirty(), StandardCharsets.ISO_8859_1)
+                .replaceFirst("visits;goodbye", "visits;farewell")
+                .getBytes(StandardCharsets.ISO_8859_1);
+        int second = store("second.csv", newer);
+        assertThat(analyst.get("/briefs/" + id + "/delivery/" + second)
+                        .then()
+                        .statusCode(200)
+                        .extract()
+                        .jsonPath()
+                        .getList("words", String.class))
+                .containsExactlyInAnyOrder("the column is gone", "a new column");
+    }
+
+    @Test
     void aNewerDeliveryShowsItsChangesAndBecomesTheNextEdition() {
         int id = dirtyBrief();
         analyst.post("/briefs/" + id + "/split", plan(Map.of())).then().statusCode(200);

@@ -1,6 +1,5 @@
 package outrider.learn.blend;
 
-import static java.util.Objects.requireNonNull;
 import static outrider.learn.Setting.all;
 import static outrider.learn.Setting.choice;
 import static outrider.learn.Setting.of;
@@ -58,29 +57,22 @@ public final class BlendLearner extends NamedLearner {
     public Fitted fit(FitTask task) {
         List<Fitted.Member> members = task.members();
         if (members.size() < 2) throw BadInput.of("members", "are fewer than two", "choose at least two candidates");
-        for (Fitted.Member member : members) {
-            if (member.outOfFold() == null) {
-                throw BadInput.of(
-                        "members", "\"" + member.name() + "\" has no out-of-fold scores", "leave it out of the blend");
-            }
-        }
+        int m = members.size();
+        double[][] features = new double[m][];
+        for (int i = 0; i < m; i++) features[i] = outOfFold(members.get(i));
         task.progress().checkpoint(0.1, "blending");
         List<Model> models = members.stream().map(Fitted.Member::model).toList();
         List<String> names = members.stream().map(Fitted.Member::name).toList();
-        int m = members.size();
-        double[][] features = new double[m][];
         String method = task.settings().text("method");
         if (method.equals("ranks")) {
             double[][] references = new double[m][];
             for (int i = 0; i < m; i++) {
-                references[i] =
-                        BlendModel.reference(requireNonNull(members.get(i).outOfFold()));
-                features[i] = BlendModel.ranks(requireNonNull(members.get(i).outOfFold()), references[i]);
+                references[i] = BlendModel.reference(features[i]);
+                features[i] = BlendModel.ranks(features[i], references[i]);
             }
             Model model = new BlendModel(models, names, null, references);
             return task.calibrated(model, BlendModel.combined(features, null));
         }
-        for (int i = 0; i < m; i++) features[i] = requireNonNull(members.get(i).outOfFold());
         if (method.equals("probabilities")) {
             for (Fitted.Member member : members) {
                 if (!member.model().probability()) {
@@ -135,5 +127,12 @@ public final class BlendLearner extends NamedLearner {
             for (int i = 0; i < out.length; i++) scores[out[i]] = score[i];
         }
         return scores;
+    }
+
+    private static double[] outOfFold(Fitted.Member member) {
+        double[] scores = member.outOfFold();
+        if (scores != null) return scores;
+        throw BadInput.of(
+                "members", "\"" + member.name() + "\" has no out-of-fold scores", "leave it out of the blend");
     }
 }

@@ -135,7 +135,7 @@ public final class DecisionTree {
                 way.fewest(),
                 way.monotone().directions(data),
                 workers);
-        return grower.grow(places, a, b, columns, null, progress);
+        return grower.grow(places, a, b, columns, null, progress, null);
     }
 
     private List<Size> sizes(Tree tree, Pruning.Sequence sequence, Binned binned) {

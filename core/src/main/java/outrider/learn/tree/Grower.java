@@ -76,18 +76,8 @@ final class Grower {
      * @param rows to grow from, ascending; overwritten
      * @param a and {@code b}: what is summed, by row
      * @param columns to split on, or null where {@code choice} chooses them anew at each node
+     * @param ends hears of each leaf; null for nobody
      */
-    Grown grow(
-            int[] rows,
-            double[] a,
-            double[] b,
-            int @Nullable [] columns,
-            @Nullable Supplier<int[]> choice,
-            Progress progress) {
-        return grow(rows, a, b, columns, choice, progress, null);
-    }
-
-    /** The same; {@code ends} may be null. */
     Grown grow(
             int[] rows,
             double[] a,

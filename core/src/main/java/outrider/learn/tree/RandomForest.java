@@ -68,7 +68,7 @@ public final class RandomForest {
             }
             Grower grower = new Grower(binned, Criterion.ENTROPY, way.deepest(), way.fewest(), Workers.ALONE);
             Supplier<int[]> choice = chooser(width, tried, random);
-            grown[t] = grower.grow(Arrays.copyOf(rows, count), a, b, null, choice, progress)
+            grown[t] = grower.grow(Arrays.copyOf(rows, count), a, b, null, choice, progress, null)
                     .corrected(sample);
             done.incrementAndGet();
         });

@@ -88,9 +88,10 @@ class SparseTreesTest {
                                         .distinct()
                                         .limit(6)
                                         .toArray(),
-                                Progress.NONE)
+                                Progress.NONE,
+                                null)
                         .tree()
-                : grower.grow(rows, a, b, all, null, Progress.NONE).tree();
+                : grower.grow(rows, a, b, all, null, Progress.NONE, null).tree();
     }
 
     @ParameterizedTest

@@ -64,8 +64,8 @@ public record ColumnView(
         ColumnSetup setup = brief.column(head.name());
         boolean judged = profile != null && profile.missingAuc() != null;
         List<AlarmView> alarms = new ArrayList<>();
-        if (judged && !outcome) {
-            for (Alarm alarm : Alarms.of(requireNonNull(profile))) {
+        if (profile != null && judged && !outcome) {
+            for (Alarm alarm : Alarms.of(profile)) {
                 alarms.add(new AlarmView(alarm.kind(), alarm.name(), alarm.meaning(), setup.accepted(alarm)));
             }
         }

@@ -257,11 +257,10 @@ public class Columns {
     private static String words(Map<String, ColumnSetup> before, Map<String, ColumnSetup> after) {
         if (after.size() > 1) return after.size() + " columns changed together";
         String name = after.keySet().iterator().next();
-        ColumnSetup a = before.get(name);
-        ColumnSetup b = after.get(name);
+        ColumnSetup a = requireNonNull(before.get(name));
+        ColumnSetup b = requireNonNull(after.get(name));
         String what = "changed";
-        if (requireNonNull(a).role() != requireNonNull(b).role())
-            what = requireNonNull(b).role().words();
+        if (a.role() != b.role()) what = b.role().words();
         else if (!Objects.equals(a.reading(), b.reading())) {
             what = b.reading() == null
                     ? "read as in the file"

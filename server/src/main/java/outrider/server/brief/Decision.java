@@ -3,6 +3,7 @@ package outrider.server.brief;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.BriefFile;
+import outrider.casefile.BriefFile.Outcome;
 import outrider.casefile.Campaign;
 import outrider.stakes.Stakes;
 
@@ -15,28 +16,19 @@ import outrider.stakes.Stakes;
 public record Decision(
         String name,
         String question,
-        BriefFile.@Nullable Outcome outcome,
+        @Nullable Outcome outcome,
         BriefFile.Words words,
         Stakes stakes,
         Campaign campaign) {
 
     /** @throws BadInput naming the field that will not do */
-    public Decision(
-            String name,
-            String question,
-            BriefFile.@Nullable Outcome outcome,
-            BriefFile.Words words,
-            Stakes stakes,
-            Campaign campaign) {
+    public Decision {
         if (words == null) throw missing("words");
         if (stakes == null) throw missing("stakes");
         if (campaign == null) throw missing("campaign");
-        this.name = words("name", name, 200);
-        this.question = words("question", question, 1000);
-        this.outcome = outcome;
-        this.stakes = stakes;
-        this.campaign = campaign;
-        this.words = new BriefFile.Words(
+        name = words("name", name, 200);
+        question = words("question", question, 1000);
+        words = new BriefFile.Words(
                 words("words.records", words.records(), 80),
                 words("words.events", words.events(), 80),
                 words("words.acting", words.acting(), 80),

@@ -1,7 +1,5 @@
 package outrider.server.brief;
 
-import static java.util.Objects.requireNonNull;
-
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -77,10 +75,7 @@ public class Editions {
         Table before = datasets.table(brief.datasetId);
         Table after = datasets.table(datasetId);
         return DeliveryChange.between(
-                before,
-                Profiles.notInReserve(brief.parts(), before.size()),
-                after,
-                requireNonNull(brief.outcome).column());
+                before, Profiles.notInReserve(brief.parts(), before.size()), after, brief.outcomeColumn());
     }
 
     /** @return the id of the brief that has the new file: this one, or its next edition where candidates exist */

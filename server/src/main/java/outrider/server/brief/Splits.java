@@ -64,7 +64,7 @@ public class Splits {
                 parts.straddling(copies),
                 groups == null ? null : parts.straddling(groups),
                 identifier,
-                folds(training, outcome, plan.groupBy() != null ? groups : copies, plan),
+                folds(training, outcome, plan.groupBy() != null ? requireNonNull(groups) : copies, plan),
                 training(training, outcome, plan));
     }
 
@@ -81,12 +81,12 @@ public class Splits {
         return found;
     }
 
-    private static List<Integer> folds(int[] training, byte[] outcome, int @Nullable [] unit, SplitPlan plan) {
+    private static List<Integer> folds(int[] training, byte[] outcome, int[] unit, SplitPlan plan) {
         byte[] outcomeOf = new byte[training.length];
         int[] unitOf = new int[training.length];
         for (int i = 0; i < training.length; i++) {
             outcomeOf[i] = outcome[training[i]];
-            unitOf[i] = requireNonNull(unit)[training[i]];
+            unitOf[i] = unit[training[i]];
         }
         byte[] fold = Folds.stratified(outcomeOf, unitOf, plan.folds(), plan.seed());
         int[] events = new int[plan.folds()];

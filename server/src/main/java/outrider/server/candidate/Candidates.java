@@ -183,6 +183,11 @@ public class Candidates {
         return chunks.isEmpty() ? null : Packed.unpackDoubles(chunks, size);
     }
 
+    /** Scores that every fitted candidate has, of training or validation. */
+    public double[] kept(long id, ScoreSet part, int size) {
+        return requireNonNull(scores(id, part, size));
+    }
+
     /** Scores any of the brief's records with the fitted model. */
     public double[] score(Candidate candidate, Brief brief, int[] rows) {
         return score(model(candidate), brief, rows, Progress.NONE);

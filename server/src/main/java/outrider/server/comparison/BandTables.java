@@ -1,7 +1,5 @@
 package outrider.server.comparison;
 
-import static java.util.Objects.requireNonNull;
-
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.util.ArrayList;
@@ -92,7 +90,7 @@ public class BandTables {
         byte[] outcome = candidates.outcomes(brief, Splits.of(brief).validation());
         byte[] trained = candidates.outcomes(brief, Splits.of(brief).training());
         double[] scores = scored.of(candidate, brief).validationScores();
-        double[] training = candidates.scores(id, ScoreSet.TRAINING, trained.length);
+        double[] training = candidates.kept(id, ScoreSet.TRAINING, trained.length);
         double low = Math.min(
                 Arrays.stream(scores).min().orElse(0),
                 Arrays.stream(training).min().orElse(0));
@@ -107,11 +105,11 @@ public class BandTables {
                 id, part(scores, outcome, edges, probability), part(training, trained, edges, probability));
     }
 
-    private static ScoresView part(double @Nullable [] scores, byte[] outcome, double[] edges, boolean probability) {
+    private static ScoresView part(double[] scores, byte[] outcome, double[] edges, boolean probability) {
         int[] events = new int[edges.length - 1];
         int[] others = new int[edges.length - 1];
         double width = edges[1] - edges[0];
-        for (int i = 0; i < requireNonNull(scores).length; i++) {
+        for (int i = 0; i < scores.length; i++) {
             int bin = Math.min(events.length - 1, (int) ((scores[i] - edges[0]) / width));
             if (outcome[i] == 1) events[bin]++;
             else others[bin]++;

@@ -96,7 +96,7 @@ public class ComparisonViews {
                 none ? null : compared.candidates().get(comparison.leader()).id,
                 comparison.leaderNamed(),
                 deciding.kind(),
-                deciding.words(brief.campaign.capacityShare(), records),
+                deciding.words(capacity, records),
                 reference < 0 ? null : compared.candidates().get(reference).id,
                 broken == 0,
                 cut == null ? null : new ComparisonView.CutView(cut.candidateId, cut.records, cut.rule),

@@ -1,7 +1,5 @@
 package outrider.server.comparison;
 
-import static java.util.Objects.requireNonNull;
-
 import com.github.benmanes.caffeine.cache.Cache;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
@@ -55,7 +53,7 @@ public class ScoredCandidates {
     /** A candidate's ranking of training, where the brief has values with them. */
     Ranking training(Candidate candidate, Brief brief) {
         byte[] outcome = samples(brief).training().outcome();
-        return Ranking.of(requireNonNull(candidates.scores(candidate.id, ScoreSet.TRAINING, outcome.length)), outcome);
+        return Ranking.of(candidates.kept(candidate.id, ScoreSet.TRAINING, outcome.length), outcome);
     }
 
     private synchronized Samples samples(Brief brief) {
@@ -77,11 +75,11 @@ public class ScoredCandidates {
         return ValidationScores.of(
                 new ValidationScores.Nature(Boolean.TRUE.equals(candidate.probability), candidate.kind.reference()),
                 new ValidationScores.Training(
-                        requireNonNull(candidates.scores(candidate.id, ScoreSet.TRAINING, training)),
+                        candidates.kept(candidate.id, ScoreSet.TRAINING, training),
                         candidates.scores(candidate.id, ScoreSet.OUT_OF_FOLD, training),
                         of.training()),
-                requireNonNull(candidates.scores(
-                        candidate.id, ScoreSet.VALIDATION, of.validation().size())),
+                candidates.kept(
+                        candidate.id, ScoreSet.VALIDATION, of.validation().size()),
                 of.validation());
     }
 }

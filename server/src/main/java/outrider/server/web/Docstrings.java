@@ -41,6 +41,7 @@ record Docstrings(String whole, Map<String, String> components) {
         return new CommentFormatter()
                 .format(comment)
                 .replaceAll("<[^>]*>", "")
+                .replaceAll("\\{@\\w+ (?:\\S+ )?([^}]*)\\}", "$1")
                 .replaceAll("\\s+", " ")
                 .strip();
     }
