@@ -13,6 +13,18 @@ export default ts.config(
   ...svelte.configs.prettier,
   { languageOptions: { globals: { ...globals.browser, ...globals.node } } },
   {
+    files: ['src/**/*.svelte'],
+    rules: {
+      'svelte/no-restricted-html-elements': [
+        'error',
+        {
+          elements: ['button', 'input', 'select', 'textarea', 'dialog', 'table'],
+          message: 'take the component of the library (flowbite-svelte), dressed by src/lib/theme.ts',
+        },
+      ],
+    },
+  },
+  {
     files: ['**/*.svelte', '**/*.svelte.ts'],
     languageOptions: { parserOptions: { parser: ts.parser, extraFileExtensions: ['.svelte'] } },
   },

@@ -1,5 +1,6 @@
 import { mount } from 'svelte';
 import './app.css';
+import './controls.css';
 import App from './App.svelte';
 
 export default mount(App, { target: document.getElementById('app')! });

@@ -1,7 +1,9 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ComparisonView as Comparison } from '../src/api/schema';
 import { byRule, desk } from '../src/lib/desk.svelte';
+import { CHARTS } from '../src/charts/charts';
+import { type Chart, depthAxis, lines, plain } from '../src/charts/parts';
 import { begin, layout } from '../src/lib/layout.svelte';
 import { pins } from '../src/lib/pins.svelte';
 import { session } from '../src/lib/session.svelte';
@@ -172,6 +174,46 @@ describe('a pane', () => {
     );
     paned();
     expect((await screen.findByRole('alert')).textContent).toContain('5 bands of 3 records');
+  });
+});
+
+describe('a chart of one’s own', () => {
+  const missed: Chart = {
+    name: 'missed',
+    label: 'Missed',
+    draw: (data) => ({
+      ...plain(depthAxis(data), { label: 'missed ÷ all, %', format: String }),
+      lines: lines(data, (row, i) => [
+        (100 * row.curve.records[i]) / data.all.records,
+        100 - (100 * row.curve.events[i]) / data.all.events,
+      ]),
+    }),
+    place: (_, at) => ({ across: 100 * at.depth, up: 100 * (1 - at.capture) }),
+    valueAt: (_, at) => 100 * (1 - at.capture),
+    sentence: (_, at) => `${Math.round(100 * (1 - at.capture))} of 100 are missed.`,
+  };
+  beforeEach(() => void CHARTS.push(missed));
+  afterEach(() => void CHARTS.pop());
+
+  it('is chosen, drawn, read, pointed at, kept as a file and pinned by one object and one line', async () => {
+    await opened();
+    render(Pane, { brief, all: desk.comparison!, index: 0, chapter: 'comparison' });
+    await fireEvent.change(screen.getByLabelText('What this chart shows'), { target: { value: 'missed' } });
+    expect(drawn.options.at(-1)!.series.map((s) => s.name)).toContain('First');
+    expect(screen.getByText(/^\d+ of 100 are missed\.$/)).toBeTruthy();
+    await fireEvent.pointerMove(document.querySelector('.chart')!, { clientX: 28.75 });
+    const exact = Number((100 * (1 - desk.atOf(1)!.capture)).toFixed(1));
+    expect(words(document.querySelector('.values')!)).toContain(`First${exact}`);
+
+    const kept = vi.spyOn(URL, 'createObjectURL').mockReturnValue('blob:kept');
+    URL.revokeObjectURL ??= () => undefined;
+    await fireEvent.click(screen.getByRole('button', { name: 'keep: Keep Missed' }));
+    await fireEvent.click(screen.getByText('CSV of its points'));
+    expect(await (kept.mock.calls[0][0] as Blob).text()).toContain('missed ÷ all, %');
+    kept.mockRestore();
+
+    await fireEvent.click(screen.getByText('pin'));
+    expect(pins.offered).toMatchObject({ kind: 'CHART', title: 'Missed' });
   });
 });
 

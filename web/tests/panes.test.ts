@@ -4,10 +4,8 @@ import { readAt } from '../src/lib/curve';
 import { standalone } from '../src/lib/drawn';
 import { cellsOf, csv } from '../src/lib/files';
 import { begin, differing, layout, read } from '../src/lib/layout.svelte';
-import { PANE_KINDS } from '../src/lib/paneKinds';
-import { place, pointed, valueAt } from '../src/lib/paneReading';
-import type { PaneData } from '../src/lib/paneParts';
-import { drawing } from '../src/lib/panes';
+import { CHARTS, chartNamed } from '../src/charts/charts';
+import type { PaneData } from '../src/charts/parts';
 import { flips, regions } from '../src/lib/sensitivity';
 import { brief, comparison, row } from './case';
 
@@ -54,8 +52,10 @@ const data: PaneData = {
 };
 const at = readAt(mine, all, 46);
 
-describe.each(PANE_KINDS.map((k) => k.kind))('the pane of %s', (kind) => {
-  const drawn = drawing(kind, data);
+const chart = (name: string) => chartNamed(name)!;
+
+describe.each(CHARTS.map((c) => [c.name, c] as const))('the chart of %s', (kind, shown) => {
+  const drawn = shown.draw(data);
 
   it('draws the chosen candidate, says what its axes are, and overlays training dashed', () => {
     expect(
@@ -67,15 +67,15 @@ describe.each(PANE_KINDS.map((k) => k.kind))('the pane of %s', (kind) => {
     const dashed = drawn.lines.filter((l) => l.dash === 'dashed');
     const overlaid = kind !== 'returnOnSpend' && kind !== 'measure';
     expect(dashed.length > 0).toBe(overlaid);
-    expect(drawing(kind, { ...data, training: false }).lines.some((l) => l.dash === 'dashed')).toBe(false);
+    expect(shown.draw({ ...data, training: false }).lines.some((l) => l.dash === 'dashed')).toBe(false);
   });
 
   it('says at the cut what it shows, and finds the cut where it was pointed at', () => {
-    const placed = place(kind, data, at);
-    expect(placed.reading).toMatch(/\d/);
+    const placed = shown.place(data, at);
+    expect(shown.sentence(data, at)).toMatch(/\d/);
     if (placed.across === null) return expect(kind).toBe('reliability');
-    const found = pointed(
-      kind,
+    if (!shown.pointed) return expect(placed.across).toBeCloseTo(100 * at.depth);
+    const found = shown.pointed(
       data,
       placed.across,
       (score) => mine.curve.scores.filter((s) => s >= score).length,
@@ -86,12 +86,12 @@ describe.each(PANE_KINDS.map((k) => k.kind))('the pane of %s', (kind) => {
 
 describe('values under the pointer', () => {
   it('are the candidate’s own figures over the depth, and read off the line elsewhere', () => {
-    expect(valueAt('gains', data, at)).toBe(100 * at.capture);
-    expect(valueAt('lift', data, at)).toBe(at.lift);
-    expect(valueAt('netValue', data, at)).toBe(at.gain);
-    expect(valueAt('returnOnSpend', data, at)).toBeCloseTo(at.gain / (4.5 * 46));
-    expect(valueAt('returnOnSpend', data, readAt(mine, all, 0))).toBeNull();
-    expect(valueAt('roc', data, at)).toBeNull();
+    expect(chart('gains').valueAt?.(data, at)).toBe(100 * at.capture);
+    expect(chart('lift').valueAt?.(data, at)).toBe(at.lift);
+    expect(chart('netValue').valueAt?.(data, at)).toBe(at.gain);
+    expect(chart('returnOnSpend').valueAt?.(data, at)).toBeCloseTo(at.gain / (4.5 * 46));
+    expect(chart('returnOnSpend').valueAt?.(data, readAt(mine, all, 0))).toBeNull();
+    expect(chart('roc').valueAt).toBeUndefined();
   });
 });
 
@@ -99,7 +99,9 @@ describe('training over a planned event rate', () => {
   const whole = comparison(null, [row(2, 'Leader', {}, 'planned'), row(1, 'Mine', {}, 'planned')], 'planned');
   const planned = { ...data, all: whole, rows: whole.candidates, chosen: whole.candidates[1] };
   const dashed = (kind: 'lift' | 'precisionRecall' | 'netValue') =>
-    drawing(kind, planned).lines.find((l) => l.dash === 'dashed')!.points;
+    chart(kind)
+      .draw(planned)
+      .lines.find((l) => l.dash === 'dashed')!.points;
 
   it('is projected as validation is: everybody has the planned rate, a lift of 1, and the same money', () => {
     expect(dashed('lift').at(-1)![1]).toBeCloseTo(1, 12);
@@ -113,22 +115,28 @@ describe('training over a planned event rate', () => {
     const caught = 0.6 * rate;
     const falseAlarms = ((0.2 - 0.6 * own) / (1 - own)) * (1 - rate);
     expect(dashed('precisionRecall')[0][1]).toBeCloseTo((100 * caught) / (caught + falseAlarms), 9);
-    expect(drawing('lift', data).lines.find((l) => l.dash === 'dashed')!.points[0][1]).toBeCloseTo(3, 9);
+    expect(
+      chart('lift')
+        .draw(data)
+        .lines.find((l) => l.dash === 'dashed')!.points[0][1],
+    ).toBeCloseTo(3, 9);
   });
 });
 
 describe('places in panes', () => {
   it('are those of ROC and gains, which cannot be mistaken for one another', () => {
-    const [gains, roc] = [drawing('gains', data), drawing('roc', data)];
+    const [gains, roc] = [chart('gains').draw(data), chart('roc').draw(data)];
     expect(gains.x.label).toContain('acted on');
     expect(roc.x.label).toBe('false alarms ÷ all who are no lapses, %');
-    expect(place('gains', data, at).across).toBeCloseTo(100 * (46 / 160));
-    expect(place('roc', data, at).across).toBeCloseTo((100 * (46 - at.events)) / (160 - 41));
-    expect(place('roc', data, at).up).toBe(place('gains', data, at).up);
+    expect(chart('gains').place(data, at).across).toBeCloseTo(100 * (46 / 160));
+    expect(chart('roc').place(data, at).across).toBeCloseTo((100 * (46 - at.events)) / (160 - 41));
+    expect(chart('roc').place(data, at).up).toBe(chart('gains').place(data, at).up);
   });
 
   it('mark what bounds the net value', () => {
-    const marks = drawing('netValue', data).marks.map((m) => [m.label, m.x]);
+    const marks = chart('netValue')
+      .draw(data)
+      .marks.map((m) => [m.label, m.x]);
     expect(marks).toEqual([
       ['capacity 0 of 320', 25],
       ['break-even', 37.5],
@@ -138,18 +146,20 @@ describe('places in panes', () => {
 
   it('say why there is nothing to draw', () => {
     const plainScore = { ...mine, probability: false };
-    expect(drawing('reliability', { ...data, chosen: plainScore }).empty).toContain('no probabilities');
+    expect(chart('reliability').draw({ ...data, chosen: plainScore }).empty).toContain('no probabilities');
     const stakes = { ...brief.decision.stakes, actionCost: 0 };
     const free = { ...brief, decision: { ...brief.decision, stakes } };
-    expect(drawing('returnOnSpend', { ...data, brief: free }).empty).toContain('costs nothing');
+    expect(chart('returnOnSpend').draw({ ...data, brief: free }).empty).toContain('costs nothing');
     const curve = { ...mine.curve, records: [0, 160], events: [0, 41], scores: [0.25] };
     const one = { ...mine, curve, probability: false };
-    expect(drawing('measure', { ...data, chosen: one, rows: [one] }).empty).toContain('one threshold only');
+    expect(chart('measure').draw({ ...data, chosen: one, rows: [one] }).empty).toContain(
+      'one threshold only',
+    );
   });
 
   it('leave the band out where doubt is switched off', () => {
-    expect(drawing('gains', data).wash!.points.length).toBeGreaterThan(50);
-    expect(drawing('gains', { ...data, doubt: false }).wash).toBeNull();
+    expect(chart('gains').draw(data).wash!.points.length).toBeGreaterThan(50);
+    expect(chart('gains').draw({ ...data, doubt: false }).wash).toBeNull();
   });
 });
 

@@ -114,6 +114,7 @@ describe('keys', () => {
       moveBy: vi.fn(),
       chooseNext: vi.fn(),
       overlayTraining: vi.fn(),
+      changeDensity: vi.fn(),
     };
     const pin = vi.fn();
     const go = vi.fn();
@@ -131,6 +132,7 @@ describe('keys', () => {
     expect(press('2').go).toHaveBeenCalledWith('data');
     expect(press('5').go).not.toHaveBeenCalled();
     expect(press('o').desk.overlayTraining).toHaveBeenCalled();
+    expect(press('d').desk.changeDensity).toHaveBeenCalled();
     expect(press('.').pin).toHaveBeenCalled();
   });
 });

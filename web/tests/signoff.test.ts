@@ -299,6 +299,16 @@ describe('deciding on a report', () => {
   });
 });
 
+function demand(
+  check: string,
+  title: string,
+  sentence: string,
+  demanded: boolean,
+  limits: { name: string; value: number }[],
+) {
+  return { check, title, sentence, demanded, limits };
+}
+
 describe('around it', () => {
   it('leads from the first page to what waits for somebody', async () => {
     serve(({ path }) =>
@@ -330,7 +340,7 @@ describe('around it', () => {
     }));
     render(TrailPage);
     expect(await screen.findByText('The chain is broken: entry 1 was changed.')).toBeTruthy();
-    expect([...document.querySelectorAll('h2')].map((h) => h.textContent)).toEqual([
+    expect([...document.querySelectorAll('h2:not(.title)')].map((h) => h.textContent)).toEqual([
       '2026-11-22',
       '2026-11-21',
     ]);
@@ -338,14 +348,65 @@ describe('around it', () => {
     expect(screen.queryByText('cut set')).toBeNull();
   });
 
+  const policy = {
+    version: 1,
+    name: 'House',
+    text: 'format: 1\n',
+    checks: [
+      demand('lift', 'Lift at the cut', 'At least {atLeast} times.', true, [{ name: 'atLeast', value: 1.5 }]),
+      demand('noOpenLeak', 'No open leak alarm', 'No leak.', false, []),
+    ],
+    by: null,
+    at: null,
+  };
+
+  it('shows the policy as its checks, says what a change would do, and keeps it', async () => {
+    session.me = { name: 'administrator', roles: ['administrator'] };
+    const asked = serve(({ method, path }) => {
+      if (path === '/api/policy/trial') return { open: 2, changes: [{ check: 'lift', passes: 0, fails: 2 }] };
+      return method === 'PUT' ? { ...policy, version: 2 } : [policy];
+    });
+    render(PolicyPage);
+    const limit = (await screen.findByLabelText('Lift at the cut: atLeast')) as HTMLInputElement;
+    const keep = screen.getByRole('button', { name: 'Keep as a new version' }) as HTMLButtonElement;
+    expect(keep.disabled).toBe(true);
+    await fireEvent.change(limit, { target: { value: '2.5' } });
+    expect(await screen.findByText('▲ 2 open reports would fail it')).toBeTruthy();
+    expect(screen.getByText('changed')).toBeTruthy();
+    await fireEvent.click(screen.getByLabelText('Demand: No open leak alarm'));
+    await fireEvent.click(keep);
+    await screen.findByText(/Kept as version 2/);
+    expect(asked.find((a) => a.method === 'PUT')!.body).toEqual({
+      name: 'House',
+      checks: { lift: { atLeast: 2.5 }, noOpenLeak: {} },
+      basedOn: 1,
+    });
+  });
+
+  it('takes back what was changed of the policy and not kept', async () => {
+    session.me = { name: 'administrator', roles: ['administrator'] };
+    serve(({ path }) => (path === '/api/policy/trial' ? { open: 0, changes: [] } : [policy]));
+    render(PolicyPage);
+    await fireEvent.change(await screen.findByLabelText('Lift at the cut: atLeast'), {
+      target: { value: '3' },
+    });
+    expect(await screen.findByText('No report is open, so nothing changes at once.')).toBeTruthy();
+    await press('Leave it');
+    expect((screen.getByLabelText('Lift at the cut: atLeast') as HTMLInputElement).value).toBe('1.5');
+  });
+
   it('lets the administrator alone change the policy, and keeps what was refused', async () => {
-    const versions = [{ version: 1, text: 'format: 1\n', by: null, at: null }];
+    const versions = [policy];
     const asked = serve(({ method }) => (method === 'PUT' ? problem(400, 'name: is empty') : versions));
     const { unmount } = render(PolicyPage);
-    expect((await screen.findByText('format: 1')).tagName).toBe('PRE');
+    expect(await screen.findByText('The administrator changes it.')).toBeTruthy();
+    await press('as text');
+    expect(screen.getByText('format: 1').tagName).toBe('PRE');
     unmount();
     session.me = { name: 'administrator', roles: ['administrator'] };
     render(PolicyPage);
+    await screen.findByText('Lift at the cut');
+    await press('as text');
     await type('Policy', 'format: 1\nname: \n');
     await press('Keep as a new version');
     expect(await screen.findByText('name: is empty')).toBeTruthy();

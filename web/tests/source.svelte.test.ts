@@ -3,8 +3,8 @@ import { flushSync } from 'svelte';
 import { describe, expect, it, vi } from 'vitest';
 import type { Row } from '../src/api/schema';
 import { layout } from '../src/lib/layout.svelte';
-import type { PaneKind } from '../src/lib/paneKinds';
-import { PaneSource } from '../src/lib/paneSource.svelte';
+import type { Source } from '../src/charts/parts';
+import { PaneSource } from '../src/charts/source.svelte';
 import PaneMarks from '../src/parts/PaneMarks.svelte';
 import PaneValues from '../src/parts/PaneValues.svelte';
 import { row } from './case';
@@ -16,11 +16,11 @@ const rows: Row[] = [
   { ...row(2, 'Points'), probability: false },
 ];
 
-function source(kind: () => PaneKind) {
+function source(wants: () => Source | undefined) {
   let made!: PaneSource;
   const end = $effect.root(() => {
     made = new PaneSource(
-      kind,
+      wants,
       () => rows,
       () => rows[0],
       () => 160,
@@ -33,7 +33,7 @@ function source(kind: () => PaneKind) {
 describe('what a chart asks for', () => {
   it('is nothing where the comparison suffices', () => {
     const asked = serve(() => []);
-    const { made, end } = source(() => 'gains');
+    const { made, end } = source(() => undefined);
     expect(asked).toHaveLength(0);
     expect(made.bands).toEqual([]);
     end();
@@ -41,12 +41,12 @@ describe('what a chart asks for', () => {
 
   it('is bands of all that are drawn, kept only while they are wanted', async () => {
     const asked = serve(() => [{ candidate: 1 }]);
-    const kind = switched<PaneKind>('bandLift');
-    const { made, end } = source(() => kind.now);
+    const wanted = switched<Source | undefined>('bands');
+    const { made, end } = source(() => wanted.now);
     await vi.waitFor(() => expect(made.bands).toHaveLength(1));
     expect(asked[0].path).toContain(`q=${Math.min(layout.now.bands, 160)}`);
     expect(asked[0].path).toContain('candidate=1&candidate=2');
-    kind.now = 'gains';
+    wanted.now = undefined;
     flushSync();
     expect(made.bands).toEqual([]);
     end();
@@ -55,16 +55,16 @@ describe('what a chart asks for', () => {
   it('is one distribution a probability, asked for once, and a failure is told until the next success', async () => {
     let broken = true;
     const asked = serve(() => (broken ? problem(400, 'candidate: is not fitted') : { candidate: 1 }));
-    const kind = switched<PaneKind>('reliability');
-    const { made, end } = source(() => kind.now);
+    const wanted = switched<Source | undefined>('distributions');
+    const { made, end } = source(() => wanted.now);
     await vi.waitFor(() => expect(made.refusal).toContain('is not fitted'));
     expect(asked.map((a) => a.path)).toEqual(['/api/comparisons/distributions/1']);
     broken = false;
-    kind.now = 'scores';
+    wanted.now = 'distribution';
     flushSync();
     await vi.waitFor(() => expect(made.distributions).toHaveLength(1));
     expect(made.refusal).toBeNull();
-    kind.now = 'reliability';
+    wanted.now = 'distributions';
     flushSync();
     expect(asked).toHaveLength(2);
     end();

@@ -11,7 +11,7 @@ import { serve, stubResizeObserver, type Asked } from './server';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: { id: '1' }, pathname: '' } }));
 vi.mock('../src/parts/Pane.svelte', async () => import('./Nothing.svelte'));
-vi.mock('flowbite-svelte', async () => ({ Modal: (await import('./Plain.svelte')).default }));
+vi.mock('flowbite-svelte/Modal.svelte', async () => ({ default: (await import('./Plain.svelte')).default }));
 
 const fold = (threshold: number) => ({ threshold, depth: 0.2, gainPerRecord: 0.5, bestPerRecord: 0.6 });
 const threshold = {

@@ -569,7 +569,13 @@ export interface paths {
     /** List */
     get: {
       parameters: {
-        query?: never;
+        query?: {
+          find?: string;
+          from?: number;
+          mine?: boolean;
+          open?: boolean;
+          size?: number;
+        };
         header?: never;
         path?: never;
         cookie?: never;
@@ -582,7 +588,7 @@ export interface paths {
             [name: string]: unknown;
           };
           content: {
-            'application/json': components['schemas']['BriefView'][];
+            'application/json': components['schemas']['BriefPage'];
           };
         };
       };
@@ -2475,6 +2481,338 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/errors/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Field */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FieldView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/errors/{id}/against': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Against */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number;
+          other?: number;
+          records?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AgainstView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/errors/{id}/cells': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Cells */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number;
+          records?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['CellsView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/errors/{id}/columns': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Columns */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AddedColumn'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/errors/{id}/records': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Records */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number;
+          cell?: string[];
+          column?: string[];
+          from?: number;
+          lowest?: boolean;
+          size?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RecordsView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/errors/{id}/records.csv': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Records File */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number;
+          cell?: string[];
+          column?: string[];
+          lowest?: boolean;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/csv': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/errors/{id}/selection': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Selection */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number;
+          cell?: string[];
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SelectionView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/errors/{id}/weak-spots': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Weak Spots */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SpotsView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/key': {
     parameters: {
       query?: never;
@@ -3197,6 +3535,67 @@ export interface paths {
       };
     };
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/policy/trial': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Trial */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewPolicy'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Trial'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     delete?: never;
     options?: never;
     head?: never;
@@ -4394,6 +4793,35 @@ export interface components {
     };
     /** @enum {string} */
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
+    /** @description A column that the candidate does not read. */
+    AddedColumn: {
+      column: string;
+      /** @description it is not among the inputs */
+      why: string;
+      /** @description whether it may be an input: the candidate leaves it out, the brief does not */
+      input: boolean;
+      /**
+       * Format: int32
+       * @description after the decision; null where nobody said
+       */
+      knownAfterDays: number | null;
+      /** Format: double */
+      auc: number;
+      /**
+       * Format: double
+       * @description to the AUC of the candidate's out-of-fold scores
+       */
+      adds: number;
+      /** Format: double */
+      p: number;
+      /** @description whether that is more than chance after correction for all that were tried */
+      told: boolean;
+    };
+    AgainstView: {
+      figures: components['schemas']['TwoCandidates'];
+      /** @description what those that the first alone acts on have in common against those that the second alone does */
+      onlyFirst: components['schemas']['TraitView'][];
+    };
     /** @description A warning. */
     Alarm: {
       /** @description the code of its AlarmKind */
@@ -4597,6 +5025,56 @@ export interface components {
       /** Format: double */
       records: number | null;
     };
+    /** @description One brief in the list. */
+    BriefLine: {
+      /** Format: int64 */
+      id: number;
+      name: string;
+      question: string;
+      /** @description column of the outcome, and events the levels that count as one; null and empty where none is chosen */
+      outcome: string | null;
+      events: string[];
+      /**
+       * Format: int32
+       * @description from 1; nextId is the edition after it, null for none
+       */
+      edition: number;
+      /** Format: int64 */
+      nextId: number | null;
+      /** @description who began it */
+      createdBy: string;
+      createdAt: components['schemas']['Instant'];
+      /**
+       * Format: int32
+       * @description of its file
+       */
+      records: number;
+      /**
+       * Format: double
+       * @description of training and validation together; null before the split
+       */
+      eventRate: number | null;
+      /**
+       * Format: int32
+       * @description candidates that are ready, running those that are not yet
+       */
+      fitted: number;
+      /** Format: int32 */
+      running: number;
+      /** @description the last act on its reports; null for none */
+      signOff: components['schemas']['ReportActKind'] | null;
+      waitsFor: components['schemas']['Waiting'];
+      /** @description null where nobody has looked since something changed */
+      finding: components['schemas']['Finding'] | null;
+    };
+    BriefPage: {
+      /**
+       * Format: int32
+       * @description how many there are on all pages
+       */
+      total: number;
+      lines: components['schemas']['BriefLine'][];
+    };
     /** @description A brief as it is shown. */
     BriefView: {
       /** Format: int64 */
@@ -4742,6 +5220,15 @@ export interface components {
       /** Format: double */
       rateHigh: number | null;
     };
+    /** @description The four cells at a cut of so many records. */
+    CellsView: {
+      /** Format: double */
+      cut: number;
+      caught: components['schemas']['Tally'];
+      falseAlarms: components['schemas']['Tally'];
+      missed: components['schemas']['Tally'];
+      leftAlone: components['schemas']['Tally'];
+    };
     /** @description One setting on which two candidates differ. */
     Change: {
       setting: string;
@@ -4757,6 +5244,14 @@ export interface components {
       added: string[];
       removed: string[];
       settings: components['schemas']['Change'][];
+    };
+    /** @description Reports on which a check would pass now and did not, or fail and did not: it is new, or its limits are. */
+    CheckEffect: {
+      check: string;
+      /** Format: int32 */
+      passes: number;
+      /** Format: int32 */
+      fails: number;
     };
     CheckView: {
       check: string;
@@ -4989,6 +5484,20 @@ export interface components {
       looks: components['schemas']['LooksView'];
       candidates: components['schemas']['Row'][];
     };
+    /** @description What the records of a group share in one column: a level, a range, or no value. */
+    Condition: {
+      column: string;
+      kind: components['schemas']['Kind1'];
+      /** @description of a category; null otherwise */
+      level: string | null;
+      /**
+       * Format: double
+       * @description lowest value, to highest; null where it is open there, both null where it is no range. Days since 1970-01-01 for dates
+       */
+      from: number | null;
+      /** Format: double */
+      to: number | null;
+    };
     /** @description The best threshold found on training alone: on out-of-fold scores of all folds but one, and tried on that one, for each fold in turn (METHODS sections 5 and 6). */
     CrossValidatedCut: {
       /** @description in order */
@@ -5184,6 +5693,16 @@ export interface components {
       /** @description whether a brief on the older file cannot simply go on: a column or the outcome's level is gone, or a type changed */
       grave: boolean;
     };
+    /** @description A check, and what a policy asks of it. */
+    Demand: {
+      check: string;
+      title: string;
+      /** @description what it asks for, with its limits by name in braces */
+      sentence: string;
+      /** @description whether the policy has it; its limits are those to begin with where it has not */
+      demanded: boolean;
+      limits: components['schemas']['Limit1'][];
+    };
     /** @description How a text file of records is written. */
     Dialect: {
       /**
@@ -5310,11 +5829,60 @@ export interface components {
     };
     /** @enum {string} */
     Encoding: 'UTF_8' | 'LATIN_1' | 'UTF_16LE' | 'UTF_16BE';
+    ErrorBand: {
+      /** Format: int32 */
+      band: number;
+      /**
+       * Format: double
+       * @description and to: ranks from the highest score; records of equal score are counted together
+       */
+      from: number;
+      /** Format: double */
+      to: number;
+      /** Format: double */
+      highestScore: number;
+      /** Format: double */
+      lowestScore: number;
+      events: components['schemas']['Tally'];
+      others: components['schemas']['Tally'];
+    };
+    /** @description A record of validation. */
+    ErrorRecord: {
+      /**
+       * Format: int32
+       * @description its number in the file, from 1
+       */
+      record: number;
+      /** @description its values of the identifying columns */
+      identifiers: string[];
+      /** Format: double */
+      score: number;
+      /**
+       * Format: double
+       * @description from the highest score; the middle one among records of equal score
+       */
+      rank: number;
+      event: boolean;
+      actedBefore: boolean;
+      /** @description of the columns asked for, as the file has them; null for missing */
+      values: (string | null)[];
+    };
     /** @description A figure as it is shown, with its 95 % interval. */
     Estimate: {
       value: string;
       /** @description "from to", or null where there is none */
       interval: string | null;
+    };
+    FieldView: {
+      /** Format: int64 */
+      candidate: number;
+      /** Format: int32 */
+      records: number;
+      /** Format: int32 */
+      events: number;
+      /** @description which says who was acted on before; null where no column does */
+      actedColumn: string | null;
+      bands: components['schemas']['ErrorBand'][];
     };
     /** @description One figure. */
     Figure: {
@@ -5344,6 +5912,30 @@ export interface components {
       figures: components['schemas']['Figure'][];
       /** @description names and what to look at */
       alarms: components['schemas']['Alarm'][];
+    };
+    /** @description What was found at the cut on validation when somebody last compared. */
+    Finding: {
+      /** @description whom the cut is set for */
+      candidate: string;
+      /**
+       * Format: double
+       * @description share acted on, capture the share of events among them
+       */
+      depth: number;
+      /** Format: double */
+      capture: number;
+      /**
+       * Format: double
+       * @description over acting on nobody, on validation's records, with its 95 % interval
+       */
+      gain: number;
+      /** Format: double */
+      gainLow: number | null;
+      /** Format: double */
+      gainHigh: number | null;
+      currency: string;
+      /** @description the gains curve's height at even steps of depth from 0 to 1 */
+      curve: number[];
     };
     /** @description How a file would fit, said before it is scored. */
     FitView: {
@@ -5442,7 +6034,9 @@ export interface components {
       | 'RESERVE_OPENED'
       | 'BEST_MEASURE';
     /** @enum {string} */
-    Kind1: 'CHART' | 'TABLE' | 'SENTENCE';
+    Kind1: 'LEVEL' | 'NUMBERS' | 'DATES' | 'MISSING';
+    /** @enum {string} */
+    Kind2: 'CHART' | 'TABLE' | 'SENTENCE';
     /** @description A kind of candidate with its settings, from which the page makes its form. */
     KindView: {
       kind: string;
@@ -5507,6 +6101,12 @@ export interface components {
        */
       part: 'limit';
     };
+    /** @description A number that a policy gives a check, and what it is where nobody says otherwise. */
+    Limit1: {
+      name: string;
+      /** Format: double */
+      value: number;
+    };
     ListView: {
       /** Format: int64 */
       id: number;
@@ -5553,6 +6153,12 @@ export interface components {
     Me: {
       name: string;
       roles: string[];
+    };
+    /** @description What a column adds to the chosen records' scores in the mean, in units of the score. */
+    MeanContribution: {
+      column: string;
+      /** Format: double */
+      adds: number;
     };
     /** @enum {string} */
     Measure: 'AUC' | 'AVERAGE_PRECISION' | 'CAPTURE';
@@ -5621,7 +6227,7 @@ export interface components {
     };
     /** @description What to pin; drawing and cells are null for a sentence. */
     NewPin: {
-      kind: components['schemas']['Kind1'];
+      kind: components['schemas']['Kind2'];
       chapter: components['schemas']['Paragraph'];
       title: string;
       note: string;
@@ -5633,9 +6239,19 @@ export interface components {
       /** Format: double */
       records?: number | null;
     };
+    /** @description A policy as text, or as a name with its checks and their limits. */
     NewPolicy: {
-      text: string;
-      /** Format: int32 */
+      text?: string | null;
+      name?: string | null;
+      checks?: {
+        [key: string]: {
+          [key: string]: number;
+        };
+      } | null;
+      /**
+       * Format: int32
+       * @description the version that the editor saw
+       */
       basedOn: number;
     };
     Note: {
@@ -5770,7 +6386,7 @@ export interface components {
     PinView: {
       /** Format: int64 */
       id: number;
-      kind: components['schemas']['Kind1'];
+      kind: components['schemas']['Kind2'];
       chapter: components['schemas']['Paragraph'];
       title: string;
       note: string;
@@ -5813,10 +6429,14 @@ export interface components {
        */
       keep: number;
     };
+    /** @description A version of the policy. */
     PolicyView: {
       /** Format: int32 */
       version: number;
+      name: string;
       text: string;
+      /** @description all that there are, demanded or not */
+      checks: components['schemas']['Demand'][];
       /** @description and at are null for the one that comes with the program */
       by: string | null;
       at: components['schemas']['Instant'] | null;
@@ -5950,6 +6570,14 @@ export interface components {
        */
       average: number;
       columns: components['schemas']['RecordColumn'][];
+    };
+    /** @description A page of them. */
+    RecordsView: {
+      /** Format: int32 */
+      total: number;
+      identifiers: string[];
+      columns: string[];
+      records: components['schemas']['ErrorRecord'][];
     };
     /** @description One band: mean predicted probability against the observed rate with its Wilson 95 % interval. */
     Reliability: {
@@ -6091,6 +6719,30 @@ export interface components {
       simplest: number | null;
       trials: components['schemas']['TrialView'][];
     };
+    /** @description What the chosen records have in common. */
+    SelectionView: {
+      /** Format: int32 */
+      records: number;
+      /** Format: int32 */
+      events: number;
+      /** Format: int32 */
+      actedBefore: number;
+      /**
+       * Format: int32
+       * @description records of the same outcomes that were not chosen
+       */
+      others: number;
+      /**
+       * Format: int32
+       * @description groups that were looked at; traits are those that stay after correction for so many
+       */
+      tested: number;
+      traits: components['schemas']['TraitView'][];
+      /** @description of so many of the chosen records as explained says; empty for a score that came with the file */
+      contributions: components['schemas']['MeanContribution'][];
+      /** Format: int32 */
+      explained: number;
+    };
     /** @description Which candidate wins where, by how much and how deep, over cost ratios and planned event rates (METHODS section 5). The ratio is (missCost + gainIfCaught) : (falseAlarmCost + actionCost); its first part varies, all else stays. */
     Sensitivity: {
       /** @description ascending, rates likewise; the middle one of each is the present one */
@@ -6215,6 +6867,23 @@ export interface components {
        */
       depth: number;
     };
+    /** @description A group in which a promise is not kept, on the half of validation that confirms. */
+    SpotView: {
+      words: string;
+      /** Format: int32 */
+      records: number;
+      /** Format: double */
+      promised: number;
+      /** Format: int32 */
+      observed: number;
+      /** Format: double */
+      z: number;
+    };
+    SpotsView: {
+      spots: components['schemas']['SpotView'][];
+      /** @description why none can be sought; null where they can */
+      without: string | null;
+    };
     /** @description What the four cells are worth, in money a record (METHODS section 5). All >= 0 but leaveValue, which may be negative; successRate in (0, 1]. */
     Stakes: {
       /** Format: double */
@@ -6245,6 +6914,15 @@ export interface components {
       part: 'stepwisePath';
     };
     StreamingOutput: Record<string, never>;
+    Tally: {
+      /** Format: int32 */
+      records: number;
+      /**
+       * Format: int32
+       * @description of them, records that were acted on before
+       */
+      actedBefore: number;
+    };
     /** @enum {string} */
     Target: 'TRAINING' | 'VALIDATION' | 'RESERVE' | 'VALIDATION_AND_RESERVE' | 'LEFT_OUT';
     ThresholdView: {
@@ -6317,6 +6995,23 @@ export interface components {
       depth: number[];
       capture: number[];
     };
+    /** @description A group that is more or less frequent among the chosen records than among the others of their outcome. */
+    TraitView: {
+      words: string;
+      condition: components['schemas']['Condition'];
+      /** Format: int32 */
+      records: number;
+      /** Format: double */
+      share: number;
+      /** Format: double */
+      otherShare: number;
+      /** Format: double */
+      ratio: number | null;
+      /** Format: double */
+      low: number;
+      /** Format: double */
+      high: number;
+    };
     /** @description A tree of nodes, with each split's rules in words. */
     Tree: {
       column: (string | null)[];
@@ -6360,6 +7055,16 @@ export interface components {
       /** Format: int32 */
       oneStandardErrorLeaves: number | null;
     };
+    /** @description What would change; the reports themselves do not. */
+    Trial: {
+      /**
+       * Format: int32
+       * @description reports that wait for a decision or an answer
+       */
+      open: number;
+      /** @description of each check that would change something */
+      changes: components['schemas']['CheckEffect'][];
+    };
     /** @description A trial; rank from 1, null where it was refused. */
     TrialView: {
       /** Format: int32 */
@@ -6391,8 +7096,44 @@ export interface components {
       /** Format: double */
       gain: number;
     };
+    /** @description Who is acted on by one of two candidates alone, at cuts of their own (McNemar 1947). */
+    TwoCandidates: {
+      /**
+       * Format: int32
+       * @description records that the first alone acts on, onlyFirstEvents events among them; likewise the second
+       */
+      onlyFirst: number;
+      /** Format: int32 */
+      onlyFirstEvents: number;
+      /** Format: int32 */
+      onlySecond: number;
+      /** Format: int32 */
+      onlySecondEvents: number;
+      /**
+       * Format: double
+       * @description of the events that one alone catches, (a − b)/√(a + b); 0 where there are none
+       */
+      z: number;
+      /**
+       * Format: double
+       * @description two-sided normal
+       */
+      p: number;
+    };
     /** @enum {string} */
     Verdict: 'LEADER' | 'AHEAD' | 'BEHIND' | 'NOT_SEPARABLE' | 'TOO_FEW';
+    /** @enum {string} */
+    Waiting:
+      | 'LATER_EDITION'
+      | 'APPROVAL'
+      | 'ANSWER'
+      | 'NOTHING'
+      | 'OUTCOME'
+      | 'SPLIT'
+      | 'FITS'
+      | 'CANDIDATES'
+      | 'CUT'
+      | 'REPORT';
     Waiver: {
       check: string;
       reason: string;
@@ -6497,6 +7238,8 @@ export type AccountView = components['schemas']['AccountView'];
 export type ActView = components['schemas']['ActView'];
 export type ActedView = components['schemas']['ActedView'];
 export type Acting = components['schemas']['Acting'];
+export type AddedColumn = components['schemas']['AddedColumn'];
+export type AgainstView = components['schemas']['AgainstView'];
 export type Alarm = components['schemas']['Alarm'];
 export type AlarmView = components['schemas']['AlarmView'];
 export type Answer = components['schemas']['Answer'];
@@ -6515,6 +7258,8 @@ export type BandsView = components['schemas']['BandsView'];
 export type Bend = components['schemas']['Bend'];
 export type Bends = components['schemas']['Bends'];
 export type BestView = components['schemas']['BestView'];
+export type BriefLine = components['schemas']['BriefLine'];
+export type BriefPage = components['schemas']['BriefPage'];
 export type BriefView = components['schemas']['BriefView'];
 export type ByAuc = components['schemas']['ByAuc'];
 export type ByOutcome = components['schemas']['ByOutcome'];
@@ -6522,8 +7267,10 @@ export type CalibrationMap = components['schemas']['CalibrationMap'];
 export type Campaign = components['schemas']['Campaign'];
 export type CandidateView = components['schemas']['CandidateView'];
 export type Cell = components['schemas']['Cell'];
+export type CellsView = components['schemas']['CellsView'];
 export type Change = components['schemas']['Change'];
 export type Changes = components['schemas']['Changes'];
+export type CheckEffect = components['schemas']['CheckEffect'];
 export type CheckView = components['schemas']['CheckView'];
 export type Choice = components['schemas']['Choice'];
 export type Code = components['schemas']['Code'];
@@ -6535,6 +7282,7 @@ export type ColumnType = components['schemas']['ColumnType'];
 export type ColumnView = components['schemas']['ColumnView'];
 export type ColumnsView = components['schemas']['ColumnsView'];
 export type ComparisonView = components['schemas']['ComparisonView'];
+export type Condition = components['schemas']['Condition'];
 export type CrossValidatedCut = components['schemas']['CrossValidatedCut'];
 export type CrossValidatedView = components['schemas']['CrossValidatedView'];
 export type Curve = components['schemas']['Curve'];
@@ -6549,6 +7297,7 @@ export type DecidingKind = components['schemas']['DecidingKind'];
 export type DecidingMeasure = components['schemas']['DecidingMeasure'];
 export type Decision = components['schemas']['Decision'];
 export type DeliveryChange = components['schemas']['DeliveryChange'];
+export type Demand = components['schemas']['Demand'];
 export type Dialect = components['schemas']['Dialect'];
 export type Difference = components['schemas']['Difference'];
 export type DistributionView = components['schemas']['DistributionView'];
@@ -6560,9 +7309,13 @@ export type Edition = components['schemas']['Edition'];
 export type Effect = components['schemas']['Effect'];
 export type EffectsView = components['schemas']['EffectsView'];
 export type Encoding = components['schemas']['Encoding'];
+export type ErrorBand = components['schemas']['ErrorBand'];
+export type ErrorRecord = components['schemas']['ErrorRecord'];
 export type Estimate = components['schemas']['Estimate'];
+export type FieldView = components['schemas']['FieldView'];
 export type Figure = components['schemas']['Figure'];
 export type FiguresView = components['schemas']['FiguresView'];
+export type Finding = components['schemas']['Finding'];
 export type FitView = components['schemas']['FitView'];
 export type Fold = components['schemas']['Fold'];
 export type Importance = components['schemas']['Importance'];
@@ -6573,15 +7326,18 @@ export type InverseView = components['schemas']['InverseView'];
 export type KeyView = components['schemas']['KeyView'];
 export type Kind = components['schemas']['Kind'];
 export type Kind1 = components['schemas']['Kind1'];
+export type Kind2 = components['schemas']['Kind2'];
 export type KindView = components['schemas']['KindView'];
 export type Known = components['schemas']['Known'];
 export type LeafView = components['schemas']['LeafView'];
 export type LevelView = components['schemas']['LevelView'];
 export type Likelihood = components['schemas']['Likelihood'];
 export type Limit = components['schemas']['Limit'];
+export type Limit1 = components['schemas']['Limit1'];
 export type ListView = components['schemas']['ListView'];
 export type LooksView = components['schemas']['LooksView'];
 export type Me = components['schemas']['Me'];
+export type MeanContribution = components['schemas']['MeanContribution'];
 export type Measure = components['schemas']['Measure'];
 export type Members = components['schemas']['Members'];
 export type Mend = components['schemas']['Mend'];
@@ -6618,6 +7374,7 @@ export type Reading = components['schemas']['Reading'];
 export type Reason = components['schemas']['Reason'];
 export type RecordColumn = components['schemas']['RecordColumn'];
 export type RecordView = components['schemas']['RecordView'];
+export type RecordsView = components['schemas']['RecordsView'];
 export type Reliability = components['schemas']['Reliability'];
 export type Remark = components['schemas']['Remark'];
 export type RemarkView = components['schemas']['RemarkView'];
@@ -6631,6 +7388,7 @@ export type Row = components['schemas']['Row'];
 export type ScoresView = components['schemas']['ScoresView'];
 export type SealView = components['schemas']['SealView'];
 export type SearchView = components['schemas']['SearchView'];
+export type SelectionView = components['schemas']['SelectionView'];
 export type Sensitivity = components['schemas']['Sensitivity'];
 export type SensitivityView = components['schemas']['SensitivityView'];
 export type Sentence = components['schemas']['Sentence'];
@@ -6639,23 +7397,30 @@ export type SplitFacts = components['schemas']['SplitFacts'];
 export type SplitPlan = components['schemas']['SplitPlan'];
 export type SplitView = components['schemas']['SplitView'];
 export type Spot = components['schemas']['Spot'];
+export type SpotView = components['schemas']['SpotView'];
+export type SpotsView = components['schemas']['SpotsView'];
 export type Stakes = components['schemas']['Stakes'];
 export type State = components['schemas']['State'];
 export type State1 = components['schemas']['State1'];
 export type StepwisePath = components['schemas']['StepwisePath'];
 export type StreamingOutput = components['schemas']['StreamingOutput'];
+export type Tally = components['schemas']['Tally'];
 export type Target = components['schemas']['Target'];
 export type ThresholdView = components['schemas']['ThresholdView'];
 export type TrailEntry = components['schemas']['TrailEntry'];
 export type TrailView = components['schemas']['TrailView'];
 export type Training = components['schemas']['Training'];
 export type TrainingView = components['schemas']['TrainingView'];
+export type TraitView = components['schemas']['TraitView'];
 export type Tree = components['schemas']['Tree'];
 export type TreeSize = components['schemas']['TreeSize'];
 export type TreeSizes = components['schemas']['TreeSizes'];
+export type Trial = components['schemas']['Trial'];
 export type TrialView = components['schemas']['TrialView'];
 export type TriedView = components['schemas']['TriedView'];
+export type TwoCandidates = components['schemas']['TwoCandidates'];
 export type Verdict = components['schemas']['Verdict'];
+export type Waiting = components['schemas']['Waiting'];
 export type Waiver = components['schemas']['Waiver'];
 export type Wanted = components['schemas']['Wanted'];
 export type Watch = components['schemas']['Watch'];

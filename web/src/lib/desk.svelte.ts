@@ -282,6 +282,10 @@ class Desk {
     layout.change({ training: !layout.now.training });
   }
 
+  changeDensity(): void {
+    layout.change({ dense: !layout.now.dense });
+  }
+
   private save(): void {
     this.moves++;
     this.unkept = true;

@@ -3,6 +3,7 @@ interface Movable {
   moveBy(share: number): void;
   chooseNext(step: number): void;
   overlayTraining(): void;
+  changeDensity(): void;
 }
 
 /** What every key does, for the list that "?" shows. */
@@ -10,8 +11,9 @@ export const KEY_LIST: [string, string][] = [
   ['[  ]', 'cut up or down the ranking by 1 point'],
   ['Shift + [  ]', 'the same by 0.1 point'],
   ['j  k', 'next and previous candidate'],
-  ['1 – 6', 'go to a stage'],
+  ['1 – 7', 'go to a stage'],
   ['o', 'overlay training'],
+  ['d', 'rows of one line or of two'],
   ['.', 'pin what the pointer or the focus is on to the report'],
   ['/', 'find a column'],
   ['Ctrl + Z', 'undo the last change of columns'],
@@ -35,6 +37,7 @@ export function keys(
   else if (event.key === 'j') desk.chooseNext(1);
   else if (event.key === 'k') desk.chooseNext(-1);
   else if (event.key === 'o') desk.overlayTraining();
+  else if (event.key === 'd') desk.changeDensity();
   else if (event.key === '.') pin();
   else if (event.key === '?') desk.keysOpen = true;
   else if (/^[1-9]$/.test(event.key) && stages[Number(event.key) - 1] !== undefined)

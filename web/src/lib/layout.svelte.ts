@@ -1,4 +1,4 @@
-import { PANE_KINDS, type PaneKind } from './paneKinds';
+import { chartNamed } from '../charts/charts';
 import type { Term } from './terms';
 
 /** A column of the table: a figure that has a note, or the ribbon. */
@@ -30,7 +30,8 @@ const FIRST_COLUMNS: ColumnKey[] = [
 ];
 
 export interface PaneLayout {
-  kind: PaneKind;
+  /** the chart's name */
+  kind: string;
   /** of the pane that shows any measure */
   measure: string;
   doubt: boolean;
@@ -51,9 +52,11 @@ export interface Arrangement {
   bands: number;
   bandTraining: boolean;
   training: boolean;
+  /** rows of one line, their intervals where somebody points or is */
+  dense: boolean;
 }
 
-const pane = (kind: PaneKind, measure = 'f1'): PaneLayout => ({ kind, measure, doubt: true, zoom: null });
+const pane = (kind: string, measure = 'f1'): PaneLayout => ({ kind, measure, doubt: true, zoom: null });
 
 export const begin = (): Arrangement => ({
   sort: null,
@@ -73,6 +76,7 @@ export const begin = (): Arrangement => ({
   bands: 10,
   bandTraining: false,
   training: false,
+  dense: false,
 });
 
 const isNumbers = (value: unknown): value is number[] =>
@@ -98,7 +102,7 @@ export function read(text: string | null): Arrangement {
     leader: Number.isInteger(kept.leader) ? kept.leader! : null,
     panes: plain.panes.map((p, i) => {
       const one = panes[i];
-      if (!one || !PANE_KINDS.some((k) => k.kind === one.kind)) return p;
+      if (!one || !chartNamed(one.kind)) return p;
       const zoom = one.zoom;
       const zoomed = Array.isArray(zoom) && zoom.length === 2 && zoom[0] < zoom[1] ? zoom : null;
       return { kind: one.kind, measure: String(one.measure), doubt: one.doubt !== false, zoom: zoomed };
@@ -106,6 +110,7 @@ export function read(text: string | null): Arrangement {
     bands: Number.isInteger(kept.bands) && kept.bands! >= 4 && kept.bands! <= 100 ? kept.bands! : plain.bands,
     bandTraining: kept.bandTraining === true,
     training: kept.training === true,
+    dense: kept.dense === true,
   };
 }
 

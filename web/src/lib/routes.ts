@@ -1,20 +1,21 @@
 import { createRouter } from 'sv-router';
-import Case from '../parts/Case.svelte';
-import AccountsPage from '../pages/AccountsPage.svelte';
-import BriefPage from '../pages/BriefPage.svelte';
-import CandidatePage from '../pages/CandidatePage.svelte';
-import CandidatesPage from '../pages/CandidatesPage.svelte';
-import ComparePage from '../pages/ComparePage.svelte';
-import DataPage from '../pages/DataPage.svelte';
-import FilePage from '../pages/FilePage.svelte';
 import Home from '../pages/Home.svelte';
 import Missing from '../pages/Missing.svelte';
-import PolicyPage from '../pages/PolicyPage.svelte';
-import ReportPage from '../pages/ReportPage.svelte';
-import SearchPage from '../pages/SearchPage.svelte';
-import SignOffPage from '../pages/SignOffPage.svelte';
-import ThresholdPage from '../pages/ThresholdPage.svelte';
-import TrailPage from '../pages/TrailPage.svelte';
+const Case = () => import('../parts/Case.svelte');
+const AccountsPage = () => import('../pages/AccountsPage.svelte');
+const BriefPage = () => import('../pages/BriefPage.svelte');
+const CandidatePage = () => import('../pages/CandidatePage.svelte');
+const CandidatesPage = () => import('../pages/CandidatesPage.svelte');
+const ComparePage = () => import('../pages/ComparePage.svelte');
+const DataPage = () => import('../pages/DataPage.svelte');
+const FilePage = () => import('../pages/FilePage.svelte');
+const PolicyPage = () => import('../pages/PolicyPage.svelte');
+const ReportPage = () => import('../pages/ReportPage.svelte');
+const SearchPage = () => import('../pages/SearchPage.svelte');
+const SignOffPage = () => import('../pages/SignOffPage.svelte');
+const ErrorsPage = () => import('../pages/ErrorsPage.svelte');
+const ThresholdPage = () => import('../pages/ThresholdPage.svelte');
+const TrailPage = () => import('../pages/TrailPage.svelte');
 
 export const { navigate, route } = createRouter({
   '/': Home,
@@ -31,6 +32,7 @@ export const { navigate, route } = createRouter({
     '/searches/:search': SearchPage,
     '/compare': ComparePage,
     '/threshold': ThresholdPage,
+    '/errors': ErrorsPage,
     '/sign-off': SignOffPage,
     '/trail': TrailPage,
     layout: Case,

@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import { onMount } from 'svelte';
   import type { AccountView as Account } from '../api/schema';
   import { get, patch, post } from '../lib/api';
@@ -46,7 +50,7 @@
 <main class="mx-auto max-w-4xl p-6">
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   {#if accounts}
-    <table class="plain">
+    <Table class="plain">
       <thead><tr><th>Account</th><th>Roles</th><th>Signs in</th><th>New password</th></tr></thead>
       <tbody>
         {#each accounts as account (account.id)}
@@ -54,18 +58,17 @@
             <td class="font-semibold">{account.name}</td>
             <td>
               {#each ROLES as [role, meaning] (role)}
-                <button
+                <Button
                   class="chip mr-1"
                   title={meaning}
                   aria-pressed={account.roles.includes(role)}
-                  onclick={() => void change(account, { roles: toggled(account.roles, role) })}>{role}</button
+                  onclick={() => void change(account, { roles: toggled(account.roles, role) })}>{role}</Button
                 >
               {/each}
             </td>
             <td>
               <label
-                ><input
-                  type="checkbox"
+                ><Checkbox
                   aria-label="{account.name} may sign in"
                   checked={account.active}
                   onchange={(e) => void change(account, { active: e.currentTarget.checked })}
@@ -74,8 +77,8 @@
               >
             </td>
             <td>
-              <input
-                class="field w-36"
+              <Input
+                class="field w-36!"
                 type="password"
                 autocomplete="new-password"
                 aria-label="New password of {account.name}"
@@ -88,23 +91,23 @@
           </tr>
         {/each}
       </tbody>
-    </table>
+    </Table>
     <form class="sheet mt-6 flex flex-wrap items-end gap-3 p-4" onsubmit={make}>
       <label
-        >Name<br /><input
+        >Name<br /><Input
           class="field"
           required
-          maxlength="80"
+          maxlength={80}
           bind:value={name}
           aria-label="Name of the account"
         /></label
       >
       <label
-        >Password<br /><input
+        >Password<br /><Input
           class="field"
           type="password"
           required
-          minlength="8"
+          minlength={12}
           autocomplete="new-password"
           bind:value={password}
           aria-label="Password of the account"
@@ -112,16 +115,16 @@
       >
       <span>
         {#each ROLES as [role, meaning] (role)}
-          <button
+          <Button
             class="chip mr-1"
             type="button"
             title={meaning}
             aria-pressed={roles.includes(role)}
-            onclick={() => (roles = toggled(roles, role))}>{role}</button
+            onclick={() => (roles = toggled(roles, role))}>{role}</Button
           >
         {/each}
       </span>
-      <button class="action" type="submit">Make the account</button>
+      <Button class="action" type="submit">Make the account</Button>
     </form>
     <p class="quiet mt-2">
       Whoever wrote a report, or fitted its candidate, never approves it, whatever their roles. Accounts are

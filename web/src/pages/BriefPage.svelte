@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Choice from '../parts/Choice.svelte';
   import { onMount } from 'svelte';
   import type { ColumnView as Column, ColumnsView as Columns, Words } from '../api/schema';
   import { get, type Refusal } from '../lib/api';
@@ -40,14 +44,16 @@
 </script>
 
 {#snippet words(field: keyof Words, label: string, width: string)}
-  <input
-    class="field font-sans not-italic"
-    style:width
-    aria-label={label}
-    value={brief.decision.words[field]}
-    disabled={fixed}
-    onchange={(e) => keep({ words: { [field]: e.currentTarget.value } })}
-  />
+  <span class="inline-flex"
+    ><Input
+      class="field font-sans! not-italic!"
+      style="width: {width}"
+      aria-label={label}
+      value={brief.decision.words[field]}
+      disabled={fixed}
+      onchange={(e) => keep({ words: { [field]: e.currentTarget.value } })}
+    /></span
+  >
 {/snippet}
 
 {#snippet named(field: 'acting' | 'currency')}
@@ -57,14 +63,14 @@
 
 <div class="max-w-[820px]">
   <div class="flex items-baseline gap-3">
-    <h1>The question</h1>
+    <h2 class="title">The question</h2>
     <span class="quiet" aria-live="polite">{kept ? 'kept' : ''}</span>
   </div>
   {#if refusal}<p class="refusal" role="alert">{refusal.message}</p>{/if}
   <label class="mt-2 block">
     <span class="quiet">In one sentence, as you would ask it</span>
-    <input
-      class="field mt-1 w-full font-serif text-[16px]"
+    <Input
+      class="field mt-1 w-full! font-serif! text-[16px]!"
       aria-label="Question"
       value={brief.decision.question}
       disabled={fixed}
@@ -73,8 +79,8 @@
   </label>
   <label class="mt-2 block">
     <span class="quiet">Short name</span>
-    <input
-      class="field ml-2 w-60"
+    <Input
+      class="field ml-2 w-60!"
       aria-label="Name"
       value={brief.decision.name}
       disabled={fixed}
@@ -82,15 +88,15 @@
     />
   </label>
 
-  <h1 class="mt-6">The outcome</h1>
+  <h2 class="title mt-6">The outcome</h2>
   <p class="sentence">
     Each record of <b>{brief.data.name}</b> is one of the {@render words(
       'records',
       'What a record is',
       '110px',
     )}. What became of them stands in
-    <select
-      class="field font-sans not-italic"
+    <Choice
+      class="field font-sans! not-italic!"
       aria-label="Outcome column"
       disabled={outcomeFixed}
       value={chosen?.column ?? ''}
@@ -106,20 +112,20 @@
       {#each columns.filter((c) => c.distinct >= 2 && c.distinct <= MOST_LEVELS) as column (column.name)}
         <option value={column.name}>{column.name} · {column.distinct} levels</option>
       {/each}
-    </select>; those with an event are the {@render words('events', 'What an event is', '110px')}.
+    </Choice>; those with an event are the {@render words('events', 'What an event is', '110px')}.
   </p>
   {#if outcome && chosen}
     <div class="mt-1 flex flex-wrap items-center gap-1" role="group" aria-label="Event levels">
       <span class="quiet mr-1">The event is</span>
       {#each outcome.levels as level (level.text)}
-        <button
+        <Button
           class="level"
           aria-pressed={chosen.events.includes(level.text)}
           disabled={outcomeFixed}
           onclick={() => keep({ outcome: toggledEvent(chosen, level.text) })}
         >
           {level.text} <small>{count(level.records)} · {percent(level.records / outcome.records)} %</small>
-        </button>
+        </Button>
       {/each}
       {#if outcome.distinct > outcome.levels.length}<span class="quiet"
           >and {outcome.distinct - outcome.levels.length} rarer levels</span
@@ -129,19 +135,18 @@
       <div class="mt-1 flex flex-wrap items-center gap-1" role="group" aria-label="Levels left out">
         <span class="quiet mr-1">Neither event nor the opposite, so left out:</span>
         {#each outcome.levels.filter((l) => !chosen.events.includes(l.text)) as level (level.text)}
-          <button
+          <Button
             class="level out"
             aria-pressed={chosen.leftOut.includes(level.text)}
             disabled={outcomeFixed}
-            onclick={() => keep({ outcome: toggledLeftOut(chosen, level.text) })}>{level.text}</button
+            onclick={() => keep({ outcome: toggledLeftOut(chosen, level.text) })}>{level.text}</Button
           >
         {/each}
       </div>
     {/if}
     {#if outcome.missing > 0}
       <label class="mt-1 block">
-        <input
-          type="checkbox"
+        <Checkbox
           checked={chosen.leaveOutMissing}
           disabled={outcomeFixed}
           onchange={(e) => keep({ outcome: { ...chosen, leaveOutMissing: e.currentTarget.checked } })}
@@ -162,14 +167,14 @@
       The outcome is fixed because candidates exist.
     </p>{/if}
 
-  <h1 class="mt-6">The stakes</h1>
+  <h2 class="title mt-6">The stakes</h2>
   <StakesSentence {brief} disabled={fixed} {keep} words={named} />
   <BreakEven {brief} />
 
-  <h1 class="mt-6">The campaign</h1>
+  <h2 class="title mt-6">The campaign</h2>
   <CampaignSentence {brief} disabled={fixed} {keep} />
 
-  <h1 class="mt-6">What decides</h1>
+  <h2 class="title mt-6">What decides</h2>
   <DecidingSentence {brief} disabled={fixed} {keep} />
   <p class="mt-5">
     <a class="action inline-block" href={`/briefs/${brief.id}/data`}
@@ -182,29 +187,5 @@
   .sentence {
     font: 15px/2.15 var(--font-serif);
     margin: 6px 0 0;
-  }
-  .level {
-    border: 1px solid var(--color-rule);
-    border-radius: 3px;
-    background: var(--color-sheet);
-    padding: 2px 8px;
-    cursor: pointer;
-  }
-  .level small {
-    color: var(--color-ink-2);
-    margin-left: 4px;
-  }
-  .level[aria-pressed='true'] {
-    border-color: var(--color-event);
-    box-shadow: inset 3px 0 0 var(--color-event);
-    font-weight: 600;
-  }
-  .level.out[aria-pressed='true'] {
-    border-color: var(--color-ink-2);
-    box-shadow: none;
-    text-decoration: line-through;
-  }
-  .level:disabled {
-    cursor: default;
   }
 </style>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
   import { onMount, untrack } from 'svelte';
   import type { CandidateView as Candidate, EffectsView } from '../api/schema';
   import { get, patch, post } from '../lib/api';
@@ -105,7 +107,7 @@
 {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
 {#if candidate && all}
   <div class="flex flex-wrap items-baseline gap-x-3">
-    <h1 class="max-w-[640px] truncate" title={candidate.name}>{candidate.name}</h1>
+    <h2 class="title max-w-[640px] truncate" title={candidate.name}>{candidate.name}</h2>
     <span class="quiet">
       {candidate.settingsWords || 'no settings'} · {candidate.inputs.length} inputs{candidate.parameterCount !==
       null
@@ -126,17 +128,17 @@
   {/if}
   <div class="mt-1 mb-2 flex flex-wrap gap-3">
     <label class="quiet grow"
-      >notes <input
-        class="field ml-1 w-[calc(100%-44px)]"
+      >notes <Input
+        class="field ml-1 w-[calc(100%-44px)]!"
         bind:value={notes}
-        maxlength="4000"
+        maxlength={4000}
         disabled={!session.analyst}
         onchange={keepRemarks}
       /></label
     >
     <label class="quiet"
-      >tags <input
-        class="field ml-1 w-52"
+      >tags <Input
+        class="field ml-1 w-52!"
         bind:value={tags}
         disabled={!session.analyst}
         onchange={keepRemarks}
@@ -154,8 +156,8 @@
       />
     </p>
     {#if active(candidate) && session.analyst}
-      <button class="action plain" onclick={() => post(`/candidates/${id}/stop`).then(() => load())}
-        >Stop</button
+      <Button class="action plain" onclick={() => post(`/candidates/${id}/stop`).then(() => load())}
+        >Stop</Button
       >
     {/if}
   {:else}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import { onMount } from 'svelte';
   import type {
     CandidateView as Candidate,
@@ -116,7 +118,7 @@
   </p>
   {#if undo}
     <p class="mb-2">
-      {undo.name} is deleted. <button class="chip" onclick={() => back(undo!)}>undo</button>
+      {undo.name} is deleted. <Button class="chip" onclick={() => back(undo!)}>undo</Button>
     </p>
   {/if}
   {#if making === 'candidate' && kinds.length > 0}
@@ -144,28 +146,28 @@
   {:else}
     <p class="mb-2 flex items-center gap-2">
       {#if session.analyst}
-        <button
+        <Button
           class="action"
           disabled={columns.length === 0 || kinds.length === 0}
-          onclick={() => begin(null)}>New candidate</button
+          onclick={() => begin(null)}>New candidate</Button
         >
-        <button
+        <Button
           class="action plain"
           disabled={kinds.length === 0 || columns.length === 0}
           onclick={() => attempt(() => post(`/candidates/all?brief=${brief.id}`))}
           title="One of each kind that is not here yet, references included, the fastest first"
-          >Fit all kinds as they come</button
+          >Fit all kinds as they come</Button
         >
-        <button class="action plain" disabled={kinds.length === 0} onclick={() => (making = 'search')}
-          >Search kinds and settings</button
+        <Button class="action plain" disabled={kinds.length === 0} onclick={() => (making = 'search')}
+          >Search kinds and settings</Button
         >
       {/if}
       {#if tags.length > 0}
         <span class="quiet ml-2">tags</span>
-        {#each tags as t (t)}<button
+        {#each tags as t (t)}<Button
             class="chip"
             aria-pressed={tag === t}
-            onclick={() => (tag = tag === t ? null : t)}>{t}</button
+            onclick={() => (tag = tag === t ? null : t)}>{t}</Button
           >{/each}
       {/if}
       {#each searches.slice(0, 3) as s (s.id)}
@@ -180,12 +182,12 @@
       No candidate yet. Fit all kinds as they come, references included, or begin with one of your own.
     </p>
   {:else}
-    <table class="plain mb-4" aria-label="Candidates">
+    <Table class="plain mb-4" aria-label="Candidates">
       <thead>
         <tr
           ><th>Candidate</th><th>What differs</th><th class="n">AUC training</th><th class="n"
             >AUC validation</th
-          ><th>Against its base</th><th>State</th><th></th></tr
+          ><th>Against its base</th><th>State</th><th><span class="sr-only">What to do with it</span></th></tr
         >
       </thead>
       <tbody>
@@ -237,20 +239,20 @@
             </td>
             <td class="whitespace-nowrap text-right">
               {#if session.analyst}
-                {#if active(c)}<button
+                {#if active(c)}<Button
                     class="chip"
-                    onclick={() => attempt(() => post(`/candidates/${c.id}/stop`))}>stop</button
+                    onclick={() => attempt(() => post(`/candidates/${c.id}/stop`))}>stop</Button
                   >
                 {:else}
-                  <button class="chip" onclick={() => begin(c)}>same again, but …</button>
-                  <button class="chip" onclick={() => put(c)}>delete</button>
+                  <Button class="chip" onclick={() => begin(c)}>same again, but …</Button>
+                  <Button class="chip" onclick={() => put(c)}>delete</Button>
                 {/if}
               {/if}
             </td>
           </tr>
         {/each}
       </tbody>
-    </table>
+    </Table>
     <p class="quiet">
       AUC with its 95 % interval. Against its base: the difference on the same validation {brief.decision
         .words.records}, and whether it is more than chance{#if effects.size > 0}; net value at a depth of {percent(
@@ -262,8 +264,8 @@
     <p class="quiet mt-2">
       Deleted:
       {#each deleted.slice(0, 8) as c (c.id)}
-        <button class="chip mr-1" disabled={!session.analyst} onclick={() => back(c)}
-          >bring {c.name} back</button
+        <Button class="chip mr-1" disabled={!session.analyst} onclick={() => back(c)}
+          >bring {c.name} back</Button
         >
       {/each}
     </p>

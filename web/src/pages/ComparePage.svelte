@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { desk } from '../lib/desk.svelte';
   import { count } from '../lib/format';
   import { pins } from '../lib/pins.svelte';
@@ -60,45 +61,47 @@
   <NothingYet {brief} {all} />
 {:else}
   <div class="page">
-    <RibbonTable {brief} {all} />
-    <div {@attach pins.pinnable(pinned)}>
-      <p class="reading" data-reading-line>
-        {@render phrases(compared)}
-        <span class:pending={!desk.settled}>{@render phrases(level)}</span>
-        <button class="chip pin" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
-          >pin</button
-        >
-      </p>
-      {#each everyRemark ? noted : noted.slice(0, MOST_REMARKS) as remark (sentence(remark))}
-        <p class="remark" class:pending={!desk.settled}>{@render phrases(remark)}</p>
-      {/each}
-      {#if noted.length > MOST_REMARKS}
-        <button class="chip mb-1" onclick={() => (everyRemark = !everyRemark)}
-          >{everyRemark ? 'fewer' : `${noted.length - MOST_REMARKS} more such remarks`}</button
-        >
-      {/if}
-    </div>
-    {#if all.events < FEW_EVENTS}
-      <p class="alarm mb-1">
-        ▲ <b>few {brief.decision.words.events}:</b> only {count(all.events)} in validation; every figure here swings
-        with each of them.
-      </p>
-    {/if}
-    {#if alarms.length > 0}
-      <details class="alarm mb-2">
-        <summary class="truncate"
-          >▲ {#each shortAlarms as alarm, i (alarm.name)}{i > 0 ? ' · ' : ''}<b>{alarm.name}</b>: {alarm.who.join(
-              ', ',
-            )}{/each}</summary
-        >
-        {#each alarms as alarm (alarm.name + alarm.meaning)}
-          <p class="mt-1"><b>{alarm.name}:</b> {alarm.who.join(', ')}. {alarm.meaning}</p>
+    <div class="fold">
+      <RibbonTable {brief} {all} />
+      <div {@attach pins.pinnable(pinned)}>
+        <p class="reading" data-reading-line>
+          {@render phrases(compared)}
+          <span class:pending={!desk.settled}>{@render phrases(level)}</span>
+          <Button class="chip pin" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
+            >pin</Button
+          >
+        </p>
+        {#each everyRemark ? noted : noted.slice(0, MOST_REMARKS) as remark (sentence(remark))}
+          <p class="remark" class:pending={!desk.settled}>{@render phrases(remark)}</p>
         {/each}
-      </details>
-    {/if}
-    <div class="panes">
-      <Pane {brief} {all} index={0} chapter="comparison" />
-      <Pane {brief} {all} index={1} chapter="comparison" />
+        {#if noted.length > MOST_REMARKS}
+          <Button class="chip mb-1" onclick={() => (everyRemark = !everyRemark)}
+            >{everyRemark ? 'fewer' : `${noted.length - MOST_REMARKS} more such remarks`}</Button
+          >
+        {/if}
+      </div>
+      {#if all.events < FEW_EVENTS}
+        <p class="alarm mb-1">
+          ▲ <b>few {brief.decision.words.events}:</b> only {count(all.events)} in validation; every figure here
+          swings with each of them.
+        </p>
+      {/if}
+      {#if alarms.length > 0}
+        <details class="alarm mb-2">
+          <summary class="truncate"
+            >▲ {#each shortAlarms as alarm, i (alarm.name)}{i > 0 ? ' · ' : ''}<b>{alarm.name}</b>: {alarm.who.join(
+                ', ',
+              )}{/each}</summary
+          >
+          {#each alarms as alarm (alarm.name + alarm.meaning)}
+            <p class="mt-1"><b>{alarm.name}:</b> {alarm.who.join(', ')}. {alarm.meaning}</p>
+          {/each}
+        </details>
+      {/if}
+      <div class="panes">
+        <Pane {brief} {all} index={0} chapter="comparison" />
+        <Pane {brief} {all} index={1} chapter="comparison" />
+      </div>
     </div>
     <p class="quiet mt-2" data-looks>{looksLine(brief, all)}</p>
     <BandTable {brief} {all} {row} />
@@ -106,20 +109,24 @@
 {/if}
 
 <style>
+  .fold {
+    display: flex;
+    flex-direction: column;
+    min-height: calc(100vh - 48px - 74px - 24px);
+  }
   .panes {
     display: grid;
+    flex: 1;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
     gap: 14px;
-    height: clamp(276px, 36vh, 460px);
+    min-height: 250px;
+    max-height: 480px;
   }
   .remark {
     font: 13px/1.4 var(--font-serif);
     margin: 0 2px 5px;
     padding-left: 10px;
     border-left: 3px solid var(--color-spruce);
-  }
-  .pin {
-    font-style: normal;
   }
   /* said of the cut as it was; the words for this one are on their way */
   .pending {

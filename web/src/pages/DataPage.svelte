@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Fileupload from 'flowbite-svelte/Fileupload.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Choice from '../parts/Choice.svelte';
   import { onMount } from 'svelte';
   import type { BriefView as Brief, ColumnView as Column, ColumnType, Role, SplitPlan } from '../api/schema';
   import { post } from '../lib/api';
@@ -187,13 +191,13 @@
             <span class="quiet">Only an analyst changes the split.</span>
           {:else if brief.split.locked}
             <span class="quiet">Locked: candidates exist.</span>
-            <button class="chip" onclick={edition}
+            <Button class="chip" onclick={edition}
               >{brief.edition.nextId === null
                 ? `change it in edition ${brief.edition.number + 1}`
-                : 'open the next edition'}</button
+                : 'open the next edition'}</Button
             >
           {:else}
-            <button class="action plain" onclick={() => (splitting = true)}>Change the split</button>
+            <Button class="action plain" onclick={() => (splitting = true)}>Change the split</Button>
           {/if}
         </div>
       </div>
@@ -214,8 +218,8 @@
           {/each}
         {/each}
         {#if ringing.length > ALARMS_SHOWN}
-          <button class="alarm text-[12.5px] hover:underline" onclick={() => (only = 'alarms')}
-            >▲ and {ringing.length - ALARMS_SHOWN} more columns with alarms</button
+          <Button class="alarm text-[12.5px] hover:underline" onclick={() => (only = 'alarms')}
+            >▲ and {ringing.length - ALARMS_SHOWN} more columns with alarms</Button
           >
         {/if}
       </section>
@@ -226,24 +230,24 @@
         {ringing.length === 0 ? 'No alarm. ' : ''}Set aside without being asked: {#each byItself.slice(0, ASIDE_SHOWN) as column, i (column.name)}{i >
           0
             ? ', '
-            : ''}<button class="hover:underline" onclick={() => show(column.name)}>{column.name}</button>
+            : ''}<Button class="hover:underline" onclick={() => show(column.name)}>{column.name}</Button>
           ({column.setup.reason}){/each}{byItself.length > ASIDE_SHOWN
           ? ` and ${byItself.length - ASIDE_SHOWN} more`
           : ''}. Give a column the role input where that is wrong.
       </p>
     {/if}
     <div class="flex flex-wrap items-center gap-2">
-      <input
-        class="field w-44"
+      <Input
+        class="field w-44!"
         type="search"
         placeholder="find a column  /"
         aria-label="Find a column"
         bind:value={find}
-        bind:this={finder}
+        bind:elementRef={finder}
       />
       <div role="group" aria-label="Columns shown" class="flex gap-1">
         {#each [['all', `all ${columns.length}`], ['inputs', `${inputs} inputs`], ['others', `${columns.length - inputs} no inputs`], ['alarms', 'to look at']] as const as [value, words] (value)}
-          <button class="filter" aria-pressed={only === value} onclick={() => (only = value)}>{words}</button>
+          <Button class="filter" aria-pressed={only === value} onclick={() => (only = value)}>{words}</Button>
         {/each}
       </div>
       <span class="quiet" aria-live="polite">
@@ -252,7 +256,7 @@
       </span>
       {#if picked.length > 0}
         <span class="ml-2 font-semibold">{picked.length} chosen:</span>
-        <select
+        <Choice
           class="field"
           value=""
           aria-label="Role of those chosen"
@@ -263,8 +267,8 @@
         >
           <option value="" disabled>role …</option>
           {#each ROLES as [role, words] (role)}<option value={role}>{words}</option>{/each}
-        </select>
-        <select
+        </Choice>
+        <Choice
           class="field"
           value=""
           aria-label="Type of those chosen"
@@ -276,21 +280,20 @@
         >
           <option value="" disabled>type …</option>
           {#each TYPES as [type, words] (type)}<option value={type}>{words}</option>{/each}
-        </select>
-        <button class="chip" onclick={() => (chosen = new Set())}>none</button>
+        </Choice>
+        <Button class="chip" onclick={() => (chosen = new Set())}>none</Button>
       {/if}
       <span class="ml-auto flex items-center gap-2">
         {#if sheet.undoWords && !fixedHere}
-          <button class="chip" title="Ctrl+Z" onclick={() => sheet.undo().then(refresh)}
-            >↶ undo: {sheet.undoWords}</button
+          <Button class="chip" title="Ctrl+Z" onclick={() => sheet.undo().then(refresh)}
+            >↶ undo: {sheet.undoWords}</Button
           >
         {/if}
         {#if !fixedHere}
-          <button class="chip" onclick={() => delivery?.click()}>bring a newer delivery</button>
-          <input
-            bind:this={delivery}
+          <Button class="chip" onclick={() => delivery?.click()}>bring a newer delivery</Button>
+          <Fileupload
+            bind:elementRef={delivery}
             class="hidden"
-            type="file"
             onchange={(e) => bring(e.currentTarget.files?.[0])}
           />
         {/if}
@@ -323,12 +326,12 @@
       setType={(column, type) => setType([column], type)}
     />
     {#if shown.length === 0}<p class="quiet">
-        No column fits. <button
+        No column fits. <Button
           class="chip"
           onclick={() => {
             find = '';
             only = 'all';
-          }}>show all</button
+          }}>show all</Button
         >
       </p>{/if}
   {/if}
@@ -351,16 +354,5 @@
     display: flex;
     flex-direction: column;
     gap: 8px;
-  }
-  .filter {
-    border-bottom: 2px solid transparent;
-    padding: 1px 5px;
-    color: var(--color-ink-2);
-    cursor: pointer;
-  }
-  .filter[aria-pressed='true'] {
-    border-bottom-color: var(--color-spruce);
-    color: var(--color-ink);
-    font-weight: 600;
   }
 </style>

@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Fileupload from 'flowbite-svelte/Fileupload.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
+  import Choice from '../parts/Choice.svelte';
   import { onMount, untrack } from 'svelte';
   import type { ArrivalView as Arrival, BriefView as Brief, DeliveryChange, Dialect } from '../api/schema';
   import { get, post, put, remove, sendBytes } from '../lib/api';
@@ -152,9 +156,7 @@
 
 <header class="flex h-12 items-center gap-4 border-b px-[18px]">
   <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
-  <span class="quiet truncate font-serif text-[14px] italic"
-    >{arrival ? arrival.name : 'A file on its way in'}</span
-  >
+  <h1 class="question quiet">{arrival ? arrival.name : 'A file on its way in'}</h1>
   {#if arrival}<span class="quiet ml-auto">{megabytes(arrival.bytes)}</span>{/if}
 </header>
 
@@ -163,41 +165,40 @@
   {#if arrival === null}
     {#if !refusal}<p class="quiet">Opening the file …</p>{/if}
   {:else if sending}
-    <h1>Sending {arrival.name}</h1>
+    <h2 class="title">Sending {arrival.name}</h2>
     <div class="mt-3 flex items-center gap-3">
       <progress class="w-96" value={sending.bytes} max={arrival.bytes}></progress>
       <span>{megabytes(sending.bytes)} of {megabytes(arrival.bytes)}</span>
-      <button class="action plain" onclick={() => sending?.stop()}>Stop</button>
+      <Button class="action plain" onclick={() => sending?.stop()}>Stop</Button>
     </div>
   {:else if arrival.received < arrival.bytes}
-    <h1>{megabytes(arrival.received)} of {megabytes(arrival.bytes)} have arrived</h1>
+    <h2 class="title">{megabytes(arrival.received)} of {megabytes(arrival.bytes)} have arrived</h2>
     {#if arrival.message}<p class="alarm mt-1">▲ {arrival.message}</p>{/if}
     <p class="reading">Bring the same file to go on from there, or discard what is here.</p>
     <div class="flex gap-2">
       <label class="action cursor-pointer">
         Go on with the same file
-        <input
+        <Fileupload
           class="sr-only"
-          type="file"
           onchange={(e) => e.currentTarget.files?.[0] && send(e.currentTarget.files[0])}
         />
       </label>
-      <button class="action plain" onclick={discard}>Discard it</button>
+      <Button class="action plain" onclick={discard}>Discard it</Button>
     </div>
   {:else if arrival.state === 'READING'}
-    <h1>Reading {arrival.name}</h1>
+    <h2 class="title">Reading {arrival.name}</h2>
     <div class="mt-3 flex items-center gap-3">
       <progress class="w-96" value={arrival.progress} max="1"></progress>
       <span>{arrival.step ?? ''}</span>
       <span class="quiet">{left}</span>
-      <button class="action plain" onclick={stop}>Stop</button>
+      <Button class="action plain" onclick={stop}>Stop</Button>
     </div>
     <p class="reading">Nothing is stored until all of it is read; it can be stopped without a trace.</p>
   {:else if arrival.state === 'STORED'}
     {#if replaced === null || changes === null}
       <p class="quiet">Comparing it with the file that it replaces …</p>
     {:else}
-      <h1>What this delivery changes for {replaced.decision.name}</h1>
+      <h2 class="title">What this delivery changes for {replaced.decision.name}</h2>
       <p class="reading">
         {#if changes.length === 0}Columns, levels and shares are as they were.
         {:else}{changes.length}
@@ -208,7 +209,7 @@
         {:else if replaced.split}The split is to be made anew.{/if}
       </p>
       {#if changes.length > 0}
-        <table class="plain" aria-label="Changes">
+        <Table class="plain" aria-label="Changes">
           <thead><tr><th>Column</th><th>What changed</th><th>Before</th><th>Now</th></tr></thead>
           <tbody>
             {#each changes as change, i (i)}
@@ -220,11 +221,11 @@
               </tr>
             {/each}
           </tbody>
-        </table>
+        </Table>
       {/if}
       <div class="mt-3 flex gap-2">
-        <button class="action" onclick={take}>{grave ? 'Take it all the same' : 'Take this delivery'}</button>
-        <button class="action plain" onclick={discard}>Discard it</button>
+        <Button class="action" onclick={take}>{grave ? 'Take it all the same' : 'Take this delivery'}</Button>
+        <Button class="action plain" onclick={discard}>Discard it</Button>
       </div>
     {/if}
   {:else}
@@ -236,38 +237,38 @@
     {#if arrival.refusal}<p class="refusal" role="alert">{arrival.refusal}</p>{/if}
     {#if arrival.preview}
       {@const preview = arrival.preview}
-      <h1>How it is read</h1>
+      <h2 class="title">How it is read</h2>
       {#if preview.parquet}
         <p class="reading">A Parquet file: it says itself what its columns hold.</p>
       {:else if preview.dialect}
         {@const dialect = preview.dialect}
         <p class="sentence">
           Fields end with a
-          <select
+          <Choice
             class="field"
             aria-label="Delimiter"
             value={dialect.delimiter}
             onchange={(e) => correct({ delimiter: e.currentTarget.value })}
           >
             {#each DELIMITERS as [value, words] (value)}<option {value}>{words}</option>{/each}
-          </select>, quotes are
-          <select
+          </Choice>, quotes are
+          <Choice
             class="field"
             aria-label="Quote"
             value={dialect.quote}
             onchange={(e) => correct({ quote: e.currentTarget.value })}
           >
             <option value="&quot;">"</option><option value="'">'</option>
-          </select>, letters are written in
-          <select
+          </Choice>, letters are written in
+          <Choice
             class="field"
             aria-label="Encoding"
             value={dialect.encoding}
             onchange={(e) => correct({ encoding: e.currentTarget.value as Dialect['encoding'] })}
           >
             {#each ENCODINGS as [value, words] (value)}<option {value}>{words}</option>{/each}
-          </select>, decimals with a
-          <select
+          </Choice>, decimals with a
+          <Choice
             class="field"
             aria-label="Decimal mark"
             value={dialect.decimalGuessed ? '' : dialect.decimal}
@@ -275,20 +276,20 @@
           >
             {#if dialect.decimalGuessed}<option value="">mark that no number tells yet</option>{/if}
             <option value=".">point</option><option value=",">comma</option>
-          </select>, and the first line
-          <select
+          </Choice>, and the first line
+          <Choice
             class="field"
             aria-label="Header"
             value={String(dialect.header)}
             onchange={(e) => correct({ header: e.currentTarget.value === 'true' })}
           >
             <option value="true">names the columns</option><option value="false">is a record already</option>
-          </select>.
+          </Choice>.
         </p>
       {/if}
       <p class="quiet mt-2 mb-1">{preview.names.length} columns, first {preview.rows.length} records:</p>
       <div class="sheet max-h-[420px] overflow-auto">
-        <table class="plain border-0">
+        <Table class="plain border-0!">
           <thead
             ><tr
               >{#each preview.names as name, i (i)}<th
@@ -307,7 +308,7 @@
               </tr>
             {/each}
           </tbody>
-        </table>
+        </Table>
       </div>
       {#if preview.rows.some((r) => r.length !== preview.names.length)}
         <p class="alarm mt-1">
@@ -317,12 +318,12 @@
       {/if}
     {/if}
     <div class="mt-3 flex gap-2">
-      <button class="action" disabled={!arrival.preview} onclick={read}
+      <Button class="action" disabled={!arrival.preview} onclick={read}
         >{arrival.state === 'INTERRUPTED' || arrival.state === 'FAILED'
           ? 'Read it again'
-          : 'Read the file'}</button
+          : 'Read the file'}</Button
       >
-      <button class="action plain" onclick={discard}>Discard it</button>
+      <Button class="action plain" onclick={discard}>Discard it</Button>
     </div>
   {/if}
 </main>
@@ -332,7 +333,7 @@
     font: 15px/2.2 var(--font-serif);
     margin: 4px 0 0;
   }
-  .sentence select {
+  .sentence :global(select) {
     font-family: var(--font-sans);
     font-size: 13px;
   }

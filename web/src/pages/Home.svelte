@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Fileupload from 'flowbite-svelte/Fileupload.svelte';
   import { onMount } from 'svelte';
   import type {
     ArrivalView as Arrival,
@@ -8,11 +10,11 @@
   } from '../api/schema';
   import { get, post, remove } from '../lib/api';
   import { arrive } from '../lib/arrive';
-  import { count, rate as rareRate } from '../lib/format';
+  import { count } from '../lib/format';
   import { navigate } from '../lib/routes';
   import { session } from '../lib/session.svelte';
+  import BriefTable from '../parts/home/BriefTable.svelte';
 
-  let briefs = $state.raw<Brief[] | null>(null);
   let datasets = $state.raw<Dataset[]>([]);
   let waiting = $state.raw<ReportHead[]>([]);
   let refusal = $state<string | null>(null);
@@ -21,8 +23,7 @@
 
   onMount(async () => {
     try {
-      [briefs, datasets, waiting] = await Promise.all([
-        get<Brief[]>('/briefs'),
+      [datasets, waiting] = await Promise.all([
         get<Dataset[]>('/datasets'),
         get<ReportHead[]>('/reports/waiting'),
       ]);
@@ -31,20 +32,6 @@
       refusal = (e as Error).message;
     }
   });
-
-  function rate(brief: Brief): string {
-    const open = brief.split?.parts.filter((p) => p.events !== null) ?? [];
-    const records = open.reduce((sum, p) => sum + p.records, 0);
-    const events = open.reduce((sum, p) => sum + (p.events ?? 0), 0);
-    return records ? `${rareRate(events / records)} %` : '–';
-  }
-
-  function stage(brief: Brief): string {
-    if (brief.progress.signOff) return 'Sign-off';
-    if (brief.progress.fitted > 0) return 'Compare';
-    if (brief.split) return 'Candidates';
-    return brief.decision.outcome?.column ? 'Data' : 'Brief';
-  }
 
   async function start(datasetId: number) {
     const brief = await post<Brief>('/briefs', { datasetId });
@@ -99,17 +86,17 @@
 
 <header class="flex h-12 items-center gap-4 border-b px-[18px]">
   <b class="font-serif text-[16px] font-semibold">Outrider</b>
-  <span class="font-serif text-[14px] italic quiet">Briefs: one decision about one outcome each</span>
+  <h1 class="question quiet">Briefs: one decision about one outcome each</h1>
   <span class="ml-auto flex gap-2">
     <a class="chip" href="/policy">policy</a>
     <a class="chip" href="/trail">audit trail</a>
     {#if session.has('administrator')}<a class="chip" href="/accounts">accounts</a>{/if}
   </span>
   <span class="quiet">{session.me?.name} · {session.me?.roles.join(', ')}</span>
-  <button class="chip" onclick={() => session.leave()}>sign out</button>
+  <Button class="chip" onclick={() => session.leave()}>sign out</Button>
 </header>
 
-<main class="mx-auto max-w-5xl p-6">
+<main class="mx-auto max-w-[1232px] p-6">
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   {#if waiting.length > 0}
     <section class="sheet mb-5 p-4" aria-label="Waiting for you">
@@ -129,42 +116,7 @@
       {/each}
     </section>
   {/if}
-  {#if briefs === null}
-    <p class="quiet">Loading the briefs …</p>
-  {:else if briefs.length === 0}
-    <p class="reading">There is no brief yet. Bring a file to begin with.</p>
-  {:else}
-    <table class="plain">
-      <thead>
-        <tr>
-          <th>Brief</th><th>Outcome</th><th class="n">Records</th><th class="n">Event rate</th>
-          <th class="n">Candidates</th><th>Stage reached</th><th>Sign-off</th>
-        </tr>
-      </thead>
-      <tbody>
-        {#each briefs as brief (brief.id)}
-          <tr>
-            <td class="max-w-xs">
-              <a class="font-semibold hover:underline" href={`/briefs/${brief.id}`}>{brief.decision.name}</a>
-              {#if brief.edition.number > 1}<span class="quiet">edition {brief.edition.number}</span>{/if}
-              {#if brief.edition.nextId !== null}<span class="quiet">· goes on in a later edition</span>{/if}
-              <small class="sub">{brief.decision.question}</small>
-            </td>
-            <td
-              >{brief.decision.outcome?.column ?? '–'}<small class="sub"
-                >{brief.decision.outcome?.events.join(', ')}</small
-              ></td
-            >
-            <td class="n">{count(brief.data.records)}</td>
-            <td class="n">{rate(brief)}</td>
-            <td class="n">{brief.progress.fitted}</td>
-            <td>{stage(brief)}</td>
-            <td>{brief.progress.signOff ?? 'none yet'}</td>
-          </tr>
-        {/each}
-      </tbody>
-    </table>
-  {/if}
+  <BriefTable />
 
   {#if session.analyst}
     {#if arrivals.length > 0}
@@ -178,8 +130,8 @@
             >
             <a class="chip" href={`/files/${arrival.id}`}>{arrival.state === 'READING' ? 'look' : 'resume'}</a
             >
-            {#if arrival.state !== 'READING'}<button class="chip" onclick={() => discard(arrival)}
-                >discard</button
+            {#if arrival.state !== 'READING'}<Button class="chip" onclick={() => discard(arrival)}
+                >discard</Button
               >{/if}
           </div>
         {/each}
@@ -190,7 +142,7 @@
       <div class="mt-2 flex flex-wrap items-center gap-3">
         <label class="action cursor-pointer">
           Bring a file
-          <input class="sr-only" type="file" onchange={(e) => bring(e.currentTarget.files)} />
+          <Fileupload class="sr-only" onchange={(e) => bring(e.currentTarget.files)} />
         </label>
         <span class="quiet"
           >or drop it on this page: CSV or TSV, plain or gzip, or Parquet; one record a line</span
@@ -200,9 +152,9 @@
         <p class="mt-3 quiet">
           or begin again on a file that is here:
           {#each datasets.slice(0, 6) as dataset (dataset.id)}
-            <button class="chip ml-1" onclick={() => start(dataset.id)}>
+            <Button class="chip ml-1" onclick={() => start(dataset.id)}>
               {dataset.name} · {count(dataset.records)}
-            </button>
+            </Button>
           {/each}
         </p>
       {/if}

@@ -1,16 +1,23 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Textarea from 'flowbite-svelte/Textarea.svelte';
   import { onMount } from 'svelte';
-  import type { PolicyView as PolicyVersion } from '../api/schema';
-  import { get, put } from '../lib/api';
+  import type { Demand, PolicyView as PolicyVersion, Trial } from '../api/schema';
+  import { get, post, put } from '../lib/api';
   import { session } from '../lib/session.svelte';
   import { when } from '../lib/format';
   import Masthead from '../parts/Masthead.svelte';
+  import CheckDemand from '../parts/policy/CheckDemand.svelte';
 
   let versions = $state.raw<PolicyVersion[] | null>(null);
   let shown = $state(0);
   let text = $state('');
   let refusal = $state<string | null>(null);
   let kept = $state('');
+
+  let asText = $state(false);
+  let demands = $state.raw<Demand[]>([]);
+  let trial = $state.raw<Trial | null>(null);
 
   const newest = $derived(versions?.[0] ?? null);
   const version = $derived(versions?.find((v) => v.version === shown) ?? newest);
@@ -22,15 +29,49 @@
     try {
       versions = await get<PolicyVersion[]>('/policy');
       shown = versions[0].version;
-      text = versions[0].text;
+      begin();
     } catch (e) {
       refusal = (e as Error).message;
     }
   }
 
+  /** Takes back what is not kept. */
+  function begin() {
+    text = newest!.text;
+    demands = newest!.checks;
+    trial = null;
+    refusal = null;
+  }
+
+  const asChecks = () => ({
+    name: newest!.name,
+    checks: Object.fromEntries(
+      demands
+        .filter((d) => d.demanded)
+        .map((d) => [d.check, Object.fromEntries(d.limits.map((l) => [l.name, l.value]))]),
+    ),
+  });
+  const touched = $derived(
+    newest !== null &&
+      (asText ? text !== newest.text : JSON.stringify(demands) !== JSON.stringify(newest.checks)),
+  );
+  const wanted = () => ({ ...(asText ? { text } : asChecks()), basedOn: newest!.version });
+
+  let asked = 0;
+  async function change(demand: Demand) {
+    demands = demands.map((d) => (d.check === demand.check ? demand : d));
+    const mine = ++asked;
+    try {
+      const found = await post<Trial>('/policy/trial', wanted());
+      if (mine === asked) [trial, refusal] = [found, null];
+    } catch (e) {
+      if (mine === asked) refusal = (e as Error).message;
+    }
+  }
+
   async function save() {
     try {
-      const made = await put<PolicyVersion>('/policy', { text, basedOn: newest!.version });
+      const made = await put<PolicyVersion>('/policy', wanted());
       refusal = null;
       kept = `Kept as version ${made.version}. Reports issued from now on are held against it.`;
       await load();
@@ -42,32 +83,62 @@
 </script>
 
 <Masthead words="Policy: what a report has to show before it is approved" />
-<main class="mx-auto max-w-4xl p-6">
+<main class="mx-auto max-w-3xl p-6">
   {#if version}
     <div class="mb-2 flex flex-wrap items-baseline gap-1">
       {#each versions ?? [] as v (v.version)}
-        <button class="chip" aria-pressed={v.version === shown} onclick={() => (shown = v.version)}
-          >version {v.version}</button
+        <Button class="chip" aria-pressed={v.version === shown} onclick={() => (shown = v.version)}
+          >version {v.version}</Button
         >
       {/each}
       <span class="quiet ml-2"
         >{version.by ? `by ${version.by}, ${when(version.at!)}` : 'comes with the program'}</span
       >
     </div>
-    {#if editing}
-      <textarea
-        class="field w-full font-mono text-[12.5px]"
-        rows="30"
+    <div role="group" aria-label="How it is shown" class="mb-2 flex gap-1">
+      <Button class="filter" aria-pressed={!asText} onclick={() => (asText = false)}>checks</Button>
+      <Button class="filter" aria-pressed={asText} onclick={() => (asText = true)}>as text</Button>
+    </div>
+    {#if asText && editing}
+      <Textarea
+        class="field w-full font-mono! text-[12.5px]!"
+        rows={30}
         spellcheck="false"
         aria-label="Policy"
-        bind:value={text}></textarea>
-      {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
-      {#if kept}<p role="status">{kept}</p>{/if}
-      <button class="action mt-2" disabled={text === newest?.text} onclick={() => void save()}
-        >Keep as a new version</button
-      >
-    {:else}
+        bind:value={text}
+      />
+    {:else if asText}
       <pre class="sheet overflow-auto p-4 text-[12.5px]">{version.text}</pre>
+    {:else}
+      <ul class="sheet m-0 list-none p-0" aria-label="Checks">
+        {#each editing ? demands : version.checks as demand (demand.check)}
+          <CheckDemand
+            {demand}
+            before={version.checks.find((c) => c.check === demand.check)!}
+            {editing}
+            change={editing ? trial?.changes.find((c) => c.check === demand.check) : undefined}
+            onchange={change}
+          />
+        {/each}
+      </ul>
+    {/if}
+    {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+    {#if kept}<p role="status">{kept}</p>{/if}
+    {#if editing}
+      {#if trial && touched}
+        <p class="reading">
+          {trial.open === 0
+            ? 'No report is open, so nothing changes at once.'
+            : trial.changes.length === 0
+              ? `None of the ${trial.open} open report${trial.open === 1 ? '' : 's'} would stand otherwise.`
+              : `Reports that are open keep the checks that they were issued with; ${trial.open} ${trial.open === 1 ? 'is' : 'are'} open, and what new ones like them would meet stands at each check.`}
+        </p>
+      {/if}
+      <Button class="action mt-2" disabled={!touched} onclick={() => void save()}
+        >Keep as a new version</Button
+      >
+      {#if touched}<Button class="action plain mt-2" onclick={begin}>Leave it</Button>{/if}
+    {:else}
       <p class="quiet mt-2">
         {session.has('administrator')
           ? 'An earlier version is not changed; go to the newest.'

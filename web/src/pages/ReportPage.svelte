@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
+  import Textarea from 'flowbite-svelte/Textarea.svelte';
   import type { Paragraph, Remark, ReportView as Report } from '../api/schema';
   import type { CheckName } from '../lib/settings';
   import { get, page, post } from '../lib/api';
@@ -84,11 +88,11 @@
 <header class="flex h-12 items-center gap-4 border-b px-[18px]">
   <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
   {#if report}
-    <span class="truncate font-serif text-[14px] italic quiet"
-      >Sign-off report {report.head.id} on {report.head.brief}{report.head.supersedes
+    <h1 class="question quiet">
+      Sign-off report {report.head.id} on {report.head.brief}{report.head.supersedes
         ? `, in place of report ${report.head.supersedes}`
-        : ''}</span
-    >
+        : ''}
+    </h1>
     <a class="chip" href={`/briefs/${report.head.briefId}/sign-off`}>the brief</a>
   {/if}
   <span class="ml-auto quiet">{session.me?.name} · {session.me?.roles.join(', ')}</span>
@@ -100,11 +104,11 @@
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <section class="sheet min-w-0 overflow-auto" aria-label="Report" tabindex="0">
       <div class="flex items-center gap-1 px-5 pt-3" role="tablist" aria-label="How much to read">
-        <button class="chip" role="tab" aria-selected={!whole} onclick={() => (whole = false)}
-          >The decision</button
+        <Button class="chip" role="tab" aria-selected={!whole} onclick={() => (whole = false)}
+          >The decision</Button
         >
-        <button class="chip" role="tab" aria-selected={whole} onclick={() => (whole = true)}
-          >The whole report</button
+        <Button class="chip" role="tab" aria-selected={whole} onclick={() => (whole = true)}
+          >The whole report</Button
         >
         <span class="quiet ml-2">submitted by {report.head.issuedBy}, {when(report.head.issuedAt)}</span>
       </div>
@@ -124,11 +128,11 @@
       {:else}
         <div class="px-5 pb-4">
           <p class="state" data-state={report.head.state}>{report.head.words}</p>
-          <h1>{report.head.question}</h1>
+          <h2 class="title">{report.head.question}</h2>
           <p class="decision">{report.page.decision}</p>
           <p>{report.page.expected}</p>
           {@render said('decision')}
-          <table class="plain mt-2">
+          <Table class="plain mt-2">
             <thead>
               <tr>
                 <th>For the campaign</th><th class="n">acted on</th><th class="n">reached</th>
@@ -148,7 +152,7 @@
                 </tr>
               {/each}
             </tbody>
-          </table>
+          </Table>
           <p class="confirm" class:doubt={!report.page.confirmed}>{report.page.confirmation}</p>
           <div class="mt-2 grid grid-cols-2 gap-5">
             <div>
@@ -186,37 +190,39 @@
           {#each remarks as r, i (r.paragraph)}
             <label class="block"
               >On “{r.paragraph}”
-              <textarea
+              <Textarea
                 class="field w-full"
-                rows="2"
-                maxlength="4000"
+                rows={2}
+                maxlength={4000}
                 aria-label="Remark on {r.paragraph}"
-                bind:value={remarks[i].words}></textarea></label
+                bind:value={remarks[i].words}
+              /></label
             >
           {/each}
-          <textarea
+          <Textarea
             class="field w-full"
-            rows="2"
-            maxlength="4000"
+            rows={2}
+            maxlength={4000}
             aria-label="Your words"
             placeholder="your words; needed to return it"
-            bind:value={words}></textarea>
-          <input
-            class="field mt-1 w-full"
-            maxlength="4000"
+            bind:value={words}
+          />
+          <Input
+            class="field mt-1 w-full!"
+            maxlength={4000}
             aria-label="Condition"
             placeholder="on condition that … (if any)"
             bind:value={condition}
           />
           <label class="mt-1 block quiet"
-            >until <input class="field" type="date" aria-label="Until" bind:value={until} /> (if not for good)</label
+            >until <Input class="field" type="date" aria-label="Until" bind:value={until} /> (if not for good)</label
           >
           <div class="mt-2 flex items-center gap-2">
-            <button class="action" disabled={busy || open > 0} onclick={() => void approve()}
-              >Approve{condition.trim() ? ' on condition' : ''}</button
+            <Button class="action" disabled={busy || open > 0} onclick={() => void approve()}
+              >Approve{condition.trim() ? ' on condition' : ''}</Button
             >
-            <button class="action plain" disabled={busy || unsaid} onclick={() => void giveBack()}
-              >Return</button
+            <Button class="action plain" disabled={busy || unsaid} onclick={() => void giveBack()}
+              >Return</Button
             >
             {#if open > 0}<span class="quiet"
                 >{open} {open === 1 ? 'check' : 'checks'} open: waive or return</span
@@ -231,7 +237,7 @@
               >report {report.head.supersededBy}</a
             >{/if}
           {#if report.mayWithdraw && !withdrawing}
-            <button class="chip mt-1" onclick={() => (withdrawing = true)}>withdraw …</button>
+            <Button class="chip mt-1" onclick={() => (withdrawing = true)}>withdraw …</Button>
           {:else if report.mayWithdraw}
             <form
               class="mt-1 flex flex-col gap-1"
@@ -240,19 +246,20 @@
                 void act('withdraw', { reason }).then((done) => done && (withdrawing = false));
               }}
             >
-              <textarea
+              <Textarea
                 class="field"
-                rows="2"
+                rows={2}
                 required
-                maxlength="4000"
+                maxlength={4000}
                 aria-label="Reason to withdraw"
                 placeholder="why it no longer holds"
-                bind:value={reason}></textarea>
+                bind:value={reason}
+              />
               <span class="flex gap-2"
-                ><button class="action" type="submit">Withdraw</button><button
+                ><Button class="action" type="submit">Withdraw</Button><Button
                   class="chip"
                   type="button"
-                  onclick={() => (withdrawing = false)}>not now</button
+                  onclick={() => (withdrawing = false)}>not now</Button
                 ></span
               >
             </form>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import { onMount } from 'svelte';
   import type { SearchView as Search, TrialView as Trial } from '../api/schema';
   import { get, post } from '../lib/api';
@@ -78,7 +80,7 @@
 {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
 {#if search}
   <div class="mb-2 flex flex-wrap items-center gap-3">
-    <h1>Search {search.id}</h1>
+    <h2 class="title">Search {search.id}</h2>
     <span class="quiet"
       >by {search.measureWords}{search.plan.depth ? ` at ${percent(search.plan.depth)} %` : ''}, {limits} · out
       of fold on training · seed {search.plan.seed}</span
@@ -86,12 +88,12 @@
     <span class="ml-auto flex items-center gap-2">
       {#if active(search)}
         <progress class="w-28" max="1" value={search.progress}></progress>
-        {#if session.analyst}<button
+        {#if session.analyst}<Button
             class="action"
-            onclick={() => attempt(() => post(`/searches/${id}/stop`))}>Stop</button
+            onclick={() => attempt(() => post(`/searches/${id}/stop`))}>Stop</Button
           >{/if}
       {:else if session.analyst}
-        <button class="action plain" onclick={resume}>Go on</button>
+        <Button class="action plain" onclick={resume}>Go on</Button>
       {/if}
     </span>
   </div>
@@ -118,12 +120,13 @@
     {/if}
   </p>
   {#if search.trials.length > 0}
-    <table class="plain" aria-label="Trials">
+    <Table class="plain" aria-label="Trials">
       <thead
         ><tr
           ><th class="n">Rank</th><th>Kind and settings</th><th>Folds, and their mean ± 1 standard error</th
           ><th class="n">{search.measureWords}</th><th class="n">Parameters</th><th class="n">Took</th><th
-          ></th></tr
+            ><span class="sr-only">What to do with it</span></th
+          ></tr
         ></thead
       >
       <tbody>
@@ -176,14 +179,14 @@
                   class="chip"
                   href={`/briefs/${brief.id}/candidates/${t.candidateId}`}>candidate</a
                 >
-              {:else if session.analyst && t.value !== null}<button class="chip" onclick={() => keep(t)}
-                  >make a candidate</button
+              {:else if session.analyst && t.value !== null}<Button class="chip" onclick={() => keep(t)}
+                  >make a candidate</Button
                 >{/if}
             </td>
           </tr>
         {/each}
       </tbody>
-    </table>
+    </Table>
   {/if}
 {:else if !refusal}<p class="quiet">Opening the search …</p>{/if}
 

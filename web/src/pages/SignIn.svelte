@@ -1,5 +1,7 @@
 <script lang="ts">
-  import { Button, Input, Label } from 'flowbite-svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Label from 'flowbite-svelte/Label.svelte';
   import { Refusal, signIn } from '../lib/api';
   import { session } from '../lib/session.svelte';
 
@@ -37,6 +39,6 @@
       /></Label
     >
     {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
-    <Button type="submit" class="w-full" disabled={busy}>Sign in</Button>
+    <Button type="submit" class="action w-full" disabled={busy}>Sign in</Button>
   </form>
 </main>

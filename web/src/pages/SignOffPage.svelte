@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { untrack } from 'svelte';
   import type { BriefView as Brief, Paragraph } from '../api/schema';
   import { get } from '../lib/api';
@@ -64,7 +65,7 @@
   <section class="sheet min-w-0 overflow-auto" aria-label="Report" tabindex="0">
     {#if draft?.problem}
       <div class="p-6">
-        <h1>No report can be drawn yet</h1>
+        <h2 class="title">No report can be drawn yet</h2>
         <p class="refusal" role="alert">{draft.problem}</p>
         {#if !draft.seal}
           <p class="quiet">
@@ -72,7 +73,7 @@
             <a class="underline" href={`/briefs/${brief.id}/compare`}>Compare</a>.
           </p>
         {/if}
-        {#if astray}<button class="action" onclick={goBack}>Go back to that candidate and cut</button>{/if}
+        {#if astray}<Button class="action" onclick={goBack}>Go back to that candidate and cut</Button>{/if}
       </div>
     {:else if work.page}
       <ReportSheet
@@ -106,16 +107,16 @@
               )} %, in your name. No other candidate or cut can be confirmed on it afterwards.
             </p>
             <div class="mt-2 flex gap-2">
-              <button
+              <Button
                 class="action"
                 disabled={work.busy}
-                onclick={() => void work.open().then(() => (opening = false))}>Open it</button
+                onclick={() => void work.open().then(() => (opening = false))}>Open it</Button
               >
-              <button class="action plain" onclick={() => (opening = false)}>Leave it sealed</button>
+              <Button class="action plain" onclick={() => (opening = false)}>Leave it sealed</Button>
             </div>
           {:else}
-            <button class="action" disabled={work.busy} onclick={() => (opening = true)}
-              >Open the reserve …</button
+            <Button class="action" disabled={work.busy} onclick={() => (opening = true)}
+              >Open the reserve …</Button
             >
           {/if}
         {:else}
@@ -127,11 +128,10 @@
         {/if}
         {#if !opening}
           <div class="mt-2 flex items-baseline gap-2">
-            <button
-              class="action"
-              class:plain={draft.seal === null}
+            <Button
+              class={['action', draft.seal === null && 'plain']}
               disabled={work.busy || last?.state === 'WAITING'}
-              onclick={() => void submit()}>Submit for approval</button
+              onclick={() => void submit()}>Submit for approval</Button
             >
             <span class="quiet">{open === 0 ? 'no check is open' : `${open} checks open`}</span>
           </div>
@@ -141,11 +141,11 @@
     {#if draft}
       <div class="flex gap-1" role="tablist" aria-label="Beside the report">
         {#each [['checks', 'Checks'], ['words', 'Words'], ['pinned', `Pinned ${desk.pins.length || ''}`]] as [key, name] (key)}
-          <button
+          <Button
             class="chip"
             role="tab"
             aria-selected={side === key}
-            onclick={() => (side = key as typeof side)}>{name}</button
+            onclick={() => (side = key as typeof side)}>{name}</Button
           >
         {/each}
       </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
   import type { TrailView as Trail } from '../api/schema';
   import { get } from '../lib/api';
   import { count } from '../lib/format';
@@ -36,18 +37,18 @@
 </script>
 
 {#if brief === null}<Masthead words="Audit trail: data, accounts and the policy" />{/if}
-<div class:p-6={brief === null} class="mx-auto max-w-5xl">
+<svelte:element this={brief === null ? 'main' : 'div'} class="mx-auto max-w-5xl" class:p-6={brief === null}>
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   {#if trail}
     <div class="flex flex-wrap items-baseline gap-3">
-      <h1>Audit trail</h1>
+      <h2 class="title">Audit trail</h2>
       {#if trail.fault}
         <span class="refusal !my-0" role="alert">The chain is broken: {trail.fault}.</span>
       {:else}
         <span>{count(trail.entries.length)} entries; the chain and every signature hold.</span>
       {/if}
-      <input
-        class="field ml-auto w-48"
+      <Input
+        class="field ml-auto w-48!"
         type="search"
         aria-label="Find in the trail"
         placeholder="find"
@@ -81,7 +82,7 @@
   {:else if !refusal}
     <p class="quiet">Reading the trail …</p>
   {/if}
-</div>
+</svelte:element>
 
 <style>
   ol {

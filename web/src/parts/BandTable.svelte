@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import type {
     BandRow,
     BandsView,
@@ -81,8 +85,8 @@
     <span class="quiet">{brief.decision.words.records} of validation, highest scores first</span>
     <label class="ml-auto quiet whitespace-nowrap">
       bands
-      <input
-        class="field ml-1 w-[70px] text-right"
+      <Input
+        class="field ml-1 w-[70px]! text-right"
         type="number"
         min={LEAST}
         max={MOST}
@@ -92,17 +96,12 @@
       />
     </label>
     <label class="quiet whitespace-nowrap"
-      ><input
-        type="checkbox"
-        checked={training}
-        onchange={() => layout.change({ bandTraining: !training })}
-      /> training beside</label
+      ><Checkbox checked={training} onchange={() => layout.change({ bandTraining: !training })} /> training beside</label
     >
     <Popover label="candidates" name="Candidates of the band table">
       {#each all.candidates as c (c.id)}
         <label
-          ><input
-            type="checkbox"
+          ><Checkbox
             checked={ids.includes(c.id)}
             disabled={c.id === row.id}
             onchange={() =>
@@ -114,18 +113,22 @@
     </Popover>
     <a class="chip" href="/api/comparisons/bands.csv?{query}" download>CSV</a>
     <a class="chip" href="/api/comparisons/{brief.id}/scores.csv" download>scored records CSV</a>
-    <button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
-      >pin table</button
+    <Button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
+      >pin table</Button
     >
   </div>
   {#if wrong}<p class="refusal" role="alert">{wrong}</p>{/if}
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   <div class="overflow-x-auto">
-    <table class="plain" bind:this={table} data-bands={views.length > 0 ? first.length : null}>
+    <Table
+      class="plain"
+      {@attach (found) => void (table = found as HTMLTableElement)}
+      data-bands={views.length > 0 ? first.length : null}
+    >
       <thead>
         {#if several}
           <tr>
-            <th></th><th></th>
+            <th><span class="sr-only">Ranks</span></th><th><span class="sr-only">Cut</span></th>
             {#each views as view (view.candidate)}
               <th class="name" colspan={training ? 4 : 3}>
                 <i style:background={desk.colour(all.candidates.find((c) => c.id === view.candidate)!)}
@@ -189,7 +192,7 @@
           </tr>
         {/each}
       </tbody>
-    </table>
+    </Table>
   </div>
   {#if tied}<p class="quiet mt-1">
       * A group of equal scores straddles a boundary of the band; its {brief.decision.words.events} are shared out.

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { untrack, type Snippet } from 'svelte';
   import { count, gain, percent, rate as rareRate } from '../lib/format';
   import { desk } from '../lib/desk.svelte';
@@ -89,6 +90,13 @@
               : 'no cut yet',
           },
           {
+            path: 'errors',
+            name: 'Errors',
+            fact: desk.at
+              ? `${count(Math.round((desk.comparison?.events ?? 0) - desk.at.events))} missed`
+              : 'no cut yet',
+          },
+          {
             path: 'sign-off',
             name: 'Sign-off',
             fact:
@@ -104,7 +112,7 @@
   }
 
   const cutShown = $derived(
-    (here === 'compare' || here === 'threshold' || here === 'sign-off') && desk.row !== null,
+    ['compare', 'threshold', 'errors', 'sign-off'].includes(here) && desk.row !== null,
   );
 </script>
 
@@ -123,7 +131,7 @@
 <div class="desk" class:with-cut={cutShown}>
   <header>
     <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
-    <span class="truncate font-serif text-[14px] italic quiet">{brief?.decision.question ?? ''}</span>
+    <h1 class="question quiet">{brief?.decision.question ?? 'A brief'}</h1>
     {#if brief && brief.edition.number > 1}
       <span class="quiet whitespace-nowrap"
         >edition {brief.edition.number}, after
@@ -146,7 +154,7 @@
       {/if}
       <a class="chip" href={`/briefs/${id}/trail`}>audit trail</a>
       <span>{session.me?.name}</span>
-      <button class="chip" onclick={() => (desk.keysOpen = true)} aria-label="Keys">?</button>
+      <Button class="chip" onclick={() => (desk.keysOpen = true)} aria-label="Keys">?</Button>
     </span>
   </header>
   <nav aria-label="Stages">

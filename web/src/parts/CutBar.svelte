@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import type { BriefView as Brief } from '../api/schema';
   import { byRule, desk } from '../lib/desk.svelte';
   import { count, gain, percent, score } from '../lib/format';
@@ -70,12 +71,12 @@
   <div class="name">
     <div class="truncate"><b>Cut</b> on {row.name}</div>
     {#each snaps as snap (snap.name)}
-      <button
+      <Button
         class="chip mr-[3px]"
         title={snap.title}
         disabled={snap.records === null}
         aria-pressed={snap.records !== null && Math.abs(snap.records - at.records) < 1e-9}
-        onclick={() => snap.records !== null && desk.moveTo(snap.records, snap.rule)}>{snap.name}</button
+        onclick={() => snap.records !== null && desk.moveTo(snap.records, snap.rule)}>{snap.name}</Button
       >
     {/each}
   </div>
@@ -133,10 +134,6 @@
   }
   .name b {
     color: var(--color-cut-ink);
-  }
-  .chip:disabled {
-    opacity: 0.4;
-    cursor: default;
   }
   .track {
     position: relative;

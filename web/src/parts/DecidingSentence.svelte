@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from './Choice.svelte';
   import type { BriefView as Brief, DecidingMeasure as Deciding, DecidingKind } from '../api/schema';
   import type { Change } from '../lib/decision';
   import NumberField from './NumberField.svelte';
@@ -30,8 +31,8 @@
 
 <p class="sentence">
   Candidates are ordered, and the leader is chosen, on validation by
-  <select
-    class="field font-sans not-italic"
+  <Choice
+    class="field font-sans! not-italic!"
     aria-label="Deciding measure"
     {disabled}
     value={brief.decision.campaign.deciding?.kind ?? ''}
@@ -42,7 +43,7 @@
       >what fits the stakes{brief.decision.campaign.deciding ? '' : `: ${brief.worth.decidesBy}`}</option
     >
     {#each KINDS as [kind, words] (kind)}<option value={kind}>{words}</option>{/each}
-  </select>{#if share && brief.decision.campaign.deciding}
+  </Choice>{#if share && brief.decision.campaign.deciding}
     {share[0]}
     <NumberField
       label="Share of the deciding measure, %"

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Modal } from 'flowbite-svelte';
+  import Modal from 'flowbite-svelte/Modal.svelte';
   import { desk } from '../lib/desk.svelte';
   import { KEY_LIST } from '../lib/keys';
 </script>

@@ -7,6 +7,6 @@
 
 <header class="flex h-12 items-center gap-4 border-b px-[18px]">
   <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
-  <span class="truncate font-serif text-[14px] italic quiet">{words}</span>
+  <h1 class="question quiet">{words}</h1>
   <span class="ml-auto quiet">{session.me?.name} · {session.me?.roles.join(', ')}</span>
 </header>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
   /** A number in a sentence. `factor` 100 shows a share in percent; with `optional` an empty field is null. */
   interface Props {
     value: number | null;
@@ -34,9 +35,9 @@
   const SHORTLY = 350;
   let soon: ReturnType<typeof setTimeout> | undefined;
 
-  function typed(event: Event & { currentTarget: HTMLInputElement }) {
+  function typed(event: Event) {
     if (!live) return;
-    const field = event.currentTarget;
+    const field = event.target as HTMLInputElement;
     clearTimeout(soon);
     // a number that may go on after its point waits
     if (/\.0*$/.test(field.value)) return;
@@ -61,15 +62,17 @@
   }
 </script>
 
-<input
-  class="field text-right font-sans not-italic"
-  style:width
-  value={shown}
-  aria-label={label}
-  aria-invalid={refusal !== null}
-  inputmode="decimal"
-  {placeholder}
-  {disabled}
-  onchange={read}
-  oninput={typed}
-/>{#if refusal}<span class="refusal" role="alert">{refusal}</span>{/if}
+<span class="inline-flex"
+  ><Input
+    class="field text-right font-sans! not-italic!"
+    style="width: {width}"
+    value={shown}
+    aria-label={label}
+    aria-invalid={refusal !== null}
+    inputmode="decimal"
+    {placeholder}
+    {disabled}
+    onchange={read}
+    oninput={typed}
+  /></span
+>{#if refusal}<span class="refusal" role="alert">{refusal}</span>{/if}

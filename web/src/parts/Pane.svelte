@@ -1,18 +1,18 @@
 <script lang="ts">
-  import { onMount, untrack } from 'svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Choice from './Choice.svelte';
+  import { onMount } from 'svelte';
   import type { BriefView as Brief, ComparisonView as Comparison, NewPin as PinWanted } from '../api/schema';
-  import { echarts, options, type Line } from '../lib/chart';
-  import { interpolate, readAt } from '../lib/curve';
+  import { CHARTS, chartNamed } from '../charts/charts';
+  import { along, cells, type PaneData } from '../charts/parts';
+  import { Plot } from '../charts/plot.svelte';
+  import { PaneSource } from '../charts/source.svelte';
+  import type { Line } from '../lib/chart';
+  import { readAt } from '../lib/curve';
   import { desk } from '../lib/desk.svelte';
   import { standalone } from '../lib/drawn';
   import { png, save, saveCsv } from '../lib/files';
   import { layout } from '../lib/layout.svelte';
-  import { measure, MEASURES } from '../lib/measures';
-  import { PANE_KINDS, type PaneKind } from '../lib/paneKinds';
-  import { place, pointed, valueAt } from '../lib/paneReading';
-  import type { PaneData } from '../lib/paneParts';
-  import { PaneSource } from '../lib/paneSource.svelte';
-  import { drawing } from '../lib/panes';
   import { pins, type Pinned } from '../lib/pins.svelte';
   import PaneMarks from './PaneMarks.svelte';
   import PaneTools from './PaneTools.svelte';
@@ -31,7 +31,7 @@
 
   const MOST_DRAWN = 8;
   const config = $derived(layout.now.panes[index]);
-  const kind = $derived(config.kind);
+  const chart = $derived(chartNamed(config.kind) ?? CHARTS[0]);
   const chosen = $derived(desk.row ?? all.candidates[0]);
   const rows = $derived.by(() => {
     const wanted = layout.now.drawn;
@@ -41,7 +41,7 @@
   });
 
   const source = new PaneSource(
-    () => kind,
+    () => chart.wants,
     () => rows,
     () => chosen,
     () => all.records,
@@ -59,51 +59,28 @@
     bands: source.bands,
     distributions: source.distributions,
   });
-  const drawn = $derived(drawing(kind, data));
+  const drawn = $derived(chart.draw(data));
   const at = $derived(desk.at);
-  const cut = $derived(at ? place(kind, data, at) : { across: null, up: null, reading: '' });
+  const reading = $derived(at ? chart.sentence(data, at) : '');
 
+  const plot = new Plot();
   let frame: HTMLDivElement;
-  let chart: ReturnType<typeof echarts.init> | undefined;
-  let redrawn = $state(0);
   let pointer = $state<number | null>(null);
   let dragFrom = $state<number | null>(null);
 
-  onMount(() => {
-    chart = echarts.init(frame, null, { renderer: 'svg' });
-    const watch = new ResizeObserver(() => {
-      chart?.resize();
-      redrawn++;
-    });
-    watch.observe(frame);
-    return () => {
-      watch.disconnect();
-      chart?.dispose();
-    };
+  onMount(() => plot.mount(frame));
+  $effect(() => plot.draw(drawn, config.zoom));
+
+  const spot = $derived.by(() => {
+    const place = at ? chart.place(data, at) : null;
+    return place === null || place.across === null
+      ? { across: null, up: null }
+      : plot.pixel(place.across, place.up);
   });
-
-  $effect(() => {
-    chart?.setOption(options(drawn.x, drawn.y, drawn.lines, drawn.wash, config.zoom), { notMerge: true });
-    untrack(() => redrawn++);
-  });
-
-  /** null outside the part that is shown */
-  function pixel(x: number, y: number | null): { across: number | null; up: number | null } {
-    void redrawn;
-    if (!chart) return { across: null, up: null };
-    const low = config.zoom?.[0] ?? -Infinity;
-    const high = config.zoom?.[1] ?? Infinity;
-    if (x < low || x > high) return { across: null, up: null };
-    const found = chart.convertToPixel({ xAxisIndex: 0, yAxisIndex: 0 }, [x, y ?? 0]) as number[] | undefined;
-    if (!found || !Number.isFinite(found[0])) return { across: null, up: null };
-    return { across: found[0], up: y === null || !Number.isFinite(found[1]) ? null : found[1] };
-  }
-
-  const spot = $derived(cut.across === null ? { across: null, up: null } : pixel(cut.across, cut.up));
-  const notes = $derived(drawn.notes.map((n) => ({ text: n.text, ...pixel(n.x, n.y) })));
+  const notes = $derived(drawn.notes.map((n) => ({ text: n.text, ...plot.pixel(n.x, n.y) })));
   const marks = $derived.by(() => {
     const placed = drawn.marks
-      .map((m) => ({ label: m.label, across: pixel(m.x, 0).across }))
+      .map((m) => ({ label: m.label, across: plot.pixel(m.x, 0).across }))
       .filter((m) => m.across !== null)
       .sort((a, b) => a.across! - b.across!);
     return placed.map((m, i) => ({
@@ -111,29 +88,16 @@
       level: placed.slice(0, i).filter((other) => m.across! - other.across! < 70).length,
     }));
   });
-  const OVER_DEPTH = ['gains', 'lift', 'bandLift', 'bandCapture', 'netValue', 'returnOnSpend'];
-  const overDepth = $derived(OVER_DEPTH.includes(kind));
 
   /** The value of a line where the pointer is: a candidate's own figure over the depth, else read off the line. */
   function valueOf(line: Line, x: number): number | null {
     const row = rows.find((r) => r.id === line.id);
-    if (row && overDepth) {
-      const exact = valueAt(
-        kind,
-        data,
-        readAt(row, all, Math.round((x / 100) * all.records), desk.reader(row)),
-      );
+    if (row && chart.valueAt) {
+      const there = readAt(row, all, Math.round((x / 100) * all.records), desk.reader(row));
+      const exact = chart.valueAt(data, there);
       if (exact !== null) return exact;
     }
-    const rising = line.points[0][0] <= line.points[line.points.length - 1][0];
-    const points = rising ? line.points : [...line.points].reverse();
-    const places = points.map((p) => p[0]);
-    if (x < places[0] || x > places[places.length - 1]) return null;
-    return interpolate(
-      places,
-      points.map((p) => p[1]),
-      x,
-    );
+    return along(line, x);
   }
 
   const hover = $derived(
@@ -149,20 +113,25 @@
   /** where somebody points in another chart, on the chosen candidate */
   const linked = $derived.by(() => {
     if (desk.pointed === null || pointer !== null) return null;
-    const there = place(kind, data, readAt(chosen, all, desk.pointed, desk.reader(chosen)));
-    return there.across === null ? null : pixel(there.across, null).across;
+    const there = chart.place(data, readAt(chosen, all, desk.pointed, desk.reader(chosen)));
+    return there.across === null ? null : plot.pixel(there.across, null).across;
   });
 
   const brush = $derived.by(() => {
     if (dragFrom === null || pointer === null || dragFrom === pointer) return null;
-    const from = pixel(Math.min(dragFrom, pointer), null).across ?? 0;
-    return { from, width: (pixel(Math.max(dragFrom, pointer), null).across ?? 0) - from };
+    const from = plot.pixel(Math.min(dragFrom, pointer), null).across ?? 0;
+    return { from, width: (plot.pixel(Math.max(dragFrom, pointer), null).across ?? 0) - from };
   });
 
+  /** How many records are acted on where somebody points. */
+  function recordsAt(across: number): number | null {
+    if (!chart.pointed) return Math.round((across / 100) * all.records);
+    return chart.pointed(data, across, (score) => desk.reader(chosen).reaching(score));
+  }
+
   function point(event: PointerEvent) {
-    pointer = across(event);
-    desk.pointed =
-      pointer === null ? null : pointed(kind, data, pointer, (score) => desk.reader(chosen).reaching(score));
+    pointer = plot.across(event);
+    desk.pointed = pointer === null ? null : recordsAt(pointer);
   }
 
   function leave() {
@@ -171,55 +140,38 @@
     desk.pointed = null;
   }
 
-  function across(event: PointerEvent | MouseEvent): number | null {
-    const box = frame.getBoundingClientRect();
-    const x = chart?.convertFromPixel({ xAxisIndex: 0 }, event.clientX - box.left) as number | undefined;
-    const low = config.zoom?.[0] ?? drawn.x.min ?? -Infinity;
-    const high = config.zoom?.[1] ?? drawn.x.max ?? Infinity;
-    return x === undefined || x < low || x > high ? null : x;
-  }
-
   function release(event: PointerEvent) {
-    const to = across(event);
+    const to = plot.across(event);
     const from = dragFrom;
     dragFrom = null;
     if (from === null || to === null) return;
-    const start = pixel(from, null).across;
-    const end = pixel(to, null).across;
+    const start = plot.pixel(from, null).across;
+    const end = plot.pixel(to, null).across;
     if (start === null || end === null || Math.abs(end - start) < 12) return;
     layout.pane(index, { zoom: [Math.min(from, to), Math.max(from, to)] });
   }
 
   function moveCut(event: MouseEvent) {
-    const x = across(event);
-    const records =
-      x === null ? null : pointed(kind, data, x, (score) => desk.reader(chosen).reaching(score));
+    const x = plot.across(event);
+    const records = x === null ? null : recordsAt(x);
     if (records !== null) desk.moveTo(records);
   }
 
-  function choose(next: PaneKind) {
-    layout.pane(index, { kind: next, zoom: null });
-  }
-
-  const label = $derived(
-    kind === 'measure'
-      ? (measure(config.measure) ?? measure('f1')).label
-      : PANE_KINDS.find((k) => k.kind === kind)!.label,
+  const shownMeasure = $derived(
+    chart.measures?.find((m) => m.name === config.measure) ?? chart.measures?.find((m) => m.name === 'f1'),
   );
+  const label = $derived(shownMeasure?.label ?? chart.label);
 
-  function picture() {
-    return standalone({
-      svg: chart!.renderToSVGString({ useViewBox: false }),
-      width: chart!.getWidth(),
-      height: chart!.getHeight(),
+  const picture = () =>
+    standalone({
+      ...plot.svg,
       title: `${label}: ${drawn.y.label}`,
       part: 'validation',
       lines: drawn.lines,
       cut: spot,
-      reading: cut.reading,
+      reading,
     });
-  }
-  const file = $derived(`${brief.decision.name}-${kind === 'measure' ? config.measure : kind}`);
+  const file = $derived(`${brief.decision.name}-${shownMeasure?.name ?? chart.name}`);
 
   async function keepPng() {
     const made = picture();
@@ -227,50 +179,42 @@
   }
 
   const keepSvg = () => save(`${file}.svg`, new Blob([picture().svg], { type: 'image/svg+xml' }));
-  const keepCsv = () =>
-    saveCsv(`${file}.csv`, [
-      ['line', drawn.x.label, drawn.y.label],
-      ...drawn.lines.flatMap((l) => l.points.map(([x, y]) => [l.name, x, y])),
-      ...(drawn.wash?.points ?? []).flatMap(([x, low, high]) => [
-        [`${chosen.name}, 2.5 %`, x, low],
-        [`${chosen.name}, 97.5 %`, x, high],
-      ]),
-    ]);
+  const keepCsv = () => saveCsv(`${file}.csv`, cells(drawn, chosen.name));
   const pinned = (): Pinned => ({
     kind: 'CHART',
     chapter,
     title: label,
-    reading: cut.reading,
+    reading,
     drawing: picture().svg,
     cells: null,
   });
 </script>
 
-<section class="sheet pane" aria-label={label} data-pane={kind} {@attach pins.pinnable(pinned)}>
+<section class="sheet pane" aria-label={label} data-pane={chart.name} {@attach pins.pinnable(pinned)}>
   <div class="head">
     {#if choosable}
-      <select
-        class="kind"
+      <Choice
+        class="kindfield"
         aria-label="What this chart shows"
-        value={kind}
-        onchange={(e) => choose(e.currentTarget.value as PaneKind)}
+        value={chart.name}
+        onchange={(e) => layout.pane(index, { kind: e.currentTarget.value, zoom: null })}
       >
-        {#each PANE_KINDS as k (k.kind)}<option value={k.kind}>{k.label}</option>{/each}
-      </select>
-    {:else if kind !== 'measure'}<h2>{label}</h2>{/if}
-    {#if kind === 'measure'}
-      <select
-        class="kind"
+        {#each CHARTS as c (c.name)}<option value={c.name}>{c.label}</option>{/each}
+      </Choice>
+    {:else if !chart.measures}<h2>{label}</h2>{/if}
+    {#if chart.measures}
+      <Choice
+        class="kindfield"
         aria-label="Measure"
         value={config.measure}
         onchange={(e) => layout.pane(index, { measure: e.currentTarget.value })}
       >
-        {#each MEASURES as m (m.name)}<option value={m.name}>{m.label}</option>{/each}
-      </select>
+        {#each chart.measures as m (m.name)}<option value={m.name}>{m.label}</option>{/each}
+      </Choice>
     {/if}
     <span class="quiet truncate" title={drawn.y.label}>{drawn.y.label}</span>
     <span class="tools ml-auto flex gap-1">
-      {#if config.zoom}<button class="chip" onclick={() => layout.pane(index, { zoom: null })}>whole</button
+      {#if config.zoom}<Button class="chip" onclick={() => layout.pane(index, { zoom: null })}>whole</Button
         >{/if}
       <PaneTools
         {index}
@@ -280,27 +224,33 @@
         {chosen}
         formats={{ svg: keepSvg, png: keepPng, csv: keepCsv }}
       />
-      <button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</button>
+      <Button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</Button>
     </span>
   </div>
   <div
     class="chart"
     role="presentation"
-    onpointerdown={(e) => (dragFrom = across(e))}
+    onpointerdown={(e) => (dragFrom = plot.across(e))}
     onpointermove={point}
     onpointerup={release}
     onpointerleave={leave}
     ondblclick={moveCut}
   >
-    <div class="frame" bind:this={frame} role="img" aria-label="{label}: {cut.reading}"></div>
+    <div class="frame" bind:this={frame} role="img" aria-label="{label}: {reading}"></div>
     <PaneMarks {marks} {notes} {spot} {linked} {brush} />
     {#if drawn.empty}<p class="empty">{drawn.empty}</p>{/if}
     {#if pointer !== null && hover.length > 0}
-      <PaneValues {pointer} {hover} x={drawn.x} y={drawn.y} left={(pixel(pointer, null).across ?? 0) > 300} />
+      <PaneValues
+        {pointer}
+        {hover}
+        x={drawn.x}
+        y={drawn.y}
+        left={(plot.pixel(pointer, null).across ?? 0) > 300}
+      />
     {/if}
   </div>
   {#if source.refusal}<p class="refusal" role="alert">{source.refusal}</p>{/if}
-  <p class="said">{cut.reading}</p>
+  <p class="said">{reading}</p>
 </section>
 
 <style>
@@ -318,17 +268,6 @@
     align-items: center;
     gap: 8px;
     min-width: 0;
-  }
-  .kind {
-    font-weight: 600;
-    font-size: 13px;
-    border: 0;
-    padding: 1px 22px 1px 0;
-    background-color: transparent;
-    cursor: pointer;
-    max-width: 190px;
-    field-sizing: content;
-    text-overflow: ellipsis;
   }
   .chart {
     position: relative;

@@ -70,6 +70,7 @@
     left: 5px;
     font: 10.5px var(--font-sans);
     color: var(--color-ink-2);
+    background: color-mix(in srgb, var(--color-sheet) 78%, transparent);
     white-space: nowrap;
   }
   .note {

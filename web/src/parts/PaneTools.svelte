@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import type { ComparisonView as Comparison, Row } from '../api/schema';
   import { desk } from '../lib/desk.svelte';
   import { layout } from '../lib/layout.svelte';
@@ -26,12 +28,11 @@
 
 <Popover label="shown" name="What is drawn in {label}">
   <label
-    ><input type="checkbox" checked={doubt} onchange={() => layout.pane(index, { doubt: !doubt })} />
+    ><Checkbox checked={doubt} onchange={() => layout.pane(index, { doubt: !doubt })} />
     95 % band of {chosen.name}</label
   >
   <label
-    ><input
-      type="checkbox"
+    ><Checkbox
       checked={layout.now.training}
       onchange={() => layout.change({ training: !layout.now.training })}
     /> training, dashed</label
@@ -40,20 +41,17 @@
   <h2 class="mt-2">Candidates</h2>
   {#each all.candidates as c (c.id)}
     <label
-      ><input
-        type="checkbox"
-        checked={rows.includes(c)}
-        disabled={c.id === chosen.id}
-        onchange={() => draw(c.id)}
-      /><i style:background={desk.colour(c)}></i>{c.name}</label
+      ><Checkbox checked={rows.includes(c)} disabled={c.id === chosen.id} onchange={() => draw(c.id)} /><i
+        style:background={desk.colour(c)}
+      ></i>{c.name}</label
     >
   {/each}
 </Popover>
 <Popover label="keep" name="Keep {label}" width={170}>
   <div class="flex flex-col items-start gap-1">
-    <button class="chip" onclick={() => void formats.svg()}>SVG drawing</button>
-    <button class="chip" onclick={() => void formats.png()}>PNG picture</button>
-    <button class="chip" onclick={() => void formats.csv()}>CSV of its points</button>
+    <Button class="chip" onclick={() => void formats.svg()}>SVG drawing</Button>
+    <Button class="chip" onclick={() => void formats.png()}>PNG picture</Button>
+    <Button class="chip" onclick={() => void formats.csv()}>CSV of its points</Button>
   </div>
 </Popover>
 

@@ -1,5 +1,8 @@
 <script lang="ts">
-  import { Modal } from 'flowbite-svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Modal from 'flowbite-svelte/Modal.svelte';
+  import Textarea from 'flowbite-svelte/Textarea.svelte';
   import { desk } from '../lib/desk.svelte';
   import { pins } from '../lib/pins.svelte';
   import { session } from '../lib/session.svelte';
@@ -27,10 +30,10 @@
   {:else if pins.offered}
     <form onsubmit={keep} class="flex flex-col gap-2">
       <label
-        >Title <input
-          class="field mt-1 w-full"
+        >Title <Input
+          class="field mt-1 w-full!"
           bind:value={title}
-          maxlength="200"
+          maxlength={200}
           required
           aria-label="Title"
         /></label
@@ -38,12 +41,17 @@
       {#if pins.offered.reading}<p class="reading !my-0">{pins.offered.reading}</p>{/if}
       <label
         >What it should tell the reader
-        <textarea class="field mt-1 w-full" rows="3" maxlength="4000" bind:value={note} aria-label="Note"
-        ></textarea></label
+        <Textarea
+          class="field mt-1 w-full"
+          rows={3}
+          maxlength={4000}
+          bind:value={note}
+          aria-label="Note"
+        /></label
       >
       {#if pins.failure}<p class="refusal" role="alert">{pins.failure}</p>{/if}
       <div class="flex items-center gap-3">
-        <button class="action" type="submit">Pin</button>
+        <Button class="action" type="submit">Pin</Button>
         <span class="quiet">{desk.pins.length} in the tray already; it stays as it stands now.</span>
       </div>
     </form>

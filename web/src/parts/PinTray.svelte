@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
+  import Textarea from 'flowbite-svelte/Textarea.svelte';
   import { onMount } from 'svelte';
   import type { BriefView as Brief, PinView as Pin } from '../api/schema';
   import { patch, remove } from '../lib/api';
@@ -55,12 +58,12 @@
       <div class="flex items-baseline gap-2">
         <b>{pin.title}</b>
         <span class="quiet">{CHAPTERS[pin.chapter] ?? pin.chapter}</span>
-        {#if session.analyst}<button class="chip ml-auto" onclick={() => void drop(pin)}>remove</button>{/if}
+        {#if session.analyst}<Button class="chip ml-auto" onclick={() => void drop(pin)}>remove</Button>{/if}
       </div>
       {#if pin.drawing}<img src={picture(pin.drawing)} alt="{pin.title}: {pin.reading}" />{/if}
       {#if pin.cells}
         <div class="cells">
-          <table class="plain">
+          <Table class="plain">
             <tbody>
               {#each pin.cells as line, i (i)}
                 <tr>
@@ -70,19 +73,20 @@
                 </tr>
               {/each}
             </tbody>
-          </table>
+          </Table>
         </div>
       {/if}
       {#if pin.reading && !pin.drawing}<p class="reading">{pin.reading}</p>{/if}
       {#if session.analyst}
-        <textarea
+        <Textarea
           class="field w-full"
-          rows="2"
-          maxlength="4000"
+          rows={2}
+          maxlength={4000}
           aria-label="Note on {pin.title}"
           placeholder="What it should tell the reader"
-          onchange={(e) => void note(pin, e.currentTarget.value)}>{pin.note}</textarea
-        >
+          onchange={(e) => void note(pin, e.currentTarget.value)}
+          value={pin.note}
+        />
       {:else if pin.note}<p>{pin.note}</p>{/if}
       <p class="quiet">pinned by {pin.createdBy}{candidate(pin) ? ` on ${candidate(pin)}` : ''}{cut(pin)}</p>
     </article>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import type { Snippet } from 'svelte';
 
   /** A small sheet that a chip opens. */
@@ -34,13 +35,13 @@
 
 <svelte:window onkeydown={(e) => e.key === 'Escape' && (open = false)} onpointerdown={outside} />
 
-<button
+<Button
   class="chip"
-  bind:this={button}
+  {@attach (found: Element) => void (button = found as HTMLButtonElement)}
   aria-expanded={open}
   aria-haspopup="dialog"
   aria-label="{label}: {name}"
-  onclick={toggle}>{label}</button
+  onclick={toggle}>{label}</Button
 >
 {#if open}
   <div

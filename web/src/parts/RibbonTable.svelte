@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefView as Brief, ComparisonView as Comparison, Row } from '../api/schema';
   import { desk } from '../lib/desk.svelte';
   import { cellsOf } from '../lib/files';
@@ -77,12 +80,11 @@
     class:n={term !== null && numeric(key as ColumnKey)}
     aria-sort={mine ? (layout.now.sort?.down ? 'descending' : 'ascending') : 'none'}
   >
-    {#if term}<TermHead {term} {label} />{:else}{label}{/if}<button
-      class="sort"
-      class:mine
+    {#if term}<TermHead {term} {label} />{:else}{label}{/if}<Button
+      class={['sort', mine && 'mine']}
       aria-label="Sort by {label}"
       title="Sort by {label}"
-      onclick={() => sort(key)}>{mine ? (layout.now.sort?.down ? '↓' : '↑') : '↕'}</button
+      onclick={() => sort(key)}>{mine ? (layout.now.sort?.down ? '↓' : '↑') : '↕'}</Button
     >
   </th>
 {/snippet}
@@ -150,7 +152,11 @@
 
 <div class="frame" {@attach pins.pinnable(pinned)}>
   <div class="scroll">
-    <table class="plain" bind:this={table} aria-label="Candidates at the cut, on validation">
+    <Table
+      class={['plain', layout.now.dense && 'dense']}
+      {@attach (found) => void (table = found as HTMLTableElement)}
+      aria-label="Candidates at the cut, on validation"
+    >
       <thead>
         <tr>
           {@render head('name', 'Candidate', null)}
@@ -170,29 +176,30 @@
             >
               <td class="who">
                 <i style:background={colour} class:hollow={row.reference}></i>
-                <button
+                <Button
                   class="block max-w-[150px] 2xl:max-w-[360px] truncate text-left font-semibold"
-                  title={row.name}>{layout.now.top.includes(row.id) ? '⌃ ' : ''}{row.name}</button
+                  title={row.name}>{layout.now.top.includes(row.id) ? '⌃ ' : ''}{row.name}</Button
                 >
                 <small class="sub kind max-w-[150px] truncate 2xl:max-w-[360px]" title={kindLine(row)}
                   >{kindLine(row)}</small
                 >
                 <span class="tools">
-                  {#if row.id !== all.leader}<button
+                  {#if row.id !== all.leader}<Button
                       class="chip"
                       title="Set the others against {row.name}"
-                      onclick={(e) => (e.stopPropagation(), void desk.lead(row.id))}>lead</button
+                      onclick={(e: Event) => (e.stopPropagation(), void desk.lead(row.id))}>lead</Button
                     >{/if}
-                  <button
+                  <Button
                     class="chip"
                     aria-pressed={layout.now.top.includes(row.id)}
                     title="Keep {row.name} at the top"
-                    onclick={(e) => (e.stopPropagation(), layout.toggle('top', row.id))}>top</button
+                    onclick={(e: Event) => (e.stopPropagation(), layout.toggle('top', row.id))}>top</Button
                   >
-                  <button
+                  <Button
                     class="chip"
                     title="Hide {row.name}"
-                    onclick={(e) => (e.stopPropagation(), layout.toggle('hidden', row.id))}>hide</button
+                    onclick={(e: Event) => (e.stopPropagation(), layout.toggle('hidden', row.id))}
+                    >hide</Button
                   >
                 </span>
               </td>
@@ -206,21 +213,27 @@
           {/each}
         </tbody>
       {/each}
-    </table>
+    </Table>
   </div>
   <div class="foot quiet">
     {#if hidden.length > 0}
       <span class="truncate">hidden: {hidden.map((c) => c.name).join(', ')}</span>
-      <button class="chip" onclick={() => layout.change({ hidden: [] })}>show all</button>
+      <Button class="chip" onclick={() => layout.change({ hidden: [] })}>show all</Button>
     {/if}
     <span class="ml-auto flex gap-1">
       <Popover label="columns" name="Columns of the table" width={220}>
         {#each COLUMNS as [key, label] (key)}
-          <label><input type="checkbox" checked={has(key)} onchange={() => toggle(key)} /> {label}</label>
+          <label><Checkbox checked={has(key)} onchange={() => toggle(key)} /> {label}</label>
         {/each}
       </Popover>
-      <button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
-        >pin table</button
+      <Button
+        class="chip"
+        aria-pressed={layout.now.dense}
+        title="Rows of one line, intervals where you point ( d )"
+        onclick={() => desk.changeDensity()}>dense</Button
+      >
+      <Button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
+        >pin table</Button
       >
     </span>
   </div>
@@ -231,7 +244,7 @@
     position: relative;
   }
   .scroll {
-    max-height: clamp(220px, 30vh, 620px);
+    max-height: clamp(252px, 31vh, 620px);
     overflow: auto;
     border-bottom: 1px solid var(--color-rule);
   }
@@ -256,6 +269,8 @@
     padding-bottom: 3px;
   }
   thead th {
+    padding-top: 1px;
+    padding-bottom: 2px;
     position: sticky;
     top: 0;
     background: var(--color-sheet);
@@ -306,22 +321,6 @@
   tr:focus-within .kind {
     visibility: hidden;
   }
-  .sort {
-    margin-left: 3px;
-    width: 11px;
-    color: var(--color-ink-2);
-    opacity: 0.55;
-    cursor: pointer;
-  }
-  .sort:hover,
-  .sort:focus-visible,
-  .sort.mine {
-    opacity: 1;
-  }
-  .sort.mine {
-    color: var(--color-cut-ink);
-    font-weight: 700;
-  }
   .lead {
     color: var(--color-spruce);
   }
@@ -342,6 +341,46 @@
     font-size: 11px;
     line-height: 1.25;
     max-width: 120px;
+  }
+  .scroll :global(.dense tbody td) {
+    position: relative;
+    padding-top: 1px;
+    padding-bottom: 1px;
+    height: 24px;
+  }
+  .scroll :global(.dense td.n .sub),
+  .scroll :global(.dense .who .sub) {
+    display: none;
+  }
+  .scroll :global(.dense tr:is(:hover, :focus-within) td.n .sub) {
+    display: block;
+    position: absolute;
+    z-index: 3;
+    top: calc(100% - 2px);
+    right: 4px;
+    padding: 0 4px;
+    background: var(--color-sheet);
+    border: 1px solid var(--color-rule);
+  }
+  .scroll :global(.dense .named) {
+    display: inline-block;
+    margin-right: 6px;
+  }
+  .scroll :global(.dense .named i) {
+    min-width: 0;
+  }
+  .scroll :global(.dense .ribbon) {
+    width: 84px;
+    height: 20px;
+  }
+  .scroll :global(.dense .who .tools) {
+    left: auto;
+    right: 0;
+    background: inherit;
+  }
+  .scroll :global(.dense .beaten) {
+    display: inline-block;
+    max-width: none;
   }
   .foot {
     display: flex;

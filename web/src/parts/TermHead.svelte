@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { desk } from '../lib/desk.svelte';
   import { note, type Term } from '../lib/terms';
 
@@ -26,7 +27,12 @@
   onpointerdown={(e) => !(e.target as HTMLElement).closest('.note, .term') && (open = false)}
 />
 
-<button class="term" bind:this={button} aria-expanded={open} onclick={toggle}>{label}</button>
+<Button
+  class="term"
+  {@attach (found: Element) => void (button = found as HTMLButtonElement)}
+  aria-expanded={open}
+  onclick={toggle}>{label}</Button
+>
 {#if told}
   <div
     class="note sheet"
@@ -49,10 +55,6 @@
 {/if}
 
 <style>
-  .term {
-    border-bottom: 1px dotted var(--color-ink-2);
-    cursor: help;
-  }
   .note {
     position: fixed;
     z-index: 20;

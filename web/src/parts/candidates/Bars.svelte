@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import type { Weight } from '../../api/schema';
   import { significant } from '../../lib/format';
 
@@ -21,9 +23,11 @@
   const long = (value: number) => (Math.abs(value) / widest) * (signed ? 148 : 298);
 </script>
 
-<table class="plain">
+<Table class="plain">
   <thead
-    ><tr><th>{head}</th><th>{signed ? 'lowers the score · raises it' : ''}</th><th class="n">{unit}</th></tr
+    ><tr
+      ><th>{head}</th><th>{signed ? 'lowers the score · raises it' : 'as a bar'}</th><th class="n">{unit}</th
+      ></tr
     ></thead
   >
   <tbody>
@@ -46,9 +50,9 @@
       </tr>
     {/each}
   </tbody>
-</table>
+</Table>
 {#if sorted.length > most}
-  <button class="chip mt-1" onclick={() => (all = !all)}
-    >{all ? `the first ${most}` : `all ${sorted.length}`}</button
+  <Button class="chip mt-1" onclick={() => (all = !all)}
+    >{all ? `the first ${most}` : `all ${sorted.length}`}</Button
   >
 {/if}

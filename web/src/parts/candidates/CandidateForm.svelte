@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Choice from '../Choice.svelte';
   import { untrack } from 'svelte';
   import type {
     BriefView as Brief,
@@ -110,24 +114,24 @@
   <div class="flex flex-wrap items-end gap-4">
     <label class="quiet"
       >kind
-      <select class="field block w-52" value={kindName} onchange={(e) => choose(e.currentTarget.value)}>
+      <Choice class="field block w-52" value={kindName} onchange={(e) => choose(e.currentTarget.value)}>
         {#each kinds as k (k.kind)}<option value={k.kind}>{k.words}</option>{/each}
-      </select>
+      </Choice>
     </label>
     <label class="quiet"
       >name
-      <input
-        class="field block w-64"
+      <Input
+        class="field block w-64!"
         bind:value={name}
         oninput={() => (named = true)}
-        maxlength="200"
+        maxlength={200}
         required
       /></label
     >
     {#if from}<span class="quiet pb-1">begun from <b class="font-semibold">{from.name}</b></span>{/if}
     <span class="ml-auto flex gap-2">
-      <button class="action plain" type="button" onclick={close}>Leave it</button>
-      <button class="action" disabled={busy || wrong}>Fit</button>
+      <Button class="action plain" type="button" onclick={close}>Leave it</Button>
+      <Button class="action" type="submit" disabled={busy || wrong}>Fit</Button>
     </span>
   </div>
   {#if shown.length > 0}
@@ -143,8 +147,8 @@
       {/each}
     </div>
     {#if shown.length < kind.settings.length || all}
-      <button class="chip mt-2" type="button" onclick={() => (all = !all)}
-        >{all ? 'fewer settings' : `${kind.settings.length - shown.length} more settings`}</button
+      <Button class="chip mt-2" type="button" onclick={() => (all = !all)}
+        >{all ? 'fewer settings' : `${kind.settings.length - shown.length} more settings`}</Button
       >
     {/if}
   {/if}
@@ -154,11 +158,7 @@
       <div class="mt-1 flex max-h-24 flex-wrap gap-x-4 gap-y-1 overflow-y-auto">
         {#each otherScores as c (c.name)}
           <label
-            ><input
-              type="checkbox"
-              checked={extra.includes(c.name)}
-              onchange={() => (extra = flip(extra, c.name))}
-            />
+            ><Checkbox checked={extra.includes(c.name)} onchange={() => (extra = flip(extra, c.name))} />
             {c.name}</label
           >
         {/each}
@@ -169,8 +169,8 @@
     <fieldset class="mt-3">
       <legend class="quiet">
         {chosen.length} of {inputs.length} inputs
-        <button class="chip ml-2" type="button" onclick={() => (chosen = inputs)}>all</button>
-        <button class="chip" type="button" onclick={() => (chosen = [])}>none</button>
+        <Button class="chip ml-2" type="button" onclick={() => (chosen = inputs)}>all</Button>
+        <Button class="chip" type="button" onclick={() => (chosen = [])}>none</Button>
         {#if added.length || removed.length}
           <span class="ml-2"
             >against {from?.name}: {added
@@ -183,11 +183,7 @@
       <div class="mt-1 flex max-h-32 flex-wrap gap-x-4 gap-y-1 overflow-y-auto">
         {#each inputs as input (input)}
           <label
-            ><input
-              type="checkbox"
-              checked={chosen.includes(input)}
-              onchange={() => (chosen = flip(chosen, input))}
-            />
+            ><Checkbox checked={chosen.includes(input)} onchange={() => (chosen = flip(chosen, input))} />
             {input}</label
           >
         {/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefView as Brief, Effect } from '../../api/schema';
   import { fixed, money } from '../../lib/format';
   import { VERDICTS } from '../../lib/words';
@@ -41,7 +42,7 @@
     {/if}
   {/each}
 {:else}
-  <table class="plain">
+  <Table class="plain">
     <thead
       ><tr
         ><th>Against it</th><th class="n">Difference</th><th class="n">95 % interval</th><th>Verdict</th></tr
@@ -59,5 +60,5 @@
         </tr>
       {/each}
     </tbody>
-  </table>
+  </Table>
 {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Table from 'flowbite-svelte/Table.svelte';
   import type { Figure, FiguresView as Figures } from '../../api/schema';
   import { get } from '../../lib/api';
   import { fixed, NONE, percent } from '../../lib/format';
@@ -53,10 +54,12 @@
     {#each view.alarms as alarm (alarm.name)}
       <p class="alarm mb-1"><b class="font-semibold">▲ {alarm.name}.</b> {alarm.meaning}</p>
     {/each}
-    <table class="plain mt-1" aria-label="Figures">
+    <Table class="plain mt-1" aria-label="Figures">
       <thead
         ><tr
-          ><th></th><th class="n">Training</th><th class="n">Out of fold</th><th class="n">Validation</th></tr
+          ><th><span class="sr-only">Measure</span></th><th class="n">Training</th><th class="n"
+            >Out of fold</th
+          ><th class="n">Validation</th></tr
         ></thead
       >
       <tbody>
@@ -73,7 +76,7 @@
           </tr>
         {/each}
       </tbody>
-    </table>
+    </Table>
     <p class="quiet mt-1">
       Capture, lift and precision at {view.cutSet ? 'the cut,' : 'a depth of'}
       {percent(view.depth)} %. Out of fold: training records scored by models that did not see them. Intervals are

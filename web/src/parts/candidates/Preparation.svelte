@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
   import type { BriefView as Brief, Prepared, RecordView } from '../../api/schema';
   import { get } from '../../lib/api';
   import { count, score, significant } from '../../lib/format';
@@ -70,15 +72,15 @@
     >
     <form class="ml-auto flex items-center gap-2" onsubmit={look}>
       <label class="quiet"
-        >record <input
-          class="field w-24 text-right"
+        >record <Input
+          class="field w-24! text-right"
           type="number"
           min="1"
           max={brief.data.records}
           bind:value={number}
         /></label
       >
-      <button class="action plain">Show its values</button>
+      <Button class="action plain" type="submit">Show its values</Button>
     </form>
   </div>
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}

@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Fileupload from 'flowbite-svelte/Fileupload.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
+  import Choice from '../Choice.svelte';
   import { onMount } from 'svelte';
   import type {
     ArrivalView as Arrival,
@@ -99,7 +103,7 @@
     <div class="sheet mb-2 flex flex-wrap items-end gap-4 p-3">
       <label class="quiet"
         >a file brought already
-        <select
+        <Choice
           class="field block w-72"
           value={chosen ?? ''}
           onchange={(e) => e.currentTarget.value && choose(Number(e.currentTarget.value))}
@@ -107,20 +111,19 @@
           <option value="">choose</option>
           {#each datasets as d (d.id)}<option value={d.id}>{d.name} · {count(d.records)} records</option
             >{/each}
-        </select>
+        </Choice>
       </label>
       <label class="action plain cursor-pointer"
         >or bring a new one
-        <input
+        <Fileupload
           class="sr-only"
-          type="file"
           aria-label="list to score"
           onchange={(e) => e.currentTarget.files?.[0] && bring(e.currentTarget.files[0])}
         />
       </label>
       {#if coming}<span class="quiet">{coming} …</span>{/if}
-      <button class="action ml-auto" disabled={!fit || fit.missing.length > 0} onclick={start}
-        >Score it</button
+      <Button class="action ml-auto" disabled={!fit || fit.missing.length > 0} onclick={start}
+        >Score it</Button
       >
     </div>
   {/if}
@@ -145,9 +148,12 @@
     </p>
   {/if}
   {#if lists.length > 0}
-    <table class="plain" aria-label="Scored lists">
+    <Table class="plain" aria-label="Scored lists">
       <thead
-        ><tr><th>File</th><th class="n">Records</th><th class="n">To act on</th><th>State</th><th></th></tr
+        ><tr
+          ><th>File</th><th class="n">Records</th><th class="n">To act on</th><th>State</th><th
+            ><span class="sr-only">Files and ways</span></th
+          ></tr
         ></thead
       >
       <tbody>
@@ -176,12 +182,12 @@
               {/if}
               {#if session.analyst}
                 {#if active(l)}
-                  <button class="chip" onclick={() => attempt(() => post(`/lists/${l.id}/stop`)).then(load)}
-                    >stop</button
+                  <Button class="chip" onclick={() => attempt(() => post(`/lists/${l.id}/stop`)).then(load)}
+                    >stop</Button
                   >
                 {:else}
-                  <button class="chip" onclick={() => attempt(() => remove(`/lists/${l.id}`)).then(load)}
-                    >remove</button
+                  <Button class="chip" onclick={() => attempt(() => remove(`/lists/${l.id}`)).then(load)}
+                    >remove</Button
                   >
                 {/if}
               {/if}
@@ -189,7 +195,7 @@
           </tr>
         {/each}
       </tbody>
-    </table>
+    </Table>
   {:else}
     <p class="quiet">No list scored yet. Out comes identifier, score, band and whether to act at the cut.</p>
   {/if}

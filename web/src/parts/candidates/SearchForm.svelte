@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Choice from '../Choice.svelte';
   import type { BriefView as Brief, KindView as KindInfo, SearchView as Search } from '../../api/schema';
   import { post } from '../../lib/api';
 
@@ -54,8 +58,7 @@
     <legend class="quiet">kinds to try</legend>
     {#each choice as k (k.kind)}
       <label
-        ><input
-          type="checkbox"
+        ><Checkbox
           checked={chosen.includes(k.kind)}
           onchange={() =>
             (chosen = chosen.includes(k.kind) ? chosen.filter((c) => c !== k.kind) : [...chosen, k.kind])}
@@ -67,17 +70,17 @@
   <div class="mt-3 flex flex-wrap items-end gap-x-6 gap-y-2">
     <label class="quiet"
       >judged by
-      <select class="field block" bind:value={measure}>
+      <Choice class="field block" bind:value={measure}>
         <option value="AUC">AUC</option>
         <option value="AVERAGE_PRECISION">average precision</option>
         <option value="CAPTURE">capture rate at a depth</option>
-      </select>
+      </Choice>
     </label>
     {#if measure === 'CAPTURE'}
       <label class="quiet"
         >depth, %
-        <input
-          class="field block w-20 text-right"
+        <Input
+          class="field block w-20! text-right"
           type="number"
           min="0.1"
           max="99"
@@ -87,9 +90,9 @@
       </label>
     {/if}
     <span class="quiet"
-      ><label><input type="checkbox" bind:checked={byTime} /> for at most, minutes</label>
-      <input
-        class="field block w-24 text-right"
+      ><label><Checkbox bind:checked={byTime} /> for at most, minutes</label>
+      <Input
+        class="field block w-24! text-right"
         type="number"
         min="0.05"
         step="any"
@@ -99,9 +102,9 @@
       /></span
     >
     <span class="quiet"
-      ><label><input type="checkbox" bind:checked={byCount} /> at most, trials</label>
-      <input
-        class="field block w-24 text-right"
+      ><label><Checkbox bind:checked={byCount} /> at most, trials</label>
+      <Input
+        class="field block w-24! text-right"
         type="number"
         min="1"
         aria-label="trials"
@@ -110,9 +113,9 @@
       /></span
     >
     <span class="quiet"
-      ><label><input type="checkbox" bind:checked={byTarget} /> stop when it reaches</label>
-      <input
-        class="field block w-24 text-right"
+      ><label><Checkbox bind:checked={byTarget} /> stop when it reaches</label>
+      <Input
+        class="field block w-24! text-right"
         type="number"
         min="0"
         max="1"
@@ -123,8 +126,8 @@
       /></span
     >
     <label class="quiet"
-      >keep the best <input
-        class="field block w-16 text-right"
+      >keep the best <Input
+        class="field block w-16! text-right"
         type="number"
         aria-label="keep the best"
         min="0"
@@ -133,11 +136,12 @@
       /></label
     >
     <label class="quiet"
-      >seed <input class="field block w-20 text-right" type="number" bind:value={seed} /></label
+      >seed <Input class="field block w-20! text-right" type="number" bind:value={seed} /></label
     >
     <span class="ml-auto flex gap-2">
-      <button class="action plain" type="button" onclick={close}>Leave it</button>
-      <button class="action" disabled={chosen.length === 0 || !(byTime || byCount || byTarget)}>Search</button
+      <Button class="action plain" type="button" onclick={close}>Leave it</Button>
+      <Button class="action" type="submit" disabled={chosen.length === 0 || !(byTime || byCount || byTarget)}
+        >Search</Button
       >
     </span>
   </div>

@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Choice from '../Choice.svelte';
   import type {
     CandidateView as Candidate,
     ColumnView as Column,
@@ -36,14 +40,14 @@
       {#if setting.type !== 'candidates'}
         {#each setting.type === 'columns' ? groups : ordered as c (c.name)}
           <label
-            ><input type="checkbox" checked={list.includes(c.name)} onchange={() => flip(c.name)} />
+            ><Checkbox checked={list.includes(c.name)} onchange={() => flip(c.name)} />
             {c.name}</label
           >
         {/each}
       {:else}
         {#each members as c (c.id)}
           <label
-            ><input type="checkbox" checked={list.includes(c.id)} onchange={() => flip(c.id)} />
+            ><Checkbox checked={list.includes(c.id)} onchange={() => flip(c.id)} />
             {c.name}</label
           >
         {:else}
@@ -56,30 +60,30 @@
   <label class="setting" class:wrong={wrong !== null} title={setting.sentence}>
     <span class="quiet">{setting.label}</span>
     {#if setting.type === 'choice'}
-      <select class="field" value={value as string} onchange={(e) => change(e.currentTarget.value)}>
+      <Choice class="field" value={value as string} onchange={(e) => change(e.currentTarget.value)}>
         {#each setting.choices as choice (choice.value)}<option value={choice.value}>{choice.words}</option
           >{/each}
-      </select>
+      </Choice>
     {:else if setting.type === 'yesNo'}
-      <select class="field" value={String(value)} onchange={(e) => change(e.currentTarget.value === 'true')}>
+      <Choice class="field" value={String(value)} onchange={(e) => change(e.currentTarget.value === 'true')}>
         {#each setting.choices as choice (choice.value)}<option value={choice.value}>{choice.words}</option
           >{/each}
-      </select>
+      </Choice>
     {:else if setting.type === 'column'}
-      <select class="field" value={value as string} onchange={(e) => change(e.currentTarget.value)}>
+      <Choice class="field" value={value as string} onchange={(e) => change(e.currentTarget.value)}>
         <option value="">choose a column</option>
         {#each numbers as c (c.name)}<option value={c.name}>{c.name}</option>{/each}
-      </select>
+      </Choice>
     {:else if setting.mayBeFound && value === AS_NEEDED}
-      <button
+      <Button
         class="field text-right"
         type="button"
         title="Give a number instead"
         aria-label={`${setting.label}: as needed; give a number instead`}
-        onclick={() => change(setting.low)}>as needed</button
+        onclick={() => change(setting.low)}>as needed</Button
       >
     {:else}
-      <input
+      <Input
         class="field text-right"
         type="number"
         step={setting.type === 'whole' ? 1 : 'any'}
@@ -87,12 +91,12 @@
         max={setting.high}
         value={value as number}
         aria-invalid={wrong !== null}
-        oninput={(e) => change(e.currentTarget.valueAsNumber)}
+        oninput={(e: Event) => change((e.target as HTMLInputElement).valueAsNumber)}
       />
     {/if}
     {#if setting.mayBeFound && value !== AS_NEEDED}
-      <button class="chip justify-self-end col-start-2" type="button" onclick={() => change(AS_NEEDED)}
-        >as needed</button
+      <Button class="chip justify-self-end col-start-2" type="button" onclick={() => change(AS_NEEDED)}
+        >as needed</Button
       >
     {/if}
     <small class="sub">{wrong ? `give ${range(setting)}` : setting.sentence}</small>
@@ -110,10 +114,10 @@
   .setting small {
     grid-column: 1 / -1;
   }
-  .setting .field {
+  .setting :global(.field) {
     width: 100%;
   }
-  .wrong .field {
+  .wrong :global(.field) {
     border-color: #a12f12;
   }
   .wrong small {

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
   import type { ColumnView as Column, AlarmView as ColumnAlarm, Role } from '../../api/schema';
   import type { ColumnSheet } from '../../lib/columns.svelte';
 
@@ -27,9 +29,9 @@
 <div class="row" data-alarm={column.name}>
   <span class="alarm">▲</span>
   <div class="min-w-0 flex-1">
-    {#if named}<button class="font-semibold hover:underline" onclick={() => show?.(column.name)}
-        >{column.name}</button
-      >:{/if}
+    {#if named}<Button class="font-semibold hover:underline" onclick={() => show?.(column.name)}
+        >{column.name}:</Button
+      >{/if}
     <b class="alarm">{alarm.name}.</b>
     {alarm.meaning}
     {#if alarm.keptBecause !== null}<i>Kept: {alarm.keptBecause}</i>{/if}
@@ -41,27 +43,26 @@
           void keep();
         }}
       >
-        <!-- svelte-ignore a11y_autofocus -->
-        <input
-          class="field min-w-0 flex-1"
+        <Input
+          class="field min-w-0! flex-1"
           aria-label="Why {column.name} may stay"
           placeholder="why it may stay; the report prints this"
           bind:value={reason}
           autofocus
         />
-        <button class="chip" disabled={reason.trim() === ''}>keep</button>
-        <button class="chip" type="button" onclick={() => (keeping = false)}>cancel</button>
+        <Button class="chip" type="submit" disabled={reason.trim() === ''}>keep</Button>
+        <Button class="chip" type="button" onclick={() => (keeping = false)}>cancel</Button>
       </form>
     {/if}
   </div>
   {#if !fixed}
     {#if alarm.keptBecause !== null}
-      <button class="chip" onclick={() => sheet.keepAlarm(column, alarm, null)}>let it ring again</button>
+      <Button class="chip" onclick={() => sheet.keepAlarm(column, alarm, null)}>let it ring again</Button>
     {:else if column.input && !keeping}
-      <button class="chip" onclick={() => sheet.setRole([column], asideRole(alarm.kind), alarm.name)}
-        >set aside</button
+      <Button class="chip" onclick={() => sheet.setRole([column], asideRole(alarm.kind), alarm.name)}
+        >set aside</Button
       >
-      <button class="chip" onclick={() => (keeping = true)}>keep, because …</button>
+      <Button class="chip" onclick={() => (keeping = true)}>keep, because …</Button>
     {/if}
   {/if}
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Table from 'flowbite-svelte/Table.svelte';
   import type { Cell, ColumnType } from '../../api/schema';
   import { cellLabel } from '../../lib/columns';
   import { count, percent, rate } from '../../lib/format';
@@ -35,7 +36,7 @@
   const x = (at: number) => Math.min(WIDTH, (WIDTH * at) / top);
 </script>
 
-<table class="plain" aria-label="Bands">
+<Table class="plain" aria-label="Bands">
   <thead>
     <tr>
       <th>{type === 'NUMBER' || type === 'DATE' ? 'Band' : 'Level'}</th><th class="n">Records</th><th
@@ -92,7 +93,7 @@
       </tr>
     {/each}
   </tbody>
-</table>
+</Table>
 
 <style>
   td {

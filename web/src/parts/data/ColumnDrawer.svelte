@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import { untrack } from 'svelte';
   import type {
     BriefView as Brief,
@@ -82,8 +85,8 @@
 
 <aside class="drawer sheet" aria-label="Column {name}">
   <header class="flex items-baseline gap-3">
-    <h1 class="min-w-0 truncate" title={name}>{name}</h1>
-    <button class="chip ml-auto" onclick={close} aria-label="Close the column">close</button>
+    <h2 class="title min-w-0 truncate" title={name}>{name}</h2>
+    <Button class="chip ml-auto" onclick={close} aria-label="Close the column">close</Button>
   </header>
   {#if failure}<p class="refusal" role="alert">{failure}</p>{/if}
   {#if column}
@@ -113,12 +116,13 @@
         {/if}
       </p>
       {#if mixed}
-        <table class="plain mb-2" aria-label="Missing and zero">
+        <Table class="plain mb-2" aria-label="Missing and zero">
           <thead
             ><tr
-              ><th></th><th class="n">Records</th>{#if profile.absent.events !== null}<th class="n"
-                  >{brief.decision.words.events}</th
-                ><th class="n">Rate %</th><th class="n">95 % interval</th>{/if}</tr
+              ><th><span class="sr-only">Value</span></th><th class="n">Records</th
+              >{#if profile.absent.events !== null}<th class="n">{brief.decision.words.events}</th><th
+                  class="n">Rate %</th
+                ><th class="n">95 % interval</th>{/if}</tr
             ></thead
           >
           <tbody>
@@ -136,7 +140,7 @@
               </tr>
             {/each}
           </tbody>
-        </table>
+        </Table>
       {/if}
       {#if detail?.acted}
         {@const acted = detail.acted}
@@ -173,8 +177,8 @@
         <ReadingEditor {column} {sheet} {wanted} />
         {#if column.type === 'CATEGORY' && levels.length > 3}
           <p class="mt-2">
-            Keep the <input
-              class="field w-14 text-right"
+            Keep the <Input
+              class="field w-14! text-right"
               type="number"
               min="1"
               max={levels.length - 1}
@@ -182,14 +186,14 @@
               aria-label="Levels to keep"
             />
             commonest levels and fold the others into “other”.
-            <button class="chip" disabled={!(keep >= 1 && keep < levels.length)} onclick={fold}>fold</button>
+            <Button class="chip" disabled={!(keep >= 1 && keep < levels.length)} onclick={fold}>fold</Button>
           </p>
         {/if}
       {/if}
       {#if column.setup.role === 'ACTED'}
         <h2 class="mt-4 mb-1">Who was acted on</h2>
         {#each levels.slice(0, 12) as level (level.label)}
-          <button
+          <Button
             class="chip mr-1"
             aria-pressed={column.setup.acted.includes(level.label!)}
             onclick={() =>
@@ -197,7 +201,7 @@
                 acted: column.setup.acted.includes(level.label!)
                   ? column.setup.acted.filter((l) => l !== level.label)
                   : [...column.setup.acted, level.label!],
-              })}>{level.label}</button
+              })}>{level.label}</Button
           >
         {/each}
       {/if}
@@ -205,8 +209,8 @@
       <div class="flex flex-wrap items-end gap-2">
         <label class="quiet"
           >after days
-          <input
-            class="field block w-20 text-right"
+          <Input
+            class="field block w-20! text-right"
             type="number"
             min="0"
             value={column.setup.knownAfterDays ?? ''}
@@ -217,8 +221,8 @@
         </label>
         <label class="quiet"
           >comes from
-          <input
-            class="field block w-32"
+          <Input
+            class="field block w-32!"
             value={column.setup.knownWhere ?? ''}
             aria-label="{name} comes from"
             onchange={(e) => set({ knownWhere: e.currentTarget.value.trim() || null })}
@@ -226,8 +230,8 @@
         </label>
         <label class="quiet min-w-[150px] flex-1"
           >what it says
-          <input
-            class="field block w-full"
+          <Input
+            class="field block w-full!"
             value={column.setup.meaning ?? ''}
             aria-label="What {name} says"
             onchange={(e) => set({ meaning: e.currentTarget.value.trim() || null })}
@@ -237,8 +241,8 @@
       {#if !column.input && !column.outcome}
         <label class="quiet mt-2 block"
           >why it is no input (the report prints this)
-          <input
-            class="field block w-full"
+          <Input
+            class="field block w-full!"
             value={column.setup.reason}
             aria-label="Why {name} is no input"
             onchange={(e) => set({ reason: e.currentTarget.value })}

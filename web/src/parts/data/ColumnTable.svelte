@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Choice from '../Choice.svelte';
   import type { ColumnView as Column, ColumnType, Role } from '../../api/schema';
   import { open, ROLES, strength, TYPES, type Sort } from '../../lib/columns';
   import { count, fixed, percent } from '../../lib/format';
@@ -64,8 +67,7 @@
 >
   <div class="line head" role="row">
     <span role="columnheader">
-      <input
-        type="checkbox"
+      <Checkbox
         aria-label="Choose all shown"
         checked={allChosen}
         onchange={() => p.chooseAll(!allChosen)}
@@ -79,8 +81,8 @@
         aria-sort={p.by === by ? (p.down ? 'descending' : 'ascending') : 'none'}
         title={title || undefined}
       >
-        <button onclick={() => p.sort(by)}
-          >{words}{p.by === by && by !== 'file' ? (p.down ? ' ↑' : ' ↓') : ''}</button
+        <Button onclick={() => p.sort(by)}
+          >{words}{p.by === by && by !== 'file' ? (p.down ? ' ↑' : ' ↓') : ''}</Button
         >
       </span>
     {/each}
@@ -96,8 +98,7 @@
       data-column={column.name}
     >
       <span role="cell">
-        <input
-          type="checkbox"
+        <Checkbox
           aria-label="Choose {column.name}"
           checked={p.chosen.has(column.name)}
           disabled={p.fixedHere}
@@ -105,36 +106,36 @@
         />
       </span>
       <span role="cell" class="name">
-        <button
+        <Button
           class="truncate"
           title={column.setup.meaning ?? column.name}
-          onclick={() => p.show(column.name)}>{column.name}</button
+          onclick={() => p.show(column.name)}>{column.name}</Button
         >
         {#if open(column).length}
-          <button
-            class="alarm"
+          <Button
+            class="alarm sign"
             aria-label="Alarms of {column.name}"
             title={open(column)
               .map((a) => `${a.name}. ${a.meaning}`)
               .join('\n')}
-            onclick={() => p.show(column.name)}>▲</button
+            onclick={() => p.show(column.name)}>▲</Button
           >
         {/if}
         {#if column.mend && column.setup.reading === null}
-          <button
-            class="mend"
+          <Button
+            class="mend sign"
             title={column.mend.reading
               ? `Nearly a ${column.mend.reading.type.toLowerCase()}: ${count(column.mend.records)} records do not fit`
               : `Its texts can be read in ${column.mend.ways.length} ways; say which`}
             aria-label={column.mend.reading
               ? `${column.name} is nearly a ${column.mend.reading.type.toLowerCase()}`
               : `${column.name} can be read in ${column.mend.ways.length} ways`}
-            onclick={() => p.show(column.name)}>≈</button
+            onclick={() => p.show(column.name)}>≈</Button
           >
         {/if}
       </span>
       <span role="cell">
-        <select
+        <Choice
           class="cellfield"
           aria-label="Type of {column.name}"
           value={column.type}
@@ -146,12 +147,12 @@
           }}
         >
           {#each TYPES as [type, words] (type)}<option value={type}>{words}</option>{/each}
-        </select>
+        </Choice>
       </span>
       <span role="cell">
         {#if column.outcome}<b class="outcome">outcome</b>
         {:else}
-          <select
+          <Choice
             class="cellfield"
             aria-label="Role of {column.name}"
             value={column.setup.role}
@@ -165,7 +166,7 @@
                   (role === 'INPUT' || role === 'VALUE' || role === 'SEGMENT')}>{words}</option
               >
             {/each}
-          </select>
+          </Choice>
         {/if}
       </span>
       <span role="cell">
@@ -240,9 +241,6 @@
     gap: 6px;
     font-weight: 600;
   }
-  .name button:first-child:hover {
-    text-decoration: underline;
-  }
   .off .name {
     font-weight: 400;
     color: var(--color-ink-2);
@@ -253,33 +251,5 @@
   .outcome {
     color: var(--color-event);
     padding-left: 7px;
-  }
-  .mend {
-    color: var(--color-spruce);
-    font-weight: 700;
-  }
-  .cellfield {
-    width: 100%;
-    border: 1px solid transparent;
-    border-radius: 3px;
-    background-color: transparent;
-    padding: 1px 20px 1px 6px;
-    background-position: right 5px center;
-    background-size: 8px;
-    font: inherit;
-  }
-  .cellfield:hover:enabled,
-  .cellfield:focus {
-    border-color: var(--color-rule);
-    background-color: #fff;
-  }
-  .cellfield:disabled {
-    background-image: none;
-    color: inherit;
-    opacity: 1;
-  }
-  input[type='checkbox'] {
-    width: 13px;
-    height: 13px;
   }
 </style>

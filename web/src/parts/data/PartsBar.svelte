@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefView as Brief, SplitFacts } from '../../api/schema';
   import { count, percent, rate } from '../../lib/format';
 
@@ -18,12 +19,14 @@
   <div class="bar" role="img" aria-label="Parts in proportion">
     {#each facts.parts as part (part.part)}<i class={part.part} style:flex={part.records}></i>{/each}
   </div>
-  <table class="w-full" aria-label="Events per part">
+  <Table class="w-full" aria-label="Events per part">
     <thead
       ><tr class="quiet"
-        ><th></th><th class="n">{brief.decision.words.records}</th><th class="n">%</th><th class="n"
-          >{brief.decision.words.events}</th
-        ><th class="n">rate %</th><th class="n">capture of 50 % known to</th><th></th></tr
+        ><th><span class="sr-only">Part</span></th><th class="n">{brief.decision.words.records}</th><th
+          class="n">%</th
+        ><th class="n">{brief.decision.words.events}</th><th class="n">rate %</th><th class="n"
+          >capture of 50 % known to</th
+        ><th><span class="sr-only">Method</span></th></tr
       ></thead
     >
     <tbody>
@@ -48,7 +51,7 @@
         </tr>
       {/each}
     </tbody>
-  </table>
+  </Table>
 </div>
 
 <style>

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Choice from '../Choice.svelte';
   import type { ColumnView as Column, ColumnType, Reading } from '../../api/schema';
   import { DATE_FORMATS, NUMBER_FORMATS, TYPES } from '../../lib/columns';
   import type { ColumnSheet } from '../../lib/columns.svelte';
@@ -44,15 +47,15 @@
 <div class="flex flex-wrap items-end gap-2">
   <label class="quiet"
     >read as
-    <select class="field block" bind:value={type} aria-label="Read {column.name} as">
+    <Choice class="field block" bind:value={type} aria-label="Read {column.name} as">
       {#each TYPES as [value, words] (value)}<option {value}>{words}</option>{/each}
-    </select>
+    </Choice>
   </label>
   {#if type === 'NUMBER' || type === 'DATE'}
     <label class="quiet"
       >written like
-      <input
-        class="field block w-28"
+      <Input
+        class="field block w-28!"
         list={type === 'NUMBER' ? 'number-formats' : 'date-formats'}
         bind:value={format}
         placeholder={type === 'NUMBER' ? '1234.5' : 'yyyy-MM-dd'}
@@ -68,16 +71,16 @@
   {/if}
   <label class="quiet"
     >texts that stand for missing
-    <input
-      class="field block w-36"
+    <Input
+      class="field block w-36!"
       bind:value={missing}
       placeholder="n/a | -"
       aria-label="Missing in {column.name}"
     />
   </label>
-  <button class="action plain" onclick={() => sheet.setReading([column], wish)}>Read anew</button>
+  <Button class="action plain" onclick={() => sheet.setReading([column], wish)}>Read anew</Button>
   {#if reading !== null}
-    <button class="chip mb-1" onclick={() => sheet.setReading([column], null)}>as in the file</button>
+    <Button class="chip mb-1" onclick={() => sheet.setReading([column], null)}>as in the file</Button>
   {/if}
 </div>
 {#if column.mend?.ways.length && reading === null}
@@ -86,8 +89,8 @@
   </p>
   {#each column.mend.ways as way (way.reading.format)}
     <p class="mt-1">
-      <button class="chip" onclick={() => sheet.setReading([column], way.reading)}
-        >read as {way.reading.type.toLowerCase()} {way.reading.format?.replaceAll('u', 'y')}</button
+      <Button class="chip" onclick={() => sheet.setReading([column], way.reading)}
+        >read as {way.reading.type.toLowerCase()} {way.reading.format?.replaceAll('u', 'y')}</Button
       >
       <span class="quiet">{way.examples.join(' · ')}</span>
     </p>
@@ -99,8 +102,8 @@
       >≈ Nearly a {mend.reading.type.toLowerCase()}: all but {count(mend.records)} records{#if mend.reading.missing?.length},
         which hold {mend.reading.missing.map((t) => `“${t}”`).join(', ')}{/if}.</span
     >
-    <button class="chip" onclick={() => sheet.setReading([column], mend.reading)}>
+    <Button class="chip" onclick={() => sheet.setReading([column], mend.reading)}>
       read as {mend.reading.type.toLowerCase()}{mend.reading.missing?.length ? ', those as missing' : ''}
-    </button>
+    </Button>
   </p>
 {/if}

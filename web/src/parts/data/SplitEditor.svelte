@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Choice from '../Choice.svelte';
   import { untrack } from 'svelte';
   import type {
     Balance,
@@ -129,28 +133,28 @@
   <h2 class="self-center">Split</h2>
   <div role="group" aria-label="How records are dealt" class="flex">
     {#each [['SHARES', 'by shares'], ['DATE', 'by date'], ['COLUMN', 'by a column']] as const as [value, words] (value)}
-      <button
+      <Button
         class="seg"
         aria-pressed={method === value}
         disabled={(value === 'DATE' && dates.length === 0) || (value === 'COLUMN' && few.length === 0)}
-        onclick={() => choose(value)}>{words}</button
+        onclick={() => choose(value)}>{words}</Button
       >
     {/each}
   </div>
   {#if method !== 'SHARES'}
     <label class="quiet"
       >column
-      <select class="field block" bind:value={column} onchange={guess} aria-label="Column that decides">
+      <Choice class="field block" bind:value={column} onchange={guess} aria-label="Column that decides">
         {#each method === 'DATE' ? dates : few as c (c.name)}<option value={c.name}>{c.name}</option>{/each}
-      </select>
+      </Choice>
     </label>
   {/if}
   {#if method !== 'COLUMN'}
     {#each ['training', 'validation', 'reserve'] as part, i (part)}
       <label class="quiet"
         >{part} %
-        <input
-          class="field block w-16 text-right"
+        <Input
+          class="field block w-16! text-right"
           type="number"
           min="1"
           max="98"
@@ -163,21 +167,21 @@
   {#if method === 'DATE'}
     <label class="quiet"
       >or validation from
-      <input class="field block" type="date" bind:value={validationFrom} aria-label="validation from" />
+      <Input class="field block" type="date" bind:value={validationFrom} aria-label="validation from" />
     </label>
     <label class="quiet"
       >reserve from
-      <input class="field block" type="date" bind:value={reserveFrom} aria-label="reserve from" />
+      <Input class="field block" type="date" bind:value={reserveFrom} aria-label="reserve from" />
     </label>
   {/if}
   <label class="quiet"
     >seed
-    <input class="field block w-28 text-right" type="number" bind:value={seed} aria-label="seed" />
+    <Input class="field block w-28! text-right" type="number" bind:value={seed} aria-label="seed" />
   </label>
   <label class="quiet"
     >folds
-    <input
-      class="field block w-14 text-right"
+    <Input
+      class="field block w-14! text-right"
       type="number"
       min="2"
       max="50"
@@ -191,9 +195,9 @@
     {#each deciding.levels as level (level.text)}
       <label class="quiet"
         >{level.text}
-        <select class="field" bind:value={levels[level.text]} aria-label="Part of {level.text}">
+        <Choice class="field" bind:value={levels[level.text]} aria-label="Part of {level.text}">
           {#each TARGETS as [value, words] (value)}<option {value}>{words}</option>{/each}
-        </select>
+        </Choice>
       </label>
     {/each}
   </div>
@@ -202,7 +206,7 @@
   {#if method !== 'COLUMN' && identifiers.length > 0}
     <label
       >keep together all of one
-      <select
+      <Choice
         class="field"
         value={groupBy ?? ''}
         onchange={(e) => (groupBy = e.currentTarget.value || null)}
@@ -210,28 +214,28 @@
       >
         <option value="">nothing</option>
         {#each identifiers as c (c.name)}<option value={c.name}>{c.name}</option>{/each}
-      </select>
+      </Choice>
     </label>
   {/if}
   {#if groupBy === null || method === 'COLUMN'}
-    <label><input type="checkbox" bind:checked={copiesTogether} /> exact copies stay in one part</label>
+    <label><Checkbox bind:checked={copiesTogether} /> exact copies stay in one part</label>
   {/if}
   {#if method !== 'SHARES' && deciding && deciding.missing > 0}
-    <label><input type="checkbox" bind:checked={leaveOutMissing} /> leave out records without {column}</label>
+    <label><Checkbox bind:checked={leaveOutMissing} /> leave out records without {column}</label>
   {/if}
   <label
     >rare events in training:
-    <select class="field" bind:value={balance} aria-label="Rare events">
+    <Choice class="field" bind:value={balance} aria-label="Rare events">
       <option value="NONE">as they are</option>
       <option value="WEIGHTS">weigh {brief.decision.words.events} more</option>
       <option value="THINNING">thin the others</option>
-    </select>
+    </Choice>
   </label>
   {#if balance !== 'NONE'}
     <label
       >until {brief.decision.words.events} make up
-      <input
-        class="field w-16 text-right"
+      <Input
+        class="field w-16! text-right"
         type="number"
         min="1"
         max="90"
@@ -247,42 +251,18 @@
     <PartsBar {brief} {facts} sealed={false} />
     <SplitWords {brief} {plan} {facts} />
     {#if facts.straddlingGroups && facts.groupedBy !== null && groupBy === null && method !== 'COLUMN'}
-      <button class="chip" onclick={() => (groupBy = facts!.groupedBy)}
-        >keep all of one {facts.groupedBy} together</button
+      <Button class="chip" onclick={() => (groupBy = facts!.groupedBy)}
+        >keep all of one {facts.groupedBy} together</Button
       >
     {/if}
   </div>
 {/if}
 <div class="mt-2 flex gap-2">
-  <button class="action" disabled={!ready || refusal !== null || facts === null} onclick={() => make(plan)}>
+  <Button class="action" disabled={!ready || refusal !== null || facts === null} onclick={() => make(plan)}>
     {brief.split ? 'Split anew and seal the reserve' : 'Split and seal the reserve'}
-  </button>
-  {#if cancel}<button class="action plain" onclick={cancel}>Leave it as it is</button>{/if}
+  </Button>
+  {#if cancel}<Button class="action plain" onclick={cancel}>Leave it as it is</Button>{/if}
 </div>
 
 <style>
-  .seg {
-    border: 1px solid var(--color-rule);
-    background: var(--color-sheet);
-    padding: 3px 10px;
-    margin-left: -1px;
-    cursor: pointer;
-  }
-  .seg:first-child {
-    margin-left: 0;
-    border-radius: 3px 0 0 3px;
-  }
-  .seg:last-child {
-    border-radius: 0 3px 3px 0;
-  }
-  .seg[aria-pressed='true'] {
-    background: var(--color-spruce-wash);
-    border-color: var(--color-spruce);
-    font-weight: 600;
-    z-index: 1;
-  }
-  .seg:disabled {
-    opacity: 0.45;
-    cursor: default;
-  }
 </style>

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Textarea from 'flowbite-svelte/Textarea.svelte';
   import type { CheckView, Paragraph } from '../../api/schema';
   import type { CheckName } from '../../lib/settings';
   import { inMonths } from '../../lib/format';
@@ -40,37 +43,38 @@
   <ul>
     {#each checks as check (check.check)}
       <li class={word(check)} data-check={check.check}>
-        <button
-          class="line"
+        <Button
+          class="checkline"
           aria-expanded={open === check.check}
           onclick={() => (open = open === check.check ? null : check.check)}
         >
           <i aria-hidden="true">{mark(check)}</i>
           <span>{check.title}</span>
           <b>{word(check)}</b>
-        </button>
+        </Button>
         {#if open === check.check || waiving === check.check}
           <div class="said">
             <p>{check.words}</p>
             {#if check.waiver}<p class="quiet">{check.waiver}</p>{/if}
-            {#if onlook}<button class="chip" onclick={() => onlook(check.paragraph)}>the evidence</button
+            {#if onlook}<Button class="chip" onclick={() => onlook(check.paragraph)}>the evidence</Button
               >{/if}
             {#if onwaive && !check.passes && waiving !== check.check}
-              <button class="chip" onclick={() => (waiving = check.check)}>waive …</button>
+              <Button class="chip" onclick={() => (waiving = check.check)}>waive …</Button>
             {/if}
             {#if waiving === check.check}
               <form class="mt-1 flex flex-col gap-1" onsubmit={(e) => void waive(e, check.check)}>
-                <textarea
+                <Textarea
                   class="field"
-                  rows="2"
-                  maxlength="4000"
+                  rows={2}
+                  maxlength={4000}
                   required
                   aria-label="Reason to waive"
                   placeholder="why it may fail"
-                  bind:value={reason}></textarea>
+                  bind:value={reason}
+                />
                 <span class="flex items-center gap-2">
                   <label
-                    >until <input
+                    >until <Input
                       class="field"
                       type="date"
                       required
@@ -78,8 +82,8 @@
                       bind:value={until}
                     /></label
                   >
-                  <button class="action" type="submit">Waive</button>
-                  <button class="chip" type="button" onclick={() => (waiving = null)}>not now</button>
+                  <Button class="action" type="submit">Waive</Button>
+                  <Button class="chip" type="button" onclick={() => (waiving = null)}>not now</Button>
                 </span>
               </form>
             {/if}
@@ -99,36 +103,18 @@
   li {
     border-top: 1px solid #ece8dd;
   }
-  .line {
-    display: flex;
-    width: 100%;
-    gap: 6px;
-    padding: 2px 0;
-    text-align: left;
-    cursor: pointer;
-    font-size: 12px;
-    line-height: 1.45;
-  }
-  .line:hover span {
-    text-decoration: underline;
-  }
   i {
     width: 12px;
     font-style: normal;
     color: var(--color-spruce);
   }
-  .line b {
-    margin-left: auto;
-    font-weight: 500;
-    color: var(--color-ink-2);
-  }
   .fails i,
-  .fails .line b {
+  .fails b {
     color: #a12f12;
     font-weight: 600;
   }
   .waived i,
-  .waived .line b {
+  .waived b {
     color: var(--color-alarm);
   }
   .said {

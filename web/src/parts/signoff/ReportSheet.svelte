@@ -32,8 +32,10 @@
     const styles = [...page.querySelectorAll('style')].map((s) => s.textContent ?? '').join('\n');
     const style = document.createElement('style');
     style.textContent = styles + EXTRA;
-    const report = page.querySelector('.report');
-    shadow.replaceChildren(style, ...(report ? [report] : []));
+    const report = document.createElement('article');
+    report.className = 'report';
+    report.replaceChildren(...(page.querySelector('.report')?.childNodes ?? []));
+    shadow.replaceChildren(style, report);
   });
 
   $effect(() => {

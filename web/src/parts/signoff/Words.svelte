@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Textarea from 'flowbite-svelte/Textarea.svelte';
+  import Choice from '../Choice.svelte';
   import type { DraftView as Draft, AuthorText as Memo, Paragraph, Watch } from '../../api/schema';
   import { desk } from '../../lib/desk.svelte';
   import type { Change } from '../../lib/signoff.svelte';
@@ -70,16 +74,17 @@
       <h2>Remarks to answer</h2>
       {#each draft.remarks as remark, i (i)}
         <div class="remark">
-          <button class="chip" onclick={() => onchoose(remark.paragraph)}>{remark.title}</button>
+          <Button class="chip" onclick={() => onchoose(remark.paragraph)}>{remark.title}</Button>
           <q>{remark.words}</q> <span class="quiet">{remark.by}</span>
-          <textarea
+          <Textarea
             class="field mt-1 w-full"
-            rows="2"
-            maxlength="4000"
+            rows={2}
+            maxlength={4000}
             aria-label="Answer on {remark.title}"
             placeholder="your answer"
-            onchange={(e) => answer(i, e.currentTarget.value)}>{draft.answers[i] ?? ''}</textarea
-          >
+            onchange={(e) => answer(i, e.currentTarget.value)}
+            value={draft.answers[i] ?? ''}
+          />
         </div>
       {/each}
     </section>
@@ -87,7 +92,7 @@
   <section class="grid gap-2" aria-label="When and against what">
     <label
       >From
-      <input
+      <Input
         class="field ml-1"
         type="date"
         aria-label="First day"
@@ -100,7 +105,7 @@
     >
     <label
       >Today's way
-      <select
+      <Choice
         class="field ml-1 max-w-44"
         aria-label="Today's way"
         value={memo.today ?? ''}
@@ -111,13 +116,13 @@
       >
         <option value="">not said</option>
         {#each own as row (row.id)}<option value={row.name}>{row.name}</option>{/each}
-      </select></label
+      </Choice></label
     >
     {#if memo.today}
       <label
         >acting on
-        <input
-          class="field mx-1 w-20"
+        <Input
+          class="field mx-1 w-20!"
           type="number"
           min="0"
           max={desk.comparison?.records}
@@ -139,26 +144,26 @@
     <p class="quiet">Click a chapter of the page, or one here. Figures come by name and stay true.</p>
     <div class="mt-1 flex flex-wrap gap-1">
       {#each shown as p (p.paragraph)}
-        <button
-          class="chip"
+        <Button
+          class={['chip', memo.words[p.paragraph] && 'written']}
           aria-pressed={chosen === p.paragraph}
-          class:written={memo.words[p.paragraph]}
-          onclick={() => onchoose(p.paragraph)}>{p.title}{memo.words[p.paragraph] ? ' ·' : ''}</button
+          onclick={() => onchoose(p.paragraph)}>{p.title}{memo.words[p.paragraph] ? ' ·' : ''}</Button
         >
       {/each}
     </div>
     {#if chosen && !WITHOUT_WORDS.includes(chosen)}
       {#key chosen}
-        <textarea
+        <Textarea
           class="field mt-2 w-full"
-          rows="6"
-          maxlength="4000"
-          bind:this={field}
+          rows={6}
+          maxlength={4000}
+          bind:elementRef={field}
           aria-label="Words on {shown.find((p) => p.paragraph === chosen)?.title}"
           placeholder={PROMPTS[chosen] ?? 'What a reader should know here'}
-          onchange={(e) => say(chosen!, e.currentTarget.value)}>{memo.words[chosen] ?? ''}</textarea
-        >
-        <select
+          onchange={(e) => say(chosen!, e.currentTarget.value)}
+          value={memo.words[chosen] ?? ''}
+        />
+        <Choice
           class="field mt-1 w-full"
           aria-label="Insert a figure"
           onchange={(e) => {
@@ -170,7 +175,7 @@
           {#each Object.entries(draft.figures) as [name, value] (name)}
             <option value={name}>{name}: {value}</option>
           {/each}
-        </select>
+        </Choice>
       {/key}
     {/if}
   </section>
@@ -179,34 +184,34 @@
     {#each memo.monitoring as line, i (i)}
       <div class="watch">
         {#each FIELDS as [field, name, hint] (field)}
-          <input
+          <Input
             class="field"
             aria-label="{name}, line {i + 1}"
             placeholder={hint}
-            maxlength="200"
+            maxlength={200}
             value={line[field]}
             onchange={(e) => watch(i, { [field]: e.currentTarget.value })}
           />
         {/each}
-        <button
+        <Button
           class="chip"
           aria-label="Drop line {i + 1}"
           onclick={() => void write((now) => ({ monitoring: now.monitoring.filter((_, k) => k !== i) }))}
-          >drop</button
+          >drop</Button
         >
       </div>
     {/each}
     <span class="mt-1 flex gap-1">
-      <button
+      <Button
         class="chip"
         onclick={() =>
           void write((now) => ({
             monitoring: [...now.monitoring, { what: '', limit: '', every: '', who: '' }],
-          }))}>add a line</button
+          }))}>add a line</Button
       >
       {#if memo.monitoring.length === 0}
-        <button class="chip" onclick={() => void write(() => ({ monitoring: PROPOSED }))}
-          >begin with three usual ones</button
+        <Button class="chip" onclick={() => void write(() => ({ monitoring: PROPOSED }))}
+          >begin with three usual ones</Button
         >
       {/if}
     </span>
@@ -221,10 +226,6 @@
   }
   q {
     font: italic 13px/1.4 var(--font-serif);
-  }
-  .written {
-    color: var(--color-spruce);
-    border-color: var(--color-spruce);
   }
   .watch {
     display: grid;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import type {
     AnswerView as Answer,
     BriefView as Brief,
@@ -82,8 +83,8 @@
   <div class="flex items-baseline gap-2">
     <h2>How dear must it be?</h2>
     <span class="quiet">one amount changed, all else as it is</span>
-    <button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
-      >pin</button
+    <Button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
+      >pin</Button
     >
   </div>
   <p class="question">

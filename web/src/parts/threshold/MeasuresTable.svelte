@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import type {
     BriefView as Brief,
     ComparisonView as Comparison,
@@ -65,11 +67,11 @@
     <span class="quiet truncate"
       >validation{all.eventFactor === 1 ? '' : ' at its own event rate'}; a best moves the cut there</span
     >
-    <button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
-      >pin table</button
+    <Button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
+      >pin table</Button
     >
   </div>
-  <table class="plain" bind:this={table}>
+  <Table class="plain" {@attach (found) => void (table = found as HTMLTableElement)}>
     <thead>
       <tr>
         <th>Measure</th><th class="n">At the cut</th><th class="n">Best</th><th class="n">from score</th><th
@@ -83,10 +85,10 @@
         {@const found = best(m)}
         <tr data-measure={m.name} class:here={found?.records === at.records}>
           <td
-            ><button
+            ><Button
               class="term"
               aria-expanded={opened === m.name}
-              onclick={() => (opened = opened === m.name ? null : m.name)}>{m.label}</button
+              onclick={() => (opened = opened === m.name ? null : m.name)}>{m.label}</Button
             ></td
           >
           <td
@@ -96,11 +98,11 @@
           >
           <td class="n">
             {#if found && found.records !== null}
-              <button
+              <Button
                 class="go"
                 data-best
                 title="Move the cut to the {rule(m)}"
-                onclick={() => move(m, found)}>{shown(m, found.value)}</button
+                onclick={() => move(m, found)}>{shown(m, found.value)}</Button
               >
             {:else}<span class="quiet">{m.sought ? '–' : 'not sought'}</span>{/if}
           </td>
@@ -126,26 +128,14 @@
         {/if}
       {/each}
     </tbody>
-  </table>
+  </Table>
   {#if reading}<p class="reading">{reading}</p>{/if}
 </section>
 
 <style>
-  table.plain td {
-    padding: 2px 8px;
-  }
-  .term {
-    border-bottom: 1px dotted var(--color-ink-2);
-    cursor: help;
-    text-align: left;
-  }
-  .go {
-    color: var(--color-spruce);
-    font-weight: 600;
-    cursor: pointer;
-    text-decoration: underline;
-    text-decoration-color: var(--color-rule);
-    text-underline-offset: 3px;
+  section :global(table.plain td) {
+    padding: 0 8px;
+    height: 25px;
   }
   tr.here td {
     background: var(--color-cut-wash);

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefView as Brief, ComparisonView as Comparison, ThresholdView } from '../../api/schema';
   import { readAt, type AtCut } from '../../lib/curve';
   import { byRule, desk } from '../../lib/desk.svelte';
@@ -71,7 +73,7 @@
 <section aria-label="Other reasons for a cut">
   <h2 class="mb-1">Two plain aims</h2>
   {#each presets as preset (preset.key)}
-    <button
+    <Button
       class="preset sheet"
       data-preset={preset.key}
       aria-pressed={preset.at.records === at.records}
@@ -82,7 +84,7 @@
         >{percent(preset.at.depth)} % · {gain(brief.decision.words.currency, preset.at.gain)}</span
       >
       <span class="says">{preset.says}</span>
-    </button>
+    </Button>
   {/each}
 
   <div {@attach pins.pinnable(pinned)}>
@@ -90,16 +92,16 @@
       <h2>The threshold by cross-validation</h2>
       <span class="quiet">training, held out</span>
       {#if cross}
-        <button
+        <Button
           class="chip ml-auto"
           onclick={() => desk.moveTo(cross.onValidation.records, byRule('CROSS_VALIDATED'))}
-          >move the cut there</button
+          >move the cut there</Button
         >
-        <button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</button>
+        <Button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</Button>
       {/if}
     </div>
     {#if cross}
-      <table class="plain">
+      <Table class="plain">
         <thead>
           <tr>
             <th>Fold</th><th class="n">best threshold on the others</th><th class="n">depth % here</th><th
@@ -134,7 +136,7 @@
             <td class="n quiet">{(best.gain / all.records).toFixed(3).replace('-', '−')}</td>
           </tr>
         </tbody>
-      </table>
+      </Table>
       <p class="reading" data-cross>{said}</p>
     {:else}
       <p class="quiet">
@@ -146,31 +148,14 @@
 </section>
 
 <style>
-  .preset {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2px 10px;
-    width: 100%;
-    text-align: left;
-    padding: 6px 10px;
-    margin-bottom: 5px;
-    cursor: pointer;
-  }
-  .preset:hover {
-    border-color: var(--color-ink-2);
-  }
-  .preset[aria-pressed='true'] {
-    border-color: var(--color-cut);
-    background: var(--color-cut-wash);
-  }
   .says {
     flex-basis: 100%;
     font: italic 12.5px/1.4 var(--font-serif);
   }
-  table.plain td {
+  div :global(table.plain td) {
     padding: 2px 8px;
   }
-  table.plain th {
+  div :global(table.plain th) {
     white-space: normal;
     vertical-align: bottom;
   }

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefView as Brief, ComparisonView as Comparison } from '../../api/schema';
   import type { AtCut } from '../../lib/curve';
   import { count, gain, percent } from '../../lib/format';
@@ -65,11 +67,11 @@
   <div class="flex items-baseline gap-2">
     <h2 class="whitespace-nowrap">What becomes of whom</h2>
     <span class="quiet truncate">validation{planned ? ', at the planned event rate' : ''}</span>
-    <button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
-      >pin</button
+    <Button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
+      >pin</Button
     >
   </div>
-  <table>
+  <Table>
     <thead>
       <tr
         ><td></td>
@@ -106,7 +108,7 @@
         </tr>
       {/each}
     </tbody>
-  </table>
+  </Table>
   <p class="said" data-grid-reading>{reading}</p>
 </section>
 
@@ -117,7 +119,7 @@
     flex-direction: column;
     min-width: 0;
   }
-  table {
+  .grid-box :global(table) {
     width: 100%;
     border-collapse: separate;
     border-spacing: 4px;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import type {
     BriefView as Brief,
     ComparisonView as Comparison,
@@ -111,9 +112,9 @@
     <h2 class="whitespace-nowrap">{byDepth ? 'How deep the best cut lies' : 'Which candidate wins where'}</h2>
     <span class="quiet truncate">validation, best cut within the capacity</span>
     <span class="ml-auto flex gap-1">
-      <button class="chip" aria-pressed={byDepth} onclick={() => (byDepth = !byDepth)}>by depth</button>
-      <button class="chip" onclick={csv}>CSV</button>
-      <button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</button>
+      <Button class="chip" aria-pressed={byDepth} onclick={() => (byDepth = !byDepth)}>by depth</Button>
+      <Button class="chip" onclick={csv}>CSV</Button>
+      <Button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</Button>
     </span>
   </div>
   <svg
@@ -147,7 +148,7 @@
             y={y(j) + high / 2 + 3.5}
             class="value"
             text-anchor="middle"
-            font-size="10">{percent(map.spots[i][j].depth)}</text
+            font-size={10}>{percent(map.spots[i][j].depth)}</text
           >
         {/each}
       {/each}
@@ -157,7 +158,7 @@
           x={Math.min(WIDTH - RIGHT - 45, Math.max(LEFT + 40, x(l.i) + wide / 2))}
           y={y(l.j) + high / 2 + 4}
           text-anchor="middle"
-          font-size="11"
+          font-size={11}
           font-weight="600"
           fill="#20262b"
           stroke="#fffefb"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import type { Bend } from '../../../api/schema';
   import { significant } from '../../../lib/format';
   import type { PartProps } from './parts';
@@ -56,8 +57,8 @@
     {/each}
   </div>
   {#if bends.length > MOST}
-    <button class="chip mt-1" onclick={() => (all = !all)}
-      >{all ? `the first ${MOST}` : `all ${bends.length}`}</button
+    <Button class="chip mt-1" onclick={() => (all = !all)}
+      >{all ? `the first ${MOST}` : `all ${bends.length}`}</Button
     >
   {/if}
 </section>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Table from 'flowbite-svelte/Table.svelte';
   import { percent, significant } from '../../../lib/format';
   import type { PartProps } from './parts';
 
@@ -7,7 +8,7 @@
 
 <section aria-label="What each column says">
   <h2 class="mb-1">What each column says, by outcome</h2>
-  <table class="plain">
+  <Table class="plain">
     <thead><tr><th>Column</th><th>Others</th><th>{around.brief.decision.words.events}</th></tr></thead>
     <tbody>
       {#each part.columns as said (said.column)}
@@ -28,5 +29,5 @@
         </tr>
       {/each}
     </tbody>
-  </table>
+  </Table>
 </section>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Table from 'flowbite-svelte/Table.svelte';
+  import Choice from '../../Choice.svelte';
   import type { Coefficient } from '../../../api/schema';
   import { count, fixed, NONE, significant } from '../../../lib/format';
   import type { PartProps } from './parts';
@@ -64,10 +66,10 @@
     </span>
     <label class="ml-auto quiet">
       per
-      <select class="field ml-1" bind:value={perSd}>
+      <Choice class="field ml-1" bind:value={perSd}>
         <option value={true}>standard deviation</option>
         <option value={false}>unit</option>
-      </select>
+      </Choice>
     </label>
   </div>
   {#if !part.likelihood.converged}<p class="alarm">▲ It did not converge; take its figures with care.</p>{/if}
@@ -82,7 +84,7 @@
       Left out because they are constant or follow from earlier inputs: {part.dropped.join(', ')}.
     </p>
   {/if}
-  <table class="plain">
+  <Table class="plain">
     <thead>
       <tr
         ><th>Input</th><th>Odds ratio, 95 % interval, log scale</th><th class="n">Odds ratio</th><th class="n"
@@ -159,5 +161,5 @@
         <td colspan="5"></td>
       </tr>
     </tfoot>
-  </table>
+  </Table>
 </section>

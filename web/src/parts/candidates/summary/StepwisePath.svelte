@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Table from 'flowbite-svelte/Table.svelte';
   import { fixed } from '../../../lib/format';
   import LineChart from '../LineChart.svelte';
   import type { PartProps } from './parts';
@@ -17,7 +18,7 @@
 <section class="mt-4" aria-label="The stepwise path">
   <h2>The stepwise path</h2>
   <LineChart label="criterion along the path" xName="step" yName={name} lines={[line]} />
-  <table class="plain" aria-label="Steps">
+  <Table class="plain" aria-label="Steps">
     <thead
       ><tr><th class="n">Step</th><th>Column</th><th class="n">{name}</th><th class="n">Columns in</th></tr
       ></thead
@@ -31,5 +32,5 @@
         >
       {/each}
     </tbody>
-  </table>
+  </Table>
 </section>

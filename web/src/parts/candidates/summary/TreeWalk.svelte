@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefView as Brief, LeafView, Tree as TreeView } from '../../../api/schema';
   import { get } from '../../../lib/api';
   import { count, rate } from '../../../lib/format';
@@ -49,12 +51,12 @@
     <h2>The tree: {count(tree.pruning.leaves)} leaves, {tree.pruning.depth} questions deep</h2>
     <span class="quiet">learnt on training</span>
     <span class="ml-auto flex gap-1">
-      <button class="chip" onclick={() => (opened = within(tree, START))}>first {START} questions</button>
-      <button class="chip" onclick={() => (opened = within(tree, 99))} disabled={tree.pruning.leaves > 400}
-        >unfold all</button
+      <Button class="chip" onclick={() => (opened = within(tree, START))}>first {START} questions</Button>
+      <Button class="chip" onclick={() => (opened = within(tree, 99))} disabled={tree.pruning.leaves > 400}
+        >unfold all</Button
       >
-      <button class="chip" onclick={() => (zoom = Math.max(0.4, zoom - 0.15))} aria-label="smaller">−</button>
-      <button class="chip" onclick={() => (zoom = Math.min(1.6, zoom + 0.15))} aria-label="larger">+</button>
+      <Button class="chip" onclick={() => (zoom = Math.max(0.4, zoom - 0.15))} aria-label="smaller">−</Button>
+      <Button class="chip" onclick={() => (zoom = Math.min(1.6, zoom + 0.15))} aria-label="larger">+</Button>
     </span>
   </div>
   <div class="sheet max-h-[430px] overflow-auto p-2">
@@ -135,10 +137,10 @@
           tree.value[leaf.node],
         )} %</span
       >
-      <button class="chip ml-auto" onclick={() => (leaf = null)}>close</button>
+      <Button class="chip ml-auto" onclick={() => (leaf = null)}>close</Button>
     </div>
     <div class="max-h-56 overflow-auto">
-      <table class="plain" aria-label="Records in the leaf">
+      <Table class="plain" aria-label="Records in the leaf">
         <thead
           ><tr
             ><th class="n">Record</th>{#each leaf.view.columns as c (c)}<th>{c}</th>{/each}</tr
@@ -152,7 +154,7 @@
             >
           {/each}
         </tbody>
-      </table>
+      </Table>
     </div>
   {/if}
 </section>

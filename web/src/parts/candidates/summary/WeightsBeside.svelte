@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
   import type { CandidateView as Candidate, ModelSummary } from '../../../api/schema';
   import { get } from '../../../lib/api';
   import { significant } from '../../../lib/format';
@@ -45,13 +47,13 @@
     <p class="quiet mb-1">
       Per standard deviation of each input; bars are against each candidate's own largest.
       {#each choice.slice(0, 12) as c (c.id)}
-        <button class="chip ml-1" aria-pressed={beside.includes(c.id)} onclick={() => flip(c.id)}
-          >{c.name}</button
+        <Button class="chip ml-1" aria-pressed={beside.includes(c.id)} onclick={() => flip(c.id)}
+          >{c.name}</Button
         >
       {/each}
     </p>
     {#if beside.length > 0}
-      <table class="plain">
+      <Table class="plain">
         <thead
           ><tr
             ><th>Input</th>{#each columns as c (c.id)}<th class="max-w-[180px] truncate" title={c.name}
@@ -83,7 +85,7 @@
             </tr>
           {/each}
         </tbody>
-      </table>
+      </Table>
     {/if}
   </section>
 {/if}

@@ -88,11 +88,6 @@ public final class CaseYaml {
         }
     }
 
-    /** The policy that comes with the program, with its comments. */
-    public static String shippedPolicy() {
-        return resource("policy.yaml");
-    }
-
     private static <T> T read(String text, Class<T> type, String what) {
         if (text.isBlank()) throw BadInput.of(what, "is empty", "write its entries");
         try {

@@ -20,15 +20,21 @@ public abstract class Check implements Comparable<Check> {
 
     private final String name;
     private final String title;
-    private final List<String> limits;
+    private final String demand;
+    private final List<Limit> limits;
+
+    /** A number that a policy gives a check, and what it is where nobody says otherwise. */
+    public record Limit(String name, double value) {}
 
     /**
      * @param name as policies, evidence and records have it
-     * @param limits names of the numbers that a policy gives it
+     * @param demand what it asks for, a sentence with its limits by name in braces
+     * @param limits numbers that a policy gives it
      */
-    protected Check(String name, String title, String... limits) {
+    protected Check(String name, String title, String demand, Limit... limits) {
         this.name = name;
         this.title = title;
+        this.demand = demand;
         this.limits = List.of(limits);
     }
 
@@ -47,6 +53,11 @@ public abstract class Check implements Comparable<Check> {
         return Map.of();
     }
 
+    /** Whether the policy that comes with the program demands it. */
+    public boolean shipped() {
+        return true;
+    }
+
     public static List<Check> all() {
         return ALL;
     }
@@ -60,7 +71,12 @@ public abstract class Check implements Comparable<Check> {
         return title;
     }
 
-    public final List<String> limits() {
+    /** What it asks for: a sentence with its limits by name in braces. */
+    public final String demand() {
+        return demand;
+    }
+
+    public final List<Limit> limits() {
         return limits;
     }
 

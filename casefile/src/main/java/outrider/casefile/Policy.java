@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import outrider.base.BadInput;
@@ -33,15 +34,15 @@ public record Policy(int format, String name, Map<Check, Map<String, Double>> ch
             limits.put(now, value);
         });
         for (String name : limits.keySet()) {
-            if (check.limits().contains(name)) continue;
+            if (names(check).contains(name)) continue;
             throw BadInput.of(
                     check.jsonName(),
                     "has no limit \"" + name + "\"",
                     check.limits().isEmpty()
                             ? "it takes none: write {}"
-                            : "it takes: " + String.join(", ", check.limits()));
+                            : "it takes: " + String.join(", ", names(check)));
         }
-        for (String name : check.limits()) {
+        for (String name : names(check)) {
             Double value = limits.get(name);
             if (value == null || !Double.isFinite(value) || value < 0) {
                 throw BadInput.of(check.jsonName() + "." + name, "is " + value, "give a number of 0 or more");
@@ -50,8 +51,19 @@ public record Policy(int format, String name, Map<Check, Map<String, Double>> ch
         return limits;
     }
 
-    /** The one that comes with the program. */
+    private static List<String> names(Check check) {
+        return check.limits().stream().map(Check.Limit::name).toList();
+    }
+
+    /** The one that comes with the program: every check that says so, at its own limits. */
     public static Policy shipped() {
-        return CaseYaml.readPolicy(CaseYaml.resource("policy.yaml"));
+        Map<Check, Map<String, Double>> all = new TreeMap<>();
+        for (Check check : Check.all()) {
+            if (!check.shipped()) continue;
+            Map<String, Double> limits = new TreeMap<>();
+            check.limits().forEach(limit -> limits.put(limit.name(), limit.value()));
+            all.put(check, limits);
+        }
+        return new Policy(FORMAT, "House policy", all);
     }
 }

@@ -3,7 +3,16 @@ package outrider.casefile;
 /** A check that only tests have: it is this file and its line, and nothing else knows it. */
 public final class AsksSomething extends Check {
     public AsksSomething() {
-        super("asksSomething", "Asks something", "lettersAtLeast");
+        super(
+                "asksSomething",
+                "Asks something",
+                "The question has {lettersAtLeast} letters or more.",
+                new Limit("lettersAtLeast", 5));
+    }
+
+    @Override
+    public boolean shipped() {
+        return false;
     }
 
     @Override

@@ -151,7 +151,7 @@ class SignOffChecksTest {
         assertThatThrownBy(() -> CaseYaml.readPolicy("format: 1\n\tname: x\n"))
                 .hasMessageContaining("no YAML")
                 .hasMessageContaining("line");
-        assertThat(CaseYaml.readPolicy(CaseYaml.shippedPolicy()).checks().keySet())
+        assertThat(CaseYaml.readPolicy(PolicyText.of(Policy.shipped())).checks().keySet())
                 .containsExactlyElementsOf(Check.all().stream()
                         .filter(check -> !(check instanceof AsksSomething))
                         .toList());

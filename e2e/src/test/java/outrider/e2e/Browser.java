@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.TimeoutException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
@@ -80,7 +81,9 @@ final class Browser implements AutoCloseable {
 
     <T> T await(ExpectedCondition<T> condition) {
         try {
-            return new WebDriverWait(driver, PATIENCE).until(condition);
+            return new WebDriverWait(driver, PATIENCE)
+                    .ignoring(StaleElementReferenceException.class)
+                    .until(condition);
         } catch (TimeoutException e) {
             picture(Path.of("target", "failure.png"));
             throw e;
@@ -104,12 +107,15 @@ final class Browser implements AutoCloseable {
     }
 
     void button(String words) {
-        WebElement found = await(d -> d.findElements(By.tagName("button")).stream()
-                .filter(b ->
-                        b.isDisplayed() && b.isEnabled() && b.getText().strip().startsWith(words))
-                .findFirst()
-                .orElse(null));
-        found.click();
+        await(d -> {
+            for (WebElement button : d.findElements(By.tagName("button"))) {
+                boolean ready = button.isDisplayed() && button.isEnabled();
+                if (!ready || !button.getText().strip().startsWith(words)) continue;
+                button.click();
+                return true;
+            }
+            return null;
+        });
     }
 
     /** Types over a field and leaves it. */
@@ -118,7 +124,6 @@ final class Browser implements AutoCloseable {
         field.sendKeys(Keys.chord(Keys.CONTROL, "a") + value + Keys.TAB);
     }
 
-    /** Presses a key on the page itself. */
     /** Brings a file to a server without briefs; gives back the address of the brief that it begins. */
     String bring(Path file) {
         text("There is no brief yet");
@@ -156,16 +161,17 @@ final class Browser implements AutoCloseable {
         return answer;
     }
 
+    /** Presses a key on the page itself. */
     void key(CharSequence key) {
         driver.executeScript("document.activeElement.blur()");
         driver.findElement(By.tagName("body")).sendKeys(key);
     }
 
-    /** Serious findings of the accessibility checker, contrast included. */
+    /** Findings of the accessibility checker, contrast, size of targets and best practices included. */
     List<?> accessibilityFindings() throws IOException {
         driver.executeScript(Files.readString(Path.of("..", "web", "node_modules", "axe-core", "axe.min.js")));
-        return (List<?>) driver.executeAsyncScript("const done = arguments[0]; axe.run().then(r => done(r.violations"
-                + ".filter(v => v.impact === 'serious' || v.impact === 'critical')"
+        return (List<?>) driver.executeAsyncScript("const done = arguments[0]; "
+                + "axe.run({rules: {'target-size': {enabled: true}}}).then(r => done(r.violations"
                 + ".map(v => v.id + ': ' + v.nodes.map(n => n.html).join(' | ').slice(0, 400))))");
     }
 

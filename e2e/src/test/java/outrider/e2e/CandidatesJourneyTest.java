@@ -95,7 +95,9 @@ class CandidatesJourneyTest {
         again(browser, "Tree", "boosted", "Boosted");
         browser.await(d -> row(browser, "Boosted").getText().contains("instead of decision tree"));
         browser.await(d -> row(browser, "Boosted").getText().matches("(?s).*AUC [+−]0\\.\\d{3}.*"));
-        row(browser, "Tree").findElement(By.xpath(".//button[.='delete']")).click();
+        row(browser, "Tree")
+                .findElement(By.xpath(".//button[normalize-space()='delete']"))
+                .click();
         browser.text("Tree is deleted.");
         browser.button("undo");
         fitted(browser, "Tree");
@@ -145,7 +147,8 @@ class CandidatesJourneyTest {
     }
 
     private static String title(Browser browser) {
-        return (String) browser.driver.executeScript("return document.querySelector('h1')?.textContent ?? ''");
+        return (String)
+                browser.driver.executeScript("return document.querySelector('main h2.title')?.textContent ?? ''");
     }
 
     private static void search(Browser browser) {

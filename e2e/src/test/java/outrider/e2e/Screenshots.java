@@ -15,7 +15,6 @@ final class Screenshots {
         Path folder = Path.of(args[2]);
         try (Browser browser = new Browser(args[0])) {
             browser.signIn("analyst", args[1]);
-            take(browser, folder, "briefs");
             String brief = browser.find("a[href^='/briefs/']").getDomAttribute("href");
             for (String stage : new String[] {"", "/data", "/candidates", "/compare"}) {
                 browser.open(brief + stage);
@@ -25,6 +24,13 @@ final class Screenshots {
                 take(browser, folder, stage.isEmpty() ? "brief" : stage.substring(1));
             }
             desk(browser, brief, folder);
+            browser.open(brief + "/errors");
+            browser.text("alone acts on");
+            browser.text("promised");
+            take(browser, folder, "errors");
+            browser.open("/");
+            browser.find("table svg");
+            take(browser, folder, "briefs");
             opened(browser, brief, "Logistic, six inputs", "Odds ratios", folder, "linear");
             opened(browser, brief, "Decision tree", "Pruning", folder, "tree");
             browser.open(brief + "/candidates");
@@ -73,7 +79,7 @@ final class Screenshots {
         browser.signOut();
         browser.signIn("administrator", password);
         browser.open("/policy");
-        browser.find("[aria-label=Policy]");
+        browser.find("ul[aria-label=Checks] li");
         take(browser, folder, "policy");
     }
 

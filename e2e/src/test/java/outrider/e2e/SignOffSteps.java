@@ -142,7 +142,8 @@ final class SignOffSteps {
         browser.find("[data-state=WAITING]");
         for (WebElement failing = failing(); failing != null; failing = failing()) {
             String check = failing.getAttribute("data-check");
-            failing.findElement(org.openqa.selenium.By.cssSelector(".line")).click();
+            failing.findElement(org.openqa.selenium.By.cssSelector(".checkline"))
+                    .click();
             browser.button("waive");
             browser.fill("Reason to waive", "agreed for one quarter");
             browser.button("Waive");

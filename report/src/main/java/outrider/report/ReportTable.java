@@ -71,6 +71,10 @@ final class ReportTable<T> {
             out.append("<caption>").append(Block.escape(caption)).append("</caption>");
         out.append("<thead><tr>");
         for (Column<T> column : columns) {
+            if (column.name().isEmpty()) {
+                out.append("<td></td>");
+                continue;
+            }
             out.append("<th scope=\"col\"").append(column.number() ? " class=\"n\">" : ">");
             out.append(Block.escape(column.name())).append("</th>");
         }

@@ -29,6 +29,15 @@ final class Client {
         return new Client(all);
     }
 
+    /** What a request of its own has to carry to be one of this user's. */
+    Map<String, String> headers() {
+        String all = cookies.entrySet().stream()
+                .map(c -> c.getKey() + "=" + c.getValue())
+                .collect(java.util.stream.Collectors.joining("; "));
+        return Map.of(
+                "Cookie", all, "X-Outrider-Csrf", cookies.get("outrider-csrf"), "Content-Type", "application/json");
+    }
+
     RequestSpecification withoutToken() {
         return given().filter(ContractFilter.HELD).cookies(cookies).contentType(ContentType.JSON);
     }

@@ -67,6 +67,39 @@ class ReportRecordsTest extends ReportSteps {
     }
 
     @Test
+    void aPolicyIsTriedOnOpenReportsAndKeptByItsChecks() {
+        long id = compared();
+        ok(analyst.get("/comparisons/" + id));
+        submit(id);
+        JsonPath newest = ok(administrator.get("/policy"));
+        assertThat(newest.getString("[0].checks.find { it.check == 'lift' }.sentence"))
+                .contains("{atLeast}");
+        int version = newest.getInt("[0].version");
+        Map<String, Object> lenient = policy(Map.of("lift", Map.of("atLeast", 0.1)), version);
+        JsonPath none = ok(administrator.post("/policy/trial", lenient));
+        assertThat(none.getInt("open")).isPositive();
+        assertThat(none.<Integer>getList("changes.fails")).allMatch(n -> n.equals(0));
+        Map<String, Object> strict = policy(Map.of("looks", Map.of("atMost", 0)), version);
+        JsonPath trial = ok(administrator.post("/policy/trial", strict));
+        assertThat(trial.getInt("changes[0].fails")).isBetween(1, trial.getInt("open"));
+        assertThat(trial.getString("changes[0].check")).isEqualTo("looks");
+
+        JsonPath kept = ok(administrator.put("/policy", strict));
+        assertThat(kept.getInt("version")).isEqualTo(version + 1);
+        assertThat(kept.getString("text")).contains("looks: { atMost: 0 }").doesNotContain("lift:");
+        assertThat(kept.getBoolean("checks.find { it.check == 'lift' }.demanded"))
+                .isFalse();
+        Map<String, Object> unknown = policy(Map.of("luck", Map.of()), version + 1);
+        assertThat(refusal(administrator.put("/policy", unknown), 400)).contains("luck");
+        Map<String, Object> back = Map.of("text", newest.getString("[0].text"), "basedOn", version + 1);
+        ok(administrator.put("/policy", back));
+    }
+
+    private static Map<String, Object> policy(Map<String, Map<String, Number>> checks, int basedOn) {
+        return Map.of("name", "House", "checks", checks, "basedOn", basedOn);
+    }
+
+    @Test
     void everyActIsOnTheTrailAndAChangeBehindItsBackIsFound(@TempDir Path folder) throws IOException {
         long id = compared();
         analyst.get("/comparisons/" + id).then().statusCode(200);

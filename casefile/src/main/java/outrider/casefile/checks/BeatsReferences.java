@@ -10,7 +10,10 @@ import outrider.uncertainty.Verdict;
 /** Whether every reference is told to be behind by AUC. */
 public final class BeatsReferences extends Check {
     public BeatsReferences() {
-        super("beatsReferences", "Beats every reference");
+        super(
+                "beatsReferences",
+                "Beats every reference",
+                "By AUC the candidate is ahead of every reference that is compared.");
     }
 
     @Override

@@ -10,7 +10,13 @@ import outrider.casefile.Written;
 /** Whether probabilities mean what they say (METHODS section 3). */
 public final class Calibration extends Check {
     public Calibration() {
-        super("calibration", "Calibration", "slopeFrom", "slopeTo", "errorAtMost");
+        super(
+                "calibration",
+                "Calibration",
+                "Some of the calibration slope's 95 % interval lies between {slopeFrom} and {slopeTo}, and the mean error over ten bands is at most {errorAtMost} more than a perfect forecast of this size would show.",
+                new Limit("slopeFrom", 0.8),
+                new Limit("slopeTo", 1.25),
+                new Limit("errorAtMost", 0.02));
     }
 
     @Override

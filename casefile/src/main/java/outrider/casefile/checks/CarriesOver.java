@@ -14,7 +14,11 @@ import outrider.check.DoesNotCarryOver;
 /** Whether AUC out of fold on training and on validation are the same within their errors (METHODS section 9). */
 public final class CarriesOver extends Check {
     public CarriesOver() {
-        super("carriesOver", "Carries over to validation", "gapAtMost");
+        super(
+                "carriesOver",
+                "Carries over to validation",
+                "The AUC out of fold and the AUC on validation lie at most {gapAtMost} apart, or at most 2.58 standard errors.",
+                new Limit("gapAtMost", 0.02));
     }
 
     /** What policies called it while training was held against validation itself. */

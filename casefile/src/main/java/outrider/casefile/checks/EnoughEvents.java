@@ -9,7 +9,13 @@ import outrider.casefile.Written;
 /** Whether each part holds enough events, and enough others. */
 public final class EnoughEvents extends Check {
     public EnoughEvents() {
-        super("enoughEvents", "Enough events", "training", "validation", "reserve");
+        super(
+                "enoughEvents",
+                "Enough events",
+                "Training holds {training} events or more, validation {validation} and the reserve {reserve}, and as many others each.",
+                new Limit("training", 200),
+                new Limit("validation", 100),
+                new Limit("reserve", 100));
     }
 
     @Override

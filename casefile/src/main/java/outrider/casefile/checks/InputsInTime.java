@@ -11,7 +11,11 @@ import outrider.casefile.Written;
 /** Whether every input is known soon enough after the decision. */
 public final class InputsInTime extends Check {
     public InputsInTime() {
-        super("inputsInTime", "Inputs known in time", "daysAtMost");
+        super(
+                "inputsInTime",
+                "Inputs known in time",
+                "The last input is known at most {daysAtMost} days after the decision.",
+                new Limit("daysAtMost", 7));
     }
 
     @Override

@@ -9,7 +9,11 @@ import outrider.exchange.CutFigures;
 /** At most half of what can be reached above 1 at this depth and event rate is demanded. */
 public final class LiftAtTheCut extends Check {
     public LiftAtTheCut() {
-        super("lift", "Lift at the cut", "atLeast");
+        super(
+                "lift",
+                "Lift at the cut",
+                "Events are at least {atLeast} times as frequent among those acted on as among all, or half of what can be reached above 1 at this depth and event rate.",
+                new Limit("atLeast", 1.5));
     }
 
     @Override

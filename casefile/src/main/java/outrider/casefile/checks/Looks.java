@@ -8,7 +8,11 @@ import outrider.casefile.Written;
 /** Whether validation was not looked at too often. */
 public final class Looks extends Check {
     public Looks() {
-        super("looks", "Looks at validation", "atMost");
+        super(
+                "looks",
+                "Looks at validation",
+                "Validation was looked at {atMost} times at most.",
+                new Limit("atMost", 30));
     }
 
     @Override

@@ -10,7 +10,11 @@ import outrider.casefile.Written;
 /** Whether it is said what will be watched, how often and by whom. */
 public final class MonitoringPlan extends Check {
     public MonitoringPlan() {
-        super("monitoring", "Monitoring plan", "linesAtLeast");
+        super(
+                "monitoring",
+                "Monitoring plan",
+                "The monitoring plan has {linesAtLeast} complete lines or more.",
+                new Limit("linesAtLeast", 2));
     }
 
     @Override

@@ -9,7 +9,10 @@ import outrider.casefile.Written;
 /** Whether the interval of the gain over nobody lies above 0. */
 public final class NetValueAboveZero extends Check {
     public NetValueAboveZero() {
-        super("netValueAboveZero", "Interval of the gain above 0");
+        super(
+                "netValueAboveZero",
+                "Interval of the gain above 0",
+                "The lower end of the gain's 95 % interval, over acting on nobody, lies above 0.");
     }
 
     @Override

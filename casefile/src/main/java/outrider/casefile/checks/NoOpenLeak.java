@@ -10,7 +10,7 @@ import outrider.check.Alarms;
 /** Whether no input rings a leak alarm that nobody answered, and the candidate is not too good. */
 public final class NoOpenLeak extends Check {
     public NoOpenLeak() {
-        super("noOpenLeak", "No open leak alarm");
+        super("noOpenLeak", "No open leak alarm", "No input is suspected of a leak without somebody's answer.");
     }
 
     @Override

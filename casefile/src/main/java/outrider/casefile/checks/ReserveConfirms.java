@@ -10,7 +10,10 @@ import outrider.casefile.Written;
 /** Whether no figure of the reserve lies further below validation than both intervals explain (METHODS section 4). */
 public final class ReserveConfirms extends Check {
     public ReserveConfirms() {
-        super("reserveConfirms", "Reserve confirms");
+        super(
+                "reserveConfirms",
+                "Reserve confirms",
+                "No figure of the reserve lies so far below validation's that the intervals of both cannot explain it.");
     }
 
     @Override

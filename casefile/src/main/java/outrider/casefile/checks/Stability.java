@@ -15,7 +15,12 @@ import outrider.uncertainty.AucUncertainty;
 /** Whether AUC holds in every segment and period with events enough. */
 public final class Stability extends Check {
     public Stability() {
-        super("stability", "Stable over segments and time", "eventsAtLeast", "aucDropAtMost");
+        super(
+                "stability",
+                "Stable over segments and time",
+                "In no segment or period of {eventsAtLeast} events or more does the upper end of the AUC's interval, widened for how many there are, lie more than {aucDropAtMost} below the whole's.",
+                new Limit("eventsAtLeast", 20),
+                new Limit("aucDropAtMost", 0.03));
     }
 
     @Override

@@ -10,7 +10,7 @@ import outrider.stakes.Stakes;
 /** Whether acting has a cost and events have a worth. */
 public final class StakesFilled extends Check {
     public StakesFilled() {
-        super("stakesFilled", "Stakes filled in");
+        super("stakesFilled", "Stakes filled in", "Acting has a cost, and catching an event is worth something.");
     }
 
     @Override

@@ -50,7 +50,8 @@ public final class LogisticRegression {
      * @throws BadInput if lambda is negative, or the rows hold only one outcome
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
-    public static LogisticFit fit(Matrix x, byte[] outcome, double[] weight, double lambda, Progress progress) {
+    public static LogisticFit fit(
+            Matrix x, byte[] outcome, double @Nullable [] weight, double lambda, Progress progress) {
         Matrix own = new Matrix(x.values().clone(), x.rows(), x.columns());
         return fitInPlace(Design.of(own), outcome, weight, lambda, Workers.ALONE, progress);
     }

@@ -12,18 +12,10 @@ import outrider.server.trail.Trail;
 /** Makes and changes accounts. */
 @ApplicationScoped
 public class Accounts {
-    private static final int SHORTEST_PASSWORD = 8;
-
-    /** Makes the account, or gives it this password. */
+    /** Makes the account where there is none of that name; one that is there keeps its password and its roles. */
     @Transactional
     public void ensure(String name, String role, String password) {
-        Account account = Account.named(name);
-        if (account == null) {
-            store(name, List.of(role), password);
-        } else if (!BcryptUtil.matches(password, account.passwordHash)) {
-            account.passwordHash = BcryptUtil.bcryptHash(password);
-            Trail.house(Act.PASSWORD_CHANGED, name, "at the server's start");
-        }
+        if (Account.named(name) == null) store(name, List.of(role), password);
     }
 
     private static Account store(String name, List<String> roles, String password) {
@@ -43,12 +35,16 @@ public class Accounts {
     /** @throws BadInput naming the field that will not do */
     @Transactional
     Account make(String name, List<String> roles, String password) {
-        String wanted = name == null ? "" : name.strip();
-        if (!wanted.matches("[\\p{L}\\p{N}._ -]{1,80}")) {
-            throw BadInput.of("name", "is empty, too long or holds odd signs", "use letters, digits, . _ - and blanks");
+        String wanted = AccountRules.name(name);
+        for (Account other : all()) {
+            if (!AccountRules.alike(other.name).equals(AccountRules.alike(wanted))) continue;
+            boolean same = other.name.equals(wanted);
+            throw BadInput.of(
+                    "name",
+                    "\"" + wanted + "\" is " + (same ? "taken" : "too much like \"" + other.name + "\""),
+                    "choose another");
         }
-        if (Account.named(wanted) != null) throw BadInput.of("name", "\"" + wanted + "\" is taken", "choose another");
-        return store(wanted, checked(roles), checkedPassword(password));
+        return store(wanted, checked(roles), AccountRules.password(password, wanted));
     }
 
     /**
@@ -74,7 +70,7 @@ public class Accounts {
             account.active = active;
         }
         if (password != null) {
-            account.passwordHash = BcryptUtil.bcryptHash(checkedPassword(password));
+            account.passwordHash = BcryptUtil.bcryptHash(AccountRules.password(password, account.name));
             words.append("new password. ");
         }
         boolean administered = all().stream().anyMatch(a -> a.active && a.roles.contains(Account.ADMINISTRATOR));
@@ -93,10 +89,5 @@ public class Accounts {
             throw BadInput.of("roles", "hold \"" + role + "\"", "give some of " + String.join(", ", Account.ROLES));
         }
         return Account.ROLES.stream().filter(roles::contains).toList();
-    }
-
-    private static String checkedPassword(String password) {
-        if (password != null && password.length() >= SHORTEST_PASSWORD) return password;
-        throw BadInput.of("password", "is shorter than " + SHORTEST_PASSWORD + " letters", "choose a longer one");
     }
 }

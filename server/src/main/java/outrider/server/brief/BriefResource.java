@@ -35,12 +35,6 @@ public class BriefResource {
 
     public record NewBrief(long datasetId) {}
 
-    @GET
-    @Transactional
-    public List<BriefView> list() {
-        return Brief.<Brief>list("order by id desc").stream().map(briefs::view).toList();
-    }
-
     @POST
     @RolesAllowed(Account.ANALYST)
     @Transactional

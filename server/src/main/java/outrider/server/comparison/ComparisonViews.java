@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.Timing;
 import outrider.exchange.AucComparison;
@@ -41,14 +42,21 @@ public class ComparisonViews {
     private final Candidates candidates;
     private final Comparisons comparisons;
     private final Looks looks;
+    private final Findings findings;
     private final EntityManager database;
 
     ComparisonViews(
-            Briefs briefs, Candidates candidates, Comparisons comparisons, Looks looks, EntityManager database) {
+            Briefs briefs,
+            Candidates candidates,
+            Comparisons comparisons,
+            Looks looks,
+            Findings findings,
+            EntityManager database) {
         this.briefs = briefs;
         this.candidates = candidates;
         this.comparisons = comparisons;
         this.looks = looks;
+        this.findings = findings;
         this.database = database;
     }
 
@@ -100,7 +108,7 @@ public class ComparisonViews {
                 reference < 0 ? null : compared.candidates().get(reference).id,
                 broken == 0,
                 cut == null ? null : new ComparisonView.CutView(cut.candidateId, cut.records, cut.rule),
-                none ? null : at(compared, cut == null ? comparison.best(0).records() : cut.records),
+                none ? null : shown(compared, cut == null ? comparison.best(0).records() : cut.records, brief, cut),
                 any == null ? new double[0] : Depths.of(any),
                 looks.view(brief, compared),
                 IntStream.range(0, compared.candidates().size())
@@ -119,11 +127,13 @@ public class ComparisonViews {
         int all = Splits.of(brief).validation().length;
         if (!(records >= 0 && records <= all)) throw BadInput.of("records", "is " + records, "give 0 to " + all);
         Comparisons.Compared compared = comparisons.of(brief, leaderId);
-        return compared.isEmpty() ? new ComparisonView.AtView(records, null, List.of()) : at(compared, records);
+        if (compared.isEmpty()) return new ComparisonView.AtView(records, null, List.of());
+        return shown(compared, records, brief, Comparisons.live(Cut.findById(briefId)));
     }
 
-    private ComparisonView.AtView at(Comparisons.Compared compared, double records) {
+    private ComparisonView.AtView shown(Comparisons.Compared compared, double records, Brief brief, @Nullable Cut cut) {
         CutComparison at = comparisons.at(compared, records);
+        if (cut != null && cut.records == records) findings.keep(brief.id, compared, cut, at);
         return new ComparisonView.AtView(
                 records,
                 compared.candidates().get(compared.comparison().leader()).id,

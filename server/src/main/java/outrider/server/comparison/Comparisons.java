@@ -42,6 +42,7 @@ public class Comparisons {
     private final Candidates candidates;
     private final ScoredCandidates scored;
     private final Looks looks;
+    private final Findings findings;
     private final Cache<List<?>, Comparison> compared = Caches.COMPARISONS.make(known -> known.entries().stream()
             .mapToLong(e -> BYTES_A_RECORD * e.scored().sample().size())
             .sum());
@@ -51,12 +52,19 @@ public class Comparisons {
 
     private final Clock clock;
 
-    Comparisons(Briefs briefs, Candidates candidates, ScoredCandidates scored, Looks looks, Clock clock) {
+    Comparisons(
+            Briefs briefs,
+            Candidates candidates,
+            ScoredCandidates scored,
+            Looks looks,
+            Findings findings,
+            Clock clock) {
         this.clock = clock;
         this.briefs = briefs;
         this.candidates = candidates;
         this.scored = scored;
         this.looks = looks;
+        this.findings = findings;
     }
 
     /**
@@ -86,11 +94,7 @@ public class Comparisons {
 
     /** Some finished candidates of a brief. */
     Compared of(Brief brief, List<Candidate> some, @Nullable Long leaderId) {
-        List<Object> key = new ArrayList<>();
-        key.add(brief.terms());
-        key.add(String.valueOf(candidates.valueColumn(brief)));
-        key.add(String.valueOf(leaderId));
-        some.forEach(c -> key.add(c.id));
+        List<Object> key = key(brief, some, leaderId);
         Comparison comparison = compared.get(key, k -> {
             List<Comparison.Entry> entries = some.stream()
                     .map(c -> new Comparison.Entry(c.id, c.name, c.kind.reference(), scored.of(c, brief)))
@@ -102,6 +106,15 @@ public class Comparisons {
                 comparison,
                 comparison.entries().stream().map(e -> byId.get(e.id())).toList(),
                 key);
+    }
+
+    private List<Object> key(Brief brief, List<Candidate> some, @Nullable Long leaderId) {
+        List<Object> key = new ArrayList<>();
+        key.add(brief.terms());
+        key.add(String.valueOf(candidates.valueColumn(brief)));
+        key.add(String.valueOf(leaderId));
+        some.forEach(c -> key.add(c.id));
+        return key;
     }
 
     /** Everything at one cut, with its intervals. */
@@ -166,7 +179,12 @@ public class Comparisons {
                             records,
                             cut.rule.words()));
         }
-        looks.chose(briefId, candidates.finished(briefId).size(), cut.candidateId, cut.rule.words());
+        List<Candidate> finished = candidates.finished(briefId);
+        looks.chose(briefId, finished.size(), cut.candidateId, cut.rule.words());
+        if (compared.getIfPresent(key(brief, finished, null)) != null) {
+            Compared now = of(brief, finished, null);
+            findings.keep(briefId, now, cut, at(now, cut.records));
+        }
     }
 
     /** Null where its candidate was deleted. */

@@ -28,7 +28,7 @@ public class Looks {
 
     /** Counts a look at each candidate, and one for the brief where something is new to this person since their last. */
     @Transactional
-    void looked(Brief brief, Comparisons.Compared compared) {
+    public void looked(Brief brief, Comparisons.Compared compared) {
         List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
         if (ids.isEmpty()) return;
         String news =

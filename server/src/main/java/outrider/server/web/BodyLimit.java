@@ -12,8 +12,10 @@ public class BodyLimit {
     public void limit(ContainerRequestContext request) {
         String path = request.getUriInfo().getPath();
         boolean upload = path.endsWith("/datasets") || path.matches(".*/arrivals/\\d+/bytes");
-        if (!upload && request.getLength() > MOST) {
-            throw BadInput.of("request", "is larger than 1 MB", "send less");
+        if (upload) return;
+        if (request.getLength() > MOST) throw BadInput.of("request", "is larger than 1 MB", "send less");
+        if (request.getHeaderString("Transfer-Encoding") != null) {
+            throw BadInput.of("request", "does not say how long it is", "send a Content-Length");
         }
     }
 }

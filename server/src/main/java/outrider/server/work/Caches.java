@@ -24,6 +24,10 @@ public enum Caches {
     CUTS(0.03),
     /** Bounds along the depths. */
     BANDS(0.03),
+    /** Columns of validation or training in named groups. */
+    GROUPS(0.04),
+    /** Weak spots and columns that would add. */
+    FINDINGS(0.005),
     /** Figures of reports. */
     FIGURES(0.02);
 

@@ -5,8 +5,9 @@ import type {
   DistributionView as Distribution,
   Row,
 } from '../api/schema';
-import type { Axis, Line, Wash } from './chart';
-import { thin } from './curve';
+import type { Axis, Line, Wash } from '../lib/chart';
+import { type AtCut, interpolate, thin } from '../lib/curve';
+import { gain } from '../lib/format';
 
 const DRAWN_POINTS = 900;
 export const FROM_DEPTH = 0.005;
@@ -26,9 +27,39 @@ export interface PaneData {
   training: boolean;
   doubt: boolean;
   measure: string;
-  /** by candidate, where the kind needs them and they have come */
+  /** by candidate, where the chart wants them and they have come */
   bands: BandsView[];
   distributions: Distribution[];
+}
+
+/** What a chart is drawn from besides the comparison, which asks for it by name. */
+export type Source = 'bands' | 'distribution' | 'distributions';
+
+/** Where the cut lies in a chart. `up` is null where it is a line only. */
+export interface CutPlace {
+  across: number | null;
+  up: number | null;
+}
+
+/** One kind of chart: all that the program knows of it. It is offered as soon as it stands in `charts.ts`. */
+export interface Chart {
+  /** kept in arrangements and in the names of files */
+  name: string;
+  /** in the chooser and as its title */
+  label: string;
+  /** what has to be asked of the server before it can be drawn */
+  wants?: Source;
+  /** the measures that it can show, one at a time; its title is then the measure's */
+  measures?: { name: string; label: string }[];
+  draw(data: PaneData): Drawing;
+  /** where the cut lies */
+  place(data: PaneData, at: AtCut): CutPlace;
+  /** a candidate's exact value over the depth, where the chart is one over the depth */
+  valueAt?(data: PaneData, at: AtCut): number | null;
+  /** what the chart says at the cut */
+  sentence(data: PaneData, at: AtCut): string;
+  /** how many records are acted on where somebody points; the share of all where it is not said; null where a place is no cut */
+  pointed?(data: PaneData, across: number, reaching: (score: number) => number | null): number | null;
 }
 
 /** A pane without its cut. */
@@ -157,3 +188,44 @@ export const diagonal = (name: string, to: number) =>
     GREY,
     'dotted',
   );
+
+/** “ (low to high)”, nothing where there is no interval. */
+export const range = (low: number | null, high: number | null, show: (v: number) => string) =>
+  low === null || high === null ? '' : ` (${show(low)} to ${show(high)})`;
+
+export const amount = (data: PaneData, v: number) => gain(data.brief.decision.words.currency, v);
+
+/** The first point of the chosen candidate's curve that reaches so far along. */
+export function reached(
+  data: PaneData,
+  across: number,
+  along: (records: number, events: number) => number,
+): number {
+  const { records, events } = data.chosen.curve;
+  let i = 0;
+  while (i < records.length - 1 && along(records[i], events[i]) < across) i++;
+  return records[i];
+}
+
+/** The height of a line at a place; null beside it. */
+export function along(line: Line, x: number): number | null {
+  const rising = line.points[0][0] <= line.points[line.points.length - 1][0];
+  const points = rising ? line.points : [...line.points].reverse();
+  const places = points.map((p) => p[0]);
+  if (x < places[0] || x > places[places.length - 1]) return null;
+  return interpolate(
+    places,
+    points.map((p) => p[1]),
+    x,
+  );
+}
+
+/** All that is drawn, as a table. */
+export const cells = (drawing: Drawing, chosen: string): (string | number)[][] => [
+  ['line', drawing.x.label, drawing.y.label],
+  ...drawing.lines.flatMap((l) => l.points.map(([x, y]) => [l.name, x, y])),
+  ...(drawing.wash?.points ?? []).flatMap(([x, low, high]) => [
+    [`${chosen}, 2.5 %`, x, low],
+    [`${chosen}, 97.5 %`, x, high],
+  ]),
+];

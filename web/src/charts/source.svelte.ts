@@ -1,18 +1,18 @@
 import { untrack } from 'svelte';
 import type { BandsView, Row, DistributionView as Distribution } from '../api/schema';
-import { get } from './api';
-import { layout } from './layout.svelte';
-import type { PaneKind } from './paneKinds';
+import { get } from '../lib/api';
+import { layout } from '../lib/layout.svelte';
+import type { Source } from './parts';
 
-/** What a chart needs beyond the comparison, asked for as soon as its kind wants it. Made while a component is. */
+/** What a chart needs beyond the comparison, asked for as soon as it wants that. Made while a component is. */
 export class PaneSource {
   #bands = $state.raw<BandsView[]>([]);
   distributions = $state.raw<Distribution[]>([]);
   refusal = $state<string | null>(null);
   #wantsBands: () => boolean;
 
-  constructor(kind: () => PaneKind, rows: () => Row[], chosen: () => Row, records: () => number) {
-    this.#wantsBands = () => kind() === 'bandLift' || kind() === 'bandCapture';
+  constructor(wants: () => Source | undefined, rows: () => Row[], chosen: () => Row, records: () => number) {
+    this.#wantsBands = () => wants() === 'bands';
     const address = $derived(
       this.#wantsBands()
         ? `/comparisons/bands?q=${Math.min(layout.now.bands, records())}&training=${layout.now.training}&` +
@@ -25,9 +25,9 @@ export class PaneSource {
       if (address !== null) this.#ask<BandsView[]>(address, (found) => (this.#bands = found));
     });
     const wanted = $derived(
-      kind() === 'scores'
+      wants() === 'distribution'
         ? [chosen().id]
-        : kind() === 'reliability'
+        : wants() === 'distributions'
           ? rows()
               .filter((r) => r.probability)
               .map((r) => r.id)

@@ -1,0 +1,117 @@
+package outrider.errors;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import outrider.base.Normal;
+import outrider.base.Progress;
+import outrider.base.Seeds;
+import outrider.learn.linear.LogisticFit;
+import outrider.learn.linear.LogisticRegression;
+import outrider.prepare.Matrix;
+import outrider.rank.Ranking;
+
+/** Columns that a candidate does not read and that would tell its records apart (METHODS section 8). */
+public final class NotInModel {
+    private static final int FOLDS = 5;
+    private static final double PRIOR = 20;
+    private static final double SHARE = 0.1;
+
+    private NotInModel() {}
+
+    /**
+     * What a column would add.
+     *
+     * @param auc of the candidate's out-of-fold scores, {@code both} of them and the column together
+     * @param chiSquare likelihood ratio, one degree of freedom; {@code p} its probability by chance
+     * @param told whether it stays after Benjamini and Hochberg's correction at 10 %
+     */
+    public record Added(String column, double auc, double both, double chiSquare, double p, boolean told) {}
+
+    /**
+     * Largest likelihood ratio first. O(records · columns).
+     *
+     * @param columns training's, each grouped
+     * @param logit of the candidate's score by record, by models that did not see the record
+     * @param unit of each record, or null where each stands alone: folds take them together, and so does the ratio's scale
+     */
+    public static List<Added> of(
+            List<GroupedColumn> columns, byte[] outcome, double[] logit, int @Nullable [] unit, long seed) {
+        LogisticFit alone = fit(outcome, logit);
+        double auc = Ranking.of(logit, outcome).auc();
+        double spread = spread(outcome, logit, alone, unit);
+        List<Added> all = new ArrayList<>();
+        for (GroupedColumn column : columns) {
+            double[] rate = outOfFold(column, outcome, unit, new Seeds(seed));
+            LogisticFit both = fit(outcome, logit, rate);
+            double weight = both.coefficients()[2];
+            // rates of the other folds lie against the own one by chance alone; only agreement tells something
+            boolean agrees = weight > 0;
+            double ratio = agrees ? Math.max(0, 2 * (both.logLikelihood() - alone.logLikelihood())) / spread : 0;
+            double[] together = logit;
+            if (agrees) {
+                together = new double[logit.length];
+                for (int i = 0; i < together.length; i++) {
+                    together[i] = both.coefficients()[1] * logit[i] + weight * rate[i];
+                }
+            }
+            double p = Normal.twoSided(Math.sqrt(ratio));
+            String name = column.conditions().get(0).column();
+            all.add(new Added(name, auc, Ranking.of(together, outcome).auc(), ratio, p, false));
+        }
+        boolean[] told = FalseDiscovery.told(all.stream().mapToDouble(Added::p).toArray(), SHARE);
+        List<Added> added = new ArrayList<>();
+        for (int i = 0; i < told.length; i++) {
+            Added a = all.get(i);
+            added.add(new Added(a.column(), a.auc(), a.both(), a.chiSquare(), a.p(), told[i]));
+        }
+        added.sort(Comparator.comparingDouble(a -> -a.chiSquare()));
+        return added;
+    }
+
+    private static LogisticFit fit(byte[] outcome, double[]... inputs) {
+        double[] values = new double[outcome.length * inputs.length];
+        for (int i = 0; i < outcome.length; i++) {
+            for (int c = 0; c < inputs.length; c++) values[i * inputs.length + c] = inputs[c][i];
+        }
+        return LogisticRegression.fit(
+                new Matrix(values, outcome.length, inputs.length), outcome, null, 0, Progress.NONE);
+    }
+
+    /** Log-odds of a record's group in the other folds, smoothed with 20 records at the base rate. */
+    private static double[] outOfFold(GroupedColumn column, byte[] outcome, int @Nullable [] unit, Seeds seeds) {
+        int groups = column.conditions().size() + 1;
+        double[][] records = new double[FOLDS + 1][groups];
+        double[][] events = new double[FOLDS + 1][groups];
+        int[] fold = new int[outcome.length];
+        double all = 0;
+        for (int i = 0; i < outcome.length; i++) {
+            fold[i] = seeds.fast(unit == null ? i : unit[i]).nextInt(FOLDS);
+            int group = column.group()[i] + 1;
+            for (int f : new int[] {fold[i], FOLDS}) {
+                records[f][group]++;
+                events[f][group] += outcome[i];
+            }
+            all += outcome[i];
+        }
+        double rate = all / outcome.length;
+        double[] logit = new double[outcome.length];
+        for (int i = 0; i < logit.length; i++) {
+            int group = column.group()[i] + 1;
+            double others = records[FOLDS][group] - records[fold[i]][group];
+            double share = (events[FOLDS][group] - events[fold[i]][group] + PRIOR * rate) / (others + PRIOR);
+            logit[i] = Math.log(share / (1 - share));
+        }
+        return logit;
+    }
+
+    private static double spread(byte[] outcome, double[] logit, LogisticFit fit, int @Nullable [] unit) {
+        if (unit == null) return 1;
+        double[] probability = new double[logit.length];
+        for (int i = 0; i < logit.length; i++) {
+            probability[i] = 1 / (1 + Math.exp(-fit.coefficients()[0] - fit.coefficients()[1] * logit[i]));
+        }
+        return Units.spread(outcome, probability, unit);
+    }
+}

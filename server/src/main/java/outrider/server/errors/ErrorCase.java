@@ -1,0 +1,43 @@
+package outrider.server.errors;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import outrider.rank.Ranking;
+import outrider.server.brief.Brief;
+import outrider.server.candidate.Candidate;
+import outrider.table.Table;
+
+/**
+ * One candidate's validation, record by record.
+ *
+ * @param rows of the table, in the order of the scores
+ * @param middle rank of each record, the middle one among those of equal score
+ * @param unit of each record, or null where each stands alone
+ * @param actedColumn the column that says who was acted on before, with {@code acted} by record; both null where none does
+ */
+record ErrorCase(
+        Brief brief,
+        Candidate candidate,
+        Table table,
+        int[] rows,
+        byte[] outcome,
+        double[] score,
+        Ranking ranking,
+        double[] middle,
+        int @Nullable [] unit,
+        @Nullable String actedColumn,
+        boolean @Nullable [] acted) {
+
+    /** Who lies in one of the cells, by record. */
+    boolean[] selected(List<ErrorCell> cells) {
+        boolean[] selected = new boolean[rows.length];
+        for (int i = 0; i < selected.length; i++) {
+            for (ErrorCell cell : cells) selected[i] |= cell.holds(middle[i], outcome[i]);
+        }
+        return selected;
+    }
+
+    boolean actedBefore(int i) {
+        return acted != null && acted[i];
+    }
+}

@@ -1,0 +1,131 @@
+package outrider.server.errors;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import outrider.errors.Condition;
+import outrider.errors.InCommon;
+import outrider.errors.NotInModel;
+import outrider.errors.TwoCandidates;
+import outrider.errors.WeakSpots;
+
+/** What the stage Errors shows. */
+final class ErrorViews {
+    private ErrorViews() {}
+
+    /** @param actedBefore of them, records that were acted on before */
+    record Tally(int records, int actedBefore) {}
+
+    /** @param from and {@code to}: ranks from the highest score; records of equal score are counted together */
+    record ErrorBand(
+            int band, double from, double to, double highestScore, double lowestScore, Tally events, Tally others) {}
+
+    /** @param actedColumn which says who was acted on before; null where no column does */
+    record FieldView(
+            long candidate,
+            int records,
+            int events,
+            @Nullable String actedColumn,
+            List<ErrorBand> bands) {}
+
+    /** The four cells at a cut of so many records. */
+    record CellsView(double cut, Tally caught, Tally falseAlarms, Tally missed, Tally leftAlone) {}
+
+    /** A group that is more or less frequent among the chosen records than among the others of their outcome. */
+    record TraitView(
+            String words,
+            Condition condition,
+            int records,
+            double share,
+            double otherShare,
+            @Nullable Double ratio,
+            double low,
+            double high) {
+        static TraitView of(InCommon.Trait t) {
+            return new TraitView(
+                    t.condition().words(),
+                    t.condition(),
+                    t.records(),
+                    t.share(),
+                    t.otherShare(),
+                    t.ratio(),
+                    t.low(),
+                    t.high());
+        }
+    }
+
+    /** What a column adds to the chosen records' scores in the mean, in units of the score. */
+    record MeanContribution(String column, double adds) {}
+
+    /**
+     * What the chosen records have in common.
+     *
+     * @param others records of the same outcomes that were not chosen
+     * @param tested groups that were looked at; {@code traits} are those that stay after correction for so many
+     * @param contributions of so many of the chosen records as {@code explained} says; empty for a score that came with the file
+     */
+    record SelectionView(
+            int records,
+            int events,
+            int actedBefore,
+            int others,
+            int tested,
+            List<TraitView> traits,
+            List<MeanContribution> contributions,
+            int explained) {}
+
+    /** A group in which a promise is not kept, on the half of validation that confirms. */
+    record SpotView(String words, int records, double promised, int observed, double z) {
+        static SpotView of(WeakSpots.Spot s) {
+            return new SpotView(s.words(), s.records(), s.promised(), s.observed(), s.z());
+        }
+    }
+
+    /** @param without why none can be sought; null where they can */
+    record SpotsView(List<SpotView> spots, @Nullable String without) {}
+
+    /**
+     * A column that the candidate does not read.
+     *
+     * @param why it is not among the inputs
+     * @param input whether it may be an input: the candidate leaves it out, the brief does not
+     * @param knownAfterDays after the decision; null where nobody said
+     * @param adds to the AUC of the candidate's out-of-fold scores
+     * @param told whether that is more than chance after correction for all that were tried
+     */
+    record AddedColumn(
+            String column,
+            String why,
+            boolean input,
+            @Nullable Integer knownAfterDays,
+            double auc,
+            double adds,
+            double p,
+            boolean told) {
+        static AddedColumn of(NotInModel.Added a, String why, boolean input, @Nullable Integer days) {
+            return new AddedColumn(a.column(), why, input, days, a.auc(), a.both() - a.auc(), a.p(), a.told());
+        }
+    }
+
+    /**
+     * A record of validation.
+     *
+     * @param record its number in the file, from 1
+     * @param identifiers its values of the identifying columns
+     * @param rank from the highest score; the middle one among records of equal score
+     * @param values of the columns asked for, as the file has them; null for missing
+     */
+    record ErrorRecord(
+            int record,
+            List<String> identifiers,
+            double score,
+            double rank,
+            boolean event,
+            boolean actedBefore,
+            List<@Nullable String> values) {}
+
+    /** A page of them. */
+    record RecordsView(int total, List<String> identifiers, List<String> columns, List<ErrorRecord> records) {}
+
+    /** @param onlyFirst what those that the first alone acts on have in common against those that the second alone does */
+    record AgainstView(TwoCandidates figures, List<TraitView> onlyFirst) {}
+}

@@ -1,0 +1,274 @@
+package outrider.server.errors;
+
+import static java.util.Objects.requireNonNull;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.IntStream;
+import outrider.base.BadInput;
+import outrider.base.Seeds;
+import outrider.casefile.ColumnSetup;
+import outrider.errors.GroupedColumn;
+import outrider.errors.InCommon;
+import outrider.errors.NotInModel;
+import outrider.errors.TwoCandidates;
+import outrider.errors.WeakSpots;
+import outrider.explain.Contributions;
+import outrider.learn.Model;
+import outrider.learn.calibrate.LogisticMap;
+import outrider.measure.Bands;
+import outrider.server.brief.Brief;
+import outrider.server.brief.Splits;
+import outrider.server.candidate.Candidate;
+import outrider.server.candidate.Candidates;
+import outrider.server.candidate.ScoreSet;
+import outrider.server.errors.ErrorViews.AddedColumn;
+import outrider.server.errors.ErrorViews.AgainstView;
+import outrider.server.errors.ErrorViews.CellsView;
+import outrider.server.errors.ErrorViews.ErrorBand;
+import outrider.server.errors.ErrorViews.FieldView;
+import outrider.server.errors.ErrorViews.MeanContribution;
+import outrider.server.errors.ErrorViews.SelectionView;
+import outrider.server.errors.ErrorViews.SpotView;
+import outrider.server.errors.ErrorViews.SpotsView;
+import outrider.server.errors.ErrorViews.Tally;
+import outrider.server.errors.ErrorViews.TraitView;
+import outrider.server.work.Caches;
+
+/** Looks at a candidate's validation record by record; only there, and each time as a look at validation. */
+@ApplicationScoped
+public class Errors {
+    private static final int BANDS = 10;
+    private static final int FINE_QUANTILES = 20;
+    private static final int MOST_TRAITS = 14;
+    private static final int EXPLAINED = 30;
+    private static final int BACKGROUND = 20;
+    private static final double EDGE = 1e-6;
+    private final ErrorCases cases;
+    private final ErrorGroups groups;
+    private final Candidates candidates;
+    private final Cache<List<?>, List<?>> findings = Caches.FINDINGS.make(known -> 500L * known.size());
+
+    Errors(ErrorCases cases, ErrorGroups groups, Candidates candidates) {
+        this.cases = cases;
+        this.groups = groups;
+        this.candidates = candidates;
+    }
+
+    /** Score bands against outcomes. O(records). */
+    @Transactional
+    FieldView field(long briefId, long candidateId) {
+        ErrorCase of = cases.of(briefId, candidateId);
+        int q = Math.min(BANDS, of.rows().length);
+        double[] edges = Bands.boundaries(of.ranking(), q);
+        int[][] counts = new int[q][4];
+        double[][] reach = new double[q][];
+        int events = 0;
+        for (int i = 0; i < of.rows().length; i++) {
+            int band = 0;
+            while (band < q - 1 && edges[band + 1] < of.middle()[i]) band++;
+            int cell = of.outcome()[i] == 1 ? 0 : 2;
+            counts[band][cell]++;
+            if (of.actedBefore(i)) counts[band][cell + 1]++;
+            events += of.outcome()[i];
+            double score = of.score()[i];
+            if (reach[band] == null) reach[band] = new double[] {score, score};
+            reach[band][0] = Math.max(reach[band][0], score);
+            reach[band][1] = Math.min(reach[band][1], score);
+        }
+        List<ErrorBand> bands = new ArrayList<>();
+        for (int b = 0; b < q; b++) {
+            if (reach[b] == null) continue;
+            bands.add(new ErrorBand(
+                    b + 1,
+                    edges[b],
+                    edges[b + 1],
+                    reach[b][0],
+                    reach[b][1],
+                    new Tally(counts[b][0], counts[b][1]),
+                    new Tally(counts[b][2], counts[b][3])));
+        }
+        return new FieldView(candidateId, of.rows().length, events, of.actedColumn(), bands);
+    }
+
+    /**
+     * The four cells at a cut, and how many in each were acted on before. O(records).
+     *
+     * @throws BadInput if the cut lies outside validation
+     */
+    @Transactional
+    CellsView cells(long briefId, long candidateId, double records) {
+        ErrorCase of = cases.of(briefId, candidateId);
+        boolean[] acted = actedOn(of, records);
+        int[][] counts = new int[4][2];
+        for (int i = 0; i < acted.length; i++) {
+            int cell = (acted[i] ? 0 : 2) + (of.outcome()[i] == 1 ? 0 : 1);
+            counts[cell][0]++;
+            if (of.actedBefore(i)) counts[cell][1]++;
+        }
+        Tally[] tallies = new Tally[4];
+        for (int c = 0; c < 4; c++) tallies[c] = new Tally(counts[c][0], counts[c][1]);
+        return new CellsView(records, tallies[0], tallies[1], tallies[2], tallies[3]);
+    }
+
+    /** What records of some cells have in common. O(records · columns). */
+    @Transactional
+    SelectionView selection(long briefId, long candidateId, List<ErrorCell> cells) {
+        ErrorCase of = cases.of(briefId, candidateId);
+        boolean[] selected = of.selected(cells);
+        int[] chosen =
+                IntStream.range(0, selected.length).filter(i -> selected[i]).toArray();
+        boolean[] either = new boolean[2];
+        int events = 0;
+        int acted = 0;
+        for (int i : chosen) {
+            either[of.outcome()[i]] = true;
+            events += of.outcome()[i];
+            if (of.actedBefore(i)) acted++;
+        }
+        int others = (int) IntStream.range(0, selected.length)
+                .filter(i -> !selected[i] && either[of.outcome()[i]])
+                .count();
+        List<GroupedColumn> columns = groups.all(of);
+        List<TraitView> traits = others == 0 || chosen.length == 0
+                ? List.of()
+                : InCommon.of(columns, of.outcome(), selected, of.unit()).stream()
+                        .limit(MOST_TRAITS)
+                        .map(TraitView::of)
+                        .toList();
+        int tested = columns.stream().mapToInt(c -> c.conditions().size()).sum();
+        int[] explained = some(of, chosen);
+        return new SelectionView(
+                chosen.length, events, acted, others, tested, traits, contributions(of, explained), explained.length);
+    }
+
+    private static int[] some(ErrorCase of, int[] chosen) {
+        if (of.candidate().inputs.isEmpty()) return new int[0];
+        int[] some = chosen.clone();
+        new Seeds(of.brief().seed).stream("errors/explained").shuffle(some);
+        return IntStream.of(some).limit(EXPLAINED).toArray();
+    }
+
+    /** Largest first; empty where there is no model to ask. */
+    private List<MeanContribution> contributions(ErrorCase of, int[] explained) {
+        if (explained.length == 0) return List.of();
+        Model model = candidates.model(of.candidate());
+        int[] background = Splits.of(of.brief()).training().clone();
+        Seeds seeds = new Seeds(of.brief().seed);
+        seeds.stream("background").shuffle(background);
+        int[] few = IntStream.of(background).limit(BACKGROUND).toArray();
+        double[] sums = new double[model.columns().size()];
+        for (int i : explained) {
+            int row = of.rows()[i];
+            double[] values = Contributions.of(model, of.table(), row, few, 1, seeds.stream("contributions/" + row))
+                    .values();
+            for (int c = 0; c < sums.length; c++) sums[c] += values[c] / explained.length;
+        }
+        return IntStream.range(0, sums.length)
+                .mapToObj(c -> new MeanContribution(model.columns().get(c), sums[c]))
+                .sorted(Comparator.comparingDouble(c -> -Math.abs(c.adds())))
+                .toList();
+    }
+
+    /** Groups whose promise is not kept, confirmed on the other half of validation. O(records · columns²), kept. */
+    @Transactional
+    SpotsView weakSpots(long briefId, long candidateId) {
+        ErrorCase of = cases.of(briefId, candidateId);
+        if (!Boolean.TRUE.equals(of.candidate().probability)) {
+            return new SpotsView(List.of(), "Its scores are no probabilities: there is no promise to hold them to.");
+        }
+        List<?> key = List.of("spots", candidateId, of.brief().columns, of.brief().seed);
+        List<?> spots = findings.get(
+                key,
+                k -> WeakSpots.of(groups.known(of), of.outcome(), of.score(), of.unit(), of.brief().seed).stream()
+                        .map(SpotView::of)
+                        .toList());
+        return new SpotsView(spots.stream().map(SpotView.class::cast).toList(), null);
+    }
+
+    /** Columns that the candidate does not read, by what they would add to its out-of-fold scores on training. */
+    @Transactional
+    List<AddedColumn> notInModel(long briefId, long candidateId) {
+        ErrorCase of = cases.of(briefId, candidateId);
+        List<?> key = List.of("columns", candidateId, of.brief().columns, of.brief().seed);
+        return findings.get(key, k -> added(of)).stream()
+                .map(AddedColumn.class::cast)
+                .toList();
+    }
+
+    private List<AddedColumn> added(ErrorCase of) {
+        Brief brief = of.brief();
+        Candidate candidate = of.candidate();
+        int[] training = Splits.of(brief).training();
+        double[] outOfFold = candidates.scores(candidate.id, ScoreSet.OUT_OF_FOLD, training.length);
+        double[] score =
+                outOfFold == null ? candidates.kept(candidate.id, ScoreSet.TRAINING, training.length) : outOfFold;
+        byte[] outcome = candidates.outcomes(brief, training);
+        boolean probability = Boolean.TRUE.equals(candidate.probability);
+        double[] logit = new double[score.length];
+        LogisticMap map = probability ? null : LogisticMap.fit(score, outcome, false);
+        for (int i = 0; i < logit.length; i++) {
+            double p = map == null ? score[i] : map.probability(score[i]);
+            p = Math.min(1 - EDGE, Math.max(EDGE, p));
+            logit[i] = Math.log(p / (1 - p));
+        }
+        List<GroupedColumn> columns = ErrorGroups.of(brief, of.table(), training, FINE_QUANTILES).stream()
+                .filter(g -> !candidate.inputs.contains(g.conditions().get(0).column()))
+                .toList();
+        if (columns.isEmpty()) return List.of();
+        return NotInModel.of(columns, outcome, logit, cases.units(brief, training), brief.seed).stream()
+                .map(a -> {
+                    ColumnSetup setup = brief.column(a.column());
+                    boolean input = setup.role().input();
+                    return AddedColumn.of(
+                            a, input ? "left out of this candidate" : why(setup), input, setup.knownAfterDays());
+                })
+                .toList();
+    }
+
+    private static String why(ColumnSetup setup) {
+        return setup.reason().isBlank() ? setup.role().words() : setup.role().words() + ": " + setup.reason();
+    }
+
+    /** Who is acted on by one of two candidates alone, at the same depth. */
+    @Transactional
+    AgainstView against(long briefId, long candidateId, long otherId, double records) {
+        ErrorCase first = cases.of(briefId, candidateId);
+        ErrorCase second = cases.of(briefId, otherId);
+        boolean[] byFirst = actedOn(first, records);
+        boolean[] bySecond = actedOn(second, records);
+        int[] apart = IntStream.range(0, byFirst.length)
+                .filter(i -> byFirst[i] != bySecond[i])
+                .toArray();
+        byte[] outcome = new byte[apart.length];
+        boolean[] selected = new boolean[apart.length];
+        int[] unit = first.unit() == null ? null : new int[apart.length];
+        int[] rows = new int[apart.length];
+        for (int k = 0; k < apart.length; k++) {
+            outcome[k] = first.outcome()[apart[k]];
+            selected[k] = byFirst[apart[k]];
+            rows[k] = first.rows()[apart[k]];
+            if (unit != null) unit[k] = requireNonNull(first.unit())[apart[k]];
+        }
+        List<GroupedColumn> columns = ErrorGroups.of(first.brief(), first.table(), rows, ErrorGroups.QUANTILES);
+        return new AgainstView(
+                TwoCandidates.of(byFirst, bySecond, first.outcome()),
+                InCommon.of(columns, outcome, selected, unit).stream()
+                        .limit(MOST_TRAITS)
+                        .map(TraitView::of)
+                        .toList());
+    }
+
+    private static boolean[] actedOn(ErrorCase of, double records) {
+        if (!(records >= 0 && records <= of.rows().length)) {
+            throw BadInput.of("records", "is " + records, "give 0 to " + of.rows().length);
+        }
+        boolean[] acted = new boolean[of.rows().length];
+        for (int i = 0; i < acted.length; i++) acted[i] = of.middle()[i] <= records;
+        return acted;
+    }
+}

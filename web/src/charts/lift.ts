@@ -1,0 +1,45 @@
+import { alongBand } from '../lib/curve';
+import { fixed } from '../lib/format';
+import { type Chart, FROM_DEPTH, depthAxis, level, lines, overlay, plain, range, washed } from './parts';
+import { liftOf, trainingPrecision } from './planned';
+
+export const lift: Chart = {
+  name: 'lift',
+  label: 'Cumulative lift',
+  draw(data) {
+    const { all, chosen } = data;
+    const y = { label: 'precision ÷ event rate, times', format: (v: number) => String(v), min: 0 };
+    const read = (values: number[]) => (d: number) => alongBand(all.depths, values, d) / all.eventRate;
+    const own = (values: number[]) => (d: number) => alongBand(all.depths, values, d) / d;
+    const planned = all.eventFactor !== 1;
+    return {
+      ...plain(depthAxis(data), y),
+      lines: [
+        ...lines(data, (row, i) =>
+          row.curve.records[i] < FROM_DEPTH * all.records
+            ? null
+            : [
+                (100 * row.curve.records[i]) / all.records,
+                liftOf(all, row.curve.records[i], row.curve.events[i]),
+              ],
+        ),
+        ...overlay(data, (d, c) => (d < FROM_DEPTH ? null : [100 * d, trainingPrecision(all, d, c).lift])),
+        level('at random', 1, 'dotted'),
+      ],
+      wash: planned
+        ? washed(data, read(chosen.curve.band.precisionLow), read(chosen.curve.band.precisionHigh))
+        : washed(data, own(chosen.curve.band.captureLow), own(chosen.curve.band.captureHigh)),
+      notes: [{ x: 84, y: 1, text: 'at random' }],
+    };
+  },
+  place: (_, at) => ({ across: 100 * at.depth, up: at.lift }),
+  valueAt: (_, at) => at.lift,
+  sentence(data, at) {
+    const { brief } = data;
+    if (at.lift === null) return 'Nobody is acted on: there is no lift.';
+    return (
+      `Down to the cut ${fixed(at.lift, 2)} times${range(at.liftLow, at.liftHigh, (v) => fixed(v, 2))} as many ` +
+      `${brief.decision.words.events} as ${brief.decision.words.acting} at random.`
+    );
+  },
+};

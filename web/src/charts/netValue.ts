@@ -1,0 +1,78 @@
+import { alongBand, gainOf } from '../lib/curve';
+import { count } from '../lib/format';
+import {
+  type Chart,
+  amount,
+  depthAxis,
+  level,
+  lines,
+  overlay,
+  plain,
+  range,
+  thousands,
+  washed,
+} from './parts';
+import { trainingGain } from './planned';
+
+export const netValue: Chart = {
+  name: 'netValue',
+  label: 'Net value',
+  draw(data) {
+    const { all, brief, chosen } = data;
+    const y = {
+      label: `over ${brief.decision.words.acting} nobody, ${brief.decision.words.currency}`,
+      format: thousands,
+    };
+    const everybody = gainOf(
+      all,
+      all.records,
+      all.events,
+      all.valueColumn === null ? all.events : all.totalValue,
+    );
+    const marks = [];
+    if (all.capacityRecords !== null && all.capacityRecords < all.records) {
+      const label = `capacity ${count(brief.decision.campaign.capacity ?? 0)} of ${count(brief.decision.campaign.size)}`;
+      marks.push({ x: (100 * all.capacityRecords) / all.records, label });
+    }
+    if (chosen.breakEvenRecords !== null) {
+      marks.push({ x: (100 * chosen.breakEvenRecords) / all.records, label: 'break-even' });
+    }
+    marks.push({ x: (100 * chosen.best.records) / all.records, label: 'best' });
+    return {
+      ...plain(depthAxis(data), y),
+      lines: [
+        ...lines(data, (row, i) => [
+          (100 * row.curve.records[i]) / all.records,
+          gainOf(
+            all,
+            row.curve.records[i],
+            row.curve.events[i],
+            row.curve.valued ? row.curve.valued[i] : row.curve.events[i],
+          ),
+        ]),
+        ...(all.valueColumn === null ? overlay(data, (d, c) => [100 * d, trainingGain(all, d, c)]) : []),
+        level('nobody', 0),
+      ],
+      wash: washed(
+        data,
+        (d) => alongBand(all.depths, chosen.curve.band.gainLow, d),
+        (d) => alongBand(all.depths, chosen.curve.band.gainHigh, d),
+      ),
+      notes: [
+        { x: 62, y: 0, text: `${brief.decision.words.acting} nobody: 0` },
+        { x: 62, y: everybody, text: `everybody: ${amount(data, everybody)}` },
+      ],
+      marks,
+    };
+  },
+  place: (_, at) => ({ across: 100 * at.depth, up: at.gain }),
+  valueAt: (_, at) => at.gain,
+  sentence(data, at) {
+    const { all, brief } = data;
+    const money = (v: number) => amount(data, v);
+    return (
+      `At the cut ${money(at.gain)}${range(at.gainLow, at.gainHigh, money)} on these ${count(all.records)} ` +
+      `${brief.decision.words.records}; about ${money(at.gain * all.campaignFactor)} for a campaign of ${count(brief.decision.campaign.size)}.`
+    );
+  },
+};

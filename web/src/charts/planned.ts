@@ -1,0 +1,33 @@
+import type { ComparisonView as Comparison } from '../api/schema';
+
+/** Training's caught and false alarms, as shares of a population with the event rate that is shown. */
+function trainingCells(all: Comparison, depth: number, capture: number) {
+  const own = all.trainingEvents / all.trainingRecords;
+  const rate = all.eventFactor === 1 ? own : all.eventRate;
+  const falseAlarms = ((depth - capture * own) / (1 - own)) * (1 - rate);
+  return { caught: capture * rate, falseAlarms, rate };
+}
+
+export function trainingPrecision(
+  all: Comparison,
+  depth: number,
+  capture: number,
+): { precision: number; lift: number } {
+  const { caught, falseAlarms, rate } = trainingCells(all, depth, capture);
+  const precision = caught / (caught + falseAlarms);
+  return { precision, lift: precision / rate };
+}
+
+/** Net value of the chosen candidate's training curve, as if validation had ranked like that. */
+export function trainingGain(all: Comparison, depth: number, capture: number): number {
+  const { caught, falseAlarms } = trainingCells(all, depth, capture);
+  const { perRecord, perEvent, perValue } = all.worth;
+  const ofEvent = (perRecord + perEvent + perValue) / all.eventFactor;
+  return all.records * (ofEvent * caught + (perRecord / all.otherFactor) * falseAlarms);
+}
+
+/** Lift of so many events among so many records, at the planned rate. */
+export function liftOf(all: Comparison, records: number, events: number): number {
+  const caught = all.eventFactor * events;
+  return caught / (caught + all.otherFactor * (records - events)) / all.eventRate;
+}
