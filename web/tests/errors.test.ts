@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { ErrorBand, FieldView, SelectionView, TraitView } from '../src/api/schema';
+import type { ErrorBand, FieldView, OpenedRecord, SelectionView, TraitView } from '../src/api/schema';
 import { desk } from '../src/lib/desk.svelte';
 import { asked, flipped, selectionLine } from '../src/lib/errors';
 import { session } from '../src/lib/session.svelte';
@@ -17,11 +17,12 @@ const band = (n: number, events: number, others: number, acted = 0): ErrorBand =
   to: 80 * n,
   highestScore: 1 / n,
   lowestScore: 0.5 / n,
-  events: { records: events, actedBefore: 0 },
-  others: { records: others, actedBefore: acted },
+  events: { records: events, actedBefore: 0, value: null },
+  others: { records: others, actedBefore: acted, value: null },
 });
 const field: FieldView = {
   candidate: 1,
+  columns: ['age', 'app'],
   records: 160,
   events: 41,
   actedColumn: 'rung_by_desk',
@@ -52,10 +53,10 @@ const selection: SelectionView = {
 };
 const cells = {
   cut: 46,
-  caught: { records: 29, actedBefore: 0 },
-  falseAlarms: { records: 17, actedBefore: 9 },
-  missed: { records: 12, actedBefore: 2 },
-  leftAlone: { records: 102, actedBefore: 0 },
+  caught: { records: 29, actedBefore: 0, value: null },
+  falseAlarms: { records: 17, actedBefore: 9, value: null },
+  missed: { records: 12, actedBefore: 2, value: 720 },
+  leftAlone: { records: 102, actedBefore: 0, value: null },
 };
 const records = {
   total: 12,
@@ -72,6 +73,19 @@ const records = {
       values: [null, '8.1'],
     },
   ],
+};
+const opened: OpenedRecord = {
+  record: 17,
+  rank: 150,
+  records: 160,
+  score: 0.02,
+  average: 0.2,
+  sampled: false,
+  error: 0,
+  columns: [{ column: 'rides', value: null, adds: -0.18 }],
+  threshold: 0.3,
+  changes: [{ column: 'rides', from: null, to: '0', passed: null, score: 0.41 }],
+  neighbours: [{ record: 3, identifier: 'M-3', score: 0.03, event: false, distance: 0.02, values: ['4'] }],
 };
 const answers = ({ path }: Asked): unknown => {
   if (path.includes('/errors/1/cells')) return cells;
@@ -101,9 +115,12 @@ const answers = ({ path }: Asked): unknown => {
     ];
   if (path.includes('/errors/1/weak-spots'))
     return {
-      spots: [{ words: 'tier: gold', records: 402, promised: 38.2, observed: 57, z: 3.1 }],
+      spots: [
+        { words: 'tier: gold', records: 402, promised: 38.2, observed: 57, low: 1.1, high: 1.9, z: 3.1 },
+      ],
       without: null,
     };
+  if (path.includes('/errors/1/records/17')) return opened;
   if (path.includes('/errors/1/records')) return records;
   if (path.includes('/errors/1/against'))
     return {
@@ -111,15 +128,6 @@ const answers = ({ path }: Asked): unknown => {
       onlyFirst: [],
     };
   if (path.includes('/errors/1?')) return field;
-  if (path.includes('/candidates/') && path.includes('/records/'))
-    return {
-      record: 17,
-      records: 160,
-      part: 'validation',
-      score: 0.02,
-      average: 0.2,
-      columns: [{ column: 'rides', type: 'number', before: null, rule: null, inputs: [], adds: -0.18 }],
-    };
   return null;
 };
 
@@ -185,6 +193,38 @@ describe('the page', () => {
     expect(await screen.findByText(/scores it 0\.0200/)).toBeTruthy();
     expect(screen.getByText('acted on before')).toBeTruthy();
     expect(screen.getByText('−0.18')).toBeTruthy();
+    expect(screen.getByText(/missing → 0/)).toBeTruthy();
+    expect(screen.getByText('M-3')).toBeTruthy();
+    expect(all.some((a) => a.path.includes('/records/17?candidate=1&records=46'))).toBe(true);
+  });
+
+  it('chooses bands, stretches with Shift, and ranges of scores', async () => {
+    const all = serve(answers);
+    const asksFor = (query: string) =>
+      vi.waitFor(() =>
+        expect(all.some((a) => a.path.includes(`/selection?candidate=1&${query}`))).toBe(true),
+      );
+    render(ErrorsPage);
+    await fireEvent.click(await screen.findByLabelText('Band 2, both outcomes'));
+    await asksFor('cell=80-160-event&cell=80-160-other');
+    await fireEvent.click(screen.getByLabelText('Band 1, lapses: 30'));
+    await fireEvent.click(screen.getByLabelText('Band 2, lapses: 11'), { shiftKey: true });
+    await asksFor('cell=0-80-event&cell=80-160-event');
+    await fireEvent.input(screen.getByLabelText('Scores from'), { target: { value: '0.4' } });
+    await fireEvent.input(screen.getByLabelText('Scores to'), { target: { value: '0.2' } });
+    await fireEvent.change(screen.getByLabelText('Scores to'));
+    await asksFor('cell=score:0.2_0.4:both');
+  });
+
+  it('sorts the records by a column, finds among them and shows others', async () => {
+    const all = serve(answers);
+    render(ErrorsPage);
+    await fireEvent.click(await screen.findByRole('button', { name: 'rides' }));
+    await vi.waitFor(() => expect(all.some((a) => a.path.includes('&by=rides'))).toBe(true));
+    await fireEvent.input(screen.getByLabelText('Find among the records'), { target: { value: 'M-17' } });
+    await vi.waitFor(() => expect(all.some((a) => a.path.includes('&find=M-17'))).toBe(true));
+    await fireEvent.change(screen.getByLabelText('Show a column'), { target: { value: 'age' } });
+    await vi.waitFor(() => expect(all.some((a) => a.path.includes('&column=age'))).toBe(true));
   });
 
   it('makes the same candidate with a column more', async () => {

@@ -1375,6 +1375,159 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/candidates/{candidate}/explanations': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Ask */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          candidate: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Asked'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ExplanationView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/candidates/{candidate}/explanations/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Of */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          candidate: number;
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ExplanationView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/candidates/{candidate}/explanations/{id}/stop': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Stop */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          candidate: number;
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Created */
+        201: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/candidates/{id}': {
     parameters: {
       query?: never;
@@ -2655,9 +2808,11 @@ export interface paths {
     get: {
       parameters: {
         query?: {
+          by?: string;
           candidate?: number;
           cell?: string[];
           column?: string[];
+          find?: string;
           from?: number;
           lowest?: boolean;
           size?: number;
@@ -2700,9 +2855,11 @@ export interface paths {
     get: {
       parameters: {
         query?: {
+          by?: string;
           candidate?: number;
           cell?: string[];
           column?: string[];
+          find?: string;
           lowest?: boolean;
         };
         header?: never;
@@ -2720,6 +2877,48 @@ export interface paths {
           };
           content: {
             'text/csv': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/errors/{id}/records/{record}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Record */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number;
+          records?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+          record: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['OpenedRecord'];
           };
         };
       };
@@ -2922,6 +3121,7 @@ export interface paths {
         query?: {
           candidate?: number;
           dataset?: number;
+          reasons?: number;
         };
         header?: never;
         path?: never;
@@ -4893,6 +5093,12 @@ export interface components {
       /** @description why it cannot be previewed, or null */
       refusal: string | null;
     };
+    /** @description What is asked: a measure for importance, or one or two columns for dependence. */
+    Asked: {
+      measure?: components['schemas']['ImportanceMeasure'] | null;
+      /** @description null for none */
+      columns?: string[] | null;
+    };
     /** @description Candidate less leader. adjustedP and verdict are of the net value. */
     At: {
       capture: components['schemas']['Difference'] | null;
@@ -5371,6 +5577,10 @@ export interface components {
       acted: string[];
       /** @description whether the program took it for that by itself, and nobody has said otherwise since; null for no */
       byItself?: boolean | null;
+      /** @description what somebody on the phone says of a record that this column marks, with {value} for its value; null for none */
+      phrase?: string | null;
+      /** @description whether the policy's check on parity looks at this segment; null for no */
+      parity?: boolean | null;
     };
     /** @enum {string} */
     ColumnType: 'NUMBER' | 'CATEGORY' | 'DATE' | 'TEXT';
@@ -5497,6 +5707,13 @@ export interface components {
       from: number | null;
       /** Format: double */
       to: number | null;
+    };
+    /** @description What a column adds to the score; value as the file has it, null for missing. */
+    Contributed: {
+      column: string;
+      value: string | null;
+      /** Format: double */
+      adds: number;
     };
     /** @description The best threshold found on training alone: on out-of-fold scores of all folds but one, and tried on that one, for each fold in turn (METHODS sections 5 and 6). */
     CrossValidatedCut: {
@@ -5703,6 +5920,22 @@ export interface components {
       demanded: boolean;
       limits: components['schemas']['Limit1'][];
     };
+    /** @description How the average score goes with a column's value, all else left as it is (Friedman 2001), with the curves of single records (Goldstein et al. 2015); or with the values of two. */
+    Dependence: {
+      /**
+       * Format: int32
+       * @description over which scores are averaged
+       */
+      records: number;
+      /** @description along the first column */
+      points: components['schemas']['Point'][];
+      /** @description along the second; empty for one column */
+      others: components['schemas']['Point'][];
+      /** @description by point, or of point i and other j at i · others + j */
+      average: number[];
+      /** @description of single records, by point; empty for two columns */
+      curves: number[][];
+    };
     /** @description How a text file of records is written. */
     Dialect: {
       /**
@@ -5781,6 +6014,17 @@ export interface components {
       rate: number | null;
       /** @description whether it stands for all rarer levels together */
       rest: boolean;
+    };
+    Drop: {
+      /** @description one, or those that go together */
+      columns: string[];
+      /**
+       * Format: double
+       * @description over the repeats, and spread their standard deviation
+       */
+      mean: number;
+      /** Format: double */
+      spread: number;
     };
     Edit: {
       /**
@@ -5873,6 +6117,22 @@ export interface components {
       /** @description "from to", or null where there is none */
       interval: string | null;
     };
+    /** @description How far an answer is. */
+    ExplanationView: {
+      /** Format: int64 */
+      id: number;
+      status: components['schemas']['WorkStatus'];
+      /** Format: double */
+      progress: number;
+      step: string | null;
+      message: string | null;
+      /** @description in words; null for dependence */
+      measure: string | null;
+      columns: string[];
+      /** @description null until it is there, or where columns were asked of; dependence likewise */
+      importance: components['schemas']['PermutationImportance'] | null;
+      dependence: components['schemas']['Dependence'] | null;
+    };
     FieldView: {
       /** Format: int64 */
       candidate: number;
@@ -5882,6 +6142,8 @@ export interface components {
       events: number;
       /** @description which says who was acted on before; null where no column does */
       actedColumn: string | null;
+      /** @description that can be told of a record, the outcome's own left out */
+      columns: string[];
       bands: components['schemas']['ErrorBand'][];
     };
     /** @description One figure. */
@@ -5976,6 +6238,8 @@ export interface components {
        */
       part: 'importance';
     };
+    /** @enum {string} */
+    ImportanceMeasure: 'deciding' | 'auc' | 'averagePrecision' | 'capture' | 'netValue';
     /** @description An input and the record's value of it. */
     InputView: {
       name: string;
@@ -6125,6 +6389,8 @@ export interface components {
       message: string | null;
       /** Format: int32 */
       acted: number | null;
+      /** Format: int32 */
+      reasons: number;
       cut: string;
     };
     /** @description How often validation was used. */
@@ -6190,6 +6456,23 @@ export interface components {
     /** @description What a candidate learnt, for its page: parts in the order in which they are shown, none where it learnt nothing from columns. */
     ModelSummary: {
       parts: components['schemas']['Part'][];
+    };
+    /** @description A record that is like the opened one. */
+    Neighbour: {
+      /** Format: int32 */
+      record: number;
+      /** @description its first identifying value; null without one */
+      identifier: string | null;
+      /** Format: double */
+      score: number;
+      event: boolean;
+      /**
+       * Format: double
+       * @description from 0, alike in every column, to 1
+       */
+      distance: number;
+      /** @description of the columns that differ most in what they add, in the order of #columns */
+      values: (string | null)[];
     };
     /** @description Inputs by hidden units: weight of input c to unit u at hidden[c][u]; biases apart. */
     Network: {
@@ -6271,6 +6554,39 @@ export interface components {
        */
       part: 'oddsRatios';
     };
+    /** @description One record of validation, opened. */
+    OpenedRecord: {
+      /**
+       * Format: int32
+       * @description its number in the file, from 1
+       */
+      record: number;
+      /**
+       * Format: double
+       * @description from the highest score, the middle one among equals, of records
+       */
+      rank: number;
+      /** Format: int32 */
+      records: number;
+      /** Format: double */
+      score: number;
+      /**
+       * Format: double
+       * @description score of the records against which columns are weighed
+       */
+      average: number;
+      /** @description whether contributions are estimates; error the largest of their standard errors */
+      sampled: boolean;
+      /** Format: double */
+      error: number;
+      columns: components['schemas']['Contributed'][];
+      /** Format: double */
+      threshold: number | null;
+      /** @description of one column that take it over the cut, the smallest first; empty where none does, or nobody or everybody is acted on */
+      changes: components['schemas']['SmallestChange'][];
+      /** @description the nearest records with another outcome */
+      neighbours: components['schemas']['Neighbour'][];
+    };
     Outcome: {
       column: string;
       events: string[];
@@ -6312,6 +6628,7 @@ export interface components {
       | 'threshold'
       | 'calibration'
       | 'stability'
+      | 'failures'
       | 'reserve'
       | 'inputs'
       | 'monitoring'
@@ -6383,6 +6700,16 @@ export interface components {
        */
       part: 'penalty';
     };
+    /** @description By how much a measure drops when the values of columns are dealt anew among the records (Breiman 2001; METHODS section 8). Columns that go together hide one another, so they are dealt together as well. */
+    PermutationImportance: {
+      /**
+       * Format: double
+       * @description as it is
+       */
+      measure: number;
+      /** @description largest first */
+      drops: components['schemas']['Drop'][];
+    };
     PinView: {
       /** Format: int64 */
       id: number;
@@ -6428,6 +6755,21 @@ export interface components {
        * @description how many of the best become candidates
        */
       keep: number;
+    };
+    /** @description A value of a column. */
+    Point: {
+      /** @description as the file has it; null for missing */
+      label: string | null;
+      /**
+       * Format: double
+       * @description a number, or days since 1970; null for levels and missing
+       */
+      value: number | null;
+      /**
+       * Format: double
+       * @description of all records that lie nearest to it, or have it
+       */
+      share: number;
     };
     /** @description A version of the policy. */
     PolicyView: {
@@ -6779,6 +7121,23 @@ export interface components {
       choices: components['schemas']['Choice'][];
       mayBeFound: boolean;
     };
+    /** @description The smallest change of one column that takes a record over the cut, all else left as it is (METHODS section 8). */
+    SmallestChange: {
+      column: string;
+      /** @description the record's value, to the one nearest to it on the other side of the cut, as the file writes them; null for missing */
+      from: string | null;
+      to: string | null;
+      /**
+       * Format: double
+       * @description share of the records whose values lie between, ends not counted; null where the column has no order
+       */
+      passed: number | null;
+      /**
+       * Format: double
+       * @description with the change
+       */
+      score: number;
+    };
     /** @description What is counted of a split when it is made, before its reserve is sealed. */
     SplitFacts: {
       parts: components['schemas']['PartFacts'][];
@@ -6876,6 +7235,13 @@ export interface components {
       promised: number;
       /** Format: int32 */
       observed: number;
+      /**
+       * Format: double
+       * @description and high: 95 % interval of observed over promised
+       */
+      low: number;
+      /** Format: double */
+      high: number;
       /** Format: double */
       z: number;
     };
@@ -6922,6 +7288,11 @@ export interface components {
        * @description of them, records that were acted on before
        */
       actedBefore: number;
+      /**
+       * Format: double
+       * @description their sum by the value column; null without one
+       */
+      value: number | null;
     };
     /** @enum {string} */
     Target: 'TRAINING' | 'VALIDATION' | 'RESERVE' | 'VALIDATION_AND_RESERVE' | 'LEFT_OUT';
@@ -7246,6 +7617,7 @@ export type Answer = components['schemas']['Answer'];
 export type AnswerView = components['schemas']['AnswerView'];
 export type ApprovalWords = components['schemas']['ApprovalWords'];
 export type ArrivalView = components['schemas']['ArrivalView'];
+export type Asked = components['schemas']['Asked'];
 export type At = components['schemas']['At'];
 export type AtRow = components['schemas']['AtRow'];
 export type AtView = components['schemas']['AtView'];
@@ -7283,6 +7655,7 @@ export type ColumnView = components['schemas']['ColumnView'];
 export type ColumnsView = components['schemas']['ColumnsView'];
 export type ComparisonView = components['schemas']['ComparisonView'];
 export type Condition = components['schemas']['Condition'];
+export type Contributed = components['schemas']['Contributed'];
 export type CrossValidatedCut = components['schemas']['CrossValidatedCut'];
 export type CrossValidatedView = components['schemas']['CrossValidatedView'];
 export type Curve = components['schemas']['Curve'];
@@ -7298,12 +7671,14 @@ export type DecidingMeasure = components['schemas']['DecidingMeasure'];
 export type Decision = components['schemas']['Decision'];
 export type DeliveryChange = components['schemas']['DeliveryChange'];
 export type Demand = components['schemas']['Demand'];
+export type Dependence = components['schemas']['Dependence'];
 export type Dialect = components['schemas']['Dialect'];
 export type Difference = components['schemas']['Difference'];
 export type DistributionView = components['schemas']['DistributionView'];
 export type DraftEdit = components['schemas']['DraftEdit'];
 export type DraftView = components['schemas']['DraftView'];
 export type Drawn = components['schemas']['Drawn'];
+export type Drop = components['schemas']['Drop'];
 export type Edit = components['schemas']['Edit'];
 export type Edition = components['schemas']['Edition'];
 export type Effect = components['schemas']['Effect'];
@@ -7312,6 +7687,7 @@ export type Encoding = components['schemas']['Encoding'];
 export type ErrorBand = components['schemas']['ErrorBand'];
 export type ErrorRecord = components['schemas']['ErrorRecord'];
 export type Estimate = components['schemas']['Estimate'];
+export type ExplanationView = components['schemas']['ExplanationView'];
 export type FieldView = components['schemas']['FieldView'];
 export type Figure = components['schemas']['Figure'];
 export type FiguresView = components['schemas']['FiguresView'];
@@ -7319,6 +7695,7 @@ export type Finding = components['schemas']['Finding'];
 export type FitView = components['schemas']['FitView'];
 export type Fold = components['schemas']['Fold'];
 export type Importance = components['schemas']['Importance'];
+export type ImportanceMeasure = components['schemas']['ImportanceMeasure'];
 export type InputView = components['schemas']['InputView'];
 export type Instant = components['schemas']['Instant'];
 export type Interval = components['schemas']['Interval'];
@@ -7344,6 +7721,7 @@ export type Mend = components['schemas']['Mend'];
 export type Method = components['schemas']['Method'];
 export type Method1 = components['schemas']['Method1'];
 export type ModelSummary = components['schemas']['ModelSummary'];
+export type Neighbour = components['schemas']['Neighbour'];
 export type Network = components['schemas']['Network'];
 export type NewAccount = components['schemas']['NewAccount'];
 export type NewArrival = components['schemas']['NewArrival'];
@@ -7352,6 +7730,7 @@ export type NewPin = components['schemas']['NewPin'];
 export type NewPolicy = components['schemas']['NewPolicy'];
 export type Note = components['schemas']['Note'];
 export type OddsRatios = components['schemas']['OddsRatios'];
+export type OpenedRecord = components['schemas']['OpenedRecord'];
 export type Outcome = components['schemas']['Outcome'];
 export type OutcomeColumn = components['schemas']['OutcomeColumn'];
 export type Page = components['schemas']['Page'];
@@ -7362,8 +7741,10 @@ export type PartFacts = components['schemas']['PartFacts'];
 export type PartView = components['schemas']['PartView'];
 export type PathStep = components['schemas']['PathStep'];
 export type Penalty = components['schemas']['Penalty'];
+export type PermutationImportance = components['schemas']['PermutationImportance'];
 export type PinView = components['schemas']['PinView'];
 export type Plan = components['schemas']['Plan'];
+export type Point = components['schemas']['Point'];
 export type PolicyView = components['schemas']['PolicyView'];
 export type Prepared = components['schemas']['Prepared'];
 export type PreviewView = components['schemas']['PreviewView'];
@@ -7393,6 +7774,7 @@ export type Sensitivity = components['schemas']['Sensitivity'];
 export type SensitivityView = components['schemas']['SensitivityView'];
 export type Sentence = components['schemas']['Sentence'];
 export type SettingView = components['schemas']['SettingView'];
+export type SmallestChange = components['schemas']['SmallestChange'];
 export type SplitFacts = components['schemas']['SplitFacts'];
 export type SplitPlan = components['schemas']['SplitPlan'];
 export type SplitView = components['schemas']['SplitView'];

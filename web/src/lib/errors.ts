@@ -5,7 +5,7 @@ import { capital, count, percent } from './format';
 export type Quick = 'missed' | 'falseAlarms' | 'caught' | 'leftAlone';
 
 /** Which records are looked at: cells of the field, or one of the cut's own, which follows the cut. */
-export type Choice = { quick: Quick } | { cells: string[] };
+export type Choice = { quick: Quick } | { cells: string[] } | { scores: [number, number] };
 
 export const cellKey = (band: ErrorBand, event: boolean) =>
   `${band.from}-${band.to}-${event ? 'event' : 'other'}`;
@@ -13,6 +13,7 @@ export const cellKey = (band: ErrorBand, event: boolean) =>
 /** As the server is asked for them; none where nobody is there. */
 export function asked(choice: Choice, records: number, cut: number): string[] {
   if ('cells' in choice) return choice.cells;
+  if ('scores' in choice) return [`score:${choice.scores[0]}_${choice.scores[1]}:both`];
   const event = choice.quick === 'missed' || choice.quick === 'caught' ? 'event' : 'other';
   const above = choice.quick === 'caught' || choice.quick === 'falseAlarms';
   const [from, to] = above ? [0, cut] : [cut, records];
@@ -24,6 +25,14 @@ export function flipped(choice: Choice, key: string): Choice {
   const cells = 'cells' in choice ? choice.cells : [];
   const next = cells.includes(key) ? cells.filter((c) => c !== key) : [...cells, key];
   return next.length === 0 ? { quick: 'missed' } : { cells: next };
+}
+
+/** The cells from one to another, along one outcome or over both. */
+export function stretch(bands: ErrorBand[], from: [number, boolean], to: [number, boolean]): Choice {
+  const [first, last] = [Math.min(from[0], to[0]), Math.max(from[0], to[0])];
+  const outcomes = from[1] === to[1] ? [from[1]] : [true, false];
+  const cells = bands.slice(first, last + 1).flatMap((band) => outcomes.map((event) => cellKey(band, event)));
+  return { cells };
 }
 
 export const QUICK: [Quick, string][] = [

@@ -16,9 +16,11 @@
   import Preparation from '../parts/candidates/Preparation.svelte';
   import ScoreLists from '../parts/candidates/ScoreLists.svelte';
   import State from '../parts/candidates/State.svelte';
+  import GoesBy from '../parts/explain/GoesBy.svelte';
 
   const VIEWS = [
     ['learnt', 'What it learnt'],
+    ['goes-by', 'What it goes by'],
     ['figures', 'Training against validation'],
     ['inputs', 'How columns became inputs'],
     ['lists', 'Score a list'],
@@ -169,6 +171,8 @@
     {#key candidate.id}
       {#if view === 'learnt'}
         <ModelSummary {brief} {candidate} others={all} cutTo={session.analyst ? cutTo : null} />
+      {:else if view === 'goes-by'}
+        <GoesBy {candidate} />
       {:else if view === 'figures'}
         {#if effects && candidate.changes}
           <h2 class="mb-1">

@@ -41,6 +41,7 @@
 
   onMount(() => {
     void sheet.load();
+    opened = new URLSearchParams(location.search).get('column');
     return () => sheet.close();
   });
 

@@ -117,6 +117,7 @@
 
   const line = $derived(found ? selectionLine(brief, choice, found) : null);
   const shownColumns = $derived(found?.contributions.slice(0, 3).map((c) => c.column) ?? []);
+  const others = $derived(field?.columns ?? []);
   const pinned = () => ({
     kind: 'SENTENCE' as const,
     chapter: 'risks' as const,
@@ -173,7 +174,10 @@
               >against the other {count(found.others)} of the same outcome; ratio of shares, 95 % interval</span
             >{/if}
         </h2>
-        {#if found && found.traits.length > 0}<Traits traits={found.traits} />
+        {#if found && found.traits.length > 0}<Traits
+            traits={found.traits}
+            data={`/briefs/${brief.id}/data`}
+          />
         {:else if found}<p class="quiet">
             Nothing beyond chance, among {count(found.tested)} groups that were tried.
           </p>
@@ -216,7 +220,9 @@
       {brief}
       candidate={{ id: row.id, name: row.name, supplied: row.kind === 'supplied' || row.reference }}
       {query}
+      {cut}
       columns={shownColumns}
+      {others}
     />
   {/if}
   <section class="mt-4" aria-label="Weak spots">
@@ -239,7 +245,10 @@
             {brief.decision.words.events} promised, {count(s.observed)} seen among {count(s.records)} (z {fixed(
               s.z,
               1,
-            )})
+            )}); {fixed(s.observed / s.promised, 2)} times, 95 % interval {fixed(s.low, 2)} to {fixed(
+              s.high,
+              2,
+            )}
           </li>
         {/each}
       </ul>

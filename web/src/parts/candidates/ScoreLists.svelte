@@ -25,6 +25,7 @@
   let datasets = $state.raw<Dataset[]>([]);
   let lists = $state.raw<ScoredList[]>([]);
   let chosen = $state<number | null>(null);
+  let reasons = $state(3);
   let fit = $state.raw<ListFit | null>(null);
   let coming = $state<string | null>(null);
   let refusal = $state<string | null>(null);
@@ -86,7 +87,7 @@
 
   async function start() {
     await attempt(async () => {
-      await post(`/lists?candidate=${candidate.id}&dataset=${chosen}`);
+      await post(`/lists?candidate=${candidate.id}&dataset=${chosen}&reasons=${reasons}`);
       chosen = null;
       fit = null;
       await load();
@@ -122,6 +123,12 @@
         />
       </label>
       {#if coming}<span class="quiet">{coming} …</span>{/if}
+      <label class="quiet"
+        >reasons for each
+        <Choice class="field block w-24" bind:value={reasons}>
+          {#each [0, 1, 2, 3, 4, 5] as n (n)}<option value={n}>{n === 0 ? 'none' : n}</option>{/each}
+        </Choice>
+      </label>
       <Button class="action ml-auto" disabled={!fit || fit.missing.length > 0} onclick={start}
         >Score it</Button
       >
@@ -159,7 +166,11 @@
       <tbody>
         {#each lists as l (l.id)}
           <tr>
-            <td class="max-w-[260px] truncate" title="{l.file}; {l.cut}">{l.file}</td>
+            <td class="max-w-[260px] truncate" title="{l.file}; {l.cut}"
+              >{l.file}{#if l.reasons > 0}<small class="sub"
+                  >with {l.reasons} {l.reasons === 1 ? 'reason' : 'reasons'} each</small
+                >{/if}</td
+            >
             <td class="n">{count(l.records)}</td>
             <td class="n"
               >{l.acted === null ? '–' : count(l.acted)}{#if l.acted !== null}<small class="sub"
@@ -197,6 +208,9 @@
       </tbody>
     </Table>
   {:else}
-    <p class="quiet">No list scored yet. Out comes identifier, score, band and whether to act at the cut.</p>
+    <p class="quiet">
+      No list scored yet. Out comes identifier, score, band, whether to act at the cut, and the columns that
+      raised each score most, in the words that Data keeps for them.
+    </p>
   {/if}
 </section>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
   import { untrack } from 'svelte';
@@ -238,6 +239,28 @@
           />
         </label>
       </div>
+      {#if column.input}
+        <label class="quiet mt-2 block"
+          >said of a record whose score it raises, to who works the list; {'{value}'} stands for its value
+          <Input
+            class="field block w-full!"
+            value={column.setup.phrase ?? ''}
+            placeholder="{name} is {'{value}'}"
+            maxlength={200}
+            aria-label="Phrase for {name}"
+            onchange={(e) => set({ phrase: e.currentTarget.value.trim() || null })}
+          />
+        </label>
+      {/if}
+      {#if column.setup.role === 'SEGMENT'}
+        <p class="mt-2">
+          <Checkbox
+            checked={column.setup.parity === true}
+            onchange={(e) => set({ parity: e.currentTarget.checked ? true : null })}
+            >protected: the policy's check on parity looks at its levels</Checkbox
+          >
+        </p>
+      {/if}
       {#if !column.input && !column.outcome}
         <label class="quiet mt-2 block"
           >why it is no input (the report prints this)

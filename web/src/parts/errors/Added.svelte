@@ -35,7 +35,11 @@
           class="chip"
           title="A candidate like this one that reads {c.column} too"
           onclick={() => same(c.column)}>same, with it</Button
-        >{:else if !c.input}<a class="chip justify-self-start" href={data}>look</a>{/if}
+        >{:else if !c.input}<a
+          class="chip justify-self-start"
+          href={`${data}?column=${encodeURIComponent(c.column)}`}
+          title="Its role and when it is known, on Data">its role</a
+        >{/if}
     </li>
   {/each}
 </ul>

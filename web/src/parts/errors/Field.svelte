@@ -1,10 +1,12 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
   import type { BriefView as Brief, CellsView, ErrorBand, FieldView } from '../../api/schema';
-  import { cellKey, QUICK, tallied, type Choice } from '../../lib/errors';
-  import { count, score } from '../../lib/format';
+  import { cellKey, QUICK, stretch, tallied, type Choice } from '../../lib/errors';
+  import { count, money, score } from '../../lib/format';
 
-  /** Score bands down, outcomes across, the cut a line through it; cells are chosen by mouse and keys. */
+  /** Score bands down, outcomes across, the cut a line through it; cells and bands are chosen by mouse and keys, stretches
+   *  with Shift, and scores by their range. */
   interface Props {
     brief: Brief;
     field: FieldView;
@@ -36,8 +38,25 @@
     );
   }
 
+  /** where a stretch begins that Shift extends */
+  let anchor = $state.raw<[number, boolean] | null>(null);
+  function choose(i: number, event: boolean, extend: boolean) {
+    if (extend && anchor) return pick(stretch(field.bands, anchor, [i, event]));
+    anchor = [i, event];
+    flip(cellKey(field.bands[i]!, event));
+  }
+  const whole = (i: number) => pick(stretch(field.bands, [i, true], [i, false]));
+
+  let from = $state('');
+  let to = $state('');
+  function between() {
+    if (from === '' || to === '') return;
+    const ends = [Number(from), Number(to)];
+    if (ends.every(Number.isFinite)) pick({ scores: [Math.min(...ends), Math.max(...ends)] });
+  }
+
   function move(event: KeyboardEvent) {
-    const steps: Record<string, number> = { ArrowDown: 2, ArrowUp: -2, ArrowRight: 1, ArrowLeft: -1 };
+    const steps: Record<string, number> = { ArrowDown: 3, ArrowUp: -3, ArrowRight: 1, ArrowLeft: -1 };
     const step = steps[event.key];
     if (step === undefined) return;
     const all = [...(event.currentTarget as HTMLElement).querySelectorAll<HTMLElement>('button')];
@@ -60,9 +79,14 @@
   </div>
   <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
   <div class="cells" role="group" aria-label="Cells" onkeydown={move}>
-    {#each field.bands as band (band.band)}
+    {#each field.bands as band, i (band.band)}
       <div class="band">
-        <span class="label"><b>{band.band}</b> {score(band.lowestScore)}</span>
+        <Button
+          class="errorcell label"
+          aria-label="Band {band.band}, both outcomes"
+          aria-pressed={chosen(band, true) && chosen(band, false)}
+          onclick={() => whole(i)}><b>{band.band}</b> {score(band.lowestScore)}</Button
+        >
         {#each [true, false] as event (event)}
           {@const tally = event ? band.events : band.others}
           {@const wide = (100 * tally.records) / (event ? mostEvents : mostOthers)}
@@ -71,7 +95,7 @@
             aria-pressed={chosen(band, event)}
             aria-label={said(band, event)}
             title={said(band, event)}
-            onclick={() => flip(cellKey(band, event))}
+            onclick={(e: MouseEvent) => choose(i, event, e.shiftKey)}
           >
             <i
               class={event ? 'event' : 'other'}
@@ -95,10 +119,29 @@
         ><b>{cells ? count(cells[quick].records) : '…'}</b>
         {name}{#if cells && cells[quick].actedBefore > 0}<small
             >{tallied(cells[quick], acted).split(', ').slice(1).join(', ')}</small
+          >{/if}{#if cells && cells[quick].value !== null}<small
+            >{money(words.currency, cells[quick].value ?? 0)}</small
           >{/if}</Button
       >
     {/each}
   </div>
+  <p class="quiet legend">
+    or scores from <Input
+      class="field w-20! text-right"
+      aria-label="Scores from"
+      inputmode="decimal"
+      bind:value={from}
+      onchange={between}
+    />
+    to
+    <Input
+      class="field w-20! text-right"
+      aria-label="Scores to"
+      inputmode="decimal"
+      bind:value={to}
+      onchange={between}
+    />
+  </p>
   {#if field.actedColumn}<p class="quiet legend">
       <span class="hatch"></span>
       {acted}, as {field.actedColumn} says: a call may have prevented what it warned of
@@ -129,11 +172,7 @@
   .band {
     height: 27px;
   }
-  .label {
-    font-size: 11.5px;
-    color: var(--color-ink-2);
-  }
-  .label b {
+  .band b {
     display: inline-block;
     width: 20px;
     font-weight: 500;

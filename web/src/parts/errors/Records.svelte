@@ -1,10 +1,12 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
-  import type { BriefView as Brief, RecordsView, RecordView } from '../../api/schema';
+  import type { BriefView as Brief, OpenedRecord, RecordsView } from '../../api/schema';
   import { get } from '../../lib/api';
   import { count, score } from '../../lib/format';
-  import Contributed from './Contributed.svelte';
+  import Choice from '../Choice.svelte';
+  import Opened from './Opened.svelte';
 
   /** The chosen records, a page of them; one opens to what made its score. */
   interface Props {
@@ -12,25 +14,37 @@
     candidate: { id: number; name: string; supplied: boolean };
     /** query that chooses them */
     query: string;
+    /** how many records are acted on */
+    cut: number;
     columns: string[];
+    /** all that can be told of a record */
+    others: string[];
   }
-  let { brief, candidate, query, columns }: Props = $props();
+  let { brief, candidate, query, cut, columns: first, others }: Props = $props();
 
   const SIZE = 10;
   let page = $state.raw<RecordsView | null>(null);
   let from = $state(0);
   let lowest = $state(true);
   let opened = $state<number | null>(null);
-  let record = $state.raw<RecordView | null>(null);
+  let record = $state.raw<OpenedRecord | null>(null);
+  let by = $state<string | null>(null);
+  let find = $state('');
+  let more = $state.raw<string[]>([]);
   let refusal = $state<string | null>(null);
 
+  const columns = $derived([...first, ...more.filter((c) => !first.includes(c))]);
   const chosen = $derived(
-    `${query}&lowest=${lowest}` + columns.map((c) => `&column=${encodeURIComponent(c)}`).join(''),
+    `${query}&lowest=${lowest}` +
+      (by === null ? '' : `&by=${encodeURIComponent(by)}`) +
+      (find.trim() === '' ? '' : `&find=${encodeURIComponent(find.trim())}`) +
+      columns.map((c) => `&column=${encodeURIComponent(c)}`).join(''),
   );
   const address = $derived(`/errors/${brief.id}/records?${chosen}&from=${from}&size=${SIZE}`);
 
   $effect(() => {
     void query;
+    void find;
     from = 0;
     opened = null;
   });
@@ -51,25 +65,56 @@
     record = null;
     if (opened === null) return;
     try {
-      const found = await get<RecordView>(`/candidates/${candidate.id}/records/${number}`);
+      const found = await get<OpenedRecord>(
+        `/errors/${brief.id}/records/${number}?candidate=${candidate.id}&records=${cut}`,
+      );
       if (opened === number) record = found;
     } catch (e) {
       refusal = (e as Error).message;
     }
   }
 
-  const bars = $derived(
-    [...(record?.columns ?? [])]
-      .sort((a, b) => Math.abs(b.adds) - Math.abs(a.adds))
-      .map((c) => ({ column: c.column, adds: c.adds, value: c.before })),
-  );
+  /** Orders by a column; once more turns it round. */
+  function sort(column: string | null) {
+    if (by === column) lowest = !lowest;
+    else [by, lowest] = [column, true];
+    from = 0;
+  }
+  const order = (column: string | null) => (by !== column ? 'none' : lowest ? 'ascending' : 'descending');
+  const free = $derived(others.filter((c) => !columns.includes(c)));
 </script>
 
 {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
 {#if page}
   <div class="mb-1 flex items-baseline gap-2">
     <h2>{count(page.total)} records</h2>
-    <span class="quiet">{lowest ? 'lowest score first' : 'highest score first'}</span>
+    <span class="quiet"
+      >{by === null
+        ? lowest
+          ? 'lowest score first'
+          : 'highest score first'
+        : `by ${by}, ${lowest ? 'lowest' : 'highest'} first`}</span
+    >
+    <Input
+      class="field w-36!"
+      type="search"
+      placeholder="find"
+      aria-label="Find among the records"
+      bind:value={find}
+    />
+    {#if free.length > 0}<Choice
+        class="field w-36"
+        aria-label="Show a column"
+        value=""
+        onchange={(e) => {
+          const name = e.currentTarget.value;
+          if (name) more = [...more, name];
+          e.currentTarget.value = '';
+        }}
+      >
+        <option value="">show a column</option>
+        {#each free as name (name)}<option value={name}>{name}</option>{/each}
+      </Choice>{/if}
     <span class="ml-auto flex gap-1">
       {#if page.total > SIZE}
         <span class="quiet">{count(from + 1)} to {count(from + page.records.length)}</span>
@@ -85,10 +130,14 @@
   <Table class="plain" aria-label="Records">
     <thead>
       <tr>
-        <th>{page.identifiers[0] ?? 'Record'}</th><th class="n">Score</th><th class="n">Rank</th><th
-          >Outcome</th
-        >
-        {#each page.columns as column (column)}<th class="max-w-[140px] truncate" title={column}>{column}</th
+        <th>{page.identifiers[0] ?? 'Record'}</th><th class="n" aria-sort={order(null)}
+          ><Button class="sorter" onclick={() => sort(null)}>Score</Button></th
+        ><th class="n">Rank</th><th>Outcome</th>
+        {#each page.columns as column (column)}<th
+            class="max-w-[140px] truncate"
+            title={column}
+            aria-sort={order(column)}
+            ><Button class="sorter" onclick={() => sort(column)}>{column}</Button></th
           >{/each}
         <th><span class="sr-only">Open</span></th>
       </tr>
@@ -120,11 +169,7 @@
           <tr data-unprinted="1">
             <td colspan={5 + page.columns.length}>
               {#if record}
-                <p class="reading">
-                  {candidate.name} scores it {score(record.score)}, where {score(record.average)} is the average;
-                  what each column adds, most first:
-                </p>
-                <div class="max-w-[640px]"><Contributed {bars} most={10} /></div>
+                <Opened {brief} name={candidate.name} {record} />
               {:else}<p class="quiet">Asking what made its score …</p>{/if}
             </td>
           </tr>

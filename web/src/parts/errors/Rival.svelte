@@ -71,7 +71,7 @@
     </p>
     {#if found.onlyFirst.length > 0}
       <p class="quiet">Among those that {row.name} alone acts on, against those of {other.name}:</p>
-      <Traits traits={found.onlyFirst} most={5} />
+      <Traits data={`/briefs/${brief.id}/data`} traits={found.onlyFirst} most={5} />
     {/if}
   {:else if !refusal}<p class="quiet">Setting them against one another …</p>{/if}
 {/if}

@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { TraitView } from '../../api/schema';
 
-  /** Groups that are more or less frequent among some records, as ratios of shares with their intervals, on a log scale. */
-  let { traits, most = 7 }: { traits: TraitView[]; most?: number } = $props();
+  /** Each leads to its column on Data. Groups that are more or less frequent among some records, as ratios of shares with their intervals, on a log scale. */
+  let { traits, data, most = 7 }: { traits: TraitView[]; data: string; most?: number } = $props();
 
   const WIDE = 190;
   const shown = $derived(traits.slice(0, most));
@@ -24,7 +24,12 @@
         1,
       )} % of the others; {t.records} records"
     >
-      <span class="truncate">{t.words}</span>
+      <a
+        class="truncate hover:underline"
+        href={`${data}?column=${encodeURIComponent(t.condition.column)}`}
+        title="{t.words}: {t.condition.column} on Data, to fold its levels or give it another role"
+        >{t.words}</a
+      >
       <svg width={WIDE} height="16" aria-hidden="true">
         <line x1={WIDE / 2} x2={WIDE / 2} y1="0" y2="16" stroke="var(--color-rule)" stroke-width="1.5" />
         <line x1={at(t.low)} x2={at(t.high)} y1="8" y2="8" stroke="var(--color-event)" stroke-width="1.5" />

@@ -44,8 +44,13 @@ public final class Canonical {
         if (node.isArray()) for (JsonNode item : node) demandExact(item, path);
     }
 
+    /** As its JSON tree. */
+    public static JsonNode tree(Object value) {
+        return JSON.valueToTree(value);
+    }
+
     /** @throws BadInput if the bytes are no such document */
-    static <T> T read(JsonNode tree, Class<T> type, String what) {
+    public static <T> T read(JsonNode tree, Class<T> type, String what) {
         try {
             return JSON.treeToValue(tree, type);
         } catch (JsonProcessingException e) {

@@ -82,7 +82,8 @@ public final class CaseRun {
                     made.model().probability(),
                     inputs,
                     scored,
-                    rows -> score(made, rows));
+                    rows -> score(made, rows),
+                    () -> made.outOfFold() == null ? score(made, training) : made.outOfFold());
         } catch (BadInput e) {
             throw new BadInput(
                     "candidate \"" + spec.name() + "\", " + e.field(), e.record(), e.line(), e.found(), e.remedy());

@@ -4,6 +4,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Normal;
 import outrider.check.Alarm;
+import outrider.errors.Parity;
 import outrider.exchange.AucComparison;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
@@ -25,6 +26,7 @@ import outrider.uncertainty.AucUncertainty;
  * @param breakEven event probability from which acting pays; null where there is none, and with a value column
  * @param calibration of the chosen one on validation in ten bands; null where its score is no probability
  * @param optimism of the best by the deciding measure for having been chosen among all, in its unit; null for fewer than two
+ * @param failures null in evidence of rules before 4
  * @param reserve null while it is sealed
  */
 public record Figures(
@@ -44,6 +46,7 @@ public record Figures(
         List<WhatIf> sensitivity,
         List<Takeover> takeovers,
         Stability stability,
+        @Nullable Failures failures,
         @Nullable Reserve reserve,
         List<ColumnRow> columns) {
 
@@ -143,6 +146,31 @@ public record Figures(
             double caught,
             @Nullable Double lift,
             @Nullable Double meanScore) {}
+
+    /**
+     * Where the chosen candidate fails.
+     *
+     * @param spots groups whose promise is not kept, confirmed on the other half of validation; null where scores are no probabilities
+     * @param notInModel columns that it does not read and that would add more than chance
+     */
+    public record Failures(@Nullable List<Spot> spots, List<ParityRow> parity, List<Added> notInModel) {}
+
+    /**
+     * Figures of the half that confirms.
+     *
+     * @param low and {@code high}: 95 % interval of observed over promised
+     */
+    public record Spot(String words, int records, double promised, int observed, double low, double high) {}
+
+    /** @param parityAsked whether the brief asks for parity of this segment */
+    public record ParityRow(String column, String level, boolean parityAsked, int records, int events, Parity parity) {}
+
+    /**
+     * @param why it is no input of the candidate
+     * @param auc of the candidate out of fold on training, {@code adds} what the column would add to it
+     */
+    public record Added(
+            String column, String why, @Nullable Integer knownAfterDays, double auc, double adds, double p) {}
 
     /**
      * @param figures the cut is read at validation's threshold, or at its depth where it is none

@@ -95,6 +95,7 @@ public final class FiguresMaker {
         CutFigures proposed = atCut.figures().get(chosen);
         double perCampaign = brief.campaignSize() / validation.length;
         ScoredCandidate entrant = entrants.get(chosen);
+        Groups groups = new Groups(data, entrant, proposed);
         List<Figures.Row> rows = new ArrayList<>();
         for (int i = 0; i < entrants.size(); i++) rows.add(row(i));
         DecidingMeasure deciding = comparison.terms().decidingMeasure();
@@ -128,7 +129,8 @@ public final class FiguresMaker {
                 comparison.optimism(),
                 sensitivity(),
                 takeovers(),
-                new Groups(data, entrant, proposed).stability(),
+                groups.stability(),
+                FailuresMaker.of(data, entrant, groups),
                 reserve(entrant, proposed, perCampaign),
                 ColumnRows.of(data, entrant));
     }

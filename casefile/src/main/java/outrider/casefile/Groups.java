@@ -6,12 +6,14 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup.Role;
+import outrider.errors.Parity;
 import outrider.exchange.CutFigures;
 import outrider.rank.IndexedRanking;
 import outrider.table.Column;
@@ -69,6 +71,32 @@ final class Groups {
                 segments, time == null ? null : time.name(), time == null ? List.of() : periods(time));
     }
 
+    /** Each segment's levels against the rest. */
+    List<Figures.ParityRow> parity() {
+        List<Figures.ParityRow> found = new ArrayList<>();
+        for (Column column : data.table().columns()) {
+            ColumnSetup setup = data.brief().column(column.name());
+            if (setup.role() != Role.SEGMENT) continue;
+            members(column).forEach((level, members) -> {
+                if (members.size() == rows.length) return;
+                boolean[] in = new boolean[rows.length];
+                int events = 0;
+                for (int i : members) {
+                    in[i] = true;
+                    events += sample.outcome()[i];
+                }
+                found.add(new Figures.ParityRow(
+                        column.name(),
+                        level,
+                        setup.parityAsked(),
+                        members.size(),
+                        events,
+                        Parity.of(sample.outcome(), acted, chosen.probability() ? scores : null, in, sample.unit())));
+            });
+        }
+        return found;
+    }
+
     /** The column that decides the split by date, else the first with the role date. */
     private @Nullable DateColumn time() {
         String splitBy = data.brief().split().column();
@@ -82,25 +110,32 @@ final class Groups {
     }
 
     private List<Figures.Group> segments(Column column) {
-        String[] level = column instanceof NumberColumn numbers ? quarters(numbers) : texts(column);
-        Map<String, List<Integer>> members = new TreeMap<>();
-        for (int i = 0; i < level.length; i++) {
-            members.computeIfAbsent(level[i], l -> new ArrayList<>()).add(i);
-        }
-        List<Map.Entry<String, List<Integer>>> bySize = new ArrayList<>(members.entrySet());
-        bySize.sort(Comparator.comparing(e -> -e.getValue().size()));
         List<Figures.Group> groups = new ArrayList<>();
+        members(column).forEach((level, members) -> groups.add(group(column.name(), level, members)));
+        return groups;
+    }
+
+    /** Records by level, the commonest first, those of rare ones together at the end. */
+    private Map<String, List<Integer>> members(Column column) {
+        String[] level = column instanceof NumberColumn numbers ? quarters(numbers) : texts(column);
+        Map<String, List<Integer>> all = new TreeMap<>();
+        for (int i = 0; i < level.length; i++) {
+            all.computeIfAbsent(level[i], l -> new ArrayList<>()).add(i);
+        }
+        List<Map.Entry<String, List<Integer>>> bySize = new ArrayList<>(all.entrySet());
+        bySize.sort(Comparator.comparing(e -> -e.getValue().size()));
+        Map<String, List<Integer>> kept = new LinkedHashMap<>();
         List<Integer> others = new ArrayList<>();
         for (var entry : bySize) {
-            boolean small = entry.getValue().size() < SMALL * rows.length || groups.size() >= MOST_LEVELS;
+            boolean small = entry.getValue().size() < SMALL * rows.length || kept.size() >= MOST_LEVELS;
             if (small) others.addAll(entry.getValue());
-            else groups.add(group(column.name(), entry.getKey(), entry.getValue()));
+            else kept.put(entry.getKey(), entry.getValue());
         }
         if (!others.isEmpty()) {
             others.sort(null);
-            groups.add(group(column.name(), OTHERS, others));
+            kept.put(OTHERS, others);
         }
-        return groups;
+        return kept;
     }
 
     private String[] texts(Column column) {

@@ -18,6 +18,7 @@ public enum Paragraph {
     THRESHOLD("threshold", "Threshold and stakes"),
     CALIBRATION("calibration", "Calibration"),
     STABILITY("stability", "Stability"),
+    FAILURES("failures", "Where it fails"),
     RESERVE("reserve", "The reserve"),
     INPUTS("inputs", "Inputs"),
     MONITORING("monitoring", "Monitoring plan"),

@@ -2,6 +2,7 @@ package outrider.casefile;
 
 import java.util.List;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import outrider.exchange.ValidationScores;
 import outrider.learn.Learner;
 import outrider.learn.Settings;
@@ -14,6 +15,7 @@ import outrider.learn.Settings;
  * @param probability whether its scores are probabilities
  * @param inputs columns it reads
  * @param score of any records of the case
+ * @param trainingScore of training by models that did not see the record, where there are any; else its own
  */
 public record ScoredCandidate(
         String name,
@@ -23,7 +25,8 @@ public record ScoredCandidate(
         boolean probability,
         List<String> inputs,
         ValidationScores scored,
-        Function<int[], double[]> score) {
+        Function<int[], double[]> score,
+        Supplier<double[]> trainingScore) {
 
     static String words(Learner kind, Settings settings) {
         return settings.words().isEmpty() ? kind.words() : kind.words() + ", " + settings.words();

@@ -176,8 +176,9 @@ class CaseRunTest {
         kept.merge(
                 open.column(),
                 ColumnSetup.PLAIN,
-                (now, plain) -> new ColumnSetup(
-                        now.role(), "", null, 1, "finance", null, Map.of(alarm, "asked and understood"), null, null));
+                (now, plain) -> ColumnSetup.of(now.role(), "")
+                        .known(1, "finance", null)
+                        .keeping(Map.of(alarm, "asked and understood")));
         BriefFile answered =
                 Winter.brief(Winter.BRIEF, kept, Winter.BRIEF.cut(), Winter.BRIEF.seal(), Winter.BRIEF.memo());
         Figures f = FiguresMaker.of(Winter.under(answered), Winter.ENTRANTS, Winter.WORKERS);

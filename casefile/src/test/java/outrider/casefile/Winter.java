@@ -111,6 +111,7 @@ final class Winter {
                 f.sensitivity(),
                 f.takeovers(),
                 f.stability(),
+                f.failures(),
                 null,
                 f.columns());
     }

@@ -26,7 +26,7 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "score",
         mixinStandardHelpOptions = true,
-        description = "Scores a list by a candidate's recipe: identifier, score, band, and whether to act.")
+        description = "Scores a list by a candidate's recipe: identifier, score, band, whether to act, and why.")
 final class ScoreCommand implements Callable<Integer> {
     private static final int NAMED = 12;
 
@@ -41,6 +41,13 @@ final class ScoreCommand implements Callable<Integer> {
 
     @Option(names = "--out", required = true, paramLabel = "SCORED.csv", description = "where the scores go")
     Path out;
+
+    @Option(
+            names = "--reasons",
+            paramLabel = "N",
+            defaultValue = "0",
+            description = "0 to 5: the columns that raised each score most, in words")
+    int reasons;
 
     @Override
     public Integer call() throws IOException {
@@ -58,7 +65,8 @@ final class ScoreCommand implements Callable<Integer> {
         if (recipe.identifier() != null && !fit.identified()) {
             spec.commandLine().getErr().println("no column " + recipe.identifier() + ": records are numbered");
         }
-        Table scored = recipe.apply(list, new Workers(Runtime.getRuntime().availableProcessors()), Progress.NONE);
+        Table scored =
+                recipe.apply(list, reasons, new Workers(Runtime.getRuntime().availableProcessors()), Progress.NONE);
         Path whole = out.resolveSibling(out.getFileName() + ".part");
         try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(whole))) {
             CsvTableWriter.write(scored, to);

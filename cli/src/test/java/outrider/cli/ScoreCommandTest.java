@@ -38,7 +38,8 @@ class ScoreCommandTest {
                 0.3,
                 "top tenth",
                 new double[] {0.3},
-                model);
+                model,
+                null);
         Path file = folder.resolve("recipe.json");
         try (OutputStream to = Files.newOutputStream(file)) {
             ModelDocument.writeRecipe(recipe, to);

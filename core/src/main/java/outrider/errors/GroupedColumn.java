@@ -40,6 +40,11 @@ public record GroupedColumn(List<Condition> conditions, short[] group) {
         return found == null || found.conditions.size() < 2 ? null : found;
     }
 
+    /** Its name. */
+    public String column() {
+        return conditions.get(0).column();
+    }
+
     private static GroupedColumn levels(CategoryColumn column, int[] rows) {
         int[] counts = new int[column.levels().size() + 1];
         int missing = counts.length - 1;

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.Normal;
 import outrider.base.Progress;
 import outrider.base.Seeds;
+import outrider.learn.calibrate.LogisticMap;
 import outrider.learn.linear.LogisticFit;
 import outrider.learn.linear.LogisticRegression;
 import outrider.prepare.Matrix;
@@ -17,6 +18,7 @@ public final class NotInModel {
     private static final int FOLDS = 5;
     private static final double PRIOR = 20;
     private static final double SHARE = 0.1;
+    private static final double EDGE = 1e-6;
 
     private NotInModel() {}
 
@@ -68,6 +70,22 @@ public final class NotInModel {
         }
         added.sort(Comparator.comparingDouble(a -> -a.chiSquare()));
         return added;
+    }
+
+    /**
+     * Log-odds by record of scores on training: of probabilities themselves, of other scores by a fitted line.
+     *
+     * @param probability whether the scores are probabilities
+     */
+    public static double[] logits(double[] score, byte[] outcome, boolean probability) {
+        LogisticMap map = probability ? null : LogisticMap.fit(score, outcome, false);
+        double[] logit = new double[score.length];
+        for (int i = 0; i < logit.length; i++) {
+            double p = map == null ? score[i] : map.probability(score[i]);
+            p = Math.min(1 - EDGE, Math.max(EDGE, p));
+            logit[i] = Math.log(p / (1 - p));
+        }
+        return logit;
     }
 
     private static LogisticFit fit(byte[] outcome, double[]... inputs) {

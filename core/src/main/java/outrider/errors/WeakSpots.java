@@ -26,10 +26,18 @@ public final class WeakSpots {
      *
      * @param second null where one condition describes it
      * @param promised events by the candidate's probabilities, {@code observed} those that came
+     * @param low and {@code high}: 95 % interval of observed over promised
      * @param z of observed less promised
      */
     public record Spot(
-            Condition first, @Nullable Condition second, int records, double promised, int observed, double z) {
+            Condition first,
+            @Nullable Condition second,
+            int records,
+            double promised,
+            int observed,
+            double low,
+            double high,
+            double z) {
         public String words() {
             return second == null ? first.words() : first.words() + " and " + second.words();
         }
@@ -156,12 +164,17 @@ public final class WeakSpots {
         Sums sums = told.sums(
                 1, true, i -> a.group()[i] == cell.groupA() && (b == null || b.group()[i] == cell.groupB()) ? 0 : -1);
         boolean enough = sums.enough(0);
+        double[] bounds = enough
+                ? Parity.ofPromise(sums.observed[0], sums.promised[0], spread * sums.variance[0])
+                : new double[2];
         return new Spot(
                 a.conditions().get(cell.groupA()),
                 b == null ? null : b.conditions().get(cell.groupB()),
                 enough ? sums.records[0] : 0,
                 sums.promised[0],
                 sums.observed[0],
+                bounds[0],
+                bounds[1],
                 enough ? sums.z(0, spread) : 0);
     }
 }

@@ -19,6 +19,7 @@ import outrider.table.ColumnType;
 import outrider.table.NumberColumn;
 import outrider.table.Reading;
 import outrider.table.Table;
+import outrider.table.TextColumn;
 
 /**
  * All that it takes to score a new list as a candidate scores, and to say whom to act on.
@@ -26,6 +27,7 @@ import outrider.table.Table;
  * @param identifier column that names a record; null to number them
  * @param columns that the model reads, and how
  * @param threshold a record is acted on when its score is at least this; null acts on nobody
+ * @param reasons by what the columns that raised a score are told; null where none can be
  * @param bandFrom the lowest score of each band but the last, from the highest band on
  */
 public record ScoringRecipe(
@@ -36,7 +38,8 @@ public record ScoringRecipe(
         @Nullable Double threshold,
         String cut,
         double[] bandFrom,
-        Model model) {
+        Model model,
+        @Nullable Reasons reasons) {
     private static final int NAMED = 8;
 
     /** A column that the model reads; {@code reading} is null where it is read as files are. */
@@ -79,10 +82,40 @@ public record ScoringRecipe(
     }
 
     /**
-     * @return columns identifier (or "record"), "score", "band" (1 the riskiest) and "action" ("act" or "leave"), in list order
-     * @throws BadInput if the list lacks columns, or a text does not read as the model needs it
+     * A list's scores.
+     *
+     * @param because places in the model's columns of those that raised each score most, {@code most} a record, −1 for none
      */
-    public Table apply(Table list, Workers workers, Progress progress) {
+    public record Scores(double[] score, int[] because, int most) {}
+
+    /**
+     * @return columns identifier (or "record"), "score", "band" (1 the riskiest), "action" ("act" or "leave") and "reason1" …, in list order
+     * @throws BadInput as {@link #score} does
+     */
+    public Table apply(Table list, int most, Workers workers, Progress progress) {
+        return scored(list, score(list, most, workers, progress));
+    }
+
+    /**
+     * @param most reasons wanted of each record, 0 to 5
+     * @throws BadInput if the list lacks columns, a text does not read as the model needs it, or the recipe gives no reasons
+     */
+    public Scores score(Table list, int most, Workers workers, Progress progress) {
+        Reasons.demand(most);
+        if (most > 0 && reasons == null) {
+            throw BadInput.of("reasons", "cannot be given by this recipe", "download it again, or leave them out");
+        }
+        Table table = read(list);
+        int[] rows = IntStream.range(0, list.size()).toArray();
+        double[] score = Scoring.of(model, table, rows, workers, most == 0 ? progress : progress.part(0, 0.4, ""));
+        int[] because = most == 0 || reasons == null
+                ? new int[0]
+                : reasons.columns(model, table, most, workers, progress.part(0.4, 1, ""));
+        return new Scores(score, because, most);
+    }
+
+    /** The list's columns as the model reads them. */
+    private Table read(Table list) {
         Fit fit = fit(list);
         if (!fit.missing().isEmpty()) {
             List<String> named = fit.missing().stream().limit(NAMED).toList();
@@ -101,14 +134,12 @@ public record ScoringRecipe(
                     : fit.reread().contains(need.name()) ? new Reading(need.type(), null, null, null) : null;
             read.add(reading == null ? column : reading.apply(column, list));
         }
-        Table table = new Table(read, list.startLines());
-        int[] rows = IntStream.range(0, list.size()).toArray();
-        double[] score = Scoring.of(model, table, rows, workers, progress);
-        return scored(list, score);
+        return new Table(read, list.startLines());
     }
 
     /** The same from scores that are known, one a record of the list. */
-    public Table scored(Table list, double[] score) {
+    public Table scored(Table list, Scores scores) {
+        double[] score = scores.score();
         boolean identified = identifier != null && list.has(identifier);
         int n = score.length;
         double[] band = new double[n];
@@ -122,12 +153,28 @@ public record ScoringRecipe(
             if (!identified) number[i] = i + 1;
         }
         Column who = identified ? list.column(requireNonNull(identifier)) : new NumberColumn("record", number);
-        return new Table(
-                List.of(
-                        who,
-                        new NumberColumn("score", score),
-                        new NumberColumn("band", band),
-                        new CategoryColumn("action", action, List.of("act", "leave"))),
-                null);
+        List<Column> told = new ArrayList<>(List.of(
+                who,
+                new NumberColumn("score", score),
+                new NumberColumn("band", band),
+                new CategoryColumn("action", action, List.of("act", "leave"))));
+        told.addAll(because(list, scores));
+        return new Table(told, null);
+    }
+
+    private List<Column> because(Table list, Scores scores) {
+        List<Column> told = new ArrayList<>();
+        if (reasons == null) return told;
+        List<Column> read = model.columns().stream().map(list::column).toList();
+        int most = scores.most();
+        for (int k = 0; k < most; k++) {
+            String[] words = new String[list.size()];
+            for (int i = 0; i < words.length; i++) {
+                int c = scores.because()[i * most + k];
+                words[i] = c < 0 ? null : reasons.words(read.get(c), i);
+            }
+            told.add(TextColumn.of("reason" + (k + 1), words));
+        }
+        return told;
     }
 }

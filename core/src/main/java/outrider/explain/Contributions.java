@@ -1,84 +1,68 @@
 package outrider.explain;
 
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import outrider.base.RandomStream;
+import outrider.learn.AdditiveScore;
 import outrider.learn.Model;
-import outrider.table.CategoryColumn;
-import outrider.table.Column;
-import outrider.table.DateColumn;
-import outrider.table.NumberColumn;
 import outrider.table.Table;
-import outrider.table.TextColumn;
 
 /**
- * What each column adds to one record's score: Shapley values by sampling orders of the columns (Strumbelj and Kononenko 2014;
- * METHODS section 8). They add up to the record's score less the average score of the background.
+ * What each column adds to one record's score: Shapley values with respect to some background records (Strumbelj and Kononenko 2014;
+ * METHODS section 8). They add up to the record's score less the average score of the background. Exact where the score is a sum over
+ * columns or trees, or where so few columns are read that all their subsets can be tried; else by sampled orders of the columns.
  *
  * @param columns that the model reads
- * @param values one a column, in units of the score
+ * @param values one a column, in units of the score; 0 for one that the model does not use
+ * @param errors standard errors of the values; null where they are exact
  * @param average score of the background records
  */
-public record Contributions(List<String> columns, double[] values, double score, double average) {
+public record Contributions(
+        List<String> columns, double[] values, double @Nullable [] errors, double score, double average) {
+    /** Scorings that all subsets may take. */
+    private static final int MOST_SCORINGS = 1 << 16;
 
     /**
      * @param record to explain
-     * @param background records that stand for "not known"; each is used {@code rounds} times, with an order of its own
+     * @param background records that stand for “not known”, at most 64; each is used with {@code pairs} orders and their reverses where
+     *     orders are sampled
+     * @param pairs at least 2
      */
     public static Contributions of(
-            Model model, Table table, int record, int[] background, int rounds, RandomStream random) {
-        List<String> columns = model.columns();
-        int k = columns.size();
-        int orders = background.length * rounds;
-        int[][] order = new int[orders][];
-        int[][] from = new int[k][orders * (k + 1)];
-        for (int o = 0; o < orders; o++) {
-            order[o] = new int[k];
-            for (int c = 0; c < k; c++) order[o][c] = c;
-            random.shuffle(order[o]);
-            int at = o * (k + 1);
-            for (int c = 0; c < k; c++) Arrays.fill(from[c], at, at + k + 1, background[o % background.length]);
-            for (int place = 0; place < k; place++) {
-                Arrays.fill(from[order[o][place]], at + place + 1, at + k + 1, record);
-            }
+            Model model, Table table, int record, int[] background, int pairs, RandomStream random) {
+        AdditiveScore sum = model.additive();
+        if (sum != null && sum.scale() == AdditiveScore.Scale.SCORE) {
+            AdditiveScore.Apart apart = sum.against(table, background);
+            int[] one = {record};
+            return new Contributions(
+                    model.columns(),
+                    apart.of(table, one),
+                    null,
+                    model.score(table, one)[0],
+                    mean(model.score(table, sorted(background))));
         }
-        List<Column> mixed = new ArrayList<>();
-        for (int c = 0; c < k; c++) mixed.add(gathered(table.column(columns.get(c)), from[c]));
-        int[] rows = new int[orders * (k + 1)];
-        for (int i = 0; i < rows.length; i++) rows[i] = i;
-        double[] score = model.score(new Table(mixed, null), rows);
-        double[] values = new double[k];
-        double average = 0;
-        for (int o = 0; o < orders; o++) {
-            int at = o * (k + 1);
-            average += score[at] / orders;
-            for (int place = 0; place < k; place++) {
-                values[order[o][place]] += (score[at + place + 1] - score[at + place]) / orders;
-            }
-        }
-        return new Contributions(columns, values, score[k], average);
+        int columns = model.columns().size();
+        boolean few = columns < 30 && (long) background.length << columns <= MOST_SCORINGS;
+        return few
+                ? Subsets.of(model, table, record, background)
+                : Orders.of(model, table, record, background, pairs, random);
     }
 
-    private static Column gathered(Column column, int[] rows) {
-        if (column instanceof NumberColumn numbers) {
-            double[] values = new double[rows.length];
-            for (int i = 0; i < rows.length; i++) values[i] = numbers.values()[rows[i]];
-            return new NumberColumn(column.name(), values);
-        }
-        if (column instanceof DateColumn dates) {
-            return new DateColumn(column.name(), gathered(dates.days(), rows));
-        }
-        if (column instanceof CategoryColumn category) {
-            return new CategoryColumn(column.name(), gathered(category.codes(), rows), category.levels());
-        }
-        TextColumn text = (TextColumn) column;
-        return new TextColumn(column.name(), gathered(text.codes(), rows), text.texts());
+    /** The same by sampled orders, whatever the model. */
+    public static Contributions sampled(
+            Model model, Table table, int record, int[] background, int pairs, RandomStream random) {
+        return Orders.of(model, table, record, background, pairs, random);
     }
 
-    private static int[] gathered(int[] values, int[] rows) {
-        int[] some = new int[rows.length];
-        for (int i = 0; i < rows.length; i++) some[i] = values[rows[i]];
-        return some;
+    static double mean(double[] values) {
+        double sum = 0;
+        for (double value : values) sum += value;
+        return sum / values.length;
+    }
+
+    private static int[] sorted(int[] rows) {
+        int[] ascending = rows.clone();
+        java.util.Arrays.sort(ascending);
+        return ascending;
     }
 }

@@ -23,6 +23,20 @@ public record CalibratedModel(Model base, Calibration calibration) implements Mo
         return mapped;
     }
 
+    /** A line on the log-odds keeps them a sum; other maps only keep their order. */
+    @Override
+    public @Nullable AdditiveScore additive() {
+        AdditiveScore below = base.additive();
+        if (below == null) return null;
+        if (calibration instanceof LogisticMap line) {
+            AdditiveScore.Scale read = line.onLogOdds() ? AdditiveScore.Scale.LOG_ODDS : AdditiveScore.Scale.SCORE;
+            if (below.scale() == read) {
+                return below.moved(AdditiveScore.Scale.LOG_ODDS, line.intercept(), line.slope());
+            }
+        }
+        return below.moved(AdditiveScore.Scale.RISES_WITH, 0, 1);
+    }
+
     @Override
     public boolean probability() {
         return true;

@@ -29,6 +29,11 @@ public interface Model {
         return List.of();
     }
 
+    /** Its score, or what the score rises with, as a sum over columns; null where it is none. */
+    default @Nullable AdditiveScore additive() {
+        return null;
+    }
+
     /** The columns' way to inputs; null where columns are read as they are. */
     default @Nullable Preparation preparation() {
         return null;

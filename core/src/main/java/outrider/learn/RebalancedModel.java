@@ -19,6 +19,15 @@ public record RebalancedModel(Model base, double logOdds) implements Model {
     }
 
     @Override
+    public @Nullable AdditiveScore additive() {
+        AdditiveScore below = base.additive();
+        if (below == null) return null;
+        return below.scale() == AdditiveScore.Scale.LOG_ODDS
+                ? below.moved(AdditiveScore.Scale.LOG_ODDS, logOdds, 1)
+                : below.moved(AdditiveScore.Scale.RISES_WITH, 0, 1);
+    }
+
+    @Override
     public boolean probability() {
         return true;
     }

@@ -1,6 +1,7 @@
 package outrider.prepare;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
@@ -150,6 +151,28 @@ public record Preparation(List<Step> steps) {
             input += step.inputs().size() - numbers.length;
         }
         return sums;
+    }
+
+    /**
+     * What each column adds to one sum of slope · input.
+     *
+     * @return row i, column c of {@link #columns} at {@code i · columns + c}
+     */
+    public double[] terms(Table table, int[] rows, double[] slopes) {
+        List<String> columns = columns();
+        int[] first = new int[steps.size()];
+        for (int s = 1; s < first.length; s++)
+            first[s] = first[s - 1] + steps.get(s - 1).inputs().size();
+        double[] terms = new double[rows.length * columns.size()];
+        for (int s = 0; s < first.length; s++) {
+            Step step = steps.get(s);
+            int c = columns.indexOf(step.column());
+            double[] own = Arrays.copyOfRange(
+                    slopes, first[s], first[s] + step.inputs().size());
+            double[] sums = new Preparation(List.of(step)).margins(table, rows, 0, own);
+            for (int i = 0; i < rows.length; i++) terms[i * columns.size() + c] += sums[i];
+        }
+        return terms;
     }
 
     private static void add(double[] sums, int at, double value, double[] slopes, int from, int width) {

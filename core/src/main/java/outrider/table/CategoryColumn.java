@@ -11,6 +11,17 @@ public record CategoryColumn(String name, int[] codes, List<String> levels) impl
     }
 
     @Override
+    public Column gathered(int[] records) {
+        return new CategoryColumn(name, gathered(codes, records), levels);
+    }
+
+    static int[] gathered(int[] values, int[] records) {
+        int[] some = new int[records.length];
+        for (int i = 0; i < some.length; i++) some[i] = values[records[i]];
+        return some;
+    }
+
+    @Override
     public int size() {
         return codes.length;
     }

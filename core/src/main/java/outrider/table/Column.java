@@ -29,6 +29,9 @@ public sealed interface Column permits NumberColumn, CategoryColumn, DateColumn,
         return null;
     }
 
+    /** The values of some records, in the order given; a record may be named more than once. How they were written is not kept. */
+    Column gathered(int[] records);
+
     default int missing() {
         int count = 0;
         for (int i = 0; i < size(); i++) if (isMissing(i)) count++;

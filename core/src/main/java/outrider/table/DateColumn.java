@@ -17,6 +17,11 @@ public record DateColumn(String name, int[] days, String format) implements Colu
     }
 
     @Override
+    public Column gathered(int[] records) {
+        return new DateColumn(name, CategoryColumn.gathered(days, records));
+    }
+
+    @Override
     public int size() {
         return days.length;
     }

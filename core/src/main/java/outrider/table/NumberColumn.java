@@ -15,6 +15,13 @@ public record NumberColumn(
     }
 
     @Override
+    public Column gathered(int[] records) {
+        double[] some = new double[records.length];
+        for (int i = 0; i < some.length; i++) some[i] = values[records[i]];
+        return new NumberColumn(name, some);
+    }
+
+    @Override
     public int size() {
         return values.length;
     }

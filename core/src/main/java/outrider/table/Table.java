@@ -40,6 +40,12 @@ public final class Table {
         return startLines == null ? record + 2L : startLines[record];
     }
 
+    /** Some columns of some records, in the order given; a record may be named more than once. */
+    public Table gathered(List<String> names, int[] records) {
+        return new Table(
+                names.stream().map(name -> column(name).gathered(records)).toList(), null);
+    }
+
     public boolean has(String name) {
         return byName.containsKey(name);
     }

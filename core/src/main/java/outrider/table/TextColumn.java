@@ -23,6 +23,11 @@ public record TextColumn(String name, int[] codes, List<String> texts) implement
     }
 
     @Override
+    public Column gathered(int[] records) {
+        return new TextColumn(name, CategoryColumn.gathered(codes, records), texts);
+    }
+
+    @Override
     public int size() {
         return codes.length;
     }

@@ -173,8 +173,8 @@ class ModelDocumentTest {
                 new ScoringRecipe.Need("x", ColumnType.NUMBER, null),
                 new ScoringRecipe.Need("level", ColumnType.CATEGORY, null),
                 new ScoringRecipe.Need("day", ColumnType.DATE, null));
-        ScoringRecipe recipe =
-                new ScoringRecipe("who lapses", "tree", "who", needs, 0.4, "top fifth", new double[] {0.5, 0.3}, model);
+        ScoringRecipe recipe = new ScoringRecipe(
+                "who lapses", "tree", "who", needs, 0.4, "top fifth", new double[] {0.5, 0.3}, model, null);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         ModelDocument.writeRecipe(recipe, out);
         ScoringRecipe again = ModelDocument.readRecipe(new ByteArrayInputStream(out.toByteArray()));
@@ -189,7 +189,7 @@ class ModelDocumentTest {
         ScoringRecipe.Fit fit = again.fit(list);
         assertThat(fit.reread()).containsExactly("x");
         assertThat(fit.unused()).containsExactly("hobby");
-        Table scored = again.apply(list, Workers.ALONE, Progress.NONE);
+        Table scored = again.apply(list, 0, Workers.ALONE, Progress.NONE);
         double[] score = ((NumberColumn) scored.column("score")).values();
         for (int i = 0; i < 3; i++) {
             assertThat(scored.column("who").text(i)).isEqualTo("m" + (i + 1));
@@ -197,7 +197,7 @@ class ModelDocumentTest {
             assertThat(scored.column("band").text(i)).isEqualTo(score[i] >= 0.5 ? "1" : score[i] >= 0.3 ? "2" : "3");
         }
         Table poor = new Table(List.of(TextColumn.of("x", "1")), null);
-        assertThatThrownBy(() -> again.apply(poor, Workers.ALONE, Progress.NONE))
+        assertThatThrownBy(() -> again.apply(poor, 0, Workers.ALONE, Progress.NONE))
                 .isInstanceOf(BadInput.class)
                 .hasMessageContaining("level, day");
     }

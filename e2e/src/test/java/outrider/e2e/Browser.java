@@ -169,10 +169,22 @@ final class Browser implements AutoCloseable {
 
     /** Findings of the accessibility checker, contrast, size of targets and best practices included. */
     List<?> accessibilityFindings() throws IOException {
+        settled();
         driver.executeScript(Files.readString(Path.of("..", "web", "node_modules", "axe-core", "axe.min.js")));
         return (List<?>) driver.executeAsyncScript("const done = arguments[0]; "
                 + "axe.run({rules: {'target-size': {enabled: true}}}).then(r => done(r.violations"
                 + ".map(v => v.id + ': ' + v.nodes.map(n => n.html).join(' | ').slice(0, 400))))");
+    }
+
+    /** Waits until no answer is on its way and nothing moves: a page half drawn is none that anybody reads. */
+    private void settled() {
+        await(d -> ((Boolean) driver.executeAsyncScript("""
+                const done = arguments[0];
+                const asked = () => performance.getEntriesByType('resource').length;
+                const moving = () => document.getAnimations().some(a => a.playState === 'running');
+                const before = asked();
+                setTimeout(() => done(asked() === before && !moving() && !document.querySelector('progress')), 300);
+                """)) ? true : null);
     }
 
     void picture(Path file) {

@@ -76,6 +76,11 @@ class ErrorsJourneyTest {
             browser.button("same, with it");
             browser.text("Price with app");
             browser.text("Against");
+            browser.text("What it goes by");
+            browser.find("a[href='#goes-by']").click();
+            browser.text("dealt anew among the records, ten times");
+            browser.text("All else left as it is");
+            assertThat(browser.accessibilityFindings()).isEmpty();
             browser.open(brief + "/errors");
             browser.text("against");
             browser.text("alone acts on");
@@ -84,7 +89,7 @@ class ErrorsJourneyTest {
 
     /** The cells of the field are reached and chosen without a mouse. */
     private static void chosenByKeys(Browser browser) {
-        WebElement first = browser.find("button.errorcell");
+        WebElement first = browser.find("button.errorcell.left");
         first.sendKeys(Keys.ARROW_DOWN);
         WebElement now = browser.driver.switchTo().activeElement();
         assertThat(now.getDomAttribute("aria-label")).startsWith("Band 2, lapses");
@@ -96,7 +101,8 @@ class ErrorsJourneyTest {
 
     private static void opened(Browser browser) {
         browser.find("[data-record] button").click();
-        browser.text("what each column adds, most first");
+        browser.text("What each column adds, most first");
+        browser.text("Most like it, with the other outcome");
         browser.find("[data-record] button[aria-expanded=true]").click();
     }
 }

@@ -42,6 +42,7 @@ final class Chapters {
             case THRESHOLD -> cut.threshold();
             case CALIBRATION -> cut.calibration();
             case STABILITY -> cut.stability();
+            case FAILURES -> new FailureChapter(e).blocks();
             case RESERVE -> cut.reserve();
             case INPUTS -> inputs();
             case MONITORING -> monitoring();

@@ -210,6 +210,7 @@ class ReportTest {
                 f.sensitivity(),
                 f.takeovers(),
                 f.stability(),
+                f.failures(),
                 reserve,
                 columns);
     }

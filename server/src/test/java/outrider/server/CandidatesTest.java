@@ -289,6 +289,7 @@ class CandidatesTest extends CaseSteps {
                 new ByteArrayInputStream(analyst.get("/lists/recipe/" + id).asByteArray()));
         Table elsewhere = recipe.apply(
                 CsvTableReader.read(new ByteArrayInputStream(list.getBytes()), Progress.NONE),
+                0,
                 Workers.ALONE,
                 Progress.NONE);
         assertThat(((NumberColumn) scored.column("score")).values())

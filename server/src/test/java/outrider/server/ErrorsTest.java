@@ -142,7 +142,7 @@ class ErrorsTest extends CaseSteps {
         assertThat(analyst.get(base + "/selection?cell=9-2-event&" + of)
                         .jsonPath()
                         .getString("detail"))
-                .contains("write ranks from and to");
+                .contains("write ranks or scores from and to");
         assertThat(analyst.get(base + "/cells?records=2000&" + of).jsonPath().getString("detail"))
                 .contains("give 0 to 1000");
         assertThat(analyst.get(base + "?candidate=999999").statusCode()).isEqualTo(404);

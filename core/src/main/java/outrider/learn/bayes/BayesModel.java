@@ -4,6 +4,8 @@ import static java.util.Objects.requireNonNull;
 
 import java.util.Arrays;
 import java.util.List;
+import outrider.learn.AdditiveScore;
+import outrider.learn.ColumnTerms;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
@@ -19,6 +21,15 @@ public record BayesModel(NaiveBayes bayes, boolean margin) implements Model {
         double[] score = bayes.logOdds(table, rows);
         for (int i = 0; i < score.length && !margin; i++) score[i] = 1 / (1 + Math.exp(-score[i]));
         return score;
+    }
+
+    @Override
+    public AdditiveScore additive() {
+        return new ColumnTerms(
+                margin ? AdditiveScore.Scale.SCORE : AdditiveScore.Scale.LOG_ODDS,
+                bayes::terms,
+                bayes.parts().size(),
+                bayes.logOdds());
     }
 
     @Override

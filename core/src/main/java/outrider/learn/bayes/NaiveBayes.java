@@ -132,6 +132,17 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
         return new Part(column, null, null, logShare);
     }
 
+    /** What each column adds to the log-odds: row i, part p at {@code i · parts + p}. */
+    double[] terms(Table table, int[] rows) {
+        double[] terms = new double[rows.length * parts.size()];
+        for (int p = 0; p < parts.size(); p++) {
+            Part part = parts.get(p);
+            double[] values = part.column().read(table.column(part.column().name()), rows);
+            for (int i = 0; i < rows.length; i++) terms[i * parts.size() + p] = part.logOdds(values[i]);
+        }
+        return terms;
+    }
+
     /** Log-odds of an event for each of {@code rows}. */
     public double[] logOdds(Table table, int[] rows) {
         double[] sum = new double[rows.length];

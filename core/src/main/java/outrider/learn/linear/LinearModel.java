@@ -3,6 +3,8 @@ package outrider.learn.linear;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import outrider.learn.AdditiveScore;
+import outrider.learn.ColumnTerms;
 import outrider.learn.Part;
 import outrider.learn.PreparedModel;
 import outrider.prepare.Preparation;
@@ -24,6 +26,17 @@ public record LinearModel(
         double[] slopes = fit.slopes().clone();
         double intercept = scaling.unscale(fit.intercept(), slopes);
         return preparation.margins(table, rows, intercept, slopes);
+    }
+
+    @Override
+    public AdditiveScore additive() {
+        double[] slopes = fit.slopes().clone();
+        double intercept = scaling.unscale(fit.intercept(), slopes);
+        return new ColumnTerms(
+                AdditiveScore.Scale.SCORE,
+                (table, rows) -> preparation.terms(table, rows, slopes),
+                columns().size(),
+                intercept);
     }
 
     @Override

@@ -6,6 +6,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import outrider.learn.AdditiveScore;
+import outrider.learn.ColumnTerms;
 import outrider.learn.Part;
 import outrider.learn.PreparedModel;
 import outrider.prepare.Preparation;
@@ -32,6 +34,16 @@ public record LogisticModel(
         double[] score = preparation.margins(table, rows, beta[0], Arrays.copyOfRange(beta, 1, beta.length));
         for (int i = 0; i < score.length; i++) score[i] = 1 / (1 + Math.exp(-score[i]));
         return score;
+    }
+
+    @Override
+    public AdditiveScore additive() {
+        double[] beta = fit.coefficients();
+        return new ColumnTerms(
+                AdditiveScore.Scale.LOG_ODDS,
+                (table, rows) -> preparation.terms(table, rows, Arrays.copyOfRange(beta, 1, beta.length)),
+                columns().size(),
+                beta[0]);
     }
 
     @Override

@@ -2,6 +2,7 @@ package outrider.learn.tree;
 
 import java.util.ArrayList;
 import java.util.List;
+import outrider.learn.AdditiveScore;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
@@ -13,6 +14,11 @@ public record BoostedModel(BoostedTrees.Fit fit) implements Model {
         double[] score = TreeSums.of(fit.columns(), fit.trees(), table, rows);
         for (int i = 0; i < score.length; i++) score[i] = 1 / (1 + Math.exp(-(fit.base() + score[i])));
         return score;
+    }
+
+    @Override
+    public AdditiveScore additive() {
+        return new TreeTerms(AdditiveScore.Scale.LOG_ODDS, fit.columns(), fit.trees(), fit.base(), 1);
     }
 
     @Override

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
+import outrider.learn.AdditiveScore;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
@@ -24,6 +25,11 @@ public record ForestModel(
         double[] score = TreeSums.of(treeColumns, trees, table, rows);
         for (int i = 0; i < score.length; i++) score[i] /= trees.size();
         return score;
+    }
+
+    @Override
+    public AdditiveScore additive() {
+        return new TreeTerms(AdditiveScore.Scale.SCORE, treeColumns, trees, 0, 1.0 / trees.size());
     }
 
     @Override

@@ -2,6 +2,7 @@ package outrider.learn.tree;
 
 import java.util.ArrayList;
 import java.util.List;
+import outrider.learn.AdditiveScore;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
@@ -23,6 +24,11 @@ public record TreeModel(DecisionTree.Fit fit) implements Model {
         int width = fit.columns().size();
         for (int i = 0; i < rows.length; i++) leaf[i] = fit.tree().leaf(values, i * width);
         return leaf;
+    }
+
+    @Override
+    public AdditiveScore additive() {
+        return new TreeTerms(AdditiveScore.Scale.SCORE, fit.columns(), List.of(fit.tree()), 0, 1);
     }
 
     @Override

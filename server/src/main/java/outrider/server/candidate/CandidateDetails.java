@@ -27,7 +27,7 @@ import outrider.table.Table;
 @ApplicationScoped
 public class CandidateDetails {
     private static final int BACKGROUND = 50;
-    private static final int ROUNDS = 4;
+    private static final int PAIRS = 2;
     private static final int SHOWN = 50;
 
     private final Candidates candidates;
@@ -83,7 +83,7 @@ public class CandidateDetails {
         }
         int[] background = background(training, brief.seed);
         Contributions parts = Contributions.of(
-                model, table, row, background, ROUNDS, new Seeds(brief.seed).stream("contributions/" + number));
+                model, table, row, background, PAIRS, new Seeds(brief.seed).stream("contributions/" + number));
         Preparation preparation = model.preparation();
         List<RecordColumn> columns = new ArrayList<>();
         for (int c = 0; c < parts.columns().size(); c++) {

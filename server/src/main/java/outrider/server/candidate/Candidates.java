@@ -188,6 +188,13 @@ public class Candidates {
         return requireNonNull(scores(id, part, size));
     }
 
+    /** Training's scores by models that did not see the record, where there are any; else the candidate's own. */
+    public double[] unseen(Candidate candidate, Brief brief) {
+        int size = Splits.of(brief).training().length;
+        double[] outOfFold = scores(candidate.id, ScoreSet.OUT_OF_FOLD, size);
+        return outOfFold == null ? kept(candidate.id, ScoreSet.TRAINING, size) : outOfFold;
+    }
+
     /** Scores any of the brief's records with the fitted model. */
     public double[] score(Candidate candidate, Brief brief, int[] rows) {
         return score(model(candidate), brief, rows, Progress.NONE);

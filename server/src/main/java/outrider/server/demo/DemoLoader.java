@@ -120,27 +120,14 @@ public class DemoLoader {
                         "region", ColumnSetup.of(Role.SEGMENT, ""),
                         "desk_points", ColumnSetup.of(Role.SCORE, "the desk's own points"),
                         "rides_logged_90d",
-                                new ColumnSetup(
-                                        Role.INPUT,
-                                        "",
-                                        null,
-                                        null,
-                                        null,
-                                        null,
-                                        Map.of("missingTells", "never paired the app: missing is kept apart from zero"),
-                                        List.of(),
-                                        null),
+                                ColumnSetup.of(Role.INPUT, "")
+                                        .said("{value} rides logged in 90 days")
+                                        .keeping(Map.of(
+                                                "missingTells",
+                                                "never paired the app: missing is kept apart from zero")),
                         "rung_by_desk",
-                                new ColumnSetup(
-                                        Role.ACTED,
-                                        "says whom the desk rang, not who they are",
-                                        null,
-                                        null,
-                                        null,
-                                        null,
-                                        Map.of(),
-                                        List.of("yes"),
-                                        null)));
+                                ColumnSetup.of(Role.ACTED, "says whom the desk rang, not who they are")
+                                        .actedOn(List.of("yes"))));
         briefs.split(id, SplitPlan.byShares(List.of(0.5, 0.25, 0.25), 20260401));
         long all = make(id, "Logistic, all inputs", "logistic", Map.of(), null);
         make(
@@ -269,19 +256,14 @@ public class DemoLoader {
         setups.putAll(settled);
         for (int i = 0; i < known.size(); i++) {
             String column = known.column("column").text(i);
-            ColumnSetup setup = setups.getOrDefault(column, ColumnSetup.PLAIN);
             setups.put(
                     column,
-                    new ColumnSetup(
-                            setup.role(),
-                            setup.reason(),
-                            setup.reading(),
-                            Integer.valueOf(known.column("known_after_days").text(i)),
-                            known.column("known_where").text(i),
-                            known.column("meaning").text(i),
-                            setup.kept(),
-                            setup.acted(),
-                            null));
+                    setups.getOrDefault(column, ColumnSetup.PLAIN)
+                            .known(
+                                    Integer.valueOf(
+                                            known.column("known_after_days").text(i)),
+                                    known.column("known_where").text(i),
+                                    known.column("meaning").text(i)));
         }
         columns.describe(brief.id, setups);
     }

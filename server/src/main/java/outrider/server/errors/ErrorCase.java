@@ -13,6 +13,7 @@ import outrider.table.Table;
  * @param rows of the table, in the order of the scores
  * @param middle rank of each record, the middle one among those of equal score
  * @param unit of each record, or null where each stands alone
+ * @param value of each record, or null without a value column
  * @param actedColumn the column that says who was acted on before, with {@code acted} by record; both null where none does
  */
 record ErrorCase(
@@ -25,6 +26,7 @@ record ErrorCase(
         Ranking ranking,
         double[] middle,
         int @Nullable [] unit,
+        double @Nullable [] value,
         @Nullable String actedColumn,
         boolean @Nullable [] acted) {
 
@@ -32,7 +34,7 @@ record ErrorCase(
     boolean[] selected(List<ErrorCell> cells) {
         boolean[] selected = new boolean[rows.length];
         for (int i = 0; i < selected.length; i++) {
-            for (ErrorCell cell : cells) selected[i] |= cell.holds(middle[i], outcome[i]);
+            for (ErrorCell cell : cells) selected[i] |= cell.holds(middle[i], score[i], outcome[i]);
         }
         return selected;
     }

@@ -69,6 +69,7 @@ class ErrorCases {
                 ranking,
                 middle,
                 units(brief, rows),
+                candidates.values(brief, rows),
                 acted,
                 acted == null ? null : acted(table.column(acted), brief.column(acted), rows));
     }

@@ -9,13 +9,17 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.ColumnSetup;
 import outrider.server.errors.ErrorViews.ErrorRecord;
 import outrider.server.errors.ErrorViews.RecordsView;
 import outrider.table.Column;
+import outrider.table.DateColumn;
+import outrider.table.NumberColumn;
 
 /** The records of some cells one by one, as a page or as a file. */
 @ApplicationScoped
@@ -68,27 +72,65 @@ class ErrorRecords {
     }
 
     /**
-     * @param names columns to tell
-     * @param lowest whether the lowest scores come first
-     * @throws BadInput if a column is none
+     * What is wanted of the records.
+     *
+     * @param columns to tell
+     * @param by column that orders them; null for the score
+     * @param lowest whether the lowest come first; missing values come last
+     * @param find text that an identifier or a told value must hold, in any case; null for all
      */
+    record Wanted(
+            List<String> columns,
+            @Nullable String by,
+            boolean lowest,
+            @Nullable String find) {}
+
+    /** @throws BadInput if a column is none */
     @Transactional
-    Chosen chosen(long briefId, long candidateId, List<ErrorCell> cells, List<String> names, boolean lowest) {
+    Chosen chosen(long briefId, long candidateId, List<ErrorCell> cells, Wanted wanted) {
         ErrorCase of = cases.of(briefId, candidateId);
         boolean[] selected = of.selected(cells);
-        Comparator<Integer> byRank = Comparator.comparingDouble(i -> of.middle()[i]);
-        int[] order = IntStream.range(0, selected.length)
-                .filter(i -> selected[i])
-                .boxed()
-                .sorted((lowest ? byRank.reversed() : byRank).thenComparingInt(i -> of.rows()[i]))
-                .mapToInt(i -> i)
-                .toArray();
         List<Column> identifiers = of.table().columns().stream()
                 .filter(c -> of.brief().column(c.name()).role() == ColumnSetup.Role.IDENTIFIER)
                 .toList();
         List<Column> columns =
-                names.stream().map(name -> of.table().column(name)).toList();
+                wanted.columns().stream().map(name -> of.table().column(name)).toList();
+        List<Column> searched =
+                Stream.concat(identifiers.stream(), columns.stream()).toList();
+        String find = wanted.find() == null ? "" : wanted.find().strip().toLowerCase(Locale.ROOT);
+        int[] order = IntStream.range(0, selected.length)
+                .filter(i -> selected[i] && (find.isEmpty() || holds(searched, of.rows()[i], find)))
+                .boxed()
+                .sorted(order(of, wanted).thenComparingInt(i -> of.rows()[i]))
+                .mapToInt(i -> i)
+                .toArray();
         return new Chosen(of, order, identifiers, columns);
+    }
+
+    private static boolean holds(List<Column> columns, int row, String find) {
+        for (Column column : columns) {
+            String value = column.asWritten(row);
+            if (value != null && value.toLowerCase(Locale.ROOT).contains(find)) return true;
+        }
+        return columns.isEmpty() && Integer.toString(row + 1).contains(find);
+    }
+
+    private static Comparator<Integer> order(ErrorCase of, Wanted wanted) {
+        if (wanted.by() == null) {
+            Comparator<Integer> byRank = Comparator.comparingDouble(i -> of.middle()[i]);
+            return wanted.lowest() ? byRank.reversed() : byRank;
+        }
+        Column column = of.table().column(wanted.by());
+        Comparator<Integer> byValue;
+        if (column instanceof NumberColumn numbers) {
+            byValue = Comparator.comparingDouble(i -> numbers.values()[of.rows()[i]]);
+        } else if (column instanceof DateColumn dates) {
+            byValue = Comparator.comparingInt(i -> dates.days()[of.rows()[i]]);
+        } else {
+            byValue = Comparator.comparing(i -> String.valueOf(column.text(of.rows()[i])));
+        }
+        Comparator<Integer> last = Comparator.comparing(i -> column.isMissing(of.rows()[i]));
+        return last.thenComparing(wanted.lowest() ? byValue : byValue.reversed());
     }
 
     /** @throws BadInput if the page is none */

@@ -12,19 +12,26 @@ import outrider.errors.WeakSpots;
 final class ErrorViews {
     private ErrorViews() {}
 
-    /** @param actedBefore of them, records that were acted on before */
-    record Tally(int records, int actedBefore) {}
+    /**
+     * @param actedBefore of them, records that were acted on before
+     * @param value their sum by the value column; null without one
+     */
+    record Tally(int records, int actedBefore, @Nullable Double value) {}
 
     /** @param from and {@code to}: ranks from the highest score; records of equal score are counted together */
     record ErrorBand(
             int band, double from, double to, double highestScore, double lowestScore, Tally events, Tally others) {}
 
-    /** @param actedColumn which says who was acted on before; null where no column does */
+    /**
+     * @param actedColumn which says who was acted on before; null where no column does
+     * @param columns that can be told of a record, the outcome's own left out
+     */
     record FieldView(
             long candidate,
             int records,
             int events,
             @Nullable String actedColumn,
+            List<String> columns,
             List<ErrorBand> bands) {}
 
     /** The four cells at a cut of so many records. */
@@ -73,10 +80,14 @@ final class ErrorViews {
             List<MeanContribution> contributions,
             int explained) {}
 
-    /** A group in which a promise is not kept, on the half of validation that confirms. */
-    record SpotView(String words, int records, double promised, int observed, double z) {
+    /**
+     * A group in which a promise is not kept, on the half of validation that confirms.
+     *
+     * @param low and {@code high}: 95 % interval of observed over promised
+     */
+    record SpotView(String words, int records, double promised, int observed, double low, double high, double z) {
         static SpotView of(WeakSpots.Spot s) {
-            return new SpotView(s.words(), s.records(), s.promised(), s.observed(), s.z());
+            return new SpotView(s.words(), s.records(), s.promised(), s.observed(), s.low(), s.high(), s.z());
         }
     }
 

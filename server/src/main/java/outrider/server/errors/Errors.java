@@ -6,12 +6,14 @@ import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.casefile.ColumnSetup;
+import outrider.casefile.TellingColumns;
 import outrider.errors.GroupedColumn;
 import outrider.errors.InCommon;
 import outrider.errors.NotInModel;
@@ -19,13 +21,11 @@ import outrider.errors.TwoCandidates;
 import outrider.errors.WeakSpots;
 import outrider.explain.Contributions;
 import outrider.learn.Model;
-import outrider.learn.calibrate.LogisticMap;
 import outrider.measure.Bands;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
-import outrider.server.candidate.ScoreSet;
 import outrider.server.errors.ErrorViews.AddedColumn;
 import outrider.server.errors.ErrorViews.AgainstView;
 import outrider.server.errors.ErrorViews.CellsView;
@@ -38,16 +38,15 @@ import outrider.server.errors.ErrorViews.SpotsView;
 import outrider.server.errors.ErrorViews.Tally;
 import outrider.server.errors.ErrorViews.TraitView;
 import outrider.server.work.Caches;
+import outrider.table.Column;
 
 /** Looks at a candidate's validation record by record; only there, and each time as a look at validation. */
 @ApplicationScoped
 public class Errors {
     private static final int BANDS = 10;
-    private static final int FINE_QUANTILES = 20;
     private static final int MOST_TRAITS = 14;
     private static final int EXPLAINED = 30;
-    private static final int BACKGROUND = 20;
-    private static final double EDGE = 1e-6;
+    private static final int FEW = 20;
     private final ErrorCases cases;
     private final ErrorGroups groups;
     private final Candidates candidates;
@@ -65,15 +64,14 @@ public class Errors {
         ErrorCase of = cases.of(briefId, candidateId);
         int q = Math.min(BANDS, of.rows().length);
         double[] edges = Bands.boundaries(of.ranking(), q);
-        int[][] counts = new int[q][4];
+        Counts[][] counts = new Counts[q][];
+        for (int b = 0; b < q; b++) counts[b] = new Counts[] {new Counts(), new Counts()};
         double[][] reach = new double[q][];
         int events = 0;
         for (int i = 0; i < of.rows().length; i++) {
             int band = 0;
             while (band < q - 1 && edges[band + 1] < of.middle()[i]) band++;
-            int cell = of.outcome()[i] == 1 ? 0 : 2;
-            counts[band][cell]++;
-            if (of.actedBefore(i)) counts[band][cell + 1]++;
+            counts[band][of.outcome()[i]].add(of, i);
             events += of.outcome()[i];
             double score = of.score()[i];
             if (reach[band] == null) reach[band] = new double[] {score, score};
@@ -89,10 +87,14 @@ public class Errors {
                     edges[b + 1],
                     reach[b][0],
                     reach[b][1],
-                    new Tally(counts[b][0], counts[b][1]),
-                    new Tally(counts[b][2], counts[b][3])));
+                    counts[b][1].tally(of),
+                    counts[b][0].tally(of)));
         }
-        return new FieldView(candidateId, of.rows().length, events, of.actedColumn(), bands);
+        List<String> columns = of.table().columns().stream()
+                .map(Column::name)
+                .filter(name -> !name.equals(of.brief().outcomeColumn()))
+                .toList();
+        return new FieldView(candidateId, of.rows().length, events, of.actedColumn(), columns, bands);
     }
 
     /**
@@ -104,15 +106,28 @@ public class Errors {
     CellsView cells(long briefId, long candidateId, double records) {
         ErrorCase of = cases.of(briefId, candidateId);
         boolean[] acted = actedOn(of, records);
-        int[][] counts = new int[4][2];
+        Counts[] counts = {new Counts(), new Counts(), new Counts(), new Counts()};
         for (int i = 0; i < acted.length; i++) {
-            int cell = (acted[i] ? 0 : 2) + (of.outcome()[i] == 1 ? 0 : 1);
-            counts[cell][0]++;
-            if (of.actedBefore(i)) counts[cell][1]++;
+            counts[(acted[i] ? 0 : 2) + (of.outcome()[i] == 1 ? 0 : 1)].add(of, i);
         }
-        Tally[] tallies = new Tally[4];
-        for (int c = 0; c < 4; c++) tallies[c] = new Tally(counts[c][0], counts[c][1]);
-        return new CellsView(records, tallies[0], tallies[1], tallies[2], tallies[3]);
+        return new CellsView(
+                records, counts[0].tally(of), counts[1].tally(of), counts[2].tally(of), counts[3].tally(of));
+    }
+
+    private static final class Counts {
+        private int records;
+        private int actedBefore;
+        private double value;
+
+        void add(ErrorCase of, int i) {
+            records++;
+            if (of.actedBefore(i)) actedBefore++;
+            if (of.value() != null) value += of.value()[i];
+        }
+
+        Tally tally(ErrorCase of) {
+            return new Tally(records, actedBefore, of.value() == null ? null : (Double) value);
+        }
     }
 
     /** What records of some cells have in common. O(records · columns). */
@@ -157,14 +172,13 @@ public class Errors {
     private List<MeanContribution> contributions(ErrorCase of, int[] explained) {
         if (explained.length == 0) return List.of();
         Model model = candidates.model(of.candidate());
-        int[] background = Splits.of(of.brief()).training().clone();
-        Seeds seeds = new Seeds(of.brief().seed);
-        seeds.stream("background").shuffle(background);
-        int[] few = IntStream.of(background).limit(BACKGROUND).toArray();
+        int[] background = OpenedRecords.background(of.brief());
+        int[] few = Arrays.copyOf(background, Math.min(FEW, background.length));
         double[] sums = new double[model.columns().size()];
+        Seeds seeds = new Seeds(of.brief().seed);
         for (int i : explained) {
             int row = of.rows()[i];
-            double[] values = Contributions.of(model, of.table(), row, few, 1, seeds.stream("contributions/" + row))
+            double[] values = Contributions.of(model, of.table(), row, few, 2, seeds.stream("contributions/" + row))
                     .values();
             for (int c = 0; c < sums.length; c++) sums[c] += values[c] / explained.length;
         }
@@ -204,34 +218,19 @@ public class Errors {
         Brief brief = of.brief();
         Candidate candidate = of.candidate();
         int[] training = Splits.of(brief).training();
-        double[] outOfFold = candidates.scores(candidate.id, ScoreSet.OUT_OF_FOLD, training.length);
-        double[] score =
-                outOfFold == null ? candidates.kept(candidate.id, ScoreSet.TRAINING, training.length) : outOfFold;
         byte[] outcome = candidates.outcomes(brief, training);
-        boolean probability = Boolean.TRUE.equals(candidate.probability);
-        double[] logit = new double[score.length];
-        LogisticMap map = probability ? null : LogisticMap.fit(score, outcome, false);
-        for (int i = 0; i < logit.length; i++) {
-            double p = map == null ? score[i] : map.probability(score[i]);
-            p = Math.min(1 - EDGE, Math.max(EDGE, p));
-            logit[i] = Math.log(p / (1 - p));
-        }
-        List<GroupedColumn> columns = ErrorGroups.of(brief, of.table(), training, FINE_QUANTILES).stream()
-                .filter(g -> !candidate.inputs.contains(g.conditions().get(0).column()))
+        double[] logit = NotInModel.logits(
+                candidates.unseen(candidate, brief), outcome, Boolean.TRUE.equals(candidate.probability));
+        List<GroupedColumn> columns = ErrorGroups.of(brief, of.table(), training, TellingColumns.TRIED).stream()
+                .filter(g -> !candidate.inputs.contains(g.column()))
                 .toList();
         if (columns.isEmpty()) return List.of();
         return NotInModel.of(columns, outcome, logit, cases.units(brief, training), brief.seed).stream()
                 .map(a -> {
                     ColumnSetup setup = brief.column(a.column());
-                    boolean input = setup.role().input();
-                    return AddedColumn.of(
-                            a, input ? "left out of this candidate" : why(setup), input, setup.knownAfterDays());
+                    return AddedColumn.of(a, setup.whyNoInput(), setup.role().input(), setup.knownAfterDays());
                 })
                 .toList();
-    }
-
-    private static String why(ColumnSetup setup) {
-        return setup.reason().isBlank() ? setup.role().words() : setup.role().words() + ": " + setup.reason();
     }
 
     /** Who is acted on by one of two candidates alone, at the same depth. */
@@ -254,7 +253,7 @@ public class Errors {
             rows[k] = first.rows()[apart[k]];
             if (unit != null) unit[k] = requireNonNull(first.unit())[apart[k]];
         }
-        List<GroupedColumn> columns = ErrorGroups.of(first.brief(), first.table(), rows, ErrorGroups.QUANTILES);
+        List<GroupedColumn> columns = ErrorGroups.of(first.brief(), first.table(), rows, TellingColumns.SHOWN);
         return new AgainstView(
                 TwoCandidates.of(byFirst, bySecond, first.outcome()),
                 InCommon.of(columns, outcome, selected, unit).stream()

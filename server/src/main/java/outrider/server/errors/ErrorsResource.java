@@ -21,10 +21,12 @@ public class ErrorsResource {
 
     private final Errors errors;
     private final ErrorRecords records;
+    private final OpenedRecords opened;
 
-    ErrorsResource(Errors errors, ErrorRecords records) {
+    ErrorsResource(Errors errors, ErrorRecords records, OpenedRecords opened) {
         this.errors = errors;
         this.records = records;
+        this.opened = opened;
     }
 
     /** Score bands against outcomes. */
@@ -72,9 +74,22 @@ public class ErrorsResource {
             @QueryParam("cell") List<String> cells,
             @QueryParam("column") List<String> columns,
             @QueryParam("lowest") boolean lowest,
+            @QueryParam("by") String by,
+            @QueryParam("find") String find,
             @QueryParam("from") int from,
             @QueryParam("size") @DefaultValue("20") int size) {
-        return ErrorRecords.page(records.chosen(id, candidate, parsed(cells), columns, lowest), from, size);
+        return ErrorRecords.page(
+                records.chosen(id, candidate, parsed(cells), new ErrorRecords.Wanted(columns, by, lowest, find)),
+                from,
+                size);
+    }
+
+    /** One record of validation: what made its score, what would take it over the cut, and who is like it. */
+    @GET
+    @Path("/records/{record}")
+    public OpenedRecord record(
+            long id, int record, @QueryParam("candidate") long candidate, @QueryParam("records") double records) {
+        return opened.of(id, candidate, record, records);
     }
 
     /** All of them as a file. */
@@ -86,8 +101,11 @@ public class ErrorsResource {
             @QueryParam("candidate") long candidate,
             @QueryParam("cell") List<String> cells,
             @QueryParam("column") List<String> columns,
-            @QueryParam("lowest") boolean lowest) {
-        ErrorRecords.Chosen chosen = records.chosen(id, candidate, parsed(cells), columns, lowest);
+            @QueryParam("lowest") boolean lowest,
+            @QueryParam("by") String by,
+            @QueryParam("find") String find) {
+        ErrorRecords.Chosen chosen =
+                records.chosen(id, candidate, parsed(cells), new ErrorRecords.Wanted(columns, by, lowest, find));
         StreamingOutput out = stream -> chosen.write(new BufferedWriter(new OutputStreamWriter(stream, UTF_8)));
         return Response.ok(out)
                 .header("Content-Disposition", "attachment; filename=\"records.csv\"")

@@ -15,5 +15,9 @@ public class ListScore extends PanacheEntityBase {
 
     public Long listId;
     public int number;
+
+    /** Whether it holds reasons, by their columns, instead of scores. */
+    public boolean reasons;
+
     public byte[] bytes;
 }

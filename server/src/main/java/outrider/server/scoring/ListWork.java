@@ -54,7 +54,7 @@ public class ListWork implements Work {
                     });
             ScoringRecipe recipe = QuarkusTransaction.requiringNew().call(() -> lists.recipe(list));
             Table table = QuarkusTransaction.requiringNew().call(() -> datasets.table(list.datasetId));
-            lists.finish(id, recipe.apply(table, WorkQueue.WORKERS, progress));
+            lists.finish(id, recipe.score(table, list.reasons, WorkQueue.WORKERS, progress));
         } catch (CancellationException e) {
             end(id, WorkStatus.STOPPED, null);
         } catch (BadInput e) {

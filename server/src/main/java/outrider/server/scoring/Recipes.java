@@ -3,9 +3,13 @@ package outrider.server.scoring;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Seeds;
 import outrider.casefile.ColumnSetup;
+import outrider.exchange.Reasons;
 import outrider.exchange.ScoringRecipe;
 import outrider.learn.Model;
 import outrider.measure.BandRow;
@@ -69,7 +73,15 @@ public class Recipes {
                         cut.score(),
                         100 * cut.depth(),
                         cut.rule().words());
-        return new ScoringRecipe(brief.name, candidate.name, identifier(brief), needs, cut.score(), words, from, model);
+        Map<String, String> phrases = new TreeMap<>();
+        model.columns().forEach(name -> {
+            String phrase = brief.column(name).phrase();
+            if (phrase != null) phrases.put(name, phrase);
+        });
+        Reasons reasons =
+                Reasons.of(model, tables.table(brief), Splits.of(brief).training(), phrases, new Seeds(brief.seed));
+        return new ScoringRecipe(
+                brief.name, candidate.name, identifier(brief), needs, cut.score(), words, from, model, reasons);
     }
 
     private @Nullable String identifier(Brief brief) {

@@ -35,6 +35,9 @@ public class ScoredList extends PanacheEntityBase {
     @JdbcTypeCode(SqlTypes.JSON)
     public double[] bandFrom;
 
+    /** How many reasons each record is given. */
+    public int reasons;
+
     public Integer acted;
     public String createdBy;
     public Instant createdAt;

@@ -7,9 +7,11 @@ import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Clock;
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.exchange.Reasons;
 import outrider.exchange.ScoringRecipe;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
@@ -20,7 +22,6 @@ import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.Packed;
 import outrider.server.work.WorkStatus;
-import outrider.table.NumberColumn;
 import outrider.table.Table;
 
 /** Lists to be scored, and the scores they got. */
@@ -63,6 +64,7 @@ public class ScoredLists {
             @Nullable String step,
             @Nullable String message,
             @Nullable Integer acted,
+            int reasons,
             String cut) {}
 
     public ScoredList get(long id) {
@@ -88,9 +90,13 @@ public class ScoredLists {
                 recipe.cut());
     }
 
-    /** @throws BadInput if the file lacks columns that the candidate reads */
+    /**
+     * @param reasons for each record, 0 to 5
+     * @throws BadInput if the file lacks columns that the candidate reads
+     */
     @Transactional
-    public ScoredList make(long candidateId, long datasetId, String by) {
+    public ScoredList make(long candidateId, long datasetId, int reasons, String by) {
+        Reasons.demand(reasons);
         ScoringRecipe recipe = recipes.of(candidateId);
         ScoringRecipe.Fit fit = recipe.fit(datasets.table(datasetId));
         if (!fit.missing().isEmpty()) {
@@ -104,6 +110,7 @@ public class ScoredLists {
         list.briefId = candidate.briefId;
         list.candidateId = candidateId;
         list.datasetId = datasetId;
+        list.reasons = reasons;
         list.status = WorkStatus.WAITING;
         list.recipeCut = recipe.cut();
         list.threshold = recipe.threshold();
@@ -139,6 +146,7 @@ public class ScoredLists {
                 list.step,
                 list.message,
                 list.acted,
+                list.reasons,
                 list.recipeCut);
     }
 
@@ -153,24 +161,19 @@ public class ScoredLists {
                 list.threshold,
                 list.recipeCut,
                 list.bandFrom,
-                now.model());
+                now.model(),
+                now.reasons());
     }
 
     @Transactional
-    void finish(long id, Table scored) {
+    void finish(long id, ScoringRecipe.Scores made) {
         ScoredList list = get(id);
         database.createQuery("delete from ListScore s where s.listId = ?1")
                 .setParameter(1, id)
                 .executeUpdate();
-        double[] scores = ((NumberColumn) scored.column("score")).values();
-        int number = 0;
-        for (byte[] chunk : Packed.packDoubles(scores)) {
-            ListScore row = new ListScore();
-            row.listId = id;
-            row.number = number++;
-            row.bytes = chunk;
-            row.persist();
-        }
+        double[] scores = made.score();
+        store(id, scores, false);
+        store(id, Arrays.stream(made.because()).asDoubleStream().toArray(), true);
         int acted = 0;
         for (double score : scores) if (list.threshold != null && score >= list.threshold) acted++;
         list.acted = acted;
@@ -179,8 +182,31 @@ public class ScoredLists {
         list.step = null;
     }
 
+    private static void store(long id, double[] values, boolean reasons) {
+        int number = 0;
+        for (byte[] chunk : Packed.packDoubles(values)) {
+            ListScore row = new ListScore();
+            row.listId = id;
+            row.number = number++;
+            row.reasons = reasons;
+            row.bytes = chunk;
+            row.persist();
+        }
+    }
+
+    private double[] stored(long id, boolean reasons, int size) {
+        if (size == 0) return new double[0];
+        List<byte[]> chunks = database.createQuery(
+                        "select s.bytes from ListScore s where s.listId = ?1 and s.reasons = ?2 order by s.number",
+                        byte[].class)
+                .setParameter(1, id)
+                .setParameter(2, reasons)
+                .getResultList();
+        return Packed.unpackDoubles(chunks, size);
+    }
+
     /**
-     * Identifier, score, band and action of every record.
+     * Identifier, score, band, action and reasons of every record.
      *
      * @throws BadInput if it is not scored yet
      */
@@ -190,11 +216,11 @@ public class ScoredLists {
         if (list.status != WorkStatus.DONE)
             throw BadInput.state(BadInput.Code.NOT_READY, "list", "is not scored yet", "wait for it");
         Table table = datasets.table(list.datasetId);
-        List<byte[]> chunks = database.createQuery(
-                        "select s.bytes from ListScore s where s.listId = ?1 order by s.number", byte[].class)
-                .setParameter(1, id)
-                .getResultList();
-        return recipe(list).scored(table, Packed.unpackDoubles(chunks, table.size()));
+        int[] because = Arrays.stream(stored(id, true, table.size() * list.reasons))
+                .mapToInt(c -> (int) c)
+                .toArray();
+        return recipe(list)
+                .scored(table, new ScoringRecipe.Scores(stored(id, false, table.size()), because, list.reasons));
     }
 
     @Transactional

@@ -4,6 +4,7 @@ import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.DELETE;
+import jakarta.ws.rs.DefaultValue;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
@@ -51,8 +52,12 @@ public class ScoringResource {
 
     @POST
     @RolesAllowed(Account.ANALYST)
-    public long make(@QueryParam("candidate") long candidate, @QueryParam("dataset") long dataset) {
-        long id = lists.make(candidate, dataset, identity.getPrincipal().getName()).id;
+    public long make(
+            @QueryParam("candidate") long candidate,
+            @QueryParam("dataset") long dataset,
+            @QueryParam("reasons") @DefaultValue("0") int reasons) {
+        long id =
+                lists.make(candidate, dataset, reasons, identity.getPrincipal().getName()).id;
         queue.enqueue(ListWork.NAME, id);
         return id;
     }

@@ -152,7 +152,8 @@ class CaseFiles {
                     Boolean.TRUE.equals(c.probability),
                     c.inputs,
                     comparisons.scored(c, b),
-                    score));
+                    score,
+                    () -> candidates.unseen(c, b)));
         }
         Figures made = FiguresMaker.of(data, entrants, WorkQueue.WORKERS);
         figures.put(key, made);

@@ -1,0 +1,63 @@
+package outrider.casefile;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import outrider.errors.GroupedColumn;
+import outrider.errors.NotInModel;
+import outrider.errors.WeakSpots;
+
+/** Where the chosen candidate fails on validation, and what it does not read (METHODS section 8). */
+final class FailuresMaker {
+    private FailuresMaker() {}
+
+    static Figures.Failures of(CaseData data, ScoredCandidate chosen, Groups groups) {
+        return new Figures.Failures(spots(data, chosen), groups.parity(), added(data, chosen));
+    }
+
+    private static @Nullable List<Figures.Spot> spots(CaseData data, ScoredCandidate chosen) {
+        if (!chosen.probability()) return null;
+        BriefFile brief = data.brief();
+        int[] rows = data.parts().validation();
+        List<GroupedColumn> columns = TellingColumns.known(
+                TellingColumns.of(data.table(), brief::column, brief.outcome().column(), rows, TellingColumns.SHOWN),
+                brief::column);
+        var sample = chosen.scored().sample();
+        return WeakSpots.of(
+                        columns,
+                        sample.outcome(),
+                        chosen.scored().validationScores(),
+                        sample.unit(),
+                        brief.split().seed())
+                .stream()
+                .map(s -> new Figures.Spot(s.words(), s.records(), s.promised(), s.observed(), s.low(), s.high()))
+                .toList();
+    }
+
+    /** Only those that would add more than chance. */
+    private static List<Figures.Added> added(CaseData data, ScoredCandidate chosen) {
+        BriefFile brief = data.brief();
+        int[] training = data.parts().training();
+        List<GroupedColumn> columns =
+                TellingColumns.of(data.table(), brief::column, brief.outcome().column(), training, TellingColumns.TRIED)
+                        .stream()
+                        .filter(g -> !chosen.inputs().contains(g.column()))
+                        .toList();
+        List<Figures.Added> added = new ArrayList<>();
+        if (columns.isEmpty() || chosen.kind().reference()) return added;
+        byte[] outcome = data.outcomes(training);
+        double[] logit = NotInModel.logits(chosen.trainingScore().get(), outcome, chosen.probability());
+        for (NotInModel.Added a : NotInModel.of(
+                columns,
+                outcome,
+                logit,
+                data.sample(training).unit(),
+                brief.split().seed())) {
+            if (!a.told()) continue;
+            ColumnSetup setup = brief.column(a.column());
+            added.add(new Figures.Added(
+                    a.column(), setup.whyNoInput(), setup.knownAfterDays(), a.auc(), a.both() - a.auc(), a.p()));
+        }
+        return added;
+    }
+}

@@ -1,0 +1,44 @@
+package outrider.casefile.checks;
+
+import java.util.List;
+import outrider.casefile.Check;
+import outrider.casefile.CheckedReport;
+import outrider.casefile.Figures;
+import outrider.casefile.Paragraph;
+import outrider.casefile.Written;
+
+/** Whether promises are kept in every group that was found weak and confirmed (METHODS section 8). */
+public final class WeakSpots extends Check {
+    public WeakSpots() {
+        super(
+                "weakSpots",
+                "No weak spot",
+                "In no confirmed weak spot do events surely come more than {timesAtMost} times as often as promised, or as much less.",
+                new Limit("timesAtMost", 1.5));
+    }
+
+    @Override
+    protected Finding of(CheckedReport report) {
+        double times = report.limit("timesAtMost");
+        Figures.Failures failures = report.figures().failures();
+        List<Figures.Spot> spots = failures == null ? null : failures.spots();
+        if (spots == null) {
+            return new Finding(
+                    true, "The score is no probability: there is no promise to hold it to.", Paragraph.FAILURES);
+        }
+        List<String> far = spots.stream()
+                .filter(s -> s.low() > times || s.high() < 1 / times)
+                .map(s -> s.words() + " (" + Written.count(s.observed()) + " came, " + Written.count(s.promised())
+                        + " were promised)")
+                .toList();
+        String words = spots.isEmpty()
+                ? "No group of one or two conditions breaks its promise beyond chance."
+                : far.isEmpty()
+                        ? spots.size() + (spots.size() == 1 ? " group breaks" : " groups break")
+                                + " its promise beyond chance, none surely by more than " + Written.number(times)
+                                + " times."
+                        : "Promises are broken by more than " + Written.number(times) + " times in "
+                                + CheckedReport.named(far) + ".";
+        return new Finding(far.isEmpty(), words, Paragraph.FAILURES);
+    }
+}

@@ -1,0 +1,120 @@
+package outrider.report;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import outrider.casefile.BriefFile;
+import outrider.casefile.Evidence;
+import outrider.casefile.Figures;
+import outrider.casefile.Written;
+import outrider.errors.Parity;
+
+/** The chapter on where the candidate fails: weak spots, segments beside the rest, and what it does not read. */
+final class FailureChapter {
+    private final BriefFile.Words words;
+    private final Figures f;
+
+    FailureChapter(Evidence evidence) {
+        words = evidence.recipe().words();
+        f = evidence.figures();
+    }
+
+    List<Block> blocks() {
+        List<Block> blocks = new ArrayList<>();
+        Figures.Failures failures = f.failures();
+        if (failures == null) {
+            blocks.add(Block.text("This report was computed before such groups were looked for."));
+            return blocks;
+        }
+        spots(failures.spots(), blocks);
+        parity(failures.parity(), blocks);
+        added(failures.notInModel(), blocks);
+        return blocks;
+    }
+
+    private void spots(@Nullable List<Figures.Spot> spots, List<Block> blocks) {
+        if (spots == null) {
+            blocks.add(Block.text("Its scores are no probabilities, so there is no promise to hold them to."));
+            return;
+        }
+        if (spots.isEmpty()) {
+            blocks.add(
+                    Block.text(
+                            "In no group of one or two conditions did " + words.events()
+                                    + " come otherwise than promised, beyond chance; groups were sought on one half of validation and would have been confirmed on the other."));
+            return;
+        }
+        blocks.add(ReportTable.of(spots)
+                .caption(
+                        "Groups whose promise is not kept, found on one half of validation and confirmed on the other; figures of the other half, in brackets 95 % intervals.")
+                .text("group", Figures.Spot::words)
+                .number(words.records(), s -> Written.count(s.records()))
+                .number("promised", s -> Written.count(s.promised()))
+                .number("came", s -> Written.count(s.observed()))
+                .estimate(
+                        "came over promised",
+                        s -> Estimate.of(
+                                Written.fixed(s.observed() / s.promised(), 2),
+                                Written.fixed(s.low(), 2),
+                                Written.fixed(s.high(), 2)))
+                .block());
+    }
+
+    private void parity(List<Figures.ParityRow> rows, List<Block> blocks) {
+        if (rows.isEmpty()) {
+            blocks.add(Block.text("No column has the role segment, so parity was not looked at."));
+            return;
+        }
+        blocks.add(ReportTable.of(rows)
+                .caption(
+                        "Segments beside the rest of validation, at the cut: each figure with its 95 % interval, and how many times the rest's it is.")
+                .text("segment", r -> r.column() + ": " + r.level() + (r.parityAsked() ? ", protected" : ""))
+                .number(words.events(), r -> Written.count(r.events()))
+                .estimate("acted on", r -> share(r.parity().acted()))
+                .estimate("× rest", r -> ratio(r.parity().acted()))
+                .estimate("capture rate", r -> share(r.parity().capture()))
+                .estimate("× rest", r -> ratio(r.parity().capture()))
+                .estimate("precision", r -> share(r.parity().precision()))
+                .estimate("× rest", r -> ratio(r.parity().precision()))
+                .estimate("came over promised", r -> plain(r.parity().observed()))
+                .estimate("× rest", r -> ratio(r.parity().observed()))
+                .block());
+    }
+
+    private static Estimate share(Parity.@Nullable Measured m) {
+        return m == null ? Estimate.NONE : Estimate.percent(m.value(), m.low(), m.high());
+    }
+
+    private static Estimate plain(Parity.@Nullable Measured m) {
+        return m == null
+                ? Estimate.NONE
+                : Estimate.of(Written.fixed(m.value(), 2), Written.fixed(m.low(), 2), Written.fixed(m.high(), 2));
+    }
+
+    private static Estimate ratio(Parity.@Nullable Measured m) {
+        if (m == null || m.ratio() == null || m.ratioLow() == null || m.ratioHigh() == null) return Estimate.NONE;
+        return Estimate.of(
+                Written.fixed(m.ratio(), 2), Written.fixed(m.ratioLow(), 2), Written.fixed(m.ratioHigh(), 2));
+    }
+
+    private void added(List<Figures.Added> added, List<Block> blocks) {
+        if (added.isEmpty()) {
+            blocks.add(Block.text("No column that it does not read would tell " + words.records()
+                    + " apart better than chance does."));
+            return;
+        }
+        blocks.add(ReportTable.of(added)
+                .caption("Columns that " + f.chosen()
+                        + " does not read and that would tell more than chance, on training out of fold.")
+                .text("column", Figures.Added::column)
+                .text("why it is not read", Figures.Added::why)
+                .number(
+                        "known after days",
+                        a -> a.knownAfterDays() == null
+                                ? "not said"
+                                : a.knownAfterDays().toString())
+                .number("AUC without", a -> Written.fixed(a.auc(), 3))
+                .number("it would add", a -> Written.fixed(a.adds(), 3))
+                .block());
+    }
+}

@@ -1,0 +1,132 @@
+import { fireEvent, render, screen } from '@testing-library/svelte';
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { CandidateView, Dependence, ExplanationView, Point } from '../src/api/schema';
+import { along, dependenceLine, importanceLine } from '../src/lib/explain';
+import { session } from '../src/lib/session.svelte';
+import GoesBy from '../src/parts/explain/GoesBy.svelte';
+import { serve, stubResizeObserver } from './server';
+
+const point = (label: string | null, value: number | null, share: number): Point => ({ label, value, share });
+
+describe('places along a chart', () => {
+  it('are by value, with missing apart', () => {
+    const found = along([
+      point('0', 0, 0.4),
+      point('5', 5, 0.3),
+      point('10', 10, 0.2),
+      point(null, null, 0.1),
+    ]);
+    expect(found.at).toEqual([0, 0.45, 0.9, 1]);
+    expect(found).toMatchObject({ log: false, ordered: true });
+  });
+
+  it('are by logarithm where values are skewed', () => {
+    const found = along([0, 1, 2, 3, 1000].map((v) => point(String(v), v, 0.2)));
+    expect(found.log).toBe(true);
+    expect(found.at[2]).toBeGreaterThan(0.05);
+    expect(found.at[4]).toBe(1);
+  });
+
+  it('are one after another for levels', () => {
+    expect(along([point('a', null, 0.6), point('b', null, 0.3), point(null, null, 0.1)])).toMatchObject({
+      at: [0, 0.5, 1],
+      ordered: false,
+    });
+  });
+});
+
+describe('what is said', () => {
+  it('of importance names what costs most and how many cost nothing', () => {
+    const drops = [
+      { columns: ['rides', 'visits'], mean: 0.08, spread: 0.004 },
+      { columns: ['rides'], mean: 0.05, spread: 0.004 },
+      { columns: ['luck'], mean: 0.0001, spread: 0.002 },
+    ];
+    expect(importanceLine('AUC', 0.8, drops)).toBe(
+      'With rides and visits, together dealt anew among the records, AUC falls by 0.08 from 0.8. 1 of the columns on their own cost no more than chance.',
+    );
+    expect(importanceLine('AUC', 0.5, [drops[2]!])).toContain('costs no more of AUC than chance');
+  });
+
+  it('of dependence gives both ends', () => {
+    const found: Dependence = {
+      records: 500,
+      points: [point('1', 1, 0.5), point(null, null, 0.5)],
+      others: [],
+      average: [0.1, 0.4],
+      curves: [],
+    };
+    expect(dependenceLine('rides', found)).toBe(
+      'All else left as it is, the average score goes from 0.1 at 1 to 0.4 at missing.',
+    );
+    expect(dependenceLine('rides', { ...found, average: [0.2, 0.2] })).toContain('does not go with rides');
+  });
+});
+
+describe('what a candidate goes by', () => {
+  const candidate = { id: 5, name: 'First', inputs: ['rides', 'price'] } as CandidateView;
+  const waiting: ExplanationView = {
+    id: 8,
+    status: 'running',
+    progress: 0.3,
+    step: 'dealing price anew',
+    message: null,
+    measure: 'AUC',
+    columns: [],
+    importance: null,
+    dependence: null,
+  };
+  const drops = [
+    { columns: ['rides'], mean: 0.05, spread: 0.004 },
+    { columns: ['price'], mean: 0.01, spread: 0.004 },
+  ];
+  const curve: Dependence = {
+    records: 500,
+    points: [point('1', 1, 0.5), point('2', 2, 0.5)],
+    others: [],
+    average: [0.1, 0.4],
+    curves: [[0.1, 0.3]],
+  };
+
+  beforeEach(() => {
+    stubResizeObserver();
+    session.me = { name: 'analyst', roles: ['analyst'] };
+  });
+
+  it('shows progress with a stop, then importance and the first column’s curve, then a map of two', async () => {
+    let done = false;
+    const all = serve((a) => {
+      if (a.path.endsWith('/stop')) return undefined;
+      const columns = (a.body as { columns?: string[] } | null)?.columns;
+      if (columns?.length === 1)
+        return { ...waiting, id: 9, status: 'done', columns, measure: null, dependence: curve };
+      if (columns)
+        return {
+          ...waiting,
+          id: 10,
+          status: 'done',
+          columns,
+          measure: null,
+          dependence: { ...curve, others: [point('x', null, 1)], curves: [] },
+        };
+      return done ? { ...waiting, status: 'done', importance: { measure: 0.8, drops } } : waiting;
+    });
+    render(GoesBy, { candidate });
+    expect(await screen.findByText(/dealing price anew/)).toBeTruthy();
+    await fireEvent.click(screen.getByText('stop'));
+    expect(all.some((a) => a.path === '/api/candidates/5/explanations/8/stop')).toBe(true);
+    done = true;
+    expect(await screen.findByText(/falls by 0\.05/, {}, { timeout: 3000 })).toBeTruthy();
+    expect(await screen.findByLabelText('Average score along rides')).toBeTruthy();
+    await fireEvent.change(screen.getByLabelText('and'), { target: { value: 'price' } });
+    expect(await screen.findByLabelText('Average score by rides and price')).toBeTruthy();
+  });
+
+  it('asks nothing for a reader', () => {
+    session.me = { name: 'reader', roles: ['reader'] };
+    const all = serve(() => null);
+    render(GoesBy, { candidate });
+    expect(screen.getByText(/counts as a look/)).toBeTruthy();
+    expect(all).toHaveLength(0);
+  });
+});
