@@ -72,6 +72,7 @@ describe('what a candidate goes by', () => {
     step: 'dealing price anew',
     message: null,
     measure: 'AUC',
+    money: false,
     columns: [],
     importance: null,
     dependence: null,
@@ -111,7 +112,7 @@ describe('what a candidate goes by', () => {
         };
       return done ? { ...waiting, status: 'done', importance: { measure: 0.8, drops } } : waiting;
     });
-    render(GoesBy, { candidate });
+    render(GoesBy, { candidate, currency: '€' });
     expect(await screen.findByText(/dealing price anew/)).toBeTruthy();
     await fireEvent.click(screen.getByText('stop'));
     expect(all.some((a) => a.path === '/api/candidates/5/explanations/8/stop')).toBe(true);
@@ -125,7 +126,7 @@ describe('what a candidate goes by', () => {
   it('asks nothing for a reader', () => {
     session.me = { name: 'reader', roles: ['reader'] };
     const all = serve(() => null);
-    render(GoesBy, { candidate });
+    render(GoesBy, { candidate, currency: '€' });
     expect(screen.getByText(/counts as a look/)).toBeTruthy();
     expect(all).toHaveLength(0);
   });

@@ -6128,6 +6128,8 @@ export interface components {
       message: string | null;
       /** @description in words; null for dependence */
       measure: string | null;
+      /** @description whether the measure is an amount */
+      money: boolean;
       columns: string[];
       /** @description null until it is there, or where columns were asked of; dependence likewise */
       importance: components['schemas']['PermutationImportance'] | null;

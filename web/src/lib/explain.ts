@@ -16,15 +16,20 @@ export const dealt = (drop: Drop) =>
     : `${drop.columns.slice(0, -1).join(', ')} and ${drop.columns.at(-1)}, together`;
 
 /** What importance says, in a sentence. */
-export function importanceLine(measure: string, whole: number, drops: Drop[]): string {
+export function importanceLine(
+  measure: string,
+  whole: number,
+  drops: Drop[],
+  written: (value: number) => string = significant,
+): string {
   const first = drops[0];
   if (!first || first.mean <= 2 * first.spread)
     return `Dealing any column anew among the records costs no more of ${measure} than chance does.`;
   const idle = drops.filter((d) => d.columns.length === 1 && d.mean <= 2 * d.spread).length;
   const rest = idle === 0 ? '' : ` ${idle} of the columns on their own cost no more than chance.`;
   return (
-    `With ${dealt(first)} dealt anew among the records, ${measure} falls by ${significant(first.mean)} ` +
-    `from ${significant(whole)}.${rest}`
+    `With ${dealt(first)} dealt anew among the records, ${measure} falls by ${written(first.mean)} ` +
+    `from ${written(whole)}.${rest}`
   );
 }
 

@@ -172,7 +172,7 @@
       {#if view === 'learnt'}
         <ModelSummary {brief} {candidate} others={all} cutTo={session.analyst ? cutTo : null} />
       {:else if view === 'goes-by'}
-        <GoesBy {candidate} />
+        <GoesBy {candidate} currency={brief.decision.words.currency} />
       {:else if view === 'figures'}
         {#if effects && candidate.changes}
           <h2 class="mb-1">

@@ -17,7 +17,7 @@
   {#each shown as bar (bar.column)}
     <li>
       <span class="truncate" title={bar.column}
-        >{bar.column}{#if bar.value !== undefined}<span class="quiet">
+        >{bar.column}{#if bar.value !== undefined}<span class="quiet ml-1">
             {bar.value ?? 'missing'}</span
           >{/if}</span
       >

@@ -172,12 +172,6 @@
   .band {
     height: 27px;
   }
-  .band b {
-    display: inline-block;
-    width: 20px;
-    font-weight: 500;
-    color: var(--color-ink);
-  }
   .cut {
     position: absolute;
     left: 0;

@@ -8,7 +8,7 @@
   let { brief, name, record }: { brief: Brief; name: string; record: OpenedRecord } = $props();
 
   const bars = $derived(record.columns.map((c) => ({ column: c.column, adds: c.adds, value: c.value })));
-  const told = $derived(record.columns.slice(0, 4));
+  const told = $derived(record.columns.slice(0, 3));
   const below = $derived(record.threshold !== null && record.score < record.threshold);
   const passed = (share: number | null) =>
     share === null
@@ -27,9 +27,7 @@
   <section aria-label="What made its score">
     <h3>
       What each column adds, most first <span class="quiet font-normal"
-        >{record.sampled ? `sampled, ± ${significant(record.error)}` : 'exact'}; adds up to {score(
-          record.score,
-        )}</span
+        >{record.sampled ? `sampled, ± ${significant(record.error)}` : 'exact'}; together score − average</span
       >
     </h3>
     <Contributed {bars} most={10} />
@@ -56,7 +54,7 @@
         <thead
           ><tr
             ><th>Record</th><th class="n">Apart</th><th class="n">Score</th>{#each told as c (c.column)}<th
-                class="max-w-[110px] truncate"
+                class="max-w-[96px] truncate"
                 title={c.column}>{c.column}</th
               >{/each}</tr
           ></thead
@@ -70,7 +68,7 @@
                 ></td
               ><td class="n">{n.distance.toFixed(3)}</td><td class="n">{score(n.score)}</td>
               {#each n.values as v, i (i)}<td
-                  class="max-w-[110px] truncate {v === told[i]?.value ? 'quiet' : 'font-semibold'}"
+                  class="max-w-[96px] truncate {v === told[i]?.value ? 'quiet' : 'font-semibold'}"
                   title={v}>{v ?? 'missing'}</td
                 >{/each}</tr
             >
@@ -84,7 +82,7 @@
 <style>
   .opened {
     display: grid;
-    grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1.25fr);
     gap: 22px;
   }
   .changes {

@@ -103,7 +103,7 @@
       bind:value={find}
     />
     {#if free.length > 0}<Choice
-        class="field w-36"
+        class="field w-40"
         aria-label="Show a column"
         value=""
         onchange={(e) => {

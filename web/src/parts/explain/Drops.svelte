@@ -3,18 +3,19 @@
   import Table from 'flowbite-svelte/Table.svelte';
   import type { Drop } from '../../api/schema';
   import { dealt } from '../../lib/explain';
-  import { significant } from '../../lib/format';
 
   /** By how much a measure drops, as bars with whiskers of their spread; a column opens. */
   interface Props {
     drops: Drop[];
     opened: string | null;
     open: (column: string) => void;
+    /** amounts as they are shown */
+    written: (value: number) => string;
     most?: number;
   }
-  let { drops, opened, open, most = 16 }: Props = $props();
+  let { drops, opened, open, written, most = 16 }: Props = $props();
 
-  const WIDE = 200;
+  const WIDE = 150;
   let all = $state(false);
   const shown = $derived(all ? drops : drops.slice(0, most));
   const widest = $derived(Math.max(1e-12, ...drops.map((d) => d.mean + d.spread)));
@@ -26,7 +27,7 @@
   <tbody>
     {#each shown as d (d.columns.join('|'))}
       <tr>
-        <td class="max-w-[210px] truncate" title={dealt(d)}>
+        <td class="max-w-[190px] truncate" title={dealt(d)}>
           {#if d.columns.length === 1}
             <Button class="chip" aria-pressed={opened === d.columns[0]} onclick={() => open(d.columns[0]!)}
               >{d.columns[0]}</Button
@@ -46,7 +47,8 @@
             />
           </svg>
         </td>
-        <td class="n">{significant(d.mean)}<small class="sub">± {significant(d.spread)}</small></td>
+        <td class="n whitespace-nowrap">{written(d.mean)} <span class="quiet">± {written(d.spread)}</span></td
+        >
       </tr>
     {/each}
   </tbody>

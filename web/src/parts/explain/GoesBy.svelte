@@ -4,6 +4,7 @@
   import type { CandidateView as Candidate, ExplanationView, ImportanceMeasure } from '../../api/schema';
   import { get, post } from '../../lib/api';
   import { dependenceLine, importanceLine, MEASURES } from '../../lib/explain';
+  import { money, significant } from '../../lib/format';
   import { poll } from '../../lib/poll';
   import { session } from '../../lib/session.svelte';
   import Choice from '../Choice.svelte';
@@ -13,7 +14,7 @@
   import TwoWay from './TwoWay.svelte';
 
   /** What a candidate goes by: which columns matter on validation, and how the score goes with them. */
-  let { candidate }: { candidate: Candidate } = $props();
+  let { candidate, currency }: { candidate: Candidate; currency: string } = $props();
 
   let measure = $state<ImportanceMeasure>('deciding');
   let importance = $state.raw<ExplanationView | null>(null);
@@ -23,6 +24,7 @@
   let refusal = $state<string | null>(null);
 
   const base = $derived(`/candidates/${candidate.id}/explanations`);
+  const written = $derived(importance?.money ? (v: number) => money(currency, v) : significant);
   const running = (e: ExplanationView | null) =>
     e !== null && (e.status === 'waiting' || e.status === 'running');
   const columns = $derived(
@@ -104,9 +106,15 @@
             importance.measure ?? '',
             importance.importance.measure,
             importance.importance.drops,
+            written,
           )}
         </p>
-        <Drops drops={importance.importance.drops} opened={column} open={(name) => void open(name)} />
+        <Drops
+          drops={importance.importance.drops}
+          opened={column}
+          open={(name) => void open(name)}
+          {written}
+        />
         <p class="quiet mt-1">
           Each column's values dealt anew among the records of validation, ten times; columns whose ranks go
           together (0.7 or more) also together, as one can stand in for the other.
@@ -120,9 +128,9 @@
     </section>
     <section class="sheet p-3" aria-label="How the score goes with a column">
       <h2 class="flex items-baseline gap-2">
-        How the score goes with
+        <span class="whitespace-nowrap">How the score goes with</span>
         <Choice
-          class="field max-w-[190px]"
+          class="field w-[150px]"
           aria-label="column"
           value={column ?? ''}
           onchange={(e) => e.currentTarget.value && void open(e.currentTarget.value)}
@@ -130,10 +138,10 @@
           {#if column === null}<option value="">choose</option>{/if}
           {#each columns as name (name)}<option value={name}>{name}</option>{/each}
         </Choice>
-        <label class="quiet font-normal"
+        <label class="quiet font-normal whitespace-nowrap"
           >and
           <Choice
-            class="field ml-1 max-w-[170px]"
+            class="field ml-1 w-[120px]"
             bind:value={second}
             onchange={() => column && void open(column)}
           >

@@ -30,7 +30,8 @@ final class FailuresMaker {
                         sample.unit(),
                         brief.split().seed())
                 .stream()
-                .map(s -> new Figures.Spot(s.words(), s.records(), s.promised(), s.observed(), s.low(), s.high()))
+                .map(s -> new Figures.Spot(
+                        s.words(), s.columns(), s.records(), s.promised(), s.observed(), s.low(), s.high()))
                 .toList();
     }
 

@@ -158,9 +158,11 @@ public record Figures(
     /**
      * Figures of the half that confirms.
      *
+     * @param columns by which the group is told
      * @param low and {@code high}: 95 % interval of observed over promised
      */
-    public record Spot(String words, int records, double promised, int observed, double low, double high) {}
+    public record Spot(
+            String words, List<String> columns, int records, double promised, int observed, double low, double high) {}
 
     /** @param parityAsked whether the brief asks for parity of this segment */
     public record ParityRow(String column, String level, boolean parityAsked, int records, int events, Parity parity) {}

@@ -38,6 +38,10 @@ public final class WeakSpots {
             double low,
             double high,
             double z) {
+        public List<String> columns() {
+            return second == null ? List.of(first.column()) : List.of(first.column(), second.column());
+        }
+
         public String words() {
             return second == null ? first.words() : first.words() + " and " + second.words();
         }

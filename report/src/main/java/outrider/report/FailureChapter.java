@@ -2,6 +2,7 @@ package outrider.report;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Evidence;
@@ -65,20 +66,26 @@ final class FailureChapter {
             blocks.add(Block.text("No column has the role segment, so parity was not looked at."));
             return;
         }
-        blocks.add(ReportTable.of(rows)
+        blocks.add(table(rows, FailureChapter::share, FailureChapter::plain)
+                .caption("Segments of validation at the cut, in brackets 95 % intervals.")
+                .block());
+        blocks.add(table(rows, FailureChapter::ratio, FailureChapter::ratio)
                 .caption(
-                        "Segments beside the rest of validation, at the cut: each figure with its 95 % interval, and how many times the rest's it is.")
+                        "The same figures as so many times those of the rest of validation: 1 is parity, in brackets 95 % intervals.")
+                .block());
+    }
+
+    private ReportTable<Figures.ParityRow> table(
+            List<Figures.ParityRow> rows,
+            Function<Parity.@Nullable Measured, Estimate> shares,
+            Function<Parity.@Nullable Measured, Estimate> promises) {
+        return ReportTable.of(rows)
                 .text("segment", r -> r.column() + ": " + r.level() + (r.parityAsked() ? ", protected" : ""))
                 .number(words.events(), r -> Written.count(r.events()))
-                .estimate("acted on", r -> share(r.parity().acted()))
-                .estimate("× rest", r -> ratio(r.parity().acted()))
-                .estimate("capture rate", r -> share(r.parity().capture()))
-                .estimate("× rest", r -> ratio(r.parity().capture()))
-                .estimate("precision", r -> share(r.parity().precision()))
-                .estimate("× rest", r -> ratio(r.parity().precision()))
-                .estimate("came over promised", r -> plain(r.parity().observed()))
-                .estimate("× rest", r -> ratio(r.parity().observed()))
-                .block());
+                .estimate("acted on", r -> shares.apply(r.parity().acted()))
+                .estimate("capture rate", r -> shares.apply(r.parity().capture()))
+                .estimate("precision", r -> shares.apply(r.parity().precision()))
+                .estimate("came over promised", r -> promises.apply(r.parity().observed()));
     }
 
     private static Estimate share(Parity.@Nullable Measured m) {

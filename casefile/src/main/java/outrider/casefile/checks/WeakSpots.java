@@ -3,6 +3,7 @@ package outrider.casefile.checks;
 import java.util.List;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
+import outrider.casefile.ColumnSetup;
 import outrider.casefile.Figures;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Written;
@@ -13,7 +14,7 @@ public final class WeakSpots extends Check {
         super(
                 "weakSpots",
                 "No weak spot",
-                "In no confirmed weak spot do events surely come more than {timesAtMost} times as often as promised, or as much less.",
+                "In no confirmed weak spot do events surely come more than {timesAtMost} times as often as promised, or as much less; groups by whom was acted on before are left out, as acting changes what comes.",
                 new Limit("timesAtMost", 1.5));
     }
 
@@ -28,6 +29,8 @@ public final class WeakSpots extends Check {
         }
         List<String> far = spots.stream()
                 .filter(s -> s.low() > times || s.high() < 1 / times)
+                .filter(s -> s.columns().stream()
+                        .noneMatch(column -> report.brief().column(column).role() == ColumnSetup.Role.ACTED))
                 .map(s -> s.words() + " (" + Written.count(s.observed()) + " came, " + Written.count(s.promised())
                         + " were promised)")
                 .toList();

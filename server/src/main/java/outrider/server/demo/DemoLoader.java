@@ -117,7 +117,7 @@ public class DemoLoader {
                         "postal_area", ColumnSetup.of(Role.SET_ASIDE, "180 levels"),
                         "notice_on", ColumnSetup.of(Role.DATE, "the same for all who are decided on together"),
                         "tier", ColumnSetup.of(Role.SEGMENT, ""),
-                        "region", ColumnSetup.of(Role.SEGMENT, ""),
+                        "region", ColumnSetup.of(Role.SEGMENT, "").protectedSegment(),
                         "desk_points", ColumnSetup.of(Role.SCORE, "the desk's own points"),
                         "rides_logged_90d",
                                 ColumnSetup.of(Role.INPUT, "")

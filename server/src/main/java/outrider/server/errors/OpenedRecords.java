@@ -29,7 +29,7 @@ class OpenedRecords {
     private static final int PAIRS = 2;
     private static final int MOST_CHANGES = 4;
     private static final int NEIGHBOURS = 5;
-    private static final int TOLD = 4;
+    private static final int TOLD = 3;
 
     private final ErrorCases cases;
     private final Candidates candidates;

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.Canonical;
 import outrider.casefile.Sha256;
+import outrider.exchange.DecidingKind;
 import outrider.exchange.DecidingMeasure;
 import outrider.explain.Dependence;
 import outrider.explain.PermutationImportance;
@@ -64,6 +65,7 @@ public class Explanations {
      * How far an answer is.
      *
      * @param measure in words; null for dependence
+     * @param money whether the measure is an amount
      * @param importance null until it is there, or where columns were asked of; {@code dependence} likewise
      */
     public record ExplanationView(
@@ -73,6 +75,7 @@ public class Explanations {
             @Nullable String step,
             @Nullable String message,
             @Nullable String measure,
+            boolean money,
             List<String> columns,
             @Nullable PermutationImportance importance,
             @Nullable Dependence dependence) {}
@@ -87,6 +90,7 @@ public class Explanations {
                 e.step,
                 e.message,
                 measure == null ? null : words(measure, e.candidateId),
+                measure != null && money(measure, e.candidateId),
                 e.plan.columns(),
                 done && measure != null
                         ? Canonical.read(requireNonNull(e.answer), PermutationImportance.class, "importance")
@@ -101,6 +105,11 @@ public class Explanations {
         Brief brief = briefs.get(candidates.get(candidateId).briefId);
         return deciding(brief)
                 .words(brief.campaign.capacityShare(), Splits.of(brief).validation().length);
+    }
+
+    private boolean money(ImportanceMeasure measure, long candidateId) {
+        if (measure != ImportanceMeasure.DECIDING) return measure == ImportanceMeasure.NET_VALUE;
+        return deciding(briefs.get(candidates.get(candidateId).briefId)).kind() == DecidingKind.NET_VALUE;
     }
 
     private static DecidingMeasure deciding(Brief brief) {
