@@ -2,7 +2,16 @@ import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ArrivalView as Arrival, ColumnView as Column, SplitFacts } from '../src/api/schema';
 import { sendBytes } from '../src/lib/api';
-import { arranged, cellLabel, ringing, strength } from '../src/lib/columns';
+import {
+  arranged,
+  cellLabel,
+  meant,
+  meantAction,
+  missingRead,
+  missingWritten,
+  ringing,
+  strength,
+} from '../src/lib/columns';
 import { rate } from '../src/lib/format';
 import { session } from '../src/lib/session.svelte';
 import FilePage from '../src/pages/FilePage.svelte';
@@ -226,4 +235,40 @@ it('bands, strengths and rare rates read as they should', () => {
     'very strong',
   ]);
   expect([rate(0.0052), rate(0.085), rate(0), rate(null)]).toEqual(['0.52', '8.5', '0.0', '–']);
+});
+
+describe('how a column may be meant', () => {
+  const reading = (more: object) => ({
+    type: 'CATEGORY',
+    format: null,
+    missing: null,
+    keep: null,
+    levels: null,
+    ...more,
+  });
+  const mended = (type: string, more: object, records = 12) =>
+    column('x', {
+      type,
+      mend: { reading: reading(more), records, ways: [], marks: false },
+    } as Partial<Column>);
+
+  it('is told in a sentence, with what a click would do', () => {
+    const number = mended('TEXT', { type: 'NUMBER', format: '1,234.5 ¤', missing: ['N/A', ' '] });
+    expect(meant(number)).toBe(
+      'Nearly a number, written like 1,234.5 ¤: all but 12 records, which hold “N/A”, blanks',
+    );
+    expect(meantAction(number)).toBe('read as number, those as missing');
+    expect(meant(mended('NUMBER', { type: 'DATE', format: 'uuuuMMdd' }, 0))).toBe(
+      'May be days, written like yyyyMMdd',
+    );
+    const alike = mended('CATEGORY', { missing: ['-'], levels: { Red: 'red' } });
+    expect(meant(alike)).toBe('“-” may stand for missing; “Red” may be “red” (12 records)');
+    expect(meantAction(alike)).toBe('as missing, merge them');
+  });
+
+  it('keeps blank texts by their name while they are typed', () => {
+    expect(missingWritten(['N/A', '  '])).toBe('N/A | (blank)');
+    expect(missingRead('N/A | (blank) | ')).toEqual(['N/A', ' ']);
+    expect(missingRead(' | ')).toBeNull();
+  });
 });

@@ -74,6 +74,60 @@ describe('the data', () => {
     expect(asked.some((a) => a.path === '/api/briefs/7/columns/undo')).toBe(true);
   });
 
+  it('reads marks of missing at once in all columns that hold them, and merges levels by hand', async () => {
+    const mend = (type: string, missing: string[]) =>
+      ({
+        reading: { type, format: null, missing, keep: null, levels: null },
+        records: 3,
+        ways: [],
+        marks: true,
+      }) as Column['mend'];
+    const price = column('price', { type: 'TEXT', mend: mend('NUMBER', ['N/A']) });
+    const tier = column('tier', { type: 'CATEGORY', mend: mend('CATEGORY', ['-']) });
+    const asked = serve(({ path }) =>
+      path === '/api/briefs/7'
+        ? brief
+        : path.includes('/detail')
+          ? {
+              column: tier,
+              acted: null,
+              profile: {
+                type: 'CATEGORY',
+                records: 50,
+                distinct: 2,
+                absent: { records: 0, events: 0 },
+                zero: null,
+                present: { records: 50, events: 5 },
+                moreLevels: 0,
+                bands: ['gold', 'Gold'].map((label) => ({
+                  label,
+                  low: null,
+                  high: null,
+                  records: 25,
+                  events: 2,
+                  rate: 0.1,
+                  rateLow: 0,
+                  rateHigh: 0.2,
+                })),
+              },
+            }
+          : sheet(price, tier),
+    );
+    render(DataPage);
+    await fireEvent.click(await screen.findByRole('button', { name: 'as missing in all of them' }));
+    expect(asked.find((a) => a.method === 'PUT')!.body).toMatchObject({
+      price: { reading: { type: 'NUMBER', missing: ['N/A'] } },
+      tier: { reading: { type: 'CATEGORY', missing: ['-'] } },
+    });
+    await fireEvent.click(screen.getByRole('button', { name: /tier: “-” may stand for missing/ }));
+    for (const level of ['gold', 'Gold'])
+      await fireEvent.click(await screen.findByRole('button', { name: level }));
+    await fireEvent.click(screen.getByRole('button', { name: 'merge' }));
+    expect(asked.filter((a) => a.method === 'PUT').at(-1)!.body).toMatchObject({
+      tier: { reading: { type: 'CATEGORY', levels: { Gold: 'gold' } } },
+    });
+  });
+
   it('keep an alarm only with a reason', async () => {
     const asked = serve(() => sheet(leak));
     render(DataPage);

@@ -6439,17 +6439,19 @@ export interface components {
        */
       part: 'members';
     };
-    /** @description What a column of texts nearly is: a number or a day in all but a few texts. */
+    /** @description What a column nearly is: a number or a day in all but a few texts, or one of which some values stand for missing or are written in several ways. */
     Mend: {
       /** @description null where its texts can be read in more ways than one: then somebody chooses */
       reading: components['schemas']['Reading'] | null;
       /**
        * Format: int32
-       * @description that hold one of the texts that stand for missing
+       * @description that hold one of the texts that would stand for missing or become another level
        */
       records: number;
       /** @description what the texts can stand for; empty where there is one way only */
       ways: components['schemas']['Way'][];
+      /** @description whether what would stand for missing is some texts that people write for no value, and all else is sure */
+      marks: boolean;
     };
     /** @enum {string} */
     Method: 'SHARES' | 'COLUMN' | 'DATE';
@@ -6872,12 +6874,16 @@ export interface components {
     /** @description How somebody wants a column's texts to be read, whatever type was inferred. */
     Reading: {
       type: components['schemas']['ColumnType'];
-      /** @description for a number "1234.5", "1234,5", "1,234.5" or "1.234,5"; for a date its pattern; null for the plain form */
+      /** @description for a number an example such as "1,234.5", "1.234,5 ¤" or "(1234.5) %", for a date its pattern; null for the plain form */
       format: string | null;
-      /** @description texts that stand for missing; null for none */
+      /** @description texts that stand for missing, a blank one for all blank texts; null for none */
       missing: string[] | null;
       /** @description levels that stay apart, all others become #OTHER; null for all */
       keep: string[] | null;
+      /** @description what levels are to become, those that are not named stay; before keep; null for none */
+      levels: {
+        [key: string]: string;
+      } | null;
     };
     Reason: {
       reason: string;

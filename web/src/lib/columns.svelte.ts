@@ -67,6 +67,14 @@ export class ColumnSheet {
         : { ...setup, reading };
     });
 
+  /** Reads each column as it is proposed to be. */
+  mend(columns: Column[]): Promise<boolean> {
+    const changes = Object.fromEntries(
+      columns.map((c) => [c.name, { ...c.setup, reading: c.mend!.reading }]),
+    );
+    return this.attempt(() => put<Columns>(`/briefs/${this.briefId()}/columns`, changes));
+  }
+
   keepAlarm = (column: Column, alarm: ColumnAlarm, reason: string | null) =>
     this.change([column], (setup) => {
       const kept = { ...setup.kept } as Record<string, string>;

@@ -1,5 +1,5 @@
 import type { Cell, ColumnView as Column, ColumnType, Role } from '../api/schema';
-import { NONE, significant } from './format';
+import { count, NONE, significant } from './format';
 
 export const ROLES: [Role, string][] = [
   ['INPUT', 'input'],
@@ -20,7 +20,18 @@ export const TYPES: [ColumnType, string][] = [
   ['TEXT', 'text'],
 ];
 
-export const NUMBER_FORMATS = ['1234.5', '1234,5', '1,234.5', '1.234,5'];
+export const NUMBER_FORMATS = [
+  '1234.5',
+  '1234,5',
+  '1,234.5',
+  '1.234,5',
+  '1 234,5',
+  "1'234.5",
+  '1234.5 %',
+  '1,234.5 ¤',
+  '1.234,5 ¤',
+  '(1,234.5)',
+];
 export const DATE_FORMATS = [
   'yyyy-MM-dd',
   'dd.MM.yyyy',
@@ -28,7 +39,77 @@ export const DATE_FORMATS = [
   'MM/dd/yyyy',
   'yyyy/MM/dd',
   'd.M.yyyy',
+  'yyyyMMdd',
+  'd-MMM-yyyy',
+  'dd.MM.yy',
+  'yyyy-MM',
+  'yyyyMM',
+  'serial',
 ];
+
+const BLANK = '(blank)';
+
+/** Texts that stand for missing as they are typed: parted by bars, blank ones by their name. */
+export const missingWritten = (texts: string[] | null) =>
+  (texts ?? []).map((text) => (text.trim() === '' ? BLANK : text)).join(' | ');
+
+export function missingRead(written: string): string[] | null {
+  const texts = written.split('|').flatMap((text) => {
+    const plain = text.trim();
+    return plain === '' ? [] : [plain === BLANK ? ' ' : plain];
+  });
+  return texts.length > 0 ? [...new Set(texts)] : null;
+}
+
+const NAMED = 4;
+const named = (texts: string[]) =>
+  texts
+    .slice(0, NAMED)
+    .map((text) => (text.trim() === '' ? 'blanks' : `“${text}”`))
+    .join(', ') + (texts.length > NAMED ? ` and ${texts.length - NAMED} more` : '');
+
+/** How a column may be meant, in a sentence; null where there is nothing to say. */
+export function meant(column: Column): string | null {
+  const mend = column.mend;
+  if (!mend) return null;
+  const reading = mend.reading;
+  if (!reading) return `Its texts can be read in ${mend.ways.length} ways; say which`;
+  const missing = reading.missing ?? [];
+  if (reading.type !== column.type) {
+    const like = reading.format ? `, written like ${reading.format.replaceAll('u', 'y')}` : '';
+    const but =
+      mend.records > 0 ? `: all but ${count(mend.records)} records, which hold ${named(missing)}` : '';
+    const whole =
+      reading.type === 'DATE' && column.type === 'NUMBER'
+        ? 'May be days'
+        : `Nearly a ${reading.type.toLowerCase()}`;
+    return `${whole}${like}${but}`;
+  }
+  const levels = Object.entries(reading.levels ?? {}) as [string, string][];
+  const parts = [];
+  if (missing.length > 0) parts.push(`${named(missing)} may stand for missing`);
+  if (levels.length > 0)
+    parts.push(
+      levels
+        .slice(0, NAMED)
+        .map(([from, to]) => `“${from}” may be “${to}”`)
+        .join(', ') + (levels.length > NAMED ? ` and ${levels.length - NAMED} more` : ''),
+    );
+  return `${parts.join('; ')} (${count(mend.records)} records)`;
+}
+
+/** What a click on it does. */
+export function meantAction(column: Column): string {
+  const reading = column.mend!.reading!;
+  if (reading.type !== column.type)
+    return `read as ${reading.type.toLowerCase()}${reading.missing?.length ? ', those as missing' : ''}`;
+  return [reading.missing?.length ? 'as missing' : '', reading.levels ? 'merge them' : '']
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** Whether a column is sure but for texts that people write for no value. */
+export const onlyMissing = (column: Column) => column.setup.reading === null && column.mend?.marks === true;
 
 /** How much an information value says, by the bands that the trade uses. */
 export function strength(value: number | null): string {

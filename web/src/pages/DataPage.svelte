@@ -6,7 +6,7 @@
   import { onMount } from 'svelte';
   import type { BriefView as Brief, ColumnView as Column, ColumnType, Role, SplitPlan } from '../api/schema';
   import { post } from '../lib/api';
-  import { arranged, open, ringing as inOrder, ROLES, TYPES, type Sort } from '../lib/columns';
+  import { onlyMissing, arranged, open, ringing as inOrder, ROLES, TYPES, type Sort } from '../lib/columns';
   import { ColumnSheet } from '../lib/columns.svelte';
   import { arrive } from '../lib/arrive';
   import { desk } from '../lib/desk.svelte';
@@ -21,6 +21,7 @@
 
   const ALARMS_SHOWN = 3;
   const ASIDE_SHOWN = 6;
+  const MARKS_SHOWN = 5;
   type Only = 'all' | 'inputs' | 'others' | 'alarms';
 
   const brief = $derived(desk.brief!);
@@ -51,6 +52,13 @@
     return training ? training.events / training.records : null;
   });
   const ringing = $derived(inOrder(columns ?? []));
+  const marks = $derived((columns ?? []).filter(onlyMissing));
+  const marksWords = $derived(
+    [...new Set(marks.flatMap((c) => c.mend!.reading!.missing ?? []))]
+      .slice(0, MARKS_SHOWN)
+      .map((text) => (text.trim() === '' ? 'blanks' : `“${text}”`))
+      .join(', '),
+  );
   const byItself = $derived((columns ?? []).filter((c) => c.setup.byItself === true));
   const inputs = $derived((columns ?? []).filter((c) => c.input).length);
   const tests: Record<Only, (c: Column) => boolean> = {
@@ -118,7 +126,10 @@
     }
     const hint = one?.mend?.reading?.type === type ? one.mend.reading.format : null;
     const same = one !== null && one.typeRead === type && one.setup.reading !== null;
-    const done = await sheet.setReading(of, same ? null : { type, format: hint, missing: null, keep: null });
+    const done = await sheet.setReading(
+      of,
+      same ? null : { type, format: hint, missing: null, keep: null, levels: null },
+    );
     if (!done && one) {
       wanted = type;
       opened = one.name;
@@ -226,6 +237,13 @@
       </section>
     {/if}
     {#if brief.data.notice}<p class="alarm" role="note">▲ {brief.data.notice}</p>{/if}
+    {#if marks.length > 1 && !fixedHere && brief.progress.candidates === 0}
+      <p class="quiet" data-marks>
+        ≈ {marksWords} may stand for missing in {marks.length} columns.
+        <Button class="chip" onclick={() => sheet.mend(marks).then(refresh)}>as missing in all of them</Button
+        >
+      </p>
+    {/if}
     {#if byItself.length > 0}
       <p class="quiet" data-set-aside>
         {ringing.length === 0 ? 'No alarm. ' : ''}Set aside without being asked: {#each byItself.slice(0, ASIDE_SHOWN) as column, i (column.name)}{i >

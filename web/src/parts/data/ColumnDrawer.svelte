@@ -17,6 +17,7 @@
   import { strength } from '../../lib/columns';
   import AlarmRow from './AlarmRow.svelte';
   import BandChart from './BandChart.svelte';
+  import LevelMerger from './LevelMerger.svelte';
   import ReadingEditor from './ReadingEditor.svelte';
 
   interface Props {
@@ -67,6 +68,7 @@
       format: null,
       missing: column.setup.reading?.missing ?? null,
       keep: kept,
+      levels: column.setup.reading?.levels ?? null,
     });
   }
 
@@ -176,6 +178,9 @@
         </p>
       {:else}
         <ReadingEditor {column} {sheet} {wanted} />
+        {#if column.type === 'CATEGORY' && levels.length > 1}
+          <LevelMerger {column} levels={levels.map((l) => l.label!)} {sheet} />
+        {/if}
         {#if column.type === 'CATEGORY' && levels.length > 3}
           <p class="mt-2">
             Keep the <Input

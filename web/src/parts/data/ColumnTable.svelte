@@ -3,7 +3,7 @@
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Choice from '../Choice.svelte';
   import type { ColumnView as Column, ColumnType, Role } from '../../api/schema';
-  import { open, ROLES, strength, TYPES, type Sort } from '../../lib/columns';
+  import { meant, open, ROLES, strength, TYPES, type Sort } from '../../lib/columns';
   import { count, fixed, percent } from '../../lib/format';
   import Spark from './Spark.svelte';
 
@@ -124,12 +124,8 @@
         {#if column.mend && column.setup.reading === null}
           <Button
             class="mend sign"
-            title={column.mend.reading
-              ? `Nearly a ${column.mend.reading.type.toLowerCase()}: ${count(column.mend.records)} records do not fit`
-              : `Its texts can be read in ${column.mend.ways.length} ways; say which`}
-            aria-label={column.mend.reading
-              ? `${column.name} is nearly a ${column.mend.reading.type.toLowerCase()}`
-              : `${column.name} can be read in ${column.mend.ways.length} ways`}
+            title={meant(column) ?? undefined}
+            aria-label="{column.name}: {meant(column)}"
             onclick={() => p.show(column.name)}>≈</Button
           >
         {/if}

@@ -3,9 +3,16 @@
   import Input from 'flowbite-svelte/Input.svelte';
   import Choice from '../Choice.svelte';
   import type { ColumnView as Column, ColumnType, Reading } from '../../api/schema';
-  import { DATE_FORMATS, NUMBER_FORMATS, TYPES } from '../../lib/columns';
+  import {
+    DATE_FORMATS,
+    meant,
+    meantAction,
+    missingRead,
+    missingWritten,
+    NUMBER_FORMATS,
+    TYPES,
+  } from '../../lib/columns';
   import type { ColumnSheet } from '../../lib/columns.svelte';
-  import { count } from '../../lib/format';
 
   interface Props {
     column: Column;
@@ -20,27 +27,23 @@
   let type = $state<ColumnType>('NUMBER');
   let format = $state('');
   let missing = $state('');
+  let levels = $state.raw<Reading['levels']>(null);
 
   $effect(() => {
     const mend = column.mend?.reading;
     type = wanted ?? reading?.type ?? column.type;
     const hint = mend && mend.type === type ? mend : null;
     format = (reading?.type === type ? reading.format : hint?.format)?.replaceAll('u', 'y') ?? '';
-    missing = ((reading?.type === type ? reading.missing : hint?.missing) ?? []).join(' | ');
+    missing = missingWritten((reading?.type === type ? reading.missing : hint?.missing) ?? null);
+    levels = (reading?.type === type ? reading.levels : hint?.levels) ?? null;
   });
-
-  const texts = $derived(
-    missing
-      .split('|')
-      .map((t) => t.trim())
-      .filter((t) => t !== ''),
-  );
 
   const wish = $derived<Reading>({
     type,
     format: format.trim() === '' ? null : format.trim(),
-    missing: texts.length ? texts : null,
+    missing: missingRead(missing),
     keep: null,
+    levels,
   });
 </script>
 
@@ -96,14 +99,8 @@
     </p>
   {/each}
 {:else if column.mend?.reading && reading === null}
-  {@const mend = { ...column.mend, reading: column.mend.reading }}
   <p class="mt-1">
-    <span class="quiet"
-      >≈ Nearly a {mend.reading.type.toLowerCase()}: all but {count(mend.records)} records{#if mend.reading.missing?.length},
-        which hold {mend.reading.missing.map((t) => `“${t}”`).join(', ')}{/if}.</span
-    >
-    <Button class="chip" onclick={() => sheet.setReading([column], mend.reading)}>
-      read as {mend.reading.type.toLowerCase()}{mend.reading.missing?.length ? ', those as missing' : ''}
-    </Button>
+    <span class="quiet">≈ {meant(column)}.</span>
+    <Button class="chip" onclick={() => sheet.mend([column])}>{meantAction(column)}</Button>
   </p>
 {/if}

@@ -28,6 +28,7 @@ final class DialectFinder {
     private static final Pattern POINT_THOUSANDS =
             Pattern.compile("[-+]?\\d{1,3}(\\.\\d{3}){2,}|[-+]?\\d{1,3}(\\.\\d{3})+,\\d+");
     private static final Pattern NUMBER = Pattern.compile("[-+]?\\d+([.,]\\d+)?");
+    private static final Pattern WHOLE = Pattern.compile("\\d{1,9}");
     private static final Pattern DAY = Pattern.compile("\\d{1,4}[-./]\\d{1,2}[-./]\\d{1,4}.*");
 
     private DialectFinder() {}
@@ -165,15 +166,42 @@ final class DialectFinder {
         return told;
     }
 
-    /** A first record of different names, none of them a number or a day, is a header. */
+    /**
+     * A first record of different names is a header. Numbers are names where they are whole, as years or counted up, and the records below are
+     * not likewise.
+     */
     private static boolean header(List<List<String>> rows) {
         if (rows.isEmpty()) return true;
-        for (String field : rows.get(0)) {
-            String name = field.strip();
-            if (NUMBER.matcher(name).matches() || DAY.matcher(name).matches()) return false;
-        }
-        boolean repeats = new HashSet<>(rows.get(0)).size() < rows.get(0).size();
-        boolean blanks = rows.get(0).stream().anyMatch(String::isBlank);
+        List<String> names = rows.get(0).stream().map(String::strip).toList();
+        if (names.stream().anyMatch(name -> DAY.matcher(name).matches())) return false;
+        boolean numbers = names.stream().anyMatch(name -> NUMBER.matcher(name).matches());
+        boolean repeats = new HashSet<>(names).size() < names.size();
+        if (numbers) return !repeats && numbersAreNames(names, rows);
+        boolean blanks = names.stream().anyMatch(String::isEmpty);
         return !(repeats && blanks) || rows.size() < 2;
+    }
+
+    private static boolean numbersAreNames(List<String> names, List<List<String>> rows) {
+        if (rows.size() < 2 || names.stream().anyMatch(String::isEmpty) || !counted(names)) return false;
+        long likewise = rows.stream()
+                .skip(1)
+                .filter(row -> row.size() == names.size() && counted(row))
+                .count();
+        return 2 * likewise < rows.size() - 1;
+    }
+
+    /** Whether the numbers among some fields are two or more whole ones, each one more than the one before. */
+    private static boolean counted(List<String> fields) {
+        long before = Long.MIN_VALUE;
+        int count = 0;
+        for (String field : fields) {
+            if (!NUMBER.matcher(field).matches()) continue;
+            if (!WHOLE.matcher(field).matches()) return false;
+            long now = Long.parseLong(field);
+            if (count > 0 && now != before + 1) return false;
+            before = now;
+            count++;
+        }
+        return count >= 2;
     }
 }

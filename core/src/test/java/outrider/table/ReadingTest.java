@@ -175,7 +175,7 @@ class ReadingTest {
                 "1234,5 | 1234.5 | NaN", "1.234,5 | 1234,5 | 1234.5"
             })
     void numberFormats(String format, String text, double value) {
-        assertThat(Double.valueOf(Reading.number(text, format))).isEqualTo(Double.valueOf(value));
+        assertThat(Double.valueOf(NumberFormat.of(format).number(text))).isEqualTo(Double.valueOf(value));
     }
 
     @Test

@@ -1,0 +1,104 @@
+package outrider.table;
+
+import java.util.Currency;
+import java.util.List;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import outrider.base.BadInput;
+
+/**
+ * A way of writing numbers, named by an example: the marks of “1,234.5”, then “%” where each carries a percent sign, or “¤” where it may carry
+ * one currency sign; in brackets where brackets stand for a minus.
+ *
+ * @param thousands the mark between thousands; null for none. A blank stands for blanks of every width
+ */
+record NumberFormat(String name, char decimal, @Nullable Character thousands, boolean percent, boolean currency) {
+    static final String PLAIN_NAME = "1234.5";
+    private static final List<String> CORES =
+            List.of(PLAIN_NAME, "1234,5", "1,234.5", "1.234,5", "1 234.5", "1 234,5", "1'234.5", "1'234,5");
+    private static final String PERCENT = " %";
+    private static final String CURRENCY = " ¤";
+    private static final Pattern NAME = Pattern.compile("\\(?(1[,. ']?234[.,]5)\\)?( [%¤])?");
+    private static final Pattern CODE = Pattern.compile("\\b[A-Z]{3}\\b");
+    private static final String BLANKS = "[\\u00A0\\u2007\\u2009\\u202F]";
+    private static final Set<String> CODES = Currency.getAvailableCurrencies().stream()
+            .map(Currency::getCurrencyCode)
+            .collect(Collectors.toSet());
+
+    /** All of them, the plainest first. */
+    static final List<NumberFormat> KNOWN = Stream.of("", PERCENT, CURRENCY)
+            .flatMap(sign -> CORES.stream().flatMap(core -> Stream.of(core + sign, "(" + core + ")" + sign)))
+            .map(NumberFormat::of)
+            .toList();
+
+    /** @throws BadInput if it names none */
+    static NumberFormat of(@Nullable String name) {
+        if (name == null) return new NumberFormat(PLAIN_NAME, '.', null, false, false);
+        Matcher found = NAME.matcher(name);
+        if (!found.matches() || name.startsWith("(") != name.contains(")") || !CORES.contains(found.group(1))) {
+            throw BadInput.of(
+                    "format",
+                    "is \"" + name + "\"",
+                    "choose one of " + String.join("  ", CORES)
+                            + ", with \" %\" or \" ¤\" after it where a sign is, in brackets where these stand for a minus");
+        }
+        String core = found.group(1);
+        String sign = found.group(2) == null ? "" : found.group(2);
+        return new NumberFormat(
+                name,
+                core.charAt(core.length() - 2),
+                core.length() > PLAIN_NAME.length() ? (Character) core.charAt(1) : null,
+                sign.equals(PERCENT),
+                sign.equals(CURRENCY));
+    }
+
+    private boolean brackets() {
+        return name.startsWith("(");
+    }
+
+    /** The number that a text stands for; a percentage as it is written, 12.5 % as 12.5. NaN if it is none. */
+    double number(String text) {
+        if (name.equals(PLAIN_NAME)) return Values.decimal(text);
+        String rest = text.replaceAll(BLANKS, " ")
+                .replace('\u2212', '-')
+                .replace('’', '\'')
+                .strip();
+        boolean below = brackets() && rest.startsWith("(") && rest.endsWith(")");
+        if (below) rest = rest.substring(1, rest.length() - 1).strip();
+        if (percent) {
+            if (!rest.endsWith("%")) return Double.NaN;
+            rest = rest.substring(0, rest.length() - 1).strip();
+        }
+        if (currency) {
+            rest = rest.replace(sign(rest), "").strip();
+            if (rest.startsWith("- ")) rest = "-" + rest.substring(2);
+        }
+        double value = core(rest);
+        return below ? 0 - value : value;
+    }
+
+    private double core(String text) {
+        if (thousands != null) {
+            String mark = Pattern.quote(String.valueOf(thousands));
+            String point = Pattern.quote(String.valueOf(decimal));
+            boolean grouped = text.matches("[-+]?\\d{1,3}(" + mark + "\\d{3})*(" + point + "\\d+)?");
+            if (!grouped) return Values.number(text, decimal);
+            return Values.decimal(text.replace(String.valueOf(thousands), "").replace(decimal, '.'));
+        }
+        if (decimal == '.') return Values.decimal(text);
+        return text.indexOf('.') >= 0 ? Double.NaN : Values.decimal(text.replace(decimal, '.'));
+    }
+
+    /** The currency sign or code that a text carries; empty for none. */
+    static String sign(String text) {
+        for (int i = 0; i < text.length(); i++) {
+            if (Character.getType(text.charAt(i)) == Character.CURRENCY_SYMBOL) return text.substring(i, i + 1);
+        }
+        Matcher code = CODE.matcher(text);
+        return code.find() && CODES.contains(code.group()) ? code.group() : "";
+    }
+}

@@ -1,0 +1,228 @@
+package outrider.table;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+
+/** Ways in which people write numbers, days and missing values: each is read rightly, offered, or asked about; none becomes another value. */
+class WaysOfWritingTest {
+    private static Table read(String text, Dialect[] found) throws IOException {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        found[0] = Preview.of(new ByteArrayInputStream(bytes), null).dialect();
+        return CsvTableReader.read(new ByteArrayInputStream(bytes), bytes.length, found[0], Progress.NONE);
+    }
+
+    /** A tab separated column “x” beside a plain one; texts are parted by “;”. */
+    private static String file(String name, String texts) {
+        StringBuilder file = new StringBuilder(name + "\tother\n");
+        String[] all = texts.split(";");
+        for (int i = 0; i < 30; i++)
+            file.append(all[i % all.length])
+                    .append('\t')
+                    .append("k")
+                    .append(i % 4)
+                    .append('\n');
+        return file.toString();
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            ignoreLeadingAndTrailingWhitespace = true,
+            value = {
+                "read    | NUMBER | 12        | 12;7;103",
+                "read    | NUMBER | 12.5      | 12.5;7.25;-3.125",
+                "read    | NUMBER | -12.5     | -12.5;7.25;3.5",
+                "read    | NUMBER | 1500      | 1.5e3;2e2;1e-1",
+                "read    | NUMBER | 12.5      | 12,5;7,25;3,75",
+                "read    | NUMBER | 0.5       | .5;.25;.75",
+                "offered | NUMBER | 1234.5    | 1,234.50;12,345.67;7.10",
+                "offered | NUMBER | 1234.5    | 1.234,50;12.345,67;7,10",
+                "offered | NUMBER | 1234.5    | 1 234,50;12 345,67;7,10",
+                "offered | NUMBER | 1234.5    | 1 234.50;12 345.67;7.10",
+                "offered | NUMBER | 1234.5    | 1\u00A0234,50;12\u00A0345,67;7,10",
+                "offered | NUMBER | 1234.5    | 1\u202F234,50;12\u202F345,67;7,10",
+                "offered | NUMBER | 1234.5    | 1'234.50;12'345.67;7.10",
+                "offered | NUMBER | 1234.5    | 1’234.50;12’345.67;7.10",
+                "offered | NUMBER | 1234567   | 1,234,567;12,345,678;7,654,321",
+                "offered | NUMBER | 1234567   | 1.234.567;12.345.678;7.654.321",
+                "offered | NUMBER | 12.5      | 12.5 %;7.25 %;100 %",
+                "offered | NUMBER | 12.5      | 12.5%;7.25%;100%",
+                "offered | NUMBER | 12.5      | 12,5 %;7,25 %;99,75 %",
+                "offered | NUMBER | 1234.5    | €1,234.50;€12.75;€7.10",
+                "offered | NUMBER | 1234.5    | $1,234.50;$12.75;-$7.10",
+                "offered | NUMBER | 1234.5    | 1.234,50 €;12,75 €;7,10 €",
+                "offered | NUMBER | 1234.5    | £1234.50;£12.75;£7.15",
+                "offered | NUMBER | 99        | EUR 99;EUR 12;EUR 7",
+                "offered | NUMBER | 99.5      | 99.50 CHF;12.25 CHF;7.75 CHF",
+                "offered | NUMBER | -1234.5   | (1,234.50);12.75;7.10",
+                "offered | NUMBER | -99       | (99);12;7",
+                "offered | NUMBER | -99.5     | ($99.50);$12.25;$7.75",
+                "offered | NUMBER | -12.5     | \u221212.5;7.25;3.5",
+                "asked   | NUMBER | -         | 18,611;7,250;120,400",
+                "asked   | NUMBER | -         | €18,611;€7,250;€120,400",
+                "kept    | TEXT   | 0712      | 0712;0012;0133",
+                "kept    | TEXT   | €5        | €5;$6;£7",
+                "kept    | TEXT   | 1-2       | 1-2;3-4;5-9",
+                "kept    | TEXT   | 12 kg     | 12 kg;7 kg;9 lb",
+                "read    | DATE   | 2025-12-31 | 2025-12-31;2025-01-02;2024-02-29",
+                "read    | DATE   | 2025-12-31 | 31.12.2025;02.01.2025;29.02.2024",
+                "read    | DATE   | 2025-12-31 | 31/12/2025;02/01/2025;29/02/2024",
+                "read    | DATE   | 2025-12-31 | 12/31/2025;01/02/2025;02/29/2024",
+                "read    | DATE   | 2025-12-31 | 2025/12/31;2025/01/02;2024/02/29",
+                "offered | DATE   | 2025-12-31 | 20251231;20250102;20240229",
+                "offered | DATE   | 2025-12-31 | 31-12-2025;02-01-2025;29-02-2024",
+                "offered | DATE   | 2025-12-31 | 31.12.25;02.01.25;29.02.24",
+                "offered | DATE   | 1985-12-31 | 31.12.85;02.01.25;29.02.24",
+                "offered | DATE   | 2025-01-01 | 1-Jan-2025;12-FEB-2025;3-mar-2024",
+                "offered | DATE   | 2025-01-01 | 1 Jan 2025;12 Feb 2025;3 Mar 2024",
+                "offered | DATE   | 2025-01-05 | Jan 5, 2025;Feb 12, 2025;Mar 3, 2024",
+                "offered | DATE   | 2025-01-05 | 5-Jan-25;12-Feb-25;3-Mar-24",
+                "offered | DATE   | 2025-03-01 | 2025-03;2025-01;2024-12",
+                "offered | DATE   | 2025-03-01 | 03/2025;01/2025;12/2024",
+                "offered | DATE   | 2025-01-31 | 2025-01-31T23:30:00Z;2025-01-02T00:00:00Z;2024-02-29T12:00:00Z",
+                "offered | DATE   | 2025-01-31 | 2025-01-31 23:30;2025-01-02 00:15;2024-02-29 12:00",
+                "offered | DATE   | 2025-01-31 | 31.01.2025 23:30:15;02.01.2025 00:15:00;29.02.2024 12:00:00",
+                "offered | DATE   | 2025-01-31 | 1/31/2025 11:30 PM;1/2/2025 12:15 AM;2/29/2024 12:00 PM",
+                "asked   | DATE   | -          | 01/02/2025;03/04/2025;05/06/2025",
+                "asked   | DATE   | -          | 01-02-2025;03-04-2025;05-06-2025",
+                "kept    | TEXT   | 2025-01-31 foo | 2025-01-31 foo;2025-01-02 bar;2024-02-29 baz",
+                "kept    | TEXT   | 2025-13-01 | 2025-13-01;2025-14-02;2025-15-03",
+                "offered | NUMBER | 12         | 12;N/A;7;9;11;13",
+                "offered | NUMBER | 12         | 12;-;7;?;11;n/a;13;.;#N/A",
+                "offered | NUMBER | 12.5       | 12.5 %;NULL;7.25 %;None;100 %",
+                "offered | DATE   | 2025-12-31 | 31.12.2025;NA;02.01.2025;nan;29.02.2024"
+            })
+    void eachIsReadOfferedOrAsked(String how, ColumnType type, String value, String texts) throws IOException {
+        Dialect[] dialect = new Dialect[1];
+        Table table = read(file("x", texts), dialect);
+        Column column = table.column("x");
+        Reading.Mend mend = Reading.mend(column, dialect[0]);
+        switch (how) {
+            case "read" -> {
+                assertThat(column.type()).isEqualTo(type);
+                assertThat(column.text(0)).isEqualTo(value);
+            }
+            case "offered" -> {
+                assertThat(mend).isNotNull();
+                assertThat(mend.reading()).as(String.valueOf(mend)).isNotNull();
+                Column again = mend.reading().apply(column, table);
+                assertThat(again.type()).isEqualTo(type);
+                assertThat(again.text(0)).isEqualTo(value);
+                assertThat(again.missing()).isEqualTo(mend.records());
+            }
+            case "asked" -> {
+                assertThat(column.type()).isNotEqualTo(type);
+                assertThat(mend.reading()).isNull();
+                assertThat(mend.ways())
+                        .hasSizeGreaterThan(1)
+                        .allSatisfy(w -> assertThat(w.reading().type()).isEqualTo(type));
+            }
+            default -> {
+                assertThat(column.text(0)).isEqualTo(value);
+                assertThat(mend).isNull();
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "snapshot_month | 2025-03-01 | 202503;202501;202412",
+                "opened_on      | 2025-12-31 | 46022;45000;30000",
+                "amount         | -          | 46022;45000;30000",
+                "pieces         | -          | 202503;202501;202412"
+            })
+    void wholeNumbersAreOfferedAsDaysWhereTheirNameSaysSo(String name, String day, String texts) throws IOException {
+        Dialect[] dialect = new Dialect[1];
+        Table table = read(file(name, texts), dialect);
+        Column column = table.column(name);
+        assertThat(column.type()).isEqualTo(ColumnType.NUMBER);
+        Reading.Mend mend = Reading.mend(column, dialect[0]);
+        if (day.equals("-")) {
+            assertThat(mend).isNull();
+        } else {
+            Column again = mend.reading().apply(column, table);
+            assertThat(again.text(0)).isEqualTo(day);
+            assertThat(again.asWritten(0)).isEqualTo(texts.split(";")[0]);
+        }
+    }
+
+    @Test
+    void aValueThatStandsForMissingIsOfferedWhereItLiesApart() throws IOException {
+        StringBuilder file = new StringBuilder("age\tvisits\tprice\n");
+        for (int i = 0; i < 400; i++) {
+            file.append(i % 10 == 0 ? 999 : 18 + i % 70).append('\t');
+            file.append(i % 12 == 0 ? -1 : i % 30).append('\t');
+            file.append(i % 10 == 0 ? 999 : 400 + 3 * i).append('\n');
+        }
+        Dialect[] dialect = new Dialect[1];
+        Table table = read(file.toString(), dialect);
+        assertThat(Reading.mend(table.column("age"), dialect[0]).reading().missing())
+                .containsExactly("999");
+        assertThat(Reading.mend(table.column("visits"), dialect[0]).reading().missing())
+                .containsExactly("-1");
+        assertThat(Reading.mend(table.column("price"), dialect[0])).isNull();
+        Reading.Mend age = Reading.mend(table.column("age"), dialect[0]);
+        assertThat(age.reading().apply(table.column("age"), table).missing())
+                .isEqualTo(40)
+                .isEqualTo(age.records());
+    }
+
+    @Test
+    void missingTextsAndLevelsThatAreAlikeAreOfferedTogether() throws IOException {
+        Dialect[] dialect = new Dialect[1];
+        Table table = read(
+                file("x", "red;red;red;blue;blue;Red;red ;N/A;BLUE;e\u0301t\u00e9;\u00e9t\u00e9;\u00e9t\u00e9"),
+                dialect);
+        Column column = table.column("x");
+        Reading.Mend mend = Reading.mend(column, dialect[0]);
+        assertThat(mend.reading().missing()).containsExactly("N/A");
+        assertThat(mend.reading().levels())
+                .isEqualTo(Map.of("Red", "red", "red ", "red", "BLUE", "blue", "e\u0301t\u00e9", "\u00e9t\u00e9"));
+        CategoryColumn again = (CategoryColumn) mend.reading().apply(column, table);
+        assertThat(again.levels()).containsExactlyInAnyOrder("red", "blue", "\u00e9t\u00e9");
+        assertThat(again.missing()).isPositive();
+    }
+
+    @Test
+    void amountsOfTwoCurrenciesAreRefusedByLine() throws IOException {
+        Table table = read(file("x", "€5;€6;$7"), new Dialect[1]);
+        Reading reading = new Reading(ColumnType.NUMBER, "1234.5 ¤", null, null);
+        assertThatThrownBy(() -> reading.apply(table.column("x"), table))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("line 4")
+                .hasMessageContaining("$")
+                .hasMessageContaining("one currency");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "'region,2023,2024\nnorth,12,15\nsouth,9,11\n', true",
+        "'region,2023,2024\nnorth,2019,2020\nsouth,2019,2020\n', false",
+        "'1,2,3\n4,9,1\n7,7,2\n', true",
+        "'1,2,3\n4,5,6\n7,8,9\n', false",
+        "'3,2026-01-01,x\n4,2026-01-02,y\n', false",
+        "'5.1,3.5\n4.9,3.0\n', false",
+        "'7,x\n9,y\n', false"
+    })
+    void aHeaderOfNumbersIsAHeaderWhereTheRecordsAreNotLikeIt(String file, boolean header) throws IOException {
+        Table table = read(file, new Dialect[1]);
+        int lines = (int) file.lines().count();
+        assertThat(table.size()).isEqualTo(header ? lines - 1 : lines);
+        List<String> names = table.columns().stream().map(Column::name).toList();
+        assertThat(names.get(0)).isEqualTo(header ? file.split(",")[0] : "column_1");
+    }
+}
