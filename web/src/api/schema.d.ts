@@ -5536,6 +5536,8 @@ export interface components {
       missingAuc: number | null;
       /** @description whether it holds nearly one text or whole number a record */
       identifierLike: boolean;
+      /** @description whether it names whom several records are of */
+      repeatedKey: boolean;
       /** @description levels of at least 1 % of the records, and 20, whose event rate is 0.99 or more, far from that of the others */
       telling: string[];
       /** @description up to 20 runs of equal width (the outermost take the tails), or the commonest levels: for a small picture */

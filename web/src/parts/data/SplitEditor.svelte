@@ -16,6 +16,8 @@
   import PartsBar from './PartsBar.svelte';
   import SplitWords from './SplitWords.svelte';
 
+  import { count } from '../../lib/format';
+
   interface Props {
     brief: Brief;
     columns: Column[];
@@ -48,7 +50,13 @@
   let validationFrom = $state(old?.validationFrom ?? '');
   let reserveFrom = $state(old?.reserveFrom ?? '');
   let leaveOutMissing = $state(old?.leaveOutMissing ?? false);
-  let groupBy = $state<string | null>(old?.groupBy ?? null);
+  /** an identifier of which each value fills several records is the unit, unless somebody says otherwise */
+  const repeated = untrack(() =>
+    columns.find(
+      (c) => c.setup.role === 'IDENTIFIER' && c.distinct > 1 && 2 * c.distinct <= c.records - c.missing,
+    ),
+  );
+  let groupBy = $state<string | null>(old ? old.groupBy : (repeated?.name ?? null));
   let copiesTogether = $state(old?.copiesTogether ?? true);
   let folds = $state(old?.folds ?? 5);
   let balance = $state<Balance['method']>(old?.balance.method ?? 'NONE');
@@ -216,6 +224,12 @@
         {#each identifiers as c (c.name)}<option value={c.name}>{c.name}</option>{/each}
       </Choice>
     </label>
+  {/if}
+  {#if repeated && groupBy === repeated.name && method !== 'COLUMN'}
+    <span class="quiet"
+      >{count(repeated.distinct)} of {repeated.name} fill {count(repeated.records - repeated.missing)} records;
+      each stays in one part</span
+    >
   {/if}
   {#if groupBy === null || method === 'COLUMN'}
     <label><Checkbox bind:checked={copiesTogether} /> exact copies stay in one part</label>

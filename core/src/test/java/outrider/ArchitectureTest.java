@@ -23,6 +23,7 @@ class ArchitectureTest {
                     "java.nio",
                     "java.nio.charset",
                     "java.security",
+                    "java.text",
                     "outrider..",
                     "org.jspecify.annotations",
                     "org.ejml..",

@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -20,8 +21,10 @@ import outrider.table.Table;
  *
  * @param format {@link #FORMAT}
  * @param outcome null where it is not chosen yet; {@code split} likewise, {@code candidates} empty
- * @param columns what was settled about columns; those not named are plain inputs
+ * @param words {@link Words#PLAIN} where they are left out
+ * @param columns what was settled about columns; those not named are what {@link ColumnDefaults} takes them for
  * @param split its seed is the seed of everything that is computed
+ * @param stakes none where they are left out
  * @param capacity of {@code campaignSize} customers; null for none
  * @param plannedRate event rate of the campaign; null for validation's own
  * @param deciding by what candidates are ordered and the leader is chosen; null for what decides where nobody chose
@@ -99,27 +102,63 @@ public record BriefFile(
         if (format != FORMAT) {
             throw BadInput.of("format", "is " + format, "use a file of format " + FORMAT);
         }
-        demand("name", name);
-        demand("question", question);
-        demand("words", words);
-        demand("data", data);
-        demand("stakes", stakes);
+        Map<String, @Nullable Object> needed = new LinkedHashMap<>();
+        needed.put("name", name);
+        needed.put("question", question);
+        needed.put("data", data);
+        needed.put("campaignSize", campaignSize == 0 ? null : campaignSize);
+        demand(needed);
+        if (words == null) words = Words.PLAIN;
+        if (stakes == null) stakes = Stakes.NONE;
         if (columns == null) columns = Map.of();
         candidates = candidates == null ? List.of() : spelledOut(candidates);
-        demand("campaignSize", campaignSize == 0 ? null : campaignSize);
         new Campaign(campaignSize, capacity, plannedRate, deciding);
         if (memo == null) memo = AuthorText.EMPTY;
     }
 
-    /** @throws BadInput unless it is far enough to be computed */
+    /** @throws BadInput unless it is far enough to be computed; it names all that is missing */
     public void demandWhole() {
-        demand("outcome", outcome);
-        demand("split", split);
-        if (candidates.isEmpty()) throw BadInput.of("candidates", "are missing", "name at least one");
+        Map<String, @Nullable Object> needed = new LinkedHashMap<>();
+        needed.put("outcome", outcome);
+        needed.put("split", split);
+        needed.put("candidates", candidates.isEmpty() ? null : candidates);
+        demand(needed);
+    }
+
+    private static void demand(Map<String, @Nullable Object> needed) {
+        List<String> missing = needed.entrySet().stream()
+                .filter(e -> e.getValue() == null || "".equals(e.getValue()))
+                .map(Map.Entry::getKey)
+                .toList();
+        if (missing.isEmpty()) return;
+        if (missing.size() == 1 && !missing.get(0).endsWith("s")) demand(missing.get(0), null);
+        throw BadInput.of(String.join(", ", missing), "are missing", "fill them in");
     }
 
     private static void demand(String field, @Nullable Object value) {
         if (value == null || value.equals("")) throw BadInput.of(field, "is missing", "fill it in");
+    }
+
+    /** The same case with what all columns are taken for. */
+    BriefFile withColumns(Map<String, ColumnSetup> all) {
+        return new BriefFile(
+                format,
+                name,
+                question,
+                words,
+                data,
+                outcome,
+                all,
+                split,
+                stakes,
+                capacity,
+                campaignSize,
+                plannedRate,
+                deciding,
+                candidates,
+                cut,
+                seal,
+                memo);
     }
 
     public ColumnSetup column(String column) {

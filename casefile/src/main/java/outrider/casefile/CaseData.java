@@ -11,15 +11,19 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.check.CandidateEvidence;
 import outrider.parquet.ParquetTables;
 import outrider.prepare.TrainingData;
 import outrider.split.Parts;
 import outrider.split.Split;
+import outrider.split.SplitPlan;
 import outrider.split.Units;
 import outrider.table.Column;
 import outrider.table.CsvTableReader;
@@ -39,12 +43,19 @@ import outrider.uncertainty.Sample;
 public record CaseData(
         BriefFile brief, String sha256, long bytes, Table table, byte[] outcome, Parts parts, int[] units) {
 
+    private static final int NAMED = 20;
+
     /**
      * Reads the file and deals its records.
      *
      * @throws BadInput if the file is not there, is another one than the brief names, or does not fit the brief
      */
     public static CaseData read(BriefFile brief, Path file, Progress progress) {
+        return read(brief, file, true, progress);
+    }
+
+    /** @param fillIn whether columns that the brief does not name are taken for what they look like, else for inputs */
+    static CaseData read(BriefFile brief, Path file, boolean fillIn, Progress progress) {
         brief.demandWhole();
         if (!Files.isRegularFile(file)) {
             throw BadInput.of(
@@ -60,13 +71,21 @@ public record CaseData(
                         "use the file of that SHA-256");
             }
             Table plain = table(brief, file, progress);
-            if (brief.data().dialect() == null) refuseEitherWay(plain, brief, dialect(file));
-            Table table = read(plain, brief.columns());
+            Dialect written = brief.data().dialect() == null
+                    ? dialect(file)
+                    : brief.data().dialect();
+            if (brief.data().dialect() == null) refuseEitherWay(plain, brief, written);
+            refuseUnknown(plain, brief);
+            BriefFile whole = !fillIn
+                    ? brief
+                    : brief.withColumns(ColumnDefaults.filledIn(
+                            brief.columns(), plain, brief.outcome().column(), written));
+            Table table = read(plain, whole.columns());
             byte[] outcome = brief.outcome().of(table);
             int[] copies = Units.copies(plain);
             Parts parts = Split.of(brief.split(), table, outcome, copies);
             return new CaseData(
-                    brief,
+                    whole,
                     sha256,
                     Files.size(file),
                     table,
@@ -76,6 +95,22 @@ public record CaseData(
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** The identifier whose values stand most often in more than one part; null where none does, or the split keeps one together. */
+    public static CandidateEvidence.@Nullable Apart apart(
+            Table table, Function<String, ColumnSetup> setup, SplitPlan plan, Parts parts) {
+        if (plan.groupBy() != null) return null;
+        CandidateEvidence.Apart found = null;
+        for (Column column : table.columns()) {
+            if (setup.apply(column.name()).role() != ColumnSetup.Role.IDENTIFIER) continue;
+            int[] unit = Units.of(column);
+            int apart = parts.straddling(unit);
+            if (apart > (found == null ? 0 : found.units())) {
+                found = new CandidateEvidence.Apart(column.name(), apart, Units.count(unit));
+            }
+        }
+        return found;
     }
 
     private static Table table(BriefFile brief, Path file, Progress progress) throws IOException {
@@ -92,6 +127,31 @@ public record CaseData(
         try (InputStream in = Files.newInputStream(file)) {
             return Preview.of(in, null).dialect();
         }
+    }
+
+    /** @throws BadInput naming every column that the brief speaks of and the file lacks */
+    private static void refuseUnknown(Table table, BriefFile brief) {
+        List<String> named = new ArrayList<>(brief.columns().keySet());
+        named.add(brief.outcome().column());
+        named.addAll(Stream.of(brief.split().column(), brief.split().groupBy())
+                .filter(Objects::nonNull)
+                .toList());
+        brief.candidates().forEach(spec -> {
+            if (spec.inputs() != null) named.addAll(spec.inputs());
+        });
+        List<String> unknown =
+                named.stream().distinct().filter(name -> !table.has(name)).toList();
+        if (unknown.isEmpty()) return;
+        throw BadInput.of(
+                "columns",
+                (unknown.size() == 1 ? "" : unknown.size() + " of them, ") + "“" + String.join("”, “", unknown)
+                        + (unknown.size() == 1 ? "”, is" : "”, are") + " not in the file",
+                "its columns are: "
+                        + table.columns().stream()
+                                .map(Column::name)
+                                .limit(NAMED)
+                                .collect(Collectors.joining(", "))
+                        + (table.columns().size() > NAMED ? ", …" : ""));
     }
 
     /** @throws BadInput naming a column that can be read in several ways and of which nobody said how */

@@ -4,9 +4,11 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
+import outrider.check.CandidateEvidence;
 import outrider.exchange.ValidationScores;
 import outrider.learn.Fitted;
 import outrider.learn.Learner;
@@ -21,6 +23,7 @@ public final class CaseRun {
     private final Workers workers;
     private final Sample trainingSample;
     private final Sample validationSample;
+    private final CandidateEvidence.@Nullable Apart apart;
     private final Map<String, Fitted> fitted = new LinkedHashMap<>();
     private final Map<String, BriefFile.CandidateSpec> specs = new LinkedHashMap<>();
 
@@ -29,6 +32,7 @@ public final class CaseRun {
         this.workers = workers;
         trainingSample = data.sample(data.parts().training());
         validationSample = data.sample(data.parts().validation());
+        apart = CaseData.apart(data.table(), data.brief()::column, data.brief().split(), data.parts());
     }
 
     /**
@@ -70,7 +74,7 @@ public final class CaseRun {
             fitted.put(spec.name(), made);
             int[] validation = data.parts().validation();
             ValidationScores scored = ValidationScores.of(
-                    new ValidationScores.Nature(made.model().probability(), kind.reference()),
+                    new ValidationScores.Nature(made.model().probability(), kind.reference(), apart),
                     new ValidationScores.Training(score(made, training), made.outOfFold(), trainingSample),
                     score(made, validation),
                     validationSample);

@@ -82,8 +82,9 @@ public record EvidenceFile(
 
     /** Whether this program computes by the rules that the figures were computed by, so that it can repeat them. */
     public boolean ofTheseRules() {
-        return tree.path("format").asInt() == Evidence.FORMAT
-                && tree.path("rules").asInt() == Evidence.RULES;
+        int rules = tree.path("rules").asInt();
+        boolean repeatable = rules == Evidence.RULES || rules == Verifier.BEFORE_FAILURES;
+        return tree.path("format").asInt() == Evidence.FORMAT && repeatable;
     }
 
     byte[] canonical() {

@@ -71,16 +71,18 @@ final class RunCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        BriefFile brief = CaseYaml.read(Inputs.text(file));
+        BriefFile asked = CaseYaml.read(Inputs.text(file));
         Policy policy = policyFile == null ? Policy.shipped() : CaseYaml.readPolicy(Inputs.text(policyFile));
         Path records = data != null
                 ? data
-                : file.toAbsolutePath().resolveSibling(brief.data().file());
+                : file.toAbsolutePath().resolveSibling(asked.data().file());
         if (Files.isRegularFile(records) && ParquetTables.is(records) && ParquetTables.notice(records) != null) {
             spec.commandLine().getErr().println(ParquetTables.notice(records));
         }
         Workers workers = Inputs.workers();
-        CaseData read = CaseData.read(brief, records, Inputs.progress(spec));
+        CaseData read = CaseData.read(asked, records, Inputs.progress(spec));
+        BriefFile brief = read.brief();
+        sayTaken(brief);
         List<ScoredCandidate> entrants = CaseRun.of(read, workers, Inputs.progress(spec));
         Figures figures = FiguresMaker.of(read, entrants, workers);
         AnalysisHistory conduct = new AnalysisHistory(null, null, entrants.size());
@@ -119,6 +121,17 @@ final class RunCommand implements Callable<Integer> {
         }
         say(brief, figures, checks);
         return 0;
+    }
+
+    /** Columns that nobody spoke of and that are no inputs. */
+    private void sayTaken(BriefFile brief) {
+        brief.columns().forEach((name, setup) -> {
+            if (!Boolean.TRUE.equals(setup.byItself())) return;
+            spec.commandLine()
+                    .getErr()
+                    .println(name + " is taken for " + setup.role().words() + ": " + setup.reason()
+                            + "; say otherwise under columns");
+        });
     }
 
     private void say(BriefFile brief, Figures figures, List<CheckResult> checks) {

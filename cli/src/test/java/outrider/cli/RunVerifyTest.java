@@ -50,7 +50,9 @@ class RunVerifyTest {
         Path brief = folder.resolve("brief.yaml");
         Files.writeString(brief, "format: 1\nname: x\n");
         assertThat(run("run", brief.toString(), "--out", folder.toString())).isEqualTo(2);
-        assertThat(err.toString()).isEqualTo("outrider: question: is missing; fill it in" + System.lineSeparator());
+        assertThat(err.toString())
+                .isEqualTo(
+                        "outrider: question, data, campaignSize: are missing; fill them in" + System.lineSeparator());
         assertThat(run("run", BRIEF, "--out", folder.toString())).isEqualTo(2);
         assertThat(err.toString()).contains("data: no file winter-mailing.csv.gz is there");
         Files.writeString(brief, "{}");

@@ -2,7 +2,7 @@ package outrider.check;
 
 import org.jspecify.annotations.Nullable;
 
-/** A column of nearly one value a record. */
+/** A column of nearly one value a record, or one that names whom several records are of. */
 public final class IdentifierLike implements ColumnAlarm {
     @Override
     public String code() {
@@ -16,6 +16,10 @@ public final class IdentifierLike implements ColumnAlarm {
 
     @Override
     public @Nullable String rings(ColumnProfile profile) {
+        if (profile.repeatedKey()) {
+            return "Its " + profile.distinct()
+                    + " values fill several records each: it names whom a record is of. Give it the role identifier, and keep all of one together when splitting.";
+        }
         if (profile.distinct() <= 1 || !profile.identifierLike()) return null;
         return "It holds nearly one value a record, which no new record will share.";
     }

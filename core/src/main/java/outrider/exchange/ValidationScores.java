@@ -44,8 +44,8 @@ public record ValidationScores(
      */
     public record Training(double[] scores, double @Nullable [] outOfFold, Sample sample) {}
 
-    /** What a candidate is. */
-    public record Nature(boolean probability, boolean reference) {}
+    /** What a candidate is, and what its split does not keep together. */
+    public record Nature(boolean probability, boolean reference, CandidateEvidence.@Nullable Apart apart) {}
 
     /**
      * O(n log n) of either part.
@@ -86,7 +86,8 @@ public record ValidationScores(
                                 outOfFold,
                                 doubt.interval(),
                                 Math.min(training.sample().fewest(), validation.fewest()),
-                                quality)));
+                                quality,
+                                nature.apart())));
     }
 
     private static AucUncertainty.Interval outOfFold(Training training) {

@@ -43,6 +43,13 @@ public final class Units {
         return unit;
     }
 
+    /** How many units there are. */
+    public static int count(int[] unit) {
+        int count = 0;
+        for (int i = 0; i < unit.length; i++) if (unit[i] == i) count++;
+        return count;
+    }
+
     /** Records that are equal in every column. O(n · columns): hashed, then compared value by value. */
     public static int[] copies(Table table) {
         int n = table.size();

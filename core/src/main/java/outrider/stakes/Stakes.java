@@ -15,6 +15,9 @@ public record Stakes(
         double leaveValue,
         double successRate) {
 
+    /** Where nobody has said what anything is worth. */
+    public static final Stakes NONE = new Stakes(0, 0, 0, 0, 0, 1);
+
     /** @throws BadInput naming the amount that is out of range */
     public Stakes {
         demand("gainIfCaught", gainIfCaught);

@@ -15,7 +15,7 @@ class CandidateAlarmsTest {
     }
 
     private static List<String> rung(AucUncertainty.Interval outOfFold, AucUncertainty.Interval validation) {
-        return Alarms.of(new CandidateEvidence(outOfFold, validation, 100, null)).stream()
+        return Alarms.of(new CandidateEvidence(outOfFold, validation, 100, null, null)).stream()
                 .map(Alarm::kind)
                 .toList();
     }
@@ -27,7 +27,7 @@ class CandidateAlarmsTest {
         assertThat(rung(auc(0.80, 0.02), auc(0.76, 0.02))).isEmpty();
         assertThat(rung(auc(0.80, 0.001), auc(0.785, 0.001))).isEmpty();
         assertThat(rung(null, auc(0.76, 0.01))).isEmpty();
-        assertThat(Alarms.of(new CandidateEvidence(auc(0.70, 0.008), auc(0.76, 0.01), 100, null))
+        assertThat(Alarms.of(new CandidateEvidence(auc(0.70, 0.008), auc(0.76, 0.01), 100, null, null))
                         .get(0)
                         .meaning())
                 .contains("0.700 out of fold")
@@ -38,9 +38,9 @@ class CandidateAlarmsTest {
     @Test
     void aGapThatAFewEventsTellRingsNothing() {
         AucUncertainty.Interval perfect = new AucUncertainty.Interval(0.98, 0.0, null, null);
-        assertThat(Alarms.of(new CandidateEvidence(auc(0.62, 0.13), perfect, 19, null)))
+        assertThat(Alarms.of(new CandidateEvidence(auc(0.62, 0.13), perfect, 19, null, null)))
                 .isEmpty();
-        assertThat(Alarms.of(new CandidateEvidence(auc(0.62, 0.13), perfect, 20, null)))
+        assertThat(Alarms.of(new CandidateEvidence(auc(0.62, 0.13), perfect, 20, null, null)))
                 .extracting(Alarm::kind)
                 .containsExactly("doesNotCarryOver");
     }
@@ -63,9 +63,11 @@ class CandidateAlarmsTest {
             outcome[i] = (byte) (random.nextDouble() < honest[i] ? 1 : 0);
         }
         AucUncertainty.Interval any = auc(0.8, 0.01);
-        assertThat(Alarms.of(new CandidateEvidence(any, any, 100, ProbabilityQuality.of(honest, outcome, null, 10))))
+        assertThat(Alarms.of(
+                        new CandidateEvidence(any, any, 100, ProbabilityQuality.of(honest, outcome, null, 10), null)))
                 .isEmpty();
-        assertThat(Alarms.of(new CandidateEvidence(any, any, 100, ProbabilityQuality.of(loud, outcome, null, 10))))
+        assertThat(Alarms.of(
+                        new CandidateEvidence(any, any, 100, ProbabilityQuality.of(loud, outcome, null, 10), null)))
                 .extracting(Alarm::kind)
                 .containsExactly("promisesTooMuch");
     }

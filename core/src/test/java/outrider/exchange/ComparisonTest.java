@@ -44,7 +44,7 @@ class ComparisonTest {
         for (int c = 0; c < SCORES.length; c++) {
             boolean reference = c == 2;
             ValidationScores scored = ValidationScores.of(
-                    new ValidationScores.Nature(false, reference),
+                    new ValidationScores.Nature(false, reference, null),
                     new ValidationScores.Training(SCORES[c], null, SAMPLE),
                     SCORES[c],
                     SAMPLE);

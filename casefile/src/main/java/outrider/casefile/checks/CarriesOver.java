@@ -38,7 +38,7 @@ public final class CarriesOver extends Check {
         Figures.Row row = report.figures().chosenRow();
         Figures.Split split = report.figures().split();
         int fewest = Math.min(split.training().fewest(), split.validation().fewest());
-        Double z = new CandidateEvidence(row.outOfFold(), row.auc(), fewest, null).standardisedGap();
+        Double z = new CandidateEvidence(row.outOfFold(), row.auc(), fewest, null, null).standardisedGap();
         if (z == null) {
             return new Finding(
                     true,

@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.BriefFile;
 import outrider.casefile.CaseData;
+import outrider.casefile.ColumnDefaults;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.check.ColumnProfile;
@@ -282,15 +283,12 @@ public class Columns {
         return CaseData.inputs(names, brief::column, brief.outcomeColumn());
     }
 
-    /** What a new brief takes columns for: nearly one value a record is an identifier, free text can be no input. */
+    /** What a new brief takes columns for. */
     static Map<String, ColumnSetup> defaults(List<DatasetColumn> columns) {
         Map<String, ColumnSetup> setups = new HashMap<>();
         for (DatasetColumn column : columns) {
-            if (column.facts.identifierLike()) {
-                setups.put(column.name, ColumnSetup.byItself(Role.IDENTIFIER, "nearly one value a record"));
-            } else if (column.type == ColumnType.TEXT) {
-                setups.put(column.name, ColumnSetup.byItself(Role.SET_ASIDE, "free text"));
-            }
+            ColumnSetup taken = ColumnDefaults.of(column.facts, column.type);
+            if (taken != null) setups.put(column.name, taken);
         }
         return setups;
     }

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.casefile.CaseData;
+import outrider.check.CandidateEvidence;
 import outrider.learn.Fitted;
 import outrider.learn.Model;
 import outrider.learn.Scoring;
@@ -186,6 +187,11 @@ public class Candidates {
     /** Scores that every fitted candidate has, of training or validation. */
     public double[] kept(long id, ScoreSet part, int size) {
         return requireNonNull(scores(id, part, size));
+    }
+
+    /** The identifier that the brief's split does not keep together; null where there is none. */
+    public CandidateEvidence.@Nullable Apart apart(Brief brief) {
+        return CaseData.apart(tables.table(brief), brief::column, requireNonNull(brief.split), parts(brief));
     }
 
     /** Training's scores by models that did not see the record, where there are any; else the candidate's own. */

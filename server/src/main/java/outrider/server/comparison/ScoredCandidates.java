@@ -4,8 +4,12 @@ import com.github.benmanes.caffeine.cache.Cache;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.ObservesAsync;
+import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import outrider.casefile.ColumnSetup;
+import outrider.check.CandidateEvidence;
 import outrider.exchange.ValidationScores;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
@@ -27,10 +31,16 @@ public class ScoredCandidates {
             Caches.RANKED.make(known -> BYTES_A_RECORD * known.placed().point().length);
     private @Nullable Samples samples;
 
-    private record Key(long candidate, @Nullable String valueColumn) {}
+    private record Key(long candidate, @Nullable String valueColumn, List<String> identifiers) {}
 
     /** The records of the brief that was asked for last; its candidates share them. */
-    private record Samples(long brief, @Nullable String valueColumn, Sample training, Sample validation) {}
+    private record Samples(
+            long brief,
+            @Nullable String valueColumn,
+            Sample training,
+            Sample validation,
+            List<String> identifiers,
+            CandidateEvidence.@Nullable Apart apart) {}
 
     ScoredCandidates(Candidates candidates) {
         this.candidates = candidates;
@@ -46,7 +56,7 @@ public class ScoredCandidates {
     }
 
     ValidationScores of(Candidate candidate, Brief brief) {
-        Key key = new Key(candidate.id, candidates.valueColumn(brief));
+        Key key = new Key(candidate.id, candidates.valueColumn(brief), identifiers(brief));
         return recent.get(key, k -> make(candidate, brief));
     }
 
@@ -56,16 +66,30 @@ public class ScoredCandidates {
         return Ranking.of(candidates.kept(candidate.id, ScoreSet.TRAINING, outcome.length), outcome);
     }
 
+    private static List<String> identifiers(Brief brief) {
+        return brief.columns.entrySet().stream()
+                .filter(e -> e.getValue().role() == ColumnSetup.Role.IDENTIFIER)
+                .map(Map.Entry::getKey)
+                .sorted()
+                .toList();
+    }
+
     private synchronized Samples samples(Brief brief) {
         String column = candidates.valueColumn(brief);
+        List<String> identifiers = identifiers(brief);
         Samples known = samples;
-        if (known != null && known.brief() == brief.id && Objects.equals(known.valueColumn(), column)) return known;
+        if (known != null
+                && known.brief() == brief.id
+                && Objects.equals(known.valueColumn(), column)
+                && known.identifiers().equals(identifiers)) return known;
         Parts parts = candidates.parts(brief);
         samples = new Samples(
                 brief.id,
                 column,
                 candidates.sample(brief, parts.training()),
-                candidates.sample(brief, parts.validation()));
+                candidates.sample(brief, parts.validation()),
+                identifiers,
+                candidates.apart(brief));
         return samples;
     }
 
@@ -73,7 +97,8 @@ public class ScoredCandidates {
         Samples of = samples(brief);
         int training = of.training().size();
         return ValidationScores.of(
-                new ValidationScores.Nature(Boolean.TRUE.equals(candidate.probability), candidate.kind.reference()),
+                new ValidationScores.Nature(
+                        Boolean.TRUE.equals(candidate.probability), candidate.kind.reference(), of.apart()),
                 new ValidationScores.Training(
                         candidates.kept(candidate.id, ScoreSet.TRAINING, training),
                         candidates.scores(candidate.id, ScoreSet.OUT_OF_FOLD, training),

@@ -15,6 +15,7 @@ import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Canonical;
 import outrider.casefile.CaseData;
+import outrider.casefile.ColumnSetup;
 import outrider.casefile.Figures;
 import outrider.casefile.FiguresMaker;
 import outrider.casefile.ScoredCandidate;
@@ -69,7 +70,7 @@ class CaseFiles {
                 b.words,
                 new BriefFile.DataFile(dataset.name, dataset.sha256, dataset.dialect),
                 b.hasOutcome() ? b.outcome : null,
-                new TreeMap<>(b.columns),
+                columns(b),
                 b.split,
                 b.stakes,
                 b.campaign.capacity(),
@@ -86,6 +87,13 @@ class CaseFiles {
                                 names.getOrDefault(seal.candidateId, "candidate " + seal.candidateId),
                                 seal.cutRecords),
                 memo);
+    }
+
+    /** Every column by name, so that nothing is left to be taken for something. */
+    private Map<String, ColumnSetup> columns(Brief b) {
+        Map<String, ColumnSetup> all = new TreeMap<>();
+        datasets.columns(b.datasetId).forEach(c -> all.put(c.name, b.column(c.name)));
+        return all;
     }
 
     private List<String> free(Brief b) {

@@ -1,0 +1,47 @@
+package outrider.casefile;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import outrider.casefile.ColumnSetup.Role;
+import outrider.check.ColumnProfile;
+import outrider.table.Column;
+import outrider.table.ColumnType;
+import outrider.table.Dialect;
+import outrider.table.Reading;
+import outrider.table.Table;
+
+/** What columns are taken for where nobody has said anything: names of records and of customers are identifiers, free text is no input. */
+public final class ColumnDefaults {
+    private ColumnDefaults() {}
+
+    /** @param type as it is read; null from what comes back for what is taken as an input */
+    public static @Nullable ColumnSetup of(ColumnProfile facts, ColumnType type) {
+        if (facts.identifierLike()) return ColumnSetup.byItself(Role.IDENTIFIER, "nearly one value a record");
+        if (facts.repeatedKey()) {
+            int present = facts.records() - facts.missing();
+            return ColumnSetup.byItself(
+                    Role.IDENTIFIER,
+                    "its " + Written.count(facts.distinct()) + " values fill " + Written.count(present) + " records");
+        }
+        return type == ColumnType.TEXT ? ColumnSetup.byItself(Role.SET_ASIDE, "free text") : null;
+    }
+
+    /**
+     * A brief's columns, with what the others of its table are taken for. Texts that are nearly numbers or days are taken for nothing: candidates
+     * refuse them by name until somebody says how to read them. O(records · columns).
+     */
+    static Map<String, ColumnSetup> filledIn(
+            Map<String, ColumnSetup> said, Table table, @Nullable String outcome, @Nullable Dialect dialect) {
+        Map<String, ColumnSetup> all = new HashMap<>(said);
+        int[] rows = IntStream.range(0, table.size()).toArray();
+        for (Column column : table.columns()) {
+            if (all.containsKey(column.name()) || column.name().equals(outcome)) continue;
+            boolean meant = column.type() == ColumnType.TEXT && Reading.mend(column, dialect) != null;
+            ColumnSetup taken = meant ? null : of(ColumnProfile.of(column, rows, null), column.type());
+            if (taken != null) all.put(column.name(), taken);
+        }
+        return all;
+    }
+}

@@ -1,0 +1,155 @@
+package outrider.casefile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.casefile.ColumnSetup.Role;
+import outrider.check.ColumnProfile;
+import outrider.table.CategoryColumn;
+import outrider.table.Column;
+import outrider.table.DateColumn;
+import outrider.table.NumberColumn;
+
+/** What is taken for what where a brief says nothing, and what it says of all that is wrong. */
+class ColumnDefaultsTest {
+    @TempDir
+    Path folder;
+
+    /** 300 customers of twelve months each. */
+    private static String monthly() {
+        var random = new Seeds(5).stream("monthly");
+        StringBuilder csv = new StringBuilder("customer,month,spend,comment,gone\n");
+        for (int customer = 0; customer < 300; customer++) {
+            double risk = random.nextDouble();
+            for (int month = 1; month <= 12; month++) {
+                csv.append("C")
+                        .append(10_000 + customer)
+                        .append(',')
+                        .append(month)
+                        .append(',');
+                csv.append(Math.rint(1000 * random.nextDouble()) / 10).append(',');
+                csv.append("note ").append(random.nextInt(1_000_000)).append(" of it,");
+                csv.append(random.nextDouble() < 0.4 * risk ? "yes" : "no").append('\n');
+            }
+        }
+        return csv.toString();
+    }
+
+    private CaseData read(String yaml) throws IOException {
+        Path file = folder.resolve("monthly.csv");
+        Files.writeString(file, monthly());
+        return CaseData.read(CaseYaml.read(yaml), file, Progress.NONE);
+    }
+
+    private static final String BRIEF = """
+            name: monthly
+            question: Who goes?
+            data: { file: monthly.csv }
+            outcome: { column: gone, events: ["yes"] }
+            split: { method: shares, shares: [0.5, 0.25, 0.25], seed: 3, folds: 5%s }
+            campaignSize: 1000
+            candidates: [{ name: A, kind: tree }]
+            """;
+
+    @Test
+    void whatNobodySaidIsTakenAsTheApplicationTakesIt() throws IOException {
+        CaseData data = read(BRIEF.formatted(""));
+        assertThat(data.brief().column("customer").role()).isEqualTo(Role.IDENTIFIER);
+        assertThat(data.brief().column("customer").reason()).contains("300 values fill 3,600 records");
+        assertThat(data.brief().column("comment").role()).isIn(Role.SET_ASIDE, Role.IDENTIFIER);
+        assertThat(data.inputs()).containsExactly("month", "spend");
+        assertThat(data.brief().stakes().actionCost()).isZero();
+        assertThat(data.brief().words()).isEqualTo(BriefFile.Words.PLAIN);
+    }
+
+    @Test
+    void aSplitThatTearsCustomersApartRingsAndOneThatKeepsThemDoesNot() throws IOException {
+        CaseData torn = read(BRIEF.formatted(""));
+        assertThat(CaseRun.of(torn, Workers.ALONE, Progress.NONE)
+                        .get(0)
+                        .scored()
+                        .alarms())
+                .anySatisfy(a -> assertThat(a.meaning()).contains("of 300 values of customer", "stay together"));
+        CaseData kept = read(BRIEF.formatted(", groupBy: customer"));
+        assertThat(CaseRun.of(kept, Workers.ALONE, Progress.NONE)
+                        .get(0)
+                        .scored()
+                        .alarms())
+                .noneSatisfy(a -> assertThat(a.kind()).isEqualTo("unitsApart"));
+    }
+
+    @Test
+    void allThatIsMissingOrUnknownIsNamedAtOnce() {
+        assertThatThrownBy(() -> CaseYaml.read("question: Who goes?\nstakes: { actionCost: 2, successRate: 1 }\n"))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("name, data, campaignSize: are missing");
+        assertThatThrownBy(() -> read("name: x\nquestion: y\ndata: { file: monthly.csv }\ncampaignSize: 5\n"))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("outcome, split, candidates: are missing");
+        String wrong = BRIEF.formatted("") + "columns: { spent: { role: input }, monht: { role: date } }\n";
+        assertThatThrownBy(() -> read(wrong))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("spent")
+                .hasMessageContaining("monht")
+                .hasMessageContaining("customer, month, spend");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "zip, false",
+        "customer_id, true",
+        "snapshot, true",
+        "level, false",
+        "score_band, false",
+        "days, false",
+        "day_numbers, false"
+    })
+    void namesOfCustomersAreToldFromCodesThatRepeat(String name, boolean key) {
+        var random = new Seeds(6).stream(name);
+        int n = 3600;
+        Column column;
+        if (name.equals("level") || name.equals("score_band")) {
+            int[] codes = new int[n];
+            for (int i = 0; i < n; i++) codes[i] = random.nextInt(40);
+            List<String> levels = java.util.stream.IntStream.range(0, 40)
+                    .mapToObj(i -> name.equals("level") ? "grade " + (char) ('A' + i % 26) + i / 26 : "b" + i)
+                    .toList();
+            column = new CategoryColumn(name, codes, levels);
+        } else {
+            double[] values = new double[n];
+            for (int i = 0; i < n; i++) {
+                // codes of places are common or rare, customers come as often as there are months
+                double skewed = random.nextDouble() * random.nextDouble() * random.nextDouble();
+                int day = i % 300;
+                values[i] = name.equals("zip")
+                        ? 10_000 + Math.floor(400 * skewed) * 17
+                        : name.equals("area")
+                                ? 10_000 + random.nextInt(180)
+                                : name.equals("day_numbers")
+                                        ? 20_250_000 + 100 * (1 + day / 28) + 1 + day % 28
+                                        : 50_000 + i / 12;
+            }
+            column = name.equals("days")
+                    ? new DateColumn(
+                            name,
+                            java.util.stream.IntStream.range(0, n)
+                                    .map(i -> 20_000 + i % 300)
+                                    .toArray())
+                    : new NumberColumn(name, values);
+        }
+        int[] rows = java.util.stream.IntStream.range(0, n).toArray();
+        assertThat(ColumnProfile.of(column, rows, null).repeatedKey()).isEqualTo(key);
+    }
+}

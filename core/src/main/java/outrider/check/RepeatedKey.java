@@ -1,0 +1,82 @@
+package outrider.check;
+
+import static java.util.Objects.requireNonNull;
+
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import outrider.table.Column;
+import outrider.table.ColumnType;
+import outrider.table.DateColumn;
+import outrider.table.Reading;
+
+/** Tells a column that names whom several records are of, such as a customer's number in monthly snapshots. */
+final class RepeatedKey {
+    private static final int FEWEST_VALUES = 30;
+    private static final double FEWEST_EACH = 2;
+    private static final double MOST_EACH = 500;
+    /** Small numbers that count up number shelves and houses too; then a customer has no more records than weeks in a year. */
+    private static final double FEW_EACH = 60;
+
+    private static final double ALIKE = 0.9;
+    /** Numbers of records whose variance over their mean is below this are a rhythm: codes dealt at random have 1. */
+    private static final double EVEN = 0.5;
+
+    private static final double DIGITS = 1e4;
+    private static final Pattern NAME = Pattern.compile(
+            "(?i)(.*[_ -])?(id|no|nr|number|key|uuid)|.*(customer|client|member|account|contract|patient|user|subscriber|holder)");
+
+    private RepeatedKey() {}
+
+    /**
+     * Two records a value in the mean, values of one shape, and a reason: its name, or that values fill as many records each, more evenly than chance.
+     */
+    static boolean is(Column column, Tally tally) {
+        if (column instanceof DateColumn || column.type() == ColumnType.NUMBER && daysAsNumbers(column)) return false;
+        String name = column.name();
+        int values = tally.size();
+        double each = tally.present() / (double) Math.max(1, values);
+        if (values < FEWEST_VALUES || each < FEWEST_EACH || each > MOST_EACH) return false;
+        boolean named = NAME.matcher(name).matches();
+        boolean even = variance(tally, each) < EVEN * each;
+        return (named || even)
+                && (tally.ordered() ? numbered(tally, named, each) : shaped(requireNonNull(tally.labels()), named));
+    }
+
+    private static boolean daysAsNumbers(Column column) {
+        Reading.Mend mend = Reading.mend(column, null);
+        return mend != null && mend.reading() != null && mend.reading().type() == ColumnType.DATE;
+    }
+
+    private static double variance(Tally tally, double mean) {
+        double squares = IntStream.range(0, tally.size())
+                .mapToDouble(i -> (tally.records(i) - mean) * (tally.records(i) - mean))
+                .sum();
+        return squares / tally.size();
+    }
+
+    private static boolean numbered(Tally tally, boolean named, double each) {
+        double[] values = requireNonNull(tally.values());
+        if (Arrays.stream(values).anyMatch(v -> v != Math.rint(v) || v < 0)) return false;
+        double low = values[0];
+        double high = values[values.length - 1];
+        boolean sameDigits = low >= DIGITS && Math.floor(Math.log10(low)) == Math.floor(Math.log10(high));
+        boolean counted = high - low < 3.0 * values.length;
+        return sameDigits || named && counted && each <= FEW_EACH;
+    }
+
+    private static boolean shaped(List<String> labels, boolean named) {
+        Map<String, Integer> shapes = new HashMap<>();
+        for (String label : labels) {
+            shapes.merge(label.replaceAll("[0-9]", "9").replaceAll("[A-Za-z]", "A"), 1, Integer::sum);
+        }
+        Map.Entry<String, Integer> commonest =
+                Collections.max(shapes.entrySet(), Map.Entry.<String, Integer>comparingByValue());
+        long digits = commonest.getKey().chars().filter(c -> c == '9').count();
+        return commonest.getValue() >= ALIKE * labels.size() && digits >= (named ? 2 : 3);
+    }
+}
