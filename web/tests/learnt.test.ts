@@ -325,7 +325,9 @@ describe('scoring a list', () => {
     render(ScoreLists, { brief, candidate: candidate('tree') });
     await screen.findByText(/next\.csv · 50 records/);
     expect((screen.getByRole('button', { name: 'Score it' }) as HTMLButtonElement).disabled).toBe(true);
-    await fireEvent.change(screen.getByRole('combobox'), { target: { value: '3' } });
+    await fireEvent.change(screen.getByRole('combobox', { name: /a file brought already/ }), {
+      target: { value: '3' },
+    });
     expect(await screen.findByText(/named by member/)).toBeTruthy();
     expect(screen.getByText(/Read as in training: age\./)).toBeTruthy();
     await fireEvent.click(screen.getByRole('button', { name: 'Score it' }));
@@ -334,7 +336,7 @@ describe('scoring a list', () => {
     expect(within(row).getByRole('link', { name: 'Parquet' }).getAttribute('href')).toBe(
       '/api/lists/6/scored.parquet',
     );
-    expect(asked.find((a) => a.method === 'POST')!.path).toBe('/api/lists?candidate=4&dataset=3');
+    expect(asked.find((a) => a.method === 'POST')!.path).toBe('/api/lists?candidate=4&dataset=3&reasons=3');
   });
 
   it('does not score a list that lacks a column, nor for an approver', async () => {
@@ -347,7 +349,9 @@ describe('scoring a list', () => {
     );
     const { unmount } = render(ScoreLists, { brief, candidate: candidate('tree') });
     await screen.findByText(/next\.csv/);
-    await fireEvent.change(screen.getByRole('combobox'), { target: { value: '3' } });
+    await fireEvent.change(screen.getByRole('combobox', { name: /a file brought already/ }), {
+      target: { value: '3' },
+    });
     expect(await screen.findByText(/lacks what The tree reads: tier/)).toBeTruthy();
     expect((screen.getByRole('button', { name: 'Score it' }) as HTMLButtonElement).disabled).toBe(true);
     unmount();

@@ -1,5 +1,7 @@
 package outrider.bench;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;

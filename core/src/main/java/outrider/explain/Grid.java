@@ -20,9 +20,18 @@ import outrider.table.NumberColumn;
  * @param shares of the records that lie nearest to each value; of levels, that have it. Records of levels left out are in none
  */
 record Grid(List<Integer> holders, List<@Nullable Double> values, double[] shares) {
+    /** Of more records every so manieth counts. */
+    private static final int MOST_RECORDS = 20_000;
 
-    /** @param rows whose values count, at least one */
-    static Grid of(Column column, int[] rows, int most) {
+
+    /** @param all records whose values count, at least one */
+    static Grid of(Column column, int[] all, int most) {
+        int step = (all.length + MOST_RECORDS - 1) / MOST_RECORDS;
+        int[] rows = step <= 1
+                ? all
+                : IntStream.iterate(0, i -> i < all.length, i -> i + step)
+                        .map(i -> all[i])
+                        .toArray();
         if (column instanceof NumberColumn numbers) return ordered(column, rows, most, row -> numbers.values()[row]);
         if (column instanceof DateColumn dates) return ordered(column, rows, most, row -> dates.days()[row]);
         return levels(column, rows, most);

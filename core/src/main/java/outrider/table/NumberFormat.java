@@ -15,8 +15,15 @@ import outrider.base.BadInput;
  * one currency sign; in brackets where brackets stand for a minus.
  *
  * @param thousands the mark between thousands; null for none. A blank stands for blanks of every width
+ * @param grouped what a number with such marks looks like
  */
-record NumberFormat(String name, char decimal, @Nullable Character thousands, boolean percent, boolean currency) {
+record NumberFormat(
+        String name,
+        char decimal,
+        @Nullable Character thousands,
+        boolean percent,
+        boolean currency,
+        Pattern grouped) {
     static final String PLAIN_NAME = "1234.5";
     private static final List<String> CORES =
             List.of(PLAIN_NAME, "1234,5", "1,234.5", "1.234,5", "1 234.5", "1 234,5", "1'234.5", "1'234,5");
@@ -24,7 +31,7 @@ record NumberFormat(String name, char decimal, @Nullable Character thousands, bo
     private static final String CURRENCY = " ¤";
     private static final Pattern NAME = Pattern.compile("\\(?(1[,. ']?234[.,]5)\\)?( [%¤])?");
     private static final Pattern CODE = Pattern.compile("\\b[A-Z]{3}\\b");
-    private static final String BLANKS = "[\\u00A0\\u2007\\u2009\\u202F]";
+    private static final char[] BLANKS = {0x00A0, 0x2007, 0x2009, 0x202F};
     private static final Set<String> CODES = Currency.getAvailableCurrencies().stream()
             .map(Currency::getCurrencyCode)
             .collect(Collectors.toSet());
@@ -37,7 +44,7 @@ record NumberFormat(String name, char decimal, @Nullable Character thousands, bo
 
     /** @throws BadInput if it names none */
     static NumberFormat of(@Nullable String name) {
-        if (name == null) return new NumberFormat(PLAIN_NAME, '.', null, false, false);
+        if (name == null) return of(PLAIN_NAME);
         Matcher found = NAME.matcher(name);
         if (!found.matches() || name.startsWith("(") != name.contains(")") || !CORES.contains(found.group(1))) {
             throw BadInput.of(
@@ -48,12 +55,17 @@ record NumberFormat(String name, char decimal, @Nullable Character thousands, bo
         }
         String core = found.group(1);
         String sign = found.group(2) == null ? "" : found.group(2);
+        char decimal = core.charAt(core.length() - 2);
+        Character thousands = core.length() > PLAIN_NAME.length() ? (Character) core.charAt(1) : null;
+        String mark = thousands == null ? "" : "(" + Pattern.quote(String.valueOf(thousands)) + "\\d{3})*";
+        String point = Pattern.quote(String.valueOf(decimal));
         return new NumberFormat(
                 name,
-                core.charAt(core.length() - 2),
-                core.length() > PLAIN_NAME.length() ? (Character) core.charAt(1) : null,
+                decimal,
+                thousands,
                 sign.equals(PERCENT),
-                sign.equals(CURRENCY));
+                sign.equals(CURRENCY),
+                Pattern.compile("[-+]?\\d{1,3}" + mark + "(" + point + "\\d+)?"));
     }
 
     private boolean brackets() {
@@ -63,10 +75,7 @@ record NumberFormat(String name, char decimal, @Nullable Character thousands, bo
     /** The number that a text stands for; a percentage as it is written, 12.5 % as 12.5. NaN if it is none. */
     double number(String text) {
         if (name.equals(PLAIN_NAME)) return Values.decimal(text);
-        String rest = text.replaceAll(BLANKS, " ")
-                .replace('\u2212', '-')
-                .replace('’', '\'')
-                .strip();
+        String rest = plain(text).strip();
         boolean below = brackets() && rest.startsWith("(") && rest.endsWith(")");
         if (below) rest = rest.substring(1, rest.length() - 1).strip();
         if (percent) {
@@ -81,12 +90,16 @@ record NumberFormat(String name, char decimal, @Nullable Character thousands, bo
         return below ? 0 - value : value;
     }
 
+    /** With plain blanks, minus signs and apostrophes. */
+    private static String plain(String text) {
+        String plain = text;
+        for (char blank : BLANKS) plain = plain.replace(blank, ' ');
+        return plain.replace('\u2212', '-').replace('\u2019', '\'');
+    }
+
     private double core(String text) {
         if (thousands != null) {
-            String mark = Pattern.quote(String.valueOf(thousands));
-            String point = Pattern.quote(String.valueOf(decimal));
-            boolean grouped = text.matches("[-+]?\\d{1,3}(" + mark + "\\d{3})*(" + point + "\\d+)?");
-            if (!grouped) return Values.number(text, decimal);
+            if (!grouped.matcher(text).matches()) return Values.number(text, decimal);
             return Values.decimal(text.replace(String.valueOf(thousands), "").replace(decimal, '.'));
         }
         if (decimal == '.') return Values.decimal(text);

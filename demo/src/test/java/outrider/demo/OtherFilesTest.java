@@ -80,7 +80,13 @@ class OtherFilesTest {
         }
         assertThat(rung)
                 .isEqualTo(
-                        Map.of("claim_no", List.of("identifier-like"), "investigator_days", List.of("suspected leak")));
+                        Map.of(
+                                "claim_no",
+                                List.of("identifier-like"),
+                                "investigator_days",
+                                List.of("suspected leak"),
+                                "member_no",
+                                List.of("identifier-like")));
         int[] members = Units.of(table.column("member_no"));
         assertThat(Units.repeats(members)).as("members claim more than once").isGreaterThan(20_000);
     }

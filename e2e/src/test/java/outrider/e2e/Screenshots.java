@@ -34,6 +34,11 @@ final class Screenshots {
             opened(browser, brief, "Logistic, six inputs", "Odds ratios", folder, "linear");
             opened(browser, brief, "Decision tree", "Pruning", folder, "tree");
             browser.open(brief + "/candidates");
+            browser.find("tr[data-candidate='Boosted trees'] a").click();
+            browser.find("a[href='#goes-by']").click();
+            browser.text("All else left as it is");
+            take(browser, folder, "goes-by");
+            browser.open(brief + "/candidates");
             browser.find("tr[data-candidate='Random forest'] a").click();
             browser.find("a[href='#figures']").click();
             browser.text("calibration slope");
@@ -84,13 +89,6 @@ final class Screenshots {
     }
 
     private static void desk(Browser browser, String brief, Path folder) throws InterruptedException {
-        String panes =
-                "%7B%22panes%22%3A%5B%7B%22kind%22%3A%22roc%22%7D%2C%7B%22kind%22%3A%22reliability%22%7D%5D%2C%22training%22%3Atrue%7D";
-        browser.open(brief + "/compare?desk=" + panes);
-        browser.find("[data-pane=reliability] svg");
-        browser.driver.executeScript("document.querySelector('[data-pane=roc]').scrollIntoView({block: 'start'})");
-        take(browser, folder, "charts");
-        browser.driver.executeScript("localStorage.clear()");
         browser.open(brief + "/threshold");
         browser.find("[data-measure=mcc] [data-best]");
         take(browser, folder, "threshold");
