@@ -205,7 +205,7 @@ describe('the page', () => {
         expect(all.some((a) => a.path.includes(`/selection?candidate=1&${query}`))).toBe(true),
       );
     render(ErrorsPage);
-    await fireEvent.click(await screen.findByLabelText('Band 2, both outcomes'));
+    await fireEvent.click(await screen.findByLabelText('2 0.2500, both outcomes of the band'));
     await asksFor('cell=80-160-event&cell=80-160-other');
     await fireEvent.click(screen.getByLabelText('Band 1, lapses: 30'));
     await fireEvent.click(screen.getByLabelText('Band 2, lapses: 11'), { shiftKey: true });

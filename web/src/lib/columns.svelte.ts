@@ -10,6 +10,13 @@ import { get, post, put } from './api';
 
 const AGAIN = 700;
 
+/** What was set aside as free text and is read as something else is an input. */
+function read(setup: Setup, reading: Reading | null): Setup {
+  const mended =
+    reading !== null && reading.type !== 'TEXT' && setup.byItself === true && setup.role === 'SET_ASIDE';
+  return mended ? { ...setup, reading, role: 'INPUT', reason: '', byItself: null } : { ...setup, reading };
+}
+
 /** The columns of the brief on the desk, and what is being changed about them. */
 export class ColumnSheet {
   columns = $state.raw<Column[] | null>(null);
@@ -59,19 +66,11 @@ export class ColumnSheet {
     this.change(columns, (setup) => ({ ...setup, role, reason: reason ?? setup.reason, byItself: null }));
 
   setReading = (columns: Column[], reading: Reading | null) =>
-    this.change(columns, (setup) => {
-      const mended =
-        reading !== null && reading.type !== 'TEXT' && setup.byItself === true && setup.role === 'SET_ASIDE';
-      return mended
-        ? { ...setup, reading, role: 'INPUT', reason: '', byItself: null }
-        : { ...setup, reading };
-    });
+    this.change(columns, (setup) => read(setup, reading));
 
   /** Reads each column as it is proposed to be. */
   mend(columns: Column[]): Promise<boolean> {
-    const changes = Object.fromEntries(
-      columns.map((c) => [c.name, { ...c.setup, reading: c.mend!.reading }]),
-    );
+    const changes = Object.fromEntries(columns.map((c) => [c.name, read(c.setup, c.mend!.reading)]));
     return this.attempt(() => put<Columns>(`/briefs/${this.briefId()}/columns`, changes));
   }
 

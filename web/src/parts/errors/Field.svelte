@@ -83,7 +83,7 @@
       <div class="band">
         <Button
           class="errorcell label"
-          aria-label="Band {band.band}, both outcomes"
+          aria-label="{band.band} {score(band.lowestScore)}, both outcomes of the band"
           aria-pressed={chosen(band, true) && chosen(band, false)}
           onclick={() => whole(i)}><b>{band.band}</b> {score(band.lowestScore)}</Button
         >

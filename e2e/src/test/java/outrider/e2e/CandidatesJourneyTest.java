@@ -179,7 +179,7 @@ class CandidatesJourneyTest {
         browser.button("Score it");
         browser.find("table[aria-label='Scored lists'] a[href$='scored.csv']").click();
         List<String> lines = Files.readAllLines(browser.downloaded("scored-1.csv"));
-        assertThat(lines.get(0)).isEqualTo("member,score,band,action");
+        assertThat(lines.get(0)).isEqualTo("member,score,band,action,reason1,reason2,reason3");
         double first = Double.parseDouble(lines.get(1).split(",")[1]);
         double second = Double.parseDouble(lines.get(2).split(",")[1]);
         assertThat(first).isGreaterThan(2 * second);

@@ -78,7 +78,7 @@ class ErrorsJourneyTest {
             browser.text("Against");
             browser.text("What it goes by");
             browser.find("a[href='#goes-by']").click();
-            browser.text("dealt anew among the records, ten times");
+            browser.text("dealt anew among the records of validation, ten times");
             browser.text("All else left as it is");
             assertThat(browser.accessibilityFindings()).isEmpty();
             browser.open(brief + "/errors");
