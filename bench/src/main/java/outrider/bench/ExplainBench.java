@@ -1,7 +1,5 @@
 package outrider.bench;
 
-import static java.util.Objects.requireNonNull;
-
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;

@@ -23,7 +23,6 @@ record Grid(List<Integer> holders, List<@Nullable Double> values, double[] share
     /** Of more records every so manieth counts. */
     private static final int MOST_RECORDS = 20_000;
 
-
     /** @param all records whose values count, at least one */
     static Grid of(Column column, int[] all, int most) {
         int step = (all.length + MOST_RECORDS - 1) / MOST_RECORDS;

@@ -18,12 +18,7 @@ import outrider.base.BadInput;
  * @param grouped what a number with such marks looks like
  */
 record NumberFormat(
-        String name,
-        char decimal,
-        @Nullable Character thousands,
-        boolean percent,
-        boolean currency,
-        Pattern grouped) {
+        String name, char decimal, @Nullable Character thousands, boolean percent, boolean currency, Pattern grouped) {
     static final String PLAIN_NAME = "1234.5";
     private static final List<String> CORES =
             List.of(PLAIN_NAME, "1234,5", "1,234.5", "1.234,5", "1 234.5", "1 234,5", "1'234.5", "1'234,5");

@@ -79,14 +79,13 @@ class OtherFilesTest {
             if (!names.isEmpty() && !column.name().equals("ruling")) rung.put(column.name(), names);
         }
         assertThat(rung)
-                .isEqualTo(
-                        Map.of(
-                                "claim_no",
-                                List.of("identifier-like"),
-                                "investigator_days",
-                                List.of("suspected leak"),
-                                "member_no",
-                                List.of("identifier-like")));
+                .isEqualTo(Map.of(
+                        "claim_no",
+                        List.of("identifier-like"),
+                        "investigator_days",
+                        List.of("suspected leak"),
+                        "member_no",
+                        List.of("identifier-like")));
         int[] members = Units.of(table.column("member_no"));
         assertThat(Units.repeats(members)).as("members claim more than once").isGreaterThan(20_000);
     }
