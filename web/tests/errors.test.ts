@@ -50,6 +50,7 @@ const selection: SelectionView = {
     { column: 'price', adds: 0.01 },
   ],
   explained: 12,
+  sampled: false,
 };
 const cells = {
   cut: 46,

@@ -3,8 +3,11 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { CandidateView, Dependence, ExplanationView, Point } from '../src/api/schema';
 import { along, dependenceLine, importanceLine } from '../src/lib/explain';
 import { session } from '../src/lib/session.svelte';
+import Curve from '../src/parts/explain/Curve.svelte';
+import Drops from '../src/parts/explain/Drops.svelte';
 import GoesBy from '../src/parts/explain/GoesBy.svelte';
-import { serve, stubResizeObserver } from './server';
+import TwoWay from '../src/parts/explain/TwoWay.svelte';
+import { problem, serve, stubResizeObserver } from './server';
 
 const point = (label: string | null, value: number | null, share: number): Point => ({ label, value, share });
 
@@ -123,11 +126,90 @@ describe('what a candidate goes by', () => {
     expect(await screen.findByLabelText('Average score by rides and price')).toBeTruthy();
   });
 
+  it('says what the server refuses, and offers a stopped one again', async () => {
+    let asked = 0;
+    serve((a) => {
+      if (a.method !== 'POST') return { ...waiting, status: 'stopped' };
+      asked += 1;
+      if (asked === 1) return problem(400, 'candidate: reads no column; ask of one that was fitted here');
+      return { ...waiting, status: 'stopped' };
+    });
+    const { unmount } = render(GoesBy, { candidate, currency: '€' });
+    expect((await screen.findByRole('alert')).textContent).toContain('reads no column');
+    unmount();
+    render(GoesBy, { candidate, currency: '€' });
+    await fireEvent.click(await screen.findByText('again'));
+    expect(asked).toBe(3);
+  });
+
   it('asks nothing for a reader', () => {
     session.me = { name: 'reader', roles: ['reader'] };
     const all = serve(() => null);
     render(GoesBy, { candidate, currency: '€' });
     expect(screen.getByText(/counts as a look/)).toBeTruthy();
     expect(all).toHaveLength(0);
+  });
+});
+
+describe('the pictures', () => {
+  const found: Dependence = {
+    records: 500,
+    points: [point('0', 0, 0.25), point('8', 8, 0.5), point(null, null, 0.25)],
+    others: [],
+    average: [0.25, 0.1, 0.15],
+    curves: [
+      [0.5, 0.2, 0.3],
+      [0.1, 0.05, 0.1],
+    ],
+  };
+
+  beforeEach(stubResizeObserver);
+
+  it('of one column join its numbers, leave missing apart, and read what is pointed at', async () => {
+    const { container } = render(Curve, { column: 'rides', found });
+    const lines = [...container.querySelectorAll('path')].map((p) => p.getAttribute('d')!);
+    expect(lines).toHaveLength(3);
+    for (const line of lines) expect(line.match(/[ML]/g)).toHaveLength(2);
+    expect(container.querySelectorAll('rect')).toHaveLength(3);
+    const chart = screen.getByLabelText('Average score along rides');
+    await fireEvent.mouseMove(chart, { clientX: 5000 });
+    expect(container.textContent).toMatch(
+      /rides\s+0: average score 0\.25|rides\s+missing: average score 0\.15/,
+    );
+    await fireEvent.mouseLeave(chart);
+    expect(container.textContent).toContain('the average over 500 records');
+  });
+
+  it('of two columns draw a cell each and read it', async () => {
+    const map = {
+      ...found,
+      others: [point('gold', null, 0.6), point('town', null, 0.4)],
+      average: [0.1, 0.2, 0.3, 0.4, 0.5, 0.6],
+      curves: [],
+    };
+    const { container } = render(TwoWay, { columns: ['rides', 'tier'], found: map });
+    const cells = container.querySelectorAll('rect[height="29"]');
+    expect(cells).toHaveLength(6);
+    await fireEvent.mouseEnter(cells[5]!);
+    expect(container.textContent).toMatch(/rides\s+missing, tier\s+town: average score 0\.6/);
+  });
+
+  it('of importance show the first, all on asking, and what goes together as no button', async () => {
+    const drops = Array.from({ length: 20 }, (_, i) => ({ columns: [`c${i}`], mean: 20 - i, spread: 1 }));
+    drops.push({ columns: ['a', 'b'], mean: 0.5, spread: 1 });
+    let chosen = '';
+    render(Drops, {
+      drops,
+      opened: 'c0',
+      open: (c: string) => (chosen = c),
+      written: (v: number) => `€${v}`,
+    });
+    expect(screen.queryByText('a and b, together')).toBeNull();
+    await fireEvent.click(screen.getByText('all 21'));
+    expect(screen.getByText('a and b, together').closest('button')).toBeNull();
+    await fireEvent.click(screen.getByRole('button', { name: 'c3' }));
+    expect(chosen).toBe('c3');
+    expect(screen.getByRole('button', { name: 'c0' }).getAttribute('aria-pressed')).toBe('true');
+    expect(screen.getByText('€20')).toBeTruthy();
   });
 });

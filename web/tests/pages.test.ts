@@ -128,6 +128,21 @@ describe('the data', () => {
     });
   });
 
+  it('keeps a phrase for reasons, and protects a segment', async () => {
+    const region = column('region', { type: 'CATEGORY', setup: setup({ role: 'SEGMENT' }) });
+    const asked = serve(({ path }) =>
+      path.includes('/detail') ? { column: region, acted: null, profile: null } : sheet(region),
+    );
+    history.replaceState(null, '', '/briefs/7/data?column=region');
+    render(DataPage);
+    const phrase = await screen.findByLabelText('Phrase for region');
+    await fireEvent.change(phrase, { target: { value: ' lives in {value} ' } });
+    expect(asked.at(-1)!.body).toMatchObject({ region: { phrase: 'lives in {value}' } });
+    await fireEvent.click(screen.getByLabelText(/protected: the policy/));
+    expect(asked.filter((a) => a.method === 'PUT').at(-1)!.body).toMatchObject({ region: { parity: true } });
+    history.replaceState(null, '', '/');
+  });
+
   it('keep an alarm only with a reason', async () => {
     const asked = serve(() => sheet(leak));
     render(DataPage);

@@ -186,7 +186,9 @@
       <section class="sheet panel" aria-label="Why they scored so">
         <h2>
           Why they scored so {#if found && found.explained > 0}<span class="quiet font-normal"
-              >mean contribution to the score, of {found.explained} of them, sampled</span
+              >mean contribution to the score, of {found.explained} of them{found.sampled
+                ? ', sampled'
+                : ', exact'}</span
             >{/if}
         </h2>
         {#if found && found.contributions.length > 0}<Contributed bars={found.contributions} />

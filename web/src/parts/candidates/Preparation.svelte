@@ -179,7 +179,7 @@
         This kind reads columns as they are: no filling, scaling or encoding.
       {:else}
         Point at a column to read its rule.{record
-          ? ` On the right, what each column adds to the ${scoreName}, against the average (Shapley values, sampled).`
+          ? ` On the right, what each column adds to the ${scoreName}, against the average (Shapley values).`
           : ''}
       {/if}
     </p>

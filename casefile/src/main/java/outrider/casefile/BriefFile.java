@@ -131,34 +131,16 @@ public record BriefFile(
                 .map(Map.Entry::getKey)
                 .toList();
         if (missing.isEmpty()) return;
-        if (missing.size() == 1 && !missing.get(0).endsWith("s")) demand(missing.get(0), null);
-        throw BadInput.of(String.join(", ", missing), "are missing", "fill them in");
+        throw BadInput.of(String.join(", ", missing), "not given", "fill in what is named");
     }
 
     private static void demand(String field, @Nullable Object value) {
-        if (value == null || value.equals("")) throw BadInput.of(field, "is missing", "fill it in");
+        if (value == null || value.equals("")) throw BadInput.of(field, "not given", "fill in what is named");
     }
 
     /** The same case with what all columns are taken for. */
     BriefFile withColumns(Map<String, ColumnSetup> all) {
-        return new BriefFile(
-                format,
-                name,
-                question,
-                words,
-                data,
-                outcome,
-                all,
-                split,
-                stakes,
-                capacity,
-                campaignSize,
-                plannedRate,
-                deciding,
-                candidates,
-                cut,
-                seal,
-                memo);
+        return with(all, memo);
     }
 
     public ColumnSetup column(String column) {
@@ -209,14 +191,18 @@ public record BriefFile(
 
     /** The same case with other words of the author. */
     public BriefFile with(AuthorText other) {
+        return with(columns, other);
+    }
+
+    private BriefFile with(Map<String, ColumnSetup> all, AuthorText words) {
         return new BriefFile(
                 format,
                 name,
                 question,
-                words,
+                this.words,
                 data,
                 outcome,
-                columns,
+                all,
                 split,
                 stakes,
                 capacity,
@@ -226,6 +212,6 @@ public record BriefFile(
                 candidates,
                 cut,
                 seal,
-                other);
+                words);
     }
 }

@@ -94,10 +94,10 @@ class ColumnDefaultsTest {
     void allThatIsMissingOrUnknownIsNamedAtOnce() {
         assertThatThrownBy(() -> CaseYaml.read("question: Who goes?\nstakes: { actionCost: 2, successRate: 1 }\n"))
                 .isInstanceOf(BadInput.class)
-                .hasMessageContaining("name, data, campaignSize: are missing");
+                .hasMessageContaining("name, data, campaignSize: not given");
         assertThatThrownBy(() -> read("name: x\nquestion: y\ndata: { file: monthly.csv }\ncampaignSize: 5\n"))
                 .isInstanceOf(BadInput.class)
-                .hasMessageContaining("outcome, split, candidates: are missing");
+                .hasMessageContaining("outcome, split, candidates: not given");
         String wrong = BRIEF.formatted("") + "columns: { spent: { role: input }, monht: { role: date } }\n";
         assertThatThrownBy(() -> read(wrong))
                 .isInstanceOf(BadInput.class)

@@ -121,7 +121,7 @@ class SchemasTest {
                 .hasMessageContaining("capacty")
                 .hasMessageContaining("no entry of a brief");
         assertThatThrownBy(() -> CaseYaml.read(Winter.text().replace("campaignSize: 24000", "capacity: 3")))
-                .hasMessage("campaignSize: is missing; fill it in");
+                .hasMessage("campaignSize: not given; fill in what is named");
         assertThatThrownBy(() -> CaseYaml.read(Winter.text().replace("name: Base rate,", "nam: Base rate,")))
                 .hasMessageContaining("candidates[5].nam");
         assertThatThrownBy(() -> CaseYaml.read(Winter.text().replace("    risks:", "    fears:")))

@@ -93,6 +93,15 @@ final class Winter {
 
     /** The example's figures with other parts and candidates, the reserve sealed. */
     static Figures figures(Figures.Split split, List<Figures.Row> rows) {
+        return figures(split, rows, FIGURES.failures());
+    }
+
+    /** The same with other failures. */
+    static Figures failing(Figures.Failures failures) {
+        return figures(FIGURES.split(), FIGURES.candidates(), failures);
+    }
+
+    private static Figures figures(Figures.Split split, List<Figures.Row> rows, Figures.Failures failures) {
         Figures f = FIGURES;
         return new Figures(
                 f.data(),
@@ -111,7 +120,7 @@ final class Winter {
                 f.sensitivity(),
                 f.takeovers(),
                 f.stability(),
-                f.failures(),
+                failures,
                 null,
                 f.columns());
     }

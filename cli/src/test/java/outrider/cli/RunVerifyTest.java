@@ -52,7 +52,7 @@ class RunVerifyTest {
         assertThat(run("run", brief.toString(), "--out", folder.toString())).isEqualTo(2);
         assertThat(err.toString())
                 .isEqualTo(
-                        "outrider: question, data, campaignSize: are missing; fill them in" + System.lineSeparator());
+                        "outrider: question, data, campaignSize: not given; fill in what is named" + System.lineSeparator());
         assertThat(run("run", BRIEF, "--out", folder.toString())).isEqualTo(2);
         assertThat(err.toString()).contains("data: no file winter-mailing.csv.gz is there");
         Files.writeString(brief, "{}");

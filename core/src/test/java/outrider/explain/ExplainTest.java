@@ -214,4 +214,66 @@ class ExplainTest {
         assertThat(more)
                 .hasSize((int) IntStream.range(0, N).filter(i -> wanted[i]).count());
     }
+
+    /** A change of a level, or to or from missing, has no records between. */
+    @Test
+    void changesOfLevelsAndOfMissingHaveNoOrder() {
+        Model model = trained("boosted");
+        double[] score = Cases.score(model, DATA);
+        int levels = 0;
+        int missing = 0;
+        for (int record = 0; record < 120; record++) {
+            double near = score[record] + (record % 2 == 0 ? 0.03 : -0.02);
+            for (SmallestChange change : SmallestChange.of(model, DATA.table(), record, ROWS, near)) {
+                if (change.column().equals("level")) {
+                    levels++;
+                    assertThat(change.passed()).isNull();
+                    assertThat(change.to()).isNotEqualTo(change.from());
+                }
+                if (change.from() == null) {
+                    missing++;
+                    assertThat(change.passed()).isNull();
+                }
+            }
+        }
+        assertThat(levels).isPositive();
+        assertThat(missing).isPositive();
+    }
+
+    @Test
+    void whatIsMissingInOneOfTwoRecordsSetsThemApart() {
+        NumberColumn a = new NumberColumn("a", new double[] {1, 1, Double.NaN, 9, Double.NaN});
+        CategoryColumn b = new CategoryColumn("b", new int[] {0, 0, 0, 1, 0}, List.of("x", "y"));
+        Table table = new Table(List.of(a, b), null);
+        int[] rows = {0, 1, 2, 3, 4};
+        boolean[] all = {true, true, true, true, true};
+        List<Nearest> toFirst = Nearest.of(table, List.of("a", "b"), 0, rows, all, 9);
+        assertThat(toFirst).extracting(Nearest::place).containsExactly(1, 2, 4, 3);
+        assertThat(toFirst).extracting(Nearest::distance).containsExactly(0.0, 0.5, 0.5, 1.0);
+        assertThat(Nearest.of(table, List.of("a", "b"), 2, rows, all, 1).get(0))
+                .isEqualTo(new Nearest(4, 0));
+    }
+
+    @Test
+    void aColumnThatGoesWithLevelsIsDealtWithThem() {
+        double[] value = new double[N];
+        int[] level = new int[N];
+        double[] score = new double[N];
+        double[] own = new double[N];
+        RandomStream random = new Seeds(5).stream("levels");
+        for (int i = 0; i < N; i++) {
+            level[i] = random.nextInt(4);
+            value[i] = new double[] {3, 1, 4, 2}[level[i]] + 0.1 * random.nextGaussian();
+            score[i] = value[i] / 5;
+            own[i] = random.nextDouble() < 0.5 ? Double.NaN : random.nextGaussian();
+        }
+        List<int[]> found = GoingTogether.of(
+                List.of(
+                        new NumberColumn("own", own),
+                        new CategoryColumn("level", level, List.of("p", "q", "r", "s")),
+                        new NumberColumn("value", value),
+                        new NumberColumn("constant", new double[N])),
+                score);
+        assertThat(found).singleElement().isEqualTo(new int[] {1, 2});
+    }
 }

@@ -225,4 +225,49 @@ class WaysOfWritingTest {
         List<String> names = table.columns().stream().map(Column::name).toList();
         assertThat(names.get(0)).isEqualTo(header ? file.split(",")[0] : "column_1");
     }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {"1.234.5", "(1,234.5", "1234.5%", "% 1234.5", "1234", "$1234.5", "1;234.5"})
+    void aFormatThatIsNoneIsRefusedWithThoseThereAre(String format) {
+        assertThatThrownBy(() -> NumberFormat.of(format))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining(format)
+                .hasMessageContaining("1.234,5")
+                .hasMessageContaining("¤");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"yyyy", "dd.MM", "hello", "MM/dd/", "HH:mm"})
+    void aPatternThatIsNoDayIsRefused(String pattern) {
+        assertThatThrownBy(() -> DateFormat.of(pattern))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContaining("dd.MM.yyyy");
+    }
+
+    @Test
+    void aTimeOfDayIsLeftOffAndNothingElse() {
+        DateFormat iso = DateFormat.of(null);
+        for (String time : List.of("T23:30", " 23:30:15", "T23:30:00Z", "T23:30:00.123+02:00", " 11:30 PM", " 9:05:00 UTC")) {
+            assertThat(iso.day("2025-01-31" + time)).as(time).isEqualTo(iso.day("2025-01-31"));
+        }
+        for (String rest : List.of(" foo", "T", " 23", "x23:30", " 23:30 foo")) {
+            assertThat(iso.day("2025-01-31" + rest)).as(rest).isEqualTo(DateColumn.MISSING);
+        }
+    }
+
+    @Test
+    void mergedLevelsAreFoldedAfterwardsAndBlankTextsAreOneMark() {
+        CategoryColumn column =
+                new CategoryColumn("x", new int[] {0, 1, 2, 3, 4, 5}, List.of("a", "A", "b", " ", "", "c"));
+        Table table = new Table(List.of(column), null);
+        Reading reading =
+                new Reading(ColumnType.CATEGORY, null, List.of(" "), List.of("a"), Map.of("A", "a", "c", "b"));
+        Column again = reading.apply(column, table);
+        assertThat(again.text(0)).isEqualTo("a");
+        assertThat(again.text(1)).isEqualTo("a");
+        assertThat(again.text(2)).isEqualTo(Reading.OTHER);
+        assertThat(again.text(5)).isEqualTo(Reading.OTHER);
+        assertThat(again.isMissing(3)).isTrue();
+        assertThat(again.isMissing(4)).isTrue();
+    }
 }

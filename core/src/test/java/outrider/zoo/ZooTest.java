@@ -14,13 +14,21 @@ import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.base.Seeds;
 import outrider.base.Workers;
+import outrider.explain.Contributions;
+import outrider.explain.Dependence;
+import outrider.explain.Nearest;
+import outrider.explain.SmallestChange;
+import outrider.learn.Cases;
 import outrider.learn.Fitted;
 import outrider.learn.Learner;
 import outrider.learn.Learners;
+import outrider.learn.Model;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
 import outrider.split.Balance;
+import outrider.table.Table;
 
 /** Every kind as it comes on small editions of every table. */
 class ZooTest {
@@ -60,6 +68,53 @@ class ZooTest {
             if (zoo == Zoo.RARE) assertThat(refusal.getMessage()).contains("fewer than 2 events");
             else assertThat(refusal.getMessage()).containsPattern("column \"(fee|on \\d)\".*free text");
         }
+    }
+
+    static Stream<Arguments> explainedOnEveryTable() {
+        return Arrays.stream(Zoo.values())
+                .flatMap(zoo -> Stream.of("logistic", "boosted", "neighbours").map(kind -> Arguments.of(zoo, kind)));
+    }
+
+    /** Contributions add up, dependence stays within the scores, changes cross and importance repeats, whatever the table holds. */
+    @ParameterizedTest
+    @MethodSource
+    void explainedOnEveryTable(Zoo zoo, String kind) {
+        WildTable wild = made(zoo);
+        Model model;
+        try {
+            model = Cases.train(Learners.named(kind), Settings.initial(Learners.named(kind)), wild.data(1), 2);
+        } catch (BadInput refusal) {
+            assertThat(zoo).as(refusal.getMessage()).isIn(Zoo.MARKS, Zoo.DATES, Zoo.RARE);
+            return;
+        }
+        Table table = wild.table();
+        int[] rows = Arrays.copyOf(wild.validation(), Math.min(200, wild.validation().length));
+        int[] background = Arrays.copyOf(wild.data(1).rows(), 6);
+        double[] score = Scoring.of(model, table, rows, Workers.ALONE, Progress.NONE);
+        double threshold = Arrays.stream(score).sorted().toArray()[score.length / 2];
+        for (int record : new int[] {rows[0], rows[rows.length / 2]}) {
+            Contributions parts =
+                    Contributions.of(model, table, record, background, 2, new Seeds(1).stream("orders"));
+            assertThat(Arrays.stream(parts.values()).sum())
+                    .isCloseTo(parts.score() - parts.average(), within(1e-7 * Math.max(1, Math.abs(parts.score()))));
+        }
+        boolean above = score[0] >= threshold;
+        if (model.columns().size() < 200) {
+            for (SmallestChange change : SmallestChange.of(model, table, rows[0], rows, threshold)) {
+                assertThat(change.score() >= threshold).isNotEqualTo(above);
+            }
+        }
+        String first = model.columns().get(0);
+        Dependence along = Dependence.of(
+                model, table, first, null, rows, new Seeds(2).stream("some"), Workers.ALONE, Progress.NONE);
+        assertThat(along.average()).hasSameSizeAs(along.points().toArray()).doesNotContain(Double.NaN);
+        assertThat(along.points().stream().mapToDouble(Dependence.Point::share).sum())
+                .isLessThanOrEqualTo(1 + 1e-9);
+        boolean[] all = new boolean[rows.length];
+        Arrays.fill(all, true);
+        assertThat(Nearest.of(table, model.columns(), rows[0], rows, all, 3))
+                .hasSize(Math.min(3, rows.length - 1))
+                .allSatisfy(n -> assertThat(n.distance()).isBetween(0.0, 1 + 1e-9));
     }
 
     @Test

@@ -26,6 +26,7 @@ import outrider.casefile.Figures;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Sha256;
 import outrider.casefile.Written;
+import outrider.errors.Parity;
 
 class ReportTest {
     private static final String DRAWING = """
@@ -193,6 +194,15 @@ class ReportTest {
 
     private static Figures with(
             Figures f, List<Figures.Row> rows, Figures.Reserve reserve, List<Figures.ColumnRow> columns) {
+        return with(f, rows, f.failures(), reserve, columns);
+    }
+
+    private static Figures with(
+            Figures f,
+            List<Figures.Row> rows,
+            Figures.Failures failures,
+            Figures.Reserve reserve,
+            List<Figures.ColumnRow> columns) {
         return new Figures(
                 f.data(),
                 f.split(),
@@ -210,9 +220,37 @@ class ReportTest {
                 f.sensitivity(),
                 f.takeovers(),
                 f.stability(),
-                f.failures(),
+                failures,
                 reserve,
                 columns);
+    }
+
+    private static String failures(Figures.Failures failures) throws Exception {
+        Figures f = Example.FIGURES;
+        Figures other = with(f, f.candidates(), failures, f.reserve(), f.columns());
+        byte[] canonical = Canonical.write(Example.evidence(Example.BRIEF, other, List.of()));
+        Document page = parsed(HtmlReport.complete(HtmlReport.render(canonical), List.of(), "", false));
+        return nodes(page, "//*[@id='failures']").item(0).getTextContent();
+    }
+
+    @Test
+    void whereItFailsIsToldWithIntervalsAndWhatItDoesNotRead() throws Exception {
+        Parity.Measured share = new Parity.Measured(0.25, 0.2, 0.31, 0.5, 0.4, 0.62);
+        Parity.Measured caught = new Parity.Measured(0, 0, 0.04, 0.0, 0.01, 0.2);
+        Figures.Failures some = new Figures.Failures(
+                List.of(new Figures.Spot("region: coast", List.of("region"), 812, 31.4, 58, 1.42, 2.39)),
+                List.of(new Figures.ParityRow(
+                        "region", "coast", true, 812, 58, new Parity(share, caught, null, null))),
+                List.of(new Figures.Added("shelf_no", "set aside: says where it lies", 3, 0.71, 0.042, 1e-9)));
+        assertThat(failures(some))
+                .contains("region: coast", "812", "31", "58", "1.85", "1.42 to 2.39")
+                .contains("region: coast, protected", "25.0 %", "20.0 % to 31.0 %", "0.50", "0.40 to 0.62")
+                .contains("0.00", "0.01 to 0.20", "–")
+                .contains("shelf_no", "set aside: says where it lies", "0.710", "0.042");
+        assertThat(failures(new Figures.Failures(List.of(), List.of(), List.of())))
+                .contains("In no group of one or two conditions", "No column has the role segment", "better than chance");
+        assertThat(failures(new Figures.Failures(null, List.of(), List.of()))).contains("no probabilities");
+        assertThat(failures(null)).contains("before such groups were looked for");
     }
 
     @Test

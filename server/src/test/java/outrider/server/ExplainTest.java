@@ -6,10 +6,19 @@ import static org.hamcrest.Matchers.containsString;
 
 import io.quarkus.test.junit.QuarkusTest;
 import io.restassured.path.json.JsonPath;
+import java.util.Collections;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import outrider.base.Seeds;
+import outrider.casefile.CaseYaml;
+import outrider.casefile.ColumnSetup;
 
 /** What a candidate goes by, single records opened and reasons of lists, through the API. */
 @QuarkusTest
@@ -177,5 +186,73 @@ class ExplainTest extends CaseSteps {
                 .asString();
         assertThat(csv).startsWith("member,score,band,action,reason1,reason2\n").contains("is 7", " years old");
         assertThat(csv.lines()).hasSize(1601);
+    }
+
+    @Test
+    void askedBySeveralAtOnceItIsOneAnswer() throws Exception {
+        fitted("tree");
+        Callable<Integer> ask = () -> analyst.post(
+                        "/candidates/" + candidate + "/explanations", Map.of("columns", List.of("age")))
+                .then()
+                .statusCode(200)
+                .extract()
+                .jsonPath()
+                .getInt("id");
+        ExecutorService people = Executors.newFixedThreadPool(6);
+        Set<Integer> ids = new HashSet<>();
+        for (Future<Integer> answer : people.invokeAll(Collections.nCopies(6, ask))) ids.add(answer.get());
+        people.shutdown();
+        assertThat(ids).hasSize(1);
+    }
+
+    @Test
+    void whatWasStoppedIsWorkedOutWhenItIsAskedAgain() throws InterruptedException {
+        fitted("forest");
+        String at = "/candidates/" + candidate + "/explanations";
+        Map<String, Object> asked = Map.of("measure", "averagePrecision");
+        int id = analyst.post(at, asked).jsonPath().getInt("id");
+        analyst.post(at + "/" + id + "/stop", null).then().statusCode(204);
+        String status = "waiting";
+        for (int i = 0; i < 400 && List.of("waiting", "running").contains(status); i++) {
+            Thread.sleep(25);
+            status = analyst.get(at + "/" + id).jsonPath().getString("status");
+        }
+        assertThat(status).isIn("stopped", "done");
+        JsonPath again = answered(asked);
+        assertThat(again.getInt("id")).isEqualTo(id);
+        assertThat(again.getList("importance.drops")).isNotEmpty();
+    }
+
+    @Test
+    void aRangeOfScoresIsChosenAsRanksAre() {
+        fitted("logistic");
+        String base = "/errors/" + briefId + "/records?candidate=" + candidate + "&size=200&cell=";
+        JsonPath all = analyst.get(base + "0-400-both").jsonPath();
+        List<Double> scores = all.getList("records.score", Double.class);
+        double high = scores.get(10);
+        double low = scores.get(40);
+        JsonPath some = analyst.get(base + "score:" + low + "_" + high + ":both").jsonPath();
+        assertThat(some.getInt("total"))
+                .isEqualTo((int) scores.stream().filter(v -> v >= low && v <= high).count());
+        analyst.get(base + "score:0.5_0.1:both").then().statusCode(400).body(containsString("score:0.2_0.4:both"));
+    }
+
+    @Test
+    void aProtectedSegmentAndAPhraseAreKeptAndSaidInTheBriefsFile() {
+        fitted("logistic");
+        analyst.put(
+                        "/briefs/" + briefId + "/columns",
+                        Map.of(
+                                "app", Map.of("role", "SEGMENT", "reason", "", "parity", true),
+                                "visits", Map.of("role", "INPUT", "reason", "", "phrase", "{value} visits")))
+                .then()
+                .statusCode(200);
+        String file = analyst.get("/sign-off/" + briefId + "/brief.yaml").asString();
+        ColumnSetup app = CaseYaml.read(file).column("app");
+        assertThat(app.parityAsked()).isTrue();
+        assertThat(CaseYaml.read(file).column("visits").phrase()).isEqualTo("{value} visits");
+        assertThat(CaseYaml.read(file).columns().keySet())
+                .as("all by name, so that nothing is taken for something")
+                .containsExactly("age", "app", "gone", "member", "visits");
     }
 }

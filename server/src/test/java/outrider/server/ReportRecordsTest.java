@@ -174,7 +174,7 @@ class ReportRecordsTest extends ReportSteps {
         Path data = folder.resolve("case.csv");
         Files.writeString(data, file(3));
         Map<Long, String> lacks =
-                Map.of(brief(Map.of()), "outcome, split, candidates: are missing", split(), "candidates: are missing");
+                Map.of(brief(Map.of()), "outcome, split, candidates: not given", split(), "candidates: not given");
         lacks.forEach((id, said) -> {
             BriefFile brief =
                     CaseYaml.read(analyst.get("/sign-off/" + id + "/brief.yaml").asString());

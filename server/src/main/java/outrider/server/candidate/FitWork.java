@@ -6,10 +6,8 @@ import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.Event;
 import java.time.Clock;
 import java.time.Duration;
-import java.util.concurrent.CancellationException;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
-import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.learn.Fitted;
 import outrider.server.brief.Brief;
@@ -17,6 +15,7 @@ import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
+import outrider.server.work.Attempt;
 import outrider.server.work.KeptProgress;
 import outrider.server.work.Work;
 import outrider.server.work.WorkStatus;
@@ -74,35 +73,37 @@ public class FitWork implements Work {
             return wanted ? found : null;
         });
         if (candidate == null) return;
+        Attempt.of(LOG, "fitting candidate " + id, () -> fit(candidate), (status, message) -> end(id, status, message));
+    }
+
+    private void fit(Candidate candidate) {
         try {
-            Brief brief = QuarkusTransaction.requiringNew().call(() -> briefs.get(candidate.briefId));
-            Progress progress = new KeptProgress(
-                    (share, step) -> Candidate.update("progress = ?1, step = ?2 where id = ?3", share, step, id),
-                    () -> {
-                        Candidate now = Candidate.findById(id);
-                        return now == null || now.stopRequested || now.deletedAt != null;
-                    });
-            Fitted found = candidates.fit(candidate, brief, progress.part(0, 0.94, ""));
-            Parts parts = Splits.of(brief);
-            double[] training =
-                    candidates.score(found.model(), brief, parts.training(), progress.part(0.94, 0.97, "training: "));
-            double[] validation =
-                    candidates.score(found.model(), brief, parts.validation(), progress.part(0.97, 1, "validation: "));
-            double seconds =
-                    Duration.between(candidate.startedAt, clock.instant()).toMillis() / 1000.0;
-            candidates.finish(id, found, training, validation, seconds);
-            fitted.fireAsync(new CandidateFitted(id));
-        } catch (CancellationException e) {
-            end(id, WorkStatus.STOPPED, e.getMessage());
-        } catch (BadInput e) {
-            end(id, WorkStatus.FAILED, e.getMessage());
+            work(candidate);
         } catch (OutOfMemoryError e) {
-            LOG.error("fitting candidate " + id + " ran out of memory", e);
-            end(id, WorkStatus.FAILED, "the server's memory was not enough; choose fewer inputs or records");
-        } catch (RuntimeException e) {
-            LOG.error("fitting candidate " + id + " failed", e);
-            end(id, WorkStatus.FAILED, "the server failed at this; its log says why");
+            LOG.error("fitting candidate " + candidate.id + " ran out of memory", e);
+            end(candidate.id, WorkStatus.FAILED, "the server's memory was not enough; choose fewer inputs or records");
         }
+    }
+
+    private void work(Candidate candidate) {
+        long id = candidate.id;
+        Brief brief = QuarkusTransaction.requiringNew().call(() -> briefs.get(candidate.briefId));
+        Progress progress = new KeptProgress(
+                (share, step) -> Candidate.update("progress = ?1, step = ?2 where id = ?3", share, step, id),
+                () -> {
+                    Candidate now = Candidate.findById(id);
+                    return now == null || now.stopRequested || now.deletedAt != null;
+                });
+        Fitted found = candidates.fit(candidate, brief, progress.part(0, 0.94, ""));
+        Parts parts = Splits.of(brief);
+        double[] training =
+                candidates.score(found.model(), brief, parts.training(), progress.part(0.94, 0.97, "training: "));
+        double[] validation =
+                candidates.score(found.model(), brief, parts.validation(), progress.part(0.97, 1, "validation: "));
+        double seconds =
+                Duration.between(candidate.startedAt, clock.instant()).toMillis() / 1000.0;
+        candidates.finish(id, found, training, validation, seconds);
+        fitted.fireAsync(new CandidateFitted(id));
     }
 
     private static void end(long id, WorkStatus status, @Nullable String message) {

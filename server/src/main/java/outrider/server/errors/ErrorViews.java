@@ -68,6 +68,7 @@ final class ErrorViews {
      *
      * @param others records of the same outcomes that were not chosen
      * @param tested groups that were looked at; {@code traits} are those that stay after correction for so many
+     * @param sampled whether contributions are estimates, by sampled orders of the columns
      * @param contributions of so many of the chosen records as {@code explained} says; empty for a score that came with the file
      */
     record SelectionView(
@@ -78,7 +79,8 @@ final class ErrorViews {
             int tested,
             List<TraitView> traits,
             List<MeanContribution> contributions,
-            int explained) {}
+            int explained,
+            boolean sampled) {}
 
     /**
      * A group in which a promise is not kept, on the half of validation that confirms.

@@ -157,8 +157,9 @@ public class Errors {
                         .toList();
         int tested = columns.stream().mapToInt(c -> c.conditions().size()).sum();
         int[] explained = some(of, chosen);
+        Mean mean = contributions(of, explained);
         return new SelectionView(
-                chosen.length, events, acted, others, tested, traits, contributions(of, explained), explained.length);
+                chosen.length, events, acted, others, tested, traits, mean.contributions(), explained.length, mean.sampled());
     }
 
     private static int[] some(ErrorCase of, int[] chosen) {
@@ -168,9 +169,13 @@ public class Errors {
         return IntStream.of(some).limit(EXPLAINED).toArray();
     }
 
+    /** @param sampled whether they are estimates */
+    private record Mean(List<MeanContribution> contributions, boolean sampled) {}
+
     /** Largest first; empty where there is no model to ask. */
-    private List<MeanContribution> contributions(ErrorCase of, int[] explained) {
-        if (explained.length == 0) return List.of();
+    private Mean contributions(ErrorCase of, int[] explained) {
+        if (explained.length == 0) return new Mean(List.of(), false);
+        boolean sampled = false;
         Model model = candidates.model(of.candidate());
         int[] background = OpenedRecords.background(of.brief());
         int[] few = Arrays.copyOf(background, Math.min(FEW, background.length));
@@ -178,14 +183,16 @@ public class Errors {
         Seeds seeds = new Seeds(of.brief().seed);
         for (int i : explained) {
             int row = of.rows()[i];
-            double[] values = Contributions.of(model, of.table(), row, few, 2, seeds.stream("contributions/" + row))
-                    .values();
-            for (int c = 0; c < sums.length; c++) sums[c] += values[c] / explained.length;
+            Contributions parts =
+                    Contributions.of(model, of.table(), row, few, 2, seeds.stream("contributions/" + row));
+            sampled |= parts.errors() != null;
+            for (int c = 0; c < sums.length; c++) sums[c] += parts.values()[c] / explained.length;
         }
-        return IntStream.range(0, sums.length)
+        List<MeanContribution> sorted = IntStream.range(0, sums.length)
                 .mapToObj(c -> new MeanContribution(model.columns().get(c), sums[c]))
                 .sorted(Comparator.comparingDouble(c -> -Math.abs(c.adds())))
                 .toList();
+        return new Mean(sorted, sampled);
     }
 
     /** Groups whose promise is not kept, confirmed on the other half of validation. O(records · columns²), kept. */

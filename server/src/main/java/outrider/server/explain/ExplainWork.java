@@ -5,10 +5,8 @@ import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.util.List;
-import java.util.concurrent.CancellationException;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
-import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Seeds;
 import outrider.casefile.Canonical;
@@ -16,6 +14,7 @@ import outrider.explain.Dependence;
 import outrider.explain.PermutationImportance;
 import outrider.server.brief.Splits;
 import outrider.server.explain.Explanations.Ready;
+import outrider.server.work.Attempt;
 import outrider.server.work.KeptProgress;
 import outrider.server.work.Work;
 import outrider.server.work.WorkQueue;
@@ -62,31 +61,26 @@ public class ExplainWork implements Work {
             return found.stopRequested ? null : found;
         });
         if (asked == null) return;
-        try {
-            Progress progress = new KeptProgress(
-                    (share, step) -> Explanation.update("progress = ?1, step = ?2 where id = ?3", share, step, id),
-                    () -> {
-                        Explanation now = Explanation.findById(id);
-                        return now == null || now.stopRequested;
-                    });
-            Ready ready = QuarkusTransaction.requiringNew().call(() -> explanations.ready(asked));
-            JsonNode answer = Canonical.tree(answer(asked, ready, progress));
-            QuarkusTransaction.requiringNew().run(() -> {
-                Explanation now = Explanation.findById(id);
-                if (now == null) return;
-                now.answer = answer;
-                now.status = WorkStatus.DONE;
-                now.progress = 1;
-                now.step = null;
-            });
-        } catch (CancellationException e) {
-            end(id, WorkStatus.STOPPED, null);
-        } catch (BadInput e) {
-            end(id, WorkStatus.FAILED, e.getMessage());
-        } catch (RuntimeException e) {
-            LOG.error("explanation " + id + " failed", e);
-            end(id, WorkStatus.FAILED, "the server failed at this; its log says why");
-        }
+        Attempt.of(LOG, "explanation " + id, () -> work(asked), (status, message) -> end(id, status, message));
+    }
+
+    private void work(Explanation asked) {
+        long id = asked.id;
+        Progress progress = new KeptProgress(
+                (share, step) -> Explanation.update("progress = ?1, step = ?2 where id = ?3", share, step, id), () -> {
+                    Explanation now = Explanation.findById(id);
+                    return now == null || now.stopRequested;
+                });
+        Ready ready = QuarkusTransaction.requiringNew().call(() -> explanations.ready(asked));
+        JsonNode answer = Canonical.tree(answer(asked, ready, progress));
+        QuarkusTransaction.requiringNew().run(() -> {
+            Explanation now = Explanation.findById(id);
+            if (now == null) return;
+            now.answer = answer;
+            now.status = WorkStatus.DONE;
+            now.progress = 1;
+            now.step = null;
+        });
     }
 
     private Object answer(Explanation asked, Ready ready, Progress progress) {

@@ -3,6 +3,8 @@ package outrider.server.explain;
 import static java.util.Objects.requireNonNull;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.LockModeType;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Clock;
@@ -44,6 +46,7 @@ public class Explanations {
     private final BriefTables tables;
     private final Comparisons comparisons;
     private final Looks looks;
+    private final EntityManager database;
     private final Clock clock;
 
     Explanations(
@@ -52,7 +55,9 @@ public class Explanations {
             BriefTables tables,
             Comparisons comparisons,
             Looks looks,
+            EntityManager database,
             Clock clock) {
+        this.database = database;
         this.candidates = candidates;
         this.briefs = briefs;
         this.tables = tables;
@@ -141,6 +146,8 @@ public class Explanations {
         demand(plan, model);
         looks.looked(brief, comparisons.of(brief, null));
         String asked = asked(candidate, brief, plan);
+        // two who ask the same at once get one answer
+        database.lock(candidate, LockModeType.PESSIMISTIC_WRITE);
         Explanation found = Explanation.find("candidateId = ?1 and asked = ?2", candidateId, asked)
                 .firstResult();
         if (found == null) {
@@ -184,6 +191,7 @@ public class Explanations {
         if (measure == ImportanceMeasure.DECIDING || measure == ImportanceMeasure.NET_VALUE) {
             parts.add(brief.stakes);
             parts.add(brief.campaign);
+            parts.add(String.valueOf(candidates.valueColumn(brief)));
         }
         if (measure != null && measure.atCut()) parts.add(rank(candidate, brief));
         return Sha256.of(Canonical.write(parts));

@@ -3,13 +3,12 @@ package outrider.server.scoring;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
-import java.util.concurrent.CancellationException;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
-import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.exchange.ScoringRecipe;
 import outrider.server.dataset.Datasets;
+import outrider.server.work.Attempt;
 import outrider.server.work.KeptProgress;
 import outrider.server.work.Work;
 import outrider.server.work.WorkQueue;
@@ -45,24 +44,19 @@ public class ListWork implements Work {
             return found.stopRequested ? null : found;
         });
         if (list == null) return;
-        try {
-            Progress progress = new KeptProgress(
-                    (share, step) -> ScoredList.update("progress = ?1, step = ?2 where id = ?3", share, step, id),
-                    () -> {
-                        ScoredList now = ScoredList.findById(id);
-                        return now == null || now.stopRequested;
-                    });
-            ScoringRecipe recipe = QuarkusTransaction.requiringNew().call(() -> lists.recipe(list));
-            Table table = QuarkusTransaction.requiringNew().call(() -> datasets.table(list.datasetId));
-            lists.finish(id, recipe.score(table, list.reasons, WorkQueue.WORKERS, progress));
-        } catch (CancellationException e) {
-            end(id, WorkStatus.STOPPED, null);
-        } catch (BadInput e) {
-            end(id, WorkStatus.FAILED, e.getMessage());
-        } catch (RuntimeException e) {
-            LOG.error("scoring list " + id + " failed", e);
-            end(id, WorkStatus.FAILED, "the server failed at this; its log says why");
-        }
+        Attempt.of(LOG, "scoring list " + id, () -> work(list), (status, message) -> end(id, status, message));
+    }
+
+    private void work(ScoredList list) {
+        long id = list.id;
+        Progress progress = new KeptProgress(
+                (share, step) -> ScoredList.update("progress = ?1, step = ?2 where id = ?3", share, step, id), () -> {
+                    ScoredList now = ScoredList.findById(id);
+                    return now == null || now.stopRequested;
+                });
+        ScoringRecipe recipe = QuarkusTransaction.requiringNew().call(() -> lists.recipe(list));
+        Table table = QuarkusTransaction.requiringNew().call(() -> datasets.table(list.datasetId));
+        lists.finish(id, recipe.score(table, list.reasons, WorkQueue.WORKERS, progress));
     }
 
     private static void end(long id, WorkStatus status, @Nullable String message) {
