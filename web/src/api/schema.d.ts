@@ -7094,6 +7094,8 @@ export interface components {
       contributions: components['schemas']['MeanContribution'][];
       /** Format: int32 */
       explained: number;
+      /** @description whether contributions are estimates, by sampled orders of the columns */
+      sampled: boolean;
     };
     /** @description Which candidate wins where, by how much and how deep, over cost ratios and planned event rates (METHODS section 5). The ratio is (missCost + gainIfCaught) : (falseAlarmCost + actionCost); its first part varies, all else stays. */
     Sensitivity: {

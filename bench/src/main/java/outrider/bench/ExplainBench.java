@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.IntStream;
 import outrider.base.Progress;
 import outrider.base.RandomStream;
@@ -40,7 +41,7 @@ public final class ExplainBench {
         for (String kind : List.of("boosted", "forest")) {
             Model model = model(kind, table, outcome);
             int[] some = IntStream.range(0, EXPLAINED).toArray();
-            var apart = model.additive()
+            var apart = Objects.requireNonNull(model.additive())
                     .against(table, IntStream.range(LEARNT, LEARNT + 50).toArray());
             double scoring = median(9, () -> model.score(table, some));
             double contributions = median(5, () -> apart.of(table, some));

@@ -30,6 +30,6 @@ class CampaignTest {
         assertThat(new BriefFile.Outcome("state", null, null, false))
                 .isEqualTo(new BriefFile.Outcome("state", java.util.List.of(), java.util.List.of(), false));
         assertThatThrownBy(() -> new BriefFile.Outcome("", null, null, false))
-                .hasMessageStartingWith("outcome.column: is missing");
+                .hasMessageStartingWith("outcome.column: not given");
     }
 }

@@ -33,9 +33,16 @@ class FailuresTest {
             double age = 20 + 60 * random.nextDouble();
             boolean north = random.nextDouble() < 0.25;
             double risk = 0.02 + age / 600;
-            csv.append(Math.rint(age)).append(',').append(north ? "north" : "south").append(',');
-            csv.append(random.nextDouble() < 0.2 ? "yes" : "no").append(',').append(random.nextInt(9)).append(',');
-            csv.append(random.nextDouble() < (north ? 3 * risk : risk) ? "yes" : "no").append('\n');
+            csv.append(Math.rint(age))
+                    .append(',')
+                    .append(north ? "north" : "south")
+                    .append(',');
+            csv.append(random.nextDouble() < 0.2 ? "yes" : "no")
+                    .append(',')
+                    .append(random.nextInt(9))
+                    .append(',');
+            csv.append(random.nextDouble() < (north ? 3 * risk : risk) ? "yes" : "no")
+                    .append('\n');
         }
         return csv.toString();
     }
@@ -77,7 +84,10 @@ class FailuresTest {
 
     @Test
     void theColumnThatWouldHaveToldIsNamedAndOneThatSaysNothingIsNot() {
-        assertThat(found.notInModel()).extracting(Figures.Added::column).contains("branch").doesNotContain("luck", "age");
+        assertThat(found.notInModel())
+                .extracting(Figures.Added::column)
+                .contains("branch")
+                .doesNotContain("luck", "age");
         Figures.Added branch = found.notInModel().get(0);
         assertThat(branch.column()).isEqualTo("branch");
         assertThat(branch.why()).isEqualTo("left out of this candidate");
@@ -148,6 +158,6 @@ class FailuresTest {
                 .get(0);
         assertThat(result.words()).contains(words);
         assertThat(result.passes()).isEqualTo(passes);
-        assertThat(result.at()).isEqualTo(Paragraph.FAILURES);
+        assertThat(result.paragraph()).isEqualTo(Paragraph.FAILURES);
     }
 }

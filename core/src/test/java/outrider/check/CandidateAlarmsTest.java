@@ -77,8 +77,8 @@ class CandidateAlarmsTest {
         AucUncertainty.Interval any = auc(0.7, 0.01);
         int[][] cases = {{19, 300, 0}, {20, 300, 1}, {20, 2000, 1}, {20, 2001, 0}, {300, 300, 1}};
         for (int[] c : cases) {
-            List<Alarm> rung = Alarms.of(new CandidateEvidence(
-                    any, any, 100, null, new CandidateEvidence.Apart("customer", c[0], c[1])));
+            List<Alarm> rung = Alarms.of(
+                    new CandidateEvidence(any, any, 100, null, new CandidateEvidence.Apart("customer", c[0], c[1])));
             assertThat(rung).as(c[0] + " of " + c[1]).hasSize(c[2]);
         }
         assertThat(Alarms.of(new CandidateEvidence(any, any, 100, null, null))).isEmpty();

@@ -250,8 +250,7 @@ class ExplainTest {
         List<Nearest> toFirst = Nearest.of(table, List.of("a", "b"), 0, rows, all, 9);
         assertThat(toFirst).extracting(Nearest::place).containsExactly(1, 2, 4, 3);
         assertThat(toFirst).extracting(Nearest::distance).containsExactly(0.0, 0.5, 0.5, 1.0);
-        assertThat(Nearest.of(table, List.of("a", "b"), 2, rows, all, 1).get(0))
-                .isEqualTo(new Nearest(4, 0));
+        assertThat(Nearest.of(table, List.of("a", "b"), 2, rows, all, 1).get(0)).isEqualTo(new Nearest(4, 0));
     }
 
     @Test

@@ -227,7 +227,9 @@ class WaysOfWritingTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"1.234.5", "(1,234.5", "1234.5%", "% 1234.5", "1234", "$1234.5", "1;234.5"})
+    @CsvSource(
+            delimiter = '|',
+            value = {"1.234.5", "(1,234.5", "1234.5%", "% 1234.5", "1234", "$1234.5", "1;234.5"})
     void aFormatThatIsNoneIsRefusedWithThoseThereAre(String format) {
         assertThatThrownBy(() -> NumberFormat.of(format))
                 .isInstanceOf(BadInput.class)
@@ -247,7 +249,8 @@ class WaysOfWritingTest {
     @Test
     void aTimeOfDayIsLeftOffAndNothingElse() {
         DateFormat iso = DateFormat.of(null);
-        for (String time : List.of("T23:30", " 23:30:15", "T23:30:00Z", "T23:30:00.123+02:00", " 11:30 PM", " 9:05:00 UTC")) {
+        for (String time :
+                List.of("T23:30", " 23:30:15", "T23:30:00Z", "T23:30:00.123+02:00", " 11:30 PM", " 9:05:00 UTC")) {
             assertThat(iso.day("2025-01-31" + time)).as(time).isEqualTo(iso.day("2025-01-31"));
         }
         for (String rest : List.of(" foo", "T", " 23", "x23:30", " 23:30 foo")) {

@@ -93,8 +93,7 @@ class ZooTest {
         double[] score = Scoring.of(model, table, rows, Workers.ALONE, Progress.NONE);
         double threshold = Arrays.stream(score).sorted().toArray()[score.length / 2];
         for (int record : new int[] {rows[0], rows[rows.length / 2]}) {
-            Contributions parts =
-                    Contributions.of(model, table, record, background, 2, new Seeds(1).stream("orders"));
+            Contributions parts = Contributions.of(model, table, record, background, 2, new Seeds(1).stream("orders"));
             assertThat(Arrays.stream(parts.values()).sum())
                     .isCloseTo(parts.score() - parts.average(), within(1e-7 * Math.max(1, Math.abs(parts.score()))));
         }

@@ -239,8 +239,7 @@ class ReportTest {
         Parity.Measured caught = new Parity.Measured(0, 0, 0.04, 0.0, 0.01, 0.2);
         Figures.Failures some = new Figures.Failures(
                 List.of(new Figures.Spot("region: coast", List.of("region"), 812, 31.4, 58, 1.42, 2.39)),
-                List.of(new Figures.ParityRow(
-                        "region", "coast", true, 812, 58, new Parity(share, caught, null, null))),
+                List.of(new Figures.ParityRow("region", "coast", true, 812, 58, new Parity(share, caught, null, null))),
                 List.of(new Figures.Added("shelf_no", "set aside: says where it lies", 3, 0.71, 0.042, 1e-9)));
         assertThat(failures(some))
                 .contains("region: coast", "812", "31", "58", "1.85", "1.42 to 2.39")
@@ -248,7 +247,8 @@ class ReportTest {
                 .contains("0.00", "0.01 to 0.20", "–")
                 .contains("shelf_no", "set aside: says where it lies", "0.710", "0.042");
         assertThat(failures(new Figures.Failures(List.of(), List.of(), List.of())))
-                .contains("In no group of one or two conditions", "No column has the role segment", "better than chance");
+                .contains(
+                        "In no group of one or two conditions", "No column has the role segment", "better than chance");
         assertThat(failures(new Figures.Failures(null, List.of(), List.of()))).contains("no probabilities");
         assertThat(failures(null)).contains("before such groups were looked for");
     }

@@ -87,7 +87,9 @@ class ErrorsTest extends CaseSteps {
         assertThat(missed.getInt("tested")).isGreaterThan(8);
         assertThat(missed.getInt("records")).isEqualTo(missed.getInt("events"));
         assertThat(missed.getString("contributions[0].column")).isEqualTo("age");
-        assertThat(missed.getBoolean("sampled")).as("of one column there is one order").isFalse();
+        assertThat(missed.getBoolean("sampled"))
+                .as("of one column there is one order")
+                .isFalse();
         JsonPath columns = ask("/columns");
         assertThat(columns.getString("[0].column")).isEqualTo("app");
         assertThat(columns.getBoolean("[0].told")).isTrue();

@@ -191,13 +191,13 @@ class ExplainTest extends CaseSteps {
     @Test
     void askedBySeveralAtOnceItIsOneAnswer() throws Exception {
         fitted("tree");
-        Callable<Integer> ask = () -> analyst.post(
-                        "/candidates/" + candidate + "/explanations", Map.of("columns", List.of("age")))
-                .then()
-                .statusCode(200)
-                .extract()
-                .jsonPath()
-                .getInt("id");
+        Callable<Integer> ask =
+                () -> analyst.post("/candidates/" + candidate + "/explanations", Map.of("columns", List.of("age")))
+                        .then()
+                        .statusCode(200)
+                        .extract()
+                        .jsonPath()
+                        .getInt("id");
         ExecutorService people = Executors.newFixedThreadPool(6);
         Set<Integer> ids = new HashSet<>();
         for (Future<Integer> answer : people.invokeAll(Collections.nCopies(6, ask))) ids.add(answer.get());
@@ -231,9 +231,10 @@ class ExplainTest extends CaseSteps {
         List<Double> scores = all.getList("records.score", Double.class);
         double high = scores.get(10);
         double low = scores.get(40);
-        JsonPath some = analyst.get(base + "score:" + low + "_" + high + ":both").jsonPath();
-        assertThat(some.getInt("total"))
-                .isEqualTo((int) scores.stream().filter(v -> v >= low && v <= high).count());
+        JsonPath some =
+                analyst.get(base + "score:" + low + "_" + high + ":both").jsonPath();
+        assertThat(some.getInt("total")).isEqualTo((int)
+                scores.stream().filter(v -> v >= low && v <= high).count());
         analyst.get(base + "score:0.5_0.1:both").then().statusCode(400).body(containsString("score:0.2_0.4:both"));
     }
 

@@ -89,8 +89,7 @@ public class FitWork implements Work {
         long id = candidate.id;
         Brief brief = QuarkusTransaction.requiringNew().call(() -> briefs.get(candidate.briefId));
         Progress progress = new KeptProgress(
-                (share, step) -> Candidate.update("progress = ?1, step = ?2 where id = ?3", share, step, id),
-                () -> {
+                (share, step) -> Candidate.update("progress = ?1, step = ?2 where id = ?3", share, step, id), () -> {
                     Candidate now = Candidate.findById(id);
                     return now == null || now.stopRequested || now.deletedAt != null;
                 });
@@ -100,8 +99,7 @@ public class FitWork implements Work {
                 candidates.score(found.model(), brief, parts.training(), progress.part(0.94, 0.97, "training: "));
         double[] validation =
                 candidates.score(found.model(), brief, parts.validation(), progress.part(0.97, 1, "validation: "));
-        double seconds =
-                Duration.between(candidate.startedAt, clock.instant()).toMillis() / 1000.0;
+        double seconds = Duration.between(candidate.startedAt, clock.instant()).toMillis() / 1000.0;
         candidates.finish(id, found, training, validation, seconds);
         fitted.fireAsync(new CandidateFitted(id));
     }

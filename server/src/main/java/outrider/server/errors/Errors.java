@@ -159,7 +159,15 @@ public class Errors {
         int[] explained = some(of, chosen);
         Mean mean = contributions(of, explained);
         return new SelectionView(
-                chosen.length, events, acted, others, tested, traits, mean.contributions(), explained.length, mean.sampled());
+                chosen.length,
+                events,
+                acted,
+                others,
+                tested,
+                traits,
+                mean.contributions(),
+                explained.length,
+                mean.sampled());
     }
 
     private static int[] some(ErrorCase of, int[] chosen) {
