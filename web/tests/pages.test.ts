@@ -114,7 +114,9 @@ describe('the data', () => {
           : sheet(price, tier),
     );
     render(DataPage);
-    await fireEvent.click(await screen.findByRole('button', { name: 'as missing in all of them' }));
+    const offers = (await screen.findByText(/2 columns may be meant otherwise/)).textContent!;
+    expect(offers).toMatch(/price\s+as number; tier\s+without “-”/);
+    await fireEvent.click(screen.getByRole('button', { name: 'read all as offered' }));
     expect(asked.find((a) => a.method === 'PUT')!.body).toMatchObject({
       price: { reading: { type: 'NUMBER', missing: ['N/A'] } },
       tier: { reading: { type: 'CATEGORY', missing: ['-'] } },

@@ -5581,6 +5581,8 @@ export interface components {
       byItself?: boolean | null;
       /** @description what somebody on the phone says of a record that this column marks, with {value} for its value; null for none */
       phrase?: string | null;
+      /** @description the same of a record whose value is missing; null for none */
+      phraseMissing?: string | null;
       /** @description whether the policy's check on parity looks at this segment; null for no */
       parity?: boolean | null;
     };

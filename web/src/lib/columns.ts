@@ -108,8 +108,18 @@ export function meantAction(column: Column): string {
     .join(', ');
 }
 
-/** Whether a column is sure but for texts that people write for no value. */
-export const onlyMissing = (column: Column) => column.setup.reading === null && column.mend?.marks === true;
+/** Whether one reading is offered that nobody has taken or refused. */
+export const offeredReading = (column: Column) =>
+  column.setup.reading === null && column.mend?.reading != null;
+
+/** What the offered reading of a column is, in few words. */
+export function offeredWords(column: Column): string {
+  const reading = column.mend!.reading!;
+  if (reading.type !== column.type)
+    return `as ${reading.type.toLowerCase()}${reading.format ? ` ${reading.format.replaceAll('u', 'y')}` : ''}`;
+  const missing = reading.missing?.length ? `without ${named(reading.missing)}` : '';
+  return [missing, reading.levels ? 'with levels merged' : ''].filter(Boolean).join(', ');
+}
 
 /** How much an information value says, by the bands that the trade uses. */
 export function strength(value: number | null): string {

@@ -6,7 +6,16 @@
   import { onMount } from 'svelte';
   import type { BriefView as Brief, ColumnView as Column, ColumnType, Role, SplitPlan } from '../api/schema';
   import { post } from '../lib/api';
-  import { onlyMissing, arranged, open, ringing as inOrder, ROLES, TYPES, type Sort } from '../lib/columns';
+  import {
+    arranged,
+    offeredReading,
+    offeredWords,
+    open,
+    ringing as inOrder,
+    ROLES,
+    TYPES,
+    type Sort,
+  } from '../lib/columns';
   import { ColumnSheet } from '../lib/columns.svelte';
   import { arrive } from '../lib/arrive';
   import { desk } from '../lib/desk.svelte';
@@ -21,7 +30,7 @@
 
   const ALARMS_SHOWN = 3;
   const ASIDE_SHOWN = 6;
-  const MARKS_SHOWN = 5;
+  const OFFERED_SHOWN = 6;
   type Only = 'all' | 'inputs' | 'others' | 'alarms';
 
   const brief = $derived(desk.brief!);
@@ -52,13 +61,8 @@
     return training ? training.events / training.records : null;
   });
   const ringing = $derived(inOrder(columns ?? []));
-  const marks = $derived((columns ?? []).filter(onlyMissing));
-  const marksWords = $derived(
-    [...new Set(marks.flatMap((c) => c.mend!.reading!.missing ?? []))]
-      .slice(0, MARKS_SHOWN)
-      .map((text) => (text.trim() === '' ? 'blanks' : `“${text}”`))
-      .join(', '),
-  );
+  const offered = $derived((columns ?? []).filter(offeredReading));
+  const onlyMarks = $derived(offered.filter((c) => c.mend!.marks));
   const byItself = $derived((columns ?? []).filter((c) => c.setup.byItself === true));
   const inputs = $derived((columns ?? []).filter((c) => c.input).length);
   const tests: Record<Only, (c: Column) => boolean> = {
@@ -237,11 +241,22 @@
       </section>
     {/if}
     {#if brief.data.notice}<p class="alarm" role="note">▲ {brief.data.notice}</p>{/if}
-    {#if marks.length > 1 && !fixedHere && brief.progress.candidates === 0}
+    {#if offered.length > 1 && !fixedHere && brief.progress.candidates === 0}
       <p class="quiet" data-marks>
-        ≈ {marksWords} may stand for missing in {marks.length} columns.
-        <Button class="chip" onclick={() => sheet.mend(marks).then(refresh)}>as missing in all of them</Button
-        >
+        ≈ {offered.length} columns may be meant otherwise than they are read:
+        {#each offered.slice(0, OFFERED_SHOWN) as column, i (column.name)}{i > 0 ? '; ' : ''}<Button
+            class="hover:underline"
+            onclick={() => show(column.name)}>{column.name}</Button
+          >
+          {offeredWords(column)}{/each}{offered.length > OFFERED_SHOWN
+          ? ` and ${offered.length - OFFERED_SHOWN} more`
+          : ''}.
+        <Button class="chip" onclick={() => sheet.mend(offered).then(refresh)}>read all as offered</Button>
+        {#if onlyMarks.length > 0 && onlyMarks.length < offered.length}
+          <Button class="chip" onclick={() => sheet.mend(onlyMarks).then(refresh)}
+            >only what stands for missing ({onlyMarks.length})</Button
+          >
+        {/if}
       </p>
     {/if}
     {#if byItself.length > 0}

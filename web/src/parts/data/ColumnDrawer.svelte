@@ -256,6 +256,19 @@
             onchange={(e) => set({ phrase: e.currentTarget.value.trim() || null })}
           />
         </label>
+        {#if (profile?.absent.records ?? 0) > 0}
+          <label class="quiet mt-2 block"
+            >and where its value is missing
+            <Input
+              class="field block w-full!"
+              value={column.setup.phraseMissing ?? ''}
+              placeholder="{name} is missing"
+              maxlength={200}
+              aria-label="Phrase for a missing {name}"
+              onchange={(e) => set({ phraseMissing: e.currentTarget.value.trim() || null })}
+            />
+          </label>
+        {/if}
       {/if}
       {#if column.setup.role === 'SEGMENT'}
         <p class="mt-2">

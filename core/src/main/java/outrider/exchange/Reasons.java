@@ -26,8 +26,10 @@ import outrider.table.Table;
  * @param background made-up records that stand for “not known”: the values of each column drawn on their own from training, so that no
  *     record of anybody travels with a recipe
  * @param phrases by column, with {@code {value}} for the record's; columns without one are told by name
+ * @param missing by column, what is said where the value is missing; null or none: the phrase, where it does not name the value
  */
-public record Reasons(List<Background> background, Map<String, String> phrases) {
+public record Reasons(
+        List<Background> background, Map<String, String> phrases, @Nullable Map<String, String> missing) {
     public static final int MOST = 5;
     private static final int DRAWN = 32;
     private static final int BLOCK = 512;
@@ -40,7 +42,8 @@ public record Reasons(List<Background> background, Map<String, String> phrases) 
     public record Background(String column, double @Nullable [] numbers, String @Nullable [] levels) {}
 
     /** Draws each column's values on their own from some records of a table. */
-    public static Reasons of(Model model, Table table, int[] rows, Map<String, String> phrases, Seeds seeds) {
+    public static Reasons of(
+            Model model, Table table, int[] rows, Map<String, String> phrases, Map<String, String> missing, Seeds seeds) {
         List<Background> background = new ArrayList<>();
         for (String name : model.columns()) {
             int[] shuffled = rows.clone();
@@ -48,7 +51,7 @@ public record Reasons(List<Background> background, Map<String, String> phrases) 
             Column some = table.column(name).gathered(Arrays.copyOf(shuffled, Math.min(DRAWN, rows.length)));
             background.add(drawn(some));
         }
-        return new Reasons(background, phrases);
+        return new Reasons(background, phrases, missing);
     }
 
     private static Background drawn(Column some) {
@@ -192,6 +195,7 @@ public record Reasons(List<Background> background, Map<String, String> phrases) 
     String words(Column column, int record) {
         String value = column.asWritten(record);
         String phrase = phrases.get(column.name());
+        if (value == null && missing != null && missing.containsKey(column.name())) return missing.get(column.name());
         if (phrase == null || value == null && phrase.contains(VALUE)) {
             return value == null ? column.name() + " is missing" : column.name() + " is " + value;
         }

@@ -20,6 +20,7 @@ import outrider.learn.Model;
 import outrider.learn.Settings;
 import outrider.prepare.TrainingData;
 import outrider.table.Column;
+import outrider.table.NumberColumn;
 import outrider.table.Table;
 
 class ReasonsTest {
@@ -32,7 +33,7 @@ class ReasonsTest {
                 .map(name ->
                         new ScoringRecipe.Need(name, DATA.table().column(name).type(), null))
                 .toList();
-        Reasons reasons = Reasons.of(model, DATA.table(), DATA.rows(), phrases, new Seeds(1));
+        Reasons reasons = Reasons.of(model, DATA.table(), DATA.rows(), phrases, Map.of("a", "nobody knows a"), new Seeds(1));
         return new ScoringRecipe("b", kind, null, needs, 0.5, "half", new double[] {0.5}, model, reasons);
     }
 
@@ -58,6 +59,17 @@ class ReasonsTest {
         assertThat(recipe.apply(list, 3, Workers.ALONE, Progress.NONE).column("reason1"))
                 .usingRecursiveComparison()
                 .isEqualTo(scored.column("reason1"));
+    }
+
+    @Test
+    void aMissingValueHasItsOwnWords() {
+        NumberColumn column = new NumberColumn("a", new double[] {4, Double.NaN});
+        Reasons both = new Reasons(List.of(), Map.of("a", "a runs at {value}"), Map.of("a", "nobody knows a"));
+        assertThat(both.words(column, 0)).isEqualTo("a runs at 4");
+        assertThat(both.words(column, 1)).isEqualTo("nobody knows a");
+        assertThat(new Reasons(List.of(), Map.of("a", "a runs at {value}"), null).words(column, 1))
+                .isEqualTo("a is missing");
+        assertThat(new Reasons(List.of(), Map.of("a", "a is odd"), null).words(column, 1)).isEqualTo("a is odd");
     }
 
     @Test

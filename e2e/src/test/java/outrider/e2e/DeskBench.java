@@ -27,20 +27,25 @@ final class DeskBench {
         try (Browser browser = new Browser(args[0])) {
             browser.signIn("analyst", args[1]);
             String brief = prepare(browser, file);
-            for (int round = 0; round < 4; round++) {
-                long start = System.nanoTime();
-                browser.open("/briefs/" + brief + "/compare");
-                browser.driver.executeAsyncScript(
-                        "const done = arguments[0]; const look = () => document.querySelectorAll('[data-figure=gain]')"
-                                + ".length === 8 ? done() : requestAnimationFrame(look); look();");
-                System.out.printf(
-                        "opening Compare, %s: %.2f s%n",
-                        round == 0 ? "nothing ranked yet" : "warm", (System.nanoTime() - start) / 1e9);
-            }
+            opening(browser, "/briefs/" + brief + "/compare", "Compare", "[data-figure=gain]", CANDIDATES);
+            opening(browser, "/briefs/" + brief + "/errors", "the field of errors", "button.errorcell", 1);
             sizes(browser, brief);
             for (String page : List.of("compare", "threshold")) moves(browser, brief, page);
         } finally {
             Files.delete(file);
+        }
+    }
+
+    private static void opening(Browser browser, String page, String name, String shown, int least) {
+        for (int round = 0; round < 4; round++) {
+            long start = System.nanoTime();
+            browser.open(page);
+            browser.driver.executeAsyncScript("const [shown, least, done] = arguments; const look = () =>"
+                    + " document.querySelectorAll(shown).length >= least ? done() : requestAnimationFrame(look);"
+                    + " look();", shown, least);
+            System.out.printf(
+                    "opening %s, %s: %.2f s%n",
+                    name, round == 0 ? "for the first time" : "warm", (System.nanoTime() - start) / 1e9);
         }
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
@@ -73,15 +74,25 @@ public class Recipes {
                         cut.score(),
                         100 * cut.depth(),
                         cut.rule().words());
-        Map<String, String> phrases = new TreeMap<>();
-        model.columns().forEach(name -> {
-            String phrase = brief.column(name).phrase();
-            if (phrase != null) phrases.put(name, phrase);
-        });
-        Reasons reasons =
-                Reasons.of(model, tables.table(brief), Splits.of(brief).training(), phrases, new Seeds(brief.seed));
+        Reasons reasons = Reasons.of(
+                model,
+                tables.table(brief),
+                Splits.of(brief).training(),
+                said(brief, model, ColumnSetup::phrase),
+                said(brief, model, ColumnSetup::phraseMissing),
+                new Seeds(brief.seed));
         return new ScoringRecipe(
                 brief.name, candidate.name, identifier(brief), needs, cut.score(), words, from, model, reasons);
+    }
+
+    private static Map<String, String> said(
+            Brief brief, Model model, Function<ColumnSetup, @Nullable String> which) {
+        Map<String, String> said = new TreeMap<>();
+        for (String name : model.columns()) {
+            String phrase = which.apply(brief.column(name));
+            if (phrase != null) said.put(name, phrase);
+        }
+        return said;
     }
 
     private @Nullable String identifier(Brief brief) {
