@@ -646,6 +646,42 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/briefs/functions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Functions */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FunctionView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/briefs/{id}': {
     parameters: {
       query?: never;
@@ -858,6 +894,69 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/briefs/{id}/columns/made/preview': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Made */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Draft'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['MadePreview'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/briefs/{id}/columns/undo': {
     parameters: {
       query?: never;
@@ -1015,6 +1114,154 @@ export interface paths {
           content: {
             'application/json': components['schemas']['BriefView'];
           };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/population': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Population */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PopulationView'];
+          };
+        };
+      };
+    };
+    /** Settle */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Population'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PopulationView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/population/preview': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Population */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Population'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PopulationView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
         };
         /** @description Not Authorized */
         401: {
@@ -5585,6 +5832,8 @@ export interface components {
       phraseMissing?: string | null;
       /** @description whether the policy's check on parity looks at this segment; null for no */
       parity?: boolean | null;
+      /** @description what makes it of other columns of a record; null for a column of the file */
+      formula?: string | null;
     };
     /** @enum {string} */
     ColumnType: 'NUMBER' | 'CATEGORY' | 'DATE' | 'TEXT';
@@ -5979,6 +6228,11 @@ export interface components {
       /** @description the same bins on training */
       training: components['schemas']['ScoresView'];
     };
+    Draft: {
+      /** @description of what is made; null for a new one */
+      name?: string | null;
+      formula: string;
+    };
     DraftEdit: {
       /** Format: int32 */
       version: number;
@@ -6235,6 +6489,12 @@ export interface components {
       /** Format: double */
       bestPerRecord: number;
     };
+    /** @description A function of formulas: as it is written, and what it gives. */
+    FunctionView: {
+      name: string;
+      usage: string;
+      says: string;
+    };
     /** @description Each column's share of what all splits gained, largest first. */
     Importance: {
       shares: components['schemas']['Weight'][];
@@ -6421,6 +6681,33 @@ export interface components {
        * @description by how much the best of so many by the deciding measure looks better than it is; null for one candidate
        */
       optimism: number | null;
+    };
+    MadeExample: {
+      /** @description values of what it reads, in that order; null for missing */
+      from: (string | null)[];
+      value: string | null;
+    };
+    /** @description What a formula makes of the records that may be looked at. */
+    MadePreview: {
+      type: components['schemas']['ColumnType'];
+      /** @description the columns that it is made of */
+      reads: string[];
+      /** Format: int32 */
+      records: number;
+      /**
+       * Format: int32
+       * @description records without a value, undefined those of them where all that it reads has one
+       */
+      missing: number;
+      /** Format: int32 */
+      undefined: number;
+      /**
+       * Format: int32
+       * @description the latest of what it reads; null where nobody said
+       */
+      knownAfterDays: number | null;
+      /** @description some records with different values */
+      examples: components['schemas']['MadeExample'][];
     };
     Me: {
       name: string;
@@ -6790,6 +7077,39 @@ export interface components {
       /** @description and at are null for the one that comes with the program */
       by: string | null;
       at: components['schemas']['Instant'] | null;
+    };
+    /** @description Which records a brief is about. The others are in no part, and no candidate is meant for their like. */
+    Population: {
+      /** @description condition on columns that a record must meet, in the language of formulas; null for all */
+      where: string | null;
+      /** @description whether of records that are the same in every column only the first counts; null for no */
+      dropCopies: boolean | null;
+    };
+    /** @description What a population leaves. */
+    PopulationView: {
+      /** @description null for all records */
+      population: components['schemas']['Population'] | null;
+      /** Format: int32 */
+      records: number;
+      /** Format: int32 */
+      kept: number;
+      /**
+       * Format: int32
+       * @description records that are left out because what the condition compares is missing
+       */
+      unknown: number;
+      /**
+       * Format: int32
+       * @description records that are left out because they repeat another in every column
+       */
+      copies: number;
+      /**
+       * Format: int32
+       * @description records with the event among those left out, others without; null where the outcome is not chosen
+       */
+      events: number | null;
+      /** Format: int32 */
+      others: number | null;
     };
     /** @description How one column becomes inputs; rule is null where the kind reads it as it is. */
     Prepared: {
@@ -7689,6 +8009,7 @@ export type Dependence = components['schemas']['Dependence'];
 export type Dialect = components['schemas']['Dialect'];
 export type Difference = components['schemas']['Difference'];
 export type DistributionView = components['schemas']['DistributionView'];
+export type Draft = components['schemas']['Draft'];
 export type DraftEdit = components['schemas']['DraftEdit'];
 export type DraftView = components['schemas']['DraftView'];
 export type Drawn = components['schemas']['Drawn'];
@@ -7708,6 +8029,7 @@ export type FiguresView = components['schemas']['FiguresView'];
 export type Finding = components['schemas']['Finding'];
 export type FitView = components['schemas']['FitView'];
 export type Fold = components['schemas']['Fold'];
+export type FunctionView = components['schemas']['FunctionView'];
 export type Importance = components['schemas']['Importance'];
 export type ImportanceMeasure = components['schemas']['ImportanceMeasure'];
 export type InputView = components['schemas']['InputView'];
@@ -7727,6 +8049,8 @@ export type Limit = components['schemas']['Limit'];
 export type Limit1 = components['schemas']['Limit1'];
 export type ListView = components['schemas']['ListView'];
 export type LooksView = components['schemas']['LooksView'];
+export type MadeExample = components['schemas']['MadeExample'];
+export type MadePreview = components['schemas']['MadePreview'];
 export type Me = components['schemas']['Me'];
 export type MeanContribution = components['schemas']['MeanContribution'];
 export type Measure = components['schemas']['Measure'];
@@ -7760,6 +8084,8 @@ export type PinView = components['schemas']['PinView'];
 export type Plan = components['schemas']['Plan'];
 export type Point = components['schemas']['Point'];
 export type PolicyView = components['schemas']['PolicyView'];
+export type Population = components['schemas']['Population'];
+export type PopulationView = components['schemas']['PopulationView'];
 export type Prepared = components['schemas']['Prepared'];
 export type PreviewView = components['schemas']['PreviewView'];
 export type ProbabilityQuality = components['schemas']['ProbabilityQuality'];

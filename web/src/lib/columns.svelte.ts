@@ -74,6 +74,27 @@ export class ColumnSheet {
     return this.attempt(() => put<Columns>(`/briefs/${this.briefId()}/columns`, changes));
   }
 
+  /** Makes a column of others, or changes the formula of one. */
+  make(name: string, formula: string, setup: Setup | null): Promise<boolean> {
+    const of: Setup = setup ?? {
+      role: 'INPUT',
+      reason: '',
+      reading: null,
+      knownAfterDays: null,
+      knownWhere: null,
+      meaning: null,
+      kept: {},
+      acted: [],
+    };
+    return this.attempt(() =>
+      put<Columns>(`/briefs/${this.briefId()}/columns`, { [name]: { ...of, formula } }),
+    );
+  }
+
+  /** Takes a made column away. */
+  unmake = (column: Column) =>
+    this.attempt(() => put<Columns>(`/briefs/${this.briefId()}/columns`, { [column.name]: null }));
+
   keepAlarm = (column: Column, alarm: ColumnAlarm, reason: string | null) =>
     this.change([column], (setup) => {
       const kept = { ...setup.kept } as Record<string, string>;

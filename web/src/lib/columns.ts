@@ -108,6 +108,14 @@ export function meantAction(column: Column): string {
     .join(', ');
 }
 
+/** A column's name as formulas write it. */
+export const quoted = (name: string) =>
+  /^[\p{L}_][\p{L}\p{Nd}_]*$/u.test(name) && !WORDS.includes(name.toLowerCase())
+    ? name
+    : `"${name.replaceAll('"', '""')}"`;
+
+const WORDS = ['and', 'or', 'not', 'in', 'is', 'missing', 'date'];
+
 /** Whether one reading is offered that nobody has taken or refused. */
 export const offeredReading = (column: Column) =>
   column.setup.reading === null && column.mend?.reading != null;

@@ -24,7 +24,9 @@
   import AlarmRow from '../parts/data/AlarmRow.svelte';
   import ColumnDrawer from '../parts/data/ColumnDrawer.svelte';
   import ColumnTable from '../parts/data/ColumnTable.svelte';
+  import NewColumn from '../parts/data/NewColumn.svelte';
   import PartsBar from '../parts/data/PartsBar.svelte';
+  import PopulationLine from '../parts/data/PopulationLine.svelte';
   import SplitEditor from '../parts/data/SplitEditor.svelte';
   import SplitWords from '../parts/data/SplitWords.svelte';
 
@@ -45,6 +47,7 @@
   let chosen = $state.raw(new Set<string>());
   let lastChosen: string | null = null;
   let opened = $state<string | null>(null);
+  let making = $state(false);
   let wanted = $state<ColumnType | null>(null);
   let finder = $state<HTMLInputElement>();
   let delivery = $state<HTMLInputElement>();
@@ -148,6 +151,7 @@
 
   function show(name: string) {
     wanted = null;
+    making = false;
     opened = opened === name ? null : name;
   }
 
@@ -190,6 +194,9 @@
 
 <div class="page">
   <section class="sheet p-3" aria-label="Split">
+    {#key brief.id}
+      <PopulationLine {brief} fixed={fixedHere} changed={() => refresh().then(() => sheet.load())} />
+    {/key}
     {#if !brief.decision.outcome?.events.length}
       <p class="reading m-0">
         Choose the outcome and its event on <a class="underline" href={`/briefs/${brief.id}`}>Brief</a> first; then
@@ -324,6 +331,15 @@
           >
         {/if}
         {#if !fixedHere}
+          {#if brief.progress.candidates === 0}
+            <Button
+              class="chip"
+              onclick={() => {
+                opened = null;
+                making = true;
+              }}>make a column</Button
+            >
+          {/if}
           <Button class="chip" onclick={() => delivery?.click()}>bring a newer delivery</Button>
           <Fileupload
             bind:elementRef={delivery}
@@ -370,7 +386,18 @@
       </p>{/if}
   {/if}
 </div>
-{#if opened !== null}
+{#if making && columns}
+  <NewColumn
+    briefId={brief.id}
+    {columns}
+    {sheet}
+    close={() => (making = false)}
+    made={(name) => {
+      making = false;
+      opened = name;
+    }}
+  />
+{:else if opened !== null}
   <ColumnDrawer
     {brief}
     name={opened}

@@ -17,6 +17,7 @@
   import { strength } from '../../lib/columns';
   import AlarmRow from './AlarmRow.svelte';
   import BandChart from './BandChart.svelte';
+  import FormulaEditor from './FormulaEditor.svelte';
   import LevelMerger from './LevelMerger.svelte';
   import ReadingEditor from './ReadingEditor.svelte';
 
@@ -171,17 +172,30 @@
       {/if}
     {/if}
     {#if !fixedHere}
-      <h2 class="mt-4 mb-1">Reading</h2>
+      <h2 class="mt-4 mb-1">{column.setup.formula ? 'Made of others' : 'Reading'}</h2>
       {#if brief.progress.candidates > 0}
         <p class="quiet">
-          Types are fixed because candidates exist; a new edition of the brief can change them.
+          {column.setup.formula ? `Made by ${column.setup.formula}; it is` : 'Types are'} fixed because candidates
+          exist; a new edition of the brief can change {column.setup.formula ? 'it' : 'them'}.
         </p>
       {:else}
-        <ReadingEditor {column} {sheet} {wanted} />
-        {#if column.type === 'CATEGORY' && levels.length > 1}
+        {#if column.setup.formula}
+          <FormulaEditor briefId={brief.id} columns={sheet.columns ?? []} {sheet} {column} done={() => {}} />
+          <p class="mt-2">
+            <Button
+              class="chip"
+              onclick={async () => {
+                if (await sheet.unmake(column)) close();
+              }}>take the column away</Button
+            >
+          </p>
+        {:else}
+          <ReadingEditor {column} {sheet} {wanted} />
+        {/if}
+        {#if !column.setup.formula && column.type === 'CATEGORY' && levels.length > 1}
           <LevelMerger {column} levels={levels.map((l) => l.label!)} {sheet} />
         {/if}
-        {#if column.type === 'CATEGORY' && levels.length > 3}
+        {#if !column.setup.formula && column.type === 'CATEGORY' && levels.length > 3}
           <p class="mt-2">
             Keep the <Input
               class="field w-14! text-right"
@@ -295,18 +309,3 @@
     <p class="quiet">Opening the column …</p>
   {/if}
 </aside>
-
-<style>
-  .drawer {
-    position: fixed;
-    right: 0;
-    top: 48px;
-    bottom: 0;
-    width: min(560px, 60vw);
-    overflow: auto;
-    padding: 12px 16px 20px;
-    border-width: 0 0 0 1px;
-    border-left-color: var(--color-ink-2);
-    z-index: 5;
-  }
-</style>

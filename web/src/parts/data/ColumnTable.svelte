@@ -121,6 +121,14 @@
             onclick={() => p.show(column.name)}>▲</Button
           >
         {/if}
+        {#if column.setup.formula}
+          <Button
+            class="sign quiet"
+            title={column.setup.formula}
+            aria-label="{column.name} is made by {column.setup.formula}"
+            onclick={() => p.show(column.name)}>=</Button
+          >
+        {/if}
         {#if column.mend && column.setup.reading === null}
           <Button
             class="mend sign"
@@ -135,7 +143,7 @@
           class="cellfield"
           aria-label="Type of {column.name}"
           value={column.type}
-          disabled={p.fixedHere || p.typesFixed}
+          disabled={p.fixedHere || p.typesFixed || Boolean(column.setup.formula)}
           onchange={(e) => {
             const wanted = e.currentTarget.value as ColumnType;
             e.currentTarget.value = column.type;

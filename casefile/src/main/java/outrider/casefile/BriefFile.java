@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,6 +24,7 @@ import outrider.table.Table;
  * @param outcome null where it is not chosen yet; {@code split} likewise, {@code candidates} empty
  * @param words {@link Words#PLAIN} where they are left out
  * @param columns what was settled about columns; those not named are what {@link ColumnDefaults} takes them for
+ * @param population which records it is about; null for all
  * @param split its seed is the seed of everything that is computed
  * @param stakes none where they are left out
  * @param capacity of {@code campaignSize} customers; null for none
@@ -40,6 +42,7 @@ public record BriefFile(
         DataFile data,
         Outcome outcome,
         Map<String, ColumnSetup> columns,
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Population population,
         SplitPlan split,
         Stakes stakes,
         @Nullable Double capacity,
@@ -72,9 +75,9 @@ public record BriefFile(
             leftOut = leftOut == null ? List.of() : List.copyOf(leftOut);
         }
 
-        /** 1, 0, or −1 for a record left out. */
-        public byte[] of(Table table) {
-            return Levels.outcome(table, column, events, leftOut, leaveOutMissing);
+        /** 1, 0, or −1 for a record left out or not kept; {@code kept} is null for all. */
+        public byte[] of(Table table, boolean @Nullable [] kept) {
+            return Levels.outcome(table, column, events, leftOut, leaveOutMissing, kept);
         }
     }
 
@@ -114,6 +117,7 @@ public record BriefFile(
         candidates = candidates == null ? List.of() : spelledOut(candidates);
         new Campaign(campaignSize, capacity, plannedRate, deciding);
         if (memo == null) memo = AuthorText.EMPTY;
+        if (Population.ALL.equals(population)) population = null;
     }
 
     /** @throws BadInput unless it is far enough to be computed; it names all that is missing */
@@ -203,6 +207,7 @@ public record BriefFile(
                 data,
                 outcome,
                 all,
+                population,
                 split,
                 stakes,
                 capacity,

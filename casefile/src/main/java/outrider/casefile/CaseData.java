@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.check.CandidateEvidence;
+import outrider.formula.Formula;
 import outrider.parquet.ParquetTables;
 import outrider.prepare.TrainingData;
 import outrider.split.Parts;
@@ -80,9 +81,9 @@ public record CaseData(
                     ? brief
                     : brief.withColumns(ColumnDefaults.filledIn(
                             brief.columns(), plain, brief.outcome().column(), written));
-            Table table = read(plain, whole.columns());
-            byte[] outcome = brief.outcome().of(table);
+            Table table = read(plain, whole.columns(), brief.outcome().column());
             int[] copies = Units.copies(plain);
+            byte[] outcome = outcome(whole, table, copies);
             Parts parts = Split.of(brief.split(), table, outcome, copies);
             return new CaseData(
                     whole,
@@ -139,8 +140,10 @@ public record CaseData(
         brief.candidates().forEach(spec -> {
             if (spec.inputs() != null) named.addAll(spec.inputs());
         });
-        List<String> unknown =
-                named.stream().distinct().filter(name -> !table.has(name)).toList();
+        List<String> unknown = named.stream()
+                .distinct()
+                .filter(name -> !table.has(name) && brief.column(name).formula() == null)
+                .toList();
         if (unknown.isEmpty()) return;
         throw BadInput.of(
                 "columns",
@@ -172,11 +175,45 @@ public record CaseData(
     }
 
     /**
-     * All columns, read anew where a setup says so.
+     * 1, 0, or −1 for a record left out, by the brief's outcome and population.
      *
-     * @throws BadInput if a text does not fit its reading
+     * @throws BadInput if the condition cannot be read or reads what it may not, or the outcome does not fit
      */
-    public static Table read(Table plain, Map<String, ColumnSetup> setups) {
+    public static byte[] outcome(BriefFile brief, Table table, int[] copies) {
+        return brief.outcome()
+                .of(
+                        table,
+                        kept(brief.population(), brief::column, brief.outcome().column(), table, copies));
+    }
+
+    /** By record, whether it is of the population; null for all. */
+    public static boolean @Nullable [] kept(
+            @Nullable Population population,
+            Function<String, ColumnSetup> setup,
+            @Nullable String outcome,
+            Table table,
+            int[] copies) {
+        if (population == null) return null;
+        MadeColumns.allowed("population", population.read(table).reads(), setup, outcome);
+        return population.kept(table, copies);
+    }
+
+    /**
+     * All columns, read anew where a setup says so, and those made of them behind.
+     *
+     * @param outcome its column, which nothing may be made of; null where it is not chosen
+     * @throws BadInput if a text does not fit its reading, or a formula cannot be read or reads what it may not
+     */
+    public static Table read(Table plain, Map<String, ColumnSetup> setups, @Nullable String outcome) {
+        Table file = read(plain, setups);
+        Map<String, String> formulas = MadeColumns.formulas(setups);
+        if (formulas.isEmpty()) return file;
+        MadeColumns.read(setups, Formula.types(file), outcome);
+        return Formula.applied(formulas, file);
+    }
+
+    /** @throws BadInput if a text does not fit its reading */
+    private static Table read(Table plain, Map<String, ColumnSetup> setups) {
         List<Column> columns = new ArrayList<>();
         boolean same = true;
         for (Column column : plain.columns()) {

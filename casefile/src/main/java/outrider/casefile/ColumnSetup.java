@@ -21,6 +21,7 @@ import outrider.table.Reading;
  * @param phrase what somebody on the phone says of a record that this column marks, with {@code {value}} for its value; null for none
  * @param phraseMissing the same of a record whose value is missing; null for none
  * @param parity whether the policy's check on parity looks at this segment; null for no
+ * @param formula what makes it of other columns of a record; null for a column of the file
  * @param acted levels that say that a record was acted on before; for {@link Role#ACTED}
  */
 public record ColumnSetup(
@@ -35,7 +36,8 @@ public record ColumnSetup(
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Boolean byItself,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String phrase,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String phraseMissing,
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Boolean parity) {
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Boolean parity,
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String formula) {
     /** What a column is for. The outcome is no role: the brief names it. */
     public enum Role {
         INPUT("input", true),
@@ -76,46 +78,125 @@ public record ColumnSetup(
     }
 
     public static ColumnSetup of(Role role, String reason) {
-        return new ColumnSetup(role, reason, null, null, null, null, Map.of(), List.of(), null, null, null, null);
+        return new ColumnSetup(role, reason, null, null, null, null, Map.of(), List.of(), null, null, null, null, null);
     }
 
     public ColumnSetup as(Role role, String reason) {
         return new ColumnSetup(
-                role, reason, reading, knownAfterDays, knownWhere, meaning, kept, acted, null, phrase, phraseMissing, parity);
+                role,
+                reason,
+                reading,
+                knownAfterDays,
+                knownWhere,
+                meaning,
+                kept,
+                acted,
+                null,
+                phrase,
+                phraseMissing,
+                parity,
+                formula);
     }
 
     /** The same with when it is known, from where, and what it says. */
     public ColumnSetup known(@Nullable Integer afterDays, @Nullable String where, @Nullable String saying) {
-        return new ColumnSetup(role, reason, reading, afterDays, where, saying, kept, acted, byItself, phrase, phraseMissing, parity);
+        return new ColumnSetup(
+                role,
+                reason,
+                reading,
+                afterDays,
+                where,
+                saying,
+                kept,
+                acted,
+                byItself,
+                phrase,
+                phraseMissing,
+                parity,
+                formula);
     }
 
     /** The same with alarms that somebody lives with. */
     public ColumnSetup keeping(Map<String, String> alarms) {
         return new ColumnSetup(
-                role, reason, reading, knownAfterDays, knownWhere, meaning, alarms, acted, byItself, phrase, phraseMissing, parity);
+                role,
+                reason,
+                reading,
+                knownAfterDays,
+                knownWhere,
+                meaning,
+                alarms,
+                acted,
+                byItself,
+                phrase,
+                phraseMissing,
+                parity,
+                formula);
     }
 
     /** The same with the levels of who was acted on. */
     public ColumnSetup actedOn(List<String> levels) {
         return new ColumnSetup(
-                role, reason, reading, knownAfterDays, knownWhere, meaning, kept, levels, byItself, phrase, phraseMissing, parity);
+                role,
+                reason,
+                reading,
+                knownAfterDays,
+                knownWhere,
+                meaning,
+                kept,
+                levels,
+                byItself,
+                phrase,
+                phraseMissing,
+                parity,
+                formula);
     }
 
     /** The same with what is said of a record that it marks. */
     public ColumnSetup said(String words) {
         return new ColumnSetup(
-                role, reason, reading, knownAfterDays, knownWhere, meaning, kept, acted, byItself, words, phraseMissing, parity);
+                role,
+                reason,
+                reading,
+                knownAfterDays,
+                knownWhere,
+                meaning,
+                kept,
+                acted,
+                byItself,
+                words,
+                phraseMissing,
+                parity,
+                formula);
     }
 
     /** The same as a segment that the policy's check on parity looks at. */
     public ColumnSetup protectedSegment() {
         return new ColumnSetup(
-                role, reason, reading, knownAfterDays, knownWhere, meaning, kept, acted, byItself, phrase, phraseMissing, true);
+                role,
+                reason,
+                reading,
+                knownAfterDays,
+                knownWhere,
+                meaning,
+                kept,
+                acted,
+                byItself,
+                phrase,
+                phraseMissing,
+                true,
+                formula);
+    }
+
+    /** A column that is made of others. */
+    public static ColumnSetup made(String formula) {
+        return new ColumnSetup(
+                Role.INPUT, "", null, null, null, null, Map.of(), List.of(), null, null, null, null, formula);
     }
 
     /** As the program takes a column that nobody has said anything of. */
     public static ColumnSetup byItself(Role role, String reason) {
-        return new ColumnSetup(role, reason, null, null, null, null, Map.of(), List.of(), true, null, null, null);
+        return new ColumnSetup(role, reason, null, null, null, null, Map.of(), List.of(), true, null, null, null, null);
     }
 
     /** Whether it is a segment that the policy's check on parity looks at. */

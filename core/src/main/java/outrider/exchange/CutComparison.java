@@ -62,12 +62,11 @@ public record CutComparison(List<CutFigures> figures, List<At> against) {
     }
 
     private static Double pValue(CutDraws draws, NetValue money, int i, int j, int leader) {
-        boolean withLeader = i == leader || j == leader;
-        Drawn first = withLeader ? draws.pair(i, j).first() : draws.all().get(i);
-        Drawn second = withLeader ? draws.pair(i, j).second() : draws.all().get(j);
-        double[] difference =
-                Drawn.minus(first.gain(money.stakes(), money.planned()), second.gain(money.stakes(), money.planned()));
-        return Verdict.pValue(difference, draws.discordant(i, j));
+        CutDraws.Pair pair = i == leader || j == leader ? draws.pair(i, j) : draws.others(i, j);
+        double[] difference = Drawn.minus(
+                pair.first().gain(money.stakes(), money.planned()),
+                pair.second().gain(money.stakes(), money.planned()));
+        return Verdict.pValue(difference, pair.discordant());
     }
 
     private static At against(

@@ -117,7 +117,7 @@ public record DecidingMeasure(DecidingKind kind, @Nullable Double at) {
                         placed, share(capacity, placed.get(0).ranking().total()), sample, seeds, workers);
             default -> {
                 List<Drawn> all =
-                        CutDraws.of(placed, ranks, sample, seeds, workers).all();
+                        CutDraws.of(placed, ranks, sample, seeds, workers).together();
                 double[][] figures = new double[all.size()][];
                 Arrays.setAll(
                         figures,

@@ -29,7 +29,9 @@ import outrider.table.Table;
  * @param missing by column, what is said where the value is missing; null or none: the phrase, where it does not name the value
  */
 public record Reasons(
-        List<Background> background, Map<String, String> phrases, @Nullable Map<String, String> missing) {
+        List<Background> background,
+        Map<String, String> phrases,
+        @Nullable Map<String, String> missing) {
     public static final int MOST = 5;
     private static final int DRAWN = 32;
     private static final int BLOCK = 512;
@@ -43,7 +45,12 @@ public record Reasons(
 
     /** Draws each column's values on their own from some records of a table. */
     public static Reasons of(
-            Model model, Table table, int[] rows, Map<String, String> phrases, Map<String, String> missing, Seeds seeds) {
+            Model model,
+            Table table,
+            int[] rows,
+            Map<String, String> phrases,
+            Map<String, String> missing,
+            Seeds seeds) {
         List<Background> background = new ArrayList<>();
         for (String name : model.columns()) {
             int[] shuffled = rows.clone();

@@ -5,12 +5,14 @@ import static java.util.Objects.requireNonNull;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
+import outrider.formula.Formula;
 import outrider.learn.Model;
 import outrider.learn.Scoring;
 import outrider.table.CategoryColumn;
@@ -25,7 +27,9 @@ import outrider.table.TextColumn;
  * All that it takes to score a new list as a candidate scores, and to say whom to act on.
  *
  * @param identifier column that names a record; null to number them
- * @param columns that the model reads, and how
+ * @param columns that the model reads, or what it reads is made of, and how
+ * @param made formulas by the name of the column that they make; null or empty for none
+ * @param where condition that the records met which it learnt from; null for none
  * @param threshold a record is acted on when its score is at least this; null acts on nobody
  * @param reasons by what the columns that raised a score are told; null where none can be
  * @param bandFrom the lowest score of each band but the last, from the highest band on
@@ -39,8 +43,31 @@ public record ScoringRecipe(
         String cut,
         double[] bandFrom,
         Model model,
-        @Nullable Reasons reasons) {
+        @Nullable Reasons reasons,
+        @Nullable Map<String, String> made,
+        @Nullable String where) {
+    /** What is to be done with a record. */
+    private static final List<String> ACTIONS = List.of("act", "leave", "not meant");
+
     private static final int NAMED = 8;
+
+    public ScoringRecipe {
+        if (made == null) made = Map.of();
+    }
+
+    /** Without made columns, and meant for all records. */
+    public ScoringRecipe(
+            String brief,
+            String candidate,
+            @Nullable String identifier,
+            List<Need> columns,
+            @Nullable Double threshold,
+            String cut,
+            double[] bandFrom,
+            Model model,
+            @Nullable Reasons reasons) {
+        this(brief, candidate, identifier, columns, threshold, cut, bandFrom, model, reasons, null, null);
+    }
 
     /** A column that the model reads; {@code reading} is null where it is read as files are. */
     public record Need(
@@ -88,8 +115,16 @@ public record ScoringRecipe(
      */
     public record Scores(double[] score, int[] because, int most) {}
 
+    /** By record, whether it is of those that the candidate was made for; null for all. */
+    public boolean @Nullable [] meant(Table list) {
+        if (where == null) return null;
+        Table table = read(list);
+        return Formula.condition(where, Formula.types(table)).holds(table);
+    }
+
     /**
-     * @return columns identifier (or "record"), "score", "band" (1 the riskiest), "action" ("act" or "leave") and "reason1" …, in list order
+     * @return columns identifier (or "record"), "score", "band" (1 the riskiest), "action" ("act", "leave", or "not meant" for a record
+     *     unlike those that the candidate learnt from) and "reason1" …, in list order
      * @throws BadInput as {@link #score} does
      */
     public Table apply(Table list, int most, Workers workers, Progress progress) {
@@ -134,13 +169,14 @@ public record ScoringRecipe(
                     : fit.reread().contains(need.name()) ? new Reading(need.type(), null, null, null) : null;
             read.add(reading == null ? column : reading.apply(column, list));
         }
-        return new Table(read, list.startLines());
+        return Formula.applied(requireNonNull(made), new Table(read, list.startLines()));
     }
 
     /** The same from scores that are known, one a record of the list. */
     public Table scored(Table list, Scores scores) {
         double[] score = scores.score();
         boolean identified = identifier != null && list.has(identifier);
+        boolean[] meant = meant(list);
         int n = score.length;
         double[] band = new double[n];
         int[] action = new int[n];
@@ -149,7 +185,8 @@ public record ScoringRecipe(
             int at = 0;
             while (at < bandFrom.length && score[i] < bandFrom[at]) at++;
             band[i] = at + 1;
-            action[i] = threshold != null && score[i] >= threshold ? 0 : 1;
+            boolean act = threshold != null && score[i] >= threshold;
+            action[i] = meant != null && !meant[i] ? 2 : act ? 0 : 1;
             if (!identified) number[i] = i + 1;
         }
         Column who = identified ? list.column(requireNonNull(identifier)) : new NumberColumn("record", number);
@@ -157,7 +194,7 @@ public record ScoringRecipe(
                 who,
                 new NumberColumn("score", score),
                 new NumberColumn("band", band),
-                new CategoryColumn("action", action, List.of("act", "leave"))));
+                new CategoryColumn("action", action, ACTIONS)));
         told.addAll(because(list, scores));
         return new Table(told, null);
     }
@@ -165,8 +202,11 @@ public record ScoringRecipe(
     private List<Column> because(Table list, Scores scores) {
         List<Column> told = new ArrayList<>();
         if (reasons == null) return told;
-        List<Column> read = model.columns().stream().map(list::column).toList();
         int most = scores.most();
+        Table whole = most == 0 ? list : read(list);
+        List<Column> read = model.columns().stream()
+                .map(name -> list.has(name) ? list.column(name) : whole.column(name))
+                .toList();
         for (int k = 0; k < most; k++) {
             String[] words = new String[list.size()];
             for (int i = 0; i < words.length; i++) {

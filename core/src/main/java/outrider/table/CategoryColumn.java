@@ -3,8 +3,12 @@ package outrider.table;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** Codes into a list of levels; −1 stands for missing. */
-public record CategoryColumn(String name, int[] codes, List<String> levels) implements Column {
+/** Codes into a list of levels, −1 for missing; {@code ordered} where the levels stand in an order that means something. */
+public record CategoryColumn(String name, int[] codes, List<String> levels, boolean ordered) implements Column {
+    public CategoryColumn(String name, int[] codes, List<String> levels) {
+        this(name, codes, levels, false);
+    }
+
     @Override
     public ColumnType type() {
         return ColumnType.CATEGORY;
@@ -12,7 +16,7 @@ public record CategoryColumn(String name, int[] codes, List<String> levels) impl
 
     @Override
     public Column gathered(int[] records) {
-        return new CategoryColumn(name, gathered(codes, records), levels);
+        return new CategoryColumn(name, gathered(codes, records), levels, ordered);
     }
 
     static int[] gathered(int[] values, int[] records) {

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
 /** The distinct values of any column, as texts, with how many records hold each; missing counts apart. */
@@ -38,21 +39,33 @@ public record Levels(List<Level> levels, int missing) {
         return new Levels(levels, missing);
     }
 
-    /** As {@link #outcome(Table, String, List, List, boolean)} with no record left out. */
+    /** As {@link #outcome(Table, String, List, List, boolean, boolean[])} with no record left out. */
     public static byte[] outcome(Table table, String columnName, List<String> eventLevels) {
-        return outcome(table, columnName, eventLevels, List.of(), false);
+        return outcome(table, columnName, eventLevels, List.of(), false, null);
+    }
+
+    /** As {@link #outcome(Table, String, List, List, boolean, boolean[])} with every record kept. */
+    public static byte[] outcome(
+            Table table, String columnName, List<String> eventLevels, List<String> leftOut, boolean leaveOutMissing) {
+        return outcome(table, columnName, eventLevels, leftOut, leaveOutMissing, null);
     }
 
     /**
      * Which records hold one of the event levels.
      *
      * @param leftOut levels whose records count neither as event nor as non-event
+     * @param kept by record, whether it counts at all; null for all
      * @param leaveOutMissing whether the same goes for records without a value; else they are refused
      * @return 1 for the event, 0 for another value, −1 for a record left out; one entry a record
      * @throws BadInput if a value is missing, if an event level is not in the column, or if only one side is left
      */
     public static byte[] outcome(
-            Table table, String columnName, List<String> eventLevels, List<String> leftOut, boolean leaveOutMissing) {
+            Table table,
+            String columnName,
+            List<String> eventLevels,
+            List<String> leftOut,
+            boolean leaveOutMissing,
+            boolean @Nullable [] kept) {
         Column column = table.column(columnName);
         Map<String, Byte> wanted = new HashMap<>();
         for (String level : eventLevels) wanted.put(asIn(column, level), (byte) 1);
@@ -67,7 +80,9 @@ public record Levels(List<Level> levels, int missing) {
         byte[] ofCode = column instanceof CategoryColumn category ? ofCodes(category, wanted) : null;
         Map<Double, Byte> ofNumber = new HashMap<>();
         for (int i = 0; i < outcome.length; i++) {
-            if (column.isMissing(i)) {
+            if (kept != null && !kept[i]) {
+                outcome[i] = -1;
+            } else if (column.isMissing(i)) {
                 if (!leaveOutMissing) {
                     throw BadInput.atLine(
                             table.lineOf(i),

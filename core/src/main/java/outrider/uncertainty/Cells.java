@@ -12,6 +12,8 @@ import outrider.rank.IndexedRanking;
 final class Cells {
     /** So many of the largest values are resampled one by one. */
     private static final int LARGEST = 2000;
+    /** Up to so many combinations are counted in an array. */
+    private static final int DENSE = 1 << 20;
 
     /** Of each record. */
     final int[] of;
@@ -39,8 +41,8 @@ final class Cells {
         segment = new int[placed.size()][count];
         for (int i = 0; i < of.length; i++) {
             int cell = of[i];
+            if (records[cell]++ > 0) continue;
             outcome[cell] = outcomes[i];
-            records[cell]++;
             for (int k = 0; k < segment.length; k++)
                 segment[k][cell] = segmentOf[k][placed.get(k).point()[i]];
         }
@@ -68,11 +70,11 @@ final class Cells {
             int[] ofPoint = segmentOf[k] = segments.get(k).ofPoints();
             int[] point = placed.get(k).point();
             int width = segments.get(k).size();
-            count = refine(cell, i -> ofPoint[point[i]], width);
+            count = refine(cell, count, i -> ofPoint[point[i]], width);
         }
         if (value != null) {
             double smallest = smallestOfLargest(outcome, value);
-            count = refine(cell, i -> outcome[i] == 1 && value[i] >= smallest ? i + 1 : 0, n + 1);
+            count = refine(cell, count, i -> outcome[i] == 1 && value[i] >= smallest ? i + 1 : 0, n + 1);
         }
         return new Cells(cell, count, outcome, value, segmentOf, placed);
     }
@@ -91,7 +93,17 @@ final class Cells {
     }
 
     /** Parts every cell by what {@code part} says of its records; new numbers in the order of the first record. */
-    private static int refine(int[] cell, Part part, int parts) {
+    private static int refine(int[] cell, int count, Part part, int parts) {
+        if ((long) count * parts <= DENSE) {
+            int[] numbers = new int[count * parts];
+            int next = 0;
+            for (int i = 0; i < cell.length; i++) {
+                int key = cell[i] * parts + part.of(i);
+                if (numbers[key] == 0) numbers[key] = ++next;
+                cell[i] = numbers[key] - 1;
+            }
+            return next;
+        }
         LongTable known = new LongTable();
         for (int i = 0; i < cell.length; i++) cell[i] = known.number((long) cell[i] * parts + part.of(i));
         return known.size();

@@ -18,12 +18,19 @@ import outrider.rank.Ranking;
  * safe.
  */
 public final class CutDraws {
+    /** So many runs of a large sample's ranking are told apart around a cut: each is a third of a standard deviation long at most. */
+    private static final int RUNS = 48;
+
+    private static final int FINE = 160;
+
     private final List<IndexedRanking> placed;
     private final double[] ranks;
     private final Sample sample;
     private final Seeds seeds;
     private final Workers workers;
     private final Map<List<Integer>, List<Drawn>> known = new ConcurrentHashMap<>();
+    private final Map<List<Integer>, List<Drawn>> coarse = new ConcurrentHashMap<>();
+    private final Map<List<Integer>, Pair> pairs = new ConcurrentHashMap<>();
 
     /** Two candidates on the same resamples. */
     public record Pair(Drawn first, Drawn second, Discordant discordant) {}
@@ -79,8 +86,21 @@ public final class CutDraws {
 
     /** Two candidates on the same resamples. */
     public Pair pair(int i, int j) {
-        List<Drawn> both = Resampler.plain(sample) ? List.of(all().get(i), all().get(j)) : drawn(List.of(i, j));
-        return new Pair(both.get(0), both.get(1), discordant(i, j));
+        if (i > j) {
+            Pair turned = pair(j, i);
+            Discordant of = turned.discordant();
+            return new Pair(
+                    turned.second(), turned.first(), new Discordant(of.records(), of.secondEvents(), of.firstEvents()));
+        }
+        return pairs.computeIfAbsent(List.of(i, j), both -> {
+            List<Drawn> drawn = Resampler.plain(sample) ? List.of(all().get(i), all().get(j)) : drawn(both);
+            return new Pair(drawn.get(0), drawn.get(1), discordant(i, j));
+        });
+    }
+
+    /** Two candidates neither of which leads: where there are many records, from {@link #together}. */
+    public Pair others(int i, int j) {
+        return new Pair(together().get(i), together().get(j), discordant(i, j));
     }
 
     /** All candidates on the same resamples. */
@@ -88,18 +108,30 @@ public final class CutDraws {
         return drawn(IntStream.range(0, placed.size()).boxed().toList());
     }
 
-    private List<Drawn> drawn(List<Integer> which) {
-        return known.computeIfAbsent(which, this::draw);
+    /** All candidates on the same resamples, for how their figures move together: of large samples fewer and coarser ones. */
+    public List<Drawn> together() {
+        if (Resampler.plain(sample)) return all();
+        List<Integer> which = IntStream.range(0, placed.size()).boxed().toList();
+        return coarse.computeIfAbsent(
+                which, all -> draw(all, Resampler.together(segments(all), sample), Resampler.Way.together(sample)));
     }
 
-    private List<Drawn> draw(List<Integer> which) {
-        List<IndexedRanking> chosen = which.stream().map(placed::get).toList();
+    private List<Drawn> drawn(List<Integer> which) {
+        return known.computeIfAbsent(which, some -> draw(some, segments(some), Resampler.Way.told(sample)));
+    }
+
+    private List<Segments> segments(List<Integer> which) {
         double coarseness = sample.coarseness();
-        List<Segments> segments = which.stream()
+        boolean plain = Resampler.plain(sample);
+        return which.stream()
                 .map(i -> Segments.around(placed.get(i).ranking(), ranks[i], coarseness))
+                .map(around -> plain || around.size() <= FINE ? around : around.coarser(RUNS))
                 .toList();
+    }
+
+    private List<Drawn> draw(List<Integer> which, List<Segments> segments, Resampler.Way way) {
+        List<IndexedRanking> chosen = which.stream().map(placed::get).toList();
         List<Drawn> drawn = new ArrayList<>();
-        Resampler.Way way = Resampler.Way.told(sample);
         int replicates = way.replicates();
         double[] total = new double[replicates];
         double[] totalEvents = new double[replicates];

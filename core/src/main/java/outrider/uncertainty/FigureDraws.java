@@ -28,13 +28,13 @@ public final class FigureDraws {
 
     private static double[][] draw(
             List<IndexedRanking> placed, Sample sample, Seeds seeds, Workers workers, Figure figure) {
-        Resampler.Way way = Resampler.Way.drawn(sample);
+        Resampler.Way way = Resampler.plain(sample) ? Resampler.Way.drawn(sample) : Resampler.Way.together(sample);
         double[][] drawn = new double[placed.size()][way.replicates()];
         List<Segments> along =
                 placed.stream().map(p -> Segments.along(p.ranking())).toList();
         Resampler.run(
                 placed,
-                along,
+                Resampler.together(along, sample),
                 sample,
                 seeds,
                 "figure",

@@ -21,6 +21,10 @@ final class Resampler {
     private static final int FEWEST = 2000;
     private static final int MOST = 6000;
     private static final int IN_CELLS = 4000;
+    private static final int TOGETHER = 600;
+    /** Runs a ranking where only how figures move together is wanted. */
+    private static final int FEW_RUNS = 60;
+
     private static final double DRAWS = 3.6e7;
 
     /**
@@ -34,6 +38,11 @@ final class Resampler {
             if (!plain(sample)) return new Way(false, IN_CELLS);
             int most = (int) Math.max(FEWEST, Math.min(MOST, DRAWS / sample.size()));
             return new Way(true, most / BLOCKS * BLOCKS);
+        }
+
+        /** For how the figures of all candidates move together. */
+        static Way together(Sample sample) {
+            return plain(sample) ? told(sample) : new Way(false, TOGETHER);
         }
 
         /** For bounds that are drawn. */
@@ -80,6 +89,13 @@ final class Resampler {
 
     static boolean plain(Sample sample) {
         return sample.unit() != null || sample.weight() != null || sample.size() <= PLAIN;
+    }
+
+    /** Runs that keep the cells few where many candidates part the records, for {@link Way#together}. */
+    static List<Segments> together(List<Segments> segments, Sample sample) {
+        return plain(sample)
+                ? segments
+                : segments.stream().map(s -> s.coarser(FEW_RUNS)).toList();
     }
 
     /** O(replicates · (units + records of the cells)); each reading is asked for every candidate and replicate once. */

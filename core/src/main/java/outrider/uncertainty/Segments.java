@@ -55,6 +55,14 @@ record Segments(Ranking ranking, int[] end) {
         return new Segments(ranking, Arrays.copyOf(end, count));
     }
 
+    /** The same in at most so many runs, the first and the last as they are: enough for how figures move together, not for a bound. */
+    Segments coarser(int most) {
+        if (end.length <= most) return this;
+        int[] fewer = new int[most];
+        for (int s = 0; s < most; s++) fewer[s] = end[(int) ((long) s * (end.length - 1) / (most - 1))];
+        return new Segments(ranking, fewer);
+    }
+
     int size() {
         return end.length;
     }

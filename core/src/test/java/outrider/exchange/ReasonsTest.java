@@ -33,7 +33,8 @@ class ReasonsTest {
                 .map(name ->
                         new ScoringRecipe.Need(name, DATA.table().column(name).type(), null))
                 .toList();
-        Reasons reasons = Reasons.of(model, DATA.table(), DATA.rows(), phrases, Map.of("a", "nobody knows a"), new Seeds(1));
+        Reasons reasons =
+                Reasons.of(model, DATA.table(), DATA.rows(), phrases, Map.of("a", "nobody knows a"), new Seeds(1));
         return new ScoringRecipe("b", kind, null, needs, 0.5, "half", new double[] {0.5}, model, reasons);
     }
 
@@ -69,7 +70,8 @@ class ReasonsTest {
         assertThat(both.words(column, 1)).isEqualTo("nobody knows a");
         assertThat(new Reasons(List.of(), Map.of("a", "a runs at {value}"), null).words(column, 1))
                 .isEqualTo("a is missing");
-        assertThat(new Reasons(List.of(), Map.of("a", "a is odd"), null).words(column, 1)).isEqualTo("a is odd");
+        assertThat(new Reasons(List.of(), Map.of("a", "a is odd"), null).words(column, 1))
+                .isEqualTo("a is odd");
     }
 
     @Test

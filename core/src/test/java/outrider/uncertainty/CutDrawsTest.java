@@ -145,6 +145,47 @@ class CutDrawsTest {
         compare(as, expected.low(), expected.high(), Drawn.bounds(ours), step);
     }
 
+    /** Fewer and coarser draws, which keep 1,000,000 records of many candidates quick, spread and move together as all do. */
+    @ParameterizedTest
+    @ValueSource(doubles = {40, 5_000})
+    void coarserDrawsMoveTogetherAsAllDo(double rank) {
+        int n = 50_000;
+        RandomStream random = new Seeds(9).stream("together");
+        byte[] outcome = new byte[n];
+        double[][] scores = new double[4][n];
+        for (int i = 0; i < n; i++) {
+            double risk = random.nextGaussian();
+            outcome[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(3 - 1.3 * risk)) ? 1 : 0);
+            for (int k = 0; k < 4; k++) scores[k][i] = risk + 0.2 * k * random.nextGaussian();
+        }
+        CutDraws draws = at(Sample.of(outcome), rank, scores);
+        double[][] all = covariance(draws.all());
+        double[][] few = covariance(draws.together());
+        for (int i = 0; i < 4; i++) {
+            assertThat(Math.sqrt(few[i][i] / all[i][i])).isCloseTo(1, within(0.12));
+            for (int j = 0; j < i; j++) {
+                double expected = all[i][j] / Math.sqrt(all[i][i] * all[j][j]);
+                assertThat(few[i][j] / Math.sqrt(few[i][i] * few[j][j])).isCloseTo(expected, within(0.12));
+            }
+        }
+    }
+
+    private static double[][] covariance(List<Drawn> of) {
+        double[][] captures = of.stream().map(Drawn::capture).toArray(double[][]::new);
+        double[][] made = new double[captures.length][captures.length];
+        double[] mean = Arrays.stream(captures)
+                .mapToDouble(c -> Arrays.stream(c).average().orElseThrow())
+                .toArray();
+        for (int i = 0; i < made.length; i++) {
+            for (int j = 0; j < made.length; j++) {
+                for (int r = 0; r < captures[i].length; r++) {
+                    made[i][j] += (captures[i][r] - mean[i]) * (captures[j][r] - mean[j]) / captures[i].length;
+                }
+            }
+        }
+        return made;
+    }
+
     @Test
     void customersOfSeveralRecordsAreDrawnTogether() {
         int units = 400;

@@ -29,6 +29,7 @@ final class DeskBench {
             String brief = prepare(browser, file);
             opening(browser, "/briefs/" + brief + "/compare", "Compare", "[data-figure=gain]", CANDIDATES);
             opening(browser, "/briefs/" + brief + "/errors", "the field of errors", "button.errorcell", 1);
+            fromCompare(browser, brief);
             sizes(browser, brief);
             for (String page : List.of("compare", "threshold")) moves(browser, brief, page);
         } finally {
@@ -40,13 +41,32 @@ final class DeskBench {
         for (int round = 0; round < 4; round++) {
             long start = System.nanoTime();
             browser.open(page);
-            browser.driver.executeAsyncScript("const [shown, least, done] = arguments; const look = () =>"
-                    + " document.querySelectorAll(shown).length >= least ? done() : requestAnimationFrame(look);"
-                    + " look();", shown, least);
+            shown(browser, shown, least);
             System.out.printf(
                     "opening %s, %s: %.2f s%n",
                     name, round == 0 ? "for the first time" : "warm", (System.nanoTime() - start) / 1e9);
         }
+    }
+
+    /** As somebody goes there who looks at the comparison. */
+    private static void fromCompare(Browser browser, String brief) {
+        for (int round = 0; round < 4; round++) {
+            browser.open("/briefs/" + brief + "/compare");
+            shown(browser, "[data-figure=gain]", CANDIDATES);
+            long start = System.nanoTime();
+            browser.key("6");
+            shown(browser, "button.errorcell", 1);
+            System.out.printf("from Compare to the field of errors: %.2f s%n", (System.nanoTime() - start) / 1e9);
+        }
+    }
+
+    private static void shown(Browser browser, String what, int least) {
+        browser.driver.executeAsyncScript(
+                "const [shown, least, done] = arguments; const look = () =>"
+                        + " document.querySelectorAll(shown).length >= least ? done() : requestAnimationFrame(look);"
+                        + " look();",
+                what,
+                least);
     }
 
     private static Path write(Path file) throws IOException {
@@ -118,9 +138,10 @@ final class DeskBench {
         Map<?, ?> shown = (Map<?, ?>) browser.api("GET", "/comparisons/" + brief, null);
         for (Object one : (List<?>) shown.get("candidates")) {
             Map<?, ?> row = (Map<?, ?>) one;
+            Map<?, ?> curve = (Map<?, ?>) row.get("curve");
             System.out.printf(
                     "%s: %d points, within %s in depth and capture%n",
-                    row.get("name"), ((List<?>) row.get("records")).size(), row.get("error"));
+                    row.get("name"), ((List<?>) curve.get("records")).size(), curve.get("error"));
         }
     }
 

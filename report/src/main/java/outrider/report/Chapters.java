@@ -87,6 +87,7 @@ final class Chapters {
         blocks.add(Block.text(Written.count(file.records()) + " records and " + file.columns() + " columns from "
                 + brief.data().file() + ". The outcome is " + brief.outcome().column() + "; the event is “"
                 + String.join("”, “", brief.outcome().events()) + "”."));
+        blocks.addAll(ShapeBlocks.of(brief));
         Figures.Split s = f.split();
         blocks.add(Block.text("Records were dealt " + s.method() + ", seed "
                 + brief.split().seed() + "."

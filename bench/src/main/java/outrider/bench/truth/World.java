@@ -166,6 +166,7 @@ record World(Fault fault, int records, int each) {
                 new BriefFile.DataFile("world.csv", null, null),
                 new BriefFile.Outcome("outcome", List.of("yes"), List.of(), false),
                 new LinkedHashMap<>(),
+                null,
                 plan,
                 new Stakes(30, 4, 0, 0, 0, 1),
                 null,

@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Campaign;
 import outrider.casefile.ColumnSetup;
+import outrider.casefile.Population;
 import outrider.exchange.Comparison;
 import outrider.server.work.Packed;
 import outrider.split.Parts;
@@ -51,6 +52,10 @@ public class Brief extends PanacheEntityBase {
     /** Column name to what was settled about it; columns not named here are plain inputs. */
     @JdbcTypeCode(SqlTypes.JSON)
     public Map<String, ColumnSetup> columns;
+
+    /** Which records it is about; null for all. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    public @Nullable Population population;
 
     public long seed;
 

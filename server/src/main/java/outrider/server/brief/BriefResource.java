@@ -11,7 +11,9 @@ import jakarta.ws.rs.QueryParam;
 import java.util.List;
 import java.util.Map;
 import outrider.casefile.ColumnSetup;
+import outrider.casefile.Population;
 import outrider.check.DeliveryChange;
+import outrider.formula.Functions;
 import outrider.server.account.Account;
 import outrider.server.brief.Columns.ColumnsView;
 import outrider.split.SplitPlan;
@@ -23,9 +25,17 @@ public class BriefResource {
     private final Columns columns;
     private final Splits splits;
     private final Editions editions;
+    private final Shaping shaping;
     private final SecurityIdentity identity;
 
-    BriefResource(Briefs briefs, Columns columns, Splits splits, Editions editions, SecurityIdentity identity) {
+    BriefResource(
+            Briefs briefs,
+            Columns columns,
+            Splits splits,
+            Editions editions,
+            Shaping shaping,
+            SecurityIdentity identity) {
+        this.shaping = shaping;
         this.briefs = briefs;
         this.columns = columns;
         this.splits = splits;
@@ -85,6 +95,48 @@ public class BriefResource {
     public ColumnsView undo(long id) {
         columns.undo(id);
         return columns.view(id);
+    }
+
+    /** The functions that formulas may use. */
+    @GET
+    @Path("/functions")
+    public List<FunctionView> functions() {
+        return Functions.all().stream()
+                .map(f -> new FunctionView(f.name(), f.usage(), f.says()))
+                .toList();
+    }
+
+    /** A function of formulas: as it is written, and what it gives. */
+    public record FunctionView(String name, String usage, String says) {}
+
+    /** What a formula would make; nothing is kept. */
+    @POST
+    @Path("/{id}/columns/made/preview")
+    @RolesAllowed(Account.ANALYST)
+    public Shaping.MadePreview made(long id, Shaping.Draft draft) {
+        return shaping.preview(id, draft);
+    }
+
+    /** The records that the brief is about, and what is left out. */
+    @GET
+    @Path("/{id}/population")
+    public Shaping.PopulationView population(long id) {
+        return shaping.facts(id, briefs.get(id).population);
+    }
+
+    /** What a population would leave; nothing is kept. */
+    @POST
+    @Path("/{id}/population/preview")
+    @RolesAllowed(Account.ANALYST)
+    public Shaping.PopulationView population(long id, Population population) {
+        return shaping.facts(id, population);
+    }
+
+    @PUT
+    @Path("/{id}/population")
+    @RolesAllowed(Account.ANALYST)
+    public Shaping.PopulationView settle(long id, Population population) {
+        return shaping.settle(id, population);
     }
 
     /** What a split would count; nothing is kept. */

@@ -4,6 +4,8 @@ import static java.util.Objects.requireNonNull;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -12,9 +14,13 @@ import outrider.base.BadInput;
 import outrider.casefile.BriefFile;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup;
+import outrider.casefile.MadeColumns;
+import outrider.formula.Formula;
+import outrider.server.dataset.DatasetColumn;
 import outrider.server.dataset.Datasets;
 import outrider.server.work.Caches;
 import outrider.split.Units;
+import outrider.table.ColumnType;
 import outrider.table.Reading;
 import outrider.table.Table;
 
@@ -38,17 +44,53 @@ public class BriefTables {
         return readings;
     }
 
+    /** The file's columns without a look at their values, and behind them those that the brief makes. */
+    List<ColumnHead> heads(Brief brief) {
+        List<ColumnHead> heads = new ArrayList<>();
+        Map<String, ColumnType> types = new LinkedHashMap<>();
+        for (DatasetColumn column : datasets.columns(brief.datasetId)) {
+            heads.add(ColumnHead.of(column));
+            types.put(column.name, column.type);
+        }
+        Map<String, ColumnType> read = MadeColumns.types(types, brief.columns);
+        new TreeMap<>(Formula.ordered(MadeColumns.formulas(brief.columns), read))
+                .forEach((name, formula) -> heads.add(ColumnHead.made(name, formula.type())));
+        return heads;
+    }
+
+    /** Names of all columns, those that the brief makes last. */
+    public List<String> names(Brief brief) {
+        return heads(brief).stream().map(ColumnHead::name).toList();
+    }
+
     /**
-     * All columns, read anew where the brief says so.
+     * All columns, read anew where the brief says so, and those that it makes.
      *
-     * @throws BadInput if a text does not fit its reading
+     * @throws BadInput if a text does not fit its reading, or a formula cannot be read
      */
     public Table table(Brief brief) {
         Map<String, Reading> readings = readings(brief);
+        Map<String, String> formulas = MadeColumns.formulas(brief.columns);
         Table plain = datasets.table(brief.datasetId);
-        if (readings.isEmpty()) return plain;
-        List<?> key = List.of(brief.datasetId, readings);
-        return tables.get(key, k -> CaseData.read(plain, brief.columns));
+        if (readings.isEmpty() && formulas.isEmpty()) return plain;
+        List<?> key = List.of(brief.datasetId, readings, formulas);
+        return tables.get(key, k -> CaseData.read(plain, brief.columns, brief.outcomeColumn()));
+    }
+
+    /** @throws BadInput if something is made of the outcome, or the population depends on it */
+    void demandMade(Brief brief) {
+        CaseData.read(datasets.table(brief.datasetId), brief.columns, brief.outcomeColumn());
+        kept(brief);
+    }
+
+    /** By record, whether it is of the brief's population; null for all. */
+    boolean @Nullable [] kept(Brief brief) {
+        return CaseData.kept(
+                brief.population,
+                brief::column,
+                brief.outcomeColumn(),
+                table(brief),
+                brief.population == null ? new int[0] : copies(brief));
     }
 
     /**
@@ -68,9 +110,12 @@ public class BriefTables {
         List<?> key = List.of(
                 brief.datasetId,
                 asked,
-                String.valueOf(brief.column(asked.column()).reading()));
+                String.valueOf(brief.column(asked.column()).reading()),
+                brief.population == null
+                        ? ""
+                        : List.of(brief.population, readings(brief), MadeColumns.formulas(brief.columns)));
         Table table = table(brief);
-        return outcomes.get(key, k -> asked.of(table));
+        return outcomes.get(key, k -> asked.of(table, kept(brief)));
     }
 
     static List<String> valueColumns(Map<String, ColumnSetup> columns) {

@@ -92,6 +92,7 @@ public class Briefs {
         brief.decide(edit.decision());
         if (another) {
             forgetSplit(brief);
+            tables.demandMade(brief);
             if (brief.hasOutcome()) tables.outcome(brief);
         }
         database.flush();

@@ -23,7 +23,9 @@ import outrider.casefile.CaseData;
 import outrider.casefile.ColumnDefaults;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
+import outrider.casefile.MadeColumns;
 import outrider.check.ColumnProfile;
+import outrider.formula.Formula;
 import outrider.server.dataset.DatasetColumn;
 import outrider.server.dataset.Datasets;
 import outrider.server.trail.Act;
@@ -36,6 +38,8 @@ import outrider.table.Table;
 /** What a brief settles about its columns, with undo. */
 @ApplicationScoped
 public class Columns {
+    private static final int LONGEST_NAME = 80;
+
     private final Briefs briefs;
     private final BriefTables tables;
     private final Profiles profiles;
@@ -63,18 +67,18 @@ public class Columns {
     @Transactional
     public ColumnsView view(long id) {
         Brief brief = briefs.get(id);
-        List<DatasetColumn> heads = datasets.columns(brief.datasetId);
+        List<ColumnHead> heads = tables.heads(brief);
         List<String> asked = heads.stream()
-                .map(head -> head.name)
+                .map(ColumnHead::name)
                 .filter(name -> !asStored(brief, name))
                 .toList();
         Map<String, ColumnProfile> ready = asked.isEmpty() ? Map.of() : profiles.of(brief, asked);
         List<ColumnView> views = new ArrayList<>();
         int pending = 0;
-        for (DatasetColumn head : heads) {
-            ColumnProfile profile = asStored(brief, head.name) ? head.facts : ready.get(head.name);
+        for (ColumnHead head : heads) {
+            ColumnProfile profile = asStored(brief, head.name()) ? head.facts() : ready.get(head.name());
             if (profile == null) pending++;
-            views.add(ColumnView.of(ColumnHead.of(head), brief, profile, profile == null));
+            views.add(ColumnView.of(head, brief, profile, profile == null));
         }
         ColumnChange last = last(id);
         return new ColumnsView(views, pending, last == null ? null : last.words);
@@ -82,21 +86,22 @@ public class Columns {
 
     /** Whether the figures made when the file was read still say all there is. */
     private static boolean asStored(Brief brief, String name) {
-        return brief.packedParts == null && brief.column(name).reading() == null;
+        ColumnSetup setup = brief.column(name);
+        return brief.packedParts == null && setup.reading() == null && setup.formula() == null;
     }
 
     /** @throws NotFoundException if there is no such column */
     @Transactional
     public ColumnDetail detail(long id, String name) {
         Brief brief = briefs.get(id);
-        DatasetColumn head = datasets.columns(brief.datasetId).stream()
-                .filter(c -> c.name.equals(name))
+        ColumnHead head = tables.heads(brief).stream()
+                .filter(c -> c.name().equals(name))
                 .findFirst()
                 .orElseThrow(() -> new NotFoundException("there is no column " + name));
         ColumnProfile profile = asStored(brief, name)
-                ? head.facts
+                ? head.facts()
                 : profiles.of(brief, List.of(name)).get(name);
-        ColumnView view = ColumnView.of(ColumnHead.of(head), brief, profile, profile == null);
+        ColumnView view = ColumnView.of(head, brief, profile, profile == null);
         return new ColumnDetail(view, profile, acted(brief, name));
     }
 
@@ -131,7 +136,7 @@ public class Columns {
     public void change(long id, Map<String, ColumnSetup> changes, String by) {
         Brief brief = briefs.get(id);
         Map<String, ColumnSetup> before = new LinkedHashMap<>();
-        changes.keySet().forEach(name -> before.put(name, brief.column(name)));
+        changes.keySet().forEach(name -> before.put(name, asItStands(brief, name)));
         settle(brief, changes);
         ColumnChange change = new ColumnChange();
         change.briefId = id;
@@ -150,16 +155,28 @@ public class Columns {
         Trail.brief(id, Act.COLUMNS_DESCRIBED, setups.size() + " columns", told(setups));
     }
 
+    /** Null for a column that is yet to be made. */
+    private @Nullable ColumnSetup asItStands(Brief brief, String name) {
+        boolean known = brief.columns.containsKey(name)
+                || datasets.table(brief.datasetId).has(name);
+        return known ? brief.column(name) : null;
+    }
+
     private static String told(Map<String, ColumnSetup> changes) {
         return changes.entrySet().stream()
                 .sorted(Map.Entry.comparingByKey())
-                .map(e -> e.getKey() + ": " + e.getValue().role().words()
-                        + (e.getValue().reason().isEmpty()
-                                ? ""
-                                : " (" + e.getValue().reason() + ")")
-                        + (e.getValue().kept().isEmpty()
-                                ? ""
-                                : ", keeps " + e.getValue().kept()))
+                .map(e -> e.getValue() == null
+                        ? e.getKey() + ": taken away"
+                        : e.getKey() + ": " + e.getValue().role().words()
+                                + (e.getValue().formula() == null
+                                        ? ""
+                                        : ", made by " + e.getValue().formula())
+                                + (e.getValue().reason().isEmpty()
+                                        ? ""
+                                        : " (" + e.getValue().reason() + ")")
+                                + (e.getValue().kept().isEmpty()
+                                        ? ""
+                                        : ", keeps " + e.getValue().kept()))
                 .collect(Collectors.joining("; "));
     }
 
@@ -186,6 +203,10 @@ public class Columns {
             String name = entry.getKey();
             ColumnSetup now = entry.getValue();
             ColumnSetup before = brief.column(name);
+            if (now == null || now.formula() != null || before.formula() != null) {
+                make(brief, columns, name, now);
+                continue;
+            }
             Column column = plain.column(name);
             Reading reading = now.reading();
             if (!Objects.equals(reading, before.reading())) {
@@ -203,13 +224,64 @@ public class Columns {
         }
         Set<String> decided = new HashSet<>();
         for (String name : changes.keySet()) {
-            if (!Objects.equals(
-                    brief.column(name).reading(),
-                    requireNonNull(columns.get(name)).reading())) decided.add(name);
+            ColumnSetup now = columns.getOrDefault(name, ColumnSetup.PLAIN);
+            boolean same = Objects.equals(brief.column(name).reading(), now.reading())
+                    && Objects.equals(brief.column(name).formula(), now.formula());
+            if (!same) decided.add(name);
         }
         demandOneValue(columns);
+        demandMade(brief, columns, plain);
         brief.columns = columns;
         refit(brief, decided);
+    }
+
+    /** Puts a made column among the others, changes it or, with null, takes it away. */
+    private void make(Brief brief, Map<String, ColumnSetup> columns, String name, @Nullable ColumnSetup now) {
+        ColumnSetup before = brief.column(name);
+        boolean another = now == null || !Objects.equals(now.formula(), before.formula());
+        if (another && briefs.candidates(brief.id) > 0) {
+            throw BadInput.state(
+                    BadInput.Code.LOCKED,
+                    "column \"" + name + "\"",
+                    "has its formula fixed, because candidates exist",
+                    "begin a new edition of the brief");
+        }
+        if (now == null) {
+            if (before.formula() == null) {
+                throw BadInput.of("column \"" + name + "\"", "is the file's", "set it aside instead");
+            }
+            columns.remove(name);
+            return;
+        }
+        if (now.formula() == null || now.reading() != null) {
+            throw BadInput.of("column \"" + name + "\"", "is made by a formula", "change the formula");
+        }
+        if (name.isBlank() || name.length() > LONGEST_NAME) {
+            throw BadInput.of("name", "has " + name.strip().length() + " letters", "give 1 to " + LONGEST_NAME);
+        }
+        demand(brief, name, now, false);
+        columns.put(name, now);
+    }
+
+    /** What columns are made of must hold for all of them together; what a new one reads says when it is known. */
+    private static void demandMade(Brief brief, Map<String, ColumnSetup> columns, Table plain) {
+        if (MadeColumns.formulas(columns).isEmpty() && brief.population == null) return;
+        Table table = CaseData.read(plain, columns, brief.outcomeColumn());
+        if (brief.population != null) {
+            MadeColumns.allowed(
+                    "population",
+                    brief.population.read(table).reads(),
+                    c -> columns.getOrDefault(c, ColumnSetup.PLAIN),
+                    brief.outcomeColumn());
+        }
+        Map<String, ColumnType> types = MadeColumns.types(Formula.types(plain), columns);
+        MadeColumns.read(columns, types, brief.outcomeColumn()).forEach((name, formula) -> {
+            ColumnSetup setup = requireNonNull(columns.get(name));
+            Integer after = MadeColumns.knownAfter(formula, c -> columns.getOrDefault(c, ColumnSetup.PLAIN));
+            if (setup.knownAfterDays() == null && after != null) {
+                columns.put(name, setup.known(after, setup.knownWhere(), setup.meaning()));
+            }
+        });
     }
 
     private static void demandOneValue(Map<String, ColumnSetup> columns) {
@@ -258,8 +330,10 @@ public class Columns {
     private static String words(Map<String, ColumnSetup> before, Map<String, ColumnSetup> after) {
         if (after.size() > 1) return after.size() + " columns changed together";
         String name = after.keySet().iterator().next();
-        ColumnSetup a = requireNonNull(before.get(name));
-        ColumnSetup b = requireNonNull(after.get(name));
+        ColumnSetup a = before.get(name);
+        ColumnSetup b = after.get(name);
+        if (b == null) return shortened(name) + ": taken away";
+        if (a == null) return shortened(name) + ": made";
         String what = "changed";
         if (a.role() != b.role()) what = b.role().words();
         else if (!Objects.equals(a.reading(), b.reading())) {
@@ -277,10 +351,7 @@ public class Columns {
 
     /** Names of columns that candidates may use. */
     public List<String> inputs(Brief brief) {
-        List<String> names = datasets.columns(brief.datasetId).stream()
-                .map(column -> column.name)
-                .toList();
-        return CaseData.inputs(names, brief::column, brief.outcomeColumn());
+        return CaseData.inputs(tables.names(brief), brief::column, brief.outcomeColumn());
     }
 
     /** What a new brief takes columns for. */

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup;
 import outrider.check.DeliveryChange;
 import outrider.server.dataset.Dataset;
@@ -53,6 +54,7 @@ public class Editions {
         brief.decide(old.decision());
         brief.datasetId = datasetId == null ? old.datasetId : datasetId;
         brief.columns = new HashMap<>(old.columns);
+        brief.population = old.population;
         brief.seed = old.seed;
         brief.edition = old.edition + 1;
         brief.previousId = old.id;
@@ -105,11 +107,14 @@ public class Editions {
     private void fit(Brief brief, Table table) {
         Map<String, ColumnSetup> columns = Columns.defaults(datasets.columns(brief.datasetId));
         for (Map.Entry<String, ColumnSetup> entry : brief.columns.entrySet()) {
-            if (!table.has(entry.getKey())) continue;
             ColumnSetup setup = entry.getValue();
+            if (setup.formula() != null) columns.put(entry.getKey(), setup);
+            if (!table.has(entry.getKey())) continue;
             if (setup.reading() != null) setup.reading().apply(table.column(entry.getKey()), table);
             columns.put(entry.getKey(), setup);
         }
+        Table whole = CaseData.read(table, columns, brief.outcomeColumn());
+        if (brief.population != null) brief.population.read(whole);
         brief.columns = columns;
         if (brief.outcome != null && !table.has(brief.outcome.column())) brief.outcome = null;
     }

@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -21,6 +22,7 @@ import org.jboss.logging.Logger;
 import outrider.base.BadInput;
 import outrider.casefile.CaseData;
 import outrider.casefile.Evidence;
+import outrider.casefile.MadeColumns;
 import outrider.casefile.Sha256;
 import outrider.check.ColumnProfile;
 import outrider.split.Parts;
@@ -52,8 +54,16 @@ public class Profiles {
 
     /** Changes with whatever the profile of the column is computed from. */
     private static String key(Brief brief, String column, String common) {
+        boolean made = brief.column(column).formula() != null;
         return Sha256.of(common + "\n" + column + "\n" + brief.column(column).reading() + "\n"
-                + column.equals(brief.outcomeColumn()));
+                + column.equals(brief.outcomeColumn())
+                + (made ? "\n" + MadeColumns.formulas(brief.columns) + readings(brief) : ""));
+    }
+
+    private static Map<String, String> readings(Brief brief) {
+        Map<String, String> readings = new TreeMap<>();
+        brief.columns.forEach((name, setup) -> readings.put(name, String.valueOf(setup.reading())));
+        return readings;
     }
 
     private static String common(Brief brief) {

@@ -56,7 +56,7 @@ public class ListWork implements Work {
                 });
         ScoringRecipe recipe = QuarkusTransaction.requiringNew().call(() -> lists.recipe(list));
         Table table = QuarkusTransaction.requiringNew().call(() -> datasets.table(list.datasetId));
-        lists.finish(id, recipe.score(table, list.reasons, WorkQueue.WORKERS, progress));
+        lists.finish(id, recipe.score(table, list.reasons, WorkQueue.WORKERS, progress), recipe.meant(table));
     }
 
     private static void end(long id, WorkStatus status, @Nullable String message) {

@@ -1,9 +1,11 @@
 package outrider.server.scoring;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
@@ -12,6 +14,7 @@ import outrider.base.Seeds;
 import outrider.casefile.ColumnSetup;
 import outrider.exchange.Reasons;
 import outrider.exchange.ScoringRecipe;
+import outrider.formula.Formula;
 import outrider.learn.Model;
 import outrider.measure.BandRow;
 import outrider.server.brief.Brief;
@@ -53,7 +56,14 @@ public class Recipes {
         }
         Brief brief = briefs.get(candidate.briefId);
         Model model = candidates.model(candidate);
-        List<ScoringRecipe.Need> needs = model.columns().stream()
+        Map<String, String> made = new TreeMap<>();
+        Set<String> read = new LinkedHashSet<>();
+        for (String name : model.columns()) collect(brief, name, made, read);
+        String where = brief.population == null ? null : brief.population.where();
+        if (where != null) {
+            for (String name : brief.population.read(tables.table(brief)).reads()) collect(brief, name, made, read);
+        }
+        List<ScoringRecipe.Need> needs = read.stream()
                 .map(name -> new ScoringRecipe.Need(
                         name,
                         tables.table(brief).column(name).type(),
@@ -82,11 +92,32 @@ public class Recipes {
                 said(brief, model, ColumnSetup::phraseMissing),
                 new Seeds(brief.seed));
         return new ScoringRecipe(
-                brief.name, candidate.name, identifier(brief), needs, cut.score(), words, from, model, reasons);
+                brief.name,
+                candidate.name,
+                identifier(brief),
+                needs,
+                cut.score(),
+                words,
+                from,
+                model,
+                reasons,
+                made,
+                where);
     }
 
-    private static Map<String, String> said(
-            Brief brief, Model model, Function<ColumnSetup, @Nullable String> which) {
+    /** What a column is made of, down to the file's own. */
+    private void collect(Brief brief, String name, Map<String, String> made, Set<String> read) {
+        String formula = brief.column(name).formula();
+        if (formula == null) {
+            read.add(name);
+        } else if (made.put(name, formula) == null) {
+            Formula.of(formula, Formula.types(tables.table(brief)))
+                    .reads()
+                    .forEach(of -> collect(brief, of, made, read));
+        }
+    }
+
+    private static Map<String, String> said(Brief brief, Model model, Function<ColumnSetup, @Nullable String> which) {
         Map<String, String> said = new TreeMap<>();
         for (String name : model.columns()) {
             String phrase = which.apply(brief.column(name));

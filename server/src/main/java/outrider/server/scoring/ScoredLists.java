@@ -162,11 +162,14 @@ public class ScoredLists {
                 list.recipeCut,
                 list.bandFrom,
                 now.model(),
-                now.reasons());
+                now.reasons(),
+                now.made(),
+                now.where());
     }
 
+    /** @param meant by record, whether it may be acted on; null for all */
     @Transactional
-    void finish(long id, ScoringRecipe.Scores made) {
+    void finish(long id, ScoringRecipe.Scores made, boolean @Nullable [] meant) {
         ScoredList list = get(id);
         database.createQuery("delete from ListScore s where s.listId = ?1")
                 .setParameter(1, id)
@@ -175,7 +178,9 @@ public class ScoredLists {
         store(id, scores, false);
         store(id, Arrays.stream(made.because()).asDoubleStream().toArray(), true);
         int acted = 0;
-        for (double score : scores) if (list.threshold != null && score >= list.threshold) acted++;
+        for (int i = 0; i < scores.length; i++) {
+            if (list.threshold != null && scores[i] >= list.threshold && (meant == null || meant[i])) acted++;
+        }
         list.acted = acted;
         list.status = WorkStatus.DONE;
         list.progress = 1;

@@ -71,6 +71,7 @@ class CaseFiles {
                 new BriefFile.DataFile(dataset.name, dataset.sha256, dataset.dialect),
                 b.hasOutcome() ? b.outcome : null,
                 columns(b),
+                b.population,
                 b.split,
                 b.stakes,
                 b.campaign.capacity(),
@@ -92,13 +93,12 @@ class CaseFiles {
     /** Every column by name, so that nothing is left to be taken for something. */
     private Map<String, ColumnSetup> columns(Brief b) {
         Map<String, ColumnSetup> all = new TreeMap<>();
-        datasets.columns(b.datasetId).forEach(c -> all.put(c.name, b.column(c.name)));
+        tables.names(b).forEach(name -> all.put(name, b.column(name)));
         return all;
     }
 
     private List<String> free(Brief b) {
-        return CaseData.inputs(
-                datasets.columns(b.datasetId).stream().map(c -> c.name).toList(), b::column, b.outcomeColumn());
+        return CaseData.inputs(tables.names(b), b::column, b.outcomeColumn());
     }
 
     private static BriefFile.CandidateSpec spec(Candidate c, Map<Long, String> names, List<String> free) {

@@ -1,0 +1,2 @@
+-- Which records a brief is about.
+alter table brief add column population jsonb;

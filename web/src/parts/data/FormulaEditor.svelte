@@ -1,0 +1,175 @@
+<script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Table from 'flowbite-svelte/Table.svelte';
+  import Textarea from 'flowbite-svelte/Textarea.svelte';
+  import { onMount, untrack } from 'svelte';
+  import type { ColumnView as Column, FunctionView, MadePreview } from '../../api/schema';
+  import { get, post } from '../../lib/api';
+  import type { ColumnSheet } from '../../lib/columns.svelte';
+  import { quoted } from '../../lib/columns';
+  import { count, NONE } from '../../lib/format';
+
+  interface Props {
+    briefId: number;
+    columns: Column[];
+    sheet: ColumnSheet;
+    /** null for a new one */
+    column: Column | null;
+    done: (name: string) => void;
+  }
+  /** A column made of others: its formula, and what it makes of some records before it is made. */
+  let { briefId, columns, sheet, column, done }: Props = $props();
+
+  const WAIT = 250;
+  let name = $state(untrack(() => column?.name ?? ''));
+  let formula = $state(untrack(() => column?.setup.formula ?? ''));
+  let preview = $state.raw<MadePreview | null>(null);
+  let refusal = $state<string | null>(null);
+  let functions = $state.raw<FunctionView[]>([]);
+  let helped = $state(false);
+  let field = $state<HTMLTextAreaElement>();
+  let turn = 0;
+
+  onMount(async () => {
+    functions = await get<FunctionView[]>('/briefs/functions');
+  });
+
+  const changed = $derived(formula.trim() !== (column?.setup.formula ?? ''));
+  const taken = $derived(column === null && columns.some((c) => c.name === name.trim()));
+  const usable = $derived(columns.filter((c) => !c.outcome && c.name !== column?.name));
+
+  $effect(() => {
+    const asked = formula.trim();
+    const mine = ++turn;
+    if (asked === '') {
+      preview = null;
+      refusal = null;
+      return;
+    }
+    const timer = setTimeout(() => void look(asked, mine), WAIT);
+    return () => clearTimeout(timer);
+  });
+
+  async function look(asked: string, mine: number) {
+    try {
+      const found = await post<MadePreview>(`/briefs/${briefId}/columns/made/preview`, {
+        name: column?.name ?? null,
+        formula: asked,
+      });
+      if (mine !== turn) return;
+      preview = found;
+      refusal = null;
+    } catch (e) {
+      if (mine !== turn) return;
+      preview = null;
+      refusal = (e as Error).message;
+    }
+  }
+
+  /** Puts words where the formula is being written. */
+  function put(words: string) {
+    const at = field?.selectionStart ?? formula.length;
+    const to = field?.selectionEnd ?? at;
+    formula = formula.slice(0, at) + words + formula.slice(to);
+    const open = words.indexOf('(');
+    const place = at + (open < 0 ? words.length : open + 1);
+    queueMicrotask(() => {
+      field?.focus();
+      field?.setSelectionRange(place, place);
+    });
+  }
+
+  async function make() {
+    const made = name.trim();
+    if (await sheet.make(made, formula.trim(), column?.setup ?? null)) done(made);
+  }
+</script>
+
+{#if column === null}
+  <label class="quiet block"
+    >name
+    <Input class="field block w-full!" bind:value={name} maxlength={80} aria-label="Name of the column" />
+  </label>
+  {#if taken}<p class="refusal" role="alert">
+      There is a column {name.trim()} already; choose another name.
+    </p>{/if}
+{/if}
+<label class="quiet mt-2 block"
+  >made by
+  <Textarea
+    class="field block w-full! font-mono"
+    rows={3}
+    bind:value={formula}
+    bind:elementRef={field}
+    maxlength={2000}
+    placeholder="ratio(paid, visits, 0)"
+    spellcheck="false"
+    aria-label="Formula"
+  />
+</label>
+{#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+{#if preview}
+  <p class="reading mt-2">
+    Gives {preview.type === 'NUMBER' ? 'a number' : preview.type === 'DATE' ? 'a date' : 'levels'}; of {count(
+      preview.records,
+    )} records
+    {preview.missing === 0 ? 'none is' : `${count(preview.missing)} are`} without a value{preview.undefined >
+    0
+      ? `, ${count(preview.undefined)} of them because the formula has none there, such as a division by zero`
+      : ''}.{preview.knownAfterDays !== null
+      ? ` Known after ${preview.knownAfterDays} days, the latest of what it reads.`
+      : ''}
+  </p>
+  <Table class="plain" aria-label="Examples">
+    <thead
+      ><tr
+        >{#each preview.reads as read (read)}<th class="max-w-32 truncate" title={read}>{read}</th>{/each}<th
+          >{name.trim() || 'made'}</th
+        ></tr
+      ></thead
+    >
+    <tbody>
+      {#each preview.examples as example, i (i)}
+        <tr
+          >{#each example.from as value, k (k)}<td class="max-w-32 truncate">{value ?? NONE}</td>{/each}<td
+            ><b>{example.value ?? NONE}</b></td
+          ></tr
+        >
+      {/each}
+    </tbody>
+  </Table>
+{/if}
+<p class="mt-2 flex flex-wrap gap-2">
+  <Button
+    class="action"
+    disabled={preview === null || name.trim() === '' || taken || (column !== null && !changed)}
+    onclick={make}>{column === null ? 'Make the column' : 'Change the formula'}</Button
+  >
+  <Button class="chip" aria-expanded={helped} onclick={() => (helped = !helped)}
+    >{helped ? 'less' : 'columns and functions'}</Button
+  >
+</p>
+{#if helped}
+  <p class="quiet mt-2">
+    Numbers by + − * / ^, conditions by = &lt;&gt; &lt; &lt;= &gt; &gt;=, and, or, not, in (…), is missing.
+    Texts between 'single quotes', names with blanks between "double quotes", days as date '2025-01-31'. What
+    is missing makes what is made of it missing.
+  </p>
+  <div class="mt-1 flex max-h-28 flex-wrap gap-1 overflow-auto" role="group" aria-label="Columns to put in">
+    {#each usable as one (one.name)}
+      <Button class="chip" onclick={() => put(quoted(one.name))}>{one.name}</Button>
+    {/each}
+  </div>
+  <Table class="plain mt-2" aria-label="Functions">
+    <tbody>
+      {#each functions as one (one.name)}
+        <tr
+          ><td class="font-mono whitespace-nowrap"
+            ><Button class="hover:underline" onclick={() => put(`${one.name}()`)}>{one.usage}</Button></td
+          ><td class="quiet">{one.says}</td></tr
+        >
+      {/each}
+    </tbody>
+  </Table>
+{/if}
