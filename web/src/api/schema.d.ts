@@ -7081,9 +7081,9 @@ export interface components {
     /** @description Which records a brief is about. The others are in no part, and no candidate is meant for their like. */
     Population: {
       /** @description condition on columns that a record must meet, in the language of formulas; null for all */
-      where: string | null;
+      where?: string | null;
       /** @description whether of records that are the same in every column only the first counts; null for no */
-      dropCopies: boolean | null;
+      dropCopies?: boolean | null;
     };
     /** @description What a population leaves. */
     PopulationView: {

@@ -13,8 +13,9 @@ import outrider.table.Table;
  * @param where condition on columns that a record must meet, in the language of formulas; null for all
  * @param dropCopies whether of records that are the same in every column only the first counts; null for no
  */
-@JsonInclude(JsonInclude.Include.NON_NULL)
-public record Population(@Nullable String where, @Nullable Boolean dropCopies) {
+public record Population(
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String where,
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Boolean dropCopies) {
     public static final Population ALL = new Population(null, null);
 
     public Population {

@@ -201,9 +201,9 @@ public record ScoringRecipe(
 
     private List<Column> because(Table list, Scores scores) {
         List<Column> told = new ArrayList<>();
-        if (reasons == null) return told;
+        if (reasons == null || scores.most() == 0) return told;
         int most = scores.most();
-        Table whole = most == 0 ? list : read(list);
+        Table whole = read(list);
         List<Column> read = model.columns().stream()
                 .map(name -> list.has(name) ? list.column(name) : whole.column(name))
                 .toList();

@@ -1,0 +1,189 @@
+package outrider.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.hamcrest.Matchers.containsString;
+import static org.hamcrest.Matchers.equalTo;
+
+import io.quarkus.test.junit.QuarkusTest;
+import io.restassured.path.json.JsonPath;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import outrider.base.Progress;
+import outrider.base.Workers;
+import outrider.documents.ModelDocument;
+import outrider.exchange.ScoringRecipe;
+import outrider.table.CsvTableReader;
+import outrider.table.CsvTableWriter;
+import outrider.table.Table;
+
+/** Columns that a brief makes and the records that it is about, through the API. */
+@QuarkusTest
+class ShapingTest extends CaseSteps {
+    private static final Map<String, Object> OUTCOME =
+            Map.of("outcome", Map.of("column", "gone", "events", List.of("yes")));
+
+    private static Map<String, Object> made(String formula) {
+        return Map.of("role", "INPUT", "reason", "", "formula", formula);
+    }
+
+    private void deal(long brief) {
+        analyst.post("/briefs/" + brief + "/split", Map.of("shares", List.of(0.5, 0.25, 0.25), "seed", 9))
+                .then()
+                .statusCode(200);
+    }
+
+    private JsonPath columns(long brief) {
+        return analyst.get("/briefs/" + brief + "/columns").jsonPath();
+    }
+
+    @Test
+    void aMadeColumnIsTriedMadeUsedAndTakenBack() {
+        long brief = brief(OUTCOME);
+        String at = "/briefs/" + brief + "/columns";
+        JsonPath tried = analyst.post(at + "/made/preview", Map.of("formula", "ratio(points, age - 30, 0)"))
+                .then()
+                .statusCode(200)
+                .extract()
+                .jsonPath();
+        assertThat(tried.getString("type")).isEqualTo("NUMBER");
+        assertThat(tried.getList("reads")).containsExactly("points", "age");
+        assertThat(tried.getInt("missing")).isEqualTo(71);
+        assertThat(tried.getInt("undefined")).isZero();
+        assertThat(tried.getList("examples")).hasSize(5);
+        analyst.put(at, Map.of("age", Map.of("role", "INPUT", "reason", "", "knownAfterDays", 3)))
+                .then()
+                .statusCode(200);
+        analyst.put(at, Map.of("stage", made("bands(age, 30, 50)"), "per year", made("points / age")))
+                .then()
+                .statusCode(200);
+        analyst.put(at, Map.of("late", made("stage = 'from 50' and \"per year\" > 0.3")))
+                .then()
+                .statusCode(200);
+        Map<String, Object> late = columns(brief).getMap("columns.find { it.name == 'late' }");
+        assertThat(late).containsEntry("type", "CATEGORY").containsEntry("input", true);
+        assertThat(columns(brief).getInt("columns.find { it.name == 'per year' }.setup.knownAfterDays"))
+                .isEqualTo(3);
+        analyst.put(at, Collections.singletonMap("per year", null))
+                .then()
+                .statusCode(400)
+                .body("detail", containsString("formula of late"));
+        analyst.post(at + "/undo", null).then().statusCode(200);
+        assertThat(columns(brief).getList("columns.name"))
+                .contains("stage", "per year")
+                .doesNotContain("late");
+        analyst.put(at, Collections.singletonMap("per year", null)).then().statusCode(200);
+        assertThat(columns(brief).getList("columns.name")).doesNotContain("per year");
+        analyst.post(at + "/undo", null).then().statusCode(200);
+        assertThat(columns(brief).getList("columns.name")).contains("per year");
+    }
+
+    @Test
+    void whatMayNotBeMadeIsRefusedByName() {
+        long brief = brief(OUTCOME);
+        String at = "/briefs/" + brief + "/columns";
+        analyst.put(at, Map.of("points", Map.of("role", "SET_ASIDE", "reason", "counted afterwards")))
+                .then()
+                .statusCode(200);
+        for (String[] one : new String[][] {
+            {"gone = 'yes'", "reads gone, the outcome"},
+            {"points + 1", "reads points, which is set aside: counted afterwards"},
+            {"agee + 1", "at letter 1: there is no column “agee”"},
+            {"sum(age)", "sum would look at other records"},
+        }) {
+            analyst.post(at + "/made/preview", Map.of("formula", one[0]))
+                    .then()
+                    .statusCode(400)
+                    .body("detail", containsString(one[1]));
+            analyst.put(at, Map.of("bad", made(one[0]))).then().statusCode(400).body("detail", containsString(one[1]));
+        }
+        analyst.put(at, Map.of("age", made("points"))).then().statusCode(400);
+        analyst.put(at, Map.of("older", made("age + 1"))).then().statusCode(200);
+        analyst.put(at, Map.of("age", Map.of("role", "SET_ASIDE", "reason", "wrong")))
+                .then()
+                .statusCode(400)
+                .body("detail", containsString("formula of older: reads age, which is set aside: wrong"));
+        Client.signIn("reader").put(at, Map.of("mine", made("age"))).then().statusCode(403);
+    }
+
+    @Test
+    void aBriefIsAboutSomeRecordsAlone() {
+        long brief = brief(OUTCOME);
+        String at = "/briefs/" + brief + "/population";
+        analyst.get(at).then().statusCode(200).body("kept", equalTo(1200)).body("population", equalTo(null));
+        JsonPath tried = analyst.post(at + "/preview", Map.of("where", "age >= 30"))
+                .then()
+                .statusCode(200)
+                .extract()
+                .jsonPath();
+        assertThat(tried.getInt("unknown")).isEqualTo(71);
+        int gone = 1200 - tried.getInt("kept");
+        assertThat(tried.getInt("events") + tried.getInt("others")).isEqualTo(gone);
+        assertThat(analyst.get(at).jsonPath().getInt("kept")).isEqualTo(1200);
+        analyst.post(at + "/preview", Map.of("where", "gone = 'no'"))
+                .then()
+                .statusCode(400)
+                .body("detail", containsString("population: reads gone, the outcome"));
+        deal(brief);
+        analyst.put(at, Map.of("where", "age >= 30")).then().statusCode(200);
+        assertThat(analyst.get("/briefs/" + brief).jsonPath().<Object>get("split"))
+                .isNull();
+        deal(brief);
+        assertThat(analyst.get("/briefs/" + brief).jsonPath().getInt("split.facts.leftOut"))
+                .isEqualTo(gone);
+        candidate(brief, Map.of("name", "Slopes", "kind", "logistic", "inputs", List.of("age", "tier")));
+        analyst.put(at, Map.of("where", "age >= 40")).then().statusCode(409);
+        analyst.put("/briefs/" + brief + "/columns", Map.of("older", made("age + 1")))
+                .then()
+                .statusCode(409);
+    }
+
+    /** A recipe makes the same columns of a new list, in the application and from its file, and says for whom it is not meant. */
+    @Test
+    void whatIsMadeTravelsWithTheRecipe() throws Exception {
+        long brief = brief(OUTCOME);
+        String columns = "/briefs/" + brief + "/columns";
+        analyst.put(columns, Map.of("stage", made("bands(half, 15, 25)"), "half", made("age / 2")))
+                .then()
+                .statusCode(200);
+        analyst.put("/briefs/" + brief + "/population", Map.of("where", "points >= 10"))
+                .then()
+                .statusCode(200);
+        deal(brief);
+        int id = candidate(brief, Map.of("name", "Slopes", "kind", "logistic", "inputs", List.of("stage", "tier")))
+                .getInt("id");
+        ScoringRecipe recipe = ModelDocument.readRecipe(
+                new ByteArrayInputStream(analyst.get("/lists/recipe/" + id).asByteArray()));
+        assertThat(recipe.columns())
+                .extracting(ScoringRecipe.Need::name)
+                .containsExactlyInAnyOrder("age", "tier", "points");
+        assertThat(recipe.made()).containsOnlyKeys("stage", "half");
+        String list = "who,age,tier,points\nA,61,gold,20\nB,33,plain,11\nC,22,plain,7\nD,,gold,30\n";
+        int dataset = analyst.upload("list.csv", list)
+                .then()
+                .statusCode(200)
+                .extract()
+                .path("id");
+        int job = Integer.parseInt(analyst.post("/lists?candidate=" + id + "&dataset=" + dataset, null)
+                .asString());
+        for (int i = 0; i < 200; i++) {
+            if (analyst.get("/lists?brief=" + brief)
+                    .jsonPath()
+                    .getString("[0].status")
+                    .equals("done")) break;
+            Thread.sleep(50);
+        }
+        String here = analyst.get("/lists/" + job + "/scored.csv").asString();
+        ByteArrayOutputStream there = new ByteArrayOutputStream();
+        Table table =
+                CsvTableReader.read(new ByteArrayInputStream(list.getBytes(StandardCharsets.UTF_8)), Progress.NONE);
+        CsvTableWriter.write(recipe.apply(table, 0, Workers.ALONE, Progress.NONE), there);
+        assertThat(here).isEqualTo(there.toString(StandardCharsets.UTF_8));
+        assertThat(here.lines().toList().get(3)).endsWith(",not meant");
+        assertThat(here.lines().toList().get(1)).doesNotContain("not meant");
+    }
+}

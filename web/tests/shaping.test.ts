@@ -1,0 +1,126 @@
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { ColumnView as Column } from '../src/api/schema';
+import { ColumnSheet } from '../src/lib/columns.svelte';
+import { quoted } from '../src/lib/columns';
+import NewColumn from '../src/parts/data/NewColumn.svelte';
+import PopulationLine from '../src/parts/data/PopulationLine.svelte';
+import { problem, serve } from './server';
+import { brief as typical } from './case';
+
+const brief = { ...typical, id: 7, progress: { ...typical.progress, candidates: 0 } };
+const columns = [
+  { name: 'paid', type: 'NUMBER', outcome: false },
+  { name: 'last visit', type: 'DATE', outcome: false },
+  { name: 'gone', type: 'CATEGORY', outcome: true },
+] as Column[];
+const preview = {
+  type: 'NUMBER',
+  reads: ['paid'],
+  records: 1200,
+  missing: 30,
+  undefined: 12,
+  knownAfterDays: 3,
+  examples: [{ from: ['4'], value: '0.25' }],
+};
+
+beforeEach(() => vi.useRealTimers());
+
+describe('a column made of others', () => {
+  const shown = (answer: (formula: string) => unknown) => {
+    const asked = serve(({ path, method, body }) =>
+      path.endsWith('/functions')
+        ? [{ name: 'log', usage: 'log(x)', says: 'natural logarithm' }]
+        : path.endsWith('/preview')
+          ? answer((body as { formula: string }).formula)
+          : method === 'PUT'
+            ? { columns: [], pending: 0, undo: null }
+            : null,
+    );
+    const made = vi.fn();
+    render(NewColumn, {
+      briefId: 7,
+      columns,
+      sheet: new ColumnSheet(() => 7),
+      close: () => {},
+      made,
+    });
+    return { asked, made };
+  };
+
+  it('is shown on examples before it is made, then made', async () => {
+    const { asked, made } = shown(() => preview);
+    const make = screen.getByRole('button', { name: 'Make the column' });
+    expect(make).toHaveProperty('disabled', true);
+    await fireEvent.input(screen.getByLabelText('Formula'), { target: { value: 'ratio(1, paid)' } });
+    expect((await screen.findByText(/Gives a number/)).textContent).toMatch(
+      /1,200 records\s+30 are without a value, 12 of them because the formula has none there/,
+    );
+    expect(screen.getByText('0.25')).toBeTruthy();
+    expect(make).toHaveProperty('disabled', true);
+    await fireEvent.input(screen.getByLabelText('Name of the column'), { target: { value: 'per euro' } });
+    await fireEvent.click(make);
+    await waitFor(() => expect(made).toHaveBeenCalledWith('per euro'));
+    expect(asked.find((a) => a.method === 'PUT')!.body).toMatchObject({
+      'per euro': { role: 'INPUT', formula: 'ratio(1, paid)' },
+    });
+  });
+
+  it('says what is wrong where, and takes no name twice', async () => {
+    shown(() => problem(400, 'formula: at letter 1: there is no column “payed”'));
+    await fireEvent.input(screen.getByLabelText('Formula'), { target: { value: 'payed' } });
+    expect(await screen.findByText(/at letter 1: there is no column/)).toBeTruthy();
+    await fireEvent.input(screen.getByLabelText('Name of the column'), { target: { value: 'paid' } });
+    expect(await screen.findByText(/There is a column paid already/)).toBeTruthy();
+  });
+
+  it('puts columns and functions into the formula, never the outcome', async () => {
+    shown(() => preview);
+    await fireEvent.click(screen.getByRole('button', { name: 'columns and functions' }));
+    expect(screen.queryByRole('button', { name: 'gone' })).toBeNull();
+    await fireEvent.click(await screen.findByRole('button', { name: 'log(x)' }));
+    const field = screen.getByLabelText<HTMLTextAreaElement>('Formula');
+    expect(field.value).toBe('log()');
+    await waitFor(() => expect(field.selectionStart).toBe(4));
+    await fireEvent.click(screen.getByRole('button', { name: 'last visit' }));
+    expect(field.value).toBe('log("last visit")');
+  });
+
+  it('quotes names that would be read otherwise', () => {
+    expect(['paid', 'größe_2', 'a b', 'and', '2nd', 'a"b'].map(quoted)).toEqual([
+      'paid',
+      'größe_2',
+      '"a b"',
+      '"and"',
+      '"2nd"',
+      '"a""b"',
+    ]);
+  });
+});
+
+describe('the population', () => {
+  const all = { population: null, records: 500, kept: 500, unknown: 0, copies: 0, events: 0, others: 0 };
+  const some = { ...all, population: { where: 'paid > 3' }, kept: 420, unknown: 7, events: 12, others: 68 };
+
+  it('is told, tried and settled', async () => {
+    const asked = serve(({ method }) => (method === 'GET' ? all : some));
+    const changed = vi.fn();
+    render(PopulationLine, { brief, fixed: false, changed });
+    await fireEvent.click(await screen.findByRole('button', { name: 'only some of them' }));
+    await fireEvent.input(screen.getByLabelText('Condition'), { target: { value: 'paid > 3' } });
+    expect((await screen.findByText(/80 of 500 are left out/)).textContent).toMatch(
+      /: 12 \S+ and 68 others; of 7 it is not known/,
+    );
+    await fireEvent.click(screen.getByRole('button', { name: 'Keep these' }));
+    await waitFor(() => expect(changed).toHaveBeenCalled());
+    expect(asked.find((a) => a.method === 'PUT')!.body).toEqual({ where: 'paid > 3', dropCopies: null });
+    expect(screen.getByText('paid > 3')).toBeTruthy();
+  });
+
+  it('is only told where it is fixed', async () => {
+    serve(() => some);
+    render(PopulationLine, { brief, fixed: true, changed: () => {} });
+    expect(await screen.findByText('paid > 3')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'change' })).toBeNull();
+  });
+});
