@@ -4,7 +4,7 @@ import type { At as Against, ComparisonView as Comparison, Row, Verdict } from '
 import type { AtCut } from '../src/lib/curve';
 import { count, gain, money, percent, score, significant } from '../src/lib/format';
 import { keys } from '../src/lib/keys';
-import { compareLine, levelLine, looksLine, remarks, sentence } from '../src/lib/words';
+import { compareLine, levelLine, looksLine, raceWords, remarks, sentence } from '../src/lib/words';
 import NumberField from '../src/parts/NumberField.svelte';
 import { brief } from './case';
 
@@ -72,6 +72,15 @@ describe('the reading line', () => {
       'D is ahead of L in net value at this cut. B cannot be told apart from L by net value at this cut on 762 lapses; ' +
         'about 4,300 lapses would be needed to tell the AUC of B from the leader’s.',
     );
+  });
+
+  it('says of the race no more than is told', () => {
+    const words = (...verdicts: Parameters<typeof raceWords>[0]) => raceWords(verdicts, 'lapses');
+    expect(words(null)).toBe('one candidate');
+    expect(words(null, null)).toBe('…');
+    expect(words(null, 'TOO_FEW', 'BEHIND')).toBe('too few lapses to tell');
+    expect(words(null, 'NOT_SEPARABLE', 'TOO_FEW')).toBe('1 level with the leader');
+    expect(words(null, 'BEHIND')).toBe('the leader stands alone');
   });
 
   it('points out who is level with fewer inputs, and who can run today', () => {

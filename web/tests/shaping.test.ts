@@ -109,7 +109,7 @@ describe('the population', () => {
     await fireEvent.click(await screen.findByRole('button', { name: 'only some of them' }));
     await fireEvent.input(screen.getByLabelText('Condition'), { target: { value: 'paid > 3' } });
     expect((await screen.findByText(/80 of 500 are left out/)).textContent).toMatch(
-      /: 12 \S+ and 68 others; of 7 it is not known/,
+      /: 12 \S+ and 68 others; 7 of them because what is compared is missing/,
     );
     await fireEvent.click(screen.getByRole('button', { name: 'Keep these' }));
     await waitFor(() => expect(changed).toHaveBeenCalled());

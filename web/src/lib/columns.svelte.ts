@@ -10,10 +10,13 @@ import { get, post, put } from './api';
 
 const AGAIN = 700;
 
-/** What was set aside as free text and is read as something else is an input. */
+/** What the program set aside as free text or as a name, and is read as something else, is an input. */
 function read(setup: Setup, reading: Reading | null): Setup {
+  const amount = reading?.type === 'NUMBER' || reading?.type === 'DATE';
   const mended =
-    reading !== null && reading.type !== 'TEXT' && setup.byItself === true && setup.role === 'SET_ASIDE';
+    setup.byItself === true &&
+    ((setup.role === 'SET_ASIDE' && (amount || reading?.type === 'CATEGORY')) ||
+      (setup.role === 'IDENTIFIER' && amount));
   return mended ? { ...setup, reading, role: 'INPUT', reason: '', byItself: null } : { ...setup, reading };
 }
 

@@ -46,6 +46,15 @@ export const VERDICTS: Record<Verdict, string> = {
   TOO_FEW: 'too few',
 };
 
+/** How the race stands: verdicts of all but references, null for the leader and for what is not told yet. */
+export function raceWords(verdicts: (Verdict | null)[], events: string): string {
+  const count = (of: Verdict | null) => verdicts.filter((v) => v === of).length;
+  if (verdicts.length === 1) return 'one candidate';
+  if (count(null) > 1) return '…';
+  if (count('NOT_SEPARABLE') > 0) return `${count('NOT_SEPARABLE')} level with the leader`;
+  return count('TOO_FEW') > 0 ? `too few ${events} to tell` : 'the leader stands alone';
+}
+
 /** An interval in words; “…” while it is on its way. */
 export const interval = (low: number | null, high: number | null, show: (v: number) => string) =>
   low === null || high === null ? '…' : `${show(low)} to ${show(high)}`;

@@ -2,6 +2,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import { untrack, type Snippet } from 'svelte';
   import { count, gain, percent, rate as rareRate } from '../lib/format';
+  import { raceWords } from '../lib/words';
   import { desk } from '../lib/desk.svelte';
   import { keys } from '../lib/keys';
   import { pins } from '../lib/pins.svelte';
@@ -38,10 +39,10 @@
     open.reduce((sum, p) => sum + (p.events ?? 0), 0) / open.reduce((sum, p) => sum + p.records, 0),
   );
 
-  const level = $derived(
-    desk.comparison?.candidates.filter(
-      (c) => !c.reference && desk.lastAgainst(c)?.verdict === 'NOT_SEPARABLE',
-    ).length ?? 0,
+  const race = $derived(
+    (desk.comparison?.candidates ?? [])
+      .filter((c) => !c.reference)
+      .map((c) => desk.lastAgainst(c)?.verdict ?? null),
   );
 
   const stages = $derived(
@@ -73,9 +74,7 @@
             path: 'compare',
             name: 'Compare',
             fact: desk.row
-              ? level > 0
-                ? `${level} level with the leader`
-                : 'the leader stands alone'
+              ? raceWords(race, brief.decision.words.events)
               : desk.comparison
                 ? 'nothing to compare'
                 : brief.split

@@ -67,6 +67,13 @@
     }
   }
 
+  const told = (text: string | null) =>
+    text === null
+      ? NONE
+      : preview?.type === 'NUMBER'
+        ? Number(text).toLocaleString('en-GB', { maximumSignificantDigits: 7 }).replace('-', '−')
+        : text;
+
   /** Puts words where the formula is being written. */
   function put(words: string) {
     const at = field?.selectionStart ?? formula.length;
@@ -133,7 +140,7 @@
       {#each preview.examples as example, i (i)}
         <tr
           >{#each example.from as value, k (k)}<td class="max-w-32 truncate">{value ?? NONE}</td>{/each}<td
-            ><b>{example.value ?? NONE}</b></td
+            ><b>{told(example.value)}</b></td
           ></tr
         >
       {/each}
@@ -156,7 +163,11 @@
     Texts between 'single quotes', names with blanks between "double quotes", days as date '2025-01-31'. What
     is missing makes what is made of it missing.
   </p>
-  <div class="mt-1 flex max-h-28 flex-wrap gap-1 overflow-auto" role="group" aria-label="Columns to put in">
+  <div
+    class="mt-1 flex max-h-28 flex-wrap gap-1 overflow-y-auto p-0.5"
+    role="group"
+    aria-label="Columns to put in"
+  >
     {#each usable as one (one.name)}
       <Button class="chip" onclick={() => put(quoted(one.name))}>{one.name}</Button>
     {/each}

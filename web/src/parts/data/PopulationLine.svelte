@@ -85,7 +85,7 @@
       ? `: ${count(of.events)} ${words.events} and ${count(of.others ?? 0)} others`
       : ''}{of.copies > 0 ? `; ${count(of.copies)} of them repeat another in every column` : ''}{of.unknown >
     0
-      ? `; of ${count(of.unknown)} it is not known, because a value is missing`
+      ? `; ${count(of.unknown)} of them because what is compared is missing`
       : ''}.
   {:else}
     None is left out.

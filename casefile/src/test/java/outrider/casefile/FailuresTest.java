@@ -131,7 +131,7 @@ class FailuresTest {
                 Arguments.of(weak, List.of(spot("age", 1.4, 2.4)), nobody, true, "none surely"),
                 Arguments.of(weak, List.of(spot("age", 1.6, 2.4)), nobody, false, "age: x (40 came, 20 were promised)"),
                 Arguments.of(weak, List.of(spot("age", 0.2, 0.6)), nobody, false, "age: x"),
-                Arguments.of(weak, List.of(spot("rung", 0.2, 0.6)), nobody, true, "1 group breaks"),
+                Arguments.of(weak, List.of(spot("rung", 0.2, 0.6)), nobody, true, "acting before explains"),
                 Arguments.of(weak, null, nobody, true, "no probability"),
                 Arguments.of(parity, none, nobody, true, "marked as protected"),
                 Arguments.of(parity, none, List.of(row(false, 90, 0.2, 0.4, null)), true, "marked as protected"),

@@ -31,7 +31,7 @@ final class DeskBench {
             opening(browser, "/briefs/" + brief + "/errors", "the field of errors", "button.errorcell", 1);
             fromCompare(browser, brief);
             sizes(browser, brief);
-            for (String page : List.of("compare", "threshold")) moves(browser, brief, page);
+            for (String page : List.of("compare", "threshold", "errors")) moves(browser, brief, page);
         } finally {
             Files.delete(file);
         }

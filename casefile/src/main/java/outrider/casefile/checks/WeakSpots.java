@@ -27,18 +27,21 @@ public final class WeakSpots extends Check {
             return new Finding(
                     true, "The score is no probability: there is no promise to hold it to.", Paragraph.FAILURES);
         }
-        List<String> far = spots.stream()
-                .filter(s -> s.low() > times || s.high() < 1 / times)
+        List<Figures.Spot> own = spots.stream()
                 .filter(s -> s.columns().stream()
                         .noneMatch(column -> report.brief().column(column).role() == ColumnSetup.Role.ACTED))
+                .toList();
+        List<String> far = own.stream()
+                .filter(s -> s.low() > times || s.high() < 1 / times)
                 .map(s -> s.words() + " (" + Written.count(s.observed()) + " came, " + Written.count(s.promised())
                         + " were promised)")
                 .toList();
-        String words = spots.isEmpty()
-                ? "No group of one or two conditions breaks its promise beyond chance."
+        String acted = own.size() == spots.size() ? "" : ", but for those that acting before explains";
+        String words = own.isEmpty()
+                ? "No group of one or two conditions breaks its promise beyond chance" + acted + "."
                 : far.isEmpty()
-                        ? spots.size() + (spots.size() == 1 ? " group breaks" : " groups break")
-                                + " its promise beyond chance, none surely by more than " + Written.number(times)
+                        ? own.size() + (own.size() == 1 ? " group breaks" : " groups break")
+                                + " its promise beyond chance" + acted + ", none surely by more than " + Written.number(times)
                                 + " times."
                         : "Promises are broken by more than " + Written.number(times) + " times in "
                                 + CheckedReport.named(far) + ".";
