@@ -244,6 +244,7 @@ describe('how a column may be meant', () => {
     missing: null,
     keep: null,
     levels: null,
+    order: null,
     ...more,
   });
   const mended = (type: string, more: object, records = 12) =>

@@ -77,7 +77,7 @@ describe('the data', () => {
   it('reads marks of missing at once in all columns that hold them, and merges levels by hand', async () => {
     const mend = (type: string, missing: string[]) =>
       ({
-        reading: { type, format: null, missing, keep: null, levels: null },
+        reading: { type, format: null, missing, keep: null, levels: null, order: null },
         records: 3,
         ways: [],
         marks: true,

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ColumnView as Column } from '../src/api/schema';
 import { ColumnSheet } from '../src/lib/columns.svelte';
 import { quoted } from '../src/lib/columns';
+import LevelOrder from '../src/parts/data/LevelOrder.svelte';
 import NewColumn from '../src/parts/data/NewColumn.svelte';
 import PopulationLine from '../src/parts/data/PopulationLine.svelte';
 import { problem, serve } from './server';
@@ -122,5 +123,48 @@ describe('the population', () => {
     render(PopulationLine, { brief, fixed: true, changed: () => {} });
     expect(await screen.findByText('paid > 3')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'change' })).toBeNull();
+  });
+});
+
+describe('the order of levels', () => {
+  const tier = (more: object = {}) =>
+    ({
+      name: 'tier',
+      type: 'CATEGORY',
+      proposedOrder: ['low', 'medium', 'high'],
+      setup: { role: 'INPUT', reason: '', reading: null, kept: {}, acted: [] },
+      ...more,
+    }) as unknown as Column;
+
+  const shown = (column: Column) => {
+    const asked = serve(() => ({ columns: [], pending: 0, undo: null }));
+    render(LevelOrder, { column, levels: ['high', 'low', 'medium'], sheet: new ColumnSheet(() => 7) });
+    return () => asked.filter((a) => a.method === 'PUT').at(-1)!.body;
+  };
+
+  it('is proposed and taken', async () => {
+    const sent = shown(tier());
+    expect(screen.getByText(/low < medium < high/)).toBeTruthy();
+    await fireEvent.click(screen.getByRole('button', { name: 'in this order' }));
+    expect(sent()).toMatchObject({
+      tier: { reading: { type: 'CATEGORY', order: ['low', 'medium', 'high'] } },
+    });
+  });
+
+  it('is moved by keys and kept, beside what was merged', async () => {
+    const reading = {
+      type: 'CATEGORY',
+      missing: ['-'],
+      keep: null,
+      levels: { Low: 'low' },
+      order: ['low', 'medium', 'high'],
+    };
+    const sent = shown(tier({ setup: { role: 'INPUT', reason: '', reading, kept: {}, acted: [] } }));
+    await fireEvent.keyDown(screen.getByRole('button', { name: 'low, 1 of 3' }), { key: 'ArrowRight' });
+    expect(document.activeElement?.getAttribute('aria-label')).toBe('low, 2 of 3');
+    await fireEvent.click(screen.getByRole('button', { name: 'keep this order' }));
+    expect(sent()).toMatchObject({
+      tier: { reading: { missing: ['-'], levels: { Low: 'low' }, order: ['medium', 'low', 'high'] } },
+    });
   });
 });

@@ -5869,6 +5869,8 @@ export interface components {
       levels: components['schemas']['LevelView'][];
       /** @description what a column of texts nearly is, or null */
       mend: components['schemas']['Mend'] | null;
+      /** @description the order that its levels name, from the first to the last; null for none */
+      proposedOrder: string[] | null;
     };
     /** @description All columns of a brief. */
     ColumnsView: {
@@ -7208,6 +7210,8 @@ export interface components {
       levels: {
         [key: string]: string;
       } | null;
+      /** @description levels from the first to the last, where their order means something; those not named come behind; null for none */
+      order: string[] | null;
     };
     Reason: {
       reason: string;

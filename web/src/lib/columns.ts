@@ -1,4 +1,4 @@
-import type { Cell, ColumnView as Column, ColumnType, Role } from '../api/schema';
+import type { Cell, ColumnView as Column, ColumnType, Reading, Role } from '../api/schema';
 import { count, NONE, significant } from './format';
 
 export const ROLES: [Role, string][] = [
@@ -107,6 +107,17 @@ export function meantAction(column: Column): string {
     .filter(Boolean)
     .join(', ');
 }
+
+/** How a category is read, with one thing changed. */
+export const relevelled = (column: Column, change: Partial<Reading>): Reading => ({
+  type: 'CATEGORY',
+  format: null,
+  missing: column.setup.reading?.missing ?? null,
+  keep: column.setup.reading?.keep ?? null,
+  levels: column.setup.reading?.levels ?? null,
+  order: column.setup.reading?.order ?? null,
+  ...change,
+});
 
 /** A column's name as formulas write it. */
 export const quoted = (name: string) =>

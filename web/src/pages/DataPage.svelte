@@ -135,7 +135,7 @@
     const same = one !== null && one.typeRead === type && one.setup.reading !== null;
     const done = await sheet.setReading(
       of,
-      same ? null : { type, format: hint, missing: null, keep: null, levels: null },
+      same ? null : { type, format: hint, missing: null, keep: null, levels: null, order: null },
     );
     if (!done && one) {
       wanted = type;

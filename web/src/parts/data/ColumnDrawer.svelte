@@ -14,11 +14,12 @@
   import { get } from '../../lib/api';
   import type { ColumnSheet } from '../../lib/columns.svelte';
   import { count, fixed, rate } from '../../lib/format';
-  import { strength } from '../../lib/columns';
+  import { relevelled, strength } from '../../lib/columns';
   import AlarmRow from './AlarmRow.svelte';
   import BandChart from './BandChart.svelte';
   import FormulaEditor from './FormulaEditor.svelte';
   import LevelMerger from './LevelMerger.svelte';
+  import LevelOrder from './LevelOrder.svelte';
   import ReadingEditor from './ReadingEditor.svelte';
 
   interface Props {
@@ -64,13 +65,7 @@
   function fold() {
     if (!column) return;
     const kept = levels.slice(0, keep).map((l) => l.label!);
-    void sheet.setReading([column], {
-      type: 'CATEGORY',
-      format: null,
-      missing: column.setup.reading?.missing ?? null,
-      keep: kept,
-      levels: column.setup.reading?.levels ?? null,
-    });
+    void sheet.setReading([column], relevelled(column, { keep: kept, order: null }));
   }
 
   const kinds = $derived<[string, Cell][]>(
@@ -194,6 +189,7 @@
         {/if}
         {#if !column.setup.formula && column.type === 'CATEGORY' && levels.length > 1}
           <LevelMerger {column} levels={levels.map((l) => l.label!)} {sheet} />
+          <LevelOrder {column} levels={levels.map((l) => l.label!)} {sheet} />
         {/if}
         {#if !column.setup.formula && column.type === 'CATEGORY' && levels.length > 3}
           <p class="mt-2">

@@ -2,6 +2,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import type { ColumnView as Column } from '../../api/schema';
+  import { relevelled } from '../../lib/columns';
   import type { ColumnSheet } from '../../lib/columns.svelte';
 
   /** Levels that become one, or get another name. */
@@ -32,13 +33,11 @@
     const next: Record<string, string> = {};
     for (const [text, level] of Object.entries(before)) next[text] = chosen.includes(level) ? to : level;
     for (const level of chosen) if (level !== to) next[level] = to;
-    await sheet.setReading([column], {
-      type: 'CATEGORY',
-      format: null,
-      missing: column.setup.reading?.missing ?? null,
-      keep: null,
-      levels: next,
-    });
+    const order = column.setup.reading?.order?.map((level) => (chosen.includes(level) ? to : level));
+    await sheet.setReading(
+      [column],
+      relevelled(column, { keep: null, levels: next, order: order ? [...new Set(order)] : null }),
+    );
     chosen = [];
   }
 </script>

@@ -44,6 +44,7 @@
     missing: missingRead(missing),
     keep: null,
     levels,
+    order: type === 'CATEGORY' ? (reading?.order ?? null) : null,
   });
 </script>
 

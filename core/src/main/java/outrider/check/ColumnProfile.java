@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
+import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 
@@ -73,7 +74,11 @@ public record ColumnProfile(
         Tally tally = Tally.of(column, rows, outcome);
         boolean told = tally.ordered() || tally.size() <= MOST_LEVELS;
         boolean judged = told && outcome != null;
-        int[] byCount = tally.ordered() || !told ? new int[0] : commonestFirst(tally);
+        int[] byCount = tally.ordered() || !told
+                ? new int[0]
+                : column instanceof CategoryColumn category && category.ordered() && tally.size() <= LEVELS_TOLD
+                        ? inOrder(tally, category.levels())
+                        : commonestFirst(tally);
         int events = Arrays.stream(tally.events()).sum();
         int others = Arrays.stream(tally.others()).sum();
         return new ColumnProfile(
@@ -125,6 +130,14 @@ public record ColumnProfile(
         boolean counted = high - low < COUNTED_UP * present;
         boolean sameDigits = low >= MANY_DIGITS && Math.floor(Math.log10(low)) == Math.floor(Math.log10(high));
         return counted || sameDigits;
+    }
+
+    private static int[] inOrder(Tally tally, List<String> levels) {
+        return IntStream.range(0, tally.size())
+                .boxed()
+                .sorted(Comparator.comparingInt(i -> levels.indexOf(tally.label(i))))
+                .mapToInt(i -> i)
+                .toArray();
     }
 
     private static int[] commonestFirst(Tally tally) {

@@ -83,6 +83,7 @@ record Grid(List<Integer> holders, List<@Nullable Double> values, double[] share
                 .limit(most)
                 .mapToInt(level -> level)
                 .toArray();
+        if (column instanceof CategoryColumn category && category.ordered()) Arrays.sort(kept);
         List<Integer> holders = new ArrayList<>();
         List<@Nullable Double> values = new ArrayList<>();
         double[] counts = new double[kept.length + 1];

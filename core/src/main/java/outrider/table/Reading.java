@@ -15,6 +15,7 @@ import outrider.base.BadInput;
  * @param format for a number an example such as "1,234.5", "1.234,5 ¤" or "(1234.5) %", for a date its pattern; null for the plain form
  * @param missing texts that stand for missing, a blank one for all blank texts; null for none
  * @param keep levels that stay apart, all others become {@link #OTHER}; null for all
+ * @param order levels from the first to the last, where their order means something; those not named come behind; null for none
  * @param levels what levels are to become, those that are not named stay; before {@code keep}; null for none
  */
 public record Reading(
@@ -22,10 +23,20 @@ public record Reading(
         @Nullable String format,
         @Nullable List<String> missing,
         @Nullable List<String> keep,
-        @Nullable Map<String, String> levels) {
+        @Nullable Map<String, String> levels,
+        @Nullable List<String> order) {
     public Reading(
             ColumnType type, @Nullable String format, @Nullable List<String> missing, @Nullable List<String> keep) {
-        this(type, format, missing, keep, null);
+        this(type, format, missing, keep, null, null);
+    }
+
+    public Reading(
+            ColumnType type,
+            @Nullable String format,
+            @Nullable List<String> missing,
+            @Nullable List<String> keep,
+            @Nullable Map<String, String> levels) {
+        this(type, format, missing, keep, levels, null);
     }
 
     /** The level that folded levels share. */
@@ -120,8 +131,9 @@ public record Reading(
     }
 
     private Column categories(String name, int[] codes, List<String> texts) {
-        if (keep == null && levels == null) return new CategoryColumn(name, codes, List.copyOf(texts));
+        if (keep == null && levels == null && order == null) return new CategoryColumn(name, codes, List.copyOf(texts));
         Map<String, Integer> codeOf = new LinkedHashMap<>();
+        if (order != null) for (String level : order) codeOf.putIfAbsent(level, codeOf.size());
         int[] folded = new int[texts.size()];
         for (int i = 0; i < folded.length; i++) {
             String level = levels == null ? texts.get(i) : levels.getOrDefault(texts.get(i), texts.get(i));
@@ -130,7 +142,7 @@ public record Reading(
             folded[i] = codeOf.get(level);
         }
         int[] values = Arrays.stream(codes).map(c -> c < 0 ? -1 : folded[c]).toArray();
-        return new CategoryColumn(name, values, List.copyOf(codeOf.keySet()));
+        return new CategoryColumn(name, values, List.copyOf(codeOf.keySet()), order != null);
     }
 
     private static void refuse(String name, int[] codes, List<String> texts, boolean[] bad, String what, Table table) {

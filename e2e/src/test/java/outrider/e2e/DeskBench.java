@@ -147,7 +147,7 @@ final class DeskBench {
 
     private static void moves(Browser browser, String brief, String page) throws InterruptedException {
         browser.open("/briefs/" + brief + "/" + page);
-        browser.find("[data-cut-dot]");
+        browser.find("[role=slider]");
         Thread.sleep(3000);
         Map<?, ?> found = (Map<?, ?>) browser.driver.executeAsyncScript("""
                 const done = arguments[arguments.length - 1];

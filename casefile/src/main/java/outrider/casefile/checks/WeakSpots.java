@@ -41,7 +41,8 @@ public final class WeakSpots extends Check {
                 ? "No group of one or two conditions breaks its promise beyond chance" + acted + "."
                 : far.isEmpty()
                         ? own.size() + (own.size() == 1 ? " group breaks" : " groups break")
-                                + " its promise beyond chance" + acted + ", none surely by more than " + Written.number(times)
+                                + " its promise beyond chance" + acted + ", none surely by more than "
+                                + Written.number(times)
                                 + " times."
                         : "Promises are broken by more than " + Written.number(times) + " times in "
                                 + CheckedReport.named(far) + ".";

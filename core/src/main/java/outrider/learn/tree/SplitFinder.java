@@ -1,5 +1,6 @@
 package outrider.learn.tree;
 
+import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 
 /** Finds the best split of a node from its sums by bin: of each bin a, b and the number of records stand side by side. */
@@ -58,7 +59,8 @@ final class SplitFinder {
         for (int c : columns) {
             int bins = data.bins()[c];
             boolean levels = data.edges()[c] == null;
-            if (levels) sortLevels(sums, c, bins);
+            if (levels && data.columns().get(c).ordered()) Arrays.setAll(sorted, k -> k);
+            else if (levels) sortLevels(sums, c, bins);
             scan(sums, c, bins, levels);
         }
         return best;

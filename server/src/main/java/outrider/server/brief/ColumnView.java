@@ -4,6 +4,7 @@ import static java.util.Objects.requireNonNull;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup;
 import outrider.check.Alarm;
@@ -11,6 +12,7 @@ import outrider.check.Alarms;
 import outrider.check.Cell;
 import outrider.check.ColumnProfile;
 import outrider.table.ColumnType;
+import outrider.table.LevelOrder;
 import outrider.table.NumberColumn;
 import outrider.table.Reading;
 
@@ -23,6 +25,7 @@ import outrider.table.Reading;
  * @param pending whether the figures are still being computed; those shown are then of the whole file before any split, or none
  * @param drawn a small picture: records of each run or level, with the event rate where judged
  * @param levels most frequent first, the first few
+ * @param proposedOrder the order that its levels name, from the first to the last; null for none
  * @param mend what a column of texts nearly is, or null
  */
 public record ColumnView(
@@ -43,8 +46,10 @@ public record ColumnView(
         List<AlarmView> alarms,
         List<Drawn> drawn,
         List<LevelView> levels,
-        Reading.@Nullable Mend mend) {
+        Reading.@Nullable Mend mend,
+        @Nullable List<String> proposedOrder) {
     private static final int LEVELS_SHOWN = 12;
+    private static final int MOST_ORDERED = 60;
 
     /** @param keptBecause the reason for which somebody lives with it, or null */
     public record AlarmView(
@@ -92,7 +97,17 @@ public record ColumnView(
                                         cell.records(), cell.rate(), cell.label() == null && cell.low() == null))
                                 .toList(),
                 profile == null ? List.of() : levels(profile, outcome),
-                setup.reading() == null ? head.mend() : null);
+                setup.reading() == null ? head.mend() : null,
+                profile == null ? null : order(profile));
+    }
+
+    private static @Nullable List<String> order(ColumnProfile profile) {
+        boolean few = profile.type() == ColumnType.CATEGORY && profile.bands().size() <= MOST_ORDERED;
+        if (!few || profile.moreLevels() > 0) return null;
+        return LevelOrder.of(profile.bands().stream()
+                .map(Cell::label)
+                .filter(Objects::nonNull)
+                .toList());
     }
 
     /** The levels, or the values of a number that has few of them. */

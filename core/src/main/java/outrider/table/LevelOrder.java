@@ -1,0 +1,71 @@
+package outrider.table;
+
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+
+/** Finds the order that levels name: numbers or ranges, days, months, sizes, or words of one scale (METHODS section 7). */
+public final class LevelOrder {
+    private static final int FEWEST = 3;
+    private static final Pattern NUMBER = Pattern.compile("\\d+(?:[.,]\\d+)?");
+    private static final List<List<String>> SCALES = List.of(
+            List.of("very low", "low", "medium", "high", "very high"),
+            List.of("none", "few", "some", "many", "all"),
+            List.of("xs", "s", "m", "l", "xl", "xxl"),
+            List.of("tiny", "small", "medium", "large", "huge"),
+            List.of("never", "rarely", "sometimes", "often", "always"),
+            List.of("very bad", "bad", "fair", "good", "very good", "excellent"),
+            List.of("mon", "tue", "wed", "thu", "fri", "sat", "sun"),
+            List.of("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"),
+            List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"),
+            List.of(
+                    "january",
+                    "february",
+                    "march",
+                    "april",
+                    "may",
+                    "june",
+                    "july",
+                    "august",
+                    "september",
+                    "october",
+                    "november",
+                    "december"));
+
+    private LevelOrder() {}
+
+    /** The levels from the first to the last; null where they name no order: each holds a number of its own, or all are words of one scale. */
+    public static @Nullable List<String> of(List<String> levels) {
+        if (levels.size() < FEWEST) return null;
+        double[] place = levels.stream().mapToDouble(LevelOrder::first).toArray();
+        if (Arrays.stream(place).anyMatch(Double::isNaN)) place = byWords(levels);
+        if (place == null || new HashSet<>(Arrays.stream(place).boxed().toList()).size() < place.length) return null;
+        double[] at = place;
+        return IntStream.range(0, at.length)
+                .boxed()
+                .sorted((a, b) -> Double.compare(at[a], at[b]))
+                .map(levels::get)
+                .toList();
+    }
+
+    /** The first number in a level's text. */
+    private static double first(String level) {
+        Matcher found = NUMBER.matcher(level);
+        return found.find() ? Double.parseDouble(found.group().replace(',', '.')) : Double.NaN;
+    }
+
+    private static double @Nullable [] byWords(List<String> levels) {
+        List<String> plain =
+                levels.stream().map(l -> l.strip().toLowerCase(Locale.ROOT)).toList();
+        return SCALES.stream()
+                .filter(scale -> scale.containsAll(plain))
+                .findFirst()
+                .map(scale -> plain.stream().mapToDouble(scale::indexOf).toArray())
+                .orElse(null);
+    }
+}
