@@ -405,6 +405,7 @@
     {base}
     fixed={fixedHere}
     {wanted}
+    {edition}
     close={() => (opened = null)}
   />
 {/if}

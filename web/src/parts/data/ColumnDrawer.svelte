@@ -29,9 +29,11 @@
     base: number | null;
     fixed: boolean;
     wanted: ColumnType | null;
+    /** goes on in the next edition, where types may change */
+    edition: () => void;
     close: () => void;
   }
-  let { brief, name, sheet, base, fixed: fixedHere, wanted, close }: Props = $props();
+  let { brief, name, sheet, base, fixed: fixedHere, wanted, edition, close }: Props = $props();
 
   let detail = $state.raw<ColumnDetail | null>(null);
   let failure = $state<string | null>(null);
@@ -172,6 +174,11 @@
         <p class="quiet">
           {column.setup.formula ? `Made by ${column.setup.formula}; it is` : 'Types are'} fixed because candidates
           exist; a new edition of the brief can change {column.setup.formula ? 'it' : 'them'}.
+          <Button class="chip" onclick={edition}
+            >{brief.edition.nextId === null
+              ? `change it in edition ${brief.edition.number + 1}`
+              : 'open the next edition'}</Button
+          >
         </p>
       {:else}
         {#if column.setup.formula}
