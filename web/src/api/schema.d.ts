@@ -7633,7 +7633,8 @@ export interface components {
       value: number | null;
     };
     /** @enum {string} */
-    Target: 'TRAINING' | 'VALIDATION' | 'RESERVE' | 'VALIDATION_AND_RESERVE' | 'LEFT_OUT';
+    Target:
+      'TRAINING' | 'VALIDATION' | 'RESERVE' | 'VALIDATION_AND_RESERVE' | 'TRAINING_AND_RESERVE' | 'LEFT_OUT';
     ThresholdView: {
       /** Format: int64 */
       candidate: number;

@@ -16,6 +16,7 @@
   const brief = $derived(desk.brief!);
   const work = $derived(new Drafting(brief.id));
   const draft = $derived(work.draft);
+  const unheld = $derived(brief.split?.parts.some((p) => p.part === 'reserve' && p.records === 0) ?? false);
   let side = $state<'checks' | 'words' | 'pinned'>('checks');
   let chosen = $state<Paragraph | null>(null);
   let opening = $state(false);
@@ -99,7 +100,9 @@
     {/if}
     {#if session.analyst && draft && !draft.problem}
       <section class="sheet p-3" aria-label="Steps">
-        {#if draft.seal === null}
+        {#if unheld}
+          <p class="quiet">There is no reserve to open: nothing confirms what validation shows.</p>
+        {:else if draft.seal === null}
           {#if opening}
             <p>
               The reserve is opened <b>once, for this brief</b>: for {desk.row?.name} at {percent(

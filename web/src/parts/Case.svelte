@@ -39,6 +39,8 @@
     open.reduce((sum, p) => sum + (p.events ?? 0), 0) / open.reduce((sum, p) => sum + p.records, 0),
   );
 
+  const unheld = $derived(brief?.split?.parts.some((p) => p.part === 'reserve' && p.records === 0) ?? false);
+
   const race = $derived(
     (desk.comparison?.candidates ?? [])
       .filter((c) => !c.reference)
@@ -147,8 +149,8 @@
           {brief.decision.words.events}</span
         >
         <span
-          ><i class="seal" class:broken={!desk.comparison.sealed}></i>
-          {desk.comparison.sealed ? 'reserve sealed' : 'reserve opened'}</span
+          ><i class="seal" class:broken={!desk.comparison.sealed || unheld}></i>
+          {unheld ? 'no reserve' : desk.comparison.sealed ? 'reserve sealed' : 'reserve opened'}</span
         >
       {/if}
       <a class="chip" href={`/briefs/${id}/trail`}>audit trail</a>

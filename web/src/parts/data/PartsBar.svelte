@@ -1,7 +1,7 @@
 <script lang="ts">
   import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefView as Brief, SplitFacts } from '../../api/schema';
-  import { count, percent, rate } from '../../lib/format';
+  import { count, NONE, percent, rate } from '../../lib/format';
 
   interface Props {
     brief: Brief;
@@ -33,7 +33,8 @@
       {#each facts.parts as part (part.part)}
         <tr data-part={part.part}>
           <td class="whitespace-nowrap"
-            ><i class="key {part.part}"></i>{part.part}{#if part.part === 'reserve' && sealed}
+            ><i class="key {part.part}"
+            ></i>{part.part}{#if part.part === 'reserve' && sealed && part.records > 0}
               <span
                 class="quiet ml-2"
                 title="Its events were counted when it was sealed, and are not counted again before it is opened."
@@ -43,10 +44,11 @@
           <td class="n">{count(part.records)}</td>
           <td class="n quiet">{percent(part.records / all)}</td>
           <td class="n font-semibold">{count(part.events)}</td>
-          <td class="n">{rate(part.events / part.records)}</td>
-          <td class="n">± {percent(part.halfWidth)} points</td>
+          <td class="n">{part.records === 0 ? NONE : rate(part.events / part.records)}</td>
+          <td class="n">{part.records === 0 ? NONE : `± ${percent(part.halfWidth)} points`}</td>
           <td class="alarm pl-3"
-            >{#if part.few}▲ fewer than 100 {brief.decision.words.events}{/if}</td
+            >{#if part.records === 0}▲ none: nothing confirms the figures{:else if part.few}▲ fewer than 100 {brief
+                .decision.words.events}{/if}</td
           >
         </tr>
       {/each}

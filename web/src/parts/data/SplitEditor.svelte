@@ -32,6 +32,7 @@
     ['VALIDATION', 'validation'],
     ['RESERVE', 'reserve'],
     ['VALIDATION_AND_RESERVE', 'validation and reserve, half each'],
+    ['TRAINING_AND_RESERVE', 'training, a quarter of it reserve'],
     ['LEFT_OUT', 'left out'],
   ];
 
@@ -273,7 +274,9 @@
 {/if}
 <div class="mt-2 flex gap-2">
   <Button class="action" disabled={!ready || refusal !== null || facts === null} onclick={() => make(plan)}>
-    {brief.split ? 'Split anew and seal the reserve' : 'Split and seal the reserve'}
+    {brief.split ? 'Split anew' : 'Split'}{facts?.parts[2].records === 0
+      ? ' without a reserve'
+      : ' and seal the reserve'}
   </Button>
   {#if cancel}<Button class="action plain" onclick={cancel}>Leave it as it is</Button>{/if}
 </div>

@@ -62,7 +62,12 @@ public record Figures(
             int reserveRecords,
             int leftOut,
             String method,
-            @Nullable String balance) {}
+            @Nullable String balance) {
+        /** Whether anything was held back at all. */
+        public boolean held() {
+            return reserveRecords > 0;
+        }
+    }
 
     public record Part(int records, int events) {
         /** Events or non-events, whichever are fewer. */

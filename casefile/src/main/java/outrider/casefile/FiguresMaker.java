@@ -254,6 +254,9 @@ public final class FiguresMaker {
     private Figures.@Nullable Reserve reserve(ScoredCandidate proposed, CutFigures atCut, double perCampaign) {
         BriefFile.SealSpec seal = brief.seal();
         if (seal == null) return null;
+        if (!brief.split().hasReserve()) {
+            throw BadInput.of("seal", "was opened, but nothing was held back", "leave the seal out");
+        }
         if (!seal.candidate().equals(proposed.name()) || seal.records() != cut) {
             throw BadInput.of(
                     "seal",

@@ -109,6 +109,35 @@ class ShapedRunTest {
                         "paid a visit");
     }
 
+    @Test
+    void aFileInTwoPartsWithoutAReserveSaysSoAndFailsItsCheck() throws IOException {
+        String asked = Files.readString(brief(
+                "", "- { name: Slopes, kind: logistic, inputs: [ paid, visits ] }\n- { name: Base, kind: baseRate }"));
+        Path brief = Files.writeString(
+                folder.resolve("brief.yaml"),
+                asked.replaceFirst(
+                        "split: .*",
+                        "split: { method: column, column: sample, levels: { build: training, check: validation }, seed: 4, folds: 3 }"));
+        String[] lines = Files.readString(folder.resolve("months.csv")).split("\n");
+        for (int i = 0; i < lines.length; i++) lines[i] += i == 0 ? ";sample" : i % 3 == 0 ? ";check" : ";build";
+        Files.writeString(folder.resolve("months.csv"), String.join("\n", lines) + "\n");
+        Path results = folder.resolve("results");
+        assertThat(run("run", brief.toString(), "--out", results.toString()))
+                .as(err.toString())
+                .isZero();
+        assertThat(out.toString()).contains("fails   Reserve confirms");
+        assertThat(Files.readString(results.resolve("report.html")))
+                .contains("There is no reserve: nothing has confirmed these figures")
+                .contains("Nothing was held back");
+        assertThat(run(
+                        "verify",
+                        results.resolve("evidence.json").toString(),
+                        "--data",
+                        folder.resolve("months.csv").toString()))
+                .as(out.toString())
+                .isZero();
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',

@@ -136,6 +136,7 @@ public final class Split {
                         "say where it goes");
             }
             if (target == Target.VALIDATION_AND_RESERVE) halves[i] = 0;
+            else if (target == Target.TRAINING_AND_RESERVE) halves[i] = 1;
             else if (target != Target.LEFT_OUT) part[i] = (byte) target.ordinal();
         }
         // copies of a level that is dealt follow each other; a unit is dealt by its first record of that level
@@ -146,7 +147,7 @@ public final class Split {
             if (first[unit[i]] < 0) first[unit[i]] = i;
             unit[i] = first[unit[i]];
         }
-        deal(new double[][] {{0, 0.5, 0.5}}, halves, "halves/");
+        deal(new double[][] {{0, 0.5, 0.5}, {0.75, 0, 0.25}}, halves, "halves/");
     }
 
     private void byDate() {
@@ -215,6 +216,7 @@ public final class Split {
         Parts parts = new Parts(part);
         int[] events = parts.eventsBeforeSealing(outcome);
         for (Part p : Part.values()) {
+            if (p == Part.RESERVE && !plan.hasReserve()) continue;
             String name = p.name().toLowerCase(Locale.ROOT);
             if (events[p.ordinal()] == 0 || events[p.ordinal()] == parts.size(p)) {
                 throw BadInput.of(
@@ -222,7 +224,9 @@ public final class Split {
                         parts.size(p) == 0
                                 ? "would hold no record"
                                 : "would hold " + (events[p.ordinal()] == 0 ? "no event" : "nothing but events"),
-                        "give it more of the data");
+                        plan.method() == SplitPlan.Method.COLUMN
+                                ? "send another level of " + plan.column() + " there, or part of one"
+                                : "give it more of the data");
             }
         }
         return parts;

@@ -45,13 +45,26 @@ public record SplitPlan(
         RESERVE,
         /** Dealt to validation and reserve, half each, stratified by outcome. */
         VALIDATION_AND_RESERVE,
-        LEFT_OUT
+        /** Three quarters to training, a quarter to the reserve, stratified by outcome. */
+        TRAINING_AND_RESERVE,
+        LEFT_OUT;
+
+        boolean reserve() {
+            return this == RESERVE || this == VALIDATION_AND_RESERVE || this == TRAINING_AND_RESERVE;
+        }
     }
 
     public SplitPlan {
         if (method == null) method = Method.SHARES;
         if (balance == null) balance = Balance.NONE;
         if (folds == 0) folds = FOLDS;
+    }
+
+    /** Whether it holds anything back; only a file that comes in its parts may do without. */
+    public boolean hasReserve() {
+        return method != Method.COLUMN
+                || levels == null
+                || levels.values().stream().anyMatch(Target::reserve);
     }
 
     public static SplitPlan byShares(List<Double> shares, long seed) {

@@ -157,6 +157,29 @@ class SplitPlanTest {
     }
 
     @Test
+    void aFileOfTwoPartsDealsItsReserveFromTrainingOrDoesWithout() {
+        draw(8);
+        Map<String, Target> dealt = Map.of("build", Target.TRAINING_AND_RESERVE, "check", Target.VALIDATION);
+        Parts parts = split(plan(Method.COLUMN, "sample", dealt, null, true));
+        for (int row : parts.validation())
+            assertThat(table.column("sample").text(row)).isEqualTo("check");
+        int build = parts.size(Part.TRAINING) + parts.size(Part.RESERVE);
+        assertThat(parts.size(Part.RESERVE) / (double) build).isCloseTo(0.25, within(0.02));
+        assertThat(parts.straddling(Units.copies(table))).isZero();
+        Map<String, Target> without = Map.of("build", Target.TRAINING, "check", Target.VALIDATION);
+        SplitPlan plan = plan(Method.COLUMN, "sample", without, null, false);
+        assertThat(plan.hasReserve()).isFalse();
+        assertThat(split(plan).size(Part.RESERVE)).isZero();
+        assertThatThrownBy(() -> split(plan(
+                        Method.COLUMN,
+                        "sample",
+                        Map.of("build", Target.VALIDATION, "check", Target.RESERVE),
+                        null,
+                        false)))
+                .hasMessageContaining("training: would hold no record; send another level of sample there");
+    }
+
+    @Test
     void missingDaysAreRefusedByLineOrLeftOut() {
         draw(9);
         ((DateColumn) table.column("day")).days()[10] = DateColumn.MISSING;

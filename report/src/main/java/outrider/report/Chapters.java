@@ -106,7 +106,7 @@ final class Chapters {
                 .number(
                         words.events(),
                         d -> d.opened() == null
-                                ? "sealed"
+                                ? d.records() > 0 ? "sealed" : Written.NONE
                                 : Written.count(d.opened().events()))
                 .number("event rate", Dealt::rate)
                 .block());
@@ -127,7 +127,9 @@ final class Chapters {
     /** @param opened null while it is sealed */
     private record Dealt(String name, int records, Figures.@Nullable Part opened) {
         String rate() {
-            return opened == null ? "sealed" : Written.percent(opened.events() / (double) opened.records());
+            return opened == null
+                    ? records > 0 ? "sealed" : Written.NONE
+                    : Written.percent(opened.events() / (double) opened.records());
         }
     }
 

@@ -57,7 +57,9 @@ final class CutChapters {
                 .text("worth of one", Cell::worth)
                 .number(
                         words.records() + ", reserve",
-                        c -> reserve == null ? "sealed" : Written.count(c.of().applyAsDouble(reserve)))
+                        c -> reserve == null
+                                ? f.split().held() ? "sealed" : Written.NONE
+                                : Written.count(c.of().applyAsDouble(reserve)))
                 .block());
         if (!f.sensitivity().isEmpty()) {
             blocks.add(ReportTable.of(f.sensitivity())
@@ -215,7 +217,10 @@ final class CutChapters {
         Figures.Reserve r = f.reserve();
         if (r == null) {
             blocks.add(Block.text(
-                    "The reserve is sealed. It is opened once, for one candidate and cut, on the way to submitting."));
+                    f.split().held()
+                            ? "The reserve is sealed. It is opened once, for one candidate and cut, on the way to submitting."
+                            : "Nothing was held back: the file came in its parts. What validation shows was chosen on it and is confirmed"
+                                    + " by nothing."));
             return blocks;
         }
         blocks.add(Block.text("Opened once, by " + requireNonNull(seal).openedBy() + " on "

@@ -48,12 +48,12 @@ public final class FigureWords {
         KNOWN.put(
                 "reserveCapture",
                 c -> c.figures.reserve() == null
-                        ? "(sealed)"
+                        ? (c.figures.split().held() ? "(sealed)" : "(no reserve)")
                         : Written.percent(c.figures.reserve().figures().capture()));
         KNOWN.put(
                 "reserveGain",
                 c -> c.figures.reserve() == null
-                        ? "(sealed)"
+                        ? (c.figures.split().held() ? "(sealed)" : "(no reserve)")
                         : Written.money(
                                 c.brief,
                                 c.figures.reserve().figures().gainOverNobody()

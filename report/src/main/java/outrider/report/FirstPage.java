@@ -138,7 +138,11 @@ public final class FirstPage {
     /** What the reserve says of it. */
     public String confirmation() {
         Figures.Reserve reserve = f.reserve();
-        if (reserve == null) return "The reserve is still sealed: nothing has confirmed these figures yet.";
+        if (reserve == null) {
+            return f.split().held()
+                    ? "The reserve is still sealed: nothing has confirmed these figures yet."
+                    : "There is no reserve: nothing has confirmed these figures, and nothing held back can.";
+        }
         List<String> below = reserve.comparison().stream()
                 .filter(c -> !c.confirmed())
                 .map(c -> Written.measure(c.measure()) + " " + measured(c, c.reserve()) + " ("

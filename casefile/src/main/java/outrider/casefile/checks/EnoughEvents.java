@@ -35,8 +35,11 @@ public final class EnoughEvents extends Check {
                 "Training holds " + both(report, split.training()) + " (demanded " + Written.number(training)
                         + " of each), validation " + both(report, split.validation()) + " ("
                         + Written.number(validation)
-                        + "), " + (own == null ? "the reserve is sealed" : "the reserve " + both(report, own)) + " ("
-                        + Written.number(reserve) + ").",
+                        + "), "
+                        + (own == null
+                                ? split.held() ? "the reserve is sealed" : "there is no reserve"
+                                : "the reserve " + both(report, own))
+                        + " (" + Written.number(reserve) + ").",
                 Paragraph.DATA);
     }
 

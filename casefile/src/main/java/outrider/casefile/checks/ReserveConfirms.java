@@ -19,7 +19,14 @@ public final class ReserveConfirms extends Check {
     @Override
     protected Finding of(CheckedReport report) {
         Figures.Reserve reserve = report.figures().reserve();
-        if (reserve == null) return new Finding(false, "The reserve is still sealed.", Paragraph.RESERVE);
+        if (reserve == null) {
+            return new Finding(
+                    false,
+                    report.figures().split().held()
+                            ? "The reserve is still sealed."
+                            : "There is no reserve: nothing can confirm the figures of validation.",
+                    Paragraph.RESERVE);
+        }
         List<String> below = reserve.comparison().stream()
                 .filter(c -> !c.confirmed())
                 .map(c -> Written.measure(c.measure()))

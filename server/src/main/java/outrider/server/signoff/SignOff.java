@@ -1,5 +1,7 @@
 package outrider.server.signoff;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.LockModeType;
@@ -27,6 +29,7 @@ import outrider.casefile.Sha256;
 import outrider.report.Approval;
 import outrider.report.HtmlReport;
 import outrider.server.account.Account;
+import outrider.server.brief.Briefs;
 import outrider.server.candidate.Candidate;
 import outrider.server.comparison.Comparisons;
 import outrider.server.comparison.Cut;
@@ -40,6 +43,7 @@ import outrider.server.trail.Trail;
 public class SignOff {
     private static final int LONGEST = 4000;
 
+    private final Briefs briefs;
     private final Comparisons comparisons;
     private final Drafting drafting;
     private final Trail trail;
@@ -49,12 +53,14 @@ public class SignOff {
     private final Clock clock;
 
     SignOff(
+            Briefs briefs,
             Comparisons comparisons,
             Drafting drafting,
             Trail trail,
             ServerKey key,
             EntityManager database,
             Clock clock) {
+        this.briefs = briefs;
         this.clock = clock;
         this.comparisons = comparisons;
         this.drafting = drafting;
@@ -66,7 +72,7 @@ public class SignOff {
     /**
      * Opens the brief's reserve for its cut, once.
      *
-     * @throws BadInput if it is open, or there is no cut
+     * @throws BadInput if it is open, there is no cut, or nothing was held back
      */
     @Transactional
     public Seal open(long briefId, String by) {
@@ -78,6 +84,13 @@ public class SignOff {
                     "reserve",
                     "was opened by " + known.openedBy + " already",
                     "it is opened once");
+        }
+        if (!requireNonNull(briefs.get(briefId).split).hasReserve()) {
+            throw BadInput.state(
+                    BadInput.Code.NOT_READY,
+                    "reserve",
+                    "was never held back",
+                    "submit without it: its check fails until it is waived");
         }
         Seal seal = new Seal();
         seal.briefId = briefId;
