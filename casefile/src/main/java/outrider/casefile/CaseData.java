@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.Function;
@@ -27,6 +28,7 @@ import outrider.split.Split;
 import outrider.split.SplitPlan;
 import outrider.split.Units;
 import outrider.table.Column;
+import outrider.table.ColumnType;
 import outrider.table.CsvTableReader;
 import outrider.table.Dialect;
 import outrider.table.Numbers;
@@ -75,7 +77,7 @@ public record CaseData(
             Dialect written = brief.data().dialect() == null
                     ? dialect(file)
                     : brief.data().dialect();
-            if (brief.data().dialect() == null) refuseEitherWay(plain, brief, written);
+            if (brief.data().dialect() == null) refuseDoubtful(plain, brief, written, fillIn);
             refuseUnknown(plain, brief);
             BriefFile whole = !fillIn
                     ? brief
@@ -157,21 +159,51 @@ public record CaseData(
                         + (table.columns().size() > NAMED ? ", …" : ""));
     }
 
-    /** @throws BadInput naming a column that can be read in several ways and of which nobody said how */
-    private static void refuseEitherWay(Table table, BriefFile brief, @Nullable Dialect dialect) {
+    /**
+     * @param meant whether columns of texts that are nearly numbers or days are refused too, else only those that can be read in several ways
+     * @throws BadInput naming every such column of which nobody said how, with what to write
+     */
+    private static void refuseDoubtful(Table table, BriefFile brief, @Nullable Dialect dialect, boolean meant) {
+        List<String> found = new ArrayList<>();
+        List<String> remedies = new ArrayList<>();
         for (Column column : table.columns()) {
             ColumnSetup setup = brief.column(column.name());
-            Reading.Mend mend = setup.reading() != null ? null : Reading.mend(column, dialect);
-            if (mend == null || mend.ways().isEmpty()) continue;
-            throw BadInput.of(
-                    "column \"" + column.name() + "\"",
-                    "can be read in " + mend.ways().size() + " ways: "
-                            + mend.ways().stream()
-                                    .map(way -> way.reading().format() + " (" + String.join(", ", way.examples()) + ")")
-                                    .collect(Collectors.joining(" or ")),
-                    "say which under columns, as reading: { type: "
-                            + mend.ways().get(0).reading().type() + ", format: … }");
+            boolean asked = setup.reading() == null && setup.role() != ColumnSetup.Role.SET_ASIDE;
+            Reading.Mend mend = asked ? Reading.mend(column, dialect) : null;
+            if (mend == null) continue;
+            Reading own = mend.reading();
+            if (!mend.ways().isEmpty()) {
+                found.add("\"" + column.name() + "\" can be read in "
+                        + mend.ways().size() + " ways: "
+                        + mend.ways().stream()
+                                .map(way -> way.reading().format() + " (" + String.join(", ", way.examples()) + ")")
+                                .collect(Collectors.joining(" or ")));
+                remedies.add(written(column.name(), mend.ways().get(0).reading().type(), "…", null));
+            } else if (meant && own != null && column.type() == ColumnType.TEXT && own.type() != ColumnType.TEXT) {
+                found.add("\"" + column.name() + "\" holds texts that are nearly "
+                        + (own.type() == ColumnType.NUMBER ? "numbers" : "dates"));
+                remedies.add(written(column.name(), own.type(), own.format(), own.missing()));
+            }
         }
+        if (found.isEmpty()) return;
+        throw BadInput.of(
+                found.size() == 1 ? "column" : "columns",
+                String.join("; ", found),
+                "say how to read " + (found.size() == 1 ? "it" : "them") + ", or set aside, under columns: "
+                        + String.join(", ", remedies));
+    }
+
+    private static String written(
+            String column, ColumnType type, @Nullable String format, @Nullable List<String> missing) {
+        String texts = missing == null || missing.isEmpty()
+                ? ""
+                : ", missing: ["
+                        + missing.stream()
+                                .map(text -> "\"" + text.replace("\"", "\\\"") + "\"")
+                                .collect(Collectors.joining(", "))
+                        + "]";
+        return "\"" + column + "\": { reading: { type: " + type.name().toLowerCase(Locale.ROOT)
+                + (format == null ? "" : ", format: \"" + format.replace('u', 'y') + "\"") + texts + " } }";
     }
 
     /**

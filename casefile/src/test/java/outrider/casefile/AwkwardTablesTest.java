@@ -71,7 +71,8 @@ class AwkwardTablesTest {
         assertThatThrownBy(() -> CaseRun.of(CaseData.read(unsaid, file, Progress.NONE), Winter.WORKERS, Progress.NONE))
                 .isInstanceOf(BadInput.class)
                 .hasMessageContaining("measure 0")
-                .hasMessageContaining("free text");
+                .hasMessageContaining("nearly numbers")
+                .hasMessageContaining("missing: [\"n/a\"]");
     }
 
     @ParameterizedTest

@@ -31,7 +31,8 @@ class CandidateAlarmsTest {
                         .get(0)
                         .meaning())
                 .contains("0.700 out of fold")
-                .contains("leaked into it");
+                .contains("the fit swings with its records")
+                .contains("leaked into validation");
     }
 
     /** Three events that all rank first have an AUC of 1 without an error. */
