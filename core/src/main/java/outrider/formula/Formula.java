@@ -1,5 +1,7 @@
 package outrider.formula;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -116,7 +118,7 @@ public final class Formula {
             BadInput refused = null;
             for (String name : List.copyOf(waiting.keySet())) {
                 try {
-                    Formula formula = of(waiting.get(name), known);
+                    Formula formula = of(requireNonNull(waiting.get(name)), known);
                     read.put(name, formula);
                     known.put(name, formula.type());
                     waiting.remove(name);
@@ -137,8 +139,8 @@ public final class Formula {
     }
 
     private static boolean mentionsWaiting(Map<String, String> waiting, String name) {
-        return waiting.keySet().stream()
-                .anyMatch(other -> !other.equals(name) && waiting.get(name).contains(other));
+        String formula = requireNonNull(waiting.get(name));
+        return waiting.keySet().stream().anyMatch(other -> !other.equals(name) && formula.contains(other));
     }
 
     private static BadInput named(String name, BadInput e) {

@@ -33,14 +33,26 @@ public final class CutDraws {
     private final Map<List<Integer>, Pair> pairs = new ConcurrentHashMap<>();
 
     /** Two candidates on the same resamples. */
-    public record Pair(Drawn first, Drawn second, Discordant discordant) {}
+    public record Pair(Drawn first, Drawn second, Discordant discordant) {
+        Pair turned() {
+            Drawn now = second;
+            Drawn then = first;
+            return new Pair(now, then, discordant.turned());
+        }
+    }
 
     /**
      * Records that only one of two acts on, those of a tie group by their share.
      *
      * @param records all of them; {@code firstEvents} and {@code secondEvents} the events only the one or the other reaches
      */
-    public record Discordant(double records, double firstEvents, double secondEvents) {}
+    public record Discordant(double records, double firstEvents, double secondEvents) {
+        Discordant turned() {
+            double now = secondEvents;
+            double then = firstEvents;
+            return new Discordant(records, now, then);
+        }
+    }
 
     private CutDraws(List<IndexedRanking> placed, double[] ranks, Sample sample, Seeds seeds, Workers workers) {
         this.placed = placed;
@@ -86,12 +98,7 @@ public final class CutDraws {
 
     /** Two candidates on the same resamples. */
     public Pair pair(int i, int j) {
-        if (i > j) {
-            Pair turned = pair(j, i);
-            Discordant of = turned.discordant();
-            return new Pair(
-                    turned.second(), turned.first(), new Discordant(of.records(), of.secondEvents(), of.firstEvents()));
-        }
+        if (i > j) return pair(j, i).turned();
         return pairs.computeIfAbsent(List.of(i, j), both -> {
             List<Drawn> drawn = Resampler.plain(sample) ? List.of(all().get(i), all().get(j)) : drawn(both);
             return new Pair(drawn.get(0), drawn.get(1), discordant(i, j));

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.casefile.ColumnSetup;
+import outrider.casefile.Population;
 import outrider.exchange.Reasons;
 import outrider.exchange.ScoringRecipe;
 import outrider.formula.Formula;
@@ -59,9 +60,10 @@ public class Recipes {
         Map<String, String> made = new TreeMap<>();
         Set<String> read = new LinkedHashSet<>();
         for (String name : model.columns()) collect(brief, name, made, read);
-        String where = brief.population == null ? null : brief.population.where();
-        if (where != null) {
-            for (String name : brief.population.read(tables.table(brief)).reads()) collect(brief, name, made, read);
+        Population population = brief.population;
+        String where = population == null ? null : population.where();
+        if (population != null && where != null) {
+            for (String name : population.read(tables.table(brief)).reads()) collect(brief, name, made, read);
         }
         List<ScoringRecipe.Need> needs = read.stream()
                 .map(name -> new ScoringRecipe.Need(
