@@ -3,12 +3,13 @@
   import Input from 'flowbite-svelte/Input.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
   import Textarea from 'flowbite-svelte/Textarea.svelte';
-  import { onMount, untrack } from 'svelte';
+  import { onDestroy, onMount, untrack } from 'svelte';
   import type { ColumnView as Column, FunctionView, MadePreview } from '../../api/schema';
   import { get, post } from '../../lib/api';
   import type { ColumnSheet } from '../../lib/columns.svelte';
   import { quoted } from '../../lib/columns';
   import { count, NONE } from '../../lib/format';
+  import { Latest } from '../../lib/latest';
 
   interface Props {
     briefId: number;
@@ -29,7 +30,6 @@
   let functions = $state.raw<FunctionView[]>([]);
   let helped = $state(false);
   let field = $state<HTMLTextAreaElement>();
-  let turn = 0;
 
   onMount(async () => {
     functions = await get<FunctionView[]>('/briefs/functions');
@@ -39,33 +39,22 @@
   const taken = $derived(column === null && columns.some((c) => c.name === name.trim()));
   const usable = $derived(columns.filter((c) => !c.outcome && c.name !== column?.name));
 
-  $effect(() => {
-    const asked = formula.trim();
-    const mine = ++turn;
-    if (asked === '') {
-      preview = null;
-      refusal = null;
-      return;
-    }
-    const timer = setTimeout(() => void look(asked, mine), WAIT);
-    return () => clearTimeout(timer);
+  const latest = new Latest<MadePreview>(WAIT, (found, why) => {
+    preview = found;
+    refusal = why;
   });
 
-  async function look(asked: string, mine: number) {
-    try {
-      const found = await post<MadePreview>(`/briefs/${briefId}/columns/made/preview`, {
-        name: column?.name ?? null,
-        formula: asked,
-      });
-      if (mine !== turn) return;
-      preview = found;
-      refusal = null;
-    } catch (e) {
-      if (mine !== turn) return;
+  $effect(() => {
+    const asked = { name: column?.name ?? null, formula: formula.trim() };
+    if (asked.formula !== '')
+      latest.ask(() => post<MadePreview>(`/briefs/${briefId}/columns/made/preview`, asked));
+    else {
+      latest.drop();
       preview = null;
-      refusal = (e as Error).message;
+      refusal = null;
     }
-  }
+  });
+  onDestroy(() => latest.drop());
 
   const told = (text: string | null) =>
     text === null

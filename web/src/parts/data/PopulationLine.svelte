@@ -2,10 +2,11 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
-  import { onMount } from 'svelte';
+  import { onDestroy, onMount } from 'svelte';
   import type { BriefView as Brief, PopulationView } from '../../api/schema';
   import { get, post, put } from '../../lib/api';
   import { count } from '../../lib/format';
+  import { Latest } from '../../lib/latest';
 
   interface Props {
     brief: Brief;
@@ -23,7 +24,6 @@
   let dropCopies = $state(false);
   let preview = $state.raw<PopulationView | null>(null);
   let refusal = $state<string | null>(null);
-  let turn = 0;
 
   onMount(load);
 
@@ -46,26 +46,17 @@
     editing = true;
   }
 
-  $effect(() => {
-    const asked = wanted;
-    if (!editing) return;
-    const mine = ++turn;
-    const timer = setTimeout(() => void look(asked, mine), WAIT);
-    return () => clearTimeout(timer);
+  const latest = new Latest<PopulationView>(WAIT, (found, why) => {
+    preview = found;
+    refusal = why;
   });
 
-  async function look(asked: typeof wanted, mine: number) {
-    try {
-      const found = await post<PopulationView>(`/briefs/${brief.id}/population/preview`, asked);
-      if (mine !== turn) return;
-      preview = found;
-      refusal = null;
-    } catch (e) {
-      if (mine !== turn) return;
-      preview = null;
-      refusal = (e as Error).message;
-    }
-  }
+  $effect(() => {
+    const asked = wanted;
+    if (editing) latest.ask(() => post<PopulationView>(`/briefs/${brief.id}/population/preview`, asked));
+    else latest.drop();
+  });
+  onDestroy(() => latest.drop());
 
   async function settle(asked: typeof wanted) {
     try {

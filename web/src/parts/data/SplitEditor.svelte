@@ -3,7 +3,7 @@
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Choice from '../Choice.svelte';
-  import { untrack } from 'svelte';
+  import { onDestroy, untrack } from 'svelte';
   import type {
     Balance,
     BriefView as Brief,
@@ -13,6 +13,7 @@
     Target,
   } from '../../api/schema';
   import { post } from '../../lib/api';
+  import { Latest } from '../../lib/latest';
   import PartsBar from './PartsBar.svelte';
   import SplitWords from './SplitWords.svelte';
 
@@ -65,7 +66,6 @@
 
   let facts = $state.raw<SplitFacts | null>(null);
   let refusal = $state<string | null>(null);
-  let turn = 0;
 
   const dates = $derived(columns.filter((c) => c.type === 'DATE' && !c.outcome));
   const few = $derived(
@@ -95,29 +95,20 @@
 
   const ready = $derived(method === 'SHARES' || column !== null);
 
-  $effect(() => {
-    const wanted = plan;
-    const go = ready;
-    const mine = ++turn;
-    if (!go) {
-      facts = null;
-      return;
-    }
-    const timer = setTimeout(() => void preview(wanted, mine), WAIT);
-    return () => clearTimeout(timer);
+  const latest = new Latest<SplitFacts>(WAIT, (found, why) => {
+    if (found !== null) facts = found;
+    refusal = why;
   });
 
-  async function preview(wanted: SplitPlan, mine: number) {
-    try {
-      const found = await post<SplitFacts>(`/briefs/${brief.id}/split/preview`, wanted);
-      if (mine !== turn) return;
-      facts = found;
-      refusal = null;
-    } catch (e) {
-      if (mine !== turn) return;
-      refusal = (e as Error).message;
+  $effect(() => {
+    const wanted = plan;
+    if (ready) latest.ask(() => post<SplitFacts>(`/briefs/${brief.id}/split/preview`, wanted));
+    else {
+      latest.drop();
+      facts = null;
     }
-  }
+  });
+  onDestroy(() => latest.drop());
 
   function choose(next: SplitPlan['method']) {
     method = next;

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import outrider.check.Alarm;
 import outrider.table.Reading;
@@ -77,126 +78,107 @@ public record ColumnSetup(
         if (acted == null) acted = List.of();
     }
 
+    /** Parts of a setup on the way to another. */
+    private static final class Draft {
+        private Role role;
+        private String reason;
+        private final @Nullable Reading reading;
+        private @Nullable Integer knownAfterDays;
+        private @Nullable String knownWhere;
+        private @Nullable String meaning;
+        private Map<String, String> kept;
+        private List<String> acted;
+        private @Nullable Boolean byItself;
+        private @Nullable String phrase;
+        private final @Nullable String phraseMissing;
+        private @Nullable Boolean parity;
+        private @Nullable String formula;
+
+        Draft(ColumnSetup of) {
+            role = of.role;
+            reason = of.reason;
+            reading = of.reading;
+            knownAfterDays = of.knownAfterDays;
+            knownWhere = of.knownWhere;
+            meaning = of.meaning;
+            kept = of.kept;
+            acted = of.acted;
+            byItself = of.byItself;
+            phrase = of.phrase;
+            phraseMissing = of.phraseMissing;
+            parity = of.parity;
+            formula = of.formula;
+        }
+    }
+
+    private ColumnSetup with(Consumer<Draft> change) {
+        Draft d = new Draft(this);
+        change.accept(d);
+        return new ColumnSetup(
+                d.role,
+                d.reason,
+                d.reading,
+                d.knownAfterDays,
+                d.knownWhere,
+                d.meaning,
+                d.kept,
+                d.acted,
+                d.byItself,
+                d.phrase,
+                d.phraseMissing,
+                d.parity,
+                d.formula);
+    }
+
     public static ColumnSetup of(Role role, String reason) {
         return new ColumnSetup(role, reason, null, null, null, null, Map.of(), List.of(), null, null, null, null, null);
     }
 
-    public ColumnSetup as(Role role, String reason) {
-        return new ColumnSetup(
-                role,
-                reason,
-                reading,
-                knownAfterDays,
-                knownWhere,
-                meaning,
-                kept,
-                acted,
-                null,
-                phrase,
-                phraseMissing,
-                parity,
-                formula);
+    public ColumnSetup as(Role other, String why) {
+        return with(d -> {
+            d.role = other;
+            d.reason = why;
+            d.byItself = null;
+        });
     }
 
     /** The same with when it is known, from where, and what it says. */
     public ColumnSetup known(@Nullable Integer afterDays, @Nullable String where, @Nullable String saying) {
-        return new ColumnSetup(
-                role,
-                reason,
-                reading,
-                afterDays,
-                where,
-                saying,
-                kept,
-                acted,
-                byItself,
-                phrase,
-                phraseMissing,
-                parity,
-                formula);
+        return with(d -> {
+            d.knownAfterDays = afterDays;
+            d.knownWhere = where;
+            d.meaning = saying;
+        });
     }
 
     /** The same with alarms that somebody lives with. */
     public ColumnSetup keeping(Map<String, String> alarms) {
-        return new ColumnSetup(
-                role,
-                reason,
-                reading,
-                knownAfterDays,
-                knownWhere,
-                meaning,
-                alarms,
-                acted,
-                byItself,
-                phrase,
-                phraseMissing,
-                parity,
-                formula);
+        return with(d -> d.kept = alarms);
     }
 
     /** The same with the levels of who was acted on. */
     public ColumnSetup actedOn(List<String> levels) {
-        return new ColumnSetup(
-                role,
-                reason,
-                reading,
-                knownAfterDays,
-                knownWhere,
-                meaning,
-                kept,
-                levels,
-                byItself,
-                phrase,
-                phraseMissing,
-                parity,
-                formula);
+        return with(d -> d.acted = levels);
     }
 
     /** The same with what is said of a record that it marks. */
     public ColumnSetup said(String words) {
-        return new ColumnSetup(
-                role,
-                reason,
-                reading,
-                knownAfterDays,
-                knownWhere,
-                meaning,
-                kept,
-                acted,
-                byItself,
-                words,
-                phraseMissing,
-                parity,
-                formula);
+        return with(d -> d.phrase = words);
     }
 
     /** The same as a segment that the policy's check on parity looks at. */
     public ColumnSetup protectedSegment() {
-        return new ColumnSetup(
-                role,
-                reason,
-                reading,
-                knownAfterDays,
-                knownWhere,
-                meaning,
-                kept,
-                acted,
-                byItself,
-                phrase,
-                phraseMissing,
-                true,
-                formula);
+        return with(d -> d.parity = true);
     }
 
     /** A column that is made of others. */
     public static ColumnSetup made(String formula) {
-        return new ColumnSetup(
-                Role.INPUT, "", null, null, null, null, Map.of(), List.of(), null, null, null, null, formula);
+        return of(Role.INPUT, "").with(d -> d.formula = formula);
     }
 
     /** As the program takes a column that nobody has said anything of. */
     public static ColumnSetup byItself(Role role, String reason) {
-        return new ColumnSetup(role, reason, null, null, null, null, Map.of(), List.of(), true, null, null, null, null);
+        return of(role, reason).with(d -> d.byItself = true);
     }
 
     /** Whether it is a segment that the policy's check on parity looks at. */

@@ -73,6 +73,19 @@ class ShapedRunTest {
                         more.indent(2).stripTrailing(), candidates.indent(2).stripTrailing()));
     }
 
+    private void ranAndRepeats(Path brief, Path results) {
+        assertThat(run("run", brief.toString(), "--out", results.toString()))
+                .as(err.toString())
+                .isZero();
+        assertThat(run(
+                        "verify",
+                        results.resolve("evidence.json").toString(),
+                        "--data",
+                        folder.resolve("months.csv").toString()))
+                .as(out.toString())
+                .isZero();
+    }
+
     private static final String MADE = """
             each visit: { formula: "ratio(paid, visits, 0)", meaning: paid a visit }
             tenure: { formula: "days(joined, drawn)" }
@@ -87,20 +100,11 @@ class ShapedRunTest {
         Files.writeString(
                 brief, Files.readString(brief) + "\npopulation: { where: \"tenure >= 30 and shop is not missing\" }\n");
         Path results = folder.resolve("results");
-        assertThat(run("run", brief.toString(), "--out", results.toString()))
-                .as(err.toString())
-                .isZero();
+        ranAndRepeats(brief, results);
         List<String> scores = Files.readAllLines(results.resolve("scores.csv"));
         assertThat(scores.size())
                 .as("of 3,000 some 2,200 are meant, three quarters of them open")
                 .isBetween(1550, 1750);
-        assertThat(run(
-                        "verify",
-                        results.resolve("evidence.json").toString(),
-                        "--data",
-                        folder.resolve("months.csv").toString()))
-                .as(out.toString())
-                .isZero();
         assertThat(Files.readString(results.resolve("report.html")))
                 .contains(
                         "tenure &gt;= 30 and shop is not missing",
@@ -122,20 +126,11 @@ class ShapedRunTest {
         for (int i = 0; i < lines.length; i++) lines[i] += i == 0 ? ";sample" : i % 3 == 0 ? ";check" : ";build";
         Files.writeString(folder.resolve("months.csv"), String.join("\n", lines) + "\n");
         Path results = folder.resolve("results");
-        assertThat(run("run", brief.toString(), "--out", results.toString()))
-                .as(err.toString())
-                .isZero();
+        ranAndRepeats(brief, results);
         assertThat(out.toString()).contains("fails   Reserve confirms");
         assertThat(Files.readString(results.resolve("report.html")))
                 .contains("There is no reserve: nothing has confirmed these figures")
                 .contains("Nothing was held back");
-        assertThat(run(
-                        "verify",
-                        results.resolve("evidence.json").toString(),
-                        "--data",
-                        folder.resolve("months.csv").toString()))
-                .as(out.toString())
-                .isZero();
     }
 
     @ParameterizedTest

@@ -31,9 +31,7 @@ public final class DoesNotCarryOver implements CandidateAlarm {
         if (Math.abs(outOfFold - validation) < APART) return null;
         String remedy = z > 0
                 ? "Validation's records differ from training's, or copies of one record lie in several folds: look at the split, and at columns that drift."
-                : "Validation is easier than the folds of training. Where it promises too much as well, the fit swings with its records: "
-                        + "penalise it or make bands of amounts with long tails; else something of the outcome may have leaked into "
-                        + "validation: look at how the parts were made.";
+                : "Validation is easier than training: something of the outcome may have leaked into it. Look at how the parts were made.";
         return String.format(
                 Locale.ROOT,
                 "AUC is %.3f out of fold on training and %.3f on validation, %.1f standard errors apart. %s",

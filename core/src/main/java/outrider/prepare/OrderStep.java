@@ -25,7 +25,7 @@ public record OrderStep(String column, List<String> order, double fill) implemen
 
     /** The order that somebody gave, or else the one that the levels name. */
     private static @Nullable List<String> order(Column source, List<String> seen) {
-        if (!(source instanceof CategoryColumn category && category.ordered())) return LevelOrder.of(seen);
+        if (!(source instanceof CategoryColumn category && category.ordered())) return LevelOrder.unasked(seen);
         List<String> order = category.levels().stream().filter(seen::contains).toList();
         return order.size() < 2 ? null : order;
     }

@@ -216,7 +216,7 @@ public final class CsvTableReader {
                         1,
                         names.get(MOST_COLUMNS),
                         "is one of " + names.size() + " columns, more than the " + MOST_COLUMNS + " that are read",
-                        "leave out columns that nobody needs");
+                        "bring a file of the columns that a candidate may learn from, with the outcome, identifiers and dates");
             }
             Set<String> seen = new HashSet<>();
             for (int i = 0; i < names.size(); i++) {

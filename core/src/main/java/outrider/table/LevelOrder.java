@@ -12,13 +12,16 @@ import org.jspecify.annotations.Nullable;
 /** Finds the order that levels name: numbers or ranges, days, months, sizes, or words of one scale (METHODS section 7). */
 public final class LevelOrder {
     private static final int FEWEST = 3;
+    /** Of the first so many scales an order is taken unasked, of all others it is proposed. */
+    private static final int UNASKED = 4;
+
     private static final Pattern NUMBER = Pattern.compile("\\d+(?:[.,]\\d+)?");
     private static final List<List<String>> SCALES = List.of(
             List.of("very low", "low", "medium", "high", "very high"),
             List.of("none", "few", "some", "many", "all"),
             List.of("xs", "s", "m", "l", "xl", "xxl"),
-            List.of("tiny", "small", "medium", "large", "huge"),
             List.of("never", "rarely", "sometimes", "often", "always"),
+            List.of("tiny", "small", "medium", "large", "huge"),
             List.of("very bad", "bad", "fair", "good", "very good", "excellent"),
             List.of("mon", "tue", "wed", "thu", "fri", "sat", "sun"),
             List.of("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"),
@@ -41,9 +44,18 @@ public final class LevelOrder {
 
     /** The levels from the first to the last; null where they name no order: each holds a number of its own, or all are words of one scale. */
     public static @Nullable List<String> of(List<String> levels) {
+        return of(levels, SCALES);
+    }
+
+    /** The same where no word but those of the commonest scales is met: such an order is an input without anybody's word. */
+    public static @Nullable List<String> unasked(List<String> levels) {
+        return of(levels, SCALES.subList(0, UNASKED));
+    }
+
+    private static @Nullable List<String> of(List<String> levels, List<List<String>> scales) {
         if (levels.size() < FEWEST) return null;
         double[] place = levels.stream().mapToDouble(LevelOrder::first).toArray();
-        if (Arrays.stream(place).anyMatch(Double::isNaN)) place = byWords(levels);
+        if (Arrays.stream(place).anyMatch(Double::isNaN)) place = byWords(levels, scales);
         if (place == null || new HashSet<>(Arrays.stream(place).boxed().toList()).size() < place.length) return null;
         double[] at = place;
         return IntStream.range(0, at.length)
@@ -59,10 +71,10 @@ public final class LevelOrder {
         return found.find() ? Double.parseDouble(found.group().replace(',', '.')) : Double.NaN;
     }
 
-    private static double @Nullable [] byWords(List<String> levels) {
+    private static double @Nullable [] byWords(List<String> levels, List<List<String>> scales) {
         List<String> plain =
                 levels.stream().map(l -> l.strip().toLowerCase(Locale.ROOT)).toList();
-        return SCALES.stream()
+        return scales.stream()
                 .filter(scale -> scale.containsAll(plain))
                 .findFirst()
                 .map(scale -> plain.stream().mapToDouble(scale::indexOf).toArray())

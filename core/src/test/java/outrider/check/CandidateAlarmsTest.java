@@ -31,8 +31,7 @@ class CandidateAlarmsTest {
                         .get(0)
                         .meaning())
                 .contains("0.700 out of fold")
-                .contains("the fit swings with its records")
-                .contains("leaked into validation");
+                .contains("leaked into it");
     }
 
     /** Three events that all rank first have an AUC of 1 without an error. */

@@ -34,6 +34,8 @@ class LevelOrderTest {
     void daysMonthsAndSizesNameTheirs() {
         assertThat(LevelOrder.of(List.of("Wed", "Mon", "Sun"))).containsExactly("Mon", "Wed", "Sun");
         assertThat(LevelOrder.of(List.of("October", "May", "June"))).containsExactly("May", "June", "October");
+        assertThat(LevelOrder.unasked(List.of("October", "May", "June"))).isNull();
+        assertThat(LevelOrder.unasked(List.of("high", "low", "medium"))).containsExactly("low", "medium", "high");
         assertThat(LevelOrder.of(List.of("large", "small", "medium"))).containsExactly("small", "medium", "large");
     }
 

@@ -123,7 +123,7 @@ public final class ParquetTables {
             throw BadInput.of(
                     "file",
                     "has " + schema.getColumns().size() + " columns, more than " + CsvTableReader.MOST_COLUMNS,
-                    "leave out columns that nobody needs");
+                    "bring a file of the columns that a candidate may learn from, with the outcome, identifiers and dates");
         }
         for (ColumnDescriptor column : schema.getColumns()) columns.add(new ColumnReader(column.getPrimitiveType()));
         return columns;
