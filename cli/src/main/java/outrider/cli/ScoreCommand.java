@@ -67,6 +67,14 @@ final class ScoreCommand implements Callable<Integer> {
         }
         Table scored =
                 recipe.apply(list, reasons, new Workers(Runtime.getRuntime().availableProcessors()), Progress.NONE);
+        boolean[] meant = recipe.meant(list);
+        int others = 0;
+        for (int i = 0; meant != null && i < meant.length; i++) if (!meant[i]) others++;
+        if (others > 0) {
+            spec.commandLine()
+                    .getErr()
+                    .printf("%,d records are not meant, because they do not meet: %s%n", others, recipe.where());
+        }
         Path whole = out.resolveSibling(out.getFileName() + ".part");
         try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(whole))) {
             CsvTableWriter.write(scored, to);

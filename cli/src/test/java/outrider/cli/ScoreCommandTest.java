@@ -29,6 +29,10 @@ class ScoreCommandTest {
     }
 
     private Path recipe() throws IOException {
+        return recipe(null);
+    }
+
+    private Path recipe(String where) throws IOException {
         GroupRates model = new GroupRates(List.of("tier"), 0.1, Map.of("4:race|", 0.4, "4:town|", 0.05));
         ScoringRecipe recipe = new ScoringRecipe(
                 "who lapses",
@@ -39,7 +43,9 @@ class ScoreCommandTest {
                 "top tenth",
                 new double[] {0.3},
                 model,
-                null);
+                null,
+                Map.of("racer", "tier = 'race'"),
+                where);
         Path file = folder.resolve("recipe.json");
         try (OutputStream to = Files.newOutputStream(file)) {
             ModelDocument.writeRecipe(recipe, to);
@@ -60,6 +66,18 @@ class ScoreCommandTest {
                 .containsExactly("member,score,band,action", "A1,0.4,1,act", "A2,0.05,2,leave", "A3,0.1,2,leave");
         assertThat(err.toString()).contains("not used: hobby");
         assertThat(out.toString()).contains("3 records scored by Group rates");
+    }
+
+    @Test
+    void whomItIsNotMeantForIsCountedAndNeverActedOn() throws IOException {
+        Path list = Files.writeString(folder.resolve("list.csv"), "member,tier\nA1,race\nA2,town\nA3,\n");
+        Path scored = folder.resolve("scored.csv");
+        assertThat(run("score", recipe("racer = 'no'").toString(), list.toString(), "--out", scored.toString()))
+                .as(err.toString())
+                .isZero();
+        assertThat(Files.readAllLines(scored).subList(1, 4))
+                .containsExactly("A1,0.4,1,not meant", "A2,0.05,2,leave", "A3,0.1,2,not meant");
+        assertThat(err.toString()).contains("2 records are not meant, because they do not meet: racer = 'no'");
     }
 
     @Test
