@@ -8,10 +8,10 @@ export class Latest<T> {
     private readonly take: (found: T | null, refusal: string | null) => void,
   ) {}
 
-  ask(question: () => Promise<T>): void {
+  ask(question: () => Promise<T>, wait = this.wait): void {
     this.drop();
     const mine = this.turn;
-    this.timer = setTimeout(() => void this.answer(question, mine), this.wait);
+    this.timer = setTimeout(() => void this.answer(question, mine), wait);
   }
 
   drop(): void {

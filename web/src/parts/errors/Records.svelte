@@ -1,9 +1,11 @@
 <script lang="ts">
+  import { onDestroy } from 'svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefView as Brief, OpenedRecord, RecordsView } from '../../api/schema';
   import { get } from '../../lib/api';
+  import { Latest } from '../../lib/latest';
   import { count, score } from '../../lib/format';
   import Choice from '../Choice.svelte';
   import Opened from './Opened.svelte';
@@ -23,6 +25,7 @@
   let { brief, candidate, query, cut, columns: first, others }: Props = $props();
 
   const SIZE = 10;
+  const SHORTLY = 250;
   let page = $state.raw<RecordsView | null>(null);
   let from = $state(0);
   let lowest = $state(true);
@@ -48,17 +51,18 @@
     from = 0;
     opened = null;
   });
+  const latest = new Latest<RecordsView>(SHORTLY, (found, why) => {
+    if (found !== null) page = found;
+    refusal = why;
+  });
+  /** A cut that moves is waited for; a page, an order or a column is not. */
+  let shownFor: string | null = null;
   $effect(() => {
     const wanted = address;
-    get<RecordsView>(wanted).then(
-      (found) => {
-        if (wanted === address) [page, refusal] = [found, null];
-      },
-      (e: Error) => {
-        if (wanted === address) refusal = e.message;
-      },
-    );
+    latest.ask(() => get<RecordsView>(wanted), shownFor === null || shownFor === query ? 0 : SHORTLY);
+    shownFor = query;
   });
+  onDestroy(() => latest.drop());
 
   async function open(number: number) {
     opened = opened === number ? null : number;
