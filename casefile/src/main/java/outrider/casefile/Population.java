@@ -2,9 +2,11 @@ package outrider.casefile;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.Arrays;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.formula.Formula;
+import outrider.table.ColumnType;
 import outrider.table.Table;
 
 /**
@@ -48,8 +50,13 @@ public record Population(
 
     /** @throws BadInput as {@link Formula#condition} does */
     public Formula read(Table table) {
+        return read(Formula.types(table));
+    }
+
+    /** The same, from the types of the columns alone. */
+    public Formula read(Map<String, ColumnType> columns) {
         try {
-            return Formula.condition(where == null ? "1 = 1" : where, Formula.types(table));
+            return Formula.condition(where == null ? "1 = 1" : where, columns);
         } catch (BadInput e) {
             throw BadInput.of("population", e.found(), e.remedy());
         }

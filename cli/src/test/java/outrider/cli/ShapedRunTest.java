@@ -65,7 +65,7 @@ class ShapedRunTest {
                 columns:
                   called: { role: setAside, reason: known after the event }
                   paid: { reading: { type: number, format: "1.234,5 ¤" } }
-                  shop: { reading: { type: category, missing: [ "-" ], levels: { "North ": north } } }
+                  shop: { reading: { type: category, missing: [ "-" ], levels: { "North ": north }, order: [ south, north ] } }
                 %s
                 candidates:
                 %s
@@ -110,6 +110,7 @@ class ShapedRunTest {
                         "tenure &gt;= 30 and shop is not missing",
                         "ratio(paid, visits, 0)",
                         "“North ” as “north”",
+                        "in the order south &lt; north",
                         "paid a visit");
     }
 

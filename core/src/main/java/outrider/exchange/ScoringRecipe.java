@@ -55,20 +55,6 @@ public record ScoringRecipe(
         if (made == null) made = Map.of();
     }
 
-    /** Without made columns, and meant for all records. */
-    public ScoringRecipe(
-            String brief,
-            String candidate,
-            @Nullable String identifier,
-            List<Need> columns,
-            @Nullable Double threshold,
-            String cut,
-            double[] bandFrom,
-            Model model,
-            @Nullable Reasons reasons) {
-        this(brief, candidate, identifier, columns, threshold, cut, bandFrom, model, reasons, null, null);
-    }
-
     /** A column that the model reads; {@code reading} is null where it is read as files are. */
     public record Need(
             String name, ColumnType type, @Nullable Reading reading) {}

@@ -70,6 +70,7 @@ final class ShapeBlocks {
                             .orElse("")
                     + more(levels.size()));
         }
+        if (reading.order() != null) parts.add("in the order " + String.join(" < ", reading.order()));
         if (reading.keep() != null) {
             parts.add(Written.count(reading.keep().size()) + " levels kept, all others as “" + Reading.OTHER + "”");
         }

@@ -266,22 +266,22 @@ public class Columns {
     /** What columns are made of must hold for all of them together; what a new one reads says when it is known. */
     private static void demandMade(Brief brief, Map<String, ColumnSetup> columns, Table plain) {
         if (MadeColumns.formulas(columns).isEmpty() && brief.population == null) return;
-        Table table = CaseData.read(plain, columns, brief.outcomeColumn());
-        if (brief.population != null) {
-            MadeColumns.allowed(
-                    "population",
-                    brief.population.read(table).reads(),
-                    c -> columns.getOrDefault(c, ColumnSetup.PLAIN),
-                    brief.outcomeColumn());
-        }
         Map<String, ColumnType> types = MadeColumns.types(Formula.types(plain), columns);
         MadeColumns.read(columns, types, brief.outcomeColumn()).forEach((name, formula) -> {
+            types.put(name, formula.type());
             ColumnSetup setup = requireNonNull(columns.get(name));
             Integer after = MadeColumns.knownAfter(formula, c -> columns.getOrDefault(c, ColumnSetup.PLAIN));
             if (setup.knownAfterDays() == null && after != null) {
                 columns.put(name, setup.known(after, setup.knownWhere(), setup.meaning()));
             }
         });
+        if (brief.population != null) {
+            MadeColumns.allowed(
+                    "population",
+                    brief.population.read(types).reads(),
+                    c -> columns.getOrDefault(c, ColumnSetup.PLAIN),
+                    brief.outcomeColumn());
+        }
     }
 
     private static void demandOneValue(Map<String, ColumnSetup> columns) {

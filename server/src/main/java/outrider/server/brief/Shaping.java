@@ -3,19 +3,15 @@ package outrider.server.brief;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.BriefFile;
-import outrider.casefile.CaseData;
-import outrider.casefile.ColumnSetup;
 import outrider.casefile.MadeColumns;
 import outrider.casefile.Population;
 import outrider.formula.Formula;
-import outrider.server.dataset.Datasets;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.table.Column;
@@ -30,12 +26,10 @@ public class Shaping {
 
     private final Briefs briefs;
     private final BriefTables tables;
-    private final Datasets datasets;
 
-    Shaping(Briefs briefs, BriefTables tables, Datasets datasets) {
+    Shaping(Briefs briefs, BriefTables tables) {
         this.briefs = briefs;
         this.tables = tables;
-        this.datasets = datasets;
     }
 
     /** @param name of what is made; null for a new one */
@@ -67,13 +61,12 @@ public class Shaping {
     public MadePreview preview(long id, Draft draft) {
         Brief brief = briefs.get(id);
         String name = draft.name() == null ? NAME : draft.name();
-        Map<String, ColumnSetup> columns = new HashMap<>(brief.columns);
-        columns.remove(name);
-        Table table = CaseData.read(datasets.table(brief.datasetId), columns, brief.outcomeColumn());
-        Formula formula = Formula.of(draft.formula(), Formula.types(table));
+        Table table = tables.table(brief);
+        Map<String, ColumnType> types = Formula.types(table);
+        types.remove(name);
+        Formula formula = Formula.of(draft.formula(), types);
         List<String> reads = List.copyOf(formula.reads());
-        MadeColumns.allowed(
-                "formula", formula.reads(), c -> columns.getOrDefault(c, ColumnSetup.PLAIN), brief.outcomeColumn());
+        MadeColumns.allowed("formula", formula.reads(), brief::column, brief.outcomeColumn());
         int[] open = Profiles.openRows(brief, table.size());
         Table some =
                 table.gathered(reads.isEmpty() ? List.of(table.columns().get(0).name()) : reads, open);
@@ -90,7 +83,7 @@ public class Shaping {
                 open.length,
                 made.missing(),
                 undefined,
-                MadeColumns.knownAfter(formula, c -> columns.getOrDefault(c, ColumnSetup.PLAIN)),
+                MadeColumns.knownAfter(formula, brief::column),
                 examples(made, some, reads));
     }
 
