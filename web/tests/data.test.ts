@@ -38,7 +38,11 @@ const arrival = (more: Partial<Arrival> = {}): Arrival => ({
   briefId: null,
   refusal: null,
   preview: {
-    parquet: false,
+    format: 'TEXT' as const,
+    sheets: [],
+    sheet: null,
+    chosen: null,
+    most: 1500,
     dialect: {
       delimiter: ';',
       quote: '"',
@@ -81,8 +85,8 @@ describe('a file on its way in', () => {
     await fireEvent.change(screen.getByLabelText('Delimiter'), { target: { value: ',' } });
     expect(asked.at(-1)).toMatchObject({
       method: 'PUT',
-      path: '/api/arrivals/5/dialect',
-      body: { delimiter: ',', encoding: 'LATIN_1' },
+      path: '/api/arrivals/5/manner',
+      body: { dialect: { delimiter: ',', encoding: 'LATIN_1' } },
     });
   });
 

@@ -100,6 +100,8 @@ const answers = ({ path }: Asked): unknown => {
         knownAfterDays: null,
         auc: 0.8,
         adds: 0.041,
+        low: 0.02,
+        high: 0.063,
         p: 0,
         told: true,
       },
@@ -125,7 +127,17 @@ const answers = ({ path }: Asked): unknown => {
   if (path.includes('/errors/1/records')) return records;
   if (path.includes('/errors/1/against'))
     return {
-      figures: { onlyFirst: 9, onlyFirstEvents: 5, onlySecond: 9, onlySecondEvents: 1, z: 1.63, p: 0.1 },
+      figures: {
+        onlyFirst: 9,
+        onlyFirstEvents: 5,
+        onlySecond: 9,
+        onlySecondEvents: 1,
+        z: 1.63,
+        p: 0.1,
+        capture: 0.05,
+        low: -0.01,
+        high: 0.11,
+      },
       onlyFirst: [],
     };
   if (path.includes('/errors/1?')) return field;
@@ -175,12 +187,20 @@ describe('the page', () => {
     expect(await screen.findByLabelText('Band 1, no lapses: 50, 12 of them rung before')).toBeTruthy();
     expect(await screen.findByText('9 rung before')).toBeTruthy();
     expect(await screen.findByText('3.0×')).toBeTruthy();
-    expect(await screen.findByText('+0.041 AUC')).toBeTruthy();
+    expect(await screen.findByText('+0.041')).toBeTruthy();
+    expect(screen.getByText('0.020–0.063')).toBeTruthy();
+    expect(screen.getByText(/lapses would be told from the other/).textContent).toMatch(
+      /AUC\s+0.841\s+for\s+0.800/,
+    );
     expect(screen.queryByText('luck')).toBeNull();
     await fireEvent.click(screen.getByText('all 2 that were tried'));
     expect(screen.getByText('no more than chance')).toBeTruthy();
     expect(await screen.findByText('tier: gold')).toBeTruthy();
-    expect(await screen.findByText(/That is no more than chance/)).toBeTruthy();
+    expect(
+      await screen.findByText(
+        /5.0 points more of all lapses \(95 % interval −1.0 to 11.0\), no more than chance/,
+      ),
+    ).toBeTruthy();
   });
 
   it('asks for the cells that are chosen, and opens a record to what made its score', async () => {

@@ -311,6 +311,7 @@ describe('scoring a list', () => {
     step: null,
     message: null,
     acted: 5,
+    notMeant: 2,
     cut: 'c',
   };
 
@@ -332,7 +333,7 @@ describe('scoring a list', () => {
     expect(screen.getByText(/Read as in training: age\./)).toBeTruthy();
     await fireEvent.click(screen.getByRole('button', { name: 'Score it' }));
     const row = (await screen.findByRole('link', { name: 'CSV' })).closest('tr')!;
-    expect(row.textContent).toMatch(/5.*10\.0 %.*scored/s);
+    expect(row.textContent).toMatch(/5.*10\.0 %; 2 not meant.*scored/s);
     expect(within(row).getByRole('link', { name: 'Parquet' }).getAttribute('href')).toBe(
       '/api/lists/6/scored.parquet',
     );

@@ -91,6 +91,7 @@ describe('the data', () => {
           ? {
               column: tier,
               acted: null,
+              notMeant: null,
               profile: {
                 type: 'CATEGORY',
                 records: 50,

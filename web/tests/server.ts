@@ -15,7 +15,7 @@ export function serve(answers: (asked: Asked) => unknown | Promise<unknown>): As
       const asked = {
         method: init.method ?? 'GET',
         path,
-        body: init.body ? JSON.parse(init.body as string) : null,
+        body: typeof init.body === 'string' ? JSON.parse(init.body) : null,
       };
       all.push(asked);
       const answer = await answers(asked);

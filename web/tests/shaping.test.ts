@@ -100,27 +100,44 @@ describe('a column made of others', () => {
 });
 
 describe('the population', () => {
-  const all = { population: null, records: 500, kept: 500, unknown: 0, copies: 0, events: 0, others: 0 };
+  const all = {
+    population: null,
+    records: 500,
+    kept: 500,
+    unknown: 0,
+    copies: 0,
+    notDrawn: 0,
+    events: 0,
+    others: 0,
+  };
   const some = { ...all, population: { where: 'paid > 3' }, kept: 420, unknown: 7, events: 12, others: 68 };
 
   it('is told, tried and settled', async () => {
     const asked = serve(({ method }) => (method === 'GET' ? all : some));
     const changed = vi.fn();
-    render(PopulationLine, { brief, fixed: false, changed });
+    render(PopulationLine, { brief, units: ['customer'], fixed: false, changed });
     await fireEvent.click(await screen.findByRole('button', { name: 'only some of them' }));
     await fireEvent.input(screen.getByLabelText('Condition'), { target: { value: 'paid > 3' } });
+    await fireEvent.input(screen.getByLabelText('Size of the sample'), { target: { value: '420' } });
+    await fireEvent.change(await screen.findByLabelText('What is drawn together'), {
+      target: { value: 'customer' },
+    });
     expect((await screen.findByText(/80 of 500 are left out/)).textContent).toMatch(
       /: 12 \S+ and 68 others; 7 of them because what is compared is missing/,
     );
     await fireEvent.click(screen.getByRole('button', { name: 'Keep these' }));
     await waitFor(() => expect(changed).toHaveBeenCalled());
-    expect(asked.find((a) => a.method === 'PUT')!.body).toEqual({ where: 'paid > 3', dropCopies: null });
+    expect(asked.find((a) => a.method === 'PUT')!.body).toEqual({
+      where: 'paid > 3',
+      dropCopies: null,
+      sample: { records: 420, by: 'customer' },
+    });
     expect(screen.getByText('paid > 3')).toBeTruthy();
   });
 
   it('is only told where it is fixed', async () => {
     serve(() => some);
-    render(PopulationLine, { brief, fixed: true, changed: () => {} });
+    render(PopulationLine, { brief, units: [], fixed: true, changed: () => {} });
     expect(await screen.findByText('paid > 3')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'change' })).toBeNull();
   });

@@ -392,7 +392,7 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/arrivals/{id}/dialect': {
+  '/api/arrivals/{id}/manner': {
     parameters: {
       query?: never;
       header?: never;
@@ -412,7 +412,7 @@ export interface paths {
       };
       requestBody: {
         content: {
-          'application/json': components['schemas']['Dialect'];
+          'application/json': components['schemas']['Manner'];
         };
       };
       responses: {
@@ -957,6 +957,62 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/briefs/{id}/columns/notes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Note */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/octet-stream': string;
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ColumnsView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/briefs/{id}/columns/undo': {
     parameters: {
       query?: never;
@@ -1095,6 +1151,206 @@ export interface paths {
     get?: never;
     put?: never;
     /** Edition */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BriefView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/joins': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Joined */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DatasetJoin'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Join */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['WantedJoin'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BriefView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/joins/preview': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Preview Join */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['WantedJoin'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['JoinPreview'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/joins/undo': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Undo Join */
     post: {
       parameters: {
         query?: never;
@@ -2226,6 +2482,46 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/comparisons/bands.xlsx': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Bands Workbook */
+    get: {
+      parameters: {
+        query?: {
+          candidate?: number[];
+          q?: number;
+          training?: boolean;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/comparisons/distributions/{id}': {
     parameters: {
       query?: never;
@@ -2412,6 +2708,88 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['AtView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparisons/{id}/comparison.csv': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Comparison File */
+    get: {
+      parameters: {
+        query?: {
+          leader?: number;
+          records?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/csv': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparisons/{id}/comparison.xlsx': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Comparison Workbook */
+    get: {
+      parameters: {
+        query?: {
+          leader?: number;
+          records?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': unknown;
           };
         };
       };
@@ -5123,6 +5501,178 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/sources': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Names */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': string[];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/sources/copy': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Copy */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['SourceQuery'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ArrivalView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/sources/preview': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Preview */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['SourceQuery'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SourcePreview'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/trail': {
     parameters: {
       query?: never;
@@ -5199,6 +5749,44 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/trail.xlsx': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Workbook */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5256,9 +5844,13 @@ export interface components {
       auc: number;
       /**
        * Format: double
-       * @description to the AUC of the candidate's out-of-fold scores
+       * @description to the AUC of the candidate's out-of-fold scores, with low and high, its 95 % interval; null where unknown
        */
       adds: number;
+      /** Format: double */
+      low?: number | null;
+      /** Format: double */
+      high?: number | null;
       /** Format: double */
       p: number;
       /** @description whether that is more than chance after correction for all that were tried */
@@ -6123,6 +6715,18 @@ export interface components {
       /** @description the column of amounts that gains and losses are multiplied by; null for none */
       valueColumn: string | null;
     };
+    /** @description A file whose columns were joined to a dataset's own, and what it found. */
+    DatasetJoin: {
+      file: components['schemas']['JoinedFile'];
+      found: components['schemas']['Found'];
+      /** @description of the columns that came */
+      names: string[];
+      /**
+       * Format: int64
+       * @description the dataset as it was without them
+       */
+      before: number;
+    };
     DatasetView: {
       /** Format: int64 */
       id: number;
@@ -6491,6 +7095,41 @@ export interface components {
       /** Format: double */
       bestPerRecord: number;
     };
+    /** @enum {string} */
+    Format: 'TEXT' | 'PARQUET' | 'WORKBOOK';
+    /** @description What is joined with what. */
+    Found: {
+      /**
+       * Format: int32
+       * @description of the table, of which matched find their key; withoutKey have none
+       */
+      records: number;
+      /** Format: int32 */
+      matched: number;
+      /** Format: int32 */
+      withoutKey: number;
+      /**
+       * Format: int32
+       * @description records that find a key which others of the table find too
+       */
+      sharing: number;
+      /**
+       * Format: int32
+       * @description of the other; doubled stand in several of its records, doubledRecords together
+       */
+      keys: number;
+      /** Format: int32 */
+      doubled: number;
+      /** Format: int32 */
+      doubledRecords: number;
+      /**
+       * Format: int32
+       * @description keys of the other that no record asks for
+       */
+      unused: number;
+      /** @description a doubled key; null for none */
+      example: string | null;
+    };
     /** @description A function of formulas: as it is written, and what it gives. */
     FunctionView: {
       name: string;
@@ -6547,6 +7186,44 @@ export interface components {
       /** @description amounts at which another one does, above and below the present one */
       takeovers: components['schemas']['AnswerView'][];
     };
+    /** @description What it would do. */
+    JoinPreview: {
+      file: string;
+      /** Format: int32 */
+      fileRecords: number;
+      /** @description of the second file, ordering those that can order records of one key */
+      columns: string[];
+      ordering: string[];
+      /** @description the key, as it was given or is proposed; null where none fits, and then found too */
+      on?: {
+        [key: string]: string;
+      } | null;
+      found?: components['schemas']['Found'] | null;
+      /** @description of the columns that would come */
+      names: string[];
+      /** @description why it cannot be done so; null where it can */
+      refusal?: string | null;
+    };
+    /** @description A file whose columns are joined to the brief's own. */
+    JoinedFile: {
+      /** @description its name; it is looked for beside the brief's */
+      file: string;
+      sha256?: string | null;
+      /** @description how a text file is written; null finds out */
+      dialect?: components['schemas']['Dialect'] | null;
+      /** @description of a workbook; null for the first */
+      sheet?: string | null;
+      /** @description and what follows: as Join.Terms has them */
+      on: {
+        [key: string]: string;
+      };
+      columns?: string[] | null;
+      prefix?: string | null;
+      keep?: components['schemas']['Keep'] | null;
+      by?: string | null;
+    };
+    /** @enum {string} */
+    Keep: 'FIRST' | 'LAST';
     KeyView: {
       key: {
         [key: string]: unknown;
@@ -6658,6 +7335,8 @@ export interface components {
       /** Format: int32 */
       acted: number | null;
       /** Format: int32 */
+      notMeant: number | null;
+      /** Format: int32 */
       reasons: number;
       cut: string;
     };
@@ -6710,6 +7389,15 @@ export interface components {
       knownAfterDays: number | null;
       /** @description some records with different values */
       examples: components['schemas']['MadeExample'][];
+    };
+    /** @description How it is written. */
+    Manner: {
+      /** @description of a text; null finds out */
+      dialect?: components['schemas']['Dialect'] | null;
+      /** @description of a workbook; null for the first that holds a table */
+      sheet?: string | null;
+      /** @description those that are read, by name; null for all */
+      columns?: string[] | null;
     };
     Me: {
       name: string;
@@ -7086,6 +7774,8 @@ export interface components {
       where?: string | null;
       /** @description whether of records that are the same in every column only the first counts; null for no */
       dropCopies?: boolean | null;
+      /** @description how many of those that are left are drawn; null for all */
+      sample?: components['schemas']['Sample'] | null;
     };
     /** @description What a population leaves. */
     PopulationView: {
@@ -7107,6 +7797,11 @@ export interface components {
       copies: number;
       /**
        * Format: int32
+       * @description records that the sample leaves out
+       */
+      notDrawn: number;
+      /**
+       * Format: int32
        * @description records with the event among those left out, others without; null where the outcome is not chosen
        */
       events: number | null;
@@ -7121,11 +7816,18 @@ export interface components {
       inputs: string[];
     };
     PreviewView: {
-      /** @description whether types and names come from the file itself, so that there is nothing to correct */
-      parquet: boolean;
+      format: components['schemas']['Format'];
+      /** @description of a text; null else */
       dialect: components['schemas']['Dialect'] | null;
+      /** @description of a workbook, and the sheet shown; none else */
+      sheets: string[];
+      sheet: string | null;
       names: string[];
       rows: (string | null)[][];
+      /** @description columns that are to be read; null for all, which may be most together */
+      chosen: string[] | null;
+      /** Format: int32 */
+      most: number;
     };
     /** @description How good scores are as probabilities (METHODS section 3). */
     ProbabilityQuality: {
@@ -7360,6 +8062,21 @@ export interface components {
       /** Format: int32 */
       looks: number;
     };
+    /** @description Records drawn at random, the events as often as they are: rates stay what they are, and money is scaled to the campaign as always. */
+    Sample: {
+      /**
+       * Format: int32
+       * @description about so many, at least 1: of customers drawn whole, so many as reach it
+       */
+      records: number;
+      /** @description column whose equal values are drawn together; null where each record stands alone */
+      by?: string | null;
+      /**
+       * Format: int64
+       * @description of the draw; null for 1
+       */
+      seed?: number | null;
+    };
     /** @description How scores lie by outcome on one part. */
     ScoresView: {
       /** @description of equally wide bins of score, one more than counts */
@@ -7475,6 +8192,23 @@ export interface components {
        * @description with the change
        */
       score: number;
+    };
+    /** @description The first records of its answer. */
+    SourcePreview: {
+      names: string[];
+      rows: (string | null)[][];
+    };
+    /** @description What is asked of a source. */
+    SourceQuery: {
+      source: string;
+      query: string;
+      /** @description what the copy is called; null while it is only looked at */
+      name?: string | null;
+      /**
+       * Format: int64
+       * @description the brief whose file it is to replace, or null
+       */
+      briefId?: number | null;
     };
     /** @description What is counted of a split when it is made, before its reserve is sealed. */
     SplitFacts: {
@@ -7806,7 +8540,7 @@ export interface components {
       /** Format: double */
       gain: number;
     };
-    /** @description Who is acted on by one of two candidates alone, at cuts of their own (McNemar 1947). */
+    /** @description Who is acted on by one of two candidates alone, at cuts of their own (McNemar 1947; the interval of Agresti and Min 2005). */
     TwoCandidates: {
       /**
        * Format: int32
@@ -7821,7 +8555,7 @@ export interface components {
       onlySecondEvents: number;
       /**
        * Format: double
-       * @description of the events that one alone catches, (a − b)/√(a + b); 0 where there are none
+       * @description of the events that one alone catches, (a − b)/√(a + b); where records stand in units, the difference over the root of the units' squared ones; 0 where there are none
        */
       z: number;
       /**
@@ -7829,6 +8563,15 @@ export interface components {
        * @description two-sided normal
        */
       p: number;
+      /**
+       * Format: double
+       * @description share of all events that the first catches less that of the second, low and high its 95 % interval
+       */
+      capture: number;
+      /** Format: double */
+      low: number;
+      /** Format: double */
+      high: number;
     };
     /** @enum {string} */
     Verdict: 'LEADER' | 'AHEAD' | 'BEHIND' | 'NOT_SEPARABLE' | 'TOO_FEW';
@@ -7866,6 +8609,22 @@ export interface components {
        * @description the candidate it was begun from, or null
        */
       basedOn?: number | null;
+    };
+    /** @description A join that is wanted. */
+    WantedJoin: {
+      /**
+       * Format: int64
+       * @description of the second file
+       */
+      datasetId: number;
+      /** @description null where a key is to be proposed; it and what follows as Join.Terms has them */
+      on?: {
+        [key: string]: string;
+      } | null;
+      columns?: string[] | null;
+      prefix?: string | null;
+      keep?: components['schemas']['Keep'] | null;
+      by?: string | null;
     };
     /** @description A line of the monitoring plan: what is looked at, the limit, how often, by whom. */
     Watch: {
@@ -8004,6 +8763,7 @@ export type CutFigures = components['schemas']['CutFigures'];
 export type CutRule = components['schemas']['CutRule'];
 export type CutView = components['schemas']['CutView'];
 export type Data = components['schemas']['Data'];
+export type DatasetJoin = components['schemas']['DatasetJoin'];
 export type DatasetView = components['schemas']['DatasetView'];
 export type DecidingKind = components['schemas']['DecidingKind'];
 export type DecidingMeasure = components['schemas']['DecidingMeasure'];
@@ -8034,6 +8794,8 @@ export type FiguresView = components['schemas']['FiguresView'];
 export type Finding = components['schemas']['Finding'];
 export type FitView = components['schemas']['FitView'];
 export type Fold = components['schemas']['Fold'];
+export type Format = components['schemas']['Format'];
+export type Found = components['schemas']['Found'];
 export type FunctionView = components['schemas']['FunctionView'];
 export type Importance = components['schemas']['Importance'];
 export type ImportanceMeasure = components['schemas']['ImportanceMeasure'];
@@ -8041,6 +8803,9 @@ export type InputView = components['schemas']['InputView'];
 export type Instant = components['schemas']['Instant'];
 export type Interval = components['schemas']['Interval'];
 export type InverseView = components['schemas']['InverseView'];
+export type JoinPreview = components['schemas']['JoinPreview'];
+export type JoinedFile = components['schemas']['JoinedFile'];
+export type Keep = components['schemas']['Keep'];
 export type KeyView = components['schemas']['KeyView'];
 export type Kind = components['schemas']['Kind'];
 export type Kind1 = components['schemas']['Kind1'];
@@ -8056,6 +8821,7 @@ export type ListView = components['schemas']['ListView'];
 export type LooksView = components['schemas']['LooksView'];
 export type MadeExample = components['schemas']['MadeExample'];
 export type MadePreview = components['schemas']['MadePreview'];
+export type Manner = components['schemas']['Manner'];
 export type Me = components['schemas']['Me'];
 export type MeanContribution = components['schemas']['MeanContribution'];
 export type Measure = components['schemas']['Measure'];
@@ -8111,6 +8877,7 @@ export type ReportView = components['schemas']['ReportView'];
 export type ReturnWords = components['schemas']['ReturnWords'];
 export type Role = components['schemas']['Role'];
 export type Row = components['schemas']['Row'];
+export type Sample = components['schemas']['Sample'];
 export type ScoresView = components['schemas']['ScoresView'];
 export type SealView = components['schemas']['SealView'];
 export type SearchView = components['schemas']['SearchView'];
@@ -8120,6 +8887,8 @@ export type SensitivityView = components['schemas']['SensitivityView'];
 export type Sentence = components['schemas']['Sentence'];
 export type SettingView = components['schemas']['SettingView'];
 export type SmallestChange = components['schemas']['SmallestChange'];
+export type SourcePreview = components['schemas']['SourcePreview'];
+export type SourceQuery = components['schemas']['SourceQuery'];
 export type SplitFacts = components['schemas']['SplitFacts'];
 export type SplitPlan = components['schemas']['SplitPlan'];
 export type SplitView = components['schemas']['SplitView'];
@@ -8150,6 +8919,7 @@ export type Verdict = components['schemas']['Verdict'];
 export type Waiting = components['schemas']['Waiting'];
 export type Waiver = components['schemas']['Waiver'];
 export type Wanted = components['schemas']['Wanted'];
+export type WantedJoin = components['schemas']['WantedJoin'];
 export type Watch = components['schemas']['Watch'];
 export type Way = components['schemas']['Way'];
 export type Way1 = components['schemas']['Way1'];

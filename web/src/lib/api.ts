@@ -64,6 +64,17 @@ export const put = <T>(path: string, body: unknown) => request<T>('PUT', path, b
 export const patch = <T>(path: string, body: unknown) => request<T>('PATCH', path, body);
 export const remove = (path: string) => request<null>('DELETE', path);
 
+/** Sends a small file as it is. */
+export async function postFile<T>(path: string, file: Blob): Promise<T> {
+  return answered<T>(
+    await fetch(`/api${path}`, {
+      method: 'POST',
+      headers: { 'X-Outrider-Csrf': csrf(), 'Content-Type': 'application/octet-stream' },
+      body: file,
+    }),
+  );
+}
+
 export async function signIn(name: string, password: string): Promise<void> {
   const response = await fetch('/api/login', {
     method: 'POST',

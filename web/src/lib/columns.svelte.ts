@@ -6,7 +6,7 @@ import type {
   Role,
   ColumnSetup as Setup,
 } from '../api/schema';
-import { get, post, put } from './api';
+import { get, post, postFile, put } from './api';
 
 const AGAIN = 700;
 
@@ -67,6 +67,14 @@ export class ColumnSheet {
 
   setRole = (columns: Column[], role: Role, reason?: string) =>
     this.change(columns, (setup) => ({ ...setup, role, reason: reason ?? setup.reason, byItself: null }));
+
+  /** Settles some columns together: when they are known, or from where. */
+  setKnown = (columns: Column[], known: Partial<Pick<Setup, 'knownAfterDays' | 'knownWhere'>>) =>
+    this.change(columns, (setup) => ({ ...setup, ...known }));
+
+  /** Takes what a small file notes of each column. */
+  note = (file: Blob) =>
+    this.attempt(() => postFile<Columns>(`/briefs/${this.briefId()}/columns/notes`, file));
 
   setReading = (columns: Column[], reading: Reading | null) =>
     this.change(columns, (setup) => read(setup, reading));

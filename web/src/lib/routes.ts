@@ -14,12 +14,14 @@ const ReportPage = () => import('../pages/ReportPage.svelte');
 const SearchPage = () => import('../pages/SearchPage.svelte');
 const SignOffPage = () => import('../pages/SignOffPage.svelte');
 const ErrorsPage = () => import('../pages/ErrorsPage.svelte');
+const SourcePage = () => import('../pages/SourcePage.svelte');
 const ThresholdPage = () => import('../pages/ThresholdPage.svelte');
 const TrailPage = () => import('../pages/TrailPage.svelte');
 
 export const { navigate, route } = createRouter({
   '/': Home,
   '/files/:id': FilePage,
+  '/sources': SourcePage,
   '/reports/:id': ReportPage,
   '/policy': PolicyPage,
   '/accounts': AccountsPage,

@@ -1,10 +1,8 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import Fileupload from 'flowbite-svelte/Fileupload.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
-  import Choice from '../parts/Choice.svelte';
   import { onMount } from 'svelte';
-  import type { BriefView as Brief, ColumnView as Column, ColumnType, Role, SplitPlan } from '../api/schema';
+  import type { BriefView as Brief, ColumnView as Column, ColumnType, SplitPlan } from '../api/schema';
   import { post } from '../lib/api';
   import {
     arranged,
@@ -12,8 +10,6 @@
     offeredWords,
     open,
     ringing as inOrder,
-    ROLES,
-    TYPES,
     type Sort,
   } from '../lib/columns';
   import { ColumnSheet } from '../lib/columns.svelte';
@@ -21,9 +17,13 @@
   import { desk } from '../lib/desk.svelte';
   import { navigate } from '../lib/routes';
   import { session } from '../lib/session.svelte';
+  import FileButton from '../parts/FileButton.svelte';
   import AlarmRow from '../parts/data/AlarmRow.svelte';
   import ColumnDrawer from '../parts/data/ColumnDrawer.svelte';
+  import ChooseColumns from '../parts/data/ChooseColumns.svelte';
+  import ChosenTools from '../parts/data/ChosenTools.svelte';
   import ColumnTable from '../parts/data/ColumnTable.svelte';
+  import JoinLine from '../parts/data/JoinLine.svelte';
   import NewColumn from '../parts/data/NewColumn.svelte';
   import PartsBar from '../parts/data/PartsBar.svelte';
   import PopulationLine from '../parts/data/PopulationLine.svelte';
@@ -50,7 +50,6 @@
   let making = $state(false);
   let wanted = $state<ColumnType | null>(null);
   let finder = $state<HTMLInputElement>();
-  let delivery = $state<HTMLInputElement>();
 
   onMount(() => {
     void sheet.load();
@@ -75,6 +74,7 @@
     alarms: (c) => c.alarms.length > 0 || c.mend !== null,
   };
   const shown = $derived(arranged(columns ?? [], find, tests[only], by, down));
+  const units = $derived((columns ?? []).filter((c) => c.setup.role === 'IDENTIFIER').map((c) => c.name));
   const picked = $derived((columns ?? []).filter((c) => chosen.has(c.name)));
   const editing = $derived(
     !fixedHere &&
@@ -149,14 +149,18 @@
     await desk.open(brief.id);
   }
 
+  async function joined(now: Brief) {
+    if (now.id === brief.id) await refresh().then(() => sheet.load());
+    else await navigate('/briefs/:id/data', { params: { id: String(now.id) } });
+  }
+
   function show(name: string) {
     wanted = null;
     making = false;
     opened = opened === name ? null : name;
   }
 
-  async function bring(file: File | undefined) {
-    if (!file) return;
+  async function bring(file: File) {
     await attempt(async () => {
       const arrival = await arrive(file, brief.id);
       await navigate('/files/:id', { params: { id: String(arrival.id) } });
@@ -188,14 +192,23 @@
   ondrop={(e) => {
     if (fixedHere) return;
     e.preventDefault();
-    void bring(e.dataTransfer?.files[0]);
+    const file = e.dataTransfer?.files[0];
+    if (file) void bring(file);
   }}
 />
 
 <div class="page">
   <section class="sheet p-3" aria-label="Split">
     {#key brief.id}
-      <PopulationLine {brief} fixed={fixedHere} changed={() => refresh().then(() => sheet.load())} />
+      <div class="flex flex-wrap items-baseline gap-x-3">
+        <PopulationLine
+          {brief}
+          {units}
+          fixed={fixedHere}
+          changed={() => refresh().then(() => sheet.load())}
+        />
+        {#if columns}<JoinLine {brief} {columns} fixed={fixedHere} changed={joined} />{/if}
+      </div>
     {/key}
     {#if !brief.decision.outcome?.events.length}
       <p class="reading m-0">
@@ -296,33 +309,13 @@
         {:else if brief.split}{ringing.length === 0 ? 'No input raises an alarm.' : ''}{/if}
       </span>
       {#if picked.length > 0}
-        <span class="ml-2 font-semibold">{picked.length} chosen:</span>
-        <Choice
-          class="field"
-          value=""
-          aria-label="Role of those chosen"
-          onchange={(e) => {
-            void sheet.setRole(picked, e.currentTarget.value as Role);
-            e.currentTarget.value = '';
-          }}
-        >
-          <option value="" disabled>role …</option>
-          {#each ROLES as [role, words] (role)}<option value={role}>{words}</option>{/each}
-        </Choice>
-        <Choice
-          class="field"
-          value=""
-          aria-label="Type of those chosen"
-          disabled={brief.progress.candidates > 0}
-          onchange={(e) => {
-            void setType(picked, e.currentTarget.value as ColumnType);
-            e.currentTarget.value = '';
-          }}
-        >
-          <option value="" disabled>type …</option>
-          {#each TYPES as [type, words] (type)}<option value={type}>{words}</option>{/each}
-        </Choice>
-        <Button class="chip" onclick={() => (chosen = new Set())}>none</Button>
+        <ChosenTools
+          {picked}
+          {sheet}
+          typesFixed={brief.progress.candidates > 0}
+          setType={(type) => setType(picked, type)}
+          none={() => (chosen = new Set())}
+        />
       {/if}
       <span class="ml-auto flex items-center gap-2">
         {#if sheet.undoWords && !fixedHere}
@@ -340,12 +333,13 @@
               }}>make a column</Button
             >
           {/if}
-          <Button class="chip" onclick={() => delivery?.click()}>bring a newer delivery</Button>
-          <Fileupload
-            bind:elementRef={delivery}
-            class="hidden"
-            onchange={(e) => bring(e.currentTarget.files?.[0])}
+          <ChooseColumns {columns} choose={(names) => (chosen = new Set(names))} />
+          <FileButton
+            label="bring notes"
+            title="A small table headed column, role, reason, known_after_days, known_where, meaning, phrase"
+            bring={(file) => sheet.note(file).then(refresh)}
           />
+          <FileButton label="bring a newer delivery" {bring} />
         {/if}
         <a
           class="chip"

@@ -178,6 +178,9 @@
             traits={found.traits}
             data={`/briefs/${brief.id}/data`}
           />
+        {:else if found?.others === 0}<p class="quiet">
+            Nobody else of the same outcome is there to compare with.
+          </p>
         {:else if found}<p class="quiet">
             Nothing beyond chance, among {count(found.tested)} groups that were tried.
           </p>
@@ -199,11 +202,12 @@
       <section class="sheet panel" aria-label="Not in the model yet">
         <h2>
           Not in the model yet <span class="quiet font-normal"
-            >what would tell {brief.decision.words.records} apart, on training out of fold</span
+            >what each would add to the AUC, on training out of fold; 95 % interval</span
           >
         </h2>
         {#if columns}<Added
             {columns}
+            words={brief.decision.words}
             data={`/briefs/${brief.id}/data`}
             same={session.analyst && !row.reference ? withColumn : null}
           />

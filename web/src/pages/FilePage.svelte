@@ -3,6 +3,7 @@
   import Fileupload from 'flowbite-svelte/Fileupload.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
   import Choice from '../parts/Choice.svelte';
+  import ColumnPick from '../parts/files/ColumnPick.svelte';
   import { onMount, untrack } from 'svelte';
   import type { ArrivalView as Arrival, BriefView as Brief, DeliveryChange, Dialect } from '../api/schema';
   import { get, post, put, remove, sendBytes } from '../lib/api';
@@ -19,6 +20,8 @@
   let timer: ReturnType<typeof setTimeout> | undefined;
   let began = 0;
 
+  /** columns of a preview */
+  const SHOWN = 100;
   const DELIMITERS = [
     [',', 'comma'],
     [';', 'semicolon'],
@@ -123,7 +126,19 @@
         header: true,
         decimalGuessed: false,
       };
-      arrival = await put<Arrival>(`/arrivals/${id}/dialect`, { ...dialect, ...change });
+      await choose({ dialect: { ...dialect, ...change } });
+    });
+
+  /** Changes some of how it is read; the rest stays. */
+  const choose = (change: { dialect?: Dialect; sheet?: string; columns?: string[] | null }) =>
+    attempt(async () => {
+      const now = arrival?.preview;
+      arrival = await put<Arrival>(`/arrivals/${id}/manner`, {
+        dialect: now?.dialect ?? null,
+        sheet: now?.sheet ?? null,
+        columns: now?.chosen ?? null,
+        ...change,
+      });
       refusal = null;
     });
 
@@ -238,8 +253,20 @@
     {#if arrival.preview}
       {@const preview = arrival.preview}
       <h2 class="title">How it is read</h2>
-      {#if preview.parquet}
+      {#if preview.format === 'PARQUET'}
         <p class="reading">A Parquet file: it says itself what its columns hold.</p>
+      {:else if preview.format === 'WORKBOOK'}
+        <p class="sentence">
+          The records are on the sheet
+          {#if preview.sheets.length > 1}<Choice
+              class="field"
+              aria-label="Sheet"
+              value={preview.sheet ?? ''}
+              onchange={(e) => choose({ sheet: e.currentTarget.value, columns: null })}
+              >{#each preview.sheets as sheet (sheet)}<option value={sheet}>{sheet}</option>{/each}</Choice
+            >{:else}“{preview.sheet}”{/if}; its first row names the columns, and cells are the numbers, days
+          and texts that they are there.
+        </p>
       {:else if preview.dialect}
         {@const dialect = preview.dialect}
         <p class="sentence">
@@ -287,12 +314,25 @@
           </Choice>.
         </p>
       {/if}
-      <p class="quiet mt-2 mb-1">{preview.names.length} columns, first {preview.rows.length} records:</p>
+      {#if preview.names.length > preview.most || preview.chosen}<ColumnPick
+          names={preview.names}
+          chosen={preview.chosen}
+          most={preview.most}
+          choose={(columns) => choose({ columns })}
+        />{/if}
+      <p class="quiet mt-2 mb-1">
+        {preview.names.length === 1 ? 'one column' : `${count(preview.names.length)} columns`}, {preview.rows
+          .length === 1
+          ? 'one record'
+          : `the first ${preview.rows.length} records`}{preview.names.length > SHOWN
+          ? `; ${SHOWN} columns of them`
+          : ''}:
+      </p>
       <div class="sheet max-h-[420px] overflow-auto">
         <Table class="plain border-0!">
           <thead
             ><tr
-              >{#each preview.names as name, i (i)}<th
+              >{#each preview.names.slice(0, SHOWN) as name, i (i)}<th
                   class="sticky top-0 max-w-[180px] truncate bg-[var(--color-sheet)]"
                   title={name}>{name}</th
                 >{/each}</tr
@@ -301,7 +341,7 @@
           <tbody>
             {#each preview.rows as row, r (r)}
               <tr class:odd={row.length !== preview.names.length}>
-                {#each row as text, i (i)}<td
+                {#each row.slice(0, SHOWN) as text, i (i)}<td
                     class="max-w-[180px] truncate whitespace-nowrap"
                     title={text ?? ''}>{text ?? ''}</td
                   >{/each}
@@ -318,7 +358,12 @@
       {/if}
     {/if}
     <div class="mt-3 flex gap-2">
-      <Button class="action" disabled={!arrival.preview} onclick={read}
+      <Button
+        class="action"
+        disabled={!arrival.preview ||
+          arrival.preview.names.length === 0 ||
+          (arrival.preview.chosen?.length ?? arrival.preview.names.length) > arrival.preview.most}
+        onclick={read}
         >{arrival.state === 'INTERRUPTED' || arrival.state === 'FAILED'
           ? 'Read it again'
           : 'Read the file'}</Button

@@ -19,6 +19,7 @@
   let waiting = $state.raw<ReportHead[]>([]);
   let refusal = $state<string | null>(null);
   let arrivals = $state.raw<Arrival[]>([]);
+  let sources = $state.raw<string[]>([]);
   let dragging = $state(false);
 
   onMount(async () => {
@@ -27,7 +28,8 @@
         get<Dataset[]>('/datasets'),
         get<ReportHead[]>('/reports/waiting'),
       ]);
-      if (session.analyst) arrivals = await get<Arrival[]>('/arrivals');
+      if (session.analyst)
+        [arrivals, sources] = await Promise.all([get<Arrival[]>('/arrivals'), get<string[]>('/sources')]);
     } catch (e) {
       refusal = (e as Error).message;
     }
@@ -145,8 +147,10 @@
           <Fileupload class="sr-only" onchange={(e) => bring(e.currentTarget.files)} />
         </label>
         <span class="quiet"
-          >or drop it on this page: CSV or TSV, plain or gzip, or Parquet; one record a line</span
+          >or drop it on this page: CSV or TSV, plain or gzip, Parquet, or a sheet of an .xlsx workbook; one
+          record a line</span
         >
+        {#if sources.length > 0}<a class="chip" href="/sources">copy a table out of a database</a>{/if}
       </div>
       {#if datasets.length > 0}
         <p class="mt-3 quiet">

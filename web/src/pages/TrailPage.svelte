@@ -55,6 +55,7 @@
         bind:value={wanted}
       />
       <a class="chip" href={`/api/trail.csv${query}`} download>CSV</a>
+      <a class="chip" href={`/api/trail.xlsx${query}`} download>XLSX</a>
       <a class="chip" href="/api/key.jwk" download>public key</a>
     </div>
     <p class="quiet">

@@ -232,6 +232,12 @@
         title="Rows of one line, intervals where you point ( d )"
         onclick={() => desk.changeDensity()}>dense</Button
       >
+      {#if desk.at}
+        {@const at = `/api/comparisons/${brief.id}/comparison`}
+        {@const asked = `records=${desk.at.records}${all.leader === null ? '' : `&leader=${all.leader}`}`}
+        <a class="chip" href="{at}.csv?{asked}" download>CSV</a>
+        <a class="chip" href="{at}.xlsx?{asked}" download>XLSX</a>
+      {/if}
       <Button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
         >pin table</Button
       >

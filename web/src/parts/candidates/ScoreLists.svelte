@@ -174,7 +174,9 @@
             <td class="n">{count(l.records)}</td>
             <td class="n"
               >{l.acted === null ? '–' : count(l.acted)}{#if l.acted !== null}<small class="sub"
-                  >{percent(l.acted / l.records)} %</small
+                  >{percent(l.acted / l.records)} %{l.notMeant
+                    ? `; ${count(l.notMeant)} not meant`
+                    : ''}</small
                 >{/if}</td
             >
             <td

@@ -7,21 +7,26 @@
   import { get, post, put } from '../../lib/api';
   import { count } from '../../lib/format';
   import { Latest } from '../../lib/latest';
+  import Choice from '../Choice.svelte';
 
   interface Props {
     brief: Brief;
+    /** columns whose equal values may be one customer */
+    units: string[];
     fixed: boolean;
     /** called when other records count, which undoes the split */
     changed: () => void;
   }
   /** Which records the brief is about, and what is left out by it. */
-  let { brief, fixed, changed }: Props = $props();
+  let { brief, units, fixed, changed }: Props = $props();
 
   const WAIT = 300;
   let settled = $state.raw<PopulationView | null>(null);
   let editing = $state(false);
   let where = $state('');
   let dropCopies = $state(false);
+  let sample = $state<number>();
+  let by = $state('');
   let preview = $state.raw<PopulationView | null>(null);
   let refusal = $state<string | null>(null);
 
@@ -36,12 +41,18 @@
     }
   }
 
-  const wanted = $derived({ where: where.trim() || null, dropCopies: dropCopies || null });
+  const wanted = $derived({
+    where: where.trim() || null,
+    dropCopies: dropCopies || null,
+    ...(sample && sample >= 1 ? { sample: { records: sample, by: by || null } } : {}),
+  });
   const words = $derived(brief.decision.words);
 
   function edit() {
     where = settled?.population?.where ?? '';
     dropCopies = settled?.population?.dropCopies === true;
+    sample = settled?.population?.sample?.records;
+    by = settled?.population?.sample?.by ?? '';
     preview = settled;
     editing = true;
   }
@@ -74,16 +85,16 @@
   {#if of.kept < of.records}
     {count(of.records - of.kept)} of {count(of.records)} are left out{of.events !== null
       ? `: ${count(of.events)} ${words.events} and ${count(of.others ?? 0)} others`
-      : ''}{of.copies > 0 ? `; ${count(of.copies)} of them repeat another in every column` : ''}{of.unknown >
+      : ''}{of.copies > 0 ? `; ${count(of.copies)} of them repeat another in every column` : ''}{of.notDrawn >
     0
-      ? `; ${count(of.unknown)} of them because what is compared is missing`
-      : ''}.
+      ? `; ${count(of.notDrawn)} of them are not drawn`
+      : ''}{of.unknown > 0 ? `; ${count(of.unknown)} of them because what is compared is missing` : ''}.
   {:else}
     None is left out.
   {/if}
 {/snippet}
 
-<div class="mb-2 text-[13px]" data-population>
+<div class={['mb-2 text-[13px]', editing && 'w-full']} data-population>
   {#if editing}
     <div class="flex flex-wrap items-center gap-2">
       <span>Only {words.records} where</span>
@@ -96,6 +107,23 @@
         aria-label="Condition"
       />
       <Checkbox bind:checked={dropCopies}>without exact copies</Checkbox>
+      <label class="flex items-center gap-1"
+        >a sample of <Input
+          class="field w-24!"
+          type="number"
+          min="1"
+          step="1"
+          placeholder="all"
+          bind:value={sample}
+          aria-label="Size of the sample"
+        /></label
+      >
+      {#if sample}<label class="flex items-center gap-1"
+          >whole <Choice class="field" aria-label="What is drawn together" bind:value={by}>
+            <option value="">records</option>
+            {#each units as name (name)}<option value={name}>{name}</option>{/each}
+          </Choice></label
+        >{/if}
       <Button class="action" disabled={preview === null} onclick={() => settle(wanted)}>Keep these</Button>
       {#if settled?.population}
         <Button class="chip" onclick={() => settle({ where: null, dropCopies: null })}>all again</Button>
@@ -110,6 +138,8 @@
         {#if settled.population.where}where <code>{settled.population.where}</code>{/if}{settled.population
           .dropCopies
           ? ' without exact copies'
+          : ''}{settled.population.sample
+          ? `, a random sample of ${count(settled.population.sample.records)}`
           : ''}. {@render left(settled)}
       {:else}
         All {count(settled.records)} {words.records} count.

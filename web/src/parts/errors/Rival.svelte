@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { AgainstView, BriefView as Brief, ComparisonView as Comparison, Row } from '../../api/schema';
   import { get } from '../../lib/api';
-  import { count } from '../../lib/format';
+  import { count, fixed } from '../../lib/format';
   import Choice from '../Choice.svelte';
   import Traits from './Traits.svelte';
 
@@ -43,6 +43,7 @@
     return () => clearTimeout(soon);
   });
   const words = $derived(brief.decision.words);
+  const points = (share: number) => fixed(100 * share, 1);
 </script>
 
 {#if other}
@@ -65,9 +66,7 @@
       )}, with {count(f.onlySecondEvents)}.
       {f.onlyFirstEvents + f.onlySecondEvents === 0
         ? 'Neither catches an event that the other does not.'
-        : f.p < 0.05
-          ? `That is more than chance (p ${f.p.toPrecision(2)}).`
-          : `That is no more than chance (p ${f.p.toPrecision(2)}).`}
+        : `It catches ${points(Math.abs(f.capture))} points ${f.capture < 0 ? 'less' : 'more'} of all ${words.events} (95 % interval ${points(f.low)} to ${points(f.high)}), ${f.p < 0.05 ? 'more' : 'no more'} than chance (p ${f.p.toPrecision(2)}).`}
     </p>
     {#if found.onlyFirst.length > 0}
       <p class="quiet">Among those that {row.name} alone acts on, against those of {other.name}:</p>

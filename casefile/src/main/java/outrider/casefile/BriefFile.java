@@ -60,12 +60,43 @@ public record BriefFile(
         public static final Words PLAIN = new Words("records", "events", "acting on", "€");
     }
 
-    /** @param dialect how a text file is written; null finds out */
     /** Stands for all kinds in the list of candidates. */
     public static final String ALL_KINDS = "all";
 
+    /** Where a table was copied from: a database by the name that its administrator gave it, and the query. */
+    public record Origin(String source, String query) {}
+
+    /**
+     * @param dialect how a text file is written; null finds out
+     * @param sheet of a workbook; null for the first
+     * @param columns those that are read, by name; null for all
+     * @param origin the query by which it was copied out of a database; null for a file that was brought
+     * @param joins files whose columns come behind its own, one after the other; null for none
+     * @param notes a file of {@link ColumnNotes} beside it, of which the brief's own columns say otherwise; null for none
+     */
     public record DataFile(
-            String file, @Nullable String sha256, @Nullable Dialect dialect) {}
+            String file,
+            @Nullable String sha256,
+            @Nullable Dialect dialect,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            String sheet,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            List<String> columns,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Origin origin,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            List<JoinedFile> joins,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            String notes) {
+        TableFile.Manner manner() {
+            return new TableFile.Manner(dialect, sheet, columns);
+        }
+    }
 
     /** @param leaveOutMissing whether records without an outcome are in no part; else they are refused */
     public record Outcome(String column, List<String> events, List<String> leftOut, boolean leaveOutMissing) {
@@ -142,9 +173,18 @@ public record BriefFile(
         if (value == null || value.equals("")) throw BadInput.of(field, "not given", "fill in what is named");
     }
 
+    /** The same case with its notes taken in: what it says of a column itself goes before. */
+    BriefFile noted(Map<String, ColumnSetup> noted) {
+        Map<String, ColumnSetup> all = new LinkedHashMap<>(noted);
+        all.putAll(columns);
+        DataFile plain = new DataFile(
+                data.file, data.sha256, data.dialect, data.sheet, data.columns, data.origin, data.joins, null);
+        return with(plain, all, memo);
+    }
+
     /** The same case with what all columns are taken for. */
     BriefFile withColumns(Map<String, ColumnSetup> all) {
-        return with(all, memo);
+        return with(data, all, memo);
     }
 
     public ColumnSetup column(String column) {
@@ -195,16 +235,16 @@ public record BriefFile(
 
     /** The same case with other words of the author. */
     public BriefFile with(AuthorText other) {
-        return with(columns, other);
+        return with(data, columns, other);
     }
 
-    private BriefFile with(Map<String, ColumnSetup> all, AuthorText words) {
+    private BriefFile with(DataFile file, Map<String, ColumnSetup> all, AuthorText words) {
         return new BriefFile(
                 format,
                 name,
                 question,
                 this.words,
-                data,
+                file,
                 outcome,
                 all,
                 population,

@@ -3,7 +3,6 @@ package outrider.casefile;
 import static java.util.Objects.requireNonNull;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -21,7 +20,6 @@ import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.check.CandidateEvidence;
 import outrider.formula.Formula;
-import outrider.parquet.ParquetTables;
 import outrider.prepare.TrainingData;
 import outrider.split.Parts;
 import outrider.split.Split;
@@ -29,10 +27,9 @@ import outrider.split.SplitPlan;
 import outrider.split.Units;
 import outrider.table.Column;
 import outrider.table.ColumnType;
-import outrider.table.CsvTableReader;
 import outrider.table.Dialect;
+import outrider.table.Join;
 import outrider.table.Numbers;
-import outrider.table.Preview;
 import outrider.table.Reading;
 import outrider.table.Table;
 import outrider.uncertainty.Sample;
@@ -42,9 +39,17 @@ import outrider.uncertainty.Sample;
  * record, which stays in one part and one fold.
  *
  * @param bytes size of the file
+ * @param joins what each joined file found
  */
 public record CaseData(
-        BriefFile brief, String sha256, long bytes, Table table, byte[] outcome, Parts parts, int[] units) {
+        BriefFile brief,
+        String sha256,
+        long bytes,
+        Table table,
+        byte[] outcome,
+        Parts parts,
+        int[] units,
+        List<Figures.Joined> joins) {
 
     private static final int NAMED = 20;
 
@@ -58,25 +63,29 @@ public record CaseData(
     }
 
     /** @param fillIn whether columns that the brief does not name are taken for what they look like, else for inputs */
-    static CaseData read(BriefFile brief, Path file, boolean fillIn, Progress progress) {
-        brief.demandWhole();
+    static CaseData read(BriefFile asked, Path file, boolean fillIn, Progress progress) {
+        asked.demandWhole();
+        BriefFile brief = asked;
         if (!Files.isRegularFile(file)) {
             throw BadInput.of(
                     "data", "no file " + file.getFileName() + " is there", "name the file that holds the records");
         }
         try {
-            String sha256 = Sha256.of(file);
-            String wanted = brief.data().sha256();
-            if (wanted != null && !wanted.equals(sha256)) {
-                throw BadInput.of(
-                        "data",
-                        "is another file than the brief's: its SHA-256 is " + sha256 + ", the brief names " + wanted,
-                        "use the file of that SHA-256");
+            String sha256 = demanded("data", file, brief.data().sha256());
+            TableFile.Manner manner = TableFile.manner(file, brief.data().manner());
+            Table plain = TableFile.read(file, manner, progress);
+            List<Figures.Joined> joins = new ArrayList<>();
+            for (JoinedFile joined : Objects.requireNonNullElse(brief.data().joins(), List.<JoinedFile>of())) {
+                JoinedFile.refuseOutcome(joined.terms().on(), brief.outcome().column());
+                Path second = beside(file, joined.file());
+                String second256 = demanded("joins", second, joined.sha256());
+                Table other = TableFile.read(second, TableFile.manner(second, joined.manner()), progress);
+                Join join = Join.of(plain, other, joined.file(), joined.terms());
+                plain = join.joined();
+                joins.add(new Figures.Joined(joined.file(), second256, join.found()));
             }
-            Table plain = table(brief, file, progress);
-            Dialect written = brief.data().dialect() == null
-                    ? dialect(file)
-                    : brief.data().dialect();
+            Dialect written = manner.dialect();
+            if (brief.data().notes() != null) brief = noted(brief, file, plain, written);
             if (brief.data().dialect() == null) refuseDoubtful(plain, brief, written, fillIn);
             refuseUnknown(plain, brief);
             BriefFile whole = !fillIn
@@ -94,10 +103,38 @@ public record CaseData(
                     table,
                     outcome,
                     parts,
-                    units(brief.split().groupBy(), table, copies));
+                    units(brief.split().groupBy(), table, copies),
+                    joins);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private static BriefFile noted(BriefFile brief, Path main, Table table, @Nullable Dialect dialect)
+            throws IOException {
+        Map<String, ColumnSetup> taken =
+                ColumnDefaults.filledIn(brief.columns(), table, brief.outcome().column(), dialect);
+        Path file = beside(main, requireNonNull(brief.data().notes()));
+        return brief.noted(ColumnNotes.of(
+                TableFile.read(file, Progress.NONE),
+                name -> taken.getOrDefault(name, ColumnSetup.PLAIN),
+                name -> table.has(name) || brief.column(name).formula() != null));
+    }
+
+    private static Path beside(Path main, String name) {
+        Path file = main.toAbsolutePath().resolveSibling(name);
+        if (Files.isRegularFile(file)) return file;
+        throw BadInput.of("data", "no file " + name + " is there", "lay it beside " + main.getFileName());
+    }
+
+    /** @throws BadInput if it is another file than is wanted */
+    private static String demanded(String field, Path file, @Nullable String wanted) throws IOException {
+        String sha256 = Sha256.of(file);
+        if (wanted == null || wanted.equals(sha256)) return sha256;
+        throw BadInput.of(
+                field,
+                "is another file than the brief's: its SHA-256 is " + sha256 + ", the brief names " + wanted,
+                "use the file of that SHA-256");
     }
 
     /** The identifier whose values stand most often in more than one part; null where none does, or the split keeps one together. */
@@ -114,22 +151,6 @@ public record CaseData(
             }
         }
         return found;
-    }
-
-    private static Table table(BriefFile brief, Path file, Progress progress) throws IOException {
-        if (ParquetTables.is(file)) return ParquetTables.read(file, progress);
-        Dialect dialect =
-                brief.data().dialect() == null ? dialect(file) : brief.data().dialect();
-        try (InputStream in = Files.newInputStream(file)) {
-            return CsvTableReader.read(in, Files.size(file), dialect, progress);
-        }
-    }
-
-    private static @Nullable Dialect dialect(Path file) throws IOException {
-        if (ParquetTables.is(file)) return null;
-        try (InputStream in = Files.newInputStream(file)) {
-            return Preview.of(in, null).dialect();
-        }
     }
 
     /** @throws BadInput naming every column that the brief speaks of and the file lacks */

@@ -8,16 +8,25 @@ import com.fasterxml.jackson.databind.DeserializationContext;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonDeserializer;
 import com.fasterxml.jackson.databind.JsonMappingException;
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.exc.InvalidFormatException;
 import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
 import com.fasterxml.jackson.databind.module.SimpleModule;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.fasterxml.jackson.dataformat.yaml.YAMLGenerator;
 import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.stakes.Stakes;
 
@@ -95,11 +104,89 @@ public final class CaseYaml {
             if (read == null) throw BadInput.of(what, "is empty", "write its entries");
             return read;
         } catch (JsonMappingException e) {
-            throw refusal(e, what);
+            throw WrongEntries.of(text, type, what, refusal(e, what));
         } catch (JsonProcessingException e) {
-            long line = e.getLocation() == null ? 0 : e.getLocation().getLineNr();
-            String said = e.getOriginalMessage().lines().findFirst().orElse("").strip();
-            throw BadInput.atLine(line, null, "this is no YAML: " + said, "mend the line");
+            throw noYaml(e);
+        }
+    }
+
+    private static BadInput noYaml(JsonProcessingException e) {
+        long line = e.getLocation() == null ? 0 : e.getLocation().getLineNr();
+        String said = e.getOriginalMessage().lines().findFirst().orElse("").strip();
+        return BadInput.atLine(line, null, "this is no YAML: " + said, "mend the line");
+    }
+
+    /** Reads again and again, each time without the entry that was found wrong, so that all of them are named at once. */
+    private static final class WrongEntries {
+        private static final int MOST = 30;
+
+        private final JsonNode tree;
+        private final List<BadInput> found = new ArrayList<>();
+        private final Set<String> without = new HashSet<>();
+
+        private WrongEntries(JsonNode tree) {
+            this.tree = tree;
+        }
+
+        /** @param first the one that reading the text itself met */
+        static BadInput of(String text, Class<?> type, String what, BadInput first) {
+            try {
+                return new WrongEntries(YAML.readTree(text)).all(type, what, first);
+            } catch (JsonProcessingException e) {
+                return noYaml(e);
+            }
+        }
+
+        private BadInput all(Class<?> type, String what, BadInput first) throws JsonProcessingException {
+            boolean more = true;
+            while (more && found.size() < MOST) {
+                try {
+                    YAML.treeToValue(tree, type);
+                    more = false;
+                } catch (JsonMappingException e) {
+                    BadInput refusal = notMissingBecauseWrong(refusal(e, what));
+                    if (refusal != null) found.add(refusal);
+                    more = remove(e.getPath());
+                }
+            }
+            if (found.size() < 2) return first;
+            return BadInput.of(
+                    what,
+                    "holds " + found.size() + " wrong entries:\n"
+                            + found.stream().map(e -> "- " + e.getMessage()).collect(Collectors.joining("\n")),
+                    null);
+        }
+
+        /** Of entries that are not given, those that were not left out here; null where none is left. */
+        private @Nullable BadInput notMissingBecauseWrong(BadInput refusal) {
+            String field = refusal.field();
+            if (field == null || !"not given".equals(refusal.found())) return refusal;
+            List<String> missing = Stream.of(field.split(", "))
+                    .filter(name -> !without.contains(name))
+                    .toList();
+            if (missing.isEmpty()) return null;
+            return new BadInput(String.join(", ", missing), 0, 0, refusal.found(), refusal.remedy());
+        }
+
+        /** Leaves the entry out: an item of a list with its list. */
+        private boolean remove(List<JsonMappingException.Reference> path) {
+            ObjectNode holder = null;
+            String name = null;
+            JsonNode at = tree;
+            for (JsonMappingException.Reference step : path) {
+                if (at instanceof ObjectNode object && step.getFieldName() != null) {
+                    if (!object.has(step.getFieldName())) break;
+                    holder = object;
+                    name = step.getFieldName();
+                    at = object.get(name);
+                } else if (step.getIndex() >= 0 && at != null) {
+                    at = at.get(step.getIndex());
+                }
+            }
+            if (holder == null) return false;
+            holder.remove(name);
+            if (holder == tree) without.add(name);
+            return true;
         }
     }
 
@@ -110,7 +197,6 @@ public final class CaseYaml {
                 path.append('[').append(step.getIndex() + 1).append(']');
             else path.append(path.isEmpty() ? "" : ".").append(step.getFieldName());
         }
-        long line = e.getLocation() == null ? 0 : e.getLocation().getLineNr();
         for (Throwable cause = e; cause != null; cause = cause.getCause()) {
             if (cause instanceof BadInput own) {
                 String field = path.isEmpty() || path.toString().endsWith(String.valueOf(own.field()))
@@ -125,14 +211,18 @@ public final class CaseYaml {
                     field, 0, 0, "is no entry of a " + what, "known here: " + unknown.getKnownPropertyIds());
         }
         if (e instanceof InvalidFormatException bad) {
-            return new BadInput(
-                    field,
-                    0,
-                    0,
-                    "is \"" + bad.getValue() + "\"",
-                    bad.getOriginalMessage().replaceFirst("(?s).*?(write one of: .*)", "$1"));
+            return new BadInput(field, 0, 0, "is \"" + bad.getValue() + "\"", remedy(bad));
         }
-        return new BadInput(
-                field, 0, 0, "cannot be read" + (line > 0 ? " (line " + line + ")" : ""), e.getOriginalMessage());
+        return new BadInput(field, 0, 0, "cannot be read", e.getOriginalMessage());
+    }
+
+    private static String remedy(InvalidFormatException bad) {
+        Class<?> type = bad.getTargetType();
+        if (type == double.class || type == Double.class) return "write a number";
+        if (type == int.class || type == Integer.class || type == long.class || type == Long.class) {
+            return "write a whole number";
+        }
+        if (type == boolean.class || type == Boolean.class) return "write true or false";
+        return bad.getOriginalMessage().replaceFirst("(?s).*?(write one of: .*)", "$1");
     }
 }

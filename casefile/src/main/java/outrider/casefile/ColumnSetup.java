@@ -90,7 +90,7 @@ public record ColumnSetup(
         private List<String> acted;
         private @Nullable Boolean byItself;
         private @Nullable String phrase;
-        private final @Nullable String phraseMissing;
+        private @Nullable String phraseMissing;
         private @Nullable Boolean parity;
         private @Nullable String formula;
 
@@ -164,6 +164,11 @@ public record ColumnSetup(
     /** The same with what is said of a record that it marks. */
     public ColumnSetup said(String words) {
         return with(d -> d.phrase = words);
+    }
+
+    /** The same with what is said of a record whose value is missing. */
+    public ColumnSetup saidOfMissing(String words) {
+        return with(d -> d.phraseMissing = words);
     }
 
     /** The same as a segment that the policy's check on parity looks at. */

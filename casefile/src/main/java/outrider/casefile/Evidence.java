@@ -42,7 +42,7 @@ public record Evidence(
         @Nullable Map<String, Object> key) {
     public static final int FORMAT = 3;
     /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
-    public static final int RULES = 4;
+    public static final int RULES = 5;
 
     /**
      * A chart, a table or a sentence that the author pinned, as it stood then.

@@ -83,7 +83,7 @@ public record EvidenceFile(
     /** Whether this program computes by the rules that the figures were computed by, so that it can repeat them. */
     public boolean ofTheseRules() {
         int rules = tree.path("rules").asInt();
-        boolean repeatable = rules == Evidence.RULES || rules == Verifier.BEFORE_FAILURES;
+        boolean repeatable = rules >= Verifier.BEFORE_FAILURES && rules <= Evidence.RULES;
         return tree.path("format").asInt() == Evidence.FORMAT && repeatable;
     }
 

@@ -57,7 +57,14 @@ final class FailuresMaker {
             if (!a.told()) continue;
             ColumnSetup setup = brief.column(a.column());
             added.add(new Figures.Added(
-                    a.column(), setup.whyNoInput(), setup.knownAfterDays(), a.auc(), a.both() - a.auc(), a.p()));
+                    a.column(),
+                    setup.whyNoInput(),
+                    setup.knownAfterDays(),
+                    a.auc(),
+                    a.gain(),
+                    a.interval().low(),
+                    a.interval().high(),
+                    a.p()));
         }
         return added;
     }

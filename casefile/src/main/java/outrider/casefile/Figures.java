@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Normal;
@@ -11,6 +12,7 @@ import outrider.exchange.CutFigures;
 import outrider.exchange.DecidingKind;
 import outrider.measure.BandRow;
 import outrider.measure.ProbabilityQuality;
+import outrider.table.Join;
 import outrider.uncertainty.AucUncertainty;
 
 /**
@@ -53,7 +55,18 @@ public record Figures(
     /** @param words the measure with its share, if it has one */
     public record Deciding(DecidingKind measure, String words) {}
 
-    public record Data(String sha256, long bytes, int records, int columns) {}
+    /** A file whose columns were joined to the data's own, and what it found. */
+    public record Joined(String file, String sha256, Join.Found found) {}
+
+    /** @param joins null for none */
+    public record Data(
+            String sha256,
+            long bytes,
+            int records,
+            int columns,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            List<Joined> joins) {}
 
     /** Its reserve shows no outcome before the seal is opened. */
     public record Split(
@@ -175,9 +188,17 @@ public record Figures(
     /**
      * @param why it is no input of the candidate
      * @param auc of the candidate out of fold on training, {@code adds} what the column would add to it
+     * @param low and {@code high}: 95 % interval of what it adds; null in evidence of rules before 5
      */
     public record Added(
-            String column, String why, @Nullable Integer knownAfterDays, double auc, double adds, double p) {}
+            String column,
+            String why,
+            @Nullable Integer knownAfterDays,
+            double auc,
+            double adds,
+            @Nullable Double low,
+            @Nullable Double high,
+            double p) {}
 
     /**
      * @param figures the cut is read at validation's threshold, or at its depth where it is none

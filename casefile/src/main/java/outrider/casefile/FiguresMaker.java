@@ -104,7 +104,8 @@ public final class FiguresMaker {
                         data.sha256(),
                         data.bytes(),
                         data.table().size(),
-                        data.table().columns().size()),
+                        data.table().columns().size(),
+                        data.joins().isEmpty() ? null : data.joins()),
                 new Figures.Split(
                         part(data.parts().training()),
                         part(validation),

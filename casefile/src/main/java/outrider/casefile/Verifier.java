@@ -19,7 +19,10 @@ public final class Verifier {
     private static final double ACROSS_RUNTIMES = 1e-9;
     /** The last rules without failures, the alarm of units apart, and columns that are taken for something unasked. */
     static final int BEFORE_FAILURES = 3;
+    /** The last rules that told what a column would add without its interval. */
+    private static final int BEFORE_ADDED_INTERVALS = 4;
 
+    private static final List<String> INTERVAL = List.of("low", "high");
     private static final String ADDED_ALARM = new UnitsApart().code();
 
     private final EvidenceFile file;
@@ -148,7 +151,7 @@ public final class Verifier {
         }
         boolean sameRuntime = evidence.maker().java().equals(Evidence.Maker.javaHere());
         double tolerance = sameRuntime ? 0 : ACROSS_RUNTIMES;
-        JsonNode figures = evidence.rules() > BEFORE_FAILURES ? tree(anew) : withoutAdditions(tree(anew));
+        JsonNode figures = asOf(evidence.rules(), tree(anew));
         String difference = first("figures", file.tree().get("figures"), figures, tolerance);
         if (difference == null) difference = first("checks", file.tree().get("checks"), tree(checks), tolerance);
         say(
@@ -158,8 +161,11 @@ public final class Verifier {
                         : "figures: " + difference);
     }
 
-    /** Figures as rules before {@link Figures.Failures} had them: what was added changes no other. */
-    private static JsonNode withoutAdditions(JsonNode figures) {
+    /** Figures as earlier rules had them: what was added since changes no other. */
+    static JsonNode asOf(int rules, JsonNode figures) {
+        if (rules > BEFORE_ADDED_INTERVALS) return figures;
+        for (JsonNode added : figures.path("failures").path("notInModel")) ((ObjectNode) added).remove(INTERVAL);
+        if (rules > BEFORE_FAILURES) return figures;
         ((ObjectNode) figures).remove("failures");
         for (JsonNode candidate : figures.get("candidates")) {
             Iterator<JsonNode> alarms = candidate.get("alarms").elements();

@@ -42,7 +42,14 @@ class AwkwardTablesTest {
                         new BriefFile.CutSpec(sealed.chosen(), records, "best net value"),
                         new BriefFile.SealSpec("analyst", "2026-11-23T10:00:00Z", sealed.chosen(), records));
                 CaseData opened = new CaseData(
-                        open, data.sha256(), data.bytes(), data.table(), data.outcome(), data.parts(), data.units());
+                        open,
+                        data.sha256(),
+                        data.bytes(),
+                        data.table(),
+                        data.outcome(),
+                        data.parts(),
+                        data.units(),
+                        data.joins());
                 return new Run(opened, entrants, FiguresMaker.of(opened, entrants, Winter.WORKERS));
             } catch (IOException e) {
                 throw new UncheckedIOException(e);

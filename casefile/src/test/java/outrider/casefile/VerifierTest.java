@@ -130,6 +130,21 @@ class VerifierTest {
                 .contains(Winter.READ.sha256());
     }
 
+    /** What was added to the figures since earlier rules is left out before they are compared. */
+    @Test
+    void figuresAreRepeatedAsEarlierRulesHadThem() throws IOException {
+        String now = """
+                {"failures": {"notInModel": [{"column": "a", "adds": 0.1, "low": 0.05, "high": 0.2}]}, "candidates": [{"alarms": []}]}""";
+        JsonNode of4 = Verifier.asOf(4, Canonical.JSON.readTree(now));
+        assertThat(of4.at("/failures/notInModel/0").properties())
+                .extracting(Map.Entry::getKey)
+                .containsExactly("column", "adds");
+        assertThat(Verifier.asOf(3, Canonical.JSON.readTree(now)).has("failures"))
+                .isFalse();
+        JsonNode same = Canonical.JSON.readTree(now);
+        assertThat(Verifier.asOf(Evidence.RULES, same.deepCopy())).isEqualTo(same);
+    }
+
     @Test
     void evidenceOfOtherRulesKeepsItsHashSignatureAndChainAndSaysWhoRepeatsIt() {
         ObjectNode evidence = tree().withObject("/evidence");

@@ -35,7 +35,14 @@ final class Winter {
     /** The same data under another brief. */
     static CaseData under(BriefFile other) {
         return new CaseData(
-                other, READ.sha256(), READ.bytes(), READ.table(), READ.outcome(), READ.parts(), READ.units());
+                other,
+                READ.sha256(),
+                READ.bytes(),
+                READ.table(),
+                READ.outcome(),
+                READ.parts(),
+                READ.units(),
+                READ.joins());
     }
 
     static BriefFile brief(BriefFile.CutSpec cut, BriefFile.SealSpec seal) {

@@ -6,17 +6,16 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.casefile.TableFile;
 import outrider.exchange.Evaluation;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
-import outrider.table.CsvTableReader;
 import outrider.table.Table;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -153,8 +152,8 @@ final class EvaluateCommand implements Callable<Integer> {
 
     private Table readTable() throws IOException {
         demandFile(file);
-        try (InputStream in = Files.newInputStream(file)) {
-            return CsvTableReader.read(in, Progress.NONE);
+        try {
+            return TableFile.read(file, Progress.NONE);
         } catch (BadInput e) {
             throw inFile(file, e);
         }

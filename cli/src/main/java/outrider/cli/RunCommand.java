@@ -27,8 +27,8 @@ import outrider.casefile.FiguresMaker;
 import outrider.casefile.Policy;
 import outrider.casefile.ScoredCandidate;
 import outrider.casefile.SignOffChecks;
+import outrider.casefile.TableFile;
 import outrider.casefile.Written;
-import outrider.parquet.ParquetTables;
 import outrider.report.HtmlReport;
 import outrider.report.PdfReport;
 import outrider.split.SealOpening;
@@ -76,9 +76,8 @@ final class RunCommand implements Callable<Integer> {
         Path records = data != null
                 ? data
                 : file.toAbsolutePath().resolveSibling(asked.data().file());
-        if (Files.isRegularFile(records) && ParquetTables.is(records) && ParquetTables.notice(records) != null) {
-            spec.commandLine().getErr().println(ParquetTables.notice(records));
-        }
+        String notice = Files.isRegularFile(records) ? TableFile.notice(records) : null;
+        if (notice != null) spec.commandLine().getErr().println(notice);
         Workers workers = Inputs.workers();
         CaseData read = CaseData.read(asked, records, Inputs.progress(spec));
         BriefFile brief = read.brief();

@@ -6,14 +6,15 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
+import outrider.casefile.TableFile;
 import outrider.documents.ModelDocument;
 import outrider.exchange.ScoringRecipe;
-import outrider.table.CsvTableReader;
 import outrider.table.CsvTableWriter;
 import outrider.table.Table;
 import picocli.CommandLine.Command;
@@ -43,6 +44,13 @@ final class ScoreCommand implements Callable<Integer> {
     Path out;
 
     @Option(
+            names = "--join",
+            paramLabel = "FILE",
+            description =
+                    "of a recipe that joins files: one like each of them, in order; else the list has their columns")
+    List<Path> joined = List.of();
+
+    @Option(
             names = "--reasons",
             paramLabel = "N",
             defaultValue = "0",
@@ -52,12 +60,14 @@ final class ScoreCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         ScoringRecipe recipe;
-        try (InputStream in = open(recipeFile)) {
+        try (InputStream in = Files.newInputStream(there(recipeFile))) {
             recipe = ModelDocument.readRecipe(in);
         }
-        Table list;
-        try (InputStream in = open(listFile)) {
-            list = CsvTableReader.read(in, Progress.NONE);
+        Table list = TableFile.read(there(listFile), Progress.NONE);
+        if (!joined.isEmpty()) {
+            List<Table> others = new ArrayList<>();
+            for (Path file : joined) others.add(TableFile.read(there(file), Progress.NONE));
+            list = recipe.joined(list, others);
         }
         ScoringRecipe.Fit fit = recipe.fit(list);
         say("reread as in training", fit.reread());
@@ -86,8 +96,8 @@ final class ScoreCommand implements Callable<Integer> {
         return 0;
     }
 
-    private static InputStream open(Path file) throws IOException {
-        if (Files.isRegularFile(file)) return Files.newInputStream(file);
+    private static Path there(Path file) {
+        if (Files.isRegularFile(file)) return file;
         throw BadInput.of("file " + file, "is not there", "name a file that can be read");
     }
 

@@ -3,6 +3,7 @@ package outrider.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -16,6 +17,7 @@ import outrider.documents.ModelDocument;
 import outrider.exchange.ScoringRecipe;
 import outrider.learn.reference.GroupRates;
 import outrider.table.ColumnType;
+import outrider.table.Join;
 
 class ScoreCommandTest {
     @TempDir
@@ -45,7 +47,8 @@ class ScoreCommandTest {
                 model,
                 null,
                 Map.of("racer", "tier = 'race'"),
-                where);
+                where,
+                null);
         Path file = folder.resolve("recipe.json");
         try (OutputStream to = Files.newOutputStream(file)) {
             ModelDocument.writeRecipe(recipe, to);
@@ -66,6 +69,31 @@ class ScoreCommandTest {
                 .containsExactly("member,score,band,action", "A1,0.4,1,act", "A2,0.05,2,leave", "A3,0.1,2,leave");
         assertThat(err.toString()).contains("not used: hobby");
         assertThat(out.toString()).contains("3 records scored by Group rates");
+    }
+
+    @Test
+    void columnsThatWereJoinedAreJoinedAgainOrAskedFor() throws IOException {
+        ScoringRecipe plain;
+        try (InputStream in = Files.newInputStream(recipe())) {
+            plain = ModelDocument.readRecipe(in);
+        }
+        ScoringRecipe.Joined tiers =
+                new ScoringRecipe.Joined("tiers.csv", new Join.Terms(Map.of("member", "no"), null, null, null, null));
+        Path recipe = folder.resolve("joining.json");
+        try (OutputStream to = Files.newOutputStream(recipe)) {
+            ModelDocument.writeRecipe(plain.joinedBy(List.of(tiers)), to);
+        }
+        Path list = Files.writeString(folder.resolve("list.csv"), "member,age\nA1,30\nA2,40\n");
+        Path tier = Files.writeString(folder.resolve("new-tiers.csv"), "no,tier\nA2,race\nA1,town\nA7,race\n");
+        Path scored = folder.resolve("scored.csv");
+        assertThat(run("score", recipe.toString(), list.toString(), "--out", scored.toString()))
+                .isEqualTo(2);
+        assertThat(err.toString()).contains("lacks 1 columns", "or join it with one like tiers.csv");
+        String[] joined = {
+            "score", recipe.toString(), list.toString(), "--join", tier.toString(), "--out", scored.toString()
+        };
+        assertThat(run(joined)).as(err.toString()).isZero();
+        assertThat(Files.readAllLines(scored).subList(1, 3)).containsExactly("A1,0.05,2,leave", "A2,0.4,1,act");
     }
 
     @Test

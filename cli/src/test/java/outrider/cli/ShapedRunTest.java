@@ -115,6 +115,58 @@ class ShapedRunTest {
     }
 
     @Test
+    void columnsOfASecondFileRepeatAndAreTold() throws IOException {
+        String asked = Files.readString(brief(
+                "", "- { name: Slopes, kind: logistic, inputs: [ visits, calls ] }\n- { name: Base, kind: baseRate }"));
+        StringBuilder calls = new StringBuilder("no;calls\n");
+        for (int i = 0; i < 2000; i++)
+            calls.append('K').append(1000 + i / 2 * 3).append(';').append(i % 5).append('\n');
+        Files.writeString(folder.resolve("calls.csv"), calls);
+        String joined = asked.replace(
+                "data: { file: months.csv }",
+                "data: { file: months.csv, joins: [ { file: calls.csv, on: { customer: no }%s } ] }");
+        Path results = folder.resolve("results");
+        Path brief = Files.writeString(folder.resolve("brief.yaml"), joined.formatted(""));
+        assertThat(run("run", brief.toString(), "--out", results.toString())).isEqualTo(2);
+        assertThat(err.toString()).contains("1000 of them stand in several records of calls.csv");
+        Files.writeString(brief, joined.formatted(", keep: last"));
+        ranAndRepeats(brief, results);
+        assertThat(Files.readString(results.resolve("report.html")))
+                .contains("Columns of calls.csv are joined by customer = no: 1,000 of 3,000 records find their key")
+                .contains("SHA-256 of calls.csv: ");
+        Files.writeString(folder.resolve("calls.csv"), calls.append("K1;4\n"));
+        assertThat(run(
+                        "verify",
+                        results.resolve("evidence.json").toString(),
+                        "--data",
+                        folder.resolve("months.csv").toString()))
+                .isEqualTo(1);
+        assertThat(out.toString()).contains("figures.data.joins[1].sha256 is ");
+    }
+
+    @Test
+    void notesOnColumnsBesideTheBriefAreTakenIn() throws IOException {
+        String asked = Files.readString(brief(
+                "called: { role: input }",
+                "- { name: Slopes, kind: logistic, inputs: [ paid, visits ] }\n- { name: Base, kind: baseRate }"));
+        Path brief = Files.writeString(
+                folder.resolve("brief.yaml"),
+                asked.replace("  called: { role: setAside, reason: known after the event }\n", "")
+                        .replace("{ file: months.csv }", "{ file: months.csv, notes: notes.csv }"));
+        Files.writeString(
+                folder.resolve("notes.csv"),
+                "column,role,known_after_days,meaning\nvisits,,2,visits to a shop\ncalled,set aside,9,\n");
+        Path results = folder.resolve("results");
+        ranAndRepeats(brief, results);
+        assertThat(Files.readString(results.resolve("evidence.json")))
+                .contains("visits to a shop")
+                .doesNotContain("notes.csv");
+        Files.writeString(folder.resolve("notes.csv"), "column,role\nvisit,input\n");
+        assertThat(run("run", brief.toString(), "--out", results.toString())).isEqualTo(2);
+        assertThat(err.toString()).contains("line 2: “visit” is no column of the file");
+    }
+
+    @Test
     void aFileInTwoPartsWithoutAReserveSaysSoAndFailsItsCheck() throws IOException {
         String asked = Files.readString(brief(
                 "", "- { name: Slopes, kind: logistic, inputs: [ paid, visits ] }\n- { name: Base, kind: baseRate }"));

@@ -11,7 +11,10 @@ import outrider.learn.calibrate.LogisticMap;
 import outrider.learn.linear.LogisticFit;
 import outrider.learn.linear.LogisticRegression;
 import outrider.prepare.Matrix;
-import outrider.rank.Ranking;
+import outrider.rank.IndexedRanking;
+import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.Drawn;
+import outrider.uncertainty.Sample;
 
 /** Columns that a candidate does not read and that would tell its records apart (METHODS section 8). */
 public final class NotInModel {
@@ -25,11 +28,15 @@ public final class NotInModel {
     /**
      * What a column would add.
      *
-     * @param auc of the candidate's out-of-fold scores, {@code both} of them and the column together
+     * @param auc of the candidate's out-of-fold scores
+     * @param gain AUC of them and the column together, less {@code auc}
+     * @param interval 95 % of the gain, from the paired error of DeLong and others 1988 on the scale of its root, since a gain grows with
+     *     the square of the column's weight; null where it is unknown or nothing is gained
      * @param chiSquare likelihood ratio, one degree of freedom; {@code p} its probability by chance
      * @param told whether it stays after Benjamini and Hochberg's correction at 10 %
      */
-    public record Added(String column, double auc, double both, double chiSquare, double p, boolean told) {}
+    public record Added(
+            String column, double auc, double gain, Drawn.Bounds interval, double chiSquare, double p, boolean told) {}
 
     /**
      * Largest likelihood ratio first. O(records · columns).
@@ -41,7 +48,9 @@ public final class NotInModel {
     public static List<Added> of(
             List<GroupedColumn> columns, byte[] outcome, double[] logit, int @Nullable [] unit, long seed) {
         LogisticFit alone = fit(outcome, logit);
-        double auc = Ranking.of(logit, outcome).auc();
+        Sample sample = new Sample(outcome, null, null, unit);
+        AucUncertainty without = placed(logit, sample);
+        double auc = without.auc();
         double spread = spread(outcome, logit, alone, unit);
         List<Added> all = new ArrayList<>();
         for (GroupedColumn column : columns) {
@@ -51,22 +60,24 @@ public final class NotInModel {
             // rates of the other folds lie against the own one by chance alone; only agreement tells something
             boolean agrees = weight > 0;
             double ratio = agrees ? Math.max(0, 2 * (both.logLikelihood() - alone.logLikelihood())) / spread : 0;
-            double[] together = logit;
+            AucUncertainty with = without;
             if (agrees) {
-                together = new double[logit.length];
+                double[] together = new double[logit.length];
                 for (int i = 0; i < together.length; i++) {
                     together[i] = both.coefficients()[1] * logit[i] + weight * rate[i];
                 }
+                with = placed(together, sample);
             }
             double p = Normal.twoSided(Math.sqrt(ratio));
             String name = column.conditions().get(0).column();
-            all.add(new Added(name, auc, Ranking.of(together, outcome).auc(), ratio, p, false));
+            AucUncertainty.Difference gain = with.minus(without);
+            all.add(new Added(name, auc, gain.difference(), interval(gain), ratio, p, false));
         }
         boolean[] told = FalseDiscovery.told(all.stream().mapToDouble(Added::p).toArray(), SHARE);
         List<Added> added = new ArrayList<>();
         for (int i = 0; i < told.length; i++) {
             Added a = all.get(i);
-            added.add(new Added(a.column(), a.auc(), a.both(), a.chiSquare(), a.p(), told[i]));
+            added.add(new Added(a.column(), a.auc(), a.gain(), a.interval(), a.chiSquare(), a.p(), told[i]));
         }
         added.sort(Comparator.comparingDouble(a -> -a.chiSquare()));
         return added;
@@ -86,6 +97,18 @@ public final class NotInModel {
             logit[i] = Math.log(p / (1 - p));
         }
         return logit;
+    }
+
+    private static Drawn.Bounds interval(AucUncertainty.Difference gain) {
+        if (gain.standardError() == null || gain.difference() <= 0) return new Drawn.Bounds(null, null);
+        double root = Math.sqrt(gain.difference());
+        double half = Normal.Z95 * gain.standardError() / 2 / root;
+        double low = Math.max(0, root - half);
+        return new Drawn.Bounds(low * low, (root + half) * (root + half));
+    }
+
+    private static AucUncertainty placed(double[] score, Sample sample) {
+        return AucUncertainty.of(IndexedRanking.of(score, sample.outcome(), null, null), sample);
     }
 
     private static LogisticFit fit(byte[] outcome, double[]... inputs) {

@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
@@ -18,6 +19,7 @@ import outrider.learn.Scoring;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.ColumnType;
+import outrider.table.Join;
 import outrider.table.NumberColumn;
 import outrider.table.Reading;
 import outrider.table.Table;
@@ -29,6 +31,7 @@ import outrider.table.TextColumn;
  * @param identifier column that names a record; null to number them
  * @param columns that the model reads, or what it reads is made of, and how
  * @param made formulas by the name of the column that they make; null or empty for none
+ * @param joins files whose columns stood beside the training file's own, one after the other; null or empty for none
  * @param where condition that the records met which it learnt from; null for none
  * @param threshold a record is acted on when its score is at least this; null acts on nobody
  * @param reasons by what the columns that raised a score are told; null where none can be
@@ -45,7 +48,8 @@ public record ScoringRecipe(
         Model model,
         @Nullable Reasons reasons,
         @Nullable Map<String, String> made,
-        @Nullable String where) {
+        @Nullable String where,
+        @Nullable List<Joined> joins) {
     /** What is to be done with a record. */
     private static final List<String> ACTIONS = List.of("act", "leave", "not meant");
 
@@ -53,6 +57,42 @@ public record ScoringRecipe(
 
     public ScoringRecipe {
         if (made == null) made = Map.of();
+        if (joins == null) joins = List.of();
+    }
+
+    /** The same by which a list is joined first. */
+    public ScoringRecipe joinedBy(List<Joined> files) {
+        return new ScoringRecipe(
+                brief, candidate, identifier, columns, threshold, cut, bandFrom, model, reasons, made, where, files);
+    }
+
+    /** A file by the name that it had, and how it was joined. */
+    public record Joined(String file, Join.Terms terms) {}
+
+    /**
+     * A list with the columns of files like those that the training file was joined with.
+     *
+     * @param others one for each of the recipe's joins, in order
+     * @throws BadInput as {@link Join#joined} does, or if they are more or fewer
+     */
+    public Table joined(Table list, List<Table> others) {
+        List<Joined> wanted = requireNonNull(joins);
+        if (others.size() != wanted.size()) {
+            throw BadInput.of(
+                    "join",
+                    others.size() + " files are given, the recipe joins " + wanted.size(),
+                    wanted.isEmpty() ? "leave them out" : "give one like each of: " + files());
+        }
+        Table whole = list;
+        for (int i = 0; i < wanted.size(); i++) {
+            Joined join = wanted.get(i);
+            whole = Join.of(whole, others.get(i), join.file(), join.terms()).joined();
+        }
+        return whole;
+    }
+
+    private String files() {
+        return requireNonNull(joins).stream().map(Joined::file).collect(Collectors.joining(", "));
     }
 
     /** A column that the model reads; {@code reading} is null where it is read as files are. */
@@ -145,7 +185,8 @@ public record ScoringRecipe(
                     "lacks " + fit.missing().size() + " columns that " + candidate + " reads: "
                             + String.join(", ", named)
                             + (named.size() < fit.missing().size() ? ", …" : ""),
-                    "bring a list that has them");
+                    "bring a list that has them"
+                            + (requireNonNull(joins).isEmpty() ? "" : ", or join it with one like " + files()));
         }
         List<Column> read = new ArrayList<>();
         for (Need need : columns) {

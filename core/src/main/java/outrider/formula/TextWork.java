@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.BiPredicate;
+import java.util.function.ToIntFunction;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import outrider.formula.Vector.Numbers;
@@ -85,6 +86,14 @@ final class TextWork {
         };
     }
 
+    /** A number of each text, worked out once a different one. */
+    static int[] numbered(Texts of, int missing, ToIntFunction<String> with) {
+        int[] known = of.texts().stream().mapToInt(with).toArray();
+        int[] made = new int[of.size()];
+        for (int i = 0; i < made.length; i++) made[i] = of.codes()[i] < 0 ? missing : known[of.codes()[i]];
+        return made;
+    }
+
     private static @Nullable String part(String text, String mark, int place) {
         int from = 0;
         for (int k = 1; k < place; k++) {
@@ -115,14 +124,10 @@ final class TextWork {
                 call.demandCount(1, 1);
                 call.demand(0, Kind.TEXT);
                 return call.gives(Kind.NUMBER, (parts, size) -> {
-                    Texts texts = of(parts.get(0));
-                    double[] made = new double[size];
-                    for (int i = 0; i < size; i++) {
-                        int code = texts.codes()[i];
-                        made[i] =
-                                code < 0 ? Double.NaN : texts.texts().get(code).length();
-                    }
-                    return new Numbers(made);
+                    int[] lengths = numbered(of(parts.get(0)), NOT_YET, String::length);
+                    return new Numbers(Arrays.stream(lengths)
+                            .mapToDouble(n -> n == NOT_YET ? Double.NaN : n)
+                            .toArray());
                 });
             }),
             tested("contains(text, 'part')", "whether the part stands in it", String::contains),

@@ -16,12 +16,12 @@ public record CategoryColumn(String name, int[] codes, List<String> levels, bool
 
     @Override
     public Column gathered(int[] records) {
-        return new CategoryColumn(name, gathered(codes, records), levels, ordered);
+        return new CategoryColumn(name, gathered(codes, records, -1), levels, ordered);
     }
 
-    static int[] gathered(int[] values, int[] records) {
+    static int[] gathered(int[] values, int[] records, int missing) {
         int[] some = new int[records.length];
-        for (int i = 0; i < some.length; i++) some[i] = values[records[i]];
+        for (int i = 0; i < some.length; i++) some[i] = records[i] < 0 ? missing : values[records[i]];
         return some;
     }
 

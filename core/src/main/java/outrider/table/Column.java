@@ -29,7 +29,10 @@ public sealed interface Column permits NumberColumn, CategoryColumn, DateColumn,
         return null;
     }
 
-    /** The values of some records, in the order given; a record may be named more than once. How they were written is not kept. */
+    /**
+     * The values of some records, in the order given; a record may be named more than once, and −1 gives a missing value. How they were
+     * written is not kept.
+     */
     Column gathered(int[] records);
 
     default int missing() {

@@ -26,8 +26,11 @@ import outrider.base.Progress;
  * the whole file; the text of the file is never held. An empty field is missing, a quoted empty field is the empty text.
  */
 public final class CsvTableReader {
-    /** A file of more columns is refused. */
+    /** A table has at most so many columns. */
     public static final int MOST_COLUMNS = 1500;
+
+    /** A file of more columns is refused, even where some of them are chosen. */
+    public static final int MOST_IN_FILE = 20_000;
 
     private static final int CHECK_EVERY = 4096;
     private static final char[] NONE = {};
@@ -49,12 +52,17 @@ public final class CsvTableReader {
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
     public static Table read(InputStream in, long bytes, @Nullable Dialect dialect, Progress progress) {
+        return read(in, bytes, dialect, MOST_COLUMNS, progress);
+    }
+
+    /** As the other, of a file of as many columns as {@code most}. */
+    public static Table read(InputStream in, long bytes, @Nullable Dialect dialect, int most, Progress progress) {
         Handler handler = null;
         try {
             TextSource source = new TextSource(in);
             if (source.head().length == 0) throw Preview.empty();
             Dialect used = dialect != null ? dialect : DialectFinder.find(source.head(), source.whole());
-            handler = new Handler(used);
+            handler = new Handler(used, most);
             CsvReader<Boolean> reader = CsvReader.builder()
                     .fieldSeparator(used.delimiter())
                     .quoteCharacter(used.quote())
@@ -105,6 +113,7 @@ public final class CsvTableReader {
 
     private static final class Handler extends AbstractBaseCsvCallbackHandler<Boolean> {
         private final Dialect dialect;
+        private final int most;
         private final List<String> names = new ArrayList<>();
         private final List<ColumnBuilder> builders = new ArrayList<>();
         private @Nullable FieldBatch filling;
@@ -121,8 +130,9 @@ public final class CsvTableReader {
         private int[] lines = new int[1024];
         private boolean straightLines = true;
 
-        Handler(Dialect dialect) {
+        Handler(Dialect dialect, int most) {
             this.dialect = dialect;
+            this.most = most;
         }
 
         @Override
@@ -211,12 +221,12 @@ public final class CsvTableReader {
         }
 
         private void startColumns() {
-            if (names.size() > MOST_COLUMNS) {
+            if (names.size() > most) {
                 throw BadInput.atLine(
                         1,
-                        names.get(MOST_COLUMNS),
-                        "is one of " + names.size() + " columns, more than the " + MOST_COLUMNS + " that are read",
-                        "bring a file of the columns that a candidate may learn from, with the outcome, identifiers and dates");
+                        names.get(most),
+                        "is one of " + names.size() + " columns, more than the " + most + " that are read together",
+                        "choose those that a candidate may learn from, with the outcome, identifiers and dates");
             }
             Set<String> seen = new HashSet<>();
             for (int i = 0; i < names.size(); i++) {

@@ -18,7 +18,7 @@ public record DateColumn(String name, int[] days, String format) implements Colu
 
     @Override
     public Column gathered(int[] records) {
-        return new DateColumn(name, CategoryColumn.gathered(days, records));
+        return new DateColumn(name, CategoryColumn.gathered(days, records, MISSING));
     }
 
     @Override

@@ -17,7 +17,7 @@ public record NumberColumn(
     @Override
     public Column gathered(int[] records) {
         double[] some = new double[records.length];
-        for (int i = 0; i < some.length; i++) some[i] = values[records[i]];
+        for (int i = 0; i < some.length; i++) some[i] = records[i] < 0 ? Double.NaN : values[records[i]];
         return new NumberColumn(name, some);
     }
 

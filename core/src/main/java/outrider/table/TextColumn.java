@@ -24,7 +24,7 @@ public record TextColumn(String name, int[] codes, List<String> texts) implement
 
     @Override
     public Column gathered(int[] records) {
-        return new TextColumn(name, CategoryColumn.gathered(codes, records), texts);
+        return new TextColumn(name, CategoryColumn.gathered(codes, records, -1), texts);
     }
 
     @Override

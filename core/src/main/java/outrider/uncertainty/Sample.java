@@ -49,7 +49,7 @@ public record Sample(byte[] outcome, double @Nullable [] value, double @Nullable
     }
 
     /** How many are drawn in a resample. */
-    int units() {
+    public int units() {
         if (unit == null) return outcome.length;
         int most = -1;
         for (int u : unit) most = Math.max(most, u);

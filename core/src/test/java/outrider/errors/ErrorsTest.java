@@ -15,6 +15,7 @@ import outrider.table.Column;
 import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
 import outrider.table.TextColumn;
+import outrider.uncertainty.Sample;
 
 class ErrorsTest {
     /** A world whose probabilities are true, but where something is planted. */
@@ -188,7 +189,7 @@ class ErrorsTest {
                     .findFirst()
                     .orElseThrow();
             assertThat(tier.told()).isTrue();
-            assertThat(tier.both()).isGreaterThan(tier.auc());
+            assertThat(tier.gain()).isPositive();
             if (added.stream().anyMatch(a -> a.column().equals("noise") && a.told())) noise++;
         }
         assertThat(noise).isLessThanOrEqualTo(10);
@@ -207,11 +208,55 @@ class ErrorsTest {
         boolean[] first = {true, true, true, false, false, true};
         boolean[] second = {false, false, true, true, false, false};
         byte[] outcome = {1, 1, 1, 1, 1, 0};
-        TwoCandidates two = TwoCandidates.of(first, second, outcome);
+        TwoCandidates two = TwoCandidates.of(first, second, Sample.of(outcome));
         assertThat(two.onlyFirst()).isEqualTo(3);
         assertThat(two.onlyFirstEvents()).isEqualTo(2);
         assertThat(two.onlySecondEvents()).isEqualTo(1);
         assertThat(two.z()).isCloseTo(1 / Math.sqrt(3), within(1e-12));
-        assertThat(TwoCandidates.of(first, first, outcome).p()).isEqualTo(1);
+        assertThat(TwoCandidates.of(first, first, Sample.of(outcome)).p()).isEqualTo(1);
+    }
+
+    @Test
+    void whatAColumnAddsAndWhatTwoCandidatesDifferByLieInTheirIntervals() {
+        for (int records : new int[] {1, 4}) {
+            Gains truth = new Gains(new World(1000, 400_000, 6, records));
+            int added = 0;
+            int bounded = 0;
+            int between = 0;
+            for (int seed = 0; seed < 200; seed++) {
+                Gains told = new Gains(new World(seed, 2000, 6, records));
+                if (!Double.isNaN(told.high)) bounded++;
+                if (told.low <= truth.gain && truth.gain <= told.high) added++;
+                if (told.two.low() <= truth.two.capture() && truth.two.capture() <= told.two.high()) between++;
+            }
+            assertThat(added / (double) bounded).as("adds, %d a unit", records).isBetween(0.9, 0.99);
+            assertThat(between / 200.0).as("two candidates, %d a unit", records).isBetween(0.9, 0.99);
+        }
+    }
+
+    /** What the tier adds to a world's scores, and these against ages at one threshold. */
+    private static final class Gains {
+        final double gain;
+        final double low;
+        final double high;
+        final TwoCandidates two;
+
+        Gains(World world) {
+            double[] logit = Arrays.stream(world.probability)
+                    .map(p -> Math.log(p / (1 - p)))
+                    .toArray();
+            NotInModel.Added tier = NotInModel.of(world.columns.subList(2, 3), world.outcome, logit, world.unit, 7)
+                    .get(0);
+            gain = tier.gain();
+            low = tier.interval().low() == null ? Double.NaN : tier.interval().low();
+            high = tier.interval().high() == null ? Double.NaN : tier.interval().high();
+            boolean[] first = new boolean[logit.length];
+            boolean[] second = new boolean[logit.length];
+            for (int i = 0; i < logit.length; i++) {
+                first[i] = world.probability[i] > 0.3;
+                second[i] = world.columns.get(0).group()[i] >= 7;
+            }
+            two = TwoCandidates.of(first, second, new Sample(world.outcome, null, null, world.unit));
+        }
     }
 }

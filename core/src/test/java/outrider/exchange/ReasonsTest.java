@@ -35,7 +35,8 @@ class ReasonsTest {
                 .toList();
         Reasons reasons =
                 Reasons.of(model, DATA.table(), DATA.rows(), phrases, Map.of("a", "nobody knows a"), new Seeds(1));
-        return new ScoringRecipe("b", kind, null, needs, 0.5, "half", new double[] {0.5}, model, reasons, null, null);
+        return new ScoringRecipe(
+                "b", kind, null, needs, 0.5, "half", new double[] {0.5}, model, reasons, null, null, null);
     }
 
     @ParameterizedTest

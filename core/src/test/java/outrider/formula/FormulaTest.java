@@ -35,6 +35,7 @@ class FormulaTest {
                             "joined", new int[] {day("2024-02-28"), day("2025-01-01"), NO_DAY, day("2024-12-31")}),
                     new CategoryColumn("shop", new int[] {0, 1, -1, 0}, List.of("North-7", "South-12")),
                     TextColumn.of("note", "late ", null, "", "Late"),
+                    TextColumn.of("seen", "2025-01-31T23:30:00Z", "31.01.2025 9:05 PM", null, "late"),
                     new CategoryColumn("last shop", new int[] {0, 0, 1, -1}, List.of("South-12", "North-7"))),
             null);
 
@@ -74,6 +75,8 @@ class FormulaTest {
                 "joined + 1 | 2024-02-29;2025-01-02;;2025-01-01",
                 "year(joined) * 100 + month(joined) | 202402;202501;;202412",
                 "weekday(joined) | 3;3;;2",
+                "hour(seen) | 23;21;;",
+                "day(seen, 'dd.MM.yyyy') | ;2025-01-31;;",
                 "part(shop, '-', 2) | 7;12;;7",
                 "part(shop, '-', 3) | ;;;",
                 "left(shop, 5) | North;South;;North",
@@ -219,7 +222,7 @@ class FormulaTest {
         formulas.put("whole", "visits + paid");
         formulas.put("late", "\"a half\" > 30");
         Table made = Formula.applied(formulas, TABLE);
-        assertThat(made.columns().subList(6, 9)).extracting(Column::name).containsExactly("a half", "late", "whole");
+        assertThat(made.columns().subList(7, 10)).extracting(Column::name).containsExactly("a half", "late", "whole");
         assertThat(made.column("a half").text(0)).isEqualTo("52");
         assertThat(made.column("late").type()).isEqualTo(ColumnType.CATEGORY);
         assertThat(Formula.of(

@@ -174,7 +174,18 @@ class ModelDocumentTest {
                 new ScoringRecipe.Need("level", ColumnType.CATEGORY, null),
                 new ScoringRecipe.Need("day", ColumnType.DATE, null));
         ScoringRecipe recipe = new ScoringRecipe(
-                "who lapses", "tree", "who", needs, 0.4, "top fifth", new double[] {0.5, 0.3}, model, null, null, null);
+                "who lapses",
+                "tree",
+                "who",
+                needs,
+                0.4,
+                "top fifth",
+                new double[] {0.5, 0.3},
+                model,
+                null,
+                null,
+                null,
+                null);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         ModelDocument.writeRecipe(recipe, out);
         ScoringRecipe again = ModelDocument.readRecipe(new ByteArrayInputStream(out.toByteArray()));

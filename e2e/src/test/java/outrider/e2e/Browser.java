@@ -127,6 +127,11 @@ final class Browser implements AutoCloseable {
     /** Brings a file to a server without briefs; gives back the address of the brief that it begins. */
     String bring(Path file) {
         text("There is no brief yet");
+        return bringAnother(file);
+    }
+
+    /** Brings a file from the home page; gives back the address of the brief that it begins. */
+    String bringAnother(Path file) {
         driver.findElement(By.cssSelector("input[type=file]"))
                 .sendKeys(file.toAbsolutePath().normalize().toString());
         text("How it is read");
@@ -159,6 +164,16 @@ final class Browser implements AutoCloseable {
                 """, method, path, body);
         if (answer instanceof String text && text.startsWith("refused: ")) throw new IllegalStateException(text);
         return answer;
+    }
+
+    /** Waits until all kinds of candidates of a brief are fitted. */
+    void fitted(String brief) throws InterruptedException {
+        for (int i = 0; i < 240; i++) {
+            List<?> all = (List<?>) api("GET", "/candidates?brief=" + brief, null);
+            if (all.size() > 9 && all.stream().allMatch(c -> "done".equals(((Map<?, ?>) c).get("status")))) return;
+            Thread.sleep(500);
+        }
+        throw new AssertionError("the candidates are not fitted");
     }
 
     /** Presses a key on the page itself. */

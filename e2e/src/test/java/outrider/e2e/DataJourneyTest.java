@@ -51,7 +51,7 @@ class DataJourneyTest {
             browser.button("Discard it");
             browser.text("A new brief");
             drop(browser, "notices.csv", file(1, false));
-            browser.text("6 columns, first 12 records");
+            browser.text("6 columns, the first 12 records");
             assertThat(new Select(browser.find("select[aria-label=Delimiter]"))
                             .getFirstSelectedOption()
                             .getText())

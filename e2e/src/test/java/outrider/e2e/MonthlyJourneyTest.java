@@ -67,20 +67,11 @@ class MonthlyJourneyTest {
             assertThat(browser.accessibilityFindings()).isEmpty();
             browser.open(brief + "/candidates");
             browser.button("Fit all kinds as they come");
-            fitted(browser, brief.replaceAll("\\D", ""));
+            browser.fitted(brief.replaceAll("\\D", ""));
             browser.open(brief + "/compare");
             browser.find("[data-pane=gains]");
             browser.text("Against leader");
         }
-    }
-
-    private static void fitted(Browser browser, String brief) throws InterruptedException {
-        for (int i = 0; i < 240; i++) {
-            List<?> all = (List<?>) browser.api("GET", "/candidates?brief=" + brief, null);
-            if (all.size() > 9 && all.stream().allMatch(c -> "done".equals(((Map<?, ?>) c).get("status")))) return;
-            Thread.sleep(500);
-        }
-        throw new AssertionError("the candidates are not fitted");
     }
 
     private static void made(Browser browser) throws IOException {

@@ -46,7 +46,7 @@ public final class ParquetTables {
      * @throws BadInput as {@link #read} says
      */
     public static Preview preview(Path file) throws IOException {
-        List<ColumnReader> columns = columns(file);
+        List<ColumnReader> columns = columns(file, CsvTableReader.MOST_IN_FILE);
         List<List<String>> rows = new ArrayList<>();
         try (var records = ParquetReader.streamContent(file.toFile(), new Row(columns.size()), places(columns))) {
             records.limit(Preview.ROWS).forEach(values -> {
@@ -64,7 +64,12 @@ public final class ParquetTables {
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
     public static Table read(Path file, Progress progress) throws IOException {
-        List<ColumnReader> columns = columns(file);
+        return read(file, CsvTableReader.MOST_COLUMNS, progress);
+    }
+
+    /** As the other, of a file of as many columns as {@code most}. */
+    public static Table read(Path file, int most, Progress progress) throws IOException {
+        List<ColumnReader> columns = columns(file, most);
         long total = metadata(file).getBlocks().stream()
                 .mapToLong(block -> block.getRowCount())
                 .sum();
@@ -110,7 +115,7 @@ public final class ParquetTables {
         }
     }
 
-    private static List<ColumnReader> columns(Path file) {
+    private static List<ColumnReader> columns(Path file, int most) {
         MessageType schema = metadata(file).getFileMetaData().getSchema();
         List<ColumnReader> columns = new ArrayList<>();
         for (Type type : schema.getFields()) {
@@ -119,11 +124,11 @@ public final class ParquetTables {
                         "column \"" + type.getName() + "\"", "is nested or repeated", "bring flat columns only");
             }
         }
-        if (schema.getColumns().size() > CsvTableReader.MOST_COLUMNS) {
+        if (schema.getColumns().size() > most) {
             throw BadInput.of(
                     "file",
-                    "has " + schema.getColumns().size() + " columns, more than " + CsvTableReader.MOST_COLUMNS,
-                    "bring a file of the columns that a candidate may learn from, with the outcome, identifiers and dates");
+                    "has " + schema.getColumns().size() + " columns, more than the " + most + " that are read together",
+                    "choose those that a candidate may learn from, with the outcome, identifiers and dates");
         }
         for (ColumnDescriptor column : schema.getColumns()) columns.add(new ColumnReader(column.getPrimitiveType()));
         return columns;

@@ -2,6 +2,7 @@ package outrider.report;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
@@ -87,7 +88,7 @@ final class Chapters {
         blocks.add(Block.text(Written.count(file.records()) + " records and " + file.columns() + " columns from "
                 + brief.data().file() + ". The outcome is " + brief.outcome().column() + "; the event is “"
                 + String.join("”, “", brief.outcome().events()) + "”."));
-        blocks.addAll(ShapeBlocks.of(brief));
+        blocks.addAll(ShapeBlocks.of(brief, file));
         Figures.Split s = f.split();
         blocks.add(Block.text("Records were dealt " + s.method() + ", seed "
                 + brief.split().seed() + "."
@@ -287,14 +288,20 @@ final class Chapters {
                 .block()));
     }
 
+    private static Block hash(String file, String sha256) {
+        return new Block("<p>SHA-256 of " + Block.escape(file) + ": <span class=\"hash\">" + sha256 + "</span></p>");
+    }
+
     private List<Block> recipe() {
         List<Block> blocks = new ArrayList<>();
         Figures.Row row = f.chosenRow();
         blocks.add(Block.text("Outrider " + e.maker().version() + " on "
                 + e.maker().java() + "; " + row.kind() + (row.settings().isEmpty() ? "" : ", " + row.settings())
                 + "; seed " + brief.split().seed() + "."));
-        blocks.add(new Block("<p>SHA-256 of " + Block.escape(brief.data().file()) + ": <span class=\"hash\">"
-                + f.data().sha256() + "</span></p>"));
+        blocks.add(hash(brief.data().file(), f.data().sha256()));
+        for (Figures.Joined joined : Objects.requireNonNullElse(f.data().joins(), List.<Figures.Joined>of())) {
+            blocks.add(hash(joined.file(), joined.sha256()));
+        }
         blocks.add(
                 Block.text(
                         "The whole case is in this report's evidence and can be exported as one file; “outrider run” computes it anew from that file and the data, “outrider verify” holds the evidence against them."));

@@ -121,7 +121,10 @@ final class FailureChapter {
                                 ? "not said"
                                 : a.knownAfterDays().toString())
                 .number("AUC without", a -> Written.fixed(a.auc(), 3))
-                .number("it would add", a -> Written.fixed(a.adds(), 3))
+                .estimate(
+                        "it would add",
+                        a -> Estimate.of(
+                                Written.fixed(a.adds(), 3), Written.fixed(a.low(), 3), Written.fixed(a.high(), 3)))
                 .block());
     }
 }

@@ -5,10 +5,15 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.ColumnSetup;
+import outrider.casefile.Figures;
+import outrider.casefile.JoinedFile;
 import outrider.casefile.Population;
 import outrider.casefile.Written;
+import outrider.table.Join;
 import outrider.table.Reading;
 
 /** What was done with the file before anything was fitted: records left out, columns read anew, columns made of others. */
@@ -19,13 +24,25 @@ final class ShapeBlocks {
 
     private record Shaped(String column, String how, String meaning) {}
 
-    static List<Block> of(BriefFile brief) {
+    static List<Block> of(BriefFile brief, Figures.Data data) {
         List<Block> blocks = new ArrayList<>();
+        BriefFile.Origin origin = brief.data().origin();
+        if (origin != null) {
+            blocks.add(Block.text("It was copied out of the database “" + origin.source() + "” by the query: "
+                    + origin.query() + "."));
+        }
+        List<JoinedFile> joins = brief.data().joins();
+        if (joins != null && data.joins() != null) {
+            for (int i = 0; i < joins.size(); i++) {
+                blocks.add(Block.text(words(joins.get(i), data.joins().get(i).found(), data.records())));
+            }
+        }
         Population population = brief.population();
         if (population != null) {
             blocks.add(Block.text("It is about "
                     + (population.where() == null ? "all records" : "records where " + population.where())
                     + (population.dropCopies() == null ? "" : ", of exact copies the first alone")
+                    + drawn(population.sample())
                     + "; the others are in no part, and the candidate is not meant for their like."));
         }
         List<Shaped> read = new ArrayList<>();
@@ -52,6 +69,28 @@ final class ShapeBlocks {
                     .block());
         }
         return blocks;
+    }
+
+    private static String drawn(Population.@Nullable Sample sample) {
+        if (sample == null) return "";
+        return "; of them a random sample of " + Written.count(sample.records())
+                + (sample.by() == null ? "" : " or the few more that whole values of " + sample.by() + " make")
+                + ", seed " + (sample.seed() == null ? 1 : sample.seed())
+                + ", rates as they are, money for the whole campaign";
+    }
+
+    private static String words(JoinedFile joined, Join.Found found, int records) {
+        String key = joined.on().entrySet().stream()
+                .map(e -> e.getKey() + " = " + e.getValue())
+                .collect(Collectors.joining(" and "));
+        String doubled = found.doubled() == 0
+                ? ""
+                : " " + Written.count(found.doubled()) + " keys stand in several of its records; the "
+                        + (joined.keep() == Join.Keep.LAST ? "last" : "first")
+                        + (joined.by() == null ? "" : " by " + joined.by()) + " counts.";
+        return "Columns of " + joined.file() + " are joined by " + key + ": " + Written.count(found.matched()) + " of "
+                + Written.count(records) + " records find their key, the others have missing values there." + doubled
+                + " No record was left out or came twice by it.";
     }
 
     private static String words(Reading reading) {

@@ -240,7 +240,8 @@ class ReportTest {
         Figures.Failures some = new Figures.Failures(
                 List.of(new Figures.Spot("region: coast", List.of("region"), 812, 31.4, 58, 1.42, 2.39)),
                 List.of(new Figures.ParityRow("region", "coast", true, 812, 58, new Parity(share, caught, null, null))),
-                List.of(new Figures.Added("shelf_no", "set aside: says where it lies", 3, 0.71, 0.042, 1e-9)));
+                List.of(new Figures.Added(
+                        "shelf_no", "set aside: says where it lies", 3, 0.71, 0.042, 0.031, 0.053, 1e-9)));
         assertThat(failures(some))
                 .contains("region: coast", "812", "31", "58", "1.85", "1.42 to 2.39")
                 .contains("region: coast, protected", "25.0 %", "20.0 % to 31.0 %", "0.50", "0.40 to 0.62")

@@ -1,5 +1,6 @@
 package outrider.server;
 
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.restassured.path.json.JsonPath;
 import io.restassured.response.Response;
 import jakarta.inject.Inject;
@@ -8,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import outrider.server.dataset.Datasets;
+import outrider.table.Table;
 
 /** The steps from a file to a brief on its columns, for tests to begin from. */
 abstract class DataSteps extends CaseSteps {
@@ -99,5 +101,11 @@ abstract class DataSteps extends CaseSteps {
         Map<String, Object> setup = setup(brief, name);
         setup.put(field, value);
         return analyst.put("/briefs/" + brief + "/columns", Map.of(name, setup));
+    }
+
+    /** Read from the database, not from what the server remembers. */
+    Table freshTable(int id) {
+        for (int i = 0; i < 4; i++) store("other" + i + ".csv", ("a\n1\n" + i + "\n").getBytes(StandardCharsets.UTF_8));
+        return QuarkusTransaction.requiringNew().call(() -> datasets.table(id));
     }
 }

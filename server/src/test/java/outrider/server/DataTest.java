@@ -7,18 +7,24 @@ import io.quarkus.test.junit.QuarkusTest;
 import io.restassured.path.json.JsonPath;
 import jakarta.inject.Inject;
 import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.Test;
 import outrider.base.Progress;
 import outrider.parquet.ParquetTables;
 import outrider.server.dataset.Arrival;
 import outrider.server.dataset.Dataset;
 import outrider.table.Column;
+import outrider.table.ColumnType;
 import outrider.table.CsvTableReader;
 import outrider.table.Table;
 
@@ -46,19 +52,92 @@ class DataTest extends DataSteps {
         assertThat(view.getList("preview.names")).contains("café");
         Map<String, Object> wrong = new HashMap<>(view.getMap("preview.dialect"));
         wrong.put("delimiter", ",");
-        JsonPath corrected =
-                analyst.put("/arrivals/" + arrival + "/dialect", wrong).jsonPath();
+        JsonPath corrected = analyst.put("/arrivals/" + arrival + "/manner", Map.of("dialect", wrong))
+                .jsonPath();
         assertThat(corrected.getList("preview.names")).hasSize(1);
         JsonPath failed = read(arrival);
         assertThat(failed.getString("state")).isEqualTo("FAILED");
         assertThat(failed.getString("message")).contains("line 2: has 2 fields where the header has 1");
         wrong.put("delimiter", ";");
-        analyst.put("/arrivals/" + arrival + "/dialect", wrong).then().statusCode(200);
+        analyst.put("/arrivals/" + arrival + "/manner", Map.of("dialect", wrong))
+                .then()
+                .statusCode(200);
         JsonPath stored = read(arrival);
         assertThat(stored.getString("state")).isEqualTo("STORED");
         Dataset dataset = QuarkusTransaction.requiringNew().call(() -> datasets.get(stored.getInt("datasetId")));
         assertThat(dataset.records).isEqualTo(2400);
         assertThat(dataset.bytes).isEqualTo(file.length);
+    }
+
+    @Test
+    void aSheetOfAWorkbookIsChosenAndRead() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (Workbook book = new Workbook(out, "test", null)) {
+            Worksheet notes = book.newWorksheet("notes");
+            notes.value(0, 0, "words");
+            notes.value(1, 0, "nothing");
+            notes.range(1, 0, 1, 2).merge();
+            Worksheet members = book.newWorksheet("members");
+            members.value(0, 0, "since");
+            members.value(0, 1, "gone");
+            for (int r = 1; r <= 40; r++) {
+                members.value(r, 0, LocalDate.of(2025, 1, 1).plusDays(r));
+                members.style(r, 0).format("d-mmm-yy").set();
+                members.value(r, 1, r % 4 == 0 ? "yes" : "no");
+            }
+        }
+        byte[] file = out.toByteArray();
+        int arrival = begin("members.xlsx", file, null);
+        send(arrival, 0, file).then().statusCode(204);
+        JsonPath view = analyst.get("/arrivals/" + arrival).jsonPath();
+        assertThat(view.getString("preview.format")).isEqualTo("WORKBOOK");
+        assertThat(view.<String>getList("preview.sheets")).containsExactly("notes", "members");
+        assertThat(view.getString("preview.sheet"))
+                .as("the first that holds a table")
+                .isEqualTo("members");
+        analyst.put("/arrivals/" + arrival + "/manner", Map.of("sheet", "notes"))
+                .then()
+                .statusCode(200);
+        assertThat(read(arrival).getString("message")).contains("cells A2:C2: are merged");
+        JsonPath gone = analyst.put("/arrivals/" + arrival + "/manner", Map.of("sheet", "gone"))
+                .jsonPath();
+        assertThat(gone.getString("refusal")).contains("choose one of: notes, members");
+        assertThat(gone.getList("preview.sheets")).hasSize(2);
+        JsonPath chosen = analyst.put("/arrivals/" + arrival + "/manner", Map.of("sheet", "members"))
+                .jsonPath();
+        assertThat(chosen.<String>getList("preview.names")).containsExactly("since", "gone");
+        assertThat(chosen.getString("preview.rows[0][0]")).isEqualTo("2025-01-02");
+        int id = read(arrival).getInt("datasetId");
+        Table table = freshTable(id);
+        assertThat(table.size()).isEqualTo(40);
+        assertThat(table.column("since").type()).isEqualTo(ColumnType.DATE);
+        Dataset dataset = QuarkusTransaction.requiringNew().call(() -> datasets.get(id));
+        assertThat(dataset.sheet).isEqualTo("members");
+    }
+
+    @Test
+    void ofTooManyColumnsSomeAreChosen() {
+        StringBuilder text = new StringBuilder("gone");
+        for (int c = 0; c < 3000; c++) text.append(",q").append(c);
+        for (int r = 0; r < 30; r++) {
+            text.append(r % 3 == 0 ? "\nyes" : "\nno");
+            for (int c = 0; c < 3000; c++) text.append(',').append((r * c) % 7);
+        }
+        byte[] file = text.append('\n').toString().getBytes(StandardCharsets.UTF_8);
+        int arrival = begin("wide.csv", file, null);
+        send(arrival, 0, file).then().statusCode(204);
+        assertThat(read(arrival).getString("message"))
+                .contains("is one of 3001 columns, more than the 1500 that are read together");
+        analyst.put("/arrivals/" + arrival + "/manner", Map.of("columns", List.of("q2999", "q7", "gone")))
+                .then()
+                .statusCode(200);
+        int id = read(arrival).getInt("datasetId");
+        assertThat(freshTable(id).columns()).extracting(Column::name).containsExactly("gone", "q7", "q2999");
+        int brief = analyst.post("/briefs", Map.of("datasetId", id))
+                .then()
+                .extract()
+                .path("id");
+        assertThat(analyst.get("/sign-off/" + brief + "/brief.yaml").asString()).contains("- q2999");
     }
 
     @Test
@@ -86,12 +165,6 @@ class DataTest extends DataSteps {
                 }
             }
         }
-    }
-
-    /** Read from the database, not from what the server remembers. */
-    private Table freshTable(int id) {
-        for (int i = 0; i < 4; i++) store("other" + i + ".csv", ("a\n1\n" + i + "\n").getBytes(StandardCharsets.UTF_8));
-        return QuarkusTransaction.requiringNew().call(() -> datasets.table(id));
     }
 
     @Test

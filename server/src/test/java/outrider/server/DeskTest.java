@@ -6,9 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 import io.quarkus.test.junit.QuarkusTest;
 import io.restassured.path.json.JsonPath;
 import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,7 +23,9 @@ import outrider.exchange.Evaluation;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
 import outrider.table.CsvTableReader;
+import outrider.table.NumberColumn;
 import outrider.table.Table;
+import outrider.workbook.WorkbookTables;
 
 /** Compare and Threshold through the API, on a real PostgreSQL. */
 @QuarkusTest
@@ -233,8 +238,22 @@ class DeskTest extends CaseSteps {
         assertThat(shown.getDouble("looks.optimism")).isBetween(0.0, 500.0);
     }
 
+    private Table workbook(String path) throws IOException {
+        Path file = Files.write(
+                Files.createTempFile("table", ".xlsx"), analyst.get(path).asByteArray());
+        try {
+            return WorkbookTables.read(file, null, Progress.NONE);
+        } finally {
+            Files.delete(file);
+        }
+    }
+
+    private static double[] numbers(Table table, String column) {
+        return ((NumberColumn) table.column(column)).values();
+    }
+
     @Test
-    void bandsOfSeveralCandidatesStandBesideTraining() {
+    void bandsOfSeveralCandidatesStandBesideTraining() throws IOException {
         long id = desk();
         String both = "candidate=" + ids.get("Logistic") + "&candidate=" + ids.get("Points");
         JsonPath bands =
@@ -253,6 +272,17 @@ class DeskTest extends CaseSteps {
                 .first()
                 .isEqualTo("candidate,part,band,from,to,records,events,eventRate,lift,cumulativeRecords,"
                         + "cumulativeEvents,capture,cumulativeLift,highestScore,lowestScore,tied");
+        Table workbook = workbook("/comparisons/bands.xlsx?q=4&training=true&" + both);
+        assertThat(workbook.size()).isEqualTo(16);
+        assertThat(numbers(workbook, "eventRate")[0]).isEqualTo(bands.getDouble("[0].validation[0].eventRate"));
+        Table compared = workbook("/comparisons/" + id + "/comparison.xlsx?records=100");
+        JsonPath at = analyst.get("/comparisons/" + id + "/at?records=100").jsonPath();
+        assertThat(numbers(compared, "captureLow")[0]).isEqualTo(at.getDouble("candidates[0].figures.captureLow"));
+        assertThat(analyst.get("/comparisons/" + id + "/comparison.csv?records=100")
+                        .asString()
+                        .lines())
+                .as("a head and a line each")
+                .hasSize(compared.size() + 1);
         assertThat(analyst.get("/comparisons/bands?q=5000&" + both)
                         .then()
                         .statusCode(400)

@@ -78,6 +78,20 @@ class ErrorsTest extends CaseSteps {
     }
 
     @Test
+    void tiedScoresFillOneBandFromTheirFirstRankToTheirLast() {
+        fitted();
+        candidate = candidate(
+                        briefId,
+                        Map.of("name", "Groups", "kind", "groupRates", "settings", Map.of("groupBy", List.of("app"))))
+                .getInt("id");
+        JsonPath field = ask("");
+        assertThat(field.<Integer>getList("bands.band")).containsExactly(1, 2);
+        assertThat(field.getDouble("bands[0].from")).isZero();
+        assertThat(field.getDouble("bands[1].from")).isEqualTo(field.getDouble("bands[0].to"));
+        assertThat(field.getDouble("bands[1].to")).isEqualTo(1000);
+    }
+
+    @Test
     void whatTheMissedShareAndWhatWouldHaveToldThemApartIsFoundWithoutBeingTold() {
         fitted();
         JsonPath missed = ask("/selection?cell=250-1000-event");
@@ -94,7 +108,9 @@ class ErrorsTest extends CaseSteps {
         assertThat(columns.getString("[0].column")).isEqualTo("app");
         assertThat(columns.getBoolean("[0].told")).isTrue();
         assertThat(columns.getString("[0].why")).isEqualTo("left out of this candidate");
-        assertThat(columns.getDouble("[0].adds")).isGreaterThan(0.02);
+        assertThat(columns.getDouble("[0].adds"))
+                .isGreaterThan(columns.getDouble("[0].low"))
+                .isLessThan(columns.getDouble("[0].high"));
         assertThat(columns.<String>getList("column")).contains("rung").doesNotContain("member", "age", "gone");
         JsonPath spots = ask("/weak-spots");
         assertThat(spots.<String>getList("spots.words")).anyMatch(words -> words.contains("app: never"));
@@ -132,6 +148,7 @@ class ErrorsTest extends CaseSteps {
         assertThat(against.<String>getList("onlyFirst.words")).contains("app: never");
         double a = against.getDouble("figures.onlyFirstEvents");
         double b = against.getDouble("figures.onlySecondEvents");
+        assertThat(against.getDouble("figures.low")).isLessThan(against.getDouble("figures.capture"));
         assertThat(against.getDouble("figures.z")).isCloseTo((a - b) / Math.sqrt(a + b), within(1e-12));
     }
 

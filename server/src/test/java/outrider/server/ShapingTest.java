@@ -83,6 +83,39 @@ class ShapingTest extends CaseSteps {
     }
 
     @Test
+    void notesOnColumnsAreTakenTogetherOrNotAtAllAndUndone() {
+        long brief = brief(OUTCOME);
+        String at = "/briefs/" + brief + "/columns/notes";
+        String wrong = analyst.asks()
+                .contentType("application/octet-stream")
+                .body("column,role\nage,king\nagge,input\n".getBytes(StandardCharsets.UTF_8))
+                .post("/api" + at)
+                .then()
+                .statusCode(400)
+                .extract()
+                .jsonPath()
+                .getString("detail");
+        assertThat(wrong).contains("line 2: “king” is no role", "line 3: “agge” is no column");
+        JsonPath noted = analyst.asks()
+                .contentType("application/octet-stream")
+                .body("column,role,reason,known_after_days\nage,,,4\npoints,set aside,counted late,9\n"
+                        .getBytes(StandardCharsets.UTF_8))
+                .post("/api" + at)
+                .then()
+                .statusCode(200)
+                .extract()
+                .jsonPath();
+        assertThat(noted.getInt("columns.find { it.name == 'age' }.setup.knownAfterDays"))
+                .isEqualTo(4);
+        assertThat(noted.getBoolean("columns.find { it.name == 'age' }.input")).isTrue();
+        assertThat(noted.getString("columns.find { it.name == 'points' }.setup.role"))
+                .isEqualTo("SET_ASIDE");
+        analyst.post("/briefs/" + brief + "/columns/undo", null).then().statusCode(200);
+        assertThat(columns(brief).getString("columns.find { it.name == 'points' }.setup.role"))
+                .isEqualTo("INPUT");
+    }
+
+    @Test
     void whatMayNotBeMadeIsRefusedByName() {
         long brief = brief(OUTCOME);
         String at = "/briefs/" + brief + "/columns";
@@ -177,6 +210,8 @@ class ShapingTest extends CaseSteps {
                     .equals("done")) break;
             Thread.sleep(50);
         }
+        assertThat(analyst.get("/lists?brief=" + brief).jsonPath().getInt("[0].notMeant"))
+                .isEqualTo(1);
         String here = analyst.get("/lists/" + job + "/scored.csv").asString();
         ByteArrayOutputStream there = new ByteArrayOutputStream();
         Table table =

@@ -150,7 +150,7 @@ record World(Fault fault, int records, int each) {
 
     private static CaseData data(BriefFile brief, Table table, byte[] y, int[] alone) {
         int[] units = brief.split().groupBy() == null ? alone : Units.of(table.column("customer"));
-        return new CaseData(brief, "", 0, table, y, Split.of(brief.split(), table, y, alone), units);
+        return new CaseData(brief, "", 0, table, y, Split.of(brief.split(), table, y, alone), units, List.of());
     }
 
     private BriefFile brief(
@@ -163,7 +163,7 @@ record World(Fault fault, int records, int each) {
                 "world",
                 "Does it hold?",
                 new BriefFile.Words("records", "events", "acting on", "€"),
-                new BriefFile.DataFile("world.csv", null, null),
+                new BriefFile.DataFile("world.csv", null, null, null, null, null, null, null),
                 new BriefFile.Outcome("outcome", List.of("yes"), List.of(), false),
                 new LinkedHashMap<>(),
                 null,

@@ -3,11 +3,14 @@ package outrider.server.brief;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.transaction.Transactional;
+import jakarta.ws.rs.Consumes;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.PUT;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.QueryParam;
+import java.io.IOException;
+import java.io.InputStream;
 import java.util.List;
 import java.util.Map;
 import outrider.casefile.ColumnSetup;
@@ -16,6 +19,7 @@ import outrider.check.DeliveryChange;
 import outrider.formula.Functions;
 import outrider.server.account.Account;
 import outrider.server.brief.Columns.ColumnsView;
+import outrider.server.dataset.DatasetJoin;
 import outrider.split.SplitPlan;
 
 /** Briefs, their columns and their split. */
@@ -26,6 +30,7 @@ public class BriefResource {
     private final Splits splits;
     private final Editions editions;
     private final Shaping shaping;
+    private final Joins joins;
     private final SecurityIdentity identity;
 
     BriefResource(
@@ -34,8 +39,10 @@ public class BriefResource {
             Splits splits,
             Editions editions,
             Shaping shaping,
+            Joins joins,
             SecurityIdentity identity) {
         this.shaping = shaping;
+        this.joins = joins;
         this.briefs = briefs;
         this.columns = columns;
         this.splits = splits;
@@ -86,6 +93,15 @@ public class BriefResource {
     @RolesAllowed(Account.ANALYST)
     public ColumnsView change(long id, Map<String, ColumnSetup> changes) {
         columns.change(id, changes, identity.getPrincipal().getName());
+        return columns.view(id);
+    }
+
+    @POST
+    @Path("/{id}/columns/notes")
+    @RolesAllowed(Account.ANALYST)
+    @Consumes("application/octet-stream")
+    public ColumnsView note(long id, InputStream notes) throws IOException {
+        columns.note(id, notes, identity.getPrincipal().getName());
         return columns.view(id);
     }
 
@@ -162,6 +178,37 @@ public class BriefResource {
     @RolesAllowed(Account.ANALYST)
     public BriefView edition(long id) {
         return get(editions.next(id, null, identity.getPrincipal().getName()));
+    }
+
+    /** What was joined to the brief's file so far. */
+    @GET
+    @Path("/{id}/joins")
+    public List<DatasetJoin> joined(long id) {
+        return joins.of(id);
+    }
+
+    /** What a join would do; without a key one is proposed. */
+    @POST
+    @Path("/{id}/joins/preview")
+    @RolesAllowed(Account.ANALYST)
+    public Joins.JoinPreview previewJoin(long id, Joins.WantedJoin wanted) {
+        return joins.preview(id, wanted);
+    }
+
+    /** Joins a second file: in this brief, or in its next edition where candidates exist. */
+    @POST
+    @Path("/{id}/joins")
+    @RolesAllowed(Account.ANALYST)
+    public BriefView join(long id, Joins.WantedJoin wanted) {
+        return get(joins.join(id, wanted, identity.getPrincipal().getName()));
+    }
+
+    /** Takes the columns away that were joined last. */
+    @POST
+    @Path("/{id}/joins/undo")
+    @RolesAllowed(Account.ANALYST)
+    public BriefView undoJoin(long id) {
+        return get(joins.undo(id, identity.getPrincipal().getName()));
     }
 
     /** What a newer delivery changes. */

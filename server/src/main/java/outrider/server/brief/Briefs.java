@@ -55,7 +55,7 @@ public class Briefs {
         Brief brief = new Brief();
         brief.datasetId = dataset.id;
         brief.decide(Decision.plain(
-                dataset.name.replaceFirst("\\.(csv|tsv|txt|parquet)(\\.gz)?$", ""),
+                dataset.name.replaceFirst("\\.(csv|tsv|txt|parquet|xlsx)(\\.gz)?$", ""),
                 "Whom should we act on?",
                 dataset.records));
         brief.columns = Columns.defaults(datasets.columns(datasetId));

@@ -2,9 +2,15 @@ package outrider.server.brief;
 
 import static java.util.Objects.requireNonNull;
 
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -18,12 +24,15 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Progress;
 import outrider.casefile.BriefFile;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnDefaults;
+import outrider.casefile.ColumnNotes;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.casefile.MadeColumns;
+import outrider.casefile.TableFile;
 import outrider.check.ColumnProfile;
 import outrider.formula.Formula;
 import outrider.server.dataset.DatasetColumn;
@@ -146,6 +155,24 @@ public class Columns {
         change.at = clock.instant();
         change.persist();
         Trail.brief(id, Act.COLUMNS_CHANGED, change.words, told(changes));
+    }
+
+    /**
+     * Changes the columns that a small file notes, together.
+     *
+     * @throws BadInput as {@link ColumnNotes#of} and {@link #change} do; nothing is changed then
+     */
+    public void note(long id, InputStream file, String by) throws IOException {
+        Path kept = Files.createTempFile("notes", null);
+        try {
+            Files.copy(file, kept, StandardCopyOption.REPLACE_EXISTING);
+            Table notes = TableFile.read(kept, Progress.NONE);
+            Brief brief = QuarkusTransaction.requiringNew().call(() -> briefs.get(id));
+            List<String> names = QuarkusTransaction.requiringNew().call(() -> tables.names(brief));
+            change(id, ColumnNotes.of(notes, brief::column, new HashSet<>(names)::contains), by);
+        } finally {
+            Files.delete(kept);
+        }
     }
 
     /** Settles columns as their owner describes them, before anybody has changed them by hand; not kept for undo. */

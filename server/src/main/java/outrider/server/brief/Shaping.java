@@ -107,6 +107,7 @@ public class Shaping {
      * @param population null for all records
      * @param unknown records that are left out because what the condition compares is missing
      * @param copies records that are left out because they repeat another in every column
+     * @param notDrawn records that the sample leaves out
      * @param events records with the event among those left out, {@code others} without; null where the outcome is not chosen
      */
     public record PopulationView(
@@ -115,6 +116,7 @@ public class Shaping {
             int kept,
             int unknown,
             int copies,
+            int notDrawn,
             @Nullable Integer events,
             @Nullable Integer others) {}
 
@@ -132,11 +134,13 @@ public class Shaping {
         Formula condition = wanted.read(table);
         MadeColumns.allowed("population", condition.reads(), brief::column, brief.outcomeColumn());
         boolean[] kept = wanted.kept(table, copies);
+        boolean[] unsampled = new Population(wanted.where(), wanted.dropCopies(), null).kept(table, copies);
         boolean[] met = condition.holds(table);
         byte[] outcome = outcome(brief, table);
-        int[] counts = new int[4];
+        int[] counts = new int[5];
         for (int i = 0; i < kept.length; i++) {
             if (kept[i]) counts[0]++;
+            else if (met[i] && unsampled[i]) counts[4]++;
             else if (met[i]) counts[1]++;
             if (!kept[i] && outcome != null && outcome[i] >= 0) counts[2 + outcome[i]]++;
         }
@@ -146,6 +150,7 @@ public class Shaping {
                 counts[0],
                 condition.unknown(table),
                 counts[1],
+                counts[4],
                 outcome == null ? null : counts[3],
                 outcome == null ? null : counts[2]);
     }
@@ -178,7 +183,9 @@ public class Shaping {
         Population of = facts.population();
         if (of == null) return "all records";
         return (of.where() == null ? "all records" : of.where())
-                + (of.dropCopies() == null ? "" : ", without copies") + "; " + facts.kept() + " of " + facts.records()
+                + (of.dropCopies() == null ? "" : ", without copies")
+                + (of.sample() == null ? "" : ", a sample of " + of.sample().records()) + "; " + facts.kept() + " of "
+                + facts.records()
                 + " records";
     }
 }

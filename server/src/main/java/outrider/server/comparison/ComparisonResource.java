@@ -2,7 +2,6 @@ package outrider.server.comparison;
 
 import static java.nio.charset.StandardCharsets.UTF_8;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.ws.rs.DefaultValue;
@@ -16,34 +15,14 @@ import jakarta.ws.rs.core.Response;
 import jakarta.ws.rs.core.StreamingOutput;
 import java.io.BufferedWriter;
 import java.io.OutputStreamWriter;
-import java.util.ArrayList;
 import java.util.List;
-import outrider.measure.BandRow;
 import outrider.rank.CompactRanking;
 import outrider.server.account.Account;
+import outrider.server.web.TableDownload;
 
 /** Compare: its figures, the cut, and band tables. */
 @Path("/comparisons")
 public class ComparisonResource {
-    private static final String[] BAND_COLUMNS = {
-        "candidate",
-        "part",
-        "band",
-        "from",
-        "to",
-        "records",
-        "events",
-        "eventRate",
-        "lift",
-        "cumulativeRecords",
-        "cumulativeEvents",
-        "capture",
-        "cumulativeLift",
-        "highestScore",
-        "lowestScore",
-        "tied"
-    };
-
     private final Comparisons comparisons;
     private final ComparisonViews views;
     private final ThresholdViews thresholds;
@@ -160,43 +139,38 @@ public class ComparisonResource {
             @QueryParam("candidate") List<Long> candidates,
             @QueryParam("q") @DefaultValue("10") int q,
             @QueryParam("training") boolean training) {
-        List<String[]> lines = new ArrayList<>();
-        lines.add(BAND_COLUMNS);
-        for (BandTables.BandsView view : bands.bands(candidates, q, training)) {
-            for (BandRow row : view.validation()) lines.add(line(view.name(), "validation", row));
-            if (view.training() == null) continue;
-            for (BandRow row : view.training()) lines.add(line(view.name(), "training", row));
-        }
-        StreamingOutput out = stream -> {
-            try (CsvWriter csv = CsvWriter.builder().build(new OutputStreamWriter(stream, UTF_8))) {
-                lines.forEach(csv::writeRecord);
-            }
-        };
-        return file(out, "bands-" + q + ".csv");
+        return ComparisonTables.bands(bands.bands(candidates, q, training), q).csv();
     }
 
-    private static String[] line(String name, String part, BandRow row) {
-        double[] values = {
-            row.from(),
-            row.to(),
-            row.records(),
-            row.events(),
-            row.eventRate(),
-            row.lift(),
-            row.cumulativeRecords(),
-            row.cumulativeEvents(),
-            row.capture(),
-            row.cumulativeLift(),
-            row.highestScore(),
-            row.lowestScore()
-        };
-        String[] line = new String[BAND_COLUMNS.length];
-        line[0] = name;
-        line[1] = part;
-        line[2] = Integer.toString(row.band());
-        for (int i = 0; i < values.length; i++) line[i + 3] = number(values[i]);
-        line[values.length + 3] = row.tied() ? "yes" : "no";
-        return line;
+    @GET
+    @Path("/bands.xlsx")
+    @Produces(TableDownload.WORKBOOK)
+    public Response bandsWorkbook(
+            @QueryParam("candidate") List<Long> candidates,
+            @QueryParam("q") @DefaultValue("10") int q,
+            @QueryParam("training") boolean training) {
+        return ComparisonTables.bands(bands.bands(candidates, q, training), q).workbook();
+    }
+
+    private TableDownload comparison(long id, double records, Long leader) {
+        return ComparisonTables.comparison(views.view(id, leader), views.at(id, records, leader));
+    }
+
+    /** All candidates on validation at one cut. */
+    @GET
+    @Path("/{id}/comparison.csv")
+    @Produces("text/csv")
+    public Response comparisonFile(long id, @QueryParam("records") double records, @QueryParam("leader") Long leader) {
+        return comparison(id, records, leader).csv();
+    }
+
+    /** All candidates on validation at one cut. */
+    @GET
+    @Path("/{id}/comparison.xlsx")
+    @Produces(TableDownload.WORKBOOK)
+    public Response comparisonWorkbook(
+            long id, @QueryParam("records") double records, @QueryParam("leader") Long leader) {
+        return comparison(id, records, leader).workbook();
     }
 
     @GET
@@ -212,11 +186,5 @@ public class ComparisonResource {
         return Response.ok(content)
                 .header("Content-Disposition", "attachment; filename=\"" + name + "\"")
                 .build();
-    }
-
-    private static String number(double value) {
-        return value == Math.rint(value) && Math.abs(value) < 1e15
-                ? Long.toString((long) value)
-                : Double.toString(value);
     }
 }

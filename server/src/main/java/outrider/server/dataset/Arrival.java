@@ -8,9 +8,12 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
+import outrider.casefile.BriefFile;
+import outrider.casefile.TableFile;
 import outrider.table.Dialect;
 
 /** A file on its way in: its bytes are kept in a folder of this server until it is stored as a dataset or discarded. */
@@ -46,7 +49,18 @@ public class Arrival extends PanacheEntityBase {
 
     /** As somebody corrected it; null where it is found out. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public Dialect dialect;
+    public @Nullable Dialect dialect;
+
+    /** Of a workbook, as somebody chose it; null for the first. */
+    public @Nullable String sheet;
+
+    /** Those of its columns that are to be read, as somebody chose; null for all. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    public @Nullable List<String> readColumns;
+
+    /** The query by which it is copied out of a database; null for a file that is brought. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    public BriefFile.@Nullable Origin origin;
 
     public double progress;
     public String step;
@@ -55,8 +69,12 @@ public class Arrival extends PanacheEntityBase {
     public Long datasetId;
 
     /** The brief whose file it is to replace, or null. */
-    public Long briefId;
+    public @Nullable Long briefId;
 
     public String createdBy;
     public Instant createdAt;
+
+    TableFile.Manner manner() {
+        return new TableFile.Manner(dialect, sheet, readColumns);
+    }
 }

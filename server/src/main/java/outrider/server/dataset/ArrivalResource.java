@@ -13,8 +13,8 @@ import jakarta.ws.rs.QueryParam;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;
+import outrider.casefile.TableFile;
 import outrider.server.account.Account;
-import outrider.table.Dialect;
 
 /** Files on their way in. */
 @Path("/arrivals")
@@ -58,9 +58,9 @@ public class ArrivalResource {
     }
 
     @PUT
-    @Path("/{id}/dialect")
-    public ArrivalView correct(long id, Dialect dialect) {
-        return arrivals.view(arrivals.correct(id, dialect), true);
+    @Path("/{id}/manner")
+    public ArrivalView correct(long id, TableFile.Manner manner) {
+        return arrivals.view(arrivals.correct(id, manner), true);
     }
 
     @POST

@@ -2,6 +2,8 @@ package outrider.server.dataset;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import outrider.casefile.TableFile;
+import outrider.table.CsvTableReader;
 import outrider.table.Dialect;
 
 /**
@@ -25,7 +27,30 @@ public record ArrivalView(
         @Nullable PreviewView preview,
         @Nullable String refusal) {
 
-    /** @param parquet whether types and names come from the file itself, so that there is nothing to correct */
+    /**
+     * @param dialect of a text; null else
+     * @param chosen columns that are to be read; null for all, which may be {@code most} together
+     * @param sheets of a workbook, and the {@code sheet} shown; none else
+     */
     public record PreviewView(
-            boolean parquet, @Nullable Dialect dialect, List<String> names, List<List<@Nullable String>> rows) {}
+            TableFile.Format format,
+            @Nullable Dialect dialect,
+            List<String> sheets,
+            @Nullable String sheet,
+            List<String> names,
+            List<List<@Nullable String>> rows,
+            @Nullable List<String> chosen,
+            int most) {
+        static PreviewView of(TableFile.Look look) {
+            return new PreviewView(
+                    look.format(),
+                    look.manner().dialect(),
+                    look.sheets(),
+                    look.manner().sheet(),
+                    look.preview().names(),
+                    look.preview().rows(),
+                    look.manner().columns(),
+                    CsvTableReader.MOST_COLUMNS);
+        }
+    }
 }

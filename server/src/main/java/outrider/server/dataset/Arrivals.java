@@ -14,6 +14,7 @@ import java.io.UncheckedIOException;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Clock;
@@ -29,11 +30,12 @@ import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.casefile.BriefFile;
+import outrider.casefile.TableFile;
 import outrider.parquet.ParquetTables;
 import outrider.server.dataset.Arrival.State;
 import outrider.server.work.KeptProgress;
-import outrider.table.Dialect;
-import outrider.table.Preview;
+import outrider.table.Table;
 
 /**
  * Files on their way in. Bytes come in slices and can go on after a break; reading is one job in the background whose result is
@@ -48,6 +50,9 @@ public class Arrivals {
     private final Path folder;
     private final String place;
     private final ExecutorService readers = Executors.newSingleThreadExecutor();
+    /** What waits for another database holds up no file. */
+    private final ExecutorService copiers = Executors.newFixedThreadPool(2);
+
     private final Clock clock;
     private final Set<Long> writing = ConcurrentHashMap.newKeySet();
 
@@ -78,6 +83,7 @@ public class Arrivals {
 
     void end(@Observes ShutdownEvent event) {
         readers.shutdownNow();
+        copiers.shutdownNow();
     }
 
     /** Those that somebody has still to decide on, latest first: not stored yet, or a delivery not taken yet. */
@@ -117,16 +123,56 @@ public class Arrivals {
                     "has " + bytes / 1_000_000 + " MB, the server's disk room for " + Math.max(0, room / 1_000_000),
                     "free some space or bring it compressed");
         }
+        return begun(name, bytes, State.RECEIVING, briefId, by);
+    }
+
+    private Arrival begun(String name, long bytes, State state, @Nullable Long briefId, String by) throws IOException {
         Arrival arrival = new Arrival();
         arrival.name = name.strip();
         arrival.bytes = bytes;
         arrival.place = place;
-        arrival.state = State.RECEIVING;
+        arrival.state = state;
         arrival.briefId = briefId;
         arrival.createdBy = by;
         arrival.createdAt = clock.instant();
         arrival.persist();
         Files.deleteIfExists(file(arrival));
+        return arrival;
+    }
+
+    /** Makes a table, on the way to a file. */
+    public interface Copying {
+        Table table(Progress progress);
+    }
+
+    /**
+     * Copies a table in the background into a file as if it had been brought, so that its bytes stay what they are.
+     *
+     * @throws BadInput if it has no name
+     */
+    @Transactional
+    public Arrival copied(
+            @Nullable String name, @Nullable Long briefId, String by, BriefFile.Origin origin, Copying copying)
+            throws IOException {
+        if (name == null || name.isBlank()) throw BadInput.of("name", "is missing", "say what the copy is called");
+        String whole = name.strip().replaceFirst("(\\.parquet)?$", ".parquet");
+        Arrival arrival = begun(whole, 0, State.READING, briefId, by);
+        arrival.origin = origin;
+        arrival.step = "waiting to be copied";
+        Arrival.flush();
+        long id = arrival.id;
+        Path file = file(arrival);
+        copiers.execute(() -> worked(id, whole, () -> {
+            Table table = copying.table(progress(id));
+            ParquetTables.write(table, file);
+            long bytes = Files.size(file);
+            QuarkusTransaction.requiringNew()
+                    .run(() -> Arrival.update(
+                            "state = ?1, bytes = ?2, progress = 0, step = null, message = null where id = ?3",
+                            State.HERE,
+                            bytes,
+                            id));
+        }));
         return arrival;
     }
 
@@ -171,12 +217,16 @@ public class Arrivals {
         ArrivalView.PreviewView preview = null;
         String refusal = null;
         Path file = file(arrival);
-        boolean whole = size(file) == arrival.bytes;
-        if (withPreview && whole && arrival.state != State.STORED) {
+        boolean whole = arrival.bytes > 0 && size(file) == arrival.bytes;
+        if (withPreview && whole && arrival.state != State.STORED && arrival.state != State.READING) {
             try {
-                preview = preview(file, arrival.dialect);
+                TableFile.Look look = TableFile.look(file, arrival.manner());
+                preview = ArrivalView.PreviewView.of(look);
+                refusal = look.fault();
             } catch (BadInput e) {
                 refusal = e.getMessage();
+            } catch (NoSuchFileException e) {
+                LOG.debug(arrival.name + " was read or discarded meanwhile");
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
@@ -196,25 +246,16 @@ public class Arrivals {
                 refusal);
     }
 
-    private static ArrivalView.PreviewView preview(Path file, Dialect dialect) throws IOException {
-        if (ParquetTables.is(file)) {
-            Preview found = ParquetTables.preview(file);
-            return new ArrivalView.PreviewView(true, null, found.names(), found.rows());
-        }
-        try (InputStream in = Files.newInputStream(file)) {
-            Preview found = Preview.of(in, dialect);
-            return new ArrivalView.PreviewView(false, found.dialect(), found.names(), found.rows());
-        }
-    }
-
     @Transactional
-    public Arrival correct(long id, Dialect dialect) {
+    public Arrival correct(long id, TableFile.Manner manner) {
         Arrival arrival = get(id);
         if (arrival.state == State.READING || arrival.state == State.STORED) {
             throw BadInput.state(
-                    BadInput.Code.BUSY, "dialect", "cannot be changed while the file is read", "stop it first");
+                    BadInput.Code.BUSY, "file", "cannot be read otherwise while it is read", "stop it first");
         }
-        arrival.dialect = dialect;
+        arrival.dialect = manner.dialect();
+        arrival.sheet = manner.sheet();
+        arrival.readColumns = manner.columns();
         return arrival;
     }
 
@@ -226,7 +267,7 @@ public class Arrivals {
     @Transactional
     public Arrival read(long id) {
         Arrival arrival = get(id);
-        if (size(file(arrival)) != arrival.bytes) {
+        if (arrival.bytes == 0 || size(file(arrival)) != arrival.bytes) {
             throw BadInput.state(BadInput.Code.NOT_READY, "file", "is not all here", "bring the rest of it first");
         }
         if (arrival.state == State.READING || arrival.state == State.STORED) return arrival;
@@ -237,26 +278,25 @@ public class Arrivals {
         arrival.stopRequested = false;
         Arrival.flush();
         Path file = file(arrival);
-        readers.execute(() -> work(id, arrival.name, file, arrival.dialect, arrival.createdBy));
+        readers.execute(() -> work(id, arrival.name, file, arrival.manner(), arrival.createdBy));
         return arrival;
     }
 
-    private void work(long id, String name, Path file, Dialect dialect, String by) {
+    private void work(long id, String name, Path file, TableFile.Manner manner, String by) {
+        worked(id, name, () -> {
+            datasets.read(name, by, file, manner, progress(id), id);
+            Files.deleteIfExists(file);
+        });
+    }
+
+    private interface Job {
+        void run() throws IOException;
+    }
+
+    private static void worked(long id, String name, Job job) {
         try {
             awaitCommit(id);
-            datasets.read(
-                    name,
-                    by,
-                    file,
-                    dialect,
-                    new KeptProgress(
-                            (share, step) -> Arrival.update("progress = ?1, step = ?2 where id = ?3", share, step, id),
-                            () -> {
-                                Arrival now = Arrival.findById(id);
-                                return now == null || now.stopRequested;
-                            }),
-                    id);
-            Files.deleteIfExists(file);
+            job.run();
         } catch (CancellationException e) {
             update(id, State.HERE, "Stopped. Nothing of it is stored.");
         } catch (BadInput e) {
@@ -265,6 +305,14 @@ public class Arrivals {
             LOG.error("reading " + name + " failed", e);
             update(id, State.FAILED, "the server failed at this; its log says why");
         }
+    }
+
+    private static KeptProgress progress(long id) {
+        return new KeptProgress(
+                (share, step) -> Arrival.update("progress = ?1, step = ?2 where id = ?3", share, step, id), () -> {
+                    Arrival now = Arrival.findById(id);
+                    return now == null || now.stopRequested;
+                });
     }
 
     /** The job may begin before the transaction that ordered it has ended. */
@@ -302,7 +350,7 @@ public class Arrivals {
         Path file = Files.createTempFile(folder, "body-", null);
         try {
             Files.copy(body, file, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
-            return datasets.read(name, by, file, null, Progress.NONE, null);
+            return datasets.read(name, by, file, TableFile.Manner.UNKNOWN, Progress.NONE, null);
         } finally {
             Files.deleteIfExists(file);
         }

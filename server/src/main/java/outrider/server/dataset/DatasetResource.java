@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.util.List;
+import java.util.stream.Collectors;
 import outrider.base.BadInput;
 import outrider.parquet.ParquetTables;
 import outrider.server.account.Account;
@@ -35,7 +36,9 @@ public class DatasetResource {
 
     public record DatasetView(long id, String name, String sha256, long bytes, int records) {
         static DatasetView of(Dataset dataset) {
-            return new DatasetView(dataset.id, dataset.name, dataset.sha256, dataset.bytes, dataset.records);
+            String with = dataset.joins.stream().map(join -> join.file().file()).collect(Collectors.joining(", "));
+            String name = dataset.name + (with.isEmpty() ? "" : " with " + with);
+            return new DatasetView(dataset.id, name, dataset.sha256, dataset.bytes, dataset.records);
         }
     }
 

@@ -13,6 +13,19 @@ import outrider.server.trail.Trail;
 /** Stores what was read, all or nothing; a bean of its own so that the transaction begins after the reading. */
 @ApplicationScoped
 public class DatasetWriter {
+    private static final String COPY = """
+            with copied as (
+              insert into dataset_column (dataset_id, position, name, type, levels, format, facts, mend)
+              select :made, position, name, type, levels, format, facts, mend
+              from dataset_column where dataset_id = :other
+              returning id, position)
+            insert into column_chunk (column_id, number, bytes)
+            select copied.id, chunk.number, chunk.bytes
+            from copied
+            join dataset_column old on old.dataset_id = :other and old.position = copied.position
+            join column_chunk chunk on chunk.column_id = old.id
+            """;
+
     private final EntityManager database;
 
     DatasetWriter(EntityManager database) {
@@ -25,17 +38,9 @@ public class DatasetWriter {
      */
     @Transactional
     void store(Dataset dataset, List<CompletableFuture<ColumnStore.Prepared>> prepared, @Nullable Long arrivalId) {
+        if (arrivalId != null) dataset.origin = Arrival.<Arrival>findById(arrivalId).origin;
         dataset.persist();
-        for (int i = 0; i < prepared.size(); i++) {
-            ColumnStore.Prepared column = prepared.get(i).join();
-            prepared.set(i, CompletableFuture.completedFuture(null));
-            DatasetColumn row = column.row();
-            row.datasetId = dataset.id;
-            row.persist();
-            database.flush();
-            database.unwrap(Session.class).doWork(connection -> ChunkCopy.write(connection, row.id, column.chunks()));
-            database.clear();
-        }
+        columns(dataset.id, 0, prepared);
         Trail.add(
                 Trail.HOUSE,
                 dataset.createdBy,
@@ -48,6 +53,44 @@ public class DatasetWriter {
                     Arrival.State.STORED,
                     dataset.id,
                     arrivalId);
+        }
+    }
+
+    /**
+     * Stores a dataset of another's columns, copied as they lie there, and some more behind them.
+     *
+     * @param own how many those are
+     */
+    @Transactional
+    void storeBeside(Dataset dataset, long otherId, int own, List<CompletableFuture<ColumnStore.Prepared>> prepared) {
+        dataset.persist();
+        database.flush();
+        database.createNativeQuery(COPY)
+                .setParameter("made", dataset.id)
+                .setParameter("other", otherId)
+                .executeUpdate();
+        columns(dataset.id, own, prepared);
+        DatasetJoin join = dataset.joins.get(dataset.joins.size() - 1);
+        Trail.add(
+                Trail.HOUSE,
+                dataset.createdBy,
+                Act.DATA_BROUGHT,
+                dataset.name,
+                "joined with " + join.file().file() + ", SHA-256 " + join.file().sha256() + "; "
+                        + join.found().matched() + " of " + dataset.records + " records find their key");
+    }
+
+    private void columns(long datasetId, int from, List<CompletableFuture<ColumnStore.Prepared>> prepared) {
+        for (int i = 0; i < prepared.size(); i++) {
+            ColumnStore.Prepared column = prepared.get(i).join();
+            prepared.set(i, CompletableFuture.completedFuture(null));
+            DatasetColumn row = column.row();
+            row.datasetId = datasetId;
+            row.position += from;
+            row.persist();
+            database.flush();
+            database.unwrap(Session.class).doWork(connection -> ChunkCopy.write(connection, row.id, column.chunks()));
+            database.clear();
         }
     }
 }

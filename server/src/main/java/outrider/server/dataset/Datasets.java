@@ -6,7 +6,6 @@ import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -19,17 +18,16 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
+import outrider.casefile.JoinedFile;
 import outrider.casefile.Sha256;
-import outrider.parquet.ParquetTables;
+import outrider.casefile.TableFile;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.Caches;
 import outrider.server.work.Packed;
 import outrider.table.ChunkCodec;
 import outrider.table.Column;
-import outrider.table.CsvTableReader;
-import outrider.table.Dialect;
-import outrider.table.Preview;
+import outrider.table.Join;
 import outrider.table.Table;
 
 /** Reads files into the database and columns out of it. */
@@ -56,20 +54,20 @@ public class Datasets {
      * Reads the whole file and looks at every column, then stores it in one transaction, so that a broken file or a killed
      * server leaves nothing behind.
      *
-     * @param dialect how it is written; null finds out
+     * @param said how it is written; what nobody said is found out
      * @param arrivalId the file on its way in that is stored by this, or null
-     * @throws BadInput as {@link CsvTableReader#read} says
+     * @throws BadInput as {@link TableFile#read} says
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
     public Dataset read(
-            String name, String by, Path file, @Nullable Dialect dialect, Progress progress, @Nullable Long arrivalId)
+            String name, String by, Path file, TableFile.Manner said, Progress progress, @Nullable Long arrivalId)
             throws IOException {
         CompletableFuture<String> sha256 = CompletableFuture.supplyAsync(() -> sha256(file));
         Dataset dataset = new Dataset();
         dataset.name = name;
         dataset.bytes = Files.size(file);
         if (dataset.bytes > LARGE) recent.invalidateAll();
-        Table table = table(file, dialect, dataset, progress);
+        Table table = table(file, said, dataset, progress);
         List<CompletableFuture<ColumnStore.Prepared>> prepared =
                 ColumnStore.prepare(table, dataset.dialect, READING, progress);
         dataset.sha256 = sha256.join();
@@ -89,7 +87,29 @@ public class Datasets {
         return dataset;
     }
 
-    private static Table table(Path file, @Nullable Dialect dialect, Dataset dataset, Progress progress)
+    /**
+     * Stores a dataset again with the columns of another beside its own. Those that it has are copied as they lie in the database.
+     *
+     * @throws BadInput as {@link Join#joined} does
+     */
+    public Dataset join(long id, long secondId, JoinedFile file, String by) {
+        Dataset main = get(id);
+        Table table = table(id);
+        Join join = Join.of(table, table(secondId), file.file(), file.terms());
+        Table joined = join.joined();
+        int own = table.columns().size();
+        Table coming = new Table(joined.columns().subList(own, joined.columns().size()), table.startLines());
+        Dataset dataset = main.copy();
+        dataset.joins = new ArrayList<>(main.joins);
+        dataset.joins.add(new DatasetJoin(file, join.found(), join.names(), id));
+        dataset.createdBy = by;
+        dataset.createdAt = clock.instant();
+        writer.storeBeside(dataset, id, own, ColumnStore.prepare(coming, file.dialect(), 0, Progress.NONE));
+        recent.put(dataset.id, joined);
+        return dataset;
+    }
+
+    private static Table table(Path file, TableFile.Manner said, Dataset dataset, Progress progress)
             throws IOException {
         Progress part = new Progress() {
             @Override
@@ -102,20 +122,12 @@ public class Datasets {
                 return progress.isCancelled();
             }
         };
-        if (ParquetTables.is(file)) {
-            Table table = ParquetTables.read(file, part);
-            dataset.notice = ParquetTables.notice(file);
-            return table;
-        }
-        dataset.dialect = dialect;
-        if (dialect == null) {
-            try (InputStream in = Files.newInputStream(file)) {
-                dataset.dialect = Preview.of(in, null).dialect();
-            }
-        }
-        try (InputStream in = Files.newInputStream(file)) {
-            return CsvTableReader.read(in, dataset.bytes, dataset.dialect, part);
-        }
+        TableFile.Manner manner = TableFile.manner(file, said);
+        dataset.dialect = manner.dialect();
+        dataset.sheet = manner.sheet();
+        dataset.readColumns = manner.columns();
+        dataset.notice = TableFile.notice(file);
+        return TableFile.read(file, manner, part);
     }
 
     private static String sha256(Path file) {
@@ -171,6 +183,18 @@ public class Datasets {
                 chunks.stream().map(Packed::unpack).toList());
     }
 
+    private long briefs(long id) {
+        return database.createQuery("select count(b) from Brief b where b.datasetId = ?1", Long.class)
+                .setParameter(1, id)
+                .getSingleResult();
+    }
+
+    /** Takes a dataset away that no brief uses; keeps it where one does. */
+    @Transactional
+    public void forget(long id) {
+        if (briefs(id) == 0) delete(id);
+    }
+
     /**
      * Takes a dataset away.
      *
@@ -179,10 +203,7 @@ public class Datasets {
     @Transactional
     public void delete(long id) {
         Dataset dataset = get(id);
-        long briefs = database.createQuery("select count(b) from Brief b where b.datasetId = ?1", Long.class)
-                .setParameter(1, id)
-                .getSingleResult();
-        if (briefs > 0) throw BadInput.state(BadInput.Code.LOCKED, "dataset", "is used by a brief", "it stays");
+        if (briefs(id) > 0) throw BadInput.state(BadInput.Code.LOCKED, "dataset", "is used by a brief", "it stays");
         for (String statement : List.of(
                 "update Arrival a set a.datasetId = null where a.datasetId = ?1",
                 "delete from ColumnChunk c where c.columnId in (select d.id from DatasetColumn d where d.datasetId = ?1)",

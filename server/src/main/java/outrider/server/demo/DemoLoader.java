@@ -7,8 +7,6 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.Observes;
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
@@ -20,8 +18,10 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Campaign;
+import outrider.casefile.ColumnNotes;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
+import outrider.casefile.TableFile;
 import outrider.server.account.Account;
 import outrider.server.account.Accounts;
 import outrider.server.brief.Brief;
@@ -38,7 +38,6 @@ import outrider.split.SplitPlan;
 import outrider.split.SplitPlan.Method;
 import outrider.split.SplitPlan.Target;
 import outrider.stakes.Stakes;
-import outrider.table.CsvTableReader;
 import outrider.table.Table;
 
 /** Makes the demo accounts, and the demo briefs where the database holds none. */
@@ -92,7 +91,7 @@ public class DemoLoader {
 
     private Brief bring(String name) throws IOException {
         Path file = Path.of(folder.get(), name + ".csv.gz");
-        Dataset dataset = datasets.read(name + ".csv.gz", AUTHOR, file, null, Progress.NONE, null);
+        Dataset dataset = datasets.read(name + ".csv.gz", AUTHOR, file, TableFile.Manner.UNKNOWN, Progress.NONE, null);
         return briefs.make(dataset.id, AUTHOR);
     }
 
@@ -248,23 +247,11 @@ public class DemoLoader {
     /** What the file of columns says of each, and what the case settles about some. */
     private void settle(Brief brief, Map<String, ColumnSetup> settled) throws IOException {
         String name = datasets.get(brief.datasetId).name.replace(".csv.gz", "-columns.csv");
-        Table known;
-        try (InputStream in = Files.newInputStream(Path.of(folder.get(), name))) {
-            known = CsvTableReader.read(in, Progress.NONE);
-        }
+        Table known = TableFile.read(Path.of(folder.get(), name), Progress.NONE);
         Map<String, ColumnSetup> setups = new HashMap<>(brief.columns);
         setups.putAll(settled);
-        for (int i = 0; i < known.size(); i++) {
-            String column = known.column("column").text(i);
-            setups.put(
-                    column,
-                    setups.getOrDefault(column, ColumnSetup.PLAIN)
-                            .known(
-                                    Integer.valueOf(
-                                            known.column("known_after_days").text(i)),
-                                    known.column("known_where").text(i),
-                                    known.column("meaning").text(i)));
-        }
+        Table table = datasets.table(brief.datasetId);
+        setups.putAll(ColumnNotes.of(known, column -> setups.getOrDefault(column, ColumnSetup.PLAIN), table::has));
         columns.describe(brief.id, setups);
     }
 

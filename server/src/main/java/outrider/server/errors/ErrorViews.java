@@ -1,5 +1,8 @@
 package outrider.server.errors;
 
+import static com.fasterxml.jackson.annotation.JsonInclude.Include.NON_NULL;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.errors.Condition;
@@ -102,7 +105,8 @@ final class ErrorViews {
      * @param why it is not among the inputs
      * @param input whether it may be an input: the candidate leaves it out, the brief does not
      * @param knownAfterDays after the decision; null where nobody said
-     * @param adds to the AUC of the candidate's out-of-fold scores
+     * @param adds to the AUC of the candidate's out-of-fold scores, with {@code low} and {@code high}, its 95 % interval; null where
+     *     unknown
      * @param told whether that is more than chance after correction for all that were tried
      */
     record AddedColumn(
@@ -112,10 +116,22 @@ final class ErrorViews {
             @Nullable Integer knownAfterDays,
             double auc,
             double adds,
+            @Nullable @JsonInclude(NON_NULL) Double low,
+            @Nullable @JsonInclude(NON_NULL) Double high,
             double p,
             boolean told) {
         static AddedColumn of(NotInModel.Added a, String why, boolean input, @Nullable Integer days) {
-            return new AddedColumn(a.column(), why, input, days, a.auc(), a.both() - a.auc(), a.p(), a.told());
+            return new AddedColumn(
+                    a.column(),
+                    why,
+                    input,
+                    days,
+                    a.auc(),
+                    a.gain(),
+                    a.interval().low(),
+                    a.interval().high(),
+                    a.p(),
+                    a.told());
         }
     }
 

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.IntStream;
 import outrider.base.BadInput;
 import outrider.base.Seeds;
@@ -39,6 +40,7 @@ import outrider.server.errors.ErrorViews.Tally;
 import outrider.server.errors.ErrorViews.TraitView;
 import outrider.server.work.Caches;
 import outrider.table.Column;
+import outrider.uncertainty.Sample;
 
 /** Looks at a candidate's validation record by record; only there, and each time as a look at validation. */
 @ApplicationScoped
@@ -79,16 +81,21 @@ public class Errors {
             reach[band][1] = Math.min(reach[band][1], score);
         }
         List<ErrorBand> bands = new ArrayList<>();
+        double from = 0;
         for (int b = 0; b < q; b++) {
             if (reach[b] == null) continue;
+            // a tie that fills several bands is one, from its first rank to its last
+            boolean last = Arrays.stream(reach, b + 1, q).allMatch(Objects::isNull);
+            double to = last ? edges[q] : edges[b + 1];
             bands.add(new ErrorBand(
-                    b + 1,
-                    edges[b],
-                    edges[b + 1],
+                    bands.size() + 1,
+                    from,
+                    to,
                     reach[b][0],
                     reach[b][1],
                     counts[b][1].tally(of),
                     counts[b][0].tally(of)));
+            from = to;
         }
         List<String> columns = of.table().columns().stream()
                 .map(Column::name)
@@ -270,7 +277,7 @@ public class Errors {
         }
         List<GroupedColumn> columns = ErrorGroups.of(first.brief(), first.table(), rows, TellingColumns.SHOWN);
         return new AgainstView(
-                TwoCandidates.of(byFirst, bySecond, first.outcome()),
+                TwoCandidates.of(byFirst, bySecond, new Sample(first.outcome(), null, null, first.unit())),
                 InCommon.of(columns, outcome, selected, unit).stream()
                         .limit(MOST_TRAITS)
                         .map(TraitView::of)

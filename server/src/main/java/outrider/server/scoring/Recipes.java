@@ -1,6 +1,7 @@
 package outrider.server.scoring;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -26,6 +27,9 @@ import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.comparison.BandTables;
 import outrider.server.comparison.Comparisons;
+import outrider.server.dataset.Dataset;
+import outrider.server.dataset.DatasetJoin;
+import outrider.server.dataset.Datasets;
 import outrider.server.work.WorkStatus;
 import outrider.table.Column;
 
@@ -39,8 +43,16 @@ public class Recipes {
     private final BriefTables tables;
     private final Comparisons comparisons;
     private final BandTables bandTables;
+    private final Datasets datasets;
 
-    Recipes(Candidates candidates, Briefs briefs, BriefTables tables, Comparisons comparisons, BandTables bandTables) {
+    Recipes(
+            Candidates candidates,
+            Briefs briefs,
+            BriefTables tables,
+            Comparisons comparisons,
+            BandTables bandTables,
+            Datasets datasets) {
+        this.datasets = datasets;
         this.candidates = candidates;
         this.briefs = briefs;
         this.tables = tables;
@@ -104,7 +116,20 @@ public class Recipes {
                 model,
                 reasons,
                 made,
-                where);
+                where,
+                joins(brief, read));
+    }
+
+    /** The joins that what is read comes by: those after the last of them are of no use. */
+    private List<ScoringRecipe.Joined> joins(Brief brief, Set<String> read) {
+        Dataset dataset = datasets.get(brief.datasetId);
+        List<ScoringRecipe.Joined> joins = new ArrayList<>();
+        int needed = 0;
+        for (DatasetJoin join : dataset.joins) {
+            joins.add(new ScoringRecipe.Joined(join.file().file(), join.file().terms()));
+            if (join.names().stream().anyMatch(read::contains)) needed = joins.size();
+        }
+        return joins.subList(0, needed);
     }
 
     /** What a column is made of, down to the file's own. */

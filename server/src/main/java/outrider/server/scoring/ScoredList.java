@@ -39,6 +39,9 @@ public class ScoredList extends PanacheEntityBase {
     public int reasons;
 
     public Integer acted;
+    /** Records unlike those that the candidate learnt from, which are never acted on; null until they are counted. */
+    public @Nullable Integer notMeant;
+
     public String createdBy;
     public Instant createdAt;
 

@@ -64,6 +64,7 @@ public class ScoredLists {
             @Nullable String step,
             @Nullable String message,
             @Nullable Integer acted,
+            @Nullable Integer notMeant,
             int reasons,
             String cut) {}
 
@@ -146,6 +147,7 @@ public class ScoredLists {
                 list.step,
                 list.message,
                 list.acted,
+                list.notMeant,
                 list.reasons,
                 list.recipeCut);
     }
@@ -164,7 +166,8 @@ public class ScoredLists {
                 now.model(),
                 now.reasons(),
                 now.made(),
-                now.where());
+                now.where(),
+                now.joins());
     }
 
     /** @param meant by record, whether it may be acted on; null for all */
@@ -182,6 +185,9 @@ public class ScoredLists {
             if (list.threshold != null && scores[i] >= list.threshold && (meant == null || meant[i])) acted++;
         }
         list.acted = acted;
+        int others = 0;
+        for (int i = 0; meant != null && i < meant.length; i++) if (!meant[i]) others++;
+        list.notMeant = others;
         list.status = WorkStatus.DONE;
         list.progress = 1;
         list.step = null;

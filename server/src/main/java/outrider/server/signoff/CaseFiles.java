@@ -28,6 +28,7 @@ import outrider.server.candidate.Candidates;
 import outrider.server.comparison.Comparisons;
 import outrider.server.comparison.Cut;
 import outrider.server.dataset.Dataset;
+import outrider.server.dataset.DatasetJoin;
 import outrider.server.dataset.Datasets;
 import outrider.server.work.Caches;
 import outrider.server.work.WorkQueue;
@@ -68,7 +69,17 @@ class CaseFiles {
                 b.name,
                 b.question,
                 b.words,
-                new BriefFile.DataFile(dataset.name, dataset.sha256, dataset.dialect),
+                new BriefFile.DataFile(
+                        dataset.name,
+                        dataset.sha256,
+                        dataset.dialect,
+                        dataset.sheet,
+                        dataset.readColumns,
+                        dataset.origin,
+                        dataset.joins.isEmpty()
+                                ? null
+                                : dataset.joins.stream().map(DatasetJoin::file).toList(),
+                        null),
                 b.hasOutcome() ? b.outcome : null,
                 columns(b),
                 b.population,
@@ -148,7 +159,14 @@ class CaseFiles {
         if (known != null) return known;
         Dataset dataset = datasets.get(b.datasetId);
         CaseData data = new CaseData(
-                file, dataset.sha256, dataset.bytes, tables.table(b), tables.outcome(b), Splits.of(b), splits.units(b));
+                file,
+                dataset.sha256,
+                dataset.bytes,
+                tables.table(b),
+                tables.outcome(b),
+                Splits.of(b),
+                splits.units(b),
+                dataset.joins.stream().map(DatasetJoin::facts).toList());
         List<ScoredCandidate> entrants = new ArrayList<>();
         for (Candidate c : finished) {
             Function<int[], double[]> score = rows -> candidates.score(c, b, rows);

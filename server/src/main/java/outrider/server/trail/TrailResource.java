@@ -1,17 +1,16 @@
 package outrider.server.trail;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Response;
-import java.io.StringWriter;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.TrailEntry;
+import outrider.server.web.TableDownload;
 
 /** The audit trail as a timeline and as CSV, and the public key that it is signed with. */
 @Path("/")
@@ -37,7 +36,7 @@ public class TrailResource {
     /** @param thumbprint RFC 7638, by which people compare keys */
     public record KeyView(Map<String, Object> key, String thumbprint) {}
 
-    private static String chain(Long brief) {
+    private static String chain(@Nullable Long brief) {
         return brief == null ? Trail.HOUSE : Trail.chain(brief);
     }
 
@@ -58,25 +57,34 @@ public class TrailResource {
     @Produces("text/csv;charset=UTF-8")
     @Transactional
     public Response csv(@QueryParam("brief") Long brief) {
-        StringWriter text = new StringWriter();
-        CsvWriter csv = CsvWriter.builder().bufferSize(0).build(text);
-        csv.writeRecord(HEAD);
-        for (TrailEntry e : trail.of(chain(brief))) {
-            csv.writeRecord(List.of(
-                    e.chain(),
-                    Long.toString(e.number()),
-                    e.at(),
-                    e.by(),
-                    e.act(),
-                    e.subject(),
-                    e.words(),
-                    e.previous(),
-                    e.hash(),
-                    e.signature()));
-        }
-        return Response.ok(text.toString())
-                .header("Content-Disposition", "attachment; filename=\"trail.csv\"")
-                .build();
+        return table(brief).csv();
+    }
+
+    @GET
+    @Path("trail.xlsx")
+    @Produces(TableDownload.WORKBOOK)
+    @Transactional
+    public Response workbook(@QueryParam("brief") Long brief) {
+        return table(brief).workbook();
+    }
+
+    private TableDownload table(@Nullable Long brief) {
+        return new TableDownload(
+                "trail",
+                HEAD,
+                trail.of(chain(brief)).stream()
+                        .map(e -> List.of(
+                                e.chain(),
+                                e.number(),
+                                e.at(),
+                                e.by(),
+                                e.act(),
+                                e.subject(),
+                                e.words(),
+                                e.previous(),
+                                e.hash(),
+                                e.signature()))
+                        .toList());
     }
 
     @GET

@@ -1,0 +1,139 @@
+package outrider.casefile;
+
+import static java.util.Objects.requireNonNull;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.parquet.ParquetTables;
+import outrider.table.CsvTableReader;
+import outrider.table.Dialect;
+import outrider.table.Preview;
+import outrider.table.Table;
+import outrider.workbook.WorkbookTables;
+
+/** A file of records in any of the formats that are read, told by its first bytes. */
+public final class TableFile {
+    /** The formats there are. */
+    public enum Format {
+        TEXT,
+        PARQUET,
+        WORKBOOK
+    }
+
+    /**
+     * How it is written.
+     *
+     * @param dialect of a text; null finds out
+     * @param sheet of a workbook; null for the first that holds a table
+     * @param columns those that are read, by name; null for all
+     */
+    public record Manner(
+            @Nullable Dialect dialect,
+            @Nullable String sheet,
+            @Nullable List<String> columns) {
+        public static final Manner UNKNOWN = new Manner(null, null, null);
+    }
+
+    /**
+     * Its beginning.
+     *
+     * @param manner as it is read
+     * @param sheets of a workbook
+     * @param fault why the sheet that was asked for shows nothing; null where it does
+     */
+    public record Look(
+            Format format,
+            Manner manner,
+            List<String> sheets,
+            Preview preview,
+            @Nullable String fault) {}
+
+    private TableFile() {}
+
+    public static Format format(Path file) throws IOException {
+        if (ParquetTables.is(file)) return Format.PARQUET;
+        return WorkbookTables.is(file) ? Format.WORKBOOK : Format.TEXT;
+    }
+
+    /** @throws BadInput as the format's own reader says */
+    public static Look look(Path file, Manner said) throws IOException {
+        Format format = format(file);
+        return switch (format) {
+            case PARQUET ->
+                new Look(format, new Manner(null, null, said.columns()), List.of(), ParquetTables.preview(file), null);
+            case WORKBOOK -> {
+                WorkbookTables.Look look = WorkbookTables.look(file, said.sheet());
+                Manner manner = new Manner(null, look.sheet(), said.columns());
+                yield new Look(format, manner, look.sheets(), look.preview(), look.fault());
+            }
+            case TEXT -> {
+                try (InputStream in = Files.newInputStream(file)) {
+                    Preview preview = Preview.of(in, said.dialect());
+                    yield new Look(
+                            format, new Manner(preview.dialect(), null, said.columns()), List.of(), preview, null);
+                }
+            }
+        };
+    }
+
+    /** How it is read: as somebody said, the rest found out. */
+    public static Manner manner(Path file, Manner said) throws IOException {
+        boolean known = switch (format(file)) {
+            case PARQUET -> true;
+            case WORKBOOK -> said.sheet() != null;
+            case TEXT -> said.dialect() != null;
+        };
+        return known ? said : look(file, said).manner();
+    }
+
+    /**
+     * All of it.
+     *
+     * @param manner as {@link #manner} found it
+     * @throws BadInput as the format's own reader says
+     * @throws java.util.concurrent.CancellationException if the progress was cancelled
+     */
+    public static Table read(Path file, Manner manner, Progress progress) throws IOException {
+        List<String> chosen = manner.columns();
+        int most = chosen == null ? CsvTableReader.MOST_COLUMNS : CsvTableReader.MOST_IN_FILE;
+        Table table = switch (format(file)) {
+            case PARQUET -> ParquetTables.read(file, most, progress);
+            case WORKBOOK -> WorkbookTables.read(file, manner.sheet(), most, progress);
+            case TEXT -> {
+                try (InputStream in = Files.newInputStream(file)) {
+                    yield CsvTableReader.read(in, Files.size(file), requireNonNull(manner.dialect()), most, progress);
+                }
+            }
+        };
+        return chosen == null ? table : chosen(table, chosen);
+    }
+
+    /** Those columns alone, in the order of the file. */
+    private static Table chosen(Table table, List<String> names) {
+        if (names.isEmpty() || names.size() > CsvTableReader.MOST_COLUMNS) {
+            throw BadInput.of(
+                    "columns", "are " + names.size(), "choose 1 to " + CsvTableReader.MOST_COLUMNS + " of the file's");
+        }
+        names.forEach(table::column);
+        Set<String> wanted = Set.copyOf(names);
+        return new Table(
+                table.columns().stream().filter(c -> wanted.contains(c.name())).toList(), table.startLines());
+    }
+
+    /** As {@link #read}, of a file of which nobody said how it is written. */
+    public static Table read(Path file, Progress progress) throws IOException {
+        return read(file, manner(file, Manner.UNKNOWN), progress);
+    }
+
+    /** What a reader ought to know of a file that was read; null for nothing. */
+    public static @Nullable String notice(Path file) throws IOException {
+        return ParquetTables.is(file) ? ParquetTables.notice(file) : null;
+    }
+}

@@ -1,0 +1,77 @@
+package outrider.casefile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.catchThrowable;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class CaseYamlTest {
+    private static final String WHOLE = """
+            format: 1
+            name: months
+            question: Who leaves?
+            data: { file: months.csv }
+            outcome: { column: gone, events: [ "yes" ] }
+            campaignSize: 3000
+            split: { method: shares, shares: [0.5, 0.25, 0.25], seed: 4, folds: 3 }
+            columns:
+              called: { role: setAside, reason: known after }
+              paid: { reading: { type: number } }
+            candidates:
+              - { name: Slopes, kind: logistic }
+            """;
+
+    private static List<String> wrong(String... changes) {
+        String text = WHOLE;
+        for (int i = 0; i < changes.length; i += 2) {
+            assertThat(text).contains(changes[i]);
+            text = text.replace(changes[i], changes[i + 1]);
+        }
+        String asked = text;
+        return catchThrowable(() -> CaseYaml.read(asked)).getMessage().lines().toList();
+    }
+
+    @Test
+    void everyWrongEntryIsNamedAtOnce() {
+        assertThat(CaseYaml.read(WHOLE).name()).isEqualTo("months");
+        List<String> said = wrong(
+                "question: Who leaves?\n",
+                "",
+                "months.csv }",
+                "months.csv, colour: red }",
+                "role: setAside",
+                "role: sideways",
+                "type: number",
+                "type: umber",
+                "campaignSize: 3000",
+                "campaignSize: many",
+                "method: shares",
+                "method: dice");
+        assertThat(said.get(0)).isEqualTo("brief: holds 6 wrong entries:");
+        assertThat(String.join("\n", said))
+                .contains(
+                        "- data.colour: is no entry of a brief",
+                        "- columns.called.role: is \"sideways\"; write one of: input, identifier",
+                        "- columns.paid.reading.type: is \"umber\"",
+                        "- campaignSize: is \"many\"; write a number",
+                        "- split.method: is \"dice\"; write one of: shares, column, date",
+                        "- question: not given");
+    }
+
+    @Test
+    void oneIsNamedAlone() {
+        assertThat(wrong("seed: 4", "seed: four")).singleElement().asString().startsWith("split.seed: is \"four\"");
+        assertThat(wrong("name: months\n", "")).containsExactly("name: not given; fill in what is named");
+        assertThat(wrong("months.csv }", "months.csv, joins: [ { on: { a: b } } ] }"))
+                .singleElement()
+                .asString()
+                .contains("file: is missing");
+        assertThat(wrong("months.csv }", "months.csv, joins: [ { file: calls.csv } ] }"))
+                .singleElement()
+                .asString()
+                .contains("on: is missing");
+        assertThatThrownBy(() -> CaseYaml.read("format: [")).hasMessageContaining("this is no YAML");
+    }
+}
