@@ -50,7 +50,8 @@ const split: NonNullable<Brief['split']> = {
 export const brief: Brief = {
   id: 1,
   version: 3,
-  edition: { number: 1, previousId: null, nextId: null, createdBy: 'analyst' },
+  edition: { number: 1, previousId: null, nextId: null, createdBy: 'analyst', owner: 'analyst' },
+  right: 'OWN',
   decision: {
     name: 'plan-lapse',
     question: 'Whom?',

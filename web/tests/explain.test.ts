@@ -1,7 +1,9 @@
+import { brief } from './case';
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { CandidateView, Dependence, ExplanationView, Point } from '../src/api/schema';
 import { along, dependenceLine, importanceLine } from '../src/lib/explain';
+import { desk } from '../src/lib/desk.svelte';
 import { session } from '../src/lib/session.svelte';
 import Curve from '../src/parts/explain/Curve.svelte';
 import Drops from '../src/parts/explain/Drops.svelte';
@@ -94,7 +96,8 @@ describe('what a candidate goes by', () => {
 
   beforeEach(() => {
     stubResizeObserver();
-    session.me = { name: 'analyst', roles: ['analyst'] };
+    session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+    desk.brief = brief;
   });
 
   it('shows progress with a stop, then importance and the first column’s curve, then a map of two', async () => {
@@ -143,7 +146,7 @@ describe('what a candidate goes by', () => {
   });
 
   it('asks nothing for a reader', () => {
-    session.me = { name: 'reader', roles: ['reader'] };
+    session.me = { name: 'reader', roles: ['reader'], passwordDue: false };
     const all = serve(() => null);
     render(GoesBy, { candidate, currency: '€' });
     expect(screen.getByText(/counts as a look/)).toBeTruthy();

@@ -13,7 +13,7 @@ const line = (id: number, more: Partial<BriefLine> = {}): BriefLine => ({
   events: ['lapsed'],
   edition: 1,
   nextId: null,
-  createdBy: 'analyst',
+  owner: 'analyst',
   createdAt: '2026-11-20T09:00:00Z',
   records: 36000,
   eventRate: 0.085,
@@ -37,12 +37,12 @@ const finding = {
 const words = (element: Element) => (element.textContent ?? '').replace(/\s+/g, ' ').trim();
 
 beforeEach(() => {
-  session.me = { name: 'analyst', roles: ['analyst'] };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
 });
 
 describe('the list of briefs', () => {
   it('shows what was found at the cut with its interval, whose it is and what it waits for', async () => {
-    serve(() => ({ total: 2, lines: [line(2, { finding }), line(1, { createdBy: 'somebody' })] }));
+    serve(() => ({ total: 2, lines: [line(2, { finding }), line(1, { owner: 'somebody' })] }));
     render(BriefTable);
     const found = (await screen.findByText('brief 2')).closest('tr')!;
     expect(words(found)).toContain('yours');

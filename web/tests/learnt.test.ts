@@ -1,6 +1,7 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { CandidateView as Candidate, Part } from '../src/api/schema';
+import { desk } from '../src/lib/desk.svelte';
 import { session } from '../src/lib/session.svelte';
 import Bars from '../src/parts/candidates/Bars.svelte';
 import Effects from '../src/parts/candidates/Effects.svelte';
@@ -26,7 +27,8 @@ const show = (kind: string, parts: Part[], others: Candidate[] = []) => {
 };
 
 beforeEach(() => {
-  session.me = { name: 'analyst', roles: ['analyst'] };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  desk.brief = typical;
   stubResizeObserver();
 });
 
@@ -356,7 +358,7 @@ describe('scoring a list', () => {
     expect(await screen.findByText(/lacks what The tree reads: tier/)).toBeTruthy();
     expect((screen.getByRole('button', { name: 'Score it' }) as HTMLButtonElement).disabled).toBe(true);
     unmount();
-    session.me = { name: 'approver', roles: ['approver'] };
+    session.me = { name: 'approver', roles: ['approver'], passwordDue: false };
     render(ScoreLists, { brief, candidate: candidate('tree') });
     expect(screen.queryByRole('button', { name: 'Score it' })).toBeNull();
   });

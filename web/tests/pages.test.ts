@@ -46,7 +46,7 @@ const leak = column('goodbye', {
 
 beforeEach(() => {
   stubResizeObserver();
-  session.me = { name: 'analyst', roles: ['analyst'] };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
   desk.brief = brief;
   desk.comparison = null;
 });
@@ -185,7 +185,7 @@ describe('the data', () => {
   });
 
   it('cannot be changed by an approver', async () => {
-    session.me = { name: 'approver', roles: ['approver'] };
+    session.me = { name: 'approver', roles: ['approver'], passwordDue: false };
     serve(() => sheet(leak));
     render(DataPage);
     expect(((await screen.findByLabelText('Role of goodbye')) as HTMLSelectElement).disabled).toBe(true);

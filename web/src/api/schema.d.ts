@@ -4074,6 +4074,123 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/me/password': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Password */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewPassword'];
+        };
+      };
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/me/sign-ins': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Sign Ins */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SignInView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/me/sign-ins/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** End */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/me/sign-out': {
     parameters: {
       query?: never;
@@ -4105,6 +4222,256 @@ export interface paths {
       };
     };
     delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/members': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** All */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['OwnedBrief'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/members/{brief}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Of */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          brief: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['MembersView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/members/{brief}/owner': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Hand On */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          brief: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewOwner'];
+        };
+      };
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/members/{brief}/people/{name}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Let */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          brief: number;
+          name: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['MemberLevel'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['MembersView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    /** Remove */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          brief: number;
+          name: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['MembersView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     options?: never;
     head?: never;
     patch?: never;
@@ -6086,8 +6453,8 @@ export interface components {
       edition: number;
       /** Format: int64 */
       nextId: number | null;
-      /** @description who began it */
-      createdBy: string;
+      /** @description whose it is */
+      owner: string;
       createdAt: components['schemas']['Instant'];
       /**
        * Format: int32
@@ -6127,6 +6494,8 @@ export interface components {
       /** Format: int32 */
       version: number;
       edition: components['schemas']['Edition'];
+      /** @description of whoever asks */
+      right: components['schemas']['Right'];
       /** @description what is edited */
       decision: components['schemas']['Decision'];
       data: components['schemas']['Data'];
@@ -6911,8 +7280,9 @@ export interface components {
       previousId: number | null;
       /** Format: int64 */
       nextId: number | null;
-      /** @description who began it */
+      /** @description who began it, owner whose it is now */
       createdBy: string;
+      owner: string;
     };
     /** @description What became of one figure by a change; bounds are null where they are undefined. */
     Effect: {
@@ -7280,6 +7650,8 @@ export interface components {
       /** @description at most 50 of records; each with its number in the file from 1, then the values of the columns */
       rows: (string | null)[][];
     };
+    /** @enum {string} */
+    Level: 'READ' | 'WORK';
     LevelView: {
       text: string;
       /** Format: int32 */
@@ -7402,6 +7774,8 @@ export interface components {
     Me: {
       name: string;
       roles: string[];
+      /** @description whether somebody else chose the password, which is changed before anything else */
+      passwordDue: boolean;
     };
     /** @description What a column adds to the chosen records' scores in the mean, in units of the score. */
     MeanContribution: {
@@ -7411,6 +7785,14 @@ export interface components {
     };
     /** @enum {string} */
     Measure: 'AUC' | 'AVERAGE_PRECISION' | 'CAPTURE';
+    MemberLevel: {
+      level: components['schemas']['Level'];
+    };
+    /** @description Somebody who is let in. */
+    MemberView: {
+      name: string;
+      level: components['schemas']['Level'];
+    };
     /** @description Weights of a blend's members. */
     Members: {
       weights: components['schemas']['Weight'][];
@@ -7419,6 +7801,15 @@ export interface components {
        * @enum {string}
        */
       part: 'members';
+    };
+    /** @description Who may see a brief. */
+    MembersView: {
+      owner: string;
+      members: components['schemas']['MemberView'][];
+      /** @description whether whoever asks owns it and may change this */
+      mine: boolean;
+      /** @description who could be let in; empty unless it is theirs */
+      people: components['schemas']['PersonView'][];
     };
     /** @description What a column nearly is: a number or a day in all but a few texts, or one of which some values stand for missing or are written in several ways. */
     Mend: {
@@ -7492,6 +7883,14 @@ export interface components {
     NewBrief: {
       /** Format: int64 */
       datasetId: number;
+    };
+    NewOwner: {
+      name: string;
+    };
+    NewPassword: {
+      /** @description the present one */
+      now: string;
+      password: string;
     };
     /** @description What to pin; drawing and cells are null for a sentence. */
     NewPin: {
@@ -7586,6 +7985,15 @@ export interface components {
       deviation: number[] | null;
       levels: string[] | null;
       share: number[][] | null;
+    };
+    /** @description A brief and whose it is. */
+    OwnedBrief: {
+      /** Format: int64 */
+      id: number;
+      name: string;
+      /** Format: int32 */
+      edition: number;
+      owner: string;
     };
     /** @description What an approver decides on, in words. */
     Page: {
@@ -7694,6 +8102,11 @@ export interface components {
       measure: number;
       /** @description largest first */
       drops: components['schemas']['Drop'][];
+    };
+    /** @description Somebody who could be: by their roles. */
+    PersonView: {
+      name: string;
+      roles: string[];
     };
     PinView: {
       /** Format: int64 */
@@ -8031,6 +8444,8 @@ export interface components {
       remarks: components['schemas']['Remark'][];
     };
     /** @enum {string} */
+    Right: 'NONE' | 'READ' | 'RECORDS' | 'WORK' | 'OWN';
+    /** @enum {string} */
     Role: 'INPUT' | 'IDENTIFIER' | 'SCORE' | 'VALUE' | 'SEGMENT' | 'PART' | 'DATE' | 'ACTED' | 'SET_ASIDE';
     Row: {
       /** Format: int64 */
@@ -8175,6 +8590,16 @@ export interface components {
       initial: unknown;
       choices: components['schemas']['Choice'][];
       mayBeFound: boolean;
+    };
+    SignInView: {
+      /** Format: int64 */
+      id: number;
+      begunAt: components['schemas']['Instant'];
+      usedAt: components['schemas']['Instant'];
+      address: string;
+      agent: string;
+      /** @description whether this is the one that asks */
+      here: boolean;
     };
     /** @description The smallest change of one column that takes a record over the cut, all else left as it is (METHODS section 8). */
     SmallestChange: {
@@ -8813,6 +9238,7 @@ export type Kind2 = components['schemas']['Kind2'];
 export type KindView = components['schemas']['KindView'];
 export type Known = components['schemas']['Known'];
 export type LeafView = components['schemas']['LeafView'];
+export type Level = components['schemas']['Level'];
 export type LevelView = components['schemas']['LevelView'];
 export type Likelihood = components['schemas']['Likelihood'];
 export type Limit = components['schemas']['Limit'];
@@ -8825,7 +9251,10 @@ export type Manner = components['schemas']['Manner'];
 export type Me = components['schemas']['Me'];
 export type MeanContribution = components['schemas']['MeanContribution'];
 export type Measure = components['schemas']['Measure'];
+export type MemberLevel = components['schemas']['MemberLevel'];
+export type MemberView = components['schemas']['MemberView'];
 export type Members = components['schemas']['Members'];
+export type MembersView = components['schemas']['MembersView'];
 export type Mend = components['schemas']['Mend'];
 export type Method = components['schemas']['Method'];
 export type Method1 = components['schemas']['Method1'];
@@ -8835,6 +9264,8 @@ export type Network = components['schemas']['Network'];
 export type NewAccount = components['schemas']['NewAccount'];
 export type NewArrival = components['schemas']['NewArrival'];
 export type NewBrief = components['schemas']['NewBrief'];
+export type NewOwner = components['schemas']['NewOwner'];
+export type NewPassword = components['schemas']['NewPassword'];
 export type NewPin = components['schemas']['NewPin'];
 export type NewPolicy = components['schemas']['NewPolicy'];
 export type Note = components['schemas']['Note'];
@@ -8842,6 +9273,7 @@ export type OddsRatios = components['schemas']['OddsRatios'];
 export type OpenedRecord = components['schemas']['OpenedRecord'];
 export type Outcome = components['schemas']['Outcome'];
 export type OutcomeColumn = components['schemas']['OutcomeColumn'];
+export type OwnedBrief = components['schemas']['OwnedBrief'];
 export type Page = components['schemas']['Page'];
 export type Paragraph = components['schemas']['Paragraph'];
 export type ParagraphView = components['schemas']['ParagraphView'];
@@ -8851,6 +9283,7 @@ export type PartView = components['schemas']['PartView'];
 export type PathStep = components['schemas']['PathStep'];
 export type Penalty = components['schemas']['Penalty'];
 export type PermutationImportance = components['schemas']['PermutationImportance'];
+export type PersonView = components['schemas']['PersonView'];
 export type PinView = components['schemas']['PinView'];
 export type Plan = components['schemas']['Plan'];
 export type Point = components['schemas']['Point'];
@@ -8875,6 +9308,7 @@ export type ReportActKind = components['schemas']['ReportActKind'];
 export type ReportHead = components['schemas']['ReportHead'];
 export type ReportView = components['schemas']['ReportView'];
 export type ReturnWords = components['schemas']['ReturnWords'];
+export type Right = components['schemas']['Right'];
 export type Role = components['schemas']['Role'];
 export type Row = components['schemas']['Row'];
 export type Sample = components['schemas']['Sample'];
@@ -8886,6 +9320,7 @@ export type Sensitivity = components['schemas']['Sensitivity'];
 export type SensitivityView = components['schemas']['SensitivityView'];
 export type Sentence = components['schemas']['Sentence'];
 export type SettingView = components['schemas']['SettingView'];
+export type SignInView = components['schemas']['SignInView'];
 export type SmallestChange = components['schemas']['SmallestChange'];
 export type SourcePreview = components['schemas']['SourcePreview'];
 export type SourceQuery = components['schemas']['SourceQuery'];

@@ -25,7 +25,15 @@ async function answered<T>(response: Response): Promise<T> {
   } catch {
     problem = {};
   }
+  if (response.status === 401) signedOut();
   throw new Refusal(response.status, problem);
+}
+
+let signedOut: () => void = () => undefined;
+
+/** Says what happens when the server no longer knows who asks. */
+export function heedSignedOut(then: () => void): void {
+  signedOut = then;
 }
 
 async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
@@ -81,8 +89,16 @@ export async function signIn(name: string, password: string): Promise<void> {
     headers: { 'Content-Type': 'application/x-www-form-urlencoded' },
     body: new URLSearchParams({ j_username: name, j_password: password }),
   });
-  if (!response.ok)
-    throw new Refusal(response.status, { detail: 'Name and password do not belong together.' });
+  if (response.ok) return;
+  const wait = response.headers.get('Retry-After');
+  throw new Refusal(response.status, {
+    detail:
+      response.status === 429
+        ? `Too many wrong tries; the next one counts in ${wait} s.`
+        : response.status === 401
+          ? 'Name and password do not belong together.'
+          : 'The server cannot answer now; try again in a moment.',
+  });
 }
 
 const SLICE = 8 << 20;

@@ -44,6 +44,11 @@ const orderKey = (row: Row, value: string) =>
 /** The brief on the desk, its comparison, and the one cut that all views share. */
 class Desk {
   brief = $state.raw<Brief | null>(null);
+
+  /** Whether whoever is signed in may change the brief. */
+  get works(): boolean {
+    return session.analyst && (this.brief?.right === 'WORK' || this.brief?.right === 'OWN');
+  }
   comparison = $state.raw<Comparison | null>(null);
   failure = $state<string | null>(null);
   candidateId = $state<number | null>(null);
@@ -296,7 +301,7 @@ class Desk {
   /** Keeps a cut that is still waiting to be kept. */
   async saveNow(): Promise<void> {
     clearTimeout(this.saving);
-    if (!this.unkept || !session.analyst || !this.brief || this.candidateId === null) return;
+    if (!this.unkept || !this.works || !this.brief || this.candidateId === null) return;
     const moves = this.moves;
     try {
       await put(`/comparisons/${this.brief.id}/cut`, {

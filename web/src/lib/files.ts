@@ -8,10 +8,20 @@ export function save(name: string, content: Blob): void {
   setTimeout(() => URL.revokeObjectURL(address), 10_000);
 }
 
+const NUMBER = /^[-+−][\d.,'\s]*\d[\d.,'\s]*(e[-+]?\d+)?\s*[%\p{Sc}]?$/iu;
+
+/** A text that a spreadsheet would take for a formula, with the apostrophe by which it knows that it is none. */
+export function harmless(text: string): string {
+  const formula = /^[=+\-@\t\r]./.test(text) && !NUMBER.test(text);
+  return formula || /^'+[=+\-@\t\r]/.test(text) ? `'${text}` : text;
+}
+
 /** Comma separated, after RFC 4180. */
 export function csv(rows: (string | number)[][]): string {
-  const field = (value: string | number) =>
-    /[",\n\r]/.test(String(value)) ? `"${String(value).replaceAll('"', '""')}"` : String(value);
+  const field = (value: string | number) => {
+    const text = typeof value === 'number' ? String(value) : harmless(value);
+    return /[",\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+  };
   return rows.map((row) => row.map(field).join(',') + '\r\n').join('');
 }
 

@@ -9,6 +9,7 @@ const CandidatesPage = () => import('../pages/CandidatesPage.svelte');
 const ComparePage = () => import('../pages/ComparePage.svelte');
 const DataPage = () => import('../pages/DataPage.svelte');
 const FilePage = () => import('../pages/FilePage.svelte');
+const MyAccountPage = () => import('../pages/MyAccountPage.svelte');
 const PolicyPage = () => import('../pages/PolicyPage.svelte');
 const ReportPage = () => import('../pages/ReportPage.svelte');
 const SearchPage = () => import('../pages/SearchPage.svelte');
@@ -25,6 +26,7 @@ export const { navigate, route } = createRouter({
   '/reports/:id': ReportPage,
   '/policy': PolicyPage,
   '/accounts': AccountsPage,
+  '/account': MyAccountPage,
   '/trail': TrailPage,
   '/briefs/:id': {
     '/': BriefPage,

@@ -1,9 +1,12 @@
 import type { Me } from '../api/schema';
-import { get, post } from './api';
+import { get, heedSignedOut, post, Refusal } from './api';
 
 /** Who is signed in; `undefined` until the server has said. */
 class Session {
   me = $state.raw<Me | null | undefined>(undefined);
+
+  /** Why the server has not said, if that went wrong. */
+  failure = $state<string | null>(null);
 
   has(role: string): boolean {
     return this.me?.roles.includes(role) ?? false;
@@ -16,8 +19,11 @@ class Session {
   async load(): Promise<void> {
     try {
       this.me = await get<Me>('/me');
-    } catch {
-      this.me = null;
+      this.failure = null;
+    } catch (e) {
+      const out = e instanceof Refusal && e.status === 401;
+      if (out) this.me = null;
+      this.failure = out ? null : (e as Error).message;
     }
   }
 
@@ -28,3 +34,6 @@ class Session {
 }
 
 export const session = new Session();
+
+// A sign-in that has ended is found out by the next request, whatever it asks.
+heedSignedOut(() => (session.me = session.me ? null : session.me));

@@ -6,12 +6,13 @@
   import { onMount } from 'svelte';
   import type { AccountView as Account } from '../api/schema';
   import { get, patch, post } from '../lib/api';
+  import BriefOwners from '../parts/BriefOwners.svelte';
   import Masthead from '../parts/Masthead.svelte';
 
   const ROLES = [
     ['analyst', 'brings data, fits, writes and submits'],
     ['approver', 'decides on reports of others'],
-    ['reader', 'reads everything'],
+    ['reader', 'reads what they are let in to'],
     ['administrator', 'makes accounts, settles the policy'],
   ];
   let accounts = $state.raw<Account[] | null>(null);
@@ -126,9 +127,12 @@
       </span>
       <Button class="action" type="submit">Make the account</Button>
     </form>
+    <BriefOwners
+      analysts={accounts.filter((a) => a.active && a.roles.includes('analyst')).map((a) => a.name)}
+    />
     <p class="quiet mt-2">
-      Whoever wrote a report, or fitted its candidate, never approves it, whatever their roles. Accounts are
-      not deleted, because the audit trail names them.
+      Whoever shaped what a report proposes never approves it, whatever their roles. A password that you give
+      is changed at the first sign-in. Accounts are not deleted, because the audit trail names them.
     </p>
   {:else if !refusal}
     <p class="quiet">Loading the accounts …</p>

@@ -9,15 +9,15 @@
   import { toggledEvent, toggledLeftOut, type Change } from '../lib/decision';
   import { desk } from '../lib/desk.svelte';
   import { count, percent } from '../lib/format';
-  import { session } from '../lib/session.svelte';
   import BreakEven from '../parts/threshold/BreakEven.svelte';
+  import MembersSheet from '../parts/MembersSheet.svelte';
   import DecidingSentence from '../parts/DecidingSentence.svelte';
   import CampaignSentence from '../parts/threshold/CampaignSentence.svelte';
   import StakesSentence from '../parts/threshold/StakesSentence.svelte';
 
   const MOST_LEVELS = 200;
   const brief = $derived(desk.brief!);
-  const fixed = $derived(!session.analyst);
+  const fixed = $derived(!desk.works);
   const outcomeFixed = $derived(fixed || brief.progress.candidates > 0);
 
   let columns = $state.raw<Column[]>([]);
@@ -176,6 +176,8 @@
 
   <h2 class="title mt-6">What decides</h2>
   <DecidingSentence {brief} disabled={fixed} {keep} />
+  <h2 class="title mt-6">Who may see it</h2>
+  {#key brief.id}<MembersSheet {brief} handedOn={() => desk.open(brief.id)} />{/key}
   <p class="mt-5">
     <a class="action inline-block" href={`/briefs/${brief.id}/data`}
       >{brief.split ? 'See the data' : 'On to the data and its split'}</a

@@ -9,7 +9,6 @@
   import { count } from '../lib/format';
   import { poll } from '../lib/poll';
   import { navigate, route } from '../lib/routes';
-  import { session } from '../lib/session.svelte';
   import Effects from '../parts/candidates/Effects.svelte';
   import FiguresTable from '../parts/candidates/FiguresTable.svelte';
   import ModelSummary from '../parts/candidates/ModelSummary.svelte';
@@ -134,7 +133,7 @@
         class="field ml-1 w-[calc(100%-44px)]!"
         bind:value={notes}
         maxlength={4000}
-        disabled={!session.analyst}
+        disabled={!desk.works}
         onchange={keepRemarks}
       /></label
     >
@@ -142,7 +141,7 @@
       >tags <Input
         class="field ml-1 w-52!"
         bind:value={tags}
-        disabled={!session.analyst}
+        disabled={!desk.works}
         onchange={keepRemarks}
       /></label
     >
@@ -157,7 +156,7 @@
         secondsLeft={candidate.secondsLeft}
       />
     </p>
-    {#if active(candidate) && session.analyst}
+    {#if active(candidate) && desk.works}
       <Button class="action plain" onclick={() => post(`/candidates/${id}/stop`).then(() => load())}
         >Stop</Button
       >
@@ -170,7 +169,7 @@
     </nav>
     {#key candidate.id}
       {#if view === 'learnt'}
-        <ModelSummary {brief} {candidate} others={all} cutTo={session.analyst ? cutTo : null} />
+        <ModelSummary {brief} {candidate} others={all} cutTo={desk.works ? cutTo : null} />
       {:else if view === 'goes-by'}
         <GoesBy {candidate} currency={brief.decision.words.currency} />
       {:else if view === 'figures'}

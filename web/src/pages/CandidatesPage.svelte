@@ -16,7 +16,6 @@
   import { count, fixed, percent, rate } from '../lib/format';
   import { poll } from '../lib/poll';
   import { navigate } from '../lib/routes';
-  import { session } from '../lib/session.svelte';
   import CandidateForm from '../parts/candidates/CandidateForm.svelte';
   import Effects from '../parts/candidates/Effects.svelte';
   import SearchForm from '../parts/candidates/SearchForm.svelte';
@@ -145,7 +144,7 @@
     />
   {:else}
     <p class="mb-2 flex items-center gap-2">
-      {#if session.analyst}
+      {#if desk.works}
         <Button
           class="action"
           disabled={columns.length === 0 || kinds.length === 0}
@@ -238,7 +237,7 @@
                 >{/if}
             </td>
             <td class="whitespace-nowrap text-right">
-              {#if session.analyst}
+              {#if desk.works}
                 {#if active(c)}<Button
                     class="chip"
                     onclick={() => attempt(() => post(`/candidates/${c.id}/stop`))}>stop</Button
@@ -264,9 +263,7 @@
     <p class="quiet mt-2">
       Deleted:
       {#each deleted.slice(0, 8) as c (c.id)}
-        <Button class="chip mr-1" disabled={!session.analyst} onclick={() => back(c)}
-          >bring {c.name} back</Button
-        >
+        <Button class="chip mr-1" disabled={!desk.works} onclick={() => back(c)}>bring {c.name} back</Button>
       {/each}
     </p>
   {/if}

@@ -16,7 +16,6 @@
   import { arrive } from '../lib/arrive';
   import { desk } from '../lib/desk.svelte';
   import { navigate } from '../lib/routes';
-  import { session } from '../lib/session.svelte';
   import FileButton from '../parts/FileButton.svelte';
   import AlarmRow from '../parts/data/AlarmRow.svelte';
   import ColumnDrawer from '../parts/data/ColumnDrawer.svelte';
@@ -36,7 +35,7 @@
   type Only = 'all' | 'inputs' | 'others' | 'alarms';
 
   const brief = $derived(desk.brief!);
-  const fixedHere = $derived(!session.analyst);
+  const fixedHere = $derived(!desk.works);
   const sheet = new ColumnSheet(() => brief.id);
   let refusal = $state<string | null>(null);
   let splitting = $state(false);

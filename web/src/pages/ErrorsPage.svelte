@@ -15,7 +15,6 @@
   import { count, fixed } from '../lib/format';
   import { pins } from '../lib/pins.svelte';
   import { navigate } from '../lib/routes';
-  import { session } from '../lib/session.svelte';
   import Added from '../parts/errors/Added.svelte';
   import Contributed from '../parts/errors/Contributed.svelte';
   import Field from '../parts/errors/Field.svelte';
@@ -209,7 +208,7 @@
             {columns}
             words={brief.decision.words}
             data={`/briefs/${brief.id}/data`}
-            same={session.analyst && !row.reference ? withColumn : null}
+            same={desk.works && !row.reference ? withColumn : null}
           />
         {:else}<p class="quiet">Trying each column …</p>{/if}
       </section>

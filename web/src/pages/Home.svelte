@@ -91,10 +91,14 @@
   <h1 class="question quiet">Briefs: one decision about one outcome each</h1>
   <span class="ml-auto flex gap-2">
     <a class="chip" href="/policy">policy</a>
-    <a class="chip" href="/trail">audit trail</a>
-    {#if session.has('administrator')}<a class="chip" href="/accounts">accounts</a>{/if}
+    {#if session.has('administrator')}
+      <a class="chip" href="/trail">audit trail</a>
+      <a class="chip" href="/accounts">accounts</a>
+    {/if}
   </span>
-  <span class="quiet">{session.me?.name} · {session.me?.roles.join(', ')}</span>
+  <a class="quiet" href="/account" title="Your account: sign-ins, password"
+    >{session.me?.name} · {session.me?.roles.join(', ')}</a
+  >
   <Button class="chip" onclick={() => session.leave()}>sign out</Button>
 </header>
 

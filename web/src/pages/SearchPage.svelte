@@ -9,7 +9,6 @@
   import { count, fixed, percent } from '../lib/format';
   import { poll } from '../lib/poll';
   import { route } from '../lib/routes';
-  import { session } from '../lib/session.svelte';
 
   const brief = $derived(desk.brief!);
   const id = $derived(Number((route.params as Record<string, string>).search));
@@ -88,11 +87,10 @@
     <span class="ml-auto flex items-center gap-2">
       {#if active(search)}
         <progress class="w-28" max="1" value={search.progress}></progress>
-        {#if session.analyst}<Button
-            class="action"
-            onclick={() => attempt(() => post(`/searches/${id}/stop`))}>Stop</Button
+        {#if desk.works}<Button class="action" onclick={() => attempt(() => post(`/searches/${id}/stop`))}
+            >Stop</Button
           >{/if}
-      {:else if session.analyst}
+      {:else if desk.works}
         <Button class="action plain" onclick={resume}>Go on</Button>
       {/if}
     </span>
@@ -179,7 +177,7 @@
                   class="chip"
                   href={`/briefs/${brief.id}/candidates/${t.candidateId}`}>candidate</a
                 >
-              {:else if session.analyst && t.value !== null}<Button class="chip" onclick={() => keep(t)}
+              {:else if desk.works && t.value !== null}<Button class="chip" onclick={() => keep(t)}
                   >make a candidate</Button
                 >{/if}
             </td>

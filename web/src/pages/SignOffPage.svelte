@@ -6,7 +6,6 @@
   import { byRule, desk } from '../lib/desk.svelte';
   import { count, percent, when } from '../lib/format';
   import { navigate } from '../lib/routes';
-  import { session } from '../lib/session.svelte';
   import { Drafting } from '../lib/signoff.svelte';
   import PinTray from '../parts/PinTray.svelte';
   import CheckList from '../parts/signoff/CheckList.svelte';
@@ -44,7 +43,7 @@
 
   function choose(chapter: Paragraph) {
     chosen = chapter;
-    if (session.analyst) side = 'words';
+    if (desk.works) side = 'words';
   }
 
   async function submit() {
@@ -77,12 +76,7 @@
         {#if astray}<Button class="action" onclick={goBack}>Go back to that candidate and cut</Button>{/if}
       </div>
     {:else if work.page}
-      <ReportSheet
-        html={work.page}
-        offers={session.analyst ? 'write here' : ''}
-        {chosen}
-        onchapter={choose}
-      />
+      <ReportSheet html={work.page} offers={desk.works ? 'write here' : ''} {chosen} onchapter={choose} />
     {:else if work.failure}
       <p class="refusal m-6" role="alert">{work.failure}</p>
     {:else}
@@ -98,7 +92,7 @@
         <p>{last.words}</p>
       </section>
     {/if}
-    {#if session.analyst && draft && !draft.problem}
+    {#if desk.works && draft && !draft.problem}
       <section class="sheet p-3" aria-label="Steps">
         {#if unheld}
           <p class="quiet">There is no reserve to open: nothing confirms what validation shows.</p>
@@ -163,7 +157,7 @@
           {:else}
             <p class="quiet">They are held against the report once it can be drawn.</p>
           {/if}
-        {:else if side === 'words' && session.analyst}
+        {:else if side === 'words' && desk.works}
           <Words {draft} {chosen} onchoose={choose} onwrite={(change) => work.write(change)} />
         {:else if side === 'words'}
           <p class="quiet">An analyst writes; you read it in the page.</p>

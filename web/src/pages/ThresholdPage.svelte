@@ -5,7 +5,6 @@
   import { desk } from '../lib/desk.svelte';
   import { count, gain, percent } from '../lib/format';
   import { interval } from '../lib/words';
-  import { session } from '../lib/session.svelte';
   import NothingYet from '../parts/NothingYet.svelte';
   import Pane from '../parts/Pane.svelte';
   import BreakEven from '../parts/threshold/BreakEven.svelte';
@@ -20,7 +19,7 @@
   const brief = $derived(desk.brief!);
   const all = $derived(desk.comparison);
   const row = $derived(desk.row);
-  const fixed = $derived(!session.analyst);
+  const fixed = $derived(!desk.works);
 
   let refusal = $state<Refusal | null>(null);
   let failure = $state<string | null>(null);

@@ -8,5 +8,7 @@
 <header class="flex h-12 items-center gap-4 border-b px-[18px]">
   <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
   <h1 class="question quiet">{words}</h1>
-  <span class="ml-auto quiet">{session.me?.name} · {session.me?.roles.join(', ')}</span>
+  <a class="ml-auto quiet" href="/account" title="Your account"
+    >{session.me?.name} · {session.me?.roles.join(', ')}</a
+  >
 </header>

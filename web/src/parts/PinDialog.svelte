@@ -5,7 +5,6 @@
   import Textarea from 'flowbite-svelte/Textarea.svelte';
   import { desk } from '../lib/desk.svelte';
   import { pins } from '../lib/pins.svelte';
-  import { session } from '../lib/session.svelte';
 
   let title = $state('');
   let note = $state('');
@@ -25,7 +24,7 @@
 </script>
 
 <Modal title="Pin to the report" bind:open size="sm" outsideclose onclose={() => (pins.offered = null)}>
-  {#if !session.analyst}
+  {#if !desk.works}
     <p>An analyst pins; you can read what is pinned on Sign-off.</p>
   {:else if pins.offered}
     <form onsubmit={keep} class="flex flex-col gap-2">

@@ -7,7 +7,6 @@
   import { patch, remove } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { percent } from '../lib/format';
-  import { session } from '../lib/session.svelte';
 
   /** What was pinned for the report, as it stood then. */
   let { brief }: { brief: Brief } = $props();
@@ -58,7 +57,7 @@
       <div class="flex items-baseline gap-2">
         <b>{pin.title}</b>
         <span class="quiet">{CHAPTERS[pin.chapter] ?? pin.chapter}</span>
-        {#if session.analyst}<Button class="chip ml-auto" onclick={() => void drop(pin)}>remove</Button>{/if}
+        {#if desk.works}<Button class="chip ml-auto" onclick={() => void drop(pin)}>remove</Button>{/if}
       </div>
       {#if pin.drawing}<img src={picture(pin.drawing)} alt="{pin.title}: {pin.reading}" />{/if}
       {#if pin.cells}
@@ -77,7 +76,7 @@
         </div>
       {/if}
       {#if pin.reading && !pin.drawing}<p class="reading">{pin.reading}</p>{/if}
-      {#if session.analyst}
+      {#if desk.works}
         <Textarea
           class="field w-full"
           rows={2}

@@ -17,7 +17,7 @@
   import { active } from '../../lib/candidates';
   import { count, percent } from '../../lib/format';
   import { poll } from '../../lib/poll';
-  import { session } from '../../lib/session.svelte';
+  import { desk } from '../../lib/desk.svelte';
   import State from './State.svelte';
 
   let { brief, candidate }: { brief: Brief; candidate: Candidate } = $props();
@@ -100,7 +100,7 @@
     <h2>Score a list</h2>
     <a class="chip" href="/api/lists/recipe/{candidate.id}" download>recipe for ./outrider score</a>
   </div>
-  {#if session.analyst}
+  {#if desk.works}
     <div class="sheet mb-2 flex flex-wrap items-end gap-4 p-3">
       <label class="quiet"
         >a file brought already
@@ -193,7 +193,7 @@
                 <a class="chip" href="/api/lists/{l.id}/scored.csv" download>CSV</a>
                 <a class="chip" href="/api/lists/{l.id}/scored.parquet" download>Parquet</a>
               {/if}
-              {#if session.analyst}
+              {#if desk.works}
                 {#if active(l)}
                   <Button class="chip" onclick={() => attempt(() => post(`/lists/${l.id}/stop`)).then(load)}
                     >stop</Button

@@ -6,7 +6,7 @@
   import { dependenceLine, importanceLine, MEASURES } from '../../lib/explain';
   import { money, significant } from '../../lib/format';
   import { poll } from '../../lib/poll';
-  import { session } from '../../lib/session.svelte';
+  import { desk } from '../../lib/desk.svelte';
   import Choice from '../Choice.svelte';
   import State from '../candidates/State.svelte';
   import Curve from './Curve.svelte';
@@ -33,7 +33,7 @@
   );
 
   onMount(() => {
-    if (session.analyst) void weigh();
+    if (desk.works) void weigh();
     return poll(
       () => void follow(),
       () => running(importance) || running(dependence),
@@ -84,7 +84,7 @@
 {/snippet}
 
 {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
-{#if !session.analyst}
+{#if !desk.works}
   <p class="quiet">
     Analysts of the brief ask this of a candidate; each time counts as a look at validation.
   </p>

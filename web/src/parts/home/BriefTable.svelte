@@ -116,7 +116,7 @@
           <td class="max-w-[330px]">
             <a class="font-semibold hover:underline" href={`/briefs/${line.id}`}>{line.name}</a>
             {#if line.edition > 1}<span class="quiet">edition {line.edition}</span>{/if}
-            <span class="quiet">· {line.createdBy === session.me?.name ? 'yours' : line.createdBy}</span>
+            <span class="quiet">· {line.owner === session.me?.name ? 'yours' : line.owner}</span>
             <small class="sub truncate" title={line.question}>{line.question}</small>
           </td>
           <td class="max-w-[130px]"

@@ -3,6 +3,8 @@ package outrider.casefile;
 import com.fasterxml.jackson.core.type.TypeReference;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Iterator;
@@ -116,6 +118,23 @@ public final class Verifier {
                 fault == null
                         ? "chain: " + file.trail().size() + " entries of the audit trail hold"
                         : "chain: " + fault);
+    }
+
+    /**
+     * Whether the trail that comes with the evidence holds what a server wrote down day by day.
+     *
+     * @param folder of its daily files
+     */
+    public static Finding heads(EvidenceFile file, @Nullable Map<String, Object> trusted, Path folder)
+            throws IOException {
+        if (!Files.isDirectory(folder))
+            throw BadInput.of("heads", folder + " is no folder", "name the folder of daily files");
+        String chain = file.tree().path("trail").path("chain").asText();
+        Map<String, Object> key = trusted == null ? new Verifier(file).key() : trusted;
+        String fault = DailyHeads.fault(folder, chain, file.trail(), key);
+        return new Finding(
+                fault == null,
+                "heads: " + (fault == null ? "the audit trail of " + chain + " is as the daily files say" : fault));
     }
 
     private @Nullable String missing(Evidence.TrailHead head) {

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -39,11 +40,19 @@ final class VerifyCommand implements Callable<Integer> {
             description = "the public key of the server that one trusts, a JSON Web Key, downloaded from it")
     Path key;
 
+    @Option(
+            names = "--heads",
+            paramLabel = "FOLDER",
+            description = "the server's daily files of where its audit trail stood, kept elsewhere")
+    Path heads;
+
     @Override
     public Integer call() throws IOException {
         EvidenceFile evidence = EvidenceFile.read(Inputs.bytes(file));
         Map<String, Object> trusted = key == null ? null : key();
-        List<Verifier.Finding> findings = Verifier.of(evidence, trusted, data, Inputs.workers(), Inputs.progress(spec));
+        List<Verifier.Finding> findings =
+                new ArrayList<>(Verifier.of(evidence, trusted, data, Inputs.workers(), Inputs.progress(spec)));
+        if (heads != null) findings.add(Verifier.heads(evidence, trusted, heads));
         for (Verifier.Finding finding : findings) {
             spec.commandLine().getOut().println((finding.holds() ? "holds  " : "FAILS  ") + finding.words());
         }

@@ -23,7 +23,8 @@ import outrider.base.Progress;
 
 /**
  * Reads a text file of records (RFC 4180 and its relatives, plain or gzip) into a {@link Table}. The types are inferred over
- * the whole file; the text of the file is never held. An empty field is missing, a quoted empty field is the empty text.
+ * the whole file; the text of the file is never held. An empty field is missing, a quoted empty field is the empty text, and an
+ * apostrophe that keeps a spreadsheet from taking a text for a formula is no part of it.
  */
 public final class CsvTableReader {
     /** A table has at most so many columns. */
@@ -144,6 +145,11 @@ public final class CsvTableReader {
 
         @Override
         protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
+            boolean marked = length > 1 && buffer[offset] == '\'' && SpreadsheetText.isMarked(buffer, offset, length);
+            take(index, buffer, marked ? offset + 1 : offset, marked ? length - 1 : length, quoted);
+        }
+
+        private void take(int index, char[] buffer, int offset, int length, boolean quoted) {
             fields++;
             if (records < 0 && !dialect.header()) {
                 heldFirst.add(length == 0 && !quoted ? null : new String(buffer, offset, length));

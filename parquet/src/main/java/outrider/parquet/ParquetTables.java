@@ -29,6 +29,11 @@ import outrider.table.Table;
 
 /** Tables from and to Parquet files of flat columns. Types are those of the file: a text of digits stays a text. */
 public final class ParquetTables {
+    /** More cells than this and than so many times its bytes are no table but a bomb. */
+    private static final long BOMB = 64L << 20;
+
+    private static final int BOMB_FACTOR = 200;
+
     private static final int CHECK_EVERY = 4096;
 
     private ParquetTables() {}
@@ -77,6 +82,13 @@ public final class ParquetTables {
             throw BadInput.of("file", "holds " + total + " records", "bring at most two thousand million");
         }
         if (total == 0) throw BadInput.of("file", "holds no record", "add the records");
+        long cells = total * columns.size();
+        if (cells > BOMB && cells > BOMB_FACTOR * Files.size(file)) {
+            throw BadInput.of(
+                    "file",
+                    "unpacks to more than " + BOMB_FACTOR + " times its size, which no table does",
+                    "leave out columns that hold one value only");
+        }
         PageChecksums.check(file);
         int[] at = {0};
         try (var records = ParquetReader.streamContent(file.toFile(), new Row(columns.size()), places(columns))) {

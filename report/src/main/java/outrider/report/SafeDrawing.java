@@ -23,8 +23,16 @@ import org.xml.sax.InputSource;
 import org.xml.sax.SAXException;
 import outrider.base.BadInput;
 
-/** A drawing that came from elsewhere, cut down to what only draws: no scripts, links, styles or outside resources. */
+/**
+ * A drawing that came from elsewhere, cut down to what only draws, and not for long: no scripts, links, styles or outside resources;
+ * few, shallow and finite elements; no pattern of dashes that a renderer would count for ever.
+ */
 public final class SafeDrawing {
+    private static final int MOST_ELEMENTS = 20_000;
+    private static final int MOST_DEPTH = 24;
+    private static final int LONGEST_TEXT = 4000;
+    private static final double MOST_DASHES = 200_000;
+
     private static final Set<String> ELEMENTS = Set.of(
             "svg",
             "g",
@@ -98,7 +106,7 @@ public final class SafeDrawing {
     /**
      * @param prefix put before every id, so that drawings on one page do not meet
      * @param label what a reader who cannot see it is told
-     * @throws BadInput if it is no SVG
+     * @throws BadInput if it is no SVG, or holds more, deeper or larger things than a chart does
      */
     public static String of(String svg, String prefix, String label) {
         try {
@@ -110,7 +118,8 @@ public final class SafeDrawing {
             Document document = builder.parse(new InputSource(new StringReader(svg)));
             Element root = document.getDocumentElement();
             if (!root.getTagName().equals("svg")) throw BadInput.of("drawing", "is no SVG", "pin the chart again");
-            clean(root, prefix);
+            Budget budget = new Budget();
+            clean(root, prefix, 1, budget);
             root.setAttribute("role", "img");
             root.setAttribute("aria-label", label);
             whole(root, "width");
@@ -145,7 +154,16 @@ public final class SafeDrawing {
         }
     }
 
-    private static void clean(Element element, String prefix) {
+    /** What one drawing may use up. */
+    private static final class Budget {
+        private int elements = MOST_ELEMENTS;
+        private double dashes = MOST_DASHES;
+    }
+
+    private static void clean(Element element, String prefix, int depth, Budget budget) {
+        if (--budget.elements < 0) throw tooMuch("more than " + MOST_ELEMENTS + " elements");
+        if (depth > MOST_DEPTH) throw tooMuch("elements " + depth + " deep");
+        boolean defined = element.getTagName().equals("clipPath") || insideClip(element);
         List<Attr> attributes = new ArrayList<>();
         for (int i = 0; i < element.getAttributes().getLength(); i++)
             attributes.add((Attr) element.getAttributes().item(i));
@@ -153,21 +171,43 @@ public final class SafeDrawing {
             String name = attribute.getName();
             String value = attribute.getValue();
             if (name.equals("style")) unfold(element, value);
-            boolean own = !value.contains("url(") || value.matches("\\s*url\\(['\"]?#[\\w.:-]+['\"]?\\)\\s*");
-            if (!ATTRIBUTES.contains(name) || !own) {
+            if (!ATTRIBUTES.contains(name)) element.removeAttribute(name);
+        }
+        for (String name : ATTRIBUTES) {
+            if (!element.hasAttribute(name)) continue;
+            String value = element.getAttribute(name).strip();
+            DrawingValues.demandFinite(name, value);
+            boolean reference = value.matches("url\\(['\"]?#[\\w.:-]+['\"]?\\)");
+            if (reference ? defined || !DrawingValues.refers(name) : !DrawingValues.allowed(name, value)) {
                 element.removeAttribute(name);
             } else if (name.equals("id")) {
                 element.setAttribute(name, prefix + value);
-            } else if (value.contains("url(")) {
+            } else if (reference) {
                 element.setAttribute(name, value.replaceFirst("#", "#" + prefix));
             }
         }
+        budget.dashes -= DrawingValues.dashes(element);
+        if (budget.dashes < 0) throw tooMuch("lines of more dashes than can be seen");
         List<Node> children = new ArrayList<>();
         for (int i = 0; i < element.getChildNodes().getLength(); i++)
             children.add(element.getChildNodes().item(i));
         for (Node child : children) {
-            if (child instanceof Element inner && ELEMENTS.contains(inner.getTagName())) clean(inner, prefix);
+            if (child instanceof Element inner && ELEMENTS.contains(inner.getTagName()))
+                clean(inner, prefix, depth + 1, budget);
             else if (child.getNodeType() != Node.TEXT_NODE) element.removeChild(child);
+            else if (child.getTextContent().length() > LONGEST_TEXT) throw tooMuch("a text that nobody reads");
         }
+    }
+
+    /** What is inside a clip must not be clipped itself, for that need never end. */
+    private static boolean insideClip(Element element) {
+        for (Node up = element.getParentNode(); up instanceof Element parent; up = parent.getParentNode()) {
+            if (parent.getTagName().equals("clipPath")) return true;
+        }
+        return false;
+    }
+
+    static BadInput tooMuch(String what) {
+        return BadInput.of("drawing", "holds " + what, "pin the chart again");
     }
 }

@@ -84,7 +84,7 @@ class AccessTest {
         for (String name : List.of("reader", "approver")) {
             Client client = Client.signIn(name);
             for (Operation operation : OPERATIONS) {
-                boolean own = operation.last().equals("sign-out")
+                boolean own = operation.path().startsWith("/api/me/")
                         || name.equals("approver") && OF_APPROVERS.contains(operation.last());
                 if (!operation.writes() || own) continue;
                 assertThat(ask(client, operation).statusCode())
@@ -101,7 +101,7 @@ class AccessTest {
         for (String name : List.of("analyst", "administrator")) {
             Client client = Client.signIn(name);
             for (Operation operation : OPERATIONS) {
-                if (operation.last().equals("sign-out")) continue;
+                if (operation.path().startsWith("/api/me/")) continue;
                 Response answer = ask(client, operation);
                 assertThat(answer.statusCode())
                         .as(name + " " + operation + " " + answer.body().asString())

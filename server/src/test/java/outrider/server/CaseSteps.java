@@ -55,6 +55,9 @@ abstract class CaseSteps {
                 .statusCode(200)
                 .extract()
                 .path("id");
+        analyst.put("/members/" + id + "/people/reader", Map.of("level", "READ"))
+                .then()
+                .statusCode(200);
         edit(id, changes);
         return id;
     }

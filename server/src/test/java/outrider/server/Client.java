@@ -6,27 +6,58 @@ import io.restassured.http.ContentType;
 import io.restassured.response.Response;
 import io.restassured.specification.RequestSpecification;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Map;
 
 /** A signed-in user of the API. */
 final class Client {
+    private static final String PASSWORD = "pedal-and-chain";
+
+    private final String name;
     private final Map<String, String> cookies;
 
-    private Client(Map<String, String> cookies) {
+    private Client(String name, Map<String, String> cookies) {
+        this.name = name;
         this.cookies = cookies;
     }
 
     static Client signIn(String name) {
-        Response login = given().contentType(ContentType.URLENC)
+        return signIn(name, PASSWORD);
+    }
+
+    /** Somebody new, who has chosen a password of their own. */
+    static Client made(Client administrator, String name, List<String> roles) {
+        String given = "handlebar-and-grip";
+        administrator
+                .post("/accounts", Map.of("name", name, "roles", roles, "password", given))
+                .then()
+                .statusCode(200);
+        Client made = signIn(name, given);
+        made.put("/me/password", Map.of("now", given, "password", PASSWORD))
+                .then()
+                .statusCode(204);
+        return made;
+    }
+
+    String name() {
+        return name;
+    }
+
+    static Response login(String name, String password) {
+        return given().contentType(ContentType.URLENC)
                 .formParam("j_username", name)
-                .formParam("j_password", "pedal-and-chain")
+                .formParam("j_password", password)
                 .post("/api/login");
+    }
+
+    static Client signIn(String name, String password) {
+        Response login = login(name, password);
         login.then().statusCode(200);
         Response me = given().cookies(login.cookies()).get("/api/me");
         me.then().statusCode(200);
         Map<String, String> all = new java.util.HashMap<>(login.cookies());
         all.putAll(me.cookies());
-        return new Client(all);
+        return new Client(name, all);
     }
 
     /** What a request of its own has to carry to be one of this user's. */

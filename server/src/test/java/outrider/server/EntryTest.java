@@ -61,16 +61,8 @@ class EntryTest extends ReportSteps {
         int id = ok(make(name, "saddle-and-bell")).getInt("id");
         ok(administrator.patch("/accounts/" + id, Map.of("password", "mudguard-and-lamp")));
         accounts.ensure(name, Account.ANALYST, "saddle-and-bell");
-        assertThat(signsIn(name, "mudguard-and-lamp")).isEqualTo(200);
-        assertThat(signsIn(name, "saddle-and-bell")).isEqualTo(401);
-    }
-
-    private static int signsIn(String name, String password) {
-        return RestAssured.given()
-                .formParam("j_username", name)
-                .formParam("j_password", password)
-                .post("/api/login")
-                .statusCode();
+        assertThat(Client.login(name, "mudguard-and-lamp").statusCode()).isEqualTo(200);
+        assertThat(Client.login(name, "saddle-and-bell").statusCode()).isEqualTo(401);
     }
 
     @Test

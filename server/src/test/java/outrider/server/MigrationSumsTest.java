@@ -23,7 +23,8 @@ class MigrationSumsTest {
                 .collect(Collectors.toMap(parts -> parts[1], parts -> parts[0]));
         Map<String, String> found = new TreeMap<>();
         try (Stream<Path> files = Files.list(Path.of("src/main/resources/db/migration"))) {
-            for (Path file : files.toList()) {
+            for (Path file : files.filter(f -> f.getFileName().toString().startsWith("V"))
+                    .toList()) {
                 byte[] sum = MessageDigest.getInstance("SHA-256").digest(Files.readAllBytes(file));
                 found.put(file.getFileName().toString(), HexFormat.of().formatHex(sum));
             }

@@ -50,9 +50,9 @@ class PinsTest extends CaseSteps {
         pin.put("kind", "TABLE");
         pin.put("note", "x".repeat(4001));
         analyst.post("/pins?brief=" + id, pin).then().statusCode(400);
-        Client approver = Client.signIn("approver");
-        approver.get("/pins?brief=" + id).then().statusCode(200);
-        approver.delete("/pins/" + first).then().statusCode(403);
+        Client reader = Client.signIn("reader");
+        reader.get("/pins?brief=" + id).then().statusCode(200);
+        reader.delete("/pins/" + first).then().statusCode(403);
         analyst.delete("/pins/" + first).then().statusCode(204);
         analyst.delete("/pins/" + first).then().statusCode(404);
     }

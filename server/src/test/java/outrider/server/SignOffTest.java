@@ -12,11 +12,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.Progress;
 import outrider.casefile.EvidenceFile;
 import outrider.casefile.Verifier;
@@ -188,25 +191,19 @@ class SignOffTest extends ReportSteps {
 
     @Test
     void whoeverMadeItNeverApprovesWhateverTheirRoles() {
-        Map<String, Object> wanted = Map.of(
-                "name",
-                "both-" + System.nanoTime(),
-                "roles",
-                List.of("analyst", "approver"),
-                "password",
-                "pedal-and-chain");
-        analyst.post("/accounts", wanted).then().statusCode(403);
-        ok(administrator.post("/accounts", wanted));
-        Client both = Client.signIn((String) wanted.get("name"));
+        analyst.post("/accounts", Map.of()).then().statusCode(403);
+        Client both = Client.made(administrator, "both-" + System.nanoTime(), List.of("analyst", "approver"));
 
         long own = compared();
+        let(own, both);
         int mine = ok(both.post("/sign-off/" + own + "/submit", null)).getInt("head.id");
         assertThat(refusal(both.post("/reports/" + mine + "/return", Map.of("words", "no")), 403))
-                .contains("You made this report or its candidate");
+                .contains("You shaped what this report proposes");
         assertThat(refusal(both.post("/reports/" + mine + "/approve", Map.of("words", "")), 403))
-                .contains("You made");
+                .contains("You shaped");
 
         long other = split();
+        let(other, both);
         int fitted = ok(both.post("/candidates?brief=" + other, logistic("Theirs", 0)))
                 .getInt("id");
         int helped = candidate(other, logistic("Mine", 0)).getInt("id");
@@ -223,11 +220,63 @@ class SignOffTest extends ReportSteps {
                 .getInt("id");
         cut(analyst, other, blend, 30);
         int blended = submit(other);
-        assertThat(ok(both.get("/reports/" + blended)).getString("barred")).contains("its candidate");
+        assertThat(ok(both.get("/reports/" + blended)).getString("barred")).contains("shaped");
         assertThat(ok(both.get("/reports/waiting")).getList("id")).doesNotContain(blended);
         assertThat(refusal(both.post("/reports/" + blended + "/approve", Map.of("words", "")), 403))
-                .contains("candidate");
+                .contains("shaped");
         assertThat(ok(approver.get("/reports/" + blended)).getString("barred")).isNull();
+    }
+
+    private void let(long brief, Client who) {
+        ok(analyst.put("/members/" + brief + "/people/" + who.name(), Map.of("level", "WORK")));
+    }
+
+    /** By what they did, whatever it was: who only moved the cut or changed the stakes has shaped it too. */
+    @ParameterizedTest
+    @ValueSource(strings = {"cut", "stakes", "pin"})
+    void whoeverShapedTheProposalDoesNotDecideOnIt(String deed) {
+        Client both = Client.made(administrator, deed + "-" + System.nanoTime(), List.of("analyst", "approver"));
+        long id = compared();
+        let(id, both);
+        int candidate = ok(analyst.get("/candidates?brief=" + id)).getInt("find { it.name == 'Logistic' }.id");
+        switch (deed) {
+            case "cut" -> cut(both, id, candidate, 31);
+            case "stakes" -> ok(both.put("/briefs/" + id, edited(id, Map.of("stakes.missCost", 3))));
+            default ->
+                ok(both.post(
+                        "/pins?brief=" + id,
+                        Map.of(
+                                "kind",
+                                "SENTENCE",
+                                "chapter",
+                                "why",
+                                "title",
+                                "So",
+                                "note",
+                                "",
+                                "reading",
+                                "It rises.")));
+        }
+        int report = submit(id);
+        assertThat(refusal(both.post("/reports/" + report + "/approve", Map.of("words", "")), 403))
+                .contains("You shaped");
+        assertThat(ok(approver.get("/reports/" + report)).getString("barred")).isNull();
+    }
+
+    @Test
+    void fourSubmitsAtOnceMakeOneReportAndTwoOpeningsOne() throws Exception {
+        long id = compared();
+        List<Integer> submitted = together(4, () -> analyst.post("/sign-off/" + id + "/submit", null));
+        assertThat(submitted).containsOnlyOnce(200).containsOnly(200, 409);
+        long another = compared();
+        List<Integer> opened = together(2, () -> analyst.post("/sign-off/" + another + "/open-reserve", null));
+        assertThat(opened).containsExactlyInAnyOrder(200, 409);
+    }
+
+    private static List<Integer> together(int count, Supplier<Response> asked) throws Exception {
+        try (Together all = new Together(count)) {
+            return all.statuses(asked);
+        }
     }
 
     private boolean done(long brief, int candidate) {

@@ -35,6 +35,9 @@ public class Account extends PanacheEntityBase {
 
     public String passwordHash;
 
+    /** Whether somebody else chose it, so that it is changed first. */
+    public boolean passwordDue;
+
     static Account named(String name) {
         return find("name", name).firstResult();
     }

@@ -68,12 +68,22 @@ final class AccountRules {
                 .toLowerCase(Locale.ROOT);
     }
 
+    /** Whether no byte of it is left out of its hash. */
+    static boolean isHashedWhole(String password) {
+        return password.getBytes(StandardCharsets.UTF_8).length <= LONGEST_PASSWORD_BYTES;
+    }
+
+    /** A name as somebody typed it, without what does not print. */
+    static String plain(String typed) {
+        return typed.replaceAll("\\p{C}", "?");
+    }
+
     /** @throws BadInput if it is too short, too long to be hashed whole, or easily guessed */
     static String password(@Nullable String password, String name) {
         if (password == null || password.codePointCount(0, password.length()) < SHORTEST_PASSWORD) {
             throw BadInput.of("password", "is shorter than " + SHORTEST_PASSWORD + " letters", "choose a longer one");
         }
-        if (password.getBytes(StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES) {
+        if (!isHashedWhole(password)) {
             throw BadInput.of(
                     "password",
                     "takes more than " + LONGEST_PASSWORD_BYTES + " bytes, of which the rest would not count",

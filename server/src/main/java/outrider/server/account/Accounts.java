@@ -2,9 +2,11 @@ package outrider.server.account;
 
 import io.quarkus.elytron.security.common.BcryptUtil;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.util.List;
+import java.util.stream.Stream;
 import outrider.base.BadInput;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
@@ -12,10 +14,50 @@ import outrider.server.trail.Trail;
 /** Makes and changes accounts. */
 @ApplicationScoped
 public class Accounts {
-    /** Makes the account where there is none of that name; one that is there keeps its password and its roles. */
+    private final EntityManager database;
+    private final SignIns signIns;
+    private final Throttle throttle;
+
+    Accounts(EntityManager database, SignIns signIns, Throttle throttle) {
+        this.database = database;
+        this.signIns = signIns;
+        this.throttle = throttle;
+    }
+
+    /**
+     * Makes the account where there is none of that name; one that is there keeps its password and its roles.
+     *
+     * @return whether it was made
+     */
     @Transactional
-    public void ensure(String name, String role, String password) {
-        if (Account.named(name) == null) store(name, List.of(role), password);
+    public boolean ensure(String name, String role, String password) {
+        if (Account.named(name) != null) return false;
+        store(name, List.of(role), password);
+        return true;
+    }
+
+    /**
+     * Makes an administrator, or gives one another password and lets them sign in again; it is changed at the first sign-in.
+     *
+     * @throws BadInput if name or password will not do
+     */
+    @Transactional
+    public void administrator(String name, String password) {
+        oneAtATime();
+        Account account = Account.named(name);
+        if (account == null) {
+            make(name, List.of(Account.ADMINISTRATOR), password);
+            return;
+        }
+        account.passwordHash = BcryptUtil.bcryptHash(AccountRules.password(password, name));
+        account.passwordDue = true;
+        account.active = true;
+        if (!account.roles.contains(Account.ADMINISTRATOR)) {
+            account.roles = Stream.concat(account.roles.stream(), Stream.of(Account.ADMINISTRATOR))
+                    .toList();
+        }
+        signIns.endAll(account.id, null);
+        Trail.house(Act.ACCOUNT_CHANGED, name, "administrator with a new password, by command");
     }
 
     private static Account store(String name, List<String> roles, String password) {
@@ -32,9 +74,35 @@ public class Accounts {
         return Account.list("order by name");
     }
 
+    /** Those who may sign in. */
+    public List<Account> active() {
+        return Account.list("active order by name");
+    }
+
+    /**
+     * Changes one's own password; other sign-ins of the account end.
+     *
+     * @param signIn the one that stays
+     * @throws BadInput if the present one is wrong or the new one will not do
+     */
+    @Transactional
+    void own(long id, String now, String wanted, long signIn) {
+        Account account = Account.findById(id);
+        Boolean right = throttle.compared(() -> now != null && BcryptUtil.matches(now, account.passwordHash));
+        if (right == null) throw BadInput.state(BadInput.Code.BUSY, "password", "cannot be checked now", "try again");
+        if (!right) throw BadInput.of("now", "is not your present password", "type it again");
+        String password = AccountRules.password(wanted, account.name);
+        if (password.equals(now)) throw BadInput.of("password", "is the present one", "choose another");
+        account.passwordHash = BcryptUtil.bcryptHash(password);
+        account.passwordDue = false;
+        signIns.endAll(id, signIn);
+        Trail.house(Act.PASSWORD_CHANGED, account.name, "by its owner");
+    }
+
     /** @throws BadInput naming the field that will not do */
     @Transactional
     Account make(String name, List<String> roles, String password) {
+        oneAtATime();
         String wanted = AccountRules.name(name);
         for (Account other : all()) {
             if (!AccountRules.alike(other.name).equals(AccountRules.alike(wanted))) continue;
@@ -44,20 +112,27 @@ public class Accounts {
                     "\"" + wanted + "\" is " + (same ? "taken" : "too much like \"" + other.name + "\""),
                     "choose another");
         }
-        return store(wanted, checked(roles), AccountRules.password(password, wanted));
+        Account made = store(wanted, checked(roles), AccountRules.password(password, wanted));
+        made.passwordDue = true;
+        return made;
     }
 
     /**
      * Null leaves as it is.
      *
+     * @param by whoever changes it, who gives themselves no role
      * @throws BadInput if nobody would be left who can change accounts
      */
     @Transactional
-    Account change(long id, List<String> roles, Boolean active, String password) {
+    Account change(long id, List<String> roles, Boolean active, String password, String by) {
+        oneAtATime();
         Account account = Account.findById(id);
         if (account == null) throw new NotFoundException("there is no account " + id);
         StringBuilder words = new StringBuilder();
         if (roles != null && !checked(roles).equals(account.roles)) {
+            if (account.name.equals(by) && !account.roles.containsAll(roles)) {
+                throw BadInput.of("roles", "are your own", "ask another administrator for more");
+            }
             words.append("roles ")
                     .append(account.roles)
                     .append(" → ")
@@ -68,9 +143,12 @@ public class Accounts {
         if (active != null && active != account.active) {
             words.append(active ? "may sign in again. " : "may no longer sign in. ");
             account.active = active;
+            if (!active) signIns.endAll(id, null);
         }
         if (password != null) {
             account.passwordHash = BcryptUtil.bcryptHash(AccountRules.password(password, account.name));
+            account.passwordDue = !account.name.equals(by);
+            signIns.endAll(id, null);
             words.append("new password. ");
         }
         boolean administered = all().stream().anyMatch(a -> a.active && a.roles.contains(Account.ADMINISTRATOR));
@@ -80,6 +158,12 @@ public class Accounts {
         if (!words.isEmpty())
             Trail.house(Act.ACCOUNT_CHANGED, account.name, words.toString().strip());
         return account;
+    }
+
+    /** Two administrators who disable one another at the same moment come one after the other. */
+    private void oneAtATime() {
+        database.createNativeQuery("lock table account in share row exclusive mode")
+                .executeUpdate();
     }
 
     private static List<String> checked(List<String> roles) {

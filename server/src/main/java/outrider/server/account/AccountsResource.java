@@ -1,5 +1,6 @@
 package outrider.server.account;
 
+import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.GET;
@@ -14,8 +15,11 @@ import java.util.List;
 public class AccountsResource {
     private final Accounts accounts;
 
-    AccountsResource(Accounts accounts) {
+    private final SecurityIdentity identity;
+
+    AccountsResource(Accounts accounts, SecurityIdentity identity) {
         this.accounts = accounts;
+        this.identity = identity;
     }
 
     public record AccountView(long id, String name, List<String> roles, boolean active) {
@@ -43,6 +47,11 @@ public class AccountsResource {
     @PATCH
     @Path("/{id}")
     public AccountView change(long id, AccountChange change) {
-        return AccountView.of(accounts.change(id, change.roles(), change.active(), change.password()));
+        return AccountView.of(accounts.change(
+                id,
+                change.roles(),
+                change.active(),
+                change.password(),
+                identity.getPrincipal().getName()));
     }
 }

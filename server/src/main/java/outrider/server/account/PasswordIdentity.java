@@ -9,15 +9,42 @@ import io.quarkus.security.identity.SecurityIdentity;
 import io.quarkus.security.identity.request.UsernamePasswordAuthenticationRequest;
 import io.quarkus.security.runtime.QuarkusPrincipal;
 import io.quarkus.security.runtime.QuarkusSecurityIdentity;
+import io.quarkus.vertx.http.runtime.security.HttpSecurityUtils;
 import io.smallrye.mutiny.Uni;
+import io.vertx.ext.web.RoutingContext;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.Set;
+import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
+import outrider.server.trail.Act;
+import outrider.server.trail.Trail;
 
 /** Signs in with name and password. */
 @ApplicationScoped
 public class PasswordIdentity implements IdentityProvider<UsernamePasswordAuthenticationRequest> {
+    /** Attribute of an identity that may do nothing before it has a password of its own. */
+    public static final String PASSWORD_DUE = "password due";
+
+    /** Attribute that holds the number of the sign-in. */
+    static final String SIGN_IN = "sign-in";
+
+    /** Attribute that holds the number of the account. */
+    static final String ACCOUNT = "account";
+
+    private static final Logger LOG = Logger.getLogger(PasswordIdentity.class);
     /** Compared against when the name is unknown, so that the answer takes as long. */
     private static final String NOBODYS_HASH = BcryptUtil.bcryptHash("nobody's password");
+
+    private static final long RETRY_WHEN_BUSY = 3;
+    private static final int LONGEST_NAME = 80;
+
+    private final SignIns signIns;
+    private final Throttle throttle;
+
+    PasswordIdentity(SignIns signIns, Throttle throttle) {
+        this.signIns = signIns;
+        this.throttle = throttle;
+    }
 
     @Override
     public Class<UsernamePasswordAuthenticationRequest> getRequestType() {
@@ -27,19 +54,61 @@ public class PasswordIdentity implements IdentityProvider<UsernamePasswordAuthen
     @Override
     public Uni<SecurityIdentity> authenticate(
             UsernamePasswordAuthenticationRequest request, AuthenticationRequestContext context) {
-        return context.runBlocking(() -> {
-            Account account = QuarkusTransaction.requiringNew().call(() -> Account.named(request.getUsername()));
-            String password = new String(request.getPassword().getPassword());
-            boolean right = BcryptUtil.matches(password, account == null ? NOBODYS_HASH : account.passwordHash);
-            if (account == null || !right || !account.active) throw new AuthenticationFailedException();
-            return identity(account);
-        });
+        RoutingContext from = HttpSecurityUtils.getRoutingContextAttribute(request);
+        String address = SignIns.address(from);
+        String name = request.getUsername();
+        long wait = throttle.wait(name, address);
+        if (wait > 0) return Uni.createFrom().failure(later(from, wait));
+        return context.runBlocking(() -> signedIn(request, from, name, address));
     }
 
-    static SecurityIdentity identity(Account account) {
+    private SecurityIdentity signedIn(
+            UsernamePasswordAuthenticationRequest request, @Nullable RoutingContext from, String name, String address) {
+        Account account = QuarkusTransaction.requiringNew().call(() -> Account.named(name));
+        String password = new String(request.getPassword().getPassword());
+        Boolean right = throttle.compared(
+                () -> BcryptUtil.matches(password, account == null ? NOBODYS_HASH : account.passwordHash)
+                        && AccountRules.isHashedWhole(password));
+        if (right == null) throw later(from, RETRY_WHEN_BUSY);
+        if (account == null || !right || !account.active) {
+            throttle.failed(name, address);
+            refused(name, address);
+            throw new AuthenticationFailedException();
+        }
+        throttle.succeeded(name, address);
+        String token = QuarkusTransaction.requiringNew().call(() -> signIns.begin(account, from));
         return QuarkusSecurityIdentity.builder()
-                .setPrincipal(new QuarkusPrincipal(account.name))
-                .addRoles(Set.copyOf(account.roles))
+                .setPrincipal(new QuarkusPrincipal(token))
                 .build();
+    }
+
+    /** Says when to try again, in the answer that the refusal becomes. */
+    private static AuthenticationFailedException later(@Nullable RoutingContext from, long seconds) {
+        if (from != null) {
+            from.addHeadersEndHandler(end -> {
+                from.response().setStatusCode(429);
+                from.response().putHeader("Retry-After", Long.toString(seconds));
+            });
+        }
+        return new AuthenticationFailedException();
+    }
+
+    private static void refused(String name, String address) {
+        String shown = name.length() <= LONGEST_NAME ? name : name.substring(0, LONGEST_NAME) + "…";
+        LOG.info("sign-in refused from " + address);
+        QuarkusTransaction.requiringNew()
+                .run(() -> Trail.add(
+                        Trail.HOUSE, Trail.SERVER, Act.SIGN_IN_REFUSED, AccountRules.plain(shown), "from " + address));
+    }
+
+    static SecurityIdentity identity(SignIns.Held held) {
+        Account account = held.account();
+        QuarkusSecurityIdentity.Builder identity = QuarkusSecurityIdentity.builder()
+                .setPrincipal(new QuarkusPrincipal(account.name))
+                .addAttribute(SIGN_IN, held.signIn().id)
+                .addAttribute(ACCOUNT, account.id)
+                .addRoles(Set.copyOf(account.roles));
+        if (account.passwordDue) identity.addAttribute(PASSWORD_DUE, true);
+        return identity.build();
     }
 }

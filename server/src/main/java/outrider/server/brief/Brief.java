@@ -76,6 +76,10 @@ public class Brief extends PanacheEntityBase {
     public byte @Nullable [] packedParts;
 
     public String createdBy;
+
+    /** Whose it is now: who says who else may see or change it. */
+    public String owner;
+
     public Instant createdAt;
 
     public ColumnSetup column(@Nullable String name) {

@@ -17,6 +17,9 @@ import outrider.casefile.ColumnSetup;
 import outrider.casefile.Population;
 import outrider.check.DeliveryChange;
 import outrider.formula.Functions;
+import outrider.server.access.Access;
+import outrider.server.access.Belonging;
+import outrider.server.access.Right;
 import outrider.server.account.Account;
 import outrider.server.brief.Columns.ColumnsView;
 import outrider.server.dataset.DatasetJoin;
@@ -31,6 +34,7 @@ public class BriefResource {
     private final Editions editions;
     private final Shaping shaping;
     private final Joins joins;
+    private final Access access;
     private final SecurityIdentity identity;
 
     BriefResource(
@@ -40,7 +44,9 @@ public class BriefResource {
             Editions editions,
             Shaping shaping,
             Joins joins,
+            Access access,
             SecurityIdentity identity) {
+        this.access = access;
         this.shaping = shaping;
         this.joins = joins;
         this.briefs = briefs;
@@ -56,6 +62,7 @@ public class BriefResource {
     @RolesAllowed(Account.ANALYST)
     @Transactional
     public BriefView make(NewBrief wanted) {
+        access.demand(Belonging.DATASET, wanted.datasetId(), Right.RECORDS);
         return briefs.view(
                 briefs.make(wanted.datasetId(), identity.getPrincipal().getName()));
     }
@@ -192,6 +199,7 @@ public class BriefResource {
     @Path("/{id}/joins/preview")
     @RolesAllowed(Account.ANALYST)
     public Joins.JoinPreview previewJoin(long id, Joins.WantedJoin wanted) {
+        access.demand(Belonging.DATASET, wanted.datasetId(), Right.RECORDS);
         return joins.preview(id, wanted);
     }
 
@@ -200,6 +208,7 @@ public class BriefResource {
     @Path("/{id}/joins")
     @RolesAllowed(Account.ANALYST)
     public BriefView join(long id, Joins.WantedJoin wanted) {
+        access.demand(Belonging.DATASET, wanted.datasetId(), Right.RECORDS);
         return get(joins.join(id, wanted, identity.getPrincipal().getName()));
     }
 

@@ -2,6 +2,7 @@ package outrider.server.brief;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import outrider.server.access.Right;
 import outrider.server.trail.ReportActKind;
 import outrider.split.SplitPlan;
 import outrider.stakes.Stakes;
@@ -9,6 +10,7 @@ import outrider.stakes.Stakes;
 /**
  * A brief as it is shown.
  *
+ * @param right of whoever asks
  * @param decision what is edited
  * @param split null before the parts are made
  */
@@ -16,6 +18,7 @@ public record BriefView(
         long id,
         int version,
         Edition edition,
+        Right right,
         Decision decision,
         Data data,
         Worth worth,
@@ -25,10 +28,10 @@ public record BriefView(
     /**
      * @param number from 1
      * @param previousId the edition before it, {@code nextId} the one after; null for none
-     * @param createdBy who began it
+     * @param createdBy who began it, {@code owner} whose it is now
      */
     public record Edition(
-            int number, @Nullable Long previousId, @Nullable Long nextId, String createdBy) {}
+            int number, @Nullable Long previousId, @Nullable Long nextId, String createdBy, String owner) {}
 
     /**
      * The file that it is about.

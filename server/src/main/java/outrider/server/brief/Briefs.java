@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.BriefFile;
+import outrider.server.access.Access;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
 import outrider.server.trail.Act;
@@ -31,10 +32,12 @@ public class Briefs {
     private final BriefTables tables;
     private final Splits splits;
     private final EntityManager database;
+    private final Access access;
 
     private final Clock clock;
 
-    Briefs(Datasets datasets, BriefTables tables, Splits splits, EntityManager database, Clock clock) {
+    Briefs(Datasets datasets, BriefTables tables, Splits splits, EntityManager database, Access access, Clock clock) {
+        this.access = access;
         this.clock = clock;
         this.datasets = datasets;
         this.tables = tables;
@@ -61,6 +64,7 @@ public class Briefs {
         brief.columns = Columns.defaults(datasets.columns(datasetId));
         brief.seed = 1;
         brief.createdBy = by;
+        brief.owner = by;
         brief.createdAt = clock.instant();
         brief.persist();
         Trail.add(
@@ -196,7 +200,8 @@ public class Briefs {
         return new BriefView(
                 brief.id,
                 brief.version,
-                new BriefView.Edition(brief.edition, brief.previousId, next(brief), brief.createdBy),
+                new BriefView.Edition(brief.edition, brief.previousId, next(brief), brief.createdBy, brief.owner),
+                access.of(brief.id),
                 brief.decision(),
                 new BriefView.Data(dataset.id, dataset.name, dataset.records, dataset.notice, valueColumn),
                 new BriefView.Worth(

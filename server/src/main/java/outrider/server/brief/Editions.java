@@ -12,6 +12,7 @@ import outrider.base.BadInput;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup;
 import outrider.check.DeliveryChange;
+import outrider.server.access.Members;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
 import outrider.server.trail.Act;
@@ -24,14 +25,16 @@ public class Editions {
     private final Briefs briefs;
     private final Datasets datasets;
     private final EntityManager database;
+    private final Members members;
 
     private final Clock clock;
 
-    Editions(Briefs briefs, Datasets datasets, EntityManager database, Clock clock) {
+    Editions(Briefs briefs, Datasets datasets, EntityManager database, Members members, Clock clock) {
         this.clock = clock;
         this.briefs = briefs;
         this.datasets = datasets;
         this.database = database;
+        this.members = members;
     }
 
     /**
@@ -59,8 +62,11 @@ public class Editions {
         brief.edition = old.edition + 1;
         brief.previousId = old.id;
         brief.createdBy = by;
+        brief.owner = old.owner;
         brief.createdAt = clock.instant();
         brief.persist();
+        Brief.flush();
+        members.copy(old.id, brief.id);
         Trail.add(
                 Trail.chain(brief.id),
                 by,

@@ -18,6 +18,7 @@ import java.io.OutputStreamWriter;
 import java.util.List;
 import outrider.rank.CompactRanking;
 import outrider.server.account.Account;
+import outrider.server.trail.Downloads;
 import outrider.server.web.TableDownload;
 
 /** Compare: its figures, the cut, and band tables. */
@@ -29,6 +30,7 @@ public class ComparisonResource {
     private final BandTables bands;
     private final ScoredRecords records;
     private final CandidateFigures figures;
+    private final Downloads downloads;
     private final SecurityIdentity identity;
 
     ComparisonResource(
@@ -38,7 +40,9 @@ public class ComparisonResource {
             BandTables bands,
             ScoredRecords records,
             CandidateFigures figures,
+            Downloads downloads,
             SecurityIdentity identity) {
+        this.downloads = downloads;
         this.comparisons = comparisons;
         this.views = views;
         this.thresholds = thresholds;
@@ -178,6 +182,7 @@ public class ComparisonResource {
     @Produces("text/csv")
     public Response scoresFile(long id) {
         ScoredRecords.Lines lines = records.of(id);
+        downloads.records(id, "validation-scores.csv");
         StreamingOutput out = stream -> lines.write(new BufferedWriter(new OutputStreamWriter(stream, UTF_8)));
         return file(out, "validation-scores.csv");
     }

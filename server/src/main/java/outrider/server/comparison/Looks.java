@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.stream.Collectors;
 import outrider.casefile.Sha256;
+import outrider.server.account.Account;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidates;
 import outrider.server.trail.Act;
@@ -26,11 +27,14 @@ public class Looks {
         this.identity = identity;
     }
 
-    /** Counts a look at each candidate, and one for the brief where something is new to this person since their last. */
+    /**
+     * Counts a look at each candidate, and one for the brief where something is new to this person since their last. Whoever cannot
+     * change the brief chooses nothing by looking; their looks are not counted.
+     */
     @Transactional
     public void looked(Brief brief, Comparisons.Compared compared) {
         List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
-        if (ids.isEmpty()) return;
+        if (ids.isEmpty() || !identity.hasRole(Account.ANALYST)) return;
         String news =
                 Sha256.of(ids + brief.stakes.toString() + brief.campaign.plannedRate() + brief.campaign.capacity());
         ValidationUse last = ValidationUse.find(

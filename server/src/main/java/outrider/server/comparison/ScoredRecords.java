@@ -22,6 +22,7 @@ import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidates;
 import outrider.table.Column;
+import outrider.table.SpreadsheetText;
 import outrider.table.Table;
 
 /** The scored validation records as a file, for whoever wants to check figures by other means. */
@@ -33,8 +34,10 @@ public class ScoredRecords {
     private final BriefTables tables;
     private final Candidates candidates;
     private final Comparisons comparisons;
+    private final Looks looks;
 
-    ScoredRecords(Briefs briefs, BriefTables tables, Candidates candidates, Comparisons comparisons) {
+    ScoredRecords(Briefs briefs, BriefTables tables, Candidates candidates, Comparisons comparisons, Looks looks) {
+        this.looks = looks;
         this.briefs = briefs;
         this.tables = tables;
         this.candidates = candidates;
@@ -58,10 +61,16 @@ public class ScoredRecords {
 
         void write(Writer text) throws IOException {
             try (CsvWriter csv = CsvWriter.builder().build(text)) {
-                csv.writeRecord(header());
+                csv.writeRecord(harmless(header()));
                 double[] bands = cutOn < 0 ? null : boundaries(scores.get(cutOn).ranking());
-                for (int i = 0; i < rows.length; i++) csv.writeRecord(line(i, bands));
+                for (int i = 0; i < rows.length; i++) csv.writeRecord(harmless(line(i, bands)));
             }
+        }
+
+        private static List<@Nullable String> harmless(List<String> cells) {
+            List<@Nullable String> harmless = new ArrayList<>();
+            for (String cell : cells) harmless.add(SpreadsheetText.harmless(cell));
+            return harmless;
         }
 
         private static double[] boundaries(Ranking ranking) {
@@ -115,6 +124,7 @@ public class ScoredRecords {
                 .filter(c -> brief.column(c.name()).role() == Role.IDENTIFIER)
                 .toList();
         Comparisons.Compared compared = comparisons.of(brief, null);
+        looks.looked(brief, compared);
         Cut cut = Comparisons.live(Cut.findById(briefId));
         List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
         return new Lines(

@@ -39,8 +39,10 @@ public class ThresholdViews {
     private final Briefs briefs;
     private final Candidates candidates;
     private final Comparisons comparisons;
+    private final Looks looks;
 
-    ThresholdViews(Briefs briefs, Candidates candidates, Comparisons comparisons) {
+    ThresholdViews(Briefs briefs, Candidates candidates, Comparisons comparisons, Looks looks) {
+        this.looks = looks;
         this.briefs = briefs;
         this.candidates = candidates;
         this.comparisons = comparisons;
@@ -85,6 +87,7 @@ public class ThresholdViews {
     public ThresholdView threshold(long briefId, long candidateId) {
         Brief brief = briefs.get(briefId);
         Comparisons.Compared compared = comparisons.of(brief, null);
+        looks.looked(brief, compared);
         int mine = compared.index(candidateId);
         Ranking ranking = compared.comparison().ranking(mine);
         var best = BestOfEach.of(ranking);
@@ -153,6 +156,7 @@ public class ThresholdViews {
     public SensitivityView sensitivity(long briefId) {
         Brief brief = briefs.get(briefId);
         Comparisons.Compared compared = comparisons.of(brief, null);
+        looks.looked(brief, compared);
         return new SensitivityView(
                 compared.candidates().stream().map(c -> c.id).toList(),
                 Sensitivity.of(
@@ -189,6 +193,7 @@ public class ThresholdViews {
     public InverseView inverse(long briefId, long candidateId, double records) {
         Brief brief = briefs.get(briefId);
         Comparisons.Compared compared = comparisons.of(brief, null);
+        looks.looked(brief, compared);
         Ranking mine = compared.comparison().ranking(compared.index(candidateId));
         double total = mine.total();
         if (!(records >= 0 && records <= total)) throw BadInput.of("records", "is " + records, "give 0 to " + total);

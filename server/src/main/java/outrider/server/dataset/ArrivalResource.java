@@ -14,6 +14,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;
 import outrider.casefile.TableFile;
+import outrider.server.access.Access;
+import outrider.server.access.Belonging;
+import outrider.server.access.Right;
 import outrider.server.account.Account;
 
 /** Files on their way in. */
@@ -21,9 +24,11 @@ import outrider.server.account.Account;
 @RolesAllowed(Account.ANALYST)
 public class ArrivalResource {
     private final Arrivals arrivals;
+    private final Access access;
     private final SecurityIdentity identity;
 
-    ArrivalResource(Arrivals arrivals, SecurityIdentity identity) {
+    ArrivalResource(Arrivals arrivals, Access access, SecurityIdentity identity) {
+        this.access = access;
         this.arrivals = arrivals;
         this.identity = identity;
     }
@@ -34,11 +39,14 @@ public class ArrivalResource {
     @GET
     @Transactional
     public List<ArrivalView> list() {
-        return arrivals.open().stream().map(a -> arrivals.view(a, false)).toList();
+        return arrivals.open(identity.getPrincipal().getName()).stream()
+                .map(a -> arrivals.view(a, false))
+                .toList();
     }
 
     @POST
     public ArrivalView begin(NewArrival wanted) throws IOException {
+        if (wanted.briefId() != null) access.demand(Belonging.BRIEF, wanted.briefId(), Right.WORK);
         String by = identity.getPrincipal().getName();
         return arrivals.view(arrivals.begin(wanted.name(), wanted.bytes(), wanted.briefId(), by), false);
     }

@@ -10,6 +10,7 @@ import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
@@ -19,6 +20,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Clock;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.CancellationException;
@@ -45,6 +47,12 @@ import outrider.table.Table;
 public class Arrivals {
     private static final Logger LOG = Logger.getLogger(Arrivals.class);
     private static final long SPARE = 200L << 20;
+    /** So many bytes may wait of one person, and so many files; each may be sent over so many connections. */
+    private static final long MOST_WAITING = 16L << 30;
+
+    private static final int MOST_OPEN = 40;
+    private static final int MOST_SENDING = 4;
+    private static final int BUFFER = 1 << 16;
 
     private final Datasets datasets;
     private final Path folder;
@@ -55,6 +63,7 @@ public class Arrivals {
 
     private final Clock clock;
     private final Set<Long> writing = ConcurrentHashMap.newKeySet();
+    private final Map<String, Integer> sending = new ConcurrentHashMap<>();
 
     Arrivals(Datasets datasets, @ConfigProperty(name = "outrider.files") String folder, Clock clock)
             throws IOException {
@@ -86,10 +95,13 @@ public class Arrivals {
         copiers.shutdownNow();
     }
 
-    /** Those that somebody has still to decide on, latest first: not stored yet, or a delivery not taken yet. */
-    public List<Arrival> open() {
+    /** Those of somebody that they have still to decide on, latest first: not stored yet, or a delivery not taken yet. */
+    public List<Arrival> open(String by) {
         return Arrival.list(
-                "place = ?1 and (state <> ?2 or briefId is not null) order by id desc", place, State.STORED);
+                "place = ?1 and createdBy = ?3 and (state <> ?2 or briefId is not null) order by id desc",
+                place,
+                State.STORED,
+                by);
     }
 
     /** @throws NotFoundException if there is none here */
@@ -123,7 +135,27 @@ public class Arrivals {
                     "has " + bytes / 1_000_000 + " MB, the server's disk room for " + Math.max(0, room / 1_000_000),
                     "free some space or bring it compressed");
         }
+        demandShare(bytes, by);
         return begun(name, bytes, State.RECEIVING, briefId, by);
+    }
+
+    private static void demandShare(long bytes, String by) {
+        List<Arrival> open = Arrival.list("createdBy = ?1 and state <> ?2", by, State.STORED);
+        if (open.size() >= MOST_OPEN) {
+            throw BadInput.state(
+                    BadInput.Code.BUSY,
+                    "file",
+                    "is one too many: " + open.size() + " of yours are not read yet",
+                    "read or discard some of them first");
+        }
+        long waiting = open.stream().mapToLong(a -> a.bytes).sum();
+        if (waiting + bytes > MOST_WAITING) {
+            throw BadInput.state(
+                    BadInput.Code.BUSY,
+                    "file",
+                    "and what else of yours is not read yet take more than " + (MOST_WAITING >> 30) + " GB",
+                    "read or discard some of them first");
+        }
     }
 
     private Arrival begun(String name, long bytes, State state, @Nullable Long briefId, String by) throws IOException {
@@ -189,6 +221,27 @@ public class Arrivals {
                     BadInput.Code.ALREADY_DONE, "file", "is complete", "read it, or discard it and begin again");
         }
         Path file = file(arrival);
+        if (!beginsSending(arrival.createdBy)) {
+            throw BadInput.state(
+                    BadInput.Code.BUSY, "file", "is one too many to be sent at once", "wait for one of the others");
+        }
+        try {
+            receive(arrival, file, from, slice);
+        } finally {
+            sending.merge(arrival.createdBy, -1, Integer::sum);
+        }
+        State now = size(file) == arrival.bytes ? State.HERE : State.RECEIVING;
+        update(id, now, null);
+    }
+
+    private boolean beginsSending(String by) {
+        if (sending.merge(by, 1, Integer::sum) <= MOST_SENDING) return true;
+        sending.merge(by, -1, Integer::sum);
+        return false;
+    }
+
+    private void receive(Arrival arrival, Path file, long from, InputStream slice) throws IOException {
+        long id = arrival.id;
         if (!writing.add(id))
             throw BadInput.state(BadInput.Code.BUSY, "file", "is being sent from another page", "wait for it");
         try (FileChannel to = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
@@ -196,16 +249,25 @@ public class Arrivals {
                 throw BadInput.of("from", "is " + from + ", but " + to.size() + " bytes are here", "go on from there");
             }
             to.position(from);
-            slice.transferTo(Channels.newOutputStream(to));
-            if (to.size() > arrival.bytes) {
+            if (!fits(slice, Channels.newOutputStream(to), arrival.bytes - from)) {
                 to.truncate(from);
                 throw BadInput.of("file", "holds more bytes than announced", "begin again");
             }
         } finally {
             writing.remove(id);
         }
-        State now = size(file) == arrival.bytes ? State.HERE : State.RECEIVING;
-        update(id, now, null);
+    }
+
+    /** Copies at most so many bytes; says whether these were all. */
+    private static boolean fits(InputStream from, OutputStream to, long most) throws IOException {
+        byte[] buffer = new byte[BUFFER];
+        long left = most;
+        for (int read = from.read(buffer); read >= 0; read = from.read(buffer)) {
+            left -= read;
+            if (left < 0) return false;
+            to.write(buffer, 0, read);
+        }
+        return true;
     }
 
     private static void update(long id, State state, @Nullable String message) {
@@ -349,7 +411,12 @@ public class Arrivals {
     public Dataset readNow(String name, String by, InputStream body) throws IOException {
         Path file = Files.createTempFile(folder, "body-", null);
         try {
-            Files.copy(body, file, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+            long room = Files.getFileStore(folder).getUsableSpace() - SPARE;
+            try (OutputStream to = Files.newOutputStream(file)) {
+                if (!fits(body, to, Math.min(room, MOST_WAITING))) {
+                    throw BadInput.of("file", "is larger than the server has room for", "bring it compressed");
+                }
+            }
             return datasets.read(name, by, file, TableFile.Manner.UNKNOWN, Progress.NONE, null);
         } finally {
             Files.deleteIfExists(file);

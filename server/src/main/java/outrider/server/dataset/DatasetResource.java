@@ -2,6 +2,7 @@ package outrider.server.dataset;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
+import jakarta.transaction.Transactional;
 import jakarta.ws.rs.Consumes;
 import jakarta.ws.rs.DELETE;
 import jakarta.ws.rs.GET;
@@ -17,7 +18,9 @@ import java.util.List;
 import java.util.stream.Collectors;
 import outrider.base.BadInput;
 import outrider.parquet.ParquetTables;
+import outrider.server.access.Access;
 import outrider.server.account.Account;
+import outrider.server.trail.Downloads;
 import outrider.table.CsvTableWriter;
 import outrider.table.Table;
 
@@ -26,9 +29,14 @@ import outrider.table.Table;
 public class DatasetResource {
     private final Datasets datasets;
     private final Arrivals arrivals;
+    private final Access access;
+    private final Downloads downloads;
     private final SecurityIdentity identity;
 
-    DatasetResource(Datasets datasets, Arrivals arrivals, SecurityIdentity identity) {
+    DatasetResource(
+            Datasets datasets, Arrivals arrivals, Access access, Downloads downloads, SecurityIdentity identity) {
+        this.downloads = downloads;
+        this.access = access;
         this.datasets = datasets;
         this.arrivals = arrivals;
         this.identity = identity;
@@ -42,9 +50,11 @@ public class DatasetResource {
         }
     }
 
+    /** Those that one brought, or that belong to a brief that one may see. */
     @GET
+    @Transactional
     public List<DatasetView> list() {
-        return Dataset.<Dataset>list("order by id desc").stream()
+        return Dataset.<Dataset>list("id in ?1 order by id desc", access.datasets()).stream()
                 .map(DatasetView::of)
                 .toList();
     }
@@ -63,7 +73,7 @@ public class DatasetResource {
     @Path("/{id}/file.csv")
     @Produces("text/csv")
     public StreamingOutput csv(long id) {
-        Table table = datasets.table(id);
+        Table table = taken(id);
         return out -> CsvTableWriter.write(table, out);
     }
 
@@ -72,7 +82,7 @@ public class DatasetResource {
     @Path("/{id}/file.parquet")
     @Produces("application/vnd.apache.parquet")
     public StreamingOutput parquet(long id) {
-        Table table = datasets.table(id);
+        Table table = taken(id);
         return out -> {
             java.nio.file.Path file = Files.createTempFile("outrider", ".parquet");
             try {
@@ -82,6 +92,12 @@ public class DatasetResource {
                 Files.deleteIfExists(file);
             }
         };
+    }
+
+    private Table taken(long id) {
+        Table table = datasets.table(id);
+        downloads.file(datasets.get(id).name);
+        return table;
     }
 
     @DELETE

@@ -22,6 +22,8 @@ import outrider.casefile.ColumnNotes;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.casefile.TableFile;
+import outrider.server.access.BriefMember;
+import outrider.server.access.Members;
 import outrider.server.account.Account;
 import outrider.server.account.Accounts;
 import outrider.server.brief.Brief;
@@ -52,6 +54,8 @@ public class DemoLoader {
     private final Columns columns;
     private final NewCandidates candidates;
     private final WorkQueue queue;
+    private final Members members;
+    private final String demo;
     private final Optional<String> folder;
     private final Optional<String> password;
 
@@ -62,6 +66,8 @@ public class DemoLoader {
             Columns columns,
             NewCandidates candidates,
             WorkQueue queue,
+            Members members,
+            @ConfigProperty(name = "outrider.demo") String demo,
             @ConfigProperty(name = "outrider.demo.folder") Optional<String> folder,
             @ConfigProperty(name = "outrider.demo.password") Optional<String> password) {
         this.accounts = accounts;
@@ -70,12 +76,18 @@ public class DemoLoader {
         this.columns = columns;
         this.candidates = candidates;
         this.queue = queue;
+        this.members = members;
+        this.demo = demo;
         this.folder = folder.filter(f -> !f.isBlank());
         this.password = password.filter(p -> !p.isBlank());
     }
 
     @ActivateRequestContext
     void load(@Observes @Priority(5000) StartupEvent event) throws IOException {
+        boolean wanted = demo.equals("yes") || demo.equals("auto") && Account.count() == 0;
+        boolean shown = wanted || !demo.equals("no") && Account.count("name = ?1", AUTHOR) > 0 && Dataset.count() > 0;
+        LOG.info(shown ? "with the demo" : "without the demo");
+        if (!wanted) return;
         if (password.isPresent()) {
             accounts.ensure(AUTHOR, Account.ANALYST, password.get());
             accounts.ensure("approver", Account.APPROVER, password.get());
@@ -92,7 +104,9 @@ public class DemoLoader {
     private Brief bring(String name) throws IOException {
         Path file = Path.of(folder.get(), name + ".csv.gz");
         Dataset dataset = datasets.read(name + ".csv.gz", AUTHOR, file, TableFile.Manner.UNKNOWN, Progress.NONE, null);
-        return briefs.make(dataset.id, AUTHOR);
+        Brief brief = briefs.make(dataset.id, AUTHOR);
+        members.let(brief.id, "reader", BriefMember.Level.READ);
+        return brief;
     }
 
     private void planLapse(Brief brief) throws IOException {

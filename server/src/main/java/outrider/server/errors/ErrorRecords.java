@@ -20,6 +20,7 @@ import outrider.server.errors.ErrorViews.RecordsView;
 import outrider.table.Column;
 import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
+import outrider.table.SpreadsheetText;
 
 /** The records of some cells one by one, as a page or as a file. */
 @ApplicationScoped
@@ -55,7 +56,7 @@ class ErrorRecords {
                 identifiers.forEach(c -> head.add(c.name()));
                 head.addAll(List.of("score", "rank", "event", "actedBefore"));
                 columns.forEach(c -> head.add(c.name()));
-                csv.writeRecord(head);
+                csv.writeRecord(head.stream().map(SpreadsheetText::harmless).toList());
                 for (int i : order) {
                     ErrorRecord record = record(i);
                     List<String> line = new ArrayList<>(List.of(Integer.toString(record.record())));
@@ -65,7 +66,7 @@ class ErrorRecords {
                     line.add(record.event() ? "1" : "0");
                     line.add(record.actedBefore() ? "1" : "0");
                     for (String value : record.values()) line.add(value == null ? "" : value);
-                    csv.writeRecord(line);
+                    csv.writeRecord(line.stream().map(SpreadsheetText::harmless).toList());
                 }
             }
         }

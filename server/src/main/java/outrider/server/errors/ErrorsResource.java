@@ -13,6 +13,7 @@ import java.io.BufferedWriter;
 import java.io.OutputStreamWriter;
 import java.util.List;
 import outrider.base.BadInput;
+import outrider.server.trail.Downloads;
 
 /** The stage Errors. Cells are written as “0-900-event”: ranks from and to, and event, other or both. */
 @Path("/errors/{id}")
@@ -22,8 +23,10 @@ public class ErrorsResource {
     private final Errors errors;
     private final ErrorRecords records;
     private final OpenedRecords opened;
+    private final Downloads downloads;
 
-    ErrorsResource(Errors errors, ErrorRecords records, OpenedRecords opened) {
+    ErrorsResource(Errors errors, ErrorRecords records, OpenedRecords opened, Downloads downloads) {
+        this.downloads = downloads;
         this.errors = errors;
         this.records = records;
         this.opened = opened;
@@ -106,6 +109,7 @@ public class ErrorsResource {
             @QueryParam("find") String find) {
         ErrorRecords.Chosen chosen =
                 records.chosen(id, candidate, parsed(cells), new ErrorRecords.Wanted(columns, by, lowest, find));
+        downloads.records(id, "records.csv");
         StreamingOutput out = stream -> chosen.write(new BufferedWriter(new OutputStreamWriter(stream, UTF_8)));
         return Response.ok(out)
                 .header("Content-Disposition", "attachment; filename=\"records.csv\"")

@@ -10,7 +10,7 @@ import outrider.server.trail.ReportActKind;
  *
  * @param outcome column of the outcome, and {@code events} the levels that count as one; null and empty where none is chosen
  * @param edition from 1; {@code nextId} is the edition after it, null for none
- * @param createdBy who began it
+ * @param owner whose it is
  * @param records of its file
  * @param eventRate of training and validation together; null before the split
  * @param fitted candidates that are ready, {@code running} those that are not yet
@@ -25,7 +25,7 @@ public record BriefLine(
         List<String> events,
         int edition,
         @Nullable Long nextId,
-        String createdBy,
+        String owner,
         Instant createdAt,
         int records,
         @Nullable Double eventRate,

@@ -25,7 +25,7 @@ class Home {
 
     /** Briefs that match, newest first, with all that the list shows and decides by. */
     private static final String LINES = """
-            select b.id, b.name, b.question, cast(b.outcome as text) as outcome, b.edition, b.created_by, b.created_at,
+            select b.id, b.name, b.question, cast(b.outcome as text) as outcome, b.edition, b.owner, b.created_at,
               d.records, cast(b.split_facts as text) as facts, b.words ->> 'currency' as currency,
               (select max(n.id) from brief n where n.previous_id = b.id) as next_id,
               count(c.id) filter (where c.status = 'done') as fitted,
@@ -40,8 +40,11 @@ class Home {
             left join candidate c on c.brief_id = b.id and c.deleted_at is null
             left join finding f on f.brief_id = b.id and f.state = compared_state(b.id)
             where (:find = '' or position(:find in lower(concat_ws(' ', b.name, b.question, b.outcome ->> 'column',
-                b.created_by, d.name))) > 0)
-              and (:by = '' or b.created_by = :by)
+                b.owner, d.name))) > 0)
+              and (:by = '' or b.owner = :by)
+              and (b.owner = :who
+                or exists (select 1 from brief_member m where m.brief_id = b.id and m.name = :who)
+                or :decides and exists (select 1 from report r where r.brief_id = b.id))
             group by b.id, d.id, f.brief_id
             order by b.id desc
             """;
@@ -59,18 +62,21 @@ class Home {
 
     /**
      * @param find a text that name, question, outcome, owner or file holds; empty for all
-     * @param by only those that this person began; empty for all
+     * @param by only those that this person owns; empty for all
+     * @param who looks, {@code decides} whether they decide on reports: only what they may see is listed
      * @param open whether only those that somebody still has to do something about
      * @throws BadInput if the page is none
      */
     @Transactional
-    BriefPage page(String find, String by, boolean open, int from, int size) {
+    BriefPage page(String find, String by, String who, boolean decides, boolean open, int from, int size) {
         if (from < 0) throw BadInput.of("from", "is " + from, "give 0 or more");
         if (size < 1 || size > MOST) throw BadInput.of("size", "is " + size, "give 1 to " + MOST);
         @SuppressWarnings("unchecked")
         List<Tuple> found = database.createNativeQuery(LINES, Tuple.class)
                 .setParameter("find", find.strip().toLowerCase(Locale.ROOT))
                 .setParameter("by", by)
+                .setParameter("who", who)
+                .setParameter("decides", decides)
                 .getResultList();
         List<Tuple> wanted =
                 open ? found.stream().filter(t -> isOpen(waitsFor(t))).toList() : found;
@@ -93,7 +99,7 @@ class Home {
                 outcome == null ? List.of() : outcome.events(),
                 number(t, "edition").intValue(),
                 t.get("next_id") == null ? null : number(t, "next_id").longValue(),
-                Objects.requireNonNull(text(t, "created_by")),
+                Objects.requireNonNull(text(t, "owner")),
                 t.get("created_at", Instant.class),
                 number(t, "records").intValue(),
                 rate(read(text(t, "facts"), new TypeReference<>() {})),

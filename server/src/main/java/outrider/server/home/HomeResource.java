@@ -5,6 +5,7 @@ import jakarta.ws.rs.DefaultValue;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.QueryParam;
+import outrider.server.account.Account;
 
 /** The list of briefs. */
 @Path("/briefs")
@@ -17,7 +18,7 @@ public class HomeResource {
         this.identity = identity;
     }
 
-    /** Newest first; {@code mine} for those that the caller began, {@code open} for those that wait for something. */
+    /** Newest first; {@code mine} for those that the caller owns, {@code open} for those that wait for something. */
     @GET
     public Home.BriefPage list(
             @QueryParam("find") @DefaultValue("") String find,
@@ -25,6 +26,7 @@ public class HomeResource {
             @QueryParam("open") boolean open,
             @QueryParam("from") int from,
             @QueryParam("size") @DefaultValue("50") int size) {
-        return home.page(find, mine ? identity.getPrincipal().getName() : "", open, from, size);
+        String who = identity.getPrincipal().getName();
+        return home.page(find, mine ? who : "", who, identity.hasRole(Account.APPROVER), open, from, size);
     }
 }

@@ -1,6 +1,7 @@
 package outrider.server.pin;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Clock;
@@ -8,6 +9,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.Paragraph;
+import outrider.report.SafeDrawing;
 import outrider.server.brief.Briefs;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
@@ -24,9 +26,11 @@ public class Pins {
 
     private final Briefs briefs;
 
+    private final EntityManager database;
     private final Clock clock;
 
-    Pins(Briefs briefs, Clock clock) {
+    Pins(Briefs briefs, EntityManager database, Clock clock) {
+        this.database = database;
         this.clock = clock;
         this.briefs = briefs;
     }
@@ -70,6 +74,9 @@ public class Pins {
                 && wanted.cells().stream().mapToInt(List::size).sum() > MOST_CELLS) {
             throw BadInput.of("cells", "are more than " + MOST_CELLS, "pin a smaller table");
         }
+        if (wanted.candidateId() != null && ofAnother(briefId, wanted.candidateId())) {
+            throw BadInput.of("candidateId", "is no candidate of this brief", "pin what this brief shows");
+        }
         Pin pin = new Pin();
         pin.briefId = briefId;
         pin.kind = wanted.kind();
@@ -77,7 +84,7 @@ public class Pins {
         pin.title = wanted.title();
         pin.note = checkedNote(wanted.note());
         pin.reading = wanted.reading() == null ? "" : wanted.reading();
-        pin.drawing = wanted.drawing();
+        pin.drawing = blank(wanted.drawing()) ? null : SafeDrawing.of(wanted.drawing(), "", wanted.title());
         pin.cells = wanted.cells();
         pin.candidateId = wanted.candidateId();
         pin.records = wanted.records();
@@ -101,6 +108,14 @@ public class Pins {
         Pin pin = get(id);
         pin.delete();
         Trail.brief(pin.briefId, Act.PIN_REMOVED, pin.title, "");
+    }
+
+    private boolean ofAnother(long briefId, long candidateId) {
+        return database.createQuery("select count(c) from Candidate c where c.id = ?1 and c.briefId = ?2", Long.class)
+                        .setParameter(1, candidateId)
+                        .setParameter(2, briefId)
+                        .getSingleResult()
+                == 0;
     }
 
     private static Pin get(long id) {

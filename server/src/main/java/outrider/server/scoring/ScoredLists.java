@@ -128,6 +128,11 @@ public class ScoredLists {
         return list;
     }
 
+    /** Whose a candidate is. */
+    long brief(long candidateId) {
+        return Candidate.<Candidate>findById(candidateId).briefId;
+    }
+
     List<ScoredList> of(long briefId) {
         return ScoredList.list("briefId = ?1 order by id desc", briefId);
     }
@@ -247,5 +252,6 @@ public class ScoredLists {
         ScoredList list = get(id);
         if (list.active()) throw BadInput.state(BadInput.Code.BUSY, "list", "is being scored", "stop it first");
         list.delete();
+        Trail.brief(list.briefId, Act.LIST_DELETED, "scored list " + id, "");
     }
 }

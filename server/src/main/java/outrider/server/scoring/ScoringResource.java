@@ -18,6 +18,7 @@ import outrider.documents.ModelDocument;
 import outrider.exchange.ScoringRecipe;
 import outrider.parquet.ParquetTables;
 import outrider.server.account.Account;
+import outrider.server.trail.Downloads;
 import outrider.server.work.WorkQueue;
 import outrider.table.CsvTableWriter;
 import outrider.table.Table;
@@ -28,9 +29,12 @@ public class ScoringResource {
     private final ScoredLists lists;
     private final Recipes recipes;
     private final WorkQueue queue;
+    private final Downloads downloads;
     private final SecurityIdentity identity;
 
-    ScoringResource(ScoredLists lists, Recipes recipes, WorkQueue queue, SecurityIdentity identity) {
+    ScoringResource(
+            ScoredLists lists, Recipes recipes, WorkQueue queue, Downloads downloads, SecurityIdentity identity) {
+        this.downloads = downloads;
         this.lists = lists;
         this.recipes = recipes;
         this.queue = queue;
@@ -80,7 +84,7 @@ public class ScoringResource {
     @Path("/{id}/scored.csv")
     @Produces("text/csv")
     public Response csv(long id) {
-        Table scored = lists.scored(id);
+        Table scored = taken(id);
         return named((StreamingOutput) out -> CsvTableWriter.write(scored, out), "scored-" + id + ".csv");
     }
 
@@ -88,7 +92,7 @@ public class ScoringResource {
     @Path("/{id}/scored.parquet")
     @Produces("application/vnd.apache.parquet")
     public Response parquet(long id) {
-        Table scored = lists.scored(id);
+        Table scored = taken(id);
         StreamingOutput written = out -> {
             java.nio.file.Path file = Files.createTempFile("outrider", ".parquet");
             try {
@@ -108,8 +112,15 @@ public class ScoringResource {
     @Transactional
     public Response recipe(long candidate) {
         ScoringRecipe recipe = recipes.of(candidate);
+        downloads.recipe(lists.brief(candidate), recipe.candidate());
         StreamingOutput written = out -> ModelDocument.writeRecipe(recipe, out);
         return named(written, "recipe-" + candidate + ".json");
+    }
+
+    private Table taken(long id) {
+        Table scored = lists.scored(id);
+        downloads.records(lists.get(id).briefId, "scored list " + id);
+        return scored;
     }
 
     private static Response named(StreamingOutput written, String name) {

@@ -176,7 +176,7 @@ class Drafting {
                 number,
                 by,
                 clock.instant().truncatedTo(ChronoUnit.SECONDS).toString(),
-                cannotApprove(draft, cut, by),
+                cannotApprove(brief, draft, cut, by),
                 file,
                 figures,
                 conduct,
@@ -202,9 +202,18 @@ class Drafting {
         return new AnalysisHistory(counts.looks(), counts.choices(), made + (int) trials);
     }
 
-    /** The author, whoever wrote in it, and whoever fitted the candidate or a member of its blend. */
-    private static List<String> cannotApprove(Draft draft, Cut cut, @Nullable String by) {
+    /**
+     * The author, whoever wrote in it, whoever fitted the candidate or a member of its blend, and whoever shaped this edition of the
+     * brief or one before.
+     */
+    private List<String> cannotApprove(Brief brief, Draft draft, Cut cut, @Nullable String by) {
         List<String> names = new ArrayList<>(draft.writers);
+        List<String> chains = new ArrayList<>();
+        for (Brief b = brief; b != null; b = b.previousId == null ? null : briefs.get(b.previousId)) {
+            chains.add(Trail.chain(b.id));
+        }
+        names.addAll(trail.doers(chains, Act.SHAPING));
+        names.remove(Trail.SERVER);
         if (by != null) names.add(by);
         Candidate chosen = Candidate.findById(cut.candidateId);
         fitters(chosen, names);

@@ -10,7 +10,6 @@ import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Response;
 import java.util.List;
 import outrider.casefile.Check;
-import outrider.report.PdfReport;
 import outrider.server.account.Account;
 
 /** Issued reports: read as page, file, PDF and evidence; waived, approved, returned, withdrawn. */
@@ -18,9 +17,11 @@ import outrider.server.account.Account;
 public class ReportResource {
     private final SignOff signOff;
     private final ReportViews views;
+    private final Printer printer;
     private final SecurityIdentity identity;
 
-    ReportResource(SignOff signOff, ReportViews views, SecurityIdentity identity) {
+    ReportResource(SignOff signOff, ReportViews views, Printer printer, SecurityIdentity identity) {
+        this.printer = printer;
         this.signOff = signOff;
         this.views = views;
         this.identity = identity;
@@ -108,7 +109,7 @@ public class ReportResource {
     @Path("/{id}/report.pdf")
     @Produces("application/pdf")
     public Response pdf(long id) {
-        return file(PdfReport.of(signOff.html(id, false)), "sign-off-" + id + ".pdf");
+        return file(printer.pdf(signOff.html(id, false)), "sign-off-" + id + ".pdf");
     }
 
     @GET

@@ -29,6 +29,7 @@ import outrider.casefile.Sha256;
 import outrider.report.Approval;
 import outrider.report.HtmlReport;
 import outrider.server.account.Account;
+import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
 import outrider.server.candidate.Candidate;
 import outrider.server.comparison.Comparisons;
@@ -76,6 +77,7 @@ public class SignOff {
      */
     @Transactional
     public Seal open(long briefId, String by) {
+        alone(briefId);
         Cut cut = comparisons.cut(briefId);
         Seal known = Seal.findById(briefId);
         if (known != null) {
@@ -116,6 +118,7 @@ public class SignOff {
      */
     @Transactional
     public Report submit(long briefId, String by) {
+        alone(briefId);
         Report last = Report.find("briefId = ?1 order by id desc", briefId).firstResult();
         if (last != null && status(last).state() == ReportStatus.State.WAITING) {
             throw BadInput.state(
@@ -153,6 +156,13 @@ public class SignOff {
                 subject(id),
                 "evidence SHA-256 " + report.sha256 + (last == null ? "" : ", in place of report " + last.id));
         return report;
+    }
+
+    /** Whatever settles something of a brief for good waits until whoever else does has ended. */
+    private void alone(long briefId) {
+        if (database.find(Brief.class, briefId, LockModeType.PESSIMISTIC_WRITE) == null) {
+            throw new NotFoundException("there is no brief " + briefId);
+        }
     }
 
     /** By which approvals and waivers end. */
@@ -196,7 +206,7 @@ public class SignOff {
         if (!roles.contains(Account.APPROVER)) return "Only an approver decides on it.";
         List<String> own = report.cannotApprove == null ? List.of(report.issuedBy) : report.cannotApprove;
         if (!own.contains(who)) return null;
-        return "You made this report or its candidate; somebody else has to decide on it.";
+        return "You shaped what this report proposes; somebody else has to decide on it.";
     }
 
     /** @throws ForbiddenException with the reason */

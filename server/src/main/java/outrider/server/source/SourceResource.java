@@ -9,6 +9,9 @@ import java.io.IOException;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
+import outrider.server.access.Access;
+import outrider.server.access.Belonging;
+import outrider.server.access.Right;
 import outrider.server.account.Account;
 import outrider.server.dataset.ArrivalView;
 import outrider.server.dataset.Arrivals;
@@ -20,9 +23,11 @@ import outrider.table.Preview;
 public class SourceResource {
     private final Sources sources;
     private final Arrivals arrivals;
+    private final Access access;
     private final SecurityIdentity identity;
 
-    SourceResource(Sources sources, Arrivals arrivals, SecurityIdentity identity) {
+    SourceResource(Sources sources, Arrivals arrivals, Access access, SecurityIdentity identity) {
+        this.access = access;
         this.sources = sources;
         this.arrivals = arrivals;
         this.identity = identity;
@@ -59,6 +64,7 @@ public class SourceResource {
     @POST
     @Path("/copy")
     public ArrivalView copy(SourceQuery asked) throws IOException {
+        if (asked.briefId() != null) access.demand(Belonging.BRIEF, asked.briefId(), Right.WORK);
         sources.preview(asked.source() == null ? "" : asked.source(), asked.query());
         String by = identity.getPrincipal().getName();
         return arrivals.view(

@@ -1,13 +1,24 @@
 package outrider.server.trail;
 
+import java.util.List;
+
 /** What can be done that goes on the audit trail. The words are part of an entry's hash and never change. */
 public enum Act {
+    SIGNED_IN("signed in"),
+    SIGN_IN_REFUSED("sign-in refused"),
+    SIGNED_OUT("signed out"),
+    SIGN_IN_ENDED("sign-in ended"),
     PASSWORD_CHANGED("password changed"),
     ACCOUNT_MADE("account made"),
     ACCOUNT_CHANGED("account changed"),
     DATA_BROUGHT("data brought"),
     DATA_TAKEN_AWAY("data taken away"),
     DATA_REPLACED("data replaced"),
+    RECORDS_TAKEN("records taken along"),
+    RECIPE_TAKEN("recipe taken along"),
+    MEMBER_LET_IN("member let in"),
+    MEMBER_SENT_AWAY("member sent away"),
+    HANDED_ON("brief handed on"),
     BRIEF_BEGUN("brief begun"),
     BRIEF_CHANGED("brief changed"),
     EDITION_BEGUN("edition begun"),
@@ -28,6 +39,7 @@ public enum Act {
     PINNED("pinned"),
     PIN_REMARKED("note on a pin changed"),
     PIN_REMOVED("pin removed"),
+    LIST_DELETED("list deleted"),
     LIST_SCORED("list scored"),
     POLICY_CHANGED("policy changed"),
     RESERVE_OPENED("reserve opened"),
@@ -37,6 +49,29 @@ public enum Act {
     REPORT_APPROVED("report approved"),
     REPORT_RETURNED("report returned"),
     REPORT_WITHDRAWN("report withdrawn");
+
+    /** Those that shape what a report proposes; whoever did one does not decide on it. */
+    public static final List<Act> SHAPING = List.of(
+            BRIEF_BEGUN,
+            BRIEF_CHANGED,
+            EDITION_BEGUN,
+            DATA_REPLACED,
+            COLUMNS_CHANGED,
+            COLUMNS_DESCRIBED,
+            COLUMNS_UNDONE,
+            SPLIT_MADE,
+            CANDIDATE_MADE,
+            CANDIDATE_REMARKED,
+            CANDIDATE_DELETED,
+            CANDIDATE_BROUGHT_BACK,
+            SEARCH_BEGUN,
+            CUT_SET,
+            PINNED,
+            PIN_REMARKED,
+            PIN_REMOVED,
+            RESERVE_OPENED,
+            REPORT_WRITTEN,
+            REPORT_SUBMITTED);
 
     private final String words;
 

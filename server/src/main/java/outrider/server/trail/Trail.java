@@ -20,7 +20,7 @@ public class Trail {
     /** The chain of what belongs to no brief. */
     public static final String HOUSE = "house";
     /** Who acts where nobody is signed in. */
-    private static final String SERVER = "server";
+    public static final String SERVER = "server";
 
     private static final int LONGEST_WORDS = 6000;
     private static final int LONGEST_SUBJECT = 300;
@@ -85,6 +85,16 @@ public class Trail {
 
     private static TrailRow last(String chain) {
         return TrailRow.find("chain = ?1 order by number desc", chain).firstResult();
+    }
+
+    /** Who did any of some acts to any of some chains, in the order of their names. */
+    public List<String> doers(List<String> chains, List<Act> acts) {
+        return database.createQuery(
+                        "select distinct t.byName from TrailRow t where t.chain in ?1 and t.act in ?2 order by t.byName",
+                        String.class)
+                .setParameter(1, chains)
+                .setParameter(2, acts.stream().map(Act::words).toList())
+                .getResultList();
     }
 
     /** Where a chain stands. */

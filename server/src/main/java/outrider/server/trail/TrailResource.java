@@ -19,9 +19,11 @@ public class TrailResource {
             List.of("chain", "number", "at", "by", "act", "subject", "words", "previous", "hash", "signature");
 
     private final Trail trail;
+    private final TrailHeads heads;
     private final ServerKey key;
 
-    TrailResource(Trail trail, ServerKey key) {
+    TrailResource(Trail trail, TrailHeads heads, ServerKey key) {
+        this.heads = heads;
         this.trail = trail;
         this.key = key;
     }
@@ -45,10 +47,11 @@ public class TrailResource {
     @Transactional
     public TrailView trail(@QueryParam("brief") Long brief) {
         List<TrailEntry> entries = trail.of(chain(brief));
+        String fault = TrailEntry.fault(entries, key.pair().open());
         return new TrailView(
                 chain(brief),
                 entries,
-                TrailEntry.fault(entries, key.pair().open()),
+                fault == null ? heads.fault(chain(brief), entries) : fault,
                 key.pair().thumbprint());
     }
 

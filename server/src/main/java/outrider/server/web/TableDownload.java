@@ -9,6 +9,7 @@ import java.io.BufferedWriter;
 import java.io.OutputStreamWriter;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import outrider.table.SpreadsheetText;
 import outrider.workbook.WorkbookWriter;
 
 /**
@@ -24,7 +25,7 @@ public record TableDownload(String name, List<String> head, List<? extends List<
     public Response csv() {
         StreamingOutput out = stream -> {
             try (CsvWriter csv = CsvWriter.builder().build(new BufferedWriter(new OutputStreamWriter(stream, UTF_8)))) {
-                csv.writeRecord(head);
+                csv.writeRecord(head.stream().map(SpreadsheetText::harmless).toList());
                 for (List<? extends @Nullable Object> row : rows) {
                     csv.writeRecord(row.stream().map(TableDownload::text).toList());
                 }
@@ -46,7 +47,7 @@ public record TableDownload(String name, List<String> head, List<? extends List<
 
     private static String text(@Nullable Object cell) {
         if (cell == null) return "";
-        if (!(cell instanceof Double value)) return cell.toString();
+        if (!(cell instanceof Double value)) return SpreadsheetText.harmless(cell.toString());
         boolean whole = value == Math.rint(value) && Math.abs(value) < 1e15;
         return whole ? Long.toString(value.longValue()) : value.toString();
     }

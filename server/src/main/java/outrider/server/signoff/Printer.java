@@ -1,0 +1,58 @@
+package outrider.server.signoff;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import jakarta.enterprise.context.ApplicationScoped;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import outrider.base.BadInput;
+import outrider.casefile.Sha256;
+import outrider.report.PdfReport;
+
+/** Prints pages as PDF: one at a time, each only for so long, and kept, since a report changes only when somebody decides on it. */
+@ApplicationScoped
+class Printer {
+    private static final long MOST_SECONDS = 60;
+    private static final long MOST_KEPT = 64L << 20;
+
+    private final Cache<String, byte[]> kept = Caffeine.newBuilder()
+            .maximumWeight(MOST_KEPT)
+            .weigher((String key, byte[] pdf) -> pdf.length)
+            .build();
+    private final ExecutorService press = Executors.newSingleThreadExecutor(work -> {
+        Thread thread = new Thread(work, "printer");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    /** @throws BadInput if it takes too long */
+    byte[] pdf(String html) {
+        String key = Sha256.of(html);
+        byte[] known = kept.getIfPresent(key);
+        if (known != null) return known;
+        Future<byte[]> printing = press.submit(() -> {
+            byte[] already = kept.getIfPresent(key);
+            if (already != null) return already;
+            byte[] pdf = PdfReport.of(html);
+            kept.put(key, pdf);
+            return pdf;
+        });
+        try {
+            return printing.get(MOST_SECONDS, TimeUnit.SECONDS);
+        } catch (TimeoutException e) {
+            printing.cancel(true);
+            throw BadInput.state(
+                    BadInput.Code.BUSY, "report", "takes too long to print", "try again, or take it as HTML meanwhile");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        } catch (ExecutionException e) {
+            if (e.getCause() instanceof RuntimeException cause) throw cause;
+            throw new IllegalStateException(e);
+        }
+    }
+}
