@@ -47,6 +47,7 @@ final class DialectFinder {
         double bestScore = -1;
         for (char quote : QUOTES) {
             for (char delimiter : DELIMITERS) {
+                if (quote == '\'' && marksTexts(text, delimiter)) continue;
                 List<List<String>> rows = rows(text, delimiter, quote, whole);
                 double score = score(rows);
                 if (score > bestScore + 1e-9) {
@@ -58,6 +59,15 @@ final class DialectFinder {
         }
         int told = decimalTold(bestRows);
         return new Dialect(best.delimiter(), best.quote(), encoding, told < 0 ? ',' : '.', header(bestRows), told == 0);
+    }
+
+    /** Whether a field begins with an apostrophe that marks a text for a spreadsheet, and does not end with one. */
+    private static boolean marksTexts(String text, char delimiter) {
+        String ends = Pattern.quote(String.valueOf(delimiter));
+        return Pattern.compile(
+                        "(?:^|[\\r\\n]|" + ends + ")'+[=+@-](?:(?!" + ends + ")[^'\\r\\n])*(?:$|[\\r\\n]|" + ends + ")")
+                .matcher(text)
+                .find();
     }
 
     private static Encoding encoding(byte[] head, boolean whole) {

@@ -356,7 +356,7 @@ class DeskTest extends CaseSteps {
         analyst.get("/comparisons/" + id + "/inverse/" + logistic + "?records=-1")
                 .then()
                 .statusCode(400);
-        analyst.get("/comparisons/" + id + "/threshold/999999").then().statusCode(400);
+        analyst.get("/comparisons/" + id + "/threshold/999999").then().statusCode(404);
     }
 
     @Test

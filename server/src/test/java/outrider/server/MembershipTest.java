@@ -122,7 +122,7 @@ class MembershipTest extends ReportSteps {
         int dataset = ok(analyst.get("/briefs/" + id)).getInt("data.id");
         int list = Integer.parseInt(analyst.post("/lists?candidate=" + candidate + "&dataset=" + dataset, null)
                 .asString());
-        int explanation = ok(analyst.post("/candidates/" + candidate + "/explanations", Map.of("measure", "AUC")))
+        int explanation = ok(analyst.post("/candidates/" + candidate + "/explanations", Map.of("measure", "auc")))
                 .getInt("id");
         int arrival = ok(analyst.post("/arrivals", Map.of("name", "more.csv", "bytes", 10)))
                 .getInt("id");

@@ -73,6 +73,7 @@ class MigrationTest {
                 .isTrue();
         assertThat(one("select outcome from brief where name = 'begun'")).isNull();
         assertThat(json("campaign", "begun").path("capacity").isNull()).isTrue();
+        assertThat(one("select owner from brief where name = 'whole'")).isEqualTo("analyst");
         assertThat(one("select kind || ' ' || parameter_count from candidate")).isEqualTo("leastSquares 7");
         assertThat(read(one("select rule from cut")))
                 .isEqualTo(read("{\"kind\": \"BEST_MEASURE\", \"measure\": \"mcc\"}"));
@@ -102,6 +103,7 @@ class MigrationTest {
                         ENV.getOrDefault("OUTRIDER_TEST_DB_USER", "outrider"),
                         ENV.getOrDefault("OUTRIDER_TEST_DB_PASSWORD", "outrider"))
                 .schemas(SCHEMA)
+                .placeholders(Map.of("runtime", "nobody in particular"))
                 .target(target)
                 .load()
                 .migrate();
