@@ -82,7 +82,7 @@ describe('the list of briefs', () => {
     unmount();
     serve(({ path }) => (path.includes('mine') ? { total: 0, lines: [] } : { total: 1, lines: [line(1)] }));
     const second = render(BriefTable);
-    await fireEvent.click(await screen.findByText('begun by me'));
+    await fireEvent.click(await screen.findByText('mine'));
     expect(await screen.findByText(/No brief says that/)).toBeTruthy();
     second.unmount();
     serve(() => problem(500, 'the database is away'));

@@ -45,6 +45,11 @@ const orderKey = (row: Row, value: string) =>
 class Desk {
   brief = $state.raw<Brief | null>(null);
 
+  /** Whether whoever is signed in may see records one by one. */
+  get seesRecords(): boolean {
+    return this.brief !== null && this.brief.right !== 'READ';
+  }
+
   /** Whether whoever is signed in may change the brief. */
   get works(): boolean {
     return session.analyst && (this.brief?.right === 'WORK' || this.brief?.right === 'OWN');

@@ -340,16 +340,16 @@
           />
           <FileButton label="bring a newer delivery" {bring} />
         {/if}
-        <a
-          class="chip"
-          href={`/api/datasets/${brief.data.id}/file.csv`}
-          download={`${brief.decision.name}.csv`}>CSV</a
-        >
-        <a
-          class="chip"
-          href={`/api/datasets/${brief.data.id}/file.parquet`}
-          download={`${brief.decision.name}.parquet`}>Parquet</a
-        >
+        {#if desk.seesRecords}<a
+            class="chip"
+            href={`/api/datasets/${brief.data.id}/file.csv`}
+            download={`${brief.decision.name}.csv`}>CSV</a
+          >
+          <a
+            class="chip"
+            href={`/api/datasets/${brief.data.id}/file.parquet`}
+            download={`${brief.decision.name}.parquet`}>Parquet</a
+          >{/if}
       </span>
     </div>
     <ColumnTable

@@ -220,7 +220,9 @@
         <Button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}>pin</Button>
       </p>{/if}
   </div>
-  {#if wanted.length > 0}
+  {#if wanted.length > 0 && !desk.seesRecords}
+    <p class="quiet mt-2">The records themselves are seen by members who are analysts or approvers.</p>
+  {:else if wanted.length > 0}
     <Records
       {brief}
       candidate={{ id: row.id, name: row.name, supplied: row.kind === 'supplied' || row.reference }}

@@ -40,7 +40,12 @@
   <h2 class="title">Where you are signed in</h2>
   {#if signIns}
     <Table class="plain mt-2">
-      <thead><tr><th>Since</th><th>Last used</th><th>From</th><th>With</th><th></th></tr></thead>
+      <thead
+        ><tr
+          ><th>Since</th><th>Last used</th><th>From</th><th>With</th><th><span class="sr-only">End</span></th
+          ></tr
+        ></thead
+      >
       <tbody>
         {#each signIns as s (s.id)}
           <tr>

@@ -113,7 +113,9 @@
     </Popover>
     <a class="chip" href="/api/comparisons/bands.csv?{query}" download>CSV</a>
     <a class="chip" href="/api/comparisons/bands.xlsx?{query}" download>XLSX</a>
-    <a class="chip" href="/api/comparisons/{brief.id}/scores.csv" download>scored records CSV</a>
+    {#if brief.right !== 'READ'}<a class="chip" href="/api/comparisons/{brief.id}/scores.csv" download
+        >scored records CSV</a
+      >{/if}
     <Button class="chip" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
       >pin table</Button
     >

@@ -31,6 +31,7 @@
 <form class="space-y-3" onsubmit={change}>
   <Label
     >Present password <Input
+      class="field block w-full!"
       bind:value={now}
       name="now"
       type="password"
@@ -40,6 +41,7 @@
   >
   <Label
     >New password, at least 12 letters <Input
+      class="field block w-full!"
       bind:value={password}
       name="password"
       type="password"

@@ -70,18 +70,18 @@
         ? '; inputs are then standardised, mean 0 and deviation 1 in training'
         : ''}</span
     >
-    <form class="ml-auto flex items-center gap-2" onsubmit={look}>
-      <label class="quiet"
-        >record <Input
-          class="field w-24! text-right"
-          type="number"
-          min="1"
-          max={brief.data.records}
-          bind:value={number}
-        /></label
-      >
-      <Button class="action plain" type="submit">Show its values</Button>
-    </form>
+    {#if brief.right !== 'READ'}<form class="ml-auto flex items-center gap-2" onsubmit={look}>
+        <label class="quiet"
+          >record <Input
+            class="field w-24! text-right"
+            type="number"
+            min="1"
+            max={brief.data.records}
+            bind:value={number}
+          /></label
+        >
+        <Button class="action plain" type="submit">Show its values</Button>
+      </form>{/if}
   </div>
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   {#if record}

@@ -189,7 +189,7 @@
               /></td
             >
             <td class="whitespace-nowrap text-right">
-              {#if l.status === 'done'}
+              {#if l.status === 'done' && desk.seesRecords}
                 <a class="chip" href="/api/lists/{l.id}/scored.csv" download>CSV</a>
                 <a class="chip" href="/api/lists/{l.id}/scored.parquet" download>Parquet</a>
               {/if}

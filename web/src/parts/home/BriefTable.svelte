@@ -26,7 +26,7 @@
   const FILTERS = [
     ['all', 'all'],
     ['open', 'waiting for something'],
-    ['mine', 'begun by me'],
+    ['mine', 'mine'],
   ] as const;
 
   let page = $state.raw<BriefPage | null>(null);

@@ -98,6 +98,9 @@ final class Screenshots {
         browser.open("/policy");
         browser.find("ul[aria-label=Checks] li");
         take(browser, folder, "policy");
+        browser.open("/accounts");
+        browser.text("Owners of briefs");
+        take(browser, folder, "accounts");
     }
 
     /** Errors of many candidates on a handful of events, at a cut so high that it raises no false alarm. */
@@ -129,10 +132,6 @@ final class Screenshots {
         browser.open(brief + "/threshold");
         browser.find("[data-measure=mcc] [data-best]");
         take(browser, folder, "threshold");
-        browser.find("[data-inverse]");
-        browser.driver.executeScript(
-                "document.querySelector('[aria-label=\"Inverse questions\"]').scrollIntoView({block: 'end'})");
-        take(browser, folder, "sensitivity");
     }
 
     private static void opened(Browser browser, String brief, String name, String words, Path folder, String picture)

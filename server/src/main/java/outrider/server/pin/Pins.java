@@ -84,7 +84,8 @@ public class Pins {
         pin.title = wanted.title();
         pin.note = checkedNote(wanted.note());
         pin.reading = wanted.reading() == null ? "" : wanted.reading();
-        pin.drawing = blank(wanted.drawing()) ? null : SafeDrawing.of(wanted.drawing(), "", wanted.title());
+        String drawing = wanted.drawing();
+        pin.drawing = drawing == null || drawing.isBlank() ? null : SafeDrawing.of(drawing, "", wanted.title());
         pin.cells = wanted.cells();
         pin.candidateId = wanted.candidateId();
         pin.records = wanted.records();

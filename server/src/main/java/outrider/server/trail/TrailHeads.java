@@ -15,6 +15,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
@@ -40,6 +41,8 @@ public class TrailHeads {
         return thread;
     });
 
+    private @Nullable ScheduledFuture<?> writing;
+
     TrailHeads(@ConfigProperty(name = "outrider.trail-heads") Path folder, ServerKey key, Clock clock) {
         this.folder = folder;
         this.key = key;
@@ -47,10 +50,11 @@ public class TrailHeads {
     }
 
     void begin(@Observes @Priority(6000) StartupEvent event) {
-        daily.scheduleWithFixedDelay(this::tried, 0, BETWEEN_LOOKS, TimeUnit.SECONDS);
+        writing = daily.scheduleWithFixedDelay(this::tried, 0, BETWEEN_LOOKS, TimeUnit.SECONDS);
     }
 
     void end(@Observes ShutdownEvent event) {
+        if (writing != null) writing.cancel(true);
         daily.shutdownNow();
     }
 

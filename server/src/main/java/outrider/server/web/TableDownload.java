@@ -45,7 +45,7 @@ public record TableDownload(String name, List<String> head, List<? extends List<
                 .build();
     }
 
-    private static String text(@Nullable Object cell) {
+    private static @Nullable String text(@Nullable Object cell) {
         if (cell == null) return "";
         if (!(cell instanceof Double value)) return SpreadsheetText.harmless(cell.toString());
         boolean whole = value == Math.rint(value) && Math.abs(value) < 1e15;
