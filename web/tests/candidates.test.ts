@@ -97,7 +97,7 @@ const columns = [
 
 beforeEach(() => {
   stubResizeObserver();
-  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
   desk.brief = brief;
   desk.comparison = null;
   vi.spyOn(desk, 'open').mockResolvedValue();

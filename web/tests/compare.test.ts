@@ -82,7 +82,7 @@ beforeEach(() => {
   localStorage.clear();
   layout.change(begin());
   drawn.options.length = 0;
-  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
   desk.brief = brief;
   desk.comparison = null;
   desk.candidateId = null;
@@ -332,7 +332,7 @@ describe('the tray', () => {
   });
 
   it('is read only for an approver, and says where pins come from while it is empty', async () => {
-    session.me = { name: 'approver', roles: ['approver'], passwordDue: false };
+    session.me = { name: 'approver', roles: ['approver'], passwordDue: false, provided: false };
     await opened(comparison(cut), ({ path }) => (path.startsWith('/api/pins') ? [pin] : undefined));
     const first = render(PinTray, { brief });
     expect(await screen.findByText('see band 2')).toBeTruthy();

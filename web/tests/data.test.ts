@@ -73,7 +73,7 @@ function column(name: string, more: Partial<Column> = {}): Column {
 }
 
 beforeEach(() => {
-  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
 });
 
 describe('a file on its way in', () => {

@@ -13,7 +13,7 @@ import { problem, serve, type Asked } from './server';
 
 beforeEach(() => {
   vi.useRealTimers();
-  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
   desk.brief = brief;
   desk.comparison = null;
   desk.candidateId = null;

@@ -145,7 +145,7 @@ const answers = ({ path }: Asked): unknown => {
 };
 
 beforeEach(() => {
-  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
   desk.brief = brief;
   desk.comparison = comparison({ candidateId: 1, records: 46, rule: { kind: 'BY_HAND', measure: null } });
   desk.candidateId = 1;

@@ -96,7 +96,7 @@ describe('what a candidate goes by', () => {
 
   beforeEach(() => {
     stubResizeObserver();
-    session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+    session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
     desk.brief = brief;
   });
 
@@ -146,7 +146,7 @@ describe('what a candidate goes by', () => {
   });
 
   it('asks nothing for a reader', () => {
-    session.me = { name: 'reader', roles: ['reader'], passwordDue: false };
+    session.me = { name: 'reader', roles: ['reader'], passwordDue: false, provided: false };
     const all = serve(() => null);
     render(GoesBy, { candidate, currency: '€' });
     expect(screen.getByText(/counts as a look/)).toBeTruthy();

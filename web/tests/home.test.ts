@@ -37,7 +37,7 @@ const finding = {
 const words = (element: Element) => (element.textContent ?? '').replace(/\s+/g, ' ').trim();
 
 beforeEach(() => {
-  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
 });
 
 describe('the list of briefs', () => {

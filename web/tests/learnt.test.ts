@@ -27,7 +27,7 @@ const show = (kind: string, parts: Part[], others: Candidate[] = []) => {
 };
 
 beforeEach(() => {
-  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
   desk.brief = typical;
   stubResizeObserver();
 });
@@ -358,7 +358,7 @@ describe('scoring a list', () => {
     expect(await screen.findByText(/lacks what The tree reads: tier/)).toBeTruthy();
     expect((screen.getByRole('button', { name: 'Score it' }) as HTMLButtonElement).disabled).toBe(true);
     unmount();
-    session.me = { name: 'approver', roles: ['approver'], passwordDue: false };
+    session.me = { name: 'approver', roles: ['approver'], passwordDue: false, provided: false };
     render(ScoreLists, { brief, candidate: candidate('tree') });
     expect(screen.queryByRole('button', { name: 'Score it' })).toBeNull();
   });

@@ -46,7 +46,7 @@ const leak = column('goodbye', {
 
 beforeEach(() => {
   stubResizeObserver();
-  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
   desk.brief = brief;
   desk.comparison = null;
 });
@@ -185,7 +185,7 @@ describe('the data', () => {
   });
 
   it('cannot be changed by an approver', async () => {
-    session.me = { name: 'approver', roles: ['approver'], passwordDue: false };
+    session.me = { name: 'approver', roles: ['approver'], passwordDue: false, provided: false };
     serve(() => sheet(leak));
     render(DataPage);
     expect(((await screen.findByLabelText('Role of goodbye')) as HTMLSelectElement).disabled).toBe(true);

@@ -118,7 +118,7 @@ const type = async (label: string, value: string) =>
 beforeEach(() => {
   vi.mocked(navigate).mockClear();
   Element.prototype.scrollIntoView = vi.fn();
-  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
   desk.brief = brief;
   desk.comparison = comparison({ candidateId: 2, records: 20, rule: byRule('BY_HAND') });
   desk.candidateId = 2;
@@ -213,7 +213,7 @@ describe('writing a report', () => {
       expect(kept.memo.monitoring.map((w) => w.limit)).toContain('at least {captureLow}');
     });
     unmount();
-    session.me = { name: 'reader', roles: ['reader'], passwordDue: false };
+    session.me = { name: 'reader', roles: ['reader'], passwordDue: false, provided: false };
     render(SignOffPage);
     await screen.findByText('Title of monitoring');
     expect(screen.queryByRole('button', { name: 'Submit for approval' })).toBeNull();
@@ -222,7 +222,7 @@ describe('writing a report', () => {
 
 describe('deciding on a report', () => {
   beforeEach(() => {
-    session.me = { name: 'approver', roles: ['approver'], passwordDue: false };
+    session.me = { name: 'approver', roles: ['approver'], passwordDue: false, provided: false };
   });
 
   it('shows decision, words and checks, and cannot be approved while one is open', async () => {
@@ -361,7 +361,7 @@ describe('around it', () => {
   };
 
   it('shows the policy as its checks, says what a change would do, and keeps it', async () => {
-    session.me = { name: 'administrator', roles: ['administrator'], passwordDue: false };
+    session.me = { name: 'administrator', roles: ['administrator'], passwordDue: false, provided: false };
     const asked = serve(({ method, path }) => {
       if (path === '/api/policy/trial') return { open: 2, changes: [{ check: 'lift', passes: 0, fails: 2 }] };
       return method === 'PUT' ? { ...policy, version: 2 } : [policy];
@@ -384,7 +384,7 @@ describe('around it', () => {
   });
 
   it('takes back what was changed of the policy and not kept', async () => {
-    session.me = { name: 'administrator', roles: ['administrator'], passwordDue: false };
+    session.me = { name: 'administrator', roles: ['administrator'], passwordDue: false, provided: false };
     serve(({ path }) => (path === '/api/policy/trial' ? { open: 0, changes: [] } : [policy]));
     render(PolicyPage);
     await fireEvent.change(await screen.findByLabelText('Lift at the cut: atLeast'), {
@@ -403,7 +403,7 @@ describe('around it', () => {
     await press('as text');
     expect(screen.getByText('format: 1').tagName).toBe('PRE');
     unmount();
-    session.me = { name: 'administrator', roles: ['administrator'], passwordDue: false };
+    session.me = { name: 'administrator', roles: ['administrator'], passwordDue: false, provided: false };
     render(PolicyPage);
     await screen.findByText('Lift at the cut');
     await press('as text');

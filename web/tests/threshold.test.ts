@@ -64,7 +64,7 @@ function served(more: (asked: Asked) => unknown = () => undefined): Asked[] {
 
 beforeEach(async () => {
   stubResizeObserver();
-  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false };
+  session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
   desk.brief = brief;
   desk.comparison = null;
   desk.candidateId = null;

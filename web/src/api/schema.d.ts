@@ -5601,6 +5601,42 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/sign-in/ways': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Ways */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SignInWays'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/sign-off/{brief}': {
     parameters: {
       query?: never;
@@ -7776,6 +7812,8 @@ export interface components {
       roles: string[];
       /** @description whether somebody else chose the password, which is changed before anything else */
       passwordDue: boolean;
+      /** @description whether a provider vouches for them, so that they have no password here */
+      provided: boolean;
     };
     /** @description What a column adds to the chosen records' scores in the mean, in units of the score. */
     MeanContribution: {
@@ -8601,6 +8639,10 @@ export interface components {
       /** @description whether this is the one that asks */
       here: boolean;
     };
+    SignInWays: {
+      /** @description whether people can sign in by a provider, beside name and password */
+      provider: boolean;
+    };
     /** @description The smallest change of one column that takes a record over the cut, all else left as it is (METHODS section 8). */
     SmallestChange: {
       column: string;
@@ -9321,6 +9363,7 @@ export type SensitivityView = components['schemas']['SensitivityView'];
 export type Sentence = components['schemas']['Sentence'];
 export type SettingView = components['schemas']['SettingView'];
 export type SignInView = components['schemas']['SignInView'];
+export type SignInWays = components['schemas']['SignInWays'];
 export type SmallestChange = components['schemas']['SmallestChange'];
 export type SourcePreview = components['schemas']['SourcePreview'];
 export type SourceQuery = components['schemas']['SourceQuery'];

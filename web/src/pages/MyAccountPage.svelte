@@ -71,14 +71,16 @@
     <p class="quiet">Loading …</p>
   {/if}
   <h2 class="title mt-6">Another password</h2>
-  <div class="sheet mt-2 max-w-sm p-4">
-    <OwnPassword
-      done={() =>
-        attempt(async () => {
-          changed = true;
-        })}
-    />
-  </div>
+  {#if session.me?.provided}
+    <p class="mt-1">It is your provider's; change it there.</p>
+  {:else}<div class="sheet mt-2 max-w-sm p-4">
+      <OwnPassword
+        done={() =>
+          attempt(async () => {
+            changed = true;
+          })}
+      />
+    </div>{/if}
   {#if changed}<p class="quiet mt-1" role="status">Changed. You are signed out everywhere else.</p>{/if}
   <p class="mt-6"><Button class="chip" onclick={() => session.leave()}>sign out</Button></p>
 </main>

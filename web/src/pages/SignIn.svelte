@@ -2,13 +2,29 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Label from 'flowbite-svelte/Label.svelte';
-  import { Refusal, signIn } from '../lib/api';
+  import { onMount } from 'svelte';
+  import type { SignInWays } from '../api/schema';
+  import { get, Refusal, signIn } from '../lib/api';
   import { session } from '../lib/session.svelte';
 
   let name = $state('');
   let password = $state('');
   let refusal = $state<string | null>(null);
   let busy = $state(false);
+  let provider = $state(false);
+
+  /** Why somebody whom the provider knows may not come in. */
+  const REFUSED: Record<string, string> = {
+    groups: 'None of your groups stands for a role here; ask for one like outrider-analyst.',
+    name: 'Your name is taken here, or too much like another; ask the administrator.',
+    account: 'Your account may no longer sign in; ask the administrator.',
+  };
+
+  onMount(async () => {
+    refusal = REFUSED[new URLSearchParams(location.search).get('refused') ?? ''] ?? null;
+    const ways = await get<SignInWays>('/sign-in/ways').catch(() => null);
+    provider = ways?.provider ?? false;
+  });
 
   async function enter(event: SubmitEvent) {
     event.preventDefault();
@@ -40,5 +56,10 @@
     >
     {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
     <Button type="submit" class="action w-full" disabled={busy}>Sign in</Button>
+    {#if provider}
+      <p class="quiet m-0">
+        or <a href="/api/sign-in/provider" rel="external">with your organisation's account</a>
+      </p>
+    {/if}
   </form>
 </main>

@@ -3,6 +3,7 @@ package outrider.explain;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
 import outrider.base.Progress;
@@ -52,27 +53,32 @@ public record PermutationImportance(double measure, List<Drop> drops) {
         List<int[]> dealt = new ArrayList<>();
         for (int c = 0; c < names.size(); c++) dealt.add(new int[] {c});
         dealt.addAll(GoingTogether.of(plain.columns(), score));
+        double[] fallen = new double[dealt.size() * repeats];
+        AtomicInteger done = new AtomicInteger();
+        // a task deals, scores and measures on one thread, so that no thread waits for another's measure
+        workers.each(fallen.length, task -> {
+            int[] columns = dealt.get(task / repeats);
+            String name = names.get(columns[0]);
+            progress.checkpoint(done.getAndIncrement() / (double) fallen.length, "dealing " + name + " anew");
+            int[] order = all.clone();
+            seeds.stream("importance/" + name + "/" + columns.length + "/" + task % repeats)
+                    .shuffle(order);
+            List<Column> mixed = new ArrayList<>(plain.columns());
+            for (int c : columns) mixed.set(c, plain.columns().get(c).gathered(order));
+            double[] now = Scoring.of(model, new Table(mixed, null), all, Workers.ALONE, new Quiet(progress));
+            fallen[task] = whole - measure.applyAsDouble(now);
+        });
         List<Drop> drops = new ArrayList<>();
         for (int d = 0; d < dealt.size(); d++) {
-            int[] columns = dealt.get(d);
             double sum = 0;
             double squares = 0;
-            for (int r = 0; r < repeats; r++) {
-                progress.checkpoint(
-                        (d + r / (double) repeats) / dealt.size(), "dealing " + names.get(columns[0]) + " anew");
-                int[] order = all.clone();
-                seeds.stream("importance/" + names.get(columns[0]) + "/" + columns.length + "/" + r)
-                        .shuffle(order);
-                List<Column> mixed = new ArrayList<>(plain.columns());
-                for (int c : columns) mixed.set(c, plain.columns().get(c).gathered(order));
-                double[] now = Scoring.of(model, new Table(mixed, null), all, workers, new Quiet(progress));
-                double drop = whole - measure.applyAsDouble(now);
-                sum += drop;
-                squares += drop * drop;
+            for (int r = d * repeats; r < (d + 1) * repeats; r++) {
+                sum += fallen[r];
+                squares += fallen[r] * fallen[r];
             }
             double mean = sum / repeats;
             drops.add(new Drop(
-                    IntStream.of(columns).mapToObj(names::get).toList(),
+                    IntStream.of(dealt.get(d)).mapToObj(names::get).toList(),
                     mean,
                     Math.sqrt(Math.max(0, squares / repeats - mean * mean) * repeats / (repeats - 1))));
         }

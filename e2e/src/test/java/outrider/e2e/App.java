@@ -19,6 +19,11 @@ final class App implements AutoCloseable {
     private final Process process;
 
     App() throws IOException, InterruptedException {
+        this(Map.of());
+    }
+
+    /** @param settings beside those that every test has */
+    App(Map<String, String> settings) throws IOException, InterruptedException {
         int port;
         try (ServerSocket socket = new ServerSocket(0)) {
             port = socket.getLocalPort();
@@ -56,6 +61,7 @@ final class App implements AutoCloseable {
                         Files.createTempDirectory("outrider-files").toString(),
                         "QUARKUS_FLYWAY_CLEAN_AT_START",
                         "true"));
+        builder.environment().putAll(settings);
         process = builder.start();
         for (int i = 0; !ready(); i++) {
             if (i > 300 || !process.isAlive()) throw new IllegalStateException(Files.readString(log));

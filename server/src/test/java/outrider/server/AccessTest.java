@@ -71,6 +71,7 @@ class AccessTest {
     void nothingIsAnsweredToWhoeverIsNotSignedIn() {
         assertThat(OPERATIONS).hasSizeGreaterThan(70);
         for (Operation operation : OPERATIONS) {
+            if (operation.path().equals("/api/sign-in/ways")) continue;
             var asks = given().contentType(operation.type());
             if (operation.writes()) asks = asks.body("{}".getBytes(StandardCharsets.UTF_8));
             assertThat(asks.request(operation.verb(), operation.address()).statusCode())

@@ -1,6 +1,5 @@
 package outrider.workbook;
 
-import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -8,7 +7,6 @@ import java.util.ArrayList;
 import java.util.Enumeration;
 import java.util.List;
 import java.util.zip.ZipEntry;
-import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
@@ -34,7 +32,7 @@ record WorkbookParts(List<String> merged, int lastRow) {
     static void demand(Path file) throws IOException {
         try (ZipFile archive = new ZipFile(file.toFile())) {
             if (archive.getEntry(BOOK) != null) return;
-        } catch (ZipException e) {
+        } catch (IOException | IllegalArgumentException e) {
             throw BadInput.of("file", "is an archive that is damaged or cut short", "save it again");
         }
         throw BadInput.of(
@@ -72,7 +70,7 @@ record WorkbookParts(List<String> merged, int lastRow) {
                     }
                 }
             }
-        } catch (ZipException | EOFException e) {
+        } catch (IOException | IllegalArgumentException e) {
             throw damaged();
         }
     }
@@ -132,7 +130,7 @@ record WorkbookParts(List<String> merged, int lastRow) {
             while (xml.hasNext()) {
                 if (xml.next() == XMLStreamConstants.START_ELEMENT) element.at(xml.getLocalName(), xml);
             }
-        } catch (XMLStreamException | EOFException e) {
+        } catch (XMLStreamException | IOException | IllegalArgumentException e) {
             throw damaged();
         }
     }

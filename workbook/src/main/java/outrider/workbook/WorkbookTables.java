@@ -1,8 +1,8 @@
 package outrider.workbook;
 
-import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -15,7 +15,6 @@ import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import java.util.zip.ZipException;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
@@ -120,7 +119,9 @@ public final class WorkbookTables {
             return reading.of(book);
         } catch (BadInput | CancellationException e) {
             throw e;
-        } catch (RuntimeException | EOFException | ZipException e) {
+        } catch (FileSystemException e) {
+            throw e;
+        } catch (RuntimeException | IOException e) {
             throw WorkbookParts.damaged();
         }
     }

@@ -22,6 +22,7 @@ record AddressRule(Pattern path, List<Belonging> named, List<Belonging> asked, R
     private static final List<AddressRule> ALL = List.of(
             rule("me", Right.NONE),
             rule("me/*", Right.NONE),
+            rule("sign-in/*", Right.NONE),
             rule("accounts*", Right.NONE),
             rule("policy*", Right.NONE),
             rule("key", Right.NONE),

@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** Somebody who signs in. The password is kept as a bcrypt hash. */
 @Entity
@@ -34,6 +35,9 @@ public class Account extends PanacheEntityBase {
     public boolean active = true;
 
     public String passwordHash;
+
+    /** Who vouches for them and as whom, where they sign in elsewhere; null for those with a password here. */
+    public @Nullable String provider;
 
     /** Whether somebody else chose it, so that it is changed first. */
     public boolean passwordDue;

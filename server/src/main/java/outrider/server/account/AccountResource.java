@@ -33,8 +33,11 @@ public class AccountResource {
         this.cookie = cookie;
     }
 
-    /** @param passwordDue whether somebody else chose the password, which is changed before anything else */
-    public record Me(String name, List<String> roles, boolean passwordDue) {}
+    /**
+     * @param passwordDue whether somebody else chose the password, which is changed before anything else
+     * @param provided whether a provider vouches for them, so that they have no password here
+     */
+    public record Me(String name, List<String> roles, boolean passwordDue, boolean provided) {}
 
     /** @param here whether this is the one that asks */
     public record SignInView(long id, Instant begunAt, Instant usedAt, String address, String agent, boolean here) {}
@@ -59,7 +62,8 @@ public class AccountResource {
         return new Me(
                 name(),
                 identity.getRoles().stream().sorted().toList(),
-                identity.getAttribute(PasswordIdentity.PASSWORD_DUE) != null);
+                identity.getAttribute(PasswordIdentity.PASSWORD_DUE) != null,
+                identity.getAttribute(PasswordIdentity.PROVIDED) != null);
     }
 
     @POST

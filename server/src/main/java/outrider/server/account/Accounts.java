@@ -14,6 +14,9 @@ import outrider.server.trail.Trail;
 /** Makes and changes accounts. */
 @ApplicationScoped
 public class Accounts {
+    /** Kept where a hash would be; no password has it as its hash. */
+    static final String NO_PASSWORD = "*";
+
     private final EntityManager database;
     private final SignIns signIns;
     private final Throttle throttle;
@@ -60,11 +63,38 @@ public class Accounts {
         Trail.house(Act.ACCOUNT_CHANGED, name, "administrator with a new password, by command");
     }
 
+    /**
+     * The account of somebody for whom a provider vouches, made at their first sign-in; its roles are those that the provider says now.
+     *
+     * @param provider who vouches, and as whom
+     * @throws BadInput if they have no role here, may not sign in, or their name is somebody else's
+     */
+    @Transactional
+    Account ofProvider(String provider, String name, List<String> roles) {
+        oneAtATime();
+        if (roles.isEmpty()) {
+            throw BadInput.of("groups", "of yours stand for no role here", "ask for one like outrider-analyst");
+        }
+        Account known = Account.find("provider", provider).firstResult();
+        if (known == null) {
+            String wanted = AccountRules.name(name);
+            demandFree(wanted);
+            known = store(wanted, roles, NO_PASSWORD);
+            known.provider = provider;
+        }
+        if (!known.active) throw BadInput.of("account", "may no longer sign in", "ask the administrator");
+        if (!known.roles.equals(roles)) {
+            Trail.house(Act.ACCOUNT_CHANGED, known.name, "roles " + known.roles + " → " + roles + " by the provider.");
+            known.roles = roles;
+        }
+        return known;
+    }
+
     private static Account store(String name, List<String> roles, String password) {
         Account account = new Account();
         account.name = name;
         account.roles = roles;
-        account.passwordHash = BcryptUtil.bcryptHash(password);
+        account.passwordHash = password.equals(NO_PASSWORD) ? NO_PASSWORD : BcryptUtil.bcryptHash(password);
         account.persist();
         Trail.house(Act.ACCOUNT_MADE, name, String.join(", ", roles));
         return account;
@@ -88,6 +118,7 @@ public class Accounts {
     @Transactional
     void own(long id, String now, String wanted, long signIn) {
         Account account = Account.findById(id);
+        if (account.provider != null) throw BadInput.of("password", "is your provider's", "change it there");
         Boolean right = throttle.compared(() -> now != null && BcryptUtil.matches(now, account.passwordHash));
         if (right == null) throw BadInput.state(BadInput.Code.BUSY, "password", "cannot be checked now", "try again");
         if (!right) throw BadInput.of("now", "is not your present password", "type it again");
@@ -104,14 +135,7 @@ public class Accounts {
     Account make(String name, List<String> roles, String password) {
         oneAtATime();
         String wanted = AccountRules.name(name);
-        for (Account other : all()) {
-            if (!AccountRules.alike(other.name).equals(AccountRules.alike(wanted))) continue;
-            boolean same = other.name.equals(wanted);
-            throw BadInput.of(
-                    "name",
-                    "\"" + wanted + "\" is " + (same ? "taken" : "too much like \"" + other.name + "\""),
-                    "choose another");
-        }
+        demandFree(wanted);
         Account made = store(wanted, checked(roles), AccountRules.password(password, wanted));
         made.passwordDue = true;
         return made;
@@ -146,6 +170,9 @@ public class Accounts {
             if (!active) signIns.endAll(id, null);
         }
         if (password != null) {
+            if (account.provider != null) {
+                throw BadInput.of("password", "of " + account.name + " is their provider's", "have it changed there");
+            }
             account.passwordHash = BcryptUtil.bcryptHash(AccountRules.password(password, account.name));
             account.passwordDue = !account.name.equals(by);
             signIns.endAll(id, null);
@@ -158,6 +185,17 @@ public class Accounts {
         if (!words.isEmpty())
             Trail.house(Act.ACCOUNT_CHANGED, account.name, words.toString().strip());
         return account;
+    }
+
+    private void demandFree(String wanted) {
+        for (Account other : all()) {
+            if (!AccountRules.alike(other.name).equals(AccountRules.alike(wanted))) continue;
+            boolean same = other.name.equals(wanted);
+            throw BadInput.of(
+                    "name",
+                    "\"" + wanted + "\" is " + (same ? "taken" : "too much like \"" + other.name + "\""),
+                    "choose another");
+        }
     }
 
     /** Two administrators who disable one another at the same moment come one after the other. */

@@ -28,6 +28,9 @@ public class PasswordIdentity implements IdentityProvider<UsernamePasswordAuthen
     /** Attribute that holds the number of the sign-in. */
     static final String SIGN_IN = "sign-in";
 
+    /** Attribute of an identity for which a provider vouches. */
+    static final String PROVIDED = "provided";
+
     /** Attribute that holds the number of the account. */
     static final String ACCOUNT = "account";
 
@@ -64,7 +67,8 @@ public class PasswordIdentity implements IdentityProvider<UsernamePasswordAuthen
 
     private SecurityIdentity signedIn(
             UsernamePasswordAuthenticationRequest request, @Nullable RoutingContext from, String name, String address) {
-        Account account = QuarkusTransaction.requiringNew().call(() -> Account.named(name));
+        Account known = QuarkusTransaction.requiringNew().call(() -> Account.named(name));
+        Account account = known == null || known.provider != null ? null : known;
         String password = new String(request.getPassword().getPassword());
         Boolean right = throttle.compared(
                 () -> BcryptUtil.matches(password, account == null ? NOBODYS_HASH : account.passwordHash)
@@ -108,6 +112,7 @@ public class PasswordIdentity implements IdentityProvider<UsernamePasswordAuthen
                 .addAttribute(SIGN_IN, held.signIn().id)
                 .addAttribute(ACCOUNT, account.id)
                 .addRoles(Set.copyOf(account.roles));
+        if (account.provider != null) identity.addAttribute(PROVIDED, true);
         if (account.passwordDue) identity.addAttribute(PASSWORD_DUE, true);
         return identity.build();
     }

@@ -57,7 +57,7 @@ public class Arrivals {
     private final Datasets datasets;
     private final Path folder;
     private final String place;
-    private final ExecutorService readers = Executors.newSingleThreadExecutor();
+    private final ReadingQueue readers = new ReadingQueue();
     /** What waits for another database holds up no file. */
     private final ExecutorService copiers = Executors.newFixedThreadPool(2);
 
@@ -91,7 +91,7 @@ public class Arrivals {
     }
 
     void end(@Observes ShutdownEvent event) {
-        readers.shutdownNow();
+        readers.end();
         copiers.shutdownNow();
     }
 
@@ -340,7 +340,10 @@ public class Arrivals {
         arrival.stopRequested = false;
         Arrival.flush();
         Path file = file(arrival);
-        readers.execute(() -> work(id, arrival.name, file, arrival.manner(), arrival.createdBy));
+        readers.add(
+                arrival.createdBy,
+                arrival.bytes,
+                () -> work(id, arrival.name, file, arrival.manner(), arrival.createdBy));
         return arrival;
     }
 
