@@ -222,7 +222,7 @@ describe('the brief', () => {
   function served(): Asked[] {
     let version = brief.version;
     return serve(async ({ method, path, body }) => {
-      if (path.endsWith('/columns')) return { columns: [column], pending: 0, undo: null };
+      if (path.endsWith('/columns')) return { columns: [column], pending: 0, undo: null, state: 0 };
       if (method === 'GET') return comparison(null);
       const edit = body as Edit;
       await new Promise((resolve) => setTimeout(resolve, 5));

@@ -52,7 +52,7 @@ beforeEach(() => {
 });
 
 describe('the data', () => {
-  const sheet = (...columns: Column[]): Columns => ({ columns, pending: 0, undo: null });
+  const sheet = (...columns: Column[]): Columns => ({ columns, pending: 0, undo: null, state: 0 });
 
   it('explain an alarm, and set the column aside with its reason', async () => {
     const aside = column('goodbye', { input: false, setup: setup({ role: 'SET_ASIDE' }) });
@@ -67,11 +67,13 @@ describe('the data', () => {
     expect(await screen.findByText(/No input raises an alarm/)).toBeTruthy();
     expect(asked.at(-1)).toMatchObject({
       method: 'PUT',
-      path: '/api/briefs/7/columns',
+      path: '/api/briefs/7/columns?seen=0',
       body: { goodbye: { role: 'SET_ASIDE', reason: 'suspected leak' } },
     });
     await fireEvent.click(screen.getByRole('button', { name: /undo: goodbye: set aside/ }));
-    expect(asked.some((a) => a.path === '/api/briefs/7/columns/undo')).toBe(true);
+    await vi.waitFor(() =>
+      expect(asked.some((a) => a.path.startsWith('/api/briefs/7/columns/undo'))).toBe(true),
+    );
   });
 
   it('reads marks of missing at once in all columns that hold them, and merges levels by hand', async () => {
@@ -142,7 +144,11 @@ describe('the data', () => {
     await fireEvent.change(phrase, { target: { value: ' lives in {value} ' } });
     expect(asked.at(-1)!.body).toMatchObject({ region: { phrase: 'lives in {value}' } });
     await fireEvent.click(screen.getByLabelText(/protected: the policy/));
-    expect(asked.filter((a) => a.method === 'PUT').at(-1)!.body).toMatchObject({ region: { parity: true } });
+    await vi.waitFor(() =>
+      expect(asked.filter((a) => a.method === 'PUT').at(-1)!.body).toMatchObject({
+        region: { parity: true },
+      }),
+    );
     history.replaceState(null, '', '/');
   });
 

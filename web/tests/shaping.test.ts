@@ -35,7 +35,7 @@ describe('a column made of others', () => {
         : path.endsWith('/preview')
           ? answer((body as { formula: string }).formula)
           : method === 'PUT'
-            ? { columns: [], pending: 0, undo: null }
+            ? { columns: [], pending: 0, undo: null, state: 0 }
             : null,
     );
     const made = vi.fn();
@@ -154,7 +154,7 @@ describe('the order of levels', () => {
     }) as unknown as Column;
 
   const shown = (column: Column) => {
-    const asked = serve(() => ({ columns: [], pending: 0, undo: null }));
+    const asked = serve(() => ({ columns: [], pending: 0, undo: null, state: 0 }));
     render(LevelOrder, { column, levels: ['high', 'low', 'medium'], sheet: new ColumnSheet(() => 7) });
     return () => asked.filter((a) => a.method === 'PUT').at(-1)!.body;
   };
@@ -183,5 +183,47 @@ describe('the order of levels', () => {
     expect(sent()).toMatchObject({
       tier: { reading: { missing: ['-'], levels: { Low: 'low' }, order: ['medium', 'low', 'high'] } },
     });
+  });
+});
+
+describe('changes of columns', () => {
+  const visits = { name: 'visits', setup: { role: 'INPUT', reason: '', kept: {}, acted: [] } } as never;
+  const answer = (state: number, reason: string) => ({
+    columns: [{ name: 'visits', setup: { role: 'INPUT', reason, kept: {}, acted: [] } }],
+    pending: 0,
+    undo: null,
+    state,
+  });
+
+  it('go one after the other, each on what the one before left', async () => {
+    let state = 4;
+    const asked = serve(({ method, body }) =>
+      method === 'PUT'
+        ? answer(++state, (body as Record<string, { reason: string }>).visits!.reason)
+        : answer(state, ''),
+    );
+    const sheet = new ColumnSheet(() => 7);
+    await sheet.load();
+    const append = (text: string) =>
+      sheet.change([visits], (setup) => ({ ...setup, reason: `${setup.reason}${text}` }));
+    await Promise.all([append('a'), append('b')]);
+    const puts = asked.filter((a) => a.method === 'PUT');
+    expect(puts.map((a) => a.path)).toEqual(['/api/briefs/7/columns?seen=4', '/api/briefs/7/columns?seen=5']);
+    expect(puts[1]!.body).toMatchObject({ visits: { reason: 'ab' } });
+    sheet.close();
+  });
+
+  it('that another window overtook are shown as they stand now, and said', async () => {
+    const asked = serve(({ method }) =>
+      method === 'PUT'
+        ? problem(409, 'This was changed in another window.', 'OVERTAKEN')
+        : answer(9, 'theirs'),
+    );
+    const sheet = new ColumnSheet(() => 7);
+    expect(await sheet.change([visits], (setup) => ({ ...setup, reason: 'mine' }))).toBe(false);
+    expect(sheet.refusal).toContain('another window');
+    expect(sheet.columns![0]!.setup.reason).toBe('theirs');
+    expect(asked.at(-1)!.method).toBe('GET');
+    sheet.close();
   });
 });

@@ -800,7 +800,9 @@ export interface paths {
     /** Change */
     put: {
       parameters: {
-        query?: never;
+        query?: {
+          seen?: number;
+        };
         header?: never;
         path: {
           id: number;
@@ -1025,7 +1027,9 @@ export interface paths {
     /** Undo */
     post: {
       parameters: {
-        query?: never;
+        query?: {
+          seen?: number;
+        };
         header?: never;
         path: {
           id: number;
@@ -6879,6 +6883,11 @@ export interface components {
       pending: number;
       /** @description what undoing would take back, or null */
       undo: string | null;
+      /**
+       * Format: int64
+       * @description which change was the last; 0 before any
+       */
+      state: number;
     };
     /** @description Everything Compare and Threshold show of the validation part at any cut. Curves run over points of the ranking: records and events have one entry more than scores, the first being "nobody". Between points everything is linear. */
     ComparisonView: {

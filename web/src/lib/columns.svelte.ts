@@ -6,7 +6,7 @@ import type {
   Role,
   ColumnSetup as Setup,
 } from '../api/schema';
-import { get, post, postFile, put } from './api';
+import { get, post, postFile, put, Refusal } from './api';
 
 const AGAIN = 700;
 
@@ -30,6 +30,9 @@ export class ColumnSheet {
   turn = $state(0);
   private waiting: ReturnType<typeof setTimeout> | undefined;
   private asked = 0;
+  /** which change was the last that is shown; a change names it, so that nobody's is overwritten unseen */
+  private state = 0;
+  private queue: Promise<unknown> = Promise.resolve();
 
   constructor(private readonly briefId: () => number) {}
 
@@ -37,12 +40,13 @@ export class ColumnSheet {
     this.columns = found.columns;
     this.pending = found.pending;
     this.undoWords = found.undo;
+    this.state = found.state;
     this.turn++;
     clearTimeout(this.waiting);
     if (found.pending > 0) this.waiting = setTimeout(() => void this.load(), AGAIN);
   }
 
-  private async attempt(ask: () => Promise<Columns>): Promise<boolean> {
+  private async attempt(ask: () => Promise<Columns>, changing = false): Promise<boolean> {
     const turn = ++this.asked;
     try {
       const found = await ask();
@@ -50,19 +54,32 @@ export class ColumnSheet {
       this.refusal = null;
       return true;
     } catch (e) {
+      if (changing && e instanceof Refusal && e.problem.code === 'OVERTAKEN') await this.load();
       this.refusal = (e as Error).message;
       return false;
     }
   }
 
+  /** One change after the other, each on what the one before left. */
+  private inTurn(ask: () => Promise<Columns>): Promise<boolean> {
+    const done = this.queue.then(() => this.attempt(ask, true));
+    this.queue = done;
+    return done;
+  }
+
+  private put = (changes: () => Record<string, Setup | null>): Promise<boolean> =>
+    this.inTurn(() => put<Columns>(`/briefs/${this.briefId()}/columns?seen=${this.state}`, changes()));
+
+  /** A column as it stands now. */
+  private now = (column: Column): Column => this.columns?.find((c) => c.name === column.name) ?? column;
+
   load = () => this.attempt(() => get<Columns>(`/briefs/${this.briefId()}/columns`));
 
-  undo = () => this.attempt(() => post<Columns>(`/briefs/${this.briefId()}/columns/undo`));
+  undo = () => this.inTurn(() => post<Columns>(`/briefs/${this.briefId()}/columns/undo?seen=${this.state}`));
 
   /** Changes some columns together. */
   change(columns: Column[], change: (setup: Setup) => Setup): Promise<boolean> {
-    const changes = Object.fromEntries(columns.map((c) => [c.name, change(c.setup)]));
-    return this.attempt(() => put<Columns>(`/briefs/${this.briefId()}/columns`, changes));
+    return this.put(() => Object.fromEntries(columns.map((c) => [c.name, change(this.now(c).setup)])));
   }
 
   setRole = (columns: Column[], role: Role, reason?: string) =>
@@ -74,15 +91,16 @@ export class ColumnSheet {
 
   /** Takes what a small file notes of each column. */
   note = (file: Blob) =>
-    this.attempt(() => postFile<Columns>(`/briefs/${this.briefId()}/columns/notes`, file));
+    this.inTurn(() => postFile<Columns>(`/briefs/${this.briefId()}/columns/notes`, file));
 
   setReading = (columns: Column[], reading: Reading | null) =>
     this.change(columns, (setup) => read(setup, reading));
 
   /** Reads each column as it is proposed to be. */
   mend(columns: Column[]): Promise<boolean> {
-    const changes = Object.fromEntries(columns.map((c) => [c.name, read(c.setup, c.mend!.reading)]));
-    return this.attempt(() => put<Columns>(`/briefs/${this.briefId()}/columns`, changes));
+    return this.put(() =>
+      Object.fromEntries(columns.map((c) => [c.name, read(this.now(c).setup, c.mend!.reading)])),
+    );
   }
 
   /** Makes a column of others, or changes the formula of one. */
@@ -97,14 +115,11 @@ export class ColumnSheet {
       kept: {},
       acted: [],
     };
-    return this.attempt(() =>
-      put<Columns>(`/briefs/${this.briefId()}/columns`, { [name]: { ...of, formula } }),
-    );
+    return this.put(() => ({ [name]: { ...of, formula } }));
   }
 
   /** Takes a made column away. */
-  unmake = (column: Column) =>
-    this.attempt(() => put<Columns>(`/briefs/${this.briefId()}/columns`, { [column.name]: null }));
+  unmake = (column: Column) => this.put(() => ({ [column.name]: null }));
 
   keepAlarm = (column: Column, alarm: ColumnAlarm, reason: string | null) =>
     this.change([column], (setup) => {

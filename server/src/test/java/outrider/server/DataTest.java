@@ -269,4 +269,31 @@ class DataTest extends DataSteps {
         assertThat(change(id, "visits", "knownAfterDays", -1).jsonPath().getString("detail"))
                 .contains("give 0 or more");
     }
+
+    @Test
+    void aChangeThatDidNotSeeTheLastOneIsRefused() {
+        int id = dirtyBrief();
+        long seen = columns(id).getLong("state");
+        Map<String, Object> mine = setup(id, "visits");
+        mine.put("meaning", "visits to the workshop");
+        String at = "/briefs/" + id + "/columns";
+        long after = analyst.put(at + "?seen=" + seen, Map.of("visits", mine))
+                .then()
+                .statusCode(200)
+                .extract()
+                .jsonPath()
+                .getLong("state");
+        assertThat(after).isGreaterThan(seen);
+        mine.put("meaning", "something else");
+        assertThat(analyst.put(at + "?seen=" + seen, Map.of("visits", mine))
+                        .then()
+                        .statusCode(409)
+                        .extract()
+                        .jsonPath()
+                        .getString("code"))
+                .isEqualTo("OVERTAKEN");
+        analyst.post(at + "/undo?seen=" + seen, null).then().statusCode(409);
+        assertThat(setup(id, "visits")).containsEntry("meaning", "visits to the workshop");
+        analyst.post(at + "/undo?seen=" + after, null).then().statusCode(200);
+    }
 }

@@ -273,6 +273,17 @@ class SignOffTest extends ReportSteps {
         assertThat(opened).containsExactlyInAnyOrder(200, 409);
     }
 
+    @Test
+    void twoWhoSetTheFirstCutAtOnceNeverBreakTheServer() throws Exception {
+        long id = split();
+        int candidate = candidate(id, logistic("Logistic", 0)).getInt("id");
+        Map<String, Object> wanted =
+                Map.of("candidateId", candidate, "records", 30.0, "rule", Map.of("kind", "BY_HAND"));
+        assertThat(together(6, () -> analyst.put("/comparisons/" + id + "/cut", wanted)))
+                .containsOnly(204, 409)
+                .contains(204);
+    }
+
     private static List<Integer> together(int count, Supplier<Response> asked) throws Exception {
         try (Together all = new Together(count)) {
             return all.statuses(asked);

@@ -94,12 +94,12 @@ public class BriefResource {
         return columns.detail(id, name);
     }
 
-    /** Changes some columns together. */
+    /** Changes some columns together; {@code seen} is the state of all columns that the editor saw. */
     @PUT
     @Path("/{id}/columns")
     @RolesAllowed(Account.ANALYST)
-    public ColumnsView change(long id, Map<String, ColumnSetup> changes) {
-        columns.change(id, changes, identity.getPrincipal().getName());
+    public ColumnsView change(long id, @QueryParam("seen") Long seen, Map<String, ColumnSetup> changes) {
+        columns.change(id, changes, seen, identity.getPrincipal().getName());
         return columns.view(id);
     }
 
@@ -115,8 +115,8 @@ public class BriefResource {
     @POST
     @Path("/{id}/columns/undo")
     @RolesAllowed(Account.ANALYST)
-    public ColumnsView undo(long id) {
-        columns.undo(id);
+    public ColumnsView undo(long id, @QueryParam("seen") Long seen) {
+        columns.undo(id, seen);
         return columns.view(id);
     }
 

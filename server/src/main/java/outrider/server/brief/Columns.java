@@ -4,6 +4,7 @@ import static java.util.Objects.requireNonNull;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.OptimisticLockException;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.io.IOException;
@@ -69,9 +70,10 @@ public class Columns {
      *
      * @param pending how many still wait for their figures
      * @param undo what undoing would take back, or null
+     * @param state which change was the last; 0 before any
      */
     public record ColumnsView(
-            List<ColumnView> columns, int pending, @Nullable String undo) {}
+            List<ColumnView> columns, int pending, @Nullable String undo, long state) {}
 
     @Transactional
     public ColumnsView view(long id) {
@@ -90,7 +92,7 @@ public class Columns {
             views.add(ColumnView.of(head, brief, profile, profile == null));
         }
         ColumnChange last = last(id);
-        return new ColumnsView(views, pending, last == null ? null : last.words);
+        return new ColumnsView(views, pending, last == null ? null : last.words, last == null ? 0 : last.id);
     }
 
     /** Whether the figures made when the file was read still say all there is. */
@@ -133,6 +135,30 @@ public class Columns {
     private static ColumnChange last(long id) {
         return ColumnChange.<ColumnChange>find("briefId = ?1 order by id desc", id)
                 .firstResult();
+    }
+
+    /**
+     * Holds a change against what its editor saw.
+     *
+     * @param seen the state that they saw; null where they did not look
+     * @throws OptimisticLockException if another change came since
+     */
+    private static void demandSeen(long id, @Nullable Long seen) {
+        ColumnChange last = last(id);
+        long now = last == null ? 0 : last.id;
+        if (seen != null && seen != now) throw new OptimisticLockException();
+    }
+
+    /**
+     * Changes some columns together as {@link #change(long, Map, String)} does, if nobody changed any since.
+     *
+     * @param seen the state that the editor saw; null where they did not look
+     * @throws OptimisticLockException if another change came since
+     */
+    @Transactional
+    public void change(long id, Map<String, ColumnSetup> changes, @Nullable Long seen, String by) {
+        demandSeen(id, seen);
+        change(id, changes, by);
     }
 
     /**
@@ -210,10 +236,13 @@ public class Columns {
     /**
      * Takes the last change back.
      *
+     * @param seen the state that the editor saw; null where they did not look
      * @throws BadInput if there is none, or candidates have fixed what it changed
+     * @throws OptimisticLockException if another change came since
      */
     @Transactional
-    public void undo(long id) {
+    public void undo(long id, @Nullable Long seen) {
+        demandSeen(id, seen);
         ColumnChange last = last(id);
         if (last == null)
             throw BadInput.state(

@@ -3,6 +3,8 @@ package outrider.server.web;
 import jakarta.persistence.OptimisticLockException;
 import jakarta.ws.rs.WebApplicationException;
 import jakarta.ws.rs.core.Response;
+import java.sql.SQLException;
+import java.util.Set;
 import org.hibernate.StaleObjectStateException;
 import org.jboss.logging.Logger;
 import org.jboss.resteasy.reactive.server.ServerExceptionMapper;
@@ -12,6 +14,7 @@ import outrider.base.BadInput;
 /** Every failure of the API as problem JSON (RFC 9457). */
 public class Problems {
     private static final Logger LOG = Logger.getLogger(Problems.class);
+    private static final Set<String> COLLISIONS = Set.of("23505", "40001", "40P01");
 
     /** {@code record} and {@code line} are 0 where the problem is not about one; {@code code} is null where the status says all. */
     public record Problem(
@@ -64,8 +67,18 @@ public class Problems {
                 "This was changed in another window; it is shown as it is now.");
     }
 
+    /** Whether two did the same at the same moment: a doubled key, a deadlock, or an order that could not be kept (SQLSTATE). */
+    private static boolean collided(Throwable e) {
+        for (Throwable under = e; under != null; under = under.getCause()) {
+            if (under instanceof SQLException told && COLLISIONS.contains(String.valueOf(told.getSQLState())))
+                return true;
+        }
+        return false;
+    }
+
     @ServerExceptionMapper
     public Response unexpected(RuntimeException e) {
+        if (collided(e)) return overtaken(e);
         LOG.error("request failed", e);
         return plain(500, null, "Something broke", "The server failed at this; nothing was changed. Its log says why.");
     }
