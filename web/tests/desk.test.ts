@@ -219,10 +219,23 @@ describe('the brief', () => {
     ],
   };
 
+  const members = {
+    owner: 'analyst',
+    members: [],
+    mine: true,
+    people: [
+      { name: 'rider', roles: ['reader'] },
+      { name: 'wheelwright', roles: ['analyst'] },
+    ],
+  };
+
   function served(): Asked[] {
     let version = brief.version;
     return serve(async ({ method, path, body }) => {
       if (path.endsWith('/columns')) return { columns: [column], pending: 0, undo: null, state: 0 };
+      if (path === '/api/members/1/people/rider')
+        return { ...members, members: [{ name: 'rider', level: 'READ' }] };
+      if (path.startsWith('/api/members/')) return members;
       if (method === 'GET') return comparison(null);
       const edit = body as Edit;
       await new Promise((resolve) => setTimeout(resolve, 5));
@@ -255,6 +268,18 @@ describe('the brief', () => {
     expect(level.disabled).toBe(true);
     expect(level.textContent).toContain('10 · 10.0 %');
     expect(screen.getByText('The outcome is fixed because candidates exist.')).toBeTruthy();
+  });
+
+  it('lets somebody in to read, and offers work to analysts alone', async () => {
+    const asked = served();
+    render(BriefPage);
+    await fireEvent.change(await screen.findByLabelText('Let somebody in'), { target: { value: 'rider' } });
+    const works = (await screen.findByRole('button', { name: 'works on it' })) as HTMLButtonElement;
+    expect(works.disabled).toBe(true);
+    expect(asked.find((a) => a.method === 'PUT')).toMatchObject({
+      path: '/api/members/1/people/rider',
+      body: { level: 'READ' },
+    });
   });
 });
 
