@@ -4,6 +4,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.w3c.dom.Element;
 
 /** Which values an attribute of a drawing may have (SVG 1.1, 4.2). */
@@ -50,6 +52,32 @@ final class DrawingValues {
             "stop-opacity");
     private static final Map<String, Double> SIDES =
             Map.of("width", LARGEST_SIDE, "height", LARGEST_SIDE, "font-size", 400.0, "stroke-width", 400.0);
+
+    /** What is told in words, or has a form of its own. */
+    private static final Set<String> OTHERS = Set.of(
+            "id",
+            "d",
+            "transform",
+            "fill-rule",
+            "stroke-linecap",
+            "stroke-linejoin",
+            "clip-path",
+            "clip-rule",
+            "font-family",
+            "font-weight",
+            "font-style",
+            "text-anchor",
+            "dominant-baseline",
+            "paint-order",
+            "gradientUnits",
+            "role",
+            "xml:space",
+            "xmlns",
+            "preserveAspectRatio");
+
+    /** All that an element may have. */
+    static final Set<String> ATTRIBUTES =
+            Stream.of(COLOURS, LISTS, LENGTHS, OTHERS).flatMap(Set::stream).collect(Collectors.toUnmodifiableSet());
 
     private DrawingValues() {}
 

@@ -52,54 +52,6 @@ public final class SafeDrawing {
             "linearGradient",
             "radialGradient",
             "stop");
-    private static final Set<String> ATTRIBUTES = Set.of(
-            "id",
-            "width",
-            "height",
-            "viewBox",
-            "x",
-            "y",
-            "x1",
-            "x2",
-            "y1",
-            "y2",
-            "cx",
-            "cy",
-            "r",
-            "rx",
-            "ry",
-            "d",
-            "points",
-            "dx",
-            "dy",
-            "transform",
-            "fill",
-            "fill-opacity",
-            "fill-rule",
-            "stroke",
-            "stroke-width",
-            "stroke-opacity",
-            "stroke-dasharray",
-            "stroke-linecap",
-            "stroke-linejoin",
-            "opacity",
-            "clip-path",
-            "clip-rule",
-            "font-size",
-            "font-family",
-            "font-weight",
-            "font-style",
-            "text-anchor",
-            "dominant-baseline",
-            "paint-order",
-            "offset",
-            "stop-color",
-            "stop-opacity",
-            "gradientUnits",
-            "role",
-            "xml:space",
-            "xmlns",
-            "preserveAspectRatio");
 
     private SafeDrawing() {}
 
@@ -148,7 +100,9 @@ public final class SafeDrawing {
     private static void unfold(Element element, String style) {
         for (String rule : style.split(";")) {
             String[] halves = rule.split(":", 2);
-            if (halves.length == 2 && ATTRIBUTES.contains(halves[0].strip()) && !halves[1].contains("(")) {
+            if (halves.length == 2
+                    && DrawingValues.ATTRIBUTES.contains(halves[0].strip())
+                    && !halves[1].contains("(")) {
                 element.setAttribute(halves[0].strip(), halves[1].strip());
             }
         }
@@ -171,9 +125,9 @@ public final class SafeDrawing {
             String name = attribute.getName();
             String value = attribute.getValue();
             if (name.equals("style")) unfold(element, value);
-            if (!ATTRIBUTES.contains(name)) element.removeAttribute(name);
+            if (!DrawingValues.ATTRIBUTES.contains(name)) element.removeAttribute(name);
         }
-        for (String name : ATTRIBUTES) {
+        for (String name : DrawingValues.ATTRIBUTES) {
             if (!element.hasAttribute(name)) continue;
             String value = element.getAttribute(name).strip();
             DrawingValues.demandFinite(name, value);

@@ -3,17 +3,10 @@ package outrider.server;
 import static io.restassured.RestAssured.given;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import io.quarkus.test.junit.QuarkusTest;
 import io.restassured.response.Response;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -23,48 +16,18 @@ import org.junit.jupiter.api.Test;
 class AccessTest {
     private static final String NOWHERE = "987654321";
     private static final Set<String> OF_APPROVERS = Set.of("approve", "return", "waive", "withdraw");
-    private static final List<Operation> OPERATIONS = documented();
+    private static final List<Operation> OPERATIONS = Operation.documented();
 
-    private record Operation(String verb, String path, String type) {
-        boolean writes() {
-            return !verb.equals("GET");
-        }
-
-        /** With ids that nothing has. */
-        String address() {
-            return path.replaceAll("\\{[^}]*}", NOWHERE);
-        }
-
-        String last() {
-            return path.substring(path.lastIndexOf('/') + 1);
-        }
-    }
-
-    private static List<Operation> documented() {
-        try {
-            JsonNode paths = new ObjectMapper()
-                    .readTree(Path.of("..", "docs", "openapi.json").toFile())
-                    .get("paths");
-            List<Operation> found = new ArrayList<>();
-            paths.properties()
-                    .forEach(path -> path.getValue().properties().forEach(verb -> {
-                        JsonNode taken = verb.getValue().path("requestBody").path("content");
-                        String type = taken.isMissingNode()
-                                ? "application/json"
-                                : taken.fieldNames().next();
-                        found.add(new Operation(verb.getKey().toUpperCase(Locale.ROOT), path.getKey(), type));
-                    }));
-            return found;
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+    /** With ids that nothing has. */
+    private static String address(Operation operation) {
+        return operation.path().replaceAll("\\{[^}]*}", NOWHERE);
     }
 
     private static Response ask(Client client, Operation operation) {
         var asks = client.asks().contentType(operation.type());
         if (operation.writes() && !operation.verb().equals("DELETE"))
             asks = asks.body("{}".getBytes(StandardCharsets.UTF_8));
-        return asks.request(operation.verb(), operation.address());
+        return asks.request(operation.verb(), address(operation));
     }
 
     @Test
@@ -74,7 +37,7 @@ class AccessTest {
             if (operation.path().equals("/api/sign-in/ways")) continue;
             var asks = given().contentType(operation.type());
             if (operation.writes()) asks = asks.body("{}".getBytes(StandardCharsets.UTF_8));
-            assertThat(asks.request(operation.verb(), operation.address()).statusCode())
+            assertThat(asks.request(operation.verb(), address(operation)).statusCode())
                     .as(operation.toString())
                     .isEqualTo(401);
         }

@@ -2,16 +2,12 @@ package outrider.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import io.quarkus.test.junit.QuarkusTest;
 import io.restassured.response.Response;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
@@ -22,8 +18,6 @@ import outrider.server.access.Right;
 @QuarkusTest
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 class MembershipTest extends ReportSteps {
-    private record Operation(String verb, String path, String type) {}
-
     private static Map<String, String> needed() throws IOException {
         Map<String, String> needed = new TreeMap<>();
         for (String line : new String(
@@ -34,22 +28,6 @@ class MembershipTest extends ReportSteps {
             needed.put(parts[0] + " " + parts[1], parts[2]);
         }
         return needed;
-    }
-
-    private static List<Operation> documented() throws IOException {
-        JsonNode paths = new ObjectMapper()
-                .readTree(Path.of("..", "docs", "openapi.json").toFile())
-                .get("paths");
-        List<Operation> found = new ArrayList<>();
-        paths.properties()
-                .forEach(path -> path.getValue().properties().forEach(verb -> {
-                    JsonNode taken = verb.getValue().path("requestBody").path("content");
-                    String type = taken.isMissingNode()
-                            ? "application/json"
-                            : taken.fieldNames().next();
-                    found.add(new Operation(verb.getKey().toUpperCase(Locale.ROOT), path.getKey(), type));
-                }));
-        return found;
     }
 
     /** A case of the analyst's with one of everything. */
@@ -100,21 +78,8 @@ class MembershipTest extends ReportSteps {
 
     private Belongings belongings() {
         long id = compared();
-        int candidate = ok(analyst.get("/candidates?brief=" + id)).getInt("find { it.name == 'Logistic' }.id");
-        int pin = ok(analyst.post(
-                        "/pins?brief=" + id,
-                        Map.of(
-                                "kind",
-                                "SENTENCE",
-                                "chapter",
-                                "why",
-                                "title",
-                                "So",
-                                "note",
-                                "",
-                                "reading",
-                                "It rises.")))
-                .getInt("id");
+        int candidate = fitted(id);
+        int pin = pinned(analyst, id);
         int search = ok(analyst.post(
                         "/searches?brief=" + id,
                         Map.of("kinds", List.of("bayes"), "measure", "AUC", "seed", 3, "target", 0.55, "keep", 0)))
@@ -158,7 +123,7 @@ class MembershipTest extends ReportSteps {
                 Map.of(stranger, Right.NONE, reader, Right.READ, reading, Right.RECORDS, analyst, Right.OWN);
         List<String> wrong = new ArrayList<>();
         int refused = 0;
-        for (Operation operation : documented()) {
+        for (Operation operation : Operation.documented()) {
             String key = operation.verb() + " " + operation.path().replaceFirst("^/api", "");
             String right = needed.get(key);
             assertThat(right).as(key + " stands in access.txt").isNotNull();

@@ -53,6 +53,18 @@ abstract class ReportSteps extends CaseSteps {
         return id;
     }
 
+    /** The brief's first candidate. */
+    int fitted(long brief) {
+        return ok(analyst.get("/candidates?brief=" + brief)).getInt("find { it.name == 'Logistic' }.id");
+    }
+
+    /** A sentence that waits for the report. */
+    static int pinned(Client who, long brief) {
+        Map<String, Object> pin =
+                Map.of("kind", "SENTENCE", "chapter", "why", "title", "So", "note", "", "reading", "It rises.");
+        return ok(who.post("/pins?brief=" + brief, pin)).getInt("id");
+    }
+
     static String refusal(Response answer, int status) {
         return answer.then().statusCode(status).extract().jsonPath().getString("detail");
     }

@@ -122,6 +122,18 @@ class SignInsTest extends ReportSteps {
         Client.login(who.name(), longer).then().statusCode(401);
     }
 
+    /** A sign-in that was taken over is no way to try passwords faster. */
+    @Test
+    void guessingThePresentPasswordIsSlowedToo() {
+        Client who = person("reader");
+        for (int i = 0; i < 5; i++) {
+            assertThat(refusal(who.put("/me/password", Map.of("now", "wrong-" + i, "password", PASSWORD)), 400))
+                    .contains("not your present password");
+        }
+        Map<String, String> right = Map.of("now", PASSWORD, "password", "tyre-and-valve-cap");
+        assertThat(refusal(who.put("/me/password", right), 409)).contains("was wrong too often");
+    }
+
     /** A flood of wrong passwords takes no more than its one place at the hashing, so that a reader is answered between them. */
     @Test
     void aFloodOfWrongPasswordsIsTurnedAwayUnhashed() throws Exception {

@@ -238,24 +238,11 @@ class SignOffTest extends ReportSteps {
         Client both = Client.made(administrator, deed + "-" + System.nanoTime(), List.of("analyst", "approver"));
         long id = compared();
         let(id, both);
-        int candidate = ok(analyst.get("/candidates?brief=" + id)).getInt("find { it.name == 'Logistic' }.id");
+        int candidate = fitted(id);
         switch (deed) {
             case "cut" -> cut(both, id, candidate, 31);
             case "stakes" -> ok(both.put("/briefs/" + id, edited(id, Map.of("stakes.missCost", 3))));
-            default ->
-                ok(both.post(
-                        "/pins?brief=" + id,
-                        Map.of(
-                                "kind",
-                                "SENTENCE",
-                                "chapter",
-                                "why",
-                                "title",
-                                "So",
-                                "note",
-                                "",
-                                "reading",
-                                "It rises.")));
+            default -> pinned(both, id);
         }
         int report = submit(id);
         assertThat(refusal(both.post("/reports/" + report + "/approve", Map.of("words", "")), 403))

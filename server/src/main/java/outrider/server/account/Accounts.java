@@ -17,6 +17,9 @@ public class Accounts {
     /** Kept where a hash would be; no password has it as its hash. */
     static final String NO_PASSWORD = "*";
 
+    /** Stands for the address where somebody who is signed in says the present password again. */
+    private static final String SIGNED_IN = "signed in";
+
     private final EntityManager database;
     private final SignIns signIns;
     private final Throttle throttle;
@@ -119,9 +122,15 @@ public class Accounts {
     void own(long id, String now, String wanted, long signIn) {
         Account account = Account.findById(id);
         if (account.provider != null) throw BadInput.of("password", "is your provider's", "change it there");
+        if (throttle.wait(account.name, SIGNED_IN) > 0) {
+            throw BadInput.state(BadInput.Code.BUSY, "now", "was wrong too often", "try again in some minutes");
+        }
         Boolean right = throttle.compared(() -> now != null && BcryptUtil.matches(now, account.passwordHash));
         if (right == null) throw BadInput.state(BadInput.Code.BUSY, "password", "cannot be checked now", "try again");
-        if (!right) throw BadInput.of("now", "is not your present password", "type it again");
+        if (!right) {
+            throttle.failed(account.name, SIGNED_IN);
+            throw BadInput.of("now", "is not your present password", "type it again");
+        }
         String password = AccountRules.password(wanted, account.name);
         if (password.equals(now)) throw BadInput.of("password", "is the present one", "choose another");
         account.passwordHash = BcryptUtil.bcryptHash(password);
