@@ -6,13 +6,33 @@
   import OwnPassword from './parts/OwnPassword.svelte';
   import SignIn from './pages/SignIn.svelte';
   import { session } from './lib/session.svelte';
+  import { keepFields, line } from './lib/line.svelte';
   import './lib/routes';
   import { theme } from './lib/theme';
 
-  onMount(() => void session.load());
+  onMount(() => {
+    void session.load();
+    return keepFields();
+  });
 </script>
 
 <ThemeProvider {theme}>
+  <div class="unreached" role="status">
+    {#if line.lost === 'server'}
+      The server cannot be reached. What you change is kept here and sent as soon as it answers.
+    {:else if line.lost === 'database'}
+      The server does not reach its database. What you change is kept here and sent as soon as it does.
+    {/if}
+  </div>
+  {#each line.refused as was, i (i)}
+    <p class="refusal m-3" role="alert">
+      A change from before this page was loaded was not taken: {was.message}
+      {#if was.typed}You had typed: <q>{was.typed}</q>{/if}
+      <Button class="chip" onclick={() => (line.refused = line.refused.filter((_, k) => k !== i))}
+        >seen</Button
+      >
+    </p>
+  {/each}
   {#if session.me === undefined}
     {#if session.failure}
       <p class="refusal m-6" role="alert">

@@ -1,8 +1,10 @@
 import type {
   BriefView as Brief,
   ComparisonView as Comparison,
+  ReportHead,
   Row,
   AtView as Told,
+  WatchedView,
 } from '../src/api/schema';
 import fixture from './fixtures/curve.json';
 
@@ -36,6 +38,7 @@ const split: NonNullable<Brief['split']> = {
     straddlingGroups: null,
     groupedBy: null,
     folds: [1, 2],
+    following: null,
     training: { records: 50, events: 6, weight: 1, logOdds: 0 },
   },
   parts: [
@@ -70,7 +73,7 @@ export const brief: Brief = {
   data: { id: 4, name: 'plan-lapse.csv', records: 100, notice: null, valueColumn: null },
   worth: { decidesBy: 'net value', breakEven: 0.1, whenActingPays: 'PAYS_ABOVE_BREAK_EVEN' },
   split,
-  progress: { candidates: 1, fitted: 1, running: 0, signOff: null },
+  progress: { candidates: 1, fitted: 1, running: 0, signOff: null, version: null },
 };
 
 /** What of a row a test says itself. */
@@ -133,6 +136,7 @@ export function comparison(
     decidesBy: 'AUC',
     at: cut ? toldAt(cut.records, of) : null,
     bestReference: null,
+    others: [],
     sealed: true,
     looks: { looks: 3, choices: 1, compared: 2, optimism: 0.004 },
     cut,
@@ -155,3 +159,27 @@ export function toldAt(records: number, of: Name = 'own'): Told | null {
 }
 
 export { fixture };
+
+/** What a line of a monitoring plan can watch: one with a limit to begin with, one without. */
+export const watchable: WatchedView[] = [
+  {
+    measure: 'CAPTURE',
+    words: 'capture rate at the cut',
+    unit: 'SHARE',
+    usual: { measure: 'CAPTURE', side: 'AT_LEAST', at: 0.312, every: 'QUARTER' },
+  },
+  { measure: 'AUC', words: 'AUC', unit: 'SCORE', usual: null },
+];
+
+export const head = {
+  id: 5,
+  briefId: 1,
+  brief: 'plan-lapse',
+  question: 'Whom?',
+  issuedBy: 'analyst',
+  issuedAt: '2026-11-23T09:00:00Z',
+  state: 'WAITING',
+  words: 'Waits for approval.',
+  supersedes: null,
+  supersededBy: null,
+} as ReportHead;

@@ -79,7 +79,6 @@ const words = (element: Element) => element.textContent!.replace(/\s+/g, ' ');
 
 beforeEach(() => {
   stubResizeObserver();
-  localStorage.clear();
   layout.change(begin());
   drawn.options.length = 0;
   session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
@@ -288,6 +287,17 @@ describe('the page', () => {
     expect(screen.getByText(/only 9 in validation/)).toBeTruthy();
   });
 
+  it('shows the leaders of many, and all of them on asking', async () => {
+    const other = { ...row(3, 'Third'), trainingAuc: 0.8 };
+    const asked = await opened({ ...comparison(cut), others: [other] });
+    render(ComparePage);
+    expect(await screen.findByText('2 of 3 candidates, the leaders')).toBeTruthy();
+    await fireEvent.click(screen.getByRole('button', { name: 'show all 3' }));
+    await vi.waitFor(() => expect(asked.some((a) => a.path.includes('all=true'))).toBe(true));
+    expect(layout.now.every).toBe(true);
+    expect(desk.nameOf(3)).toBe('Third');
+  });
+
   it('says what to do where there is nothing to compare', async () => {
     await opened(comparison(null, []));
     render(ComparePage);
@@ -324,11 +334,25 @@ describe('the tray', () => {
     await vi.waitFor(() =>
       expect(asked.find((a) => a.method === 'PATCH')).toMatchObject({
         path: '/api/pins/7',
-        body: { note: 'better' },
+        body: { note: 'better', seen: pin.note },
       }),
     );
     await fireEvent.click(screen.getByText('remove'));
     await vi.waitFor(() => expect(asked.some((a) => a.method === 'DELETE')).toBe(true));
+  });
+
+  it('keeps in sight what was written where somebody else changed the note meanwhile', async () => {
+    await opened(comparison(cut), ({ path, method }) =>
+      path.startsWith('/api/pins')
+        ? method === 'GET'
+          ? [{ ...pin, note: 'theirs' }]
+          : problem(409, 'it was changed elsewhere', 'OVERTAKEN')
+        : undefined,
+    );
+    render(PinTray, { brief });
+    const note = await screen.findByLabelText('Note on Bands');
+    await fireEvent.change(note, { target: { value: 'mine' } });
+    expect((await screen.findByRole('alert')).textContent).toContain('“mine” is not kept');
   });
 
   it('is read only for an approver, and says where pins come from while it is empty', async () => {

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { get, Refusal } from '../src/lib/api';
+import { get, post, Refusal } from '../src/lib/api';
 import type { Edit } from '../src/api/schema';
 import { byRule, desk } from '../src/lib/desk.svelte';
 import { begin, layout } from '../src/lib/layout.svelte';
@@ -108,7 +108,6 @@ describe('the table and the bar', () => {
   });
 
   beforeEach(async () => {
-    localStorage.clear();
     layout.change(begin());
     const shown = {
       ...comparison({ candidateId: 1, records: 48, rule: byRule('BY_HAND') }, [
@@ -287,6 +286,6 @@ it('turns the server’s refusals into words, and its silence too', async () => 
   serve(() => problem(400, 'line 17, column "x": found "n/a"'));
   await expect(get('/briefs')).rejects.toThrow('line 17, column "x"');
   vi.stubGlobal('fetch', () => Promise.reject(new TypeError('refused')));
-  await expect(get('/briefs')).rejects.toBeInstanceOf(Refusal);
-  await expect(get('/briefs')).rejects.toThrow('cannot be reached');
+  await expect(post('/briefs')).rejects.toBeInstanceOf(Refusal);
+  await expect(post('/briefs')).rejects.toThrow('cannot be reached');
 });

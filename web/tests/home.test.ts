@@ -76,9 +76,10 @@ describe('the list of briefs', () => {
   });
 
   it('says that none is there, that none fits, and why it cannot be had', async () => {
-    serve(() => ({ total: 0, lines: [] }));
+    serve(() => ({ total: 0, lines: [], roomLeft: 1_234_000_000 }));
     const { unmount } = render(BriefTable);
     expect(await screen.findByText(/There is no brief yet/)).toBeTruthy();
+    expect(screen.getByRole('status').textContent).toContain("1.2 GB are left on the server's disk");
     unmount();
     serve(({ path }) => (path.includes('mine') ? { total: 0, lines: [] } : { total: 1, lines: [line(1)] }));
     const second = render(BriefTable);

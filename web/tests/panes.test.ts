@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { BandsView, DistributionView as Distribution } from '../src/api/schema';
 import { readAt } from '../src/lib/curve';
 import { standalone } from '../src/lib/drawn';
@@ -164,8 +164,6 @@ describe('places in panes', () => {
 });
 
 describe('an arrangement', () => {
-  beforeEach(() => localStorage.clear());
-
   it('keeps only what differs, and reads it back', () => {
     expect(differing(begin())).toBe('');
     const changed = { ...begin(), hidden: [4], sort: { by: 'gain', down: true } };

@@ -61,6 +61,7 @@ describe('the reading line', () => {
     events: 762,
     leader: 1,
     candidates: [{ id: 1, name: 'L', inputs: 9, known: { days: 30, last: 'household', undated: 0 } }],
+    others: [],
     looks: { looks: 1, choices: 2, compared: 6, optimism: 0.0021 },
     deciding: 'AUC',
     decidesBy: 'AUC',
@@ -72,6 +73,8 @@ describe('the reading line', () => {
       'D is ahead of L in net value at this cut. B cannot be told apart from L by net value at this cut on 762 lapses; ' +
         'about 4,300 lapses would be needed to tell the AUC of B from the leader’s.',
     );
+    const many = { ...all, others: [{ id: 9, name: 'Z' }] } as unknown as Comparison;
+    expect(sentence(levelLine(brief, many, rivals))).toContain('on 762 lapses, of the 1 candidates shown;');
   });
 
   it('says of the race no more than is told', () => {

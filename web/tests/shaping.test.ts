@@ -1,4 +1,4 @@
-import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ColumnView as Column } from '../src/api/schema';
 import { ColumnSheet } from '../src/lib/columns.svelte';
@@ -73,6 +73,15 @@ describe('a column made of others', () => {
     expect(await screen.findByText(/at letter 1: there is no column/)).toBeTruthy();
     await fireEvent.input(screen.getByLabelText('Name of the column'), { target: { value: 'paid' } });
     expect(await screen.findByText(/There is a column paid already/)).toBeTruthy();
+    cleanup();
+    shown(() => preview);
+    const field = screen.getByLabelText<HTMLTextAreaElement>('Formula');
+    expect(field.value).toBe('payed');
+    await fireEvent.click(screen.getByRole('button', { name: 'begin anew' }));
+    expect([field.value, screen.getByLabelText<HTMLInputElement>('Name of the column').value]).toEqual([
+      '',
+      '',
+    ]);
   });
 
   it('puts columns and functions into the formula, never the outcome', async () => {
@@ -128,9 +137,12 @@ describe('the population', () => {
     await fireEvent.click(screen.getByRole('button', { name: 'Keep these' }));
     await waitFor(() => expect(changed).toHaveBeenCalled());
     expect(asked.find((a) => a.method === 'PUT')!.body).toEqual({
-      where: 'paid > 3',
-      dropCopies: null,
-      sample: { records: 420, by: 'customer' },
+      population: {
+        where: 'paid > 3',
+        dropCopies: null,
+        sample: { records: 420, by: 'customer' },
+      },
+      seen: {},
     });
     expect(screen.getByText('paid > 3')).toBeTruthy();
   });

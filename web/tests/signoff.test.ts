@@ -4,13 +4,10 @@ import type { DraftView as Draft, Page, ReportView as Report } from '../src/api/
 import { byRule, desk } from '../src/lib/desk.svelte';
 import { navigate } from '../src/lib/routes';
 import { session } from '../src/lib/session.svelte';
-import AccountsPage from '../src/pages/AccountsPage.svelte';
-import Home from '../src/pages/Home.svelte';
-import PolicyPage from '../src/pages/PolicyPage.svelte';
 import ReportPage from '../src/pages/ReportPage.svelte';
 import SignOffPage from '../src/pages/SignOffPage.svelte';
-import TrailPage from '../src/pages/TrailPage.svelte';
-import { brief, comparison } from './case';
+import { brief, comparison, head, watchable } from './case';
+import { press, type } from './hands';
 import { problem, serve, type Asked } from './server';
 
 vi.mock('../src/lib/routes', () => ({
@@ -63,20 +60,9 @@ const draft = {
     { paragraph: 'risks', title: 'What could go wrong' },
     { paragraph: 'recipe', title: 'Recipe' },
   ],
+  watchable,
   reports: [],
 } as Draft;
-const head = {
-  id: 5,
-  briefId: 1,
-  brief: 'plan-lapse',
-  question: 'Whom?',
-  issuedBy: 'analyst',
-  issuedAt: '2026-11-23T09:00:00Z',
-  state: 'WAITING',
-  words: 'Waits for approval.',
-  supersedes: null,
-  supersededBy: null,
-} as Report['head'];
 const report = {
   head,
   sha256: 'ab12',
@@ -111,10 +97,6 @@ const chapter = async () => {
     .querySelector('[data-report]')!
     .shadowRoot!.querySelector<HTMLElement>('[data-paragraph=risks] p')!;
 };
-const press = async (name: string | RegExp) => fireEvent.click(await screen.findByRole('button', { name }));
-const type = async (label: string, value: string) =>
-  fireEvent.input(await screen.findByLabelText(label), { target: { value } });
-
 beforeEach(() => {
   vi.mocked(navigate).mockClear();
   Element.prototype.scrollIntoView = vi.fn();
@@ -210,7 +192,7 @@ describe('writing a report', () => {
     await press('begin with three usual ones');
     await waitFor(() => {
       const kept = asked.find((a) => a.method === 'PUT')!.body as { memo: Draft['memo'] };
-      expect(kept.memo.monitoring.map((w) => w.limit)).toContain('at least {captureLow}');
+      expect(kept.memo.monitoring.map((w) => w.rule?.at)).toEqual([0.312]);
     });
     unmount();
     session.me = { name: 'reader', roles: ['reader'], passwordDue: false, provided: false };
@@ -296,136 +278,5 @@ describe('deciding on a report', () => {
     expect(screen.getByRole('link', { name: 'evidence.json' }).getAttribute('href')).toBe(
       '/api/reports/5/evidence.json',
     );
-  });
-});
-
-function demand(
-  check: string,
-  title: string,
-  sentence: string,
-  demanded: boolean,
-  limits: { name: string; value: number }[],
-) {
-  return { check, title, sentence, demanded, limits };
-}
-
-describe('around it', () => {
-  it('leads from the first page to what waits for somebody', async () => {
-    serve(({ path }) =>
-      path === '/api/reports/waiting' ? [head, { ...head, id: 6, state: 'RETURNED' }] : [],
-    );
-    render(Home);
-    const links = (await screen.findByLabelText('Waiting for you')).querySelectorAll('a');
-    expect([...links].map((a) => a.getAttribute('href'))).toEqual(['/reports/5', '/briefs/1/sign-off']);
-  });
-
-  it('tells where the trail was changed, and finds entries', async () => {
-    const entry = (number: number, act: string) => ({
-      chain: 'brief 5',
-      number,
-      at: `2026-11-2${number}T09:00:00Z`,
-      by: 'analyst',
-      act,
-      subject: 'Tree',
-      words: '',
-      previous: '',
-      hash: 'abcdef0123456789',
-      signature: 's',
-    });
-    serve(() => ({
-      chain: 'brief 5',
-      entries: [entry(1, 'cut set'), entry(2, 'reserve opened')],
-      fault: 'entry 1 was changed',
-      thumbprint: 't',
-    }));
-    render(TrailPage);
-    expect(await screen.findByText('The chain is broken: entry 1 was changed.')).toBeTruthy();
-    expect([...document.querySelectorAll('h2:not(.title)')].map((h) => h.textContent)).toEqual([
-      '2026-11-22',
-      '2026-11-21',
-    ]);
-    await type('Find in the trail', 'RESERVE');
-    expect(screen.queryByText('cut set')).toBeNull();
-  });
-
-  const policy = {
-    version: 1,
-    name: 'House',
-    text: 'format: 1\n',
-    checks: [
-      demand('lift', 'Lift at the cut', 'At least {atLeast} times.', true, [{ name: 'atLeast', value: 1.5 }]),
-      demand('noOpenLeak', 'No open leak alarm', 'No leak.', false, []),
-    ],
-    by: null,
-    at: null,
-  };
-
-  it('shows the policy as its checks, says what a change would do, and keeps it', async () => {
-    session.me = { name: 'administrator', roles: ['administrator'], passwordDue: false, provided: false };
-    const asked = serve(({ method, path }) => {
-      if (path === '/api/policy/trial') return { open: 2, changes: [{ check: 'lift', passes: 0, fails: 2 }] };
-      return method === 'PUT' ? { ...policy, version: 2 } : [policy];
-    });
-    render(PolicyPage);
-    const limit = (await screen.findByLabelText('Lift at the cut: atLeast')) as HTMLInputElement;
-    const keep = screen.getByRole('button', { name: 'Keep as a new version' }) as HTMLButtonElement;
-    expect(keep.disabled).toBe(true);
-    await fireEvent.change(limit, { target: { value: '2.5' } });
-    expect(await screen.findByText('▲ 2 open reports would fail it')).toBeTruthy();
-    expect(screen.getByText('changed')).toBeTruthy();
-    await fireEvent.click(screen.getByLabelText('Demand: No open leak alarm'));
-    await fireEvent.click(keep);
-    await screen.findByText(/Kept as version 2/);
-    expect(asked.find((a) => a.method === 'PUT')!.body).toEqual({
-      name: 'House',
-      checks: { lift: { atLeast: 2.5 }, noOpenLeak: {} },
-      basedOn: 1,
-    });
-  });
-
-  it('takes back what was changed of the policy and not kept', async () => {
-    session.me = { name: 'administrator', roles: ['administrator'], passwordDue: false, provided: false };
-    serve(({ path }) => (path === '/api/policy/trial' ? { open: 0, changes: [] } : [policy]));
-    render(PolicyPage);
-    await fireEvent.change(await screen.findByLabelText('Lift at the cut: atLeast'), {
-      target: { value: '3' },
-    });
-    expect(await screen.findByText('No report is open, so nothing changes at once.')).toBeTruthy();
-    await press('Leave it');
-    expect((screen.getByLabelText('Lift at the cut: atLeast') as HTMLInputElement).value).toBe('1.5');
-  });
-
-  it('lets the administrator alone change the policy, and keeps what was refused', async () => {
-    const versions = [policy];
-    const asked = serve(({ method }) => (method === 'PUT' ? problem(400, 'name: is empty') : versions));
-    const { unmount } = render(PolicyPage);
-    expect(await screen.findByText('The administrator changes it.')).toBeTruthy();
-    await press('as text');
-    expect(screen.getByText('format: 1').tagName).toBe('PRE');
-    unmount();
-    session.me = { name: 'administrator', roles: ['administrator'], passwordDue: false, provided: false };
-    render(PolicyPage);
-    await screen.findByText('Lift at the cut');
-    await press('as text');
-    await type('Policy', 'format: 1\nname: \n');
-    await press('Keep as a new version');
-    expect(await screen.findByText('name: is empty')).toBeTruthy();
-    expect((screen.getByLabelText('Policy') as HTMLTextAreaElement).value).toBe('format: 1\nname: \n');
-    expect(asked.at(-1)!.body).toEqual({ text: 'format: 1\nname: \n', basedOn: 1 });
-  });
-
-  it('gives and takes roles, and shows what is refused', async () => {
-    const account = { id: 3, name: 'analyst', roles: ['analyst'], active: true };
-    const asked = serve(({ method }) =>
-      method === 'PATCH' ? problem(400, 'roles: no administrator') : [account],
-    );
-    render(AccountsPage);
-    await screen.findByText('analyst', { selector: 'td' });
-    await fireEvent.click(screen.getAllByRole('button', { name: 'approver' })[0]);
-    expect(asked.find((a) => a.method === 'PATCH')).toMatchObject({
-      path: '/api/accounts/3',
-      body: { roles: ['analyst', 'approver'] },
-    });
-    expect(await screen.findByText('roles: no administrator')).toBeTruthy();
   });
 });

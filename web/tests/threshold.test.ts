@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { NewPin as PinWanted, SensitivityView } from '../src/api/schema';
 import { byRule, desk } from '../src/lib/desk.svelte';
@@ -147,6 +147,21 @@ describe('the threshold page', () => {
     await vi.waitFor(() => expect(asked.at(-1)!.path).toBe('/api/comparisons/1/inverse/1?records=64'));
   });
 
+  it('names a winner of the map that is not among the leaders shown', async () => {
+    const map = { ...sensitivity, candidates: [2, 9] };
+    const cut = { candidateId: 1, records: 46, rule: byRule('BY_HAND') };
+    const other = { ...row(9, 'Unshown'), trainingAuc: 0.7 };
+    served(({ path }) => {
+      if (path.includes('/sensitivity')) return map;
+      return path === '/api/comparisons/1' ? { ...comparison(cut), others: [other] } : undefined;
+    });
+    await desk.compare();
+    render(ThresholdPage);
+    const drawn = await screen.findByLabelText('Sensitivity map');
+    await vi.waitFor(() => expect(words(drawn)).toContain('Unshown'));
+    expect(words(drawn)).not.toContain('nobody is best');
+  });
+
   it('has no map where one side of the cost ratio is 0', async () => {
     served(({ path }) => (path.includes('/sensitivity') ? { candidates: [2, 1], map: null } : undefined));
     await desk.compare();
@@ -188,8 +203,11 @@ describe('pinning', () => {
     pins.offerHere();
     expect(pins.offered?.title).toBe('A sentence');
     render(PinDialog);
+    await fireEvent.input(await screen.findByLabelText('Note'), { target: { value: 'Look here.' } });
+    cleanup();
+    render(PinDialog);
     const note = await screen.findByLabelText('Note');
-    await fireEvent.input(note, { target: { value: 'Look here.' } });
+    expect((note as HTMLTextAreaElement).value).toBe('Look here.');
     await fireEvent.submit(note.closest('form')!);
     await vi.waitFor(() => expect(pins.offered).toBeNull());
     const sent = asked.find((a) => a.method === 'POST')!;

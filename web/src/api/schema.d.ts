@@ -971,7 +971,9 @@ export interface paths {
     /** Note */
     post: {
       parameters: {
-        query?: never;
+        query?: {
+          seen?: number;
+        };
         header?: never;
         path: {
           id: number;
@@ -1439,7 +1441,7 @@ export interface paths {
       };
       requestBody: {
         content: {
-          'application/json': components['schemas']['Population'];
+          'application/json': components['schemas']['Settling'];
         };
       };
       responses: {
@@ -2654,6 +2656,7 @@ export interface paths {
     get: {
       parameters: {
         query?: {
+          all?: boolean;
           leader?: number;
         };
         header?: never;
@@ -3263,6 +3266,84 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/drift/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Movers */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['MoversView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drift/{id}/column': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Column */
+    get: {
+      parameters: {
+        query?: {
+          name?: string;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ColumnMoves'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/errors/{id}': {
     parameters: {
       query?: never;
@@ -3635,6 +3716,848 @@ export interface paths {
     };
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Of */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FollowView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Make */
+    post: {
+      parameters: {
+        query?: {
+          brief?: number;
+          dataset?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewFollowBatch'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FollowView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/notices': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Waiting */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['NoticeView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/notices/{id}/answer': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Answer */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NoticeAnswer'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['NoticeView'][];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/reports': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FollowReportView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Issue */
+    post: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewFollowReport'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FollowReportView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/reports/draft': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Draft */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/html;charset=UTF-8': string;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/reports/waiting': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Waiting */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FollowReportView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/reports/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Get */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FollowReportView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/reports/{id}/approve': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Approve */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['FollowDecision'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FollowReportView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/reports/{id}/follow-up.html': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Html */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/html;charset=UTF-8': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/reports/{id}/follow-up.json': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Evidence */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/reports/{id}/follow-up.pdf': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Pdf */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/pdf': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/reports/{id}/page': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Page */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/html;charset=UTF-8': string;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/reports/{id}/return': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Give Back */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['FollowDecision'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FollowReportView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/{id}/contradictions.csv': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Contradictions */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/csv;charset=UTF-8': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/{id}/next-brief': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Next Brief */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Begun'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/{id}/outcomes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Outcomes */
+    post: {
+      parameters: {
+        query?: {
+          dataset?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FollowView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/follow/{id}/recalibrate': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Recalibrate */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Begun'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     delete?: never;
     options?: never;
     head?: never;
@@ -4798,6 +5721,525 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/releases': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ReleaseView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Make */
+    post: {
+      parameters: {
+        query?: {
+          report?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewRelease'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ReleaseView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/releases/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** View */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ReleaseView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/releases/{id}/end': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** End */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Because'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ReleaseView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/releases/{id}/example': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Example */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': {
+              [key: string]: unknown;
+            };
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/releases/{id}/forms': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Again */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ReleaseView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/releases/{id}/forms/{form}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Form */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          form: components['schemas']['FormKind'];
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/octet-stream': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/releases/{id}/openapi.json': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Open Api */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/releases/{id}/pause': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Pause */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Because'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ReleaseView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/releases/{id}/release.json': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Evidence */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': unknown;
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/releases/{id}/resume': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Resume */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Because'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ReleaseView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/reports': {
     parameters: {
       query?: never;
@@ -5293,6 +6735,487 @@ export interface paths {
             [name: string]: unknown;
           };
           content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/schedules': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Of */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SchedulesView'];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Make */
+    post: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewSchedule'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SchedulesView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/schedules/{id}/again': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Again */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Created */
+        201: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/schedules/{id}/end': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** End */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Created */
+        201: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/score-keys': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Of */
+    get: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EndpointUse'];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Make */
+    post: {
+      parameters: {
+        query?: {
+          brief?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewScoreKey'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ScoreKeyMade'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/score-keys/keeping': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Keeping */
+    put: {
+      parameters: {
+        query?: {
+          brief?: number;
+          on?: boolean;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EndpointUse'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/score-keys/kept/batch': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Batch */
+    post: {
+      parameters: {
+        query?: {
+          brief?: number;
+          version?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EndpointUse'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/score-keys/kept/discard': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Discard */
+    post: {
+      parameters: {
+        query?: {
+          brief?: number;
+          version?: number;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EndpointUse'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/score-keys/{id}/revoke': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Revoke */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ScoreKeyView'];
+          };
         };
         /** @description Not Authorized */
         401: {
@@ -6091,7 +8014,10 @@ export interface paths {
     get: {
       parameters: {
         query?: {
+          before?: number;
           brief?: number;
+          find?: string;
+          size?: number;
         };
         header?: never;
         path?: never;
@@ -6222,6 +8148,21 @@ export interface components {
       until: string | null;
       remarks: components['schemas']['Remark'][];
     };
+    /** @description A batch by who was acted on (METHODS section 10). Acting may change an outcome, so that a good score meets fewer events where it was acted on: figures are told for those left alone too. */
+    ActedGroups: {
+      actedOn: components['schemas']['Group'];
+      /** @description everybody who was not acted on, the control group among them */
+      leftAlone: components['schemas']['Group'];
+      /** @description those held out to be compared with; null where there are none */
+      control: components['schemas']['Group'] | null;
+      /**
+       * Format: int32
+       * @description records of which nobody says it, in none of these
+       */
+      unsaid: number;
+      /** @description of acting, among those from the threshold on; null without a control group whose outcomes have arrived */
+      effect: components['schemas']['Effect1'] | null;
+    };
     /** @description Records and event rates on training of records acted on before and of the others. */
     ActedView: {
       /** Format: int32 */
@@ -6235,6 +8176,13 @@ export interface components {
     };
     /** @enum {string} */
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
+    /** @description How a batch says who was acted on. */
+    Acting1: {
+      column: string;
+      /** @description its levels for those, and control for those who were held out to be compared with */
+      actedOn: string[];
+      control: string[];
+    };
     /** @description A column that the candidate does not read. */
     AddedColumn: {
       column: string;
@@ -6262,6 +8210,13 @@ export interface components {
       p: number;
       /** @description whether that is more than chance after correction for all that were tried */
       told: boolean;
+    };
+    /** @description What to do after some batches, by fixed rules, the first that fits. Something has fallen – capture or gain in the last batch beyond the doubt of both, or batch by batch (CUSUM), or a limit of the plan on a figure is crossed – and an input has moved far: look at that input. Something has fallen, no input has moved far, capture holds and the probabilities are off: recalibrate. Something has fallen otherwise: begin a new brief. Nothing has fallen, and an input has moved far: look at it. The probabilities are off by more than a tenth and beyond the doubt of both: recalibrate. A limit on the scores, the inputs or the share acted on is crossed: look at who comes. Else carry on. */
+    Advice: {
+      kind: components['schemas']['Kind2'];
+      /** @description to look at; null for none */
+      column: string | null;
+      words: string;
     };
     AgainstView: {
       figures: components['schemas']['TwoCandidates'];
@@ -6449,6 +8404,45 @@ export interface components {
       validation: components['schemas']['BandRow'][];
       training: components['schemas']['BandRow'][] | null;
     };
+    /** @description A batch beside what was signed (METHODS section 10): what can be said before outcomes, and after. */
+    BatchFigures: {
+      /** Format: int32 */
+      records: number;
+      /**
+       * Format: int32
+       * @description records with a score at the signed threshold or above
+       */
+      acted: number;
+      /**
+       * Format: int32
+       * @description records whose outcome has arrived, and events of them; the others are counted and never taken for non-events
+       */
+      known: number;
+      /** Format: int32 */
+      events: number;
+      /** @description how far the scores have moved, and inputs each column, the most moved beyond chance first */
+      score: components['schemas']['Stability'];
+      inputs: components['schemas']['Stability'][];
+      /** @description of the records whose outcome is known, at the signed threshold; null where none is, or all are alike */
+      figures: components['schemas']['Measures'] | null;
+      /** @description from the signed figures; null likewise, and while it is early */
+      differences: components['schemas']['Differences'] | null;
+      /** @description whether fewer outcomes have arrived than the plan waits for: figures are told, and nothing is judged by them */
+      early: boolean;
+    };
+    /** @description Why something is done. */
+    Because: {
+      words?: string | null;
+    };
+    Begun: {
+      /**
+       * Format: int64
+       * @description of the new edition
+       */
+      briefId: number;
+      /** @description column with the scores of what decides now */
+      score: string;
+    };
     /** @description What a bent number adds along its range, against its median; knots are marked. */
     Bend: {
       column: string;
@@ -6526,6 +8520,11 @@ export interface components {
        */
       total: number;
       lines: components['schemas']['BriefLine'][];
+      /**
+       * Format: int64
+       * @description bytes on the disk of the server's files, where they are little; null where there is enough
+       */
+      roomLeft: number | null;
     };
     /** @description A brief as it is shown. */
     BriefView: {
@@ -6646,6 +8645,35 @@ export interface components {
       /** @description against the candidate it was begun from; null where there is none */
       changes: components['schemas']['Changes'] | null;
     };
+    /** @description What an input that moved does to scores and decisions: the share of a batch's records to act on, what it would be were this input alone distributed as it was signed, the others as they came, and how much of the scores' shift it carries. */
+    Carried: {
+      column: string;
+      /**
+       * Format: double
+       * @description share of the records looked at
+       */
+      now: number;
+      /**
+       * Format: double
+       * @description of the same records, the input's values drawn anew so that its bands have their signed shares
+       */
+      asSigned: number;
+      /**
+       * Format: int32
+       * @description how many these are: all of a batch, of a large one some drawn at random; 0 where it was not noted
+       */
+      looked: number;
+      /**
+       * Format: double
+       * @description its Shapley value of shift, which those of the inputs looked at add up to; null where it was not noted
+       */
+      carries: number | null;
+      /**
+       * Format: double
+       * @description mean score less what it would be were all the inputs looked at distributed as signed; null likewise
+       */
+      shift: number | null;
+    };
     /** @description Records of a column that are counted together. */
     Cell: {
       /** @description of a level; null for a run of numbers or days */
@@ -6749,6 +8777,20 @@ export interface components {
       dropped: boolean;
       separated: boolean;
     };
+    /** @description A column that the model reads. */
+    Column: {
+      name: string;
+      type: components['schemas']['ColumnType'];
+      /**
+       * Format: int32
+       * @description days after the event that decides until its value is at hand; null where nobody said
+       */
+      knownAfterDays: number | null;
+      knownWhere: string | null;
+      meaning: string | null;
+      /** @description that training had; null for numbers, dates and more than some thousand */
+      levels: string[] | null;
+    };
     /** @description An opened column. */
     ColumnDetail: {
       column: components['schemas']['ColumnView'];
@@ -6756,6 +8798,12 @@ export interface components {
       profile: components['schemas']['ColumnProfile'] | null;
       /** @description how records acted on before fare against the others, where the column says who was; else null */
       acted: components['schemas']['ActedView'] | null;
+    };
+    ColumnMoves: {
+      /** @description validation against training; null for the outcome, and for texts and what is no input */
+      mover: components['schemas']['Mover'] | null;
+      /** @description of training and validation together; null where no column says when */
+      periods: components['schemas']['Periods'] | null;
     };
     /** @description What one column holds and, where an outcome is given, what it says of it on training records only (METHODS section 9). */
     ColumnProfile: {
@@ -6835,6 +8883,8 @@ export interface components {
       parity?: boolean | null;
       /** @description what makes it of other columns of a record; null for a column of the file */
       formula?: string | null;
+      /** @description levels that say that a record was held out of acting, to be compared with; null for none */
+      control?: string[] | null;
     };
     /** @enum {string} */
     ColumnType: 'NUMBER' | 'CATEGORY' | 'DATE' | 'TEXT';
@@ -6953,7 +9003,9 @@ export interface components {
       /** @description at which the bounds that charts draw are known */
       depths: number[];
       looks: components['schemas']['LooksView'];
+      /** @description of many only the leaders, and whoever leads, decides by the cut or is the best reference; others the rest */
       candidates: components['schemas']['Row'][];
+      others: components['schemas']['Other'][];
     };
     /** @description What the records of a group share in one column: a level, a range, or no value. */
     Condition: {
@@ -7151,6 +9203,30 @@ export interface components {
       /** Format: int32 */
       records: number;
     };
+    /** @description A day's sum of one key and version. */
+    DayCount: {
+      day: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      version: number;
+      /** Format: int64 */
+      key: number;
+      /** Format: int64 */
+      requests: number;
+      /** Format: int64 */
+      records: number;
+      /** Format: int64 */
+      acted: number;
+      /**
+       * Format: int64
+       * @description requests
+       */
+      refused: number;
+      /**
+       * Format: int64
+       * @description levels and columns that training did not have
+       */
+      unknown: number;
+    };
     /** @enum {string} */
     DecidingKind: 'NET_VALUE' | 'CAPTURE' | 'AUC' | 'AVERAGE_PRECISION' | 'PARTIAL_AUC';
     /** @description What a brief's candidates are ordered and its leader is chosen by, on validation (METHODS section 2). */
@@ -7241,6 +9317,36 @@ export interface components {
       /** Format: double */
       high: number | null;
     };
+    /** @description A batch's figure less the signed one, in the way of the reserve (METHODS section 4). */
+    Difference1: {
+      /** Format: double */
+      value: number | null;
+      /** Format: double */
+      low: number | null;
+      /** Format: double */
+      high: number | null;
+      /**
+       * Format: double
+       * @description over the standard errors of both; null where either is undefined
+       */
+      standardised: number | null;
+      /** @description whether the drop is within the doubt of both */
+      holds: boolean;
+      /**
+       * Format: double
+       * @description share of the variance that is of the signed figure, the same for every batch
+       */
+      common: number;
+    };
+    /** @description Each figure less the signed one. */
+    Differences: {
+      capture: components['schemas']['Difference1'];
+      lift: components['schemas']['Difference1'];
+      precision: components['schemas']['Difference1'];
+      gain: components['schemas']['Difference1'];
+      auc: components['schemas']['Difference1'];
+      calibration: components['schemas']['Difference1'] | null;
+    };
     DistributionView: {
       /** Format: int64 */
       candidate: number;
@@ -7283,6 +9389,8 @@ export interface components {
         [key: string]: string;
       };
       paragraphs: components['schemas']['ParagraphView'][];
+      /** @description what a typed line of the monitoring plan can watch */
+      watchable: components['schemas']['WatchedView'][];
       reports: components['schemas']['ReportHead'][];
     };
     Drawn: {
@@ -7340,6 +9448,20 @@ export interface components {
       high: number | null;
       verdict: components['schemas']['Verdict'];
     };
+    /** @description What acting did, from the threshold on: the event rate of those acted on less that of the control group. */
+    Effect1: {
+      /**
+       * Format: int32
+       * @description known records acted on, and control held out
+       */
+      acted: number;
+      /** Format: int32 */
+      control: number;
+      /** @description with Newcombe's interval of 1998 (method 10) */
+      difference: components['schemas']['Told'];
+      /** @description how many more there are among those acted on than there would have been; fewer where below 0 */
+      events: components['schemas']['Told'];
+    };
     /** @description What a candidate does otherwise than the one it was begun from, on the same validation records. */
     EffectsView: {
       /** Format: int64 */
@@ -7351,7 +9473,13 @@ export interface components {
       effects: components['schemas']['Effect'][];
     };
     /** @enum {string} */
-    Encoding: 'UTF_8' | 'LATIN_1' | 'UTF_16LE' | 'UTF_16BE';
+    Encoding: 'UTF_8' | 'UTF_8_MARKED' | 'LATIN_1' | 'UTF_16LE' | 'UTF_16BE';
+    EndpointUse: {
+      keys: components['schemas']['ScoreKeyView'][];
+      /** @description of the last 30 days, the newest first */
+      counts: components['schemas']['DayCount'][];
+      keeping: components['schemas']['KeepingView'];
+    };
     ErrorBand: {
       /** Format: int32 */
       band: number;
@@ -7396,6 +9524,8 @@ export interface components {
       /** @description "from to", or null where there is none */
       interval: string | null;
     };
+    /** @enum {string} */
+    Every: 'WEEK' | 'MONTH' | 'QUARTER' | 'HALF_YEAR' | 'YEAR';
     /** @description How far an answer is. */
     ExplanationView: {
       /** Format: int64 */
@@ -7510,6 +9640,87 @@ export interface components {
       /** Format: double */
       bestPerRecord: number;
     };
+    FollowBatchView: {
+      /** Format: int64 */
+      id: number;
+      day: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      version: number;
+      file: string;
+      status: components['schemas']['WorkStatus'];
+      message: string | null;
+      /** @description null until they are worked out, groups, segments and carried of the newest of each version alone */
+      figures: components['schemas']['BatchFigures'] | null;
+      groups: components['schemas']['ActedGroups'] | null;
+      segments: components['schemas']['SegmentFigures'][];
+      carried: components['schemas']['Carried'][];
+      /** Format: int32 */
+      late: number;
+      /** Format: int32 */
+      unmatched: number;
+      /** Format: int32 */
+      contradictory: number;
+      madeBy: string;
+      madeAt: components['schemas']['Instant'];
+    };
+    FollowDecision: {
+      /** @description null for none, where it is approved */
+      words?: string | null;
+    };
+    /** @description A follow-up report. */
+    FollowReportView: {
+      /** Format: int64 */
+      id: number;
+      /** Format: int64 */
+      briefId: number;
+      brief: string;
+      question: string;
+      /** Format: int32 */
+      version: number;
+      advice: components['schemas']['Kind2'];
+      /** @description day of its newest batch */
+      until: components['schemas']['LocalDate'];
+      state: components['schemas']['State1'];
+      /** @description how it stands, in a sentence */
+      words: string;
+      issuedBy: string;
+      issuedAt: components['schemas']['Instant'];
+      sha256: string;
+      /** @description why whoever asks cannot decide on it; null where they can, or nobody has to */
+      barred: string | null;
+    };
+    FollowView: {
+      /** @description the oldest first; but for the newest of each version only with inputs that moved */
+      batches: components['schemas']['FollowBatchView'][];
+      /** @description of the newest version's batches; null before the first is worked out */
+      advice: components['schemas']['Advice'] | null;
+      /**
+       * Format: double
+       * @description an input's stability above this, and above chance, is a far move
+       */
+      far: number;
+      /** @description typed lines of the newest version's signed plan, beside its batches */
+      plan: components['schemas']['PlanLine'][];
+      /** @description the open ones first */
+      notices: components['schemas']['NoticeView'][];
+    };
+    /** @enum {string} */
+    FormKind: 'RECIPE' | 'JAR' | 'PYTHON' | 'POSTGRESQL' | 'SQL' | 'PMML';
+    /** @description A form and its proof. */
+    FormView: {
+      form: components['schemas']['FormKind'];
+      title: string;
+      file: string;
+      status: components['schemas']['WorkStatus'];
+      /** @description whether it gives the application's scores, and so may be taken along */
+      agrees: boolean;
+      /** @description why not, or why there is none; null otherwise */
+      message: string | null;
+      /** Format: int64 */
+      size: number | null;
+      proof: components['schemas']['Proof'] | null;
+      triedAt: components['schemas']['Instant'] | null;
+    };
     /** @enum {string} */
     Format: 'TEXT' | 'PARQUET' | 'WORKBOOK';
     /** @description What is joined with what. */
@@ -7550,6 +9761,22 @@ export interface components {
       name: string;
       usage: string;
       says: string;
+    };
+    Group: {
+      /** Format: int32 */
+      records: number;
+      /**
+       * Format: int32
+       * @description records whose outcome has arrived, and events of them
+       */
+      known: number;
+      /** Format: int32 */
+      events: number;
+      /** @description of these, with Wilson's interval; null before any is known */
+      rate: components['schemas']['Told'] | null;
+      /** @description at the signed threshold, and differences from the signed ones; null where outcomes are missing or all alike */
+      figures: components['schemas']['Measures'] | null;
+      differences: components['schemas']['Differences'] | null;
     };
     /** @description Each column's share of what all splits gained, largest first. */
     Importance: {
@@ -7639,6 +9866,24 @@ export interface components {
     };
     /** @enum {string} */
     Keep: 'FIRST' | 'LAST';
+    KeepingView: {
+      /** @description who wanted it, and since when; null where nothing is kept from now on */
+      by: string | null;
+      since: components['schemas']['Instant'] | null;
+      /** @description what waits to become a batch, the newest version first */
+      kept: components['schemas']['KeptView'][];
+    };
+    /** @description Of one version, and between which days they were asked. */
+    KeptView: {
+      /** Format: int32 */
+      version: number;
+      from: components['schemas']['LocalDate'];
+      until: components['schemas']['LocalDate'];
+      /** Format: int64 */
+      requests: number;
+      /** Format: int64 */
+      records: number;
+    };
     KeyView: {
       key: {
         [key: string]: unknown;
@@ -7660,7 +9905,15 @@ export interface components {
     /** @enum {string} */
     Kind1: 'LEVEL' | 'NUMBERS' | 'DATES' | 'MISSING';
     /** @enum {string} */
-    Kind2: 'CHART' | 'TABLE' | 'SENTENCE';
+    Kind2: 'CARRY_ON' | 'LOOK_AT_INPUT' | 'LOOK_AT_MIX' | 'RECALIBRATE' | 'NEW_BRIEF';
+    /** @enum {string} */
+    Kind3: 'CROSSED' | 'OVERDUE';
+    /** @enum {string} */
+    Kind4: 'CHART' | 'TABLE' | 'SENTENCE';
+    /** @enum {string} */
+    Kind5: 'IN_SERVICE' | 'PAUSED' | 'SUPERSEDED' | 'ENDED' | 'LAPSED';
+    /** @enum {string} */
+    Kind6: 'PAUSED' | 'RESUMED' | 'ENDED';
     /** @description A kind of candidate with its settings, from which the page makes its form. */
     KindView: {
       kind: string;
@@ -7757,6 +10010,11 @@ export interface components {
       reasons: number;
       cut: string;
     };
+    /**
+     * Format: date
+     * @example 2022-03-10
+     */
+    LocalDate: string;
     /** @description How often validation was used. */
     LooksView: {
       /**
@@ -7832,6 +10090,16 @@ export interface components {
     };
     /** @enum {string} */
     Measure: 'AUC' | 'AVERAGE_PRECISION' | 'CAPTURE';
+    Measures: {
+      capture: components['schemas']['Told'];
+      lift: components['schemas']['Told'];
+      precision: components['schemas']['Told'];
+      /** @description over acting on nobody, a record */
+      gain: components['schemas']['Told'];
+      auc: components['schemas']['Told'];
+      /** @description events over the sum of the probabilities; null where scores are none, or rates are planned */
+      calibration: components['schemas']['Told'] | null;
+    };
     MemberLevel: {
       level: components['schemas']['Level'];
     };
@@ -7879,6 +10147,27 @@ export interface components {
     /** @description What a candidate learnt, for its page: parts in the order in which they are shown, none where it learnt nothing from columns. */
     ModelSummary: {
       parts: components['schemas']['Part'][];
+    };
+    /** @description How a column's distribution moved from training to validation. */
+    Mover: {
+      /** @description of validation against training's bands */
+      stability: components['schemas']['Stability'];
+      /**
+       * Format: double
+       * @description of Pearson's χ² over the bands that nothing moved, divided by the mean size of a unit (Rao and Scott 1981), times the number of columns, at most 1
+       */
+      p: number;
+      /** @description whether p is below 0.05 and the index at least #SHIFT */
+      moved: boolean;
+    };
+    MoversView: {
+      /** @description the inputs that moved, the furthest first */
+      moved: components['schemas']['Mover'][];
+      /**
+       * Format: int32
+       * @description how many were looked at: all but the column that decides the split
+       */
+      inputs: number;
     };
     /** @description A record that is like the opened one. */
     Neighbour: {
@@ -7931,6 +10220,20 @@ export interface components {
       /** Format: int64 */
       datasetId: number;
     };
+    /** @description A file as a batch. */
+    NewFollowBatch: {
+      /** @description ISO, on which its records were decided on */
+      day?: string | null;
+      /**
+       * Format: int32
+       * @description that scored them; null for the newest
+       */
+      version?: number | null;
+    };
+    NewFollowReport: {
+      /** @description what the author makes of it; null for nothing */
+      said?: string | null;
+    };
     NewOwner: {
       name: string;
     };
@@ -7941,7 +10244,7 @@ export interface components {
     };
     /** @description What to pin; drawing and cells are null for a sentence. */
     NewPin: {
-      kind: components['schemas']['Kind2'];
+      kind: components['schemas']['Kind4'];
       chapter: components['schemas']['Paragraph'];
       title: string;
       note: string;
@@ -7968,8 +10271,66 @@ export interface components {
        */
       basedOn: number;
     };
+    /** @description How a report goes into service. */
+    NewRelease: {
+      /** @description how the approval's condition is met; null without one */
+      met?: string | null;
+      /** @description null refuses what is unknown */
+      unknown?: components['schemas']['Unknown'] | null;
+    };
+    /** @description What is to be scored by itself. */
+    NewSchedule: {
+      place: string;
+      /**
+       * Format: int32
+       * @description of the day, UTC; null as soon as a list comes
+       */
+      hour?: number | null;
+      /**
+       * Format: int32
+       * @description for each record; null for none
+       */
+      reasons?: number | null;
+      /** @description whether each list becomes a batch of the release that scored it; null for no */
+      followed?: boolean | null;
+    };
+    NewScoreKey: {
+      name: string;
+      /**
+       * Format: int32
+       * @description requests; null for 200 a second
+       */
+      perMinute?: number | null;
+    };
     Note: {
       note: string;
+      /** @description the note as the editor saw it */
+      seen?: string | null;
+    };
+    /** @description What a notice is answered with. */
+    NoticeAnswer: {
+      words?: string | null;
+    };
+    NoticeView: {
+      /** Format: int64 */
+      id: number;
+      /** Format: int64 */
+      briefId: number;
+      brief: string;
+      question: string;
+      kind: components['schemas']['Kind3'];
+      who: string;
+      /** @description whom it waits for: whom the plan names, or the owner where that is nobody who sees the brief */
+      waitsFor: string;
+      day: components['schemas']['LocalDate'];
+      words: string;
+      madeAt: components['schemas']['Instant'];
+      /** @description null until there is one */
+      answer: string | null;
+      answeredBy: string | null;
+      answeredAt: components['schemas']['Instant'] | null;
+      /** @description whether whoever asks may */
+      mayAnswer: boolean;
     };
     /** @description Logistic regression's table. */
     OddsRatios: {
@@ -8017,6 +10378,17 @@ export interface components {
       changes: components['schemas']['SmallestChange'][];
       /** @description the nearest records with another outcome */
       neighbours: components['schemas']['Neighbour'][];
+    };
+    /** @description A candidate that is not shown among the leaders, in the order of the comparison. */
+    Other: {
+      /** Format: int64 */
+      id: number;
+      name: string;
+      reference: boolean;
+      auc: components['schemas']['Interval'];
+      /** Format: double */
+      trainingAuc: number;
+      alarms: components['schemas']['Alarm'][];
     };
     Outcome: {
       column: string;
@@ -8140,6 +10512,35 @@ export interface components {
        */
       part: 'penalty';
     };
+    PeriodLine: {
+      /** @description a level, median, lower quartile, upper quartile, missing or rate */
+      name: string;
+      /** @description shares and rates from 0 to 1, else in the column's own unit, days since 1970 for dates */
+      value: (number | null)[];
+      /** @description and high: Wilson's 95 % interval of a rate; null for the others */
+      low: (number | null)[] | null;
+      high: (number | null)[] | null;
+    };
+    /** @enum {string} */
+    PeriodStep: 'YEAR' | 'QUARTER' | 'MONTH' | 'WEEK';
+    /** @description What a column, or the outcome, was like in one period after the other. */
+    Periods: {
+      /** @description the column of dates */
+      by: string;
+      /** @description how long a period is */
+      step: components['schemas']['PeriodStep'];
+      /** @description the first day of each period, ISO */
+      first: string[];
+      /** @description of each */
+      records: number[];
+      /**
+       * Format: int32
+       * @description records without a day, or with one far from nearly all others, which no period holds
+       */
+      outside: number;
+      /** @description what is drawn; a period without a record has no value */
+      lines: components['schemas']['PeriodLine'][];
+    };
     /** @description By how much a measure drops when the values of columns are dealt anew among the records (Breiman 2001; METHODS section 8). Columns that go together hide one another, so they are dealt together as well. */
     PermutationImportance: {
       /**
@@ -8158,7 +10559,7 @@ export interface components {
     PinView: {
       /** Format: int64 */
       id: number;
-      kind: components['schemas']['Kind2'];
+      kind: components['schemas']['Kind4'];
       chapter: components['schemas']['Paragraph'];
       title: string;
       note: string;
@@ -8200,6 +10601,24 @@ export interface components {
        * @description how many of the best become candidates
        */
       keep: number;
+    };
+    /** @description A typed line of a signed monitoring plan beside the batches. */
+    PlanLine: {
+      /**
+       * Format: int32
+       * @description its number in the plan, from 0
+       */
+      line: number;
+      watch: components['schemas']['Watch'];
+      /** @description of the newest batch that can say it */
+      standing: components['schemas']['Standing'];
+      /** @description what that batch shows, written as the limit is, interval in which it lies; "–" and null where nothing can be said */
+      shown: string;
+      interval: string | null;
+      /** @description of that batch; null likewise, and where nobody said */
+      day: components['schemas']['LocalDate'] | null;
+      /** @description by when the next batch that can say it is to be there */
+      due: components['schemas']['LocalDate'];
     };
     /** @description A value of a column. */
     Point: {
@@ -8358,6 +10777,40 @@ export interface components {
       running: number;
       /** @description the last act on its reports; null for none */
       signOff: components['schemas']['ReportActKind'] | null;
+      /**
+       * Format: int32
+       * @description the newest that was released; null for none
+       */
+      version: number | null;
+    };
+    /** @description That a form gives the application's scores, or where it does not. */
+    Proof: {
+      /**
+       * Format: int32
+       * @description that were scored in both, odd of them made up
+       */
+      records: number;
+      /** Format: int32 */
+      odd: number;
+      /**
+       * Format: int32
+       * @description made-up records that the application does not score either
+       */
+      refused: number;
+      /**
+       * Format: double
+       * @description difference of two scores, over the larger of 1 and the score
+       */
+      greatest: number;
+      /**
+       * Format: double
+       * @description the difference up to which they agree; 0 for bits
+       */
+      allowed: number;
+      /** @description what the form was run by */
+      on: string;
+      /** @description the first record that differs, in words; null for none */
+      fault: string | null;
     };
     /** @description How somebody wants a column's texts to be read, whatever type was inferred. */
     Reading: {
@@ -8419,6 +10872,85 @@ export interface components {
       columns: string[];
       records: components['schemas']['ErrorRecord'][];
     };
+    /** @description How one column, or the score, was distributed when it was signed: what later batches are held against. */
+    Reference: {
+      column: string;
+      /** @description inner edges of bands of numbers or of days since 1970, a value on an edge in the band below; null for levels */
+      edges: number[] | null;
+      /** @description the commonest, each a band; null for numbers. Others that training had share one, and those never seen another */
+      levels: string[] | null;
+      /** @description the other levels that it had */
+      rarer: string[] | null;
+      /** @description records by band, missing ones last */
+      counts: number[];
+    };
+    /** @description What was done with a release. */
+    ReleaseActView: {
+      act: components['schemas']['Kind6'];
+      by: string;
+      at: components['schemas']['Instant'];
+      words: string;
+    };
+    /** @description What a release puts into service. Its canonical JSON is what is hashed and signed. */
+    ReleaseDocument: {
+      /** Format: int32 */
+      format: number;
+      brief: string;
+      /**
+       * Format: int32
+       * @description counted by brief from 1
+       */
+      version: number;
+      /** @description the report that was approved */
+      signed: components['schemas']['Signed'];
+      candidate: string;
+      /**
+       * Format: double
+       * @description a record is acted on when its score is at least this; null acts on nobody
+       */
+      threshold: number | null;
+      /** @description in words */
+      cut: string;
+      stakes: components['schemas']['Stakes'];
+      /** @description and plannedRate: how batches are judged; the rate null for a batch's own */
+      outcome: components['schemas']['Outcome'];
+      /** Format: double */
+      plannedRate: number | null;
+      /** @description column that holds what a record is worth; null for none */
+      value: string | null;
+      /** @description column that names customers of several records; null where each record stands alone, and before format 2 */
+      unit: string | null;
+      /** @description what records, events and acting are called, and the currency; null before format 2 */
+      words: components['schemas']['Words'] | null;
+      /** @description what later batches are held against */
+      figures: components['schemas']['SignedFigures'];
+      columns: components['schemas']['Column'][];
+      /** @description how a batch says who was acted on; null where no column does */
+      acting: components['schemas']['Acting1'] | null;
+      /** @description the signed plan; null before format 2 */
+      monitoring: components['schemas']['Watch'][] | null;
+      /** @description what is done with columns and levels that training did not have */
+      unknown: components['schemas']['Unknown'];
+      /** @description SHA-256 of the recipe's document */
+      recipe: string;
+      madeBy: string | null;
+      /** @description ISO 8601, UTC */
+      madeAt: string;
+      /** @description public half of the server's, a JSON Web Key; null for a release that no server made */
+      key: {
+        [key: string]: unknown;
+      } | null;
+    };
+    ReleaseView: {
+      /** Format: int64 */
+      id: number;
+      release: components['schemas']['ReleaseDocument'];
+      state: components['schemas']['Kind5'];
+      words: string;
+      sha256: string;
+      acts: components['schemas']['ReleaseActView'][];
+      forms: components['schemas']['FormView'][];
+    };
     /** @description One band: mean predicted probability against the observed rate with its Wilson 95 % interval. */
     Reliability: {
       /** Format: int32 */
@@ -8448,8 +10980,10 @@ export interface components {
     };
     /** @description What may be changed of a candidate once it is made; null leaves as it is. */
     Remarks: {
-      notes: string;
-      tags: string[];
+      notes?: string | null;
+      tags?: string[] | null;
+      /** @description notes and tags as the editor saw them */
+      seen?: components['schemas']['Seen'] | null;
     };
     /** @enum {string} */
     ReportActKind: 'submitted' | 'waived' | 'returned' | 'approved' | 'withdrawn';
@@ -8463,7 +10997,7 @@ export interface components {
       question: string;
       issuedBy: string;
       issuedAt: components['schemas']['Instant'];
-      state: components['schemas']['State1'];
+      state: components['schemas']['State2'];
       words: string;
       /** Format: int64 */
       supersedes: number | null;
@@ -8539,6 +11073,63 @@ export interface components {
        */
       seed?: number | null;
     };
+    ScheduleView: {
+      /** Format: int64 */
+      id: number;
+      place: string;
+      words: string;
+      /**
+       * Format: int32
+       * @description of the day, UTC; null as soon as a list comes
+       */
+      hour: number | null;
+      /** Format: int32 */
+      reasons: number;
+      /** @description whether each list becomes a batch */
+      followed: boolean;
+      madeBy: string;
+      runs: components['schemas']['ScheduledRunView'][];
+    };
+    /** @description What became of a list. */
+    ScheduledRunView: {
+      /** Format: int64 */
+      id: number;
+      item: string;
+      status: components['schemas']['WorkStatus'];
+      message: string | null;
+      /** Format: int32 */
+      version: number | null;
+      /** Format: int32 */
+      records: number | null;
+      /** Format: int32 */
+      acted: number | null;
+      begunAt: components['schemas']['Instant'];
+      endedAt: components['schemas']['Instant'] | null;
+    };
+    SchedulesView: {
+      schedules: components['schemas']['ScheduleView'][];
+      /** @description that have been named for lists and that this brief may use */
+      places: string[];
+    };
+    ScoreKeyMade: {
+      view: components['schemas']['ScoreKeyView'];
+      /** @description shown this once */
+      secret: string;
+    };
+    /** @description A key as it is listed. */
+    ScoreKeyView: {
+      /** Format: int64 */
+      id: number;
+      name: string;
+      begins: string;
+      /** Format: int32 */
+      perMinute: number;
+      madeBy: string;
+      madeAt: components['schemas']['Instant'];
+      revokedBy: string | null;
+      revokedAt: components['schemas']['Instant'] | null;
+      usedAt: components['schemas']['Instant'] | null;
+    };
     /** @description How scores lie by outcome on one part. */
     ScoresView: {
       /** @description of equally wide bins of score, one more than counts */
@@ -8575,6 +11166,29 @@ export interface components {
       /** Format: int32 */
       simplest: number | null;
       trials: components['schemas']['TrialView'][];
+    };
+    /** @description As they stood. */
+    Seen: {
+      notes: string;
+      tags: string[];
+    };
+    /** @description One level of a segment. */
+    SegmentFigures: {
+      column: string;
+      level: string;
+      /** Format: int32 */
+      records: number;
+      /**
+       * Format: int32
+       * @description records whose outcome has arrived, and events of them
+       */
+      known: number;
+      /** Format: int32 */
+      events: number;
+      /** @description at the signed threshold; null where outcomes are missing or all alike */
+      figures: components['schemas']['Measures'] | null;
+      /** @description from the same level's signed ones, each one of as many as there are levels signed; null likewise, and where none were */
+      differences: components['schemas']['Differences'] | null;
     };
     /** @description What the chosen records have in common. */
     SelectionView: {
@@ -8638,6 +11252,14 @@ export interface components {
       choices: components['schemas']['Choice'][];
       mayBeFound: boolean;
     };
+    Settling: {
+      /** @description null for all records */
+      population?: components['schemas']['Population'] | null;
+      /** @description the population as the editor saw it, with nothing in it for all records */
+      seen?: components['schemas']['Population'] | null;
+    };
+    /** @enum {string} */
+    Side: 'AT_LEAST' | 'AT_MOST';
     SignInView: {
       /** Format: int64 */
       id: number;
@@ -8651,6 +11273,37 @@ export interface components {
     SignInWays: {
       /** @description whether people can sign in by a provider, beside name and password */
       provider: boolean;
+    };
+    /** @description The report that it follows. */
+    Signed: {
+      /**
+       * Format: int64
+       * @description its number; null for one that no server issued
+       */
+      report: number | null;
+      /** @description SHA-256 of its evidence */
+      evidence: string;
+      approvedBy: string | null;
+      /** @description under which it was approved, and met how whoever made the release says that it is; null without one */
+      condition: string | null;
+      met: string | null;
+      /** @description last day of the approval, ISO; null for no end */
+      until: string | null;
+    };
+    /** @description What was signed and later batches are held against. */
+    SignedFigures: {
+      /** @description of validation at the signed cut */
+      figures: components['schemas']['Measures'];
+      /**
+       * Format: double
+       * @description of its records
+       */
+      actedShare: number;
+      /** @description how its scores were distributed, and inputs each column that is read */
+      score: components['schemas']['Reference'];
+      inputs: components['schemas']['Reference'][];
+      /** @description by level; null where none were signed */
+      segments: components['schemas']['SegmentFigures'][] | null;
     };
     /** @description The smallest change of one column that takes a record over the cut, all else left as it is (METHODS section 8). */
     SmallestChange: {
@@ -8711,8 +11364,13 @@ export interface components {
       straddlingGroups: number | null;
       /** @description the identifier that was asked about */
       groupedBy: string | null;
-      /** @description fewest and most events in a fold of training; null where there are too few for so many folds */
+      /** @description fewest and most events in a fold of training; empty where no folds are possible */
       folds: number[];
+      /**
+       * Format: int32
+       * @description how many folds follow each other in time; null where they are dealt at random, 0 where training has too few days for two
+       */
+      following: number | null;
       training: components['schemas']['Training'];
     };
     /** @description How a brief's records are dealt to parts and what training does about rare events. */
@@ -8740,7 +11398,7 @@ export interface components {
       copiesTogether: boolean;
       /**
        * Format: int32
-       * @description k of the folds within training
+       * @description k of the folds within training; by date they follow each other, and are fewer where its days are few
        */
       folds: number;
       balance: components['schemas']['Balance'];
@@ -8798,6 +11456,24 @@ export interface components {
       /** @description why none can be sought; null where they can */
       without: string | null;
     };
+    /** @description How far a distribution has moved: the population stability index Σ (a − e) ln(a / e) over bands, shares not below 1e-4 (METHODS section 10). */
+    Stability: {
+      column: string;
+      /** Format: double */
+      psi: number;
+      /** @description in words, missing values last where either side has any; one that nobody is in on either side is none */
+      bands: string[];
+      /** @description of the reference, actualShares of the batch */
+      expectedShares: number[];
+      actualShares: number[];
+      /**
+       * Format: double
+       * @description what the index is in the mean where nothing has moved, chanceHigh its 95 % point from χ²
+       */
+      byChance: number;
+      /** Format: double */
+      chanceHigh: number;
+    };
     /** @description What the four cells are worth, in money a record (METHODS section 5). All >= 0 but leaveValue, which may be negative; successRate in (0, 1]. */
     Stakes: {
       /** Format: double */
@@ -8814,9 +11490,13 @@ export interface components {
       successRate: number;
     };
     /** @enum {string} */
+    Standing: 'UNKNOWN' | 'HOLDS' | 'WITHIN_CHANCE' | 'CROSSED';
+    /** @enum {string} */
     State: 'RECEIVING' | 'HERE' | 'READING' | 'STORED' | 'FAILED' | 'INTERRUPTED';
     /** @enum {string} */
-    State1: 'WAITING' | 'RETURNED' | 'APPROVED' | 'ENDED' | 'WITHDRAWN' | 'SUPERSEDED';
+    State1: 'STANDS' | 'WAITING' | 'APPROVED' | 'RETURNED';
+    /** @enum {string} */
+    State2: 'WAITING' | 'RETURNED' | 'APPROVED' | 'ENDED' | 'WITHDRAWN' | 'SUPERSEDED';
     /** @description The path of a stepwise choice by criterion. */
     StepwisePath: {
       criterion: string | null;
@@ -8866,6 +11546,18 @@ export interface components {
       /** Format: double */
       nearlyAllShare: number;
     };
+    /** @description A figure with its 95 % interval. */
+    Told: {
+      /**
+       * Format: double
+       * @description null where it is undefined; bounds likewise
+       */
+      value: number | null;
+      /** Format: double */
+      low: number | null;
+      /** Format: double */
+      high: number | null;
+    };
     /** @description One line of an audit trail. Each holds the hash of the one before, so that none can be changed, left out or put in between. */
     TrailEntry: {
       chain: string;
@@ -8887,10 +11579,22 @@ export interface components {
       hash: string;
       signature: string;
     };
+    /** @description Entries of a chain. */
     TrailView: {
       chain: string;
+      /**
+       * Format: int32
+       * @description how many the chain has
+       */
+      total: number;
+      /**
+       * Format: int32
+       * @description how many of them say what was looked for
+       */
+      found: number;
+      /** @description of these, the newest before the one that was named, oldest first */
       entries: components['schemas']['TrailEntry'][];
-      /** @description what is wrong with the chain; null where it holds */
+      /** @description what is wrong with the whole chain; null where it holds */
       fault: string | null;
       thumbprint: string;
     };
@@ -9050,12 +11754,17 @@ export interface components {
       high: number;
     };
     /** @enum {string} */
+    Unit: 'SHARE' | 'TIMES' | 'MONEY' | 'SCORE' | 'INDEX';
+    /** @enum {string} */
+    Unknown: 'REFUSED' | 'MISSING';
+    /** @enum {string} */
     Verdict: 'LEADER' | 'AHEAD' | 'BEHIND' | 'NOT_SEPARABLE' | 'TOO_FEW';
     /** @enum {string} */
     Waiting:
       | 'LATER_EDITION'
       | 'APPROVAL'
       | 'ANSWER'
+      | 'NOTICE'
       | 'NOTHING'
       | 'OUTCOME'
       | 'SPLIT'
@@ -9108,6 +11817,40 @@ export interface components {
       limit: string;
       every: string;
       who: string;
+      /** @description the same for the program to watch, which the words then follow; null for a line that only people look at */
+      rule?: components['schemas']['WatchLimit'] | null;
+    };
+    /** @description A limit of a monitoring plan. It is crossed where all of a batch's 95 % interval lies beyond it: a small batch that is beyond by chance crosses nothing, and says so. */
+    WatchLimit: {
+      measure: components['schemas']['Watched'];
+      side: components['schemas']['Side'];
+      /**
+       * Format: double
+       * @description shares from 0 to 1, a gain of 1,000 records in the brief's currency
+       */
+      at: number;
+      /** @description how often a batch is due */
+      every: components['schemas']['Every'];
+    };
+    /** @enum {string} */
+    Watched:
+      | 'SCORE_STABILITY'
+      | 'INPUT_STABILITY'
+      | 'ACTED_SHARE'
+      | 'OUTCOMES'
+      | 'CAPTURE'
+      | 'LIFT'
+      | 'PRECISION'
+      | 'GAIN'
+      | 'AUC'
+      | 'CALIBRATION';
+    /** @description What a typed line of a monitoring plan can watch. */
+    WatchedView: {
+      measure: components['schemas']['Watched'];
+      words: string;
+      unit: components['schemas']['Unit'];
+      /** @description a limit to begin with; null where nothing can be said yet */
+      usual: components['schemas']['WatchLimit'] | null;
     };
     /** @description One of several ways to read a column. */
     Way: {
@@ -9181,9 +11924,12 @@ export interface components {
 export type AccountChange = components['schemas']['AccountChange'];
 export type AccountView = components['schemas']['AccountView'];
 export type ActView = components['schemas']['ActView'];
+export type ActedGroups = components['schemas']['ActedGroups'];
 export type ActedView = components['schemas']['ActedView'];
 export type Acting = components['schemas']['Acting'];
+export type Acting1 = components['schemas']['Acting1'];
 export type AddedColumn = components['schemas']['AddedColumn'];
+export type Advice = components['schemas']['Advice'];
 export type AgainstView = components['schemas']['AgainstView'];
 export type Alarm = components['schemas']['Alarm'];
 export type AlarmView = components['schemas']['AlarmView'];
@@ -9201,6 +11947,9 @@ export type Balance = components['schemas']['Balance'];
 export type BandRow = components['schemas']['BandRow'];
 export type BandView = components['schemas']['BandView'];
 export type BandsView = components['schemas']['BandsView'];
+export type BatchFigures = components['schemas']['BatchFigures'];
+export type Because = components['schemas']['Because'];
+export type Begun = components['schemas']['Begun'];
 export type Bend = components['schemas']['Bend'];
 export type Bends = components['schemas']['Bends'];
 export type BestView = components['schemas']['BestView'];
@@ -9212,6 +11961,7 @@ export type ByOutcome = components['schemas']['ByOutcome'];
 export type CalibrationMap = components['schemas']['CalibrationMap'];
 export type Campaign = components['schemas']['Campaign'];
 export type CandidateView = components['schemas']['CandidateView'];
+export type Carried = components['schemas']['Carried'];
 export type Cell = components['schemas']['Cell'];
 export type CellsView = components['schemas']['CellsView'];
 export type Change = components['schemas']['Change'];
@@ -9221,7 +11971,9 @@ export type CheckView = components['schemas']['CheckView'];
 export type Choice = components['schemas']['Choice'];
 export type Code = components['schemas']['Code'];
 export type Coefficient = components['schemas']['Coefficient'];
+export type Column = components['schemas']['Column'];
 export type ColumnDetail = components['schemas']['ColumnDetail'];
+export type ColumnMoves = components['schemas']['ColumnMoves'];
 export type ColumnProfile = components['schemas']['ColumnProfile'];
 export type ColumnSetup = components['schemas']['ColumnSetup'];
 export type ColumnType = components['schemas']['ColumnType'];
@@ -9241,6 +11993,7 @@ export type CutView = components['schemas']['CutView'];
 export type Data = components['schemas']['Data'];
 export type DatasetJoin = components['schemas']['DatasetJoin'];
 export type DatasetView = components['schemas']['DatasetView'];
+export type DayCount = components['schemas']['DayCount'];
 export type DecidingKind = components['schemas']['DecidingKind'];
 export type DecidingMeasure = components['schemas']['DecidingMeasure'];
 export type Decision = components['schemas']['Decision'];
@@ -9249,6 +12002,8 @@ export type Demand = components['schemas']['Demand'];
 export type Dependence = components['schemas']['Dependence'];
 export type Dialect = components['schemas']['Dialect'];
 export type Difference = components['schemas']['Difference'];
+export type Difference1 = components['schemas']['Difference1'];
+export type Differences = components['schemas']['Differences'];
 export type DistributionView = components['schemas']['DistributionView'];
 export type Draft = components['schemas']['Draft'];
 export type DraftEdit = components['schemas']['DraftEdit'];
@@ -9258,11 +12013,14 @@ export type Drop = components['schemas']['Drop'];
 export type Edit = components['schemas']['Edit'];
 export type Edition = components['schemas']['Edition'];
 export type Effect = components['schemas']['Effect'];
+export type Effect1 = components['schemas']['Effect1'];
 export type EffectsView = components['schemas']['EffectsView'];
 export type Encoding = components['schemas']['Encoding'];
+export type EndpointUse = components['schemas']['EndpointUse'];
 export type ErrorBand = components['schemas']['ErrorBand'];
 export type ErrorRecord = components['schemas']['ErrorRecord'];
 export type Estimate = components['schemas']['Estimate'];
+export type Every = components['schemas']['Every'];
 export type ExplanationView = components['schemas']['ExplanationView'];
 export type FieldView = components['schemas']['FieldView'];
 export type Figure = components['schemas']['Figure'];
@@ -9270,9 +12028,16 @@ export type FiguresView = components['schemas']['FiguresView'];
 export type Finding = components['schemas']['Finding'];
 export type FitView = components['schemas']['FitView'];
 export type Fold = components['schemas']['Fold'];
+export type FollowBatchView = components['schemas']['FollowBatchView'];
+export type FollowDecision = components['schemas']['FollowDecision'];
+export type FollowReportView = components['schemas']['FollowReportView'];
+export type FollowView = components['schemas']['FollowView'];
+export type FormKind = components['schemas']['FormKind'];
+export type FormView = components['schemas']['FormView'];
 export type Format = components['schemas']['Format'];
 export type Found = components['schemas']['Found'];
 export type FunctionView = components['schemas']['FunctionView'];
+export type Group = components['schemas']['Group'];
 export type Importance = components['schemas']['Importance'];
 export type ImportanceMeasure = components['schemas']['ImportanceMeasure'];
 export type InputView = components['schemas']['InputView'];
@@ -9282,10 +12047,16 @@ export type InverseView = components['schemas']['InverseView'];
 export type JoinPreview = components['schemas']['JoinPreview'];
 export type JoinedFile = components['schemas']['JoinedFile'];
 export type Keep = components['schemas']['Keep'];
+export type KeepingView = components['schemas']['KeepingView'];
+export type KeptView = components['schemas']['KeptView'];
 export type KeyView = components['schemas']['KeyView'];
 export type Kind = components['schemas']['Kind'];
 export type Kind1 = components['schemas']['Kind1'];
 export type Kind2 = components['schemas']['Kind2'];
+export type Kind3 = components['schemas']['Kind3'];
+export type Kind4 = components['schemas']['Kind4'];
+export type Kind5 = components['schemas']['Kind5'];
+export type Kind6 = components['schemas']['Kind6'];
 export type KindView = components['schemas']['KindView'];
 export type Known = components['schemas']['Known'];
 export type LeafView = components['schemas']['LeafView'];
@@ -9295,6 +12066,7 @@ export type Likelihood = components['schemas']['Likelihood'];
 export type Limit = components['schemas']['Limit'];
 export type Limit1 = components['schemas']['Limit1'];
 export type ListView = components['schemas']['ListView'];
+export type LocalDate = components['schemas']['LocalDate'];
 export type LooksView = components['schemas']['LooksView'];
 export type MadeExample = components['schemas']['MadeExample'];
 export type MadePreview = components['schemas']['MadePreview'];
@@ -9302,6 +12074,7 @@ export type Manner = components['schemas']['Manner'];
 export type Me = components['schemas']['Me'];
 export type MeanContribution = components['schemas']['MeanContribution'];
 export type Measure = components['schemas']['Measure'];
+export type Measures = components['schemas']['Measures'];
 export type MemberLevel = components['schemas']['MemberLevel'];
 export type MemberView = components['schemas']['MemberView'];
 export type Members = components['schemas']['Members'];
@@ -9310,18 +12083,28 @@ export type Mend = components['schemas']['Mend'];
 export type Method = components['schemas']['Method'];
 export type Method1 = components['schemas']['Method1'];
 export type ModelSummary = components['schemas']['ModelSummary'];
+export type Mover = components['schemas']['Mover'];
+export type MoversView = components['schemas']['MoversView'];
 export type Neighbour = components['schemas']['Neighbour'];
 export type Network = components['schemas']['Network'];
 export type NewAccount = components['schemas']['NewAccount'];
 export type NewArrival = components['schemas']['NewArrival'];
 export type NewBrief = components['schemas']['NewBrief'];
+export type NewFollowBatch = components['schemas']['NewFollowBatch'];
+export type NewFollowReport = components['schemas']['NewFollowReport'];
 export type NewOwner = components['schemas']['NewOwner'];
 export type NewPassword = components['schemas']['NewPassword'];
 export type NewPin = components['schemas']['NewPin'];
 export type NewPolicy = components['schemas']['NewPolicy'];
+export type NewRelease = components['schemas']['NewRelease'];
+export type NewSchedule = components['schemas']['NewSchedule'];
+export type NewScoreKey = components['schemas']['NewScoreKey'];
 export type Note = components['schemas']['Note'];
+export type NoticeAnswer = components['schemas']['NoticeAnswer'];
+export type NoticeView = components['schemas']['NoticeView'];
 export type OddsRatios = components['schemas']['OddsRatios'];
 export type OpenedRecord = components['schemas']['OpenedRecord'];
+export type Other = components['schemas']['Other'];
 export type Outcome = components['schemas']['Outcome'];
 export type OutcomeColumn = components['schemas']['OutcomeColumn'];
 export type OwnedBrief = components['schemas']['OwnedBrief'];
@@ -9333,10 +12116,14 @@ export type PartFacts = components['schemas']['PartFacts'];
 export type PartView = components['schemas']['PartView'];
 export type PathStep = components['schemas']['PathStep'];
 export type Penalty = components['schemas']['Penalty'];
+export type PeriodLine = components['schemas']['PeriodLine'];
+export type PeriodStep = components['schemas']['PeriodStep'];
+export type Periods = components['schemas']['Periods'];
 export type PermutationImportance = components['schemas']['PermutationImportance'];
 export type PersonView = components['schemas']['PersonView'];
 export type PinView = components['schemas']['PinView'];
 export type Plan = components['schemas']['Plan'];
+export type PlanLine = components['schemas']['PlanLine'];
 export type Point = components['schemas']['Point'];
 export type PolicyView = components['schemas']['PolicyView'];
 export type Population = components['schemas']['Population'];
@@ -9346,11 +12133,16 @@ export type PreviewView = components['schemas']['PreviewView'];
 export type ProbabilityQuality = components['schemas']['ProbabilityQuality'];
 export type Problem = components['schemas']['Problem'];
 export type Progress = components['schemas']['Progress'];
+export type Proof = components['schemas']['Proof'];
 export type Reading = components['schemas']['Reading'];
 export type Reason = components['schemas']['Reason'];
 export type RecordColumn = components['schemas']['RecordColumn'];
 export type RecordView = components['schemas']['RecordView'];
 export type RecordsView = components['schemas']['RecordsView'];
+export type Reference = components['schemas']['Reference'];
+export type ReleaseActView = components['schemas']['ReleaseActView'];
+export type ReleaseDocument = components['schemas']['ReleaseDocument'];
+export type ReleaseView = components['schemas']['ReleaseView'];
 export type Reliability = components['schemas']['Reliability'];
 export type Remark = components['schemas']['Remark'];
 export type RemarkView = components['schemas']['RemarkView'];
@@ -9363,16 +12155,27 @@ export type Right = components['schemas']['Right'];
 export type Role = components['schemas']['Role'];
 export type Row = components['schemas']['Row'];
 export type Sample = components['schemas']['Sample'];
+export type ScheduleView = components['schemas']['ScheduleView'];
+export type ScheduledRunView = components['schemas']['ScheduledRunView'];
+export type SchedulesView = components['schemas']['SchedulesView'];
+export type ScoreKeyMade = components['schemas']['ScoreKeyMade'];
+export type ScoreKeyView = components['schemas']['ScoreKeyView'];
 export type ScoresView = components['schemas']['ScoresView'];
 export type SealView = components['schemas']['SealView'];
 export type SearchView = components['schemas']['SearchView'];
+export type Seen = components['schemas']['Seen'];
+export type SegmentFigures = components['schemas']['SegmentFigures'];
 export type SelectionView = components['schemas']['SelectionView'];
 export type Sensitivity = components['schemas']['Sensitivity'];
 export type SensitivityView = components['schemas']['SensitivityView'];
 export type Sentence = components['schemas']['Sentence'];
 export type SettingView = components['schemas']['SettingView'];
+export type Settling = components['schemas']['Settling'];
+export type Side = components['schemas']['Side'];
 export type SignInView = components['schemas']['SignInView'];
 export type SignInWays = components['schemas']['SignInWays'];
+export type Signed = components['schemas']['Signed'];
+export type SignedFigures = components['schemas']['SignedFigures'];
 export type SmallestChange = components['schemas']['SmallestChange'];
 export type SourcePreview = components['schemas']['SourcePreview'];
 export type SourceQuery = components['schemas']['SourceQuery'];
@@ -9382,14 +12185,18 @@ export type SplitView = components['schemas']['SplitView'];
 export type Spot = components['schemas']['Spot'];
 export type SpotView = components['schemas']['SpotView'];
 export type SpotsView = components['schemas']['SpotsView'];
+export type Stability = components['schemas']['Stability'];
 export type Stakes = components['schemas']['Stakes'];
+export type Standing = components['schemas']['Standing'];
 export type State = components['schemas']['State'];
 export type State1 = components['schemas']['State1'];
+export type State2 = components['schemas']['State2'];
 export type StepwisePath = components['schemas']['StepwisePath'];
 export type StreamingOutput = components['schemas']['StreamingOutput'];
 export type Tally = components['schemas']['Tally'];
 export type Target = components['schemas']['Target'];
 export type ThresholdView = components['schemas']['ThresholdView'];
+export type Told = components['schemas']['Told'];
 export type TrailEntry = components['schemas']['TrailEntry'];
 export type TrailView = components['schemas']['TrailView'];
 export type Training = components['schemas']['Training'];
@@ -9402,12 +12209,17 @@ export type Trial = components['schemas']['Trial'];
 export type TrialView = components['schemas']['TrialView'];
 export type TriedView = components['schemas']['TriedView'];
 export type TwoCandidates = components['schemas']['TwoCandidates'];
+export type Unit = components['schemas']['Unit'];
+export type Unknown = components['schemas']['Unknown'];
 export type Verdict = components['schemas']['Verdict'];
 export type Waiting = components['schemas']['Waiting'];
 export type Waiver = components['schemas']['Waiver'];
 export type Wanted = components['schemas']['Wanted'];
 export type WantedJoin = components['schemas']['WantedJoin'];
 export type Watch = components['schemas']['Watch'];
+export type WatchLimit = components['schemas']['WatchLimit'];
+export type Watched = components['schemas']['Watched'];
+export type WatchedView = components['schemas']['WatchedView'];
 export type Way = components['schemas']['Way'];
 export type Way1 = components['schemas']['Way1'];
 export type Weight = components['schemas']['Weight'];

@@ -1,4 +1,5 @@
 import type { Problem } from '../api/schema';
+import { line, type Unsent } from './line.svelte';
 
 /** A refusal or failure of the server, with what it said. */
 export class Refusal extends Error {
@@ -36,23 +37,49 @@ export function heedSignedOut(then: () => void): void {
   signedOut = then;
 }
 
+/** Methods that may be tried again: asked twice they do what they do once. */
+const AGAIN = ['GET', 'PUT', 'PATCH'];
+/** Passwords are never left in the browser. */
+const SECRET = /^\/(me|accounts)\b/;
+/** What a page that goes may still send, in letters. */
+const MOST_AT_LEAVE = 20_000;
+
 async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const headers: Record<string, string> = { 'X-Outrider-Csrf': csrf() };
-  if (body !== undefined) headers['Content-Type'] = 'application/json';
-  let response: Response;
-  try {
-    response = await fetch(`/api${path}`, {
-      method,
-      headers,
-      body: body === undefined ? undefined : JSON.stringify(body),
-    });
-  } catch {
-    throw new Refusal(0, {
-      detail: 'The server cannot be reached. Your work is kept; try again in a moment.',
-    });
-  }
+  const text = body === undefined ? undefined : JSON.stringify(body);
+  const change =
+    AGAIN.includes(method) && text !== undefined && !SECRET.test(path) ? { method, path, body: text } : null;
+  const response = await reached(method, path, text, change);
+  // one whose sign-in has ended comes back with it
+  if (change && response.status !== 401) line.forget(change);
+  else if (change) line.keep(change);
   return answered<T>(response);
 }
+
+/** The answer; where there is none, what may be tried again is, until there is. */
+async function reached(method: string, path: string, body: string | undefined, change: Unsent | null) {
+  for (;;) {
+    const headers: Record<string, string> = { 'X-Outrider-Csrf': csrf() };
+    if (body !== undefined) headers['Content-Type'] = 'application/json';
+    const keepalive = body !== undefined && body.length < MOST_AT_LEAVE;
+    const response = await fetch(`/api${path}`, { method, headers, body, keepalive }).catch(() => null);
+    if (response && response.status !== 503) {
+      line.answers();
+      return response;
+    }
+    if (method !== 'GET' && !change) {
+      if (response) return response;
+      throw new Refusal(0, {
+        detail: 'The server cannot be reached. What you typed stays here; try again in a moment.',
+      });
+    }
+    if (change) line.keep(change);
+    await line.wait(response ? 'database' : 'server');
+  }
+}
+
+/** Sends what was left unsent before the page was loaded. */
+export const resend = (change: Unsent) =>
+  request<unknown>(change.method, change.path, JSON.parse(change.body));
 
 async function fetched(path: string): Promise<Response> {
   const response = await fetch(`/api${path}`);

@@ -7,8 +7,13 @@ import type {
   ColumnSetup as Setup,
 } from '../api/schema';
 import { get, post, postFile, put, Refusal } from './api';
+import { unsent, type Unsent } from './line.svelte';
+import { Turns } from './turns';
 
 const AGAIN = 700;
+
+/** What becomes of some columns, by name; null for one that is taken away. */
+type Changes = (now: (column: Column) => Column) => Record<string, Setup | null>;
 
 /** What the program set aside as free text or as a name, and is read as something else, is an input. */
 function read(setup: Setup, reading: Reading | null): Setup {
@@ -32,7 +37,7 @@ export class ColumnSheet {
   private asked = 0;
   /** which change was the last that is shown; a change names it, so that nobody's is overwritten unseen */
   private state = 0;
-  private queue: Promise<unknown> = Promise.resolve();
+  private turns = new Turns<Changes | null>((waiting) => this.together(waiting));
 
   constructor(private readonly briefId: () => number) {}
 
@@ -61,14 +66,29 @@ export class ColumnSheet {
   }
 
   /** One change after the other, each on what the one before left. */
-  private inTurn(ask: () => Promise<Columns>): Promise<boolean> {
-    const done = this.queue.then(() => this.attempt(ask, true));
-    this.queue = done;
-    return done;
+  private inTurn(ask: () => Promise<Columns>, changes: Changes | null = null): Promise<boolean> {
+    return this.turns.take(changes, () => this.attempt(ask, true));
   }
 
-  private put = (changes: () => Record<string, Setup | null>): Promise<boolean> =>
-    this.inTurn(() => put<Columns>(`/briefs/${this.briefId()}/columns?seen=${this.state}`, changes()));
+  private get path(): string {
+    return `/briefs/${this.briefId()}/columns?seen=${this.state}`;
+  }
+
+  private put = (changes: Changes): Promise<boolean> =>
+    this.inTurn(() => put<Columns>(this.path, changes(this.now)), changes);
+
+  /** All of some changes at once, up to one that is not made of setups. */
+  private together(waiting: (Changes | null)[]): Unsent | null {
+    const all: Record<string, Setup | null> = {};
+    for (const changes of waiting) {
+      if (!changes) break;
+      Object.assign(
+        all,
+        changes((c) => ({ ...this.now(c), setup: all[c.name] ?? this.now(c).setup })),
+      );
+    }
+    return Object.keys(all).length > 0 ? unsent('PUT', this.path, all) : null;
+  }
 
   /** A column as it stands now. */
   private now = (column: Column): Column => this.columns?.find((c) => c.name === column.name) ?? column;
@@ -79,7 +99,7 @@ export class ColumnSheet {
 
   /** Changes some columns together. */
   change(columns: Column[], change: (setup: Setup) => Setup): Promise<boolean> {
-    return this.put(() => Object.fromEntries(columns.map((c) => [c.name, change(this.now(c).setup)])));
+    return this.put((now) => Object.fromEntries(columns.map((c) => [c.name, change(now(c).setup)])));
   }
 
   setRole = (columns: Column[], role: Role, reason?: string) =>
@@ -91,15 +111,15 @@ export class ColumnSheet {
 
   /** Takes what a small file notes of each column. */
   note = (file: Blob) =>
-    this.inTurn(() => postFile<Columns>(`/briefs/${this.briefId()}/columns/notes`, file));
+    this.inTurn(() => postFile<Columns>(`/briefs/${this.briefId()}/columns/notes?seen=${this.state}`, file));
 
   setReading = (columns: Column[], reading: Reading | null) =>
     this.change(columns, (setup) => read(setup, reading));
 
   /** Reads each column as it is proposed to be. */
   mend(columns: Column[]): Promise<boolean> {
-    return this.put(() =>
-      Object.fromEntries(columns.map((c) => [c.name, read(this.now(c).setup, c.mend!.reading)])),
+    return this.put((now) =>
+      Object.fromEntries(columns.map((c) => [c.name, read(now(c).setup, c.mend!.reading)])),
     );
   }
 

@@ -8,7 +8,10 @@ import type {
   AtView as Told,
 } from '../api/schema';
 import { bytes, get, put, Refusal } from './api';
-import { changed, type Change } from './decision';
+import type { Change } from './decision';
+import { Edits } from './edits';
+import { unsent, type Unsent } from './line.svelte';
+import { Turns } from './turns';
 import { readAt, type AtCut } from './curve';
 import { layout } from './layout.svelte';
 import { curveReader, packedReader, type Reader } from './order';
@@ -28,7 +31,7 @@ const COLOURS = [
   '#3f8f5f',
   '#7d4e7d',
 ];
-const REFERENCE = '#8b9096';
+export const REFERENCE = '#8b9096';
 /** rules by which the cut goes on following the stakes */
 const FOLLOWING: CutRule['kind'][] = ['BEST_NET_VALUE', 'BREAK_EVEN', 'CAPACITY'];
 /** A rule that names no measure. */
@@ -102,6 +105,18 @@ class Desk {
   private telling: ReturnType<typeof setTimeout> | undefined;
   pins = $state.raw<Pin[]>([]);
 
+  /** The name of a compared candidate, shown or not. */
+  nameOf(id: number): string | null {
+    const of = [...(this.comparison?.candidates ?? []), ...(this.comparison?.others ?? [])];
+    return of.find((c) => c.id === id)?.name ?? null;
+  }
+
+  /** Shows all candidates, or of many the leaders alone. */
+  async show(every: boolean): Promise<void> {
+    layout.change({ every });
+    await this.compare();
+  }
+
   /** A candidate's figures at the cut. */
   atOf(id: number | null): AtCut | null {
     const index = this.comparison?.candidates.findIndex((c) => c.id === id) ?? -1;
@@ -118,7 +133,7 @@ class Desk {
   }
 
   /** The same, as it was told last: for sentences that need not vanish while the cut moves. */
-  lastAgainst(row: Row): Against | null {
+  lastAgainst(row: { id: number }): Against | null {
     return this.told?.at.candidates.find((c) => c.id === row.id)?.against ?? null;
   }
 
@@ -174,7 +189,11 @@ class Desk {
     const moves = this.moves;
     const pending = this.unkept;
     const leader = layout.now.leader;
-    const query = leader === null ? '' : `?leader=${leader}`;
+    const asked = [
+      ...(leader === null ? [] : [`leader=${leader}`]),
+      ...(layout.now.every ? ['all=true'] : []),
+    ];
+    const query = asked.length > 0 ? `?${asked.join('&')}` : '';
     const comparison = await get<Comparison>(`/comparisons/${brief.id}${query}`);
     await this.fetchOrders(comparison);
     if (this.brief?.id !== brief.id) return;
@@ -222,31 +241,28 @@ class Desk {
   }
 
   /** Changes the brief, one change after the other, each on the version that the one before made. */
-  keep(change: Change): Promise<Refusal | null> {
-    const next = this.keeping.then(() => this.keepNow(change));
-    this.keeping = next;
-    return next;
-  }
-
-  private keeping: Promise<Refusal | null> = Promise.resolve(null);
-
-  private async keepNow(change: Change): Promise<Refusal | null> {
+  async keep(change: Change): Promise<Refusal | null> {
     const brief = this.brief;
     if (!brief) return null;
+    const edits = this.edits.get(brief.id) ?? new Edits(brief, () => this.brief);
+    this.edits.set(brief.id, edits);
+    return edits.keep(change, (kept) => this.shown(brief.id, kept));
+  }
+
+  private edits = new Map<number, Edits>();
+
+  private async shown(id: number, change: Promise<Brief>): Promise<Refusal | null> {
     try {
-      const kept = await put<Brief>(`/briefs/${brief.id}`, {
-        version: brief.version,
-        decision: changed(brief.decision, change),
-      });
-      if (this.brief?.id !== brief.id) return null;
+      const kept = await change;
+      if (this.brief?.id !== id) return null;
       this.brief = kept;
       await this.compare();
       this.follow();
       return null;
     } catch (e) {
       const refusal = e instanceof Refusal ? e : new Refusal(0, { detail: String(e) });
-      const here = (this.brief as Brief | null)?.id === brief.id;
-      if (here && refusal.problem.code === 'OVERTAKEN') await this.open(brief.id);
+      const here = (this.brief as Brief | null)?.id === id;
+      if (here && refusal.problem.code === 'OVERTAKEN') await this.open(id);
       return refusal;
     }
   }
@@ -307,13 +323,25 @@ class Desk {
   async saveNow(): Promise<void> {
     clearTimeout(this.saving);
     if (!this.unkept || !this.works || !this.brief || this.candidateId === null) return;
+    await this.cutting.take(this.brief.id, () => this.keepCut());
+  }
+
+  /** Where the cut stands: what is kept of it. */
+  private get cut(): Unsent {
+    const { candidateId, records, rule } = this;
+    return unsent('PUT', `/comparisons/${this.brief!.id}/cut`, { candidateId, records, rule });
+  }
+
+  private cutting = new Turns<number>((briefs) =>
+    briefs.every((id) => id === this.brief?.id) ? this.cut : null,
+  );
+
+  private async keepCut(): Promise<void> {
+    if (!this.unkept || !this.brief || this.candidateId === null) return;
     const moves = this.moves;
+    const { path, body } = this.cut;
     try {
-      await put(`/comparisons/${this.brief.id}/cut`, {
-        candidateId: this.candidateId,
-        records: this.records,
-        rule: this.rule,
-      });
+      await put(path, JSON.parse(body));
       this.unkept = moves !== this.moves;
       this.failure = null;
     } catch (e) {

@@ -11,7 +11,7 @@ export const KEY_LIST: [string, string][] = [
   ['[  ]', 'cut up or down the ranking by 1 point'],
   ['Shift + [  ]', 'the same by 0.1 point'],
   ['j  k', 'next and previous candidate'],
-  ['1 – 7', 'go to a stage'],
+  ['1 – 8', 'go to a stage'],
   ['o', 'overlay training'],
   ['d', 'rows of one line or of two'],
   ['.', 'pin what the pointer or the focus is on to the report'],

@@ -47,6 +47,8 @@ export interface Arrangement {
   /** whose lines are drawn; null for the first few */
   drawn: number[] | null;
   leader: number | null;
+  /** whether all candidates are listed, however many there are */
+  every: boolean;
   /** two of Compare, then those of Threshold */
   panes: PaneLayout[];
   bands: number;
@@ -65,6 +67,7 @@ export const begin = (): Arrangement => ({
   top: [],
   drawn: null,
   leader: null,
+  every: false,
   panes: [
     pane('gains'),
     pane('netValue'),
@@ -99,6 +102,7 @@ export function read(text: string | null): Arrangement {
     hidden: isNumbers(kept.hidden) ? kept.hidden : [],
     top: isNumbers(kept.top) ? kept.top : [],
     drawn: isNumbers(kept.drawn) ? kept.drawn : null,
+    every: kept.every === true,
     leader: Number.isInteger(kept.leader) ? kept.leader! : null,
     panes: plain.panes.map((p, i) => {
       const one = panes[i];

@@ -39,8 +39,9 @@ class Pins {
     if (show) this.offer(show());
   }
 
-  async keep(title: string, note: string): Promise<void> {
-    if (!this.offered || !desk.brief) return;
+  /** @returns whether it is in the tray */
+  async keep(title: string, note: string): Promise<boolean> {
+    if (!this.offered || !desk.brief) return false;
     try {
       await post(`/pins?brief=${desk.brief.id}`, {
         ...this.offered,
@@ -51,8 +52,10 @@ class Pins {
       });
       this.offered = null;
       await desk.fetchPins();
+      return true;
     } catch (e) {
       this.failure = e instanceof Refusal ? e.message : String(e);
+      return false;
     }
   }
 }

@@ -9,6 +9,8 @@ const CandidatesPage = () => import('../pages/CandidatesPage.svelte');
 const ComparePage = () => import('../pages/ComparePage.svelte');
 const DataPage = () => import('../pages/DataPage.svelte');
 const FilePage = () => import('../pages/FilePage.svelte');
+const FollowReportPage = () => import('../pages/FollowReportPage.svelte');
+const InServicePage = () => import('../pages/InServicePage.svelte');
 const MyAccountPage = () => import('../pages/MyAccountPage.svelte');
 const PolicyPage = () => import('../pages/PolicyPage.svelte');
 const ReportPage = () => import('../pages/ReportPage.svelte');
@@ -24,6 +26,7 @@ export const { navigate, route } = createRouter({
   '/files/:id': FilePage,
   '/sources': SourcePage,
   '/reports/:id': ReportPage,
+  '/follow-ups/:id': FollowReportPage,
   '/policy': PolicyPage,
   '/accounts': AccountsPage,
   '/account': MyAccountPage,
@@ -38,6 +41,7 @@ export const { navigate, route } = createRouter({
     '/threshold': ThresholdPage,
     '/errors': ErrorsPage,
     '/sign-off': SignOffPage,
+    '/in-service': InServicePage,
     '/trail': TrailPage,
     layout: Case,
   },

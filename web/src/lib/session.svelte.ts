@@ -1,5 +1,6 @@
 import type { Me } from '../api/schema';
-import { get, heedSignedOut, post, Refusal } from './api';
+import { get, heedSignedOut, post, Refusal, resend } from './api';
+import { line } from './line.svelte';
 
 /** Who is signed in; `undefined` until the server has said. */
 class Session {
@@ -18,7 +19,9 @@ class Session {
 
   async load(): Promise<void> {
     try {
-      this.me = await get<Me>('/me');
+      const me = await get<Me>('/me');
+      await line.signedIn(me.name, resend);
+      this.me = me;
       this.failure = null;
     } catch (e) {
       const out = e instanceof Refusal && e.status === 401;

@@ -1,6 +1,8 @@
 import type { DraftView as Draft, AuthorText as Memo } from '../api/schema';
 import { get, page, post, put } from './api';
 import { desk } from './desk.svelte';
+import { unsent } from './line.svelte';
+import { Turns } from './turns';
 
 /** What becomes of a draft's words. */
 export type Change = (draft: Draft) => { memo?: Memo; answers?: Record<string, string> };
@@ -13,7 +15,7 @@ export class Drafting {
   failure = $state<string | null>(null);
   busy = $state(false);
   private asked = 0;
-  private turn: Promise<boolean> = Promise.resolve(true);
+  private turns = new Turns<Change>((waiting) => unsent('PUT', this.path, this.edit(waiting)));
 
   constructor(private readonly brief: number) {}
 
@@ -61,16 +63,22 @@ export class Drafting {
    * meanwhile is not written over.
    */
   write(change: Change): Promise<boolean> {
-    this.turn = this.turn.then(() => {
+    return this.turns.take(change, () => {
       const mine = ++this.asked;
       return this.attempt(async () => {
-        const { version, memo, answers } = this.draft!;
-        const edit = { version, memo, answers, ...change(this.draft!) };
-        this.show(await put<Draft>(`/sign-off/${this.brief}`, edit));
+        this.show(await put<Draft>(this.path, this.edit([change])));
         await this.render(mine);
       });
     });
-    return this.turn;
+  }
+
+  private get path(): string {
+    return `/sign-off/${this.brief}`;
+  }
+
+  private edit(changes: Change[]) {
+    const { version, memo, answers } = changes.reduce((d, change) => ({ ...d, ...change(d) }), this.draft!);
+    return { version, memo, answers };
   }
 
   open(): Promise<boolean> {

@@ -103,7 +103,10 @@ export function levelLine(brief: Brief, all: Comparison, rivals: Rival[]): Phras
   line.push(...listed(level.slice(0, 4).map((r) => r.row.name)));
   if (level.length > 4) line.push({ text: ` and ${level.length - 4} more` });
   line.push({ text: ' cannot be told apart from ' }, { text: leader.name, bold: true });
-  line.push({ text: ` by net value at this cut on ${count(all.events)} ${brief.decision.words.events}` });
+  const shown = all.others.length > 0 ? `, of the ${all.candidates.length} candidates shown` : '';
+  line.push({
+    text: ` by net value at this cut on ${count(all.events)} ${brief.decision.words.events}${shown}`,
+  });
   const near = level.find(
     (r) => r.row.byAuc.verdict === 'NOT_SEPARABLE' && r.row.byAuc.eventsNeeded !== null,
   );

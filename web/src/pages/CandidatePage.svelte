@@ -1,9 +1,8 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import Input from 'flowbite-svelte/Input.svelte';
   import { onMount, untrack } from 'svelte';
   import type { CandidateView as Candidate, EffectsView } from '../api/schema';
-  import { get, patch, post } from '../lib/api';
+  import { get, post } from '../lib/api';
   import { active, differences, fresh, took } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';
   import { count } from '../lib/format';
@@ -13,6 +12,7 @@
   import FiguresTable from '../parts/candidates/FiguresTable.svelte';
   import ModelSummary from '../parts/candidates/ModelSummary.svelte';
   import Preparation from '../parts/candidates/Preparation.svelte';
+  import Remarks from '../parts/candidates/Remarks.svelte';
   import ScoreLists from '../parts/candidates/ScoreLists.svelte';
   import State from '../parts/candidates/State.svelte';
   import GoesBy from '../parts/explain/GoesBy.svelte';
@@ -31,9 +31,6 @@
   let all = $state.raw<Candidate[] | null>(null);
   let effects = $state.raw<EffectsView | null>(null);
   let refusal = $state<string | null>(null);
-  let notes = $state('');
-  let tags = $state('');
-
   const candidate = $derived(all?.find((c) => c.id === id) ?? null);
 
   onMount(() =>
@@ -53,10 +50,6 @@
       const found = await get<Candidate[]>(`/candidates?brief=${brief.id}`);
       const mine = found.find((c) => c.id === wanted);
       if (!mine) throw new Error('This candidate was deleted, or is of another brief.');
-      if (all === null || candidate?.id !== wanted || !candidate) {
-        notes = mine.notes;
-        tags = mine.tags.join(', ');
-      }
       all = found;
       if (before && !active(mine)) {
         await desk.open(brief.id);
@@ -69,15 +62,6 @@
       refusal = null;
     } catch (e) {
       refusal = (e as Error).message;
-    }
-  }
-
-  async function keepRemarks() {
-    try {
-      await patch(`/candidates/${id}`, { notes, tags: tags.split(',') });
-      refusal = null;
-    } catch (e) {
-      refusal = `The notes are not kept: ${(e as Error).message}`;
     }
   }
 
@@ -127,25 +111,7 @@
         >{/if}
     </p>
   {/if}
-  <div class="mt-1 mb-2 flex flex-wrap gap-3">
-    <label class="quiet grow"
-      >notes <Input
-        class="field ml-1 w-[calc(100%-44px)]!"
-        bind:value={notes}
-        maxlength={4000}
-        disabled={!desk.works}
-        onchange={keepRemarks}
-      /></label
-    >
-    <label class="quiet"
-      >tags <Input
-        class="field ml-1 w-52!"
-        bind:value={tags}
-        disabled={!desk.works}
-        onchange={keepRemarks}
-      /></label
-    >
-  </div>
+  {#key candidate.id}<Remarks {candidate} />{/key}
   {#if candidate.status !== 'done'}
     <p class="my-3">
       <State

@@ -90,7 +90,12 @@
     });
   }
 
-  const figures = (id: number) => desk.comparison?.candidates.find((c) => c.id === id) ?? null;
+  function figures(id: number) {
+    const row = desk.comparison?.candidates.find((c) => c.id === id);
+    if (row) return { auc: row.auc, training: row.training.auc, alarms: row.alarms };
+    const other = desk.comparison?.others.find((c) => c.id === id);
+    return other ? { auc: other.auc, training: other.trainingAuc, alarms: other.alarms } : null;
+  }
   const tags = $derived([...new Set((candidates ?? []).flatMap((c) => c.tags))].sort());
   const shown = $derived((candidates ?? []).filter((c) => tag === null || c.tags.includes(tag)));
 </script>
@@ -213,7 +218,7 @@
               {#if c.inputs.length > 1 && !c.changes}<small class="sub">{c.inputs.length} inputs</small>{/if}
             </td>
 
-            <td class="n quiet">{row ? fixed(row.training.auc, 3) : '–'}</td>
+            <td class="n quiet">{row ? fixed(row.training, 3) : '–'}</td>
             <td class="n">
               {row ? fixed(row.auc.auc, 3) : '–'}{#if row && row.auc.low !== null}<small
                   class="sub whitespace-nowrap">{fixed(row.auc.low, 3)}–{fixed(row.auc.high, 3)}</small

@@ -24,6 +24,7 @@
   import ColumnTable from '../parts/data/ColumnTable.svelte';
   import JoinLine from '../parts/data/JoinLine.svelte';
   import NewColumn from '../parts/data/NewColumn.svelte';
+  import Movers from '../parts/data/Movers.svelte';
   import PartsBar from '../parts/data/PartsBar.svelte';
   import PopulationLine from '../parts/data/PopulationLine.svelte';
   import SplitEditor from '../parts/data/SplitEditor.svelte';
@@ -237,6 +238,7 @@
         </div>
       </div>
       <SplitWords {brief} plan={brief.split.plan} facts={brief.split.facts} />
+      <Movers {brief} turn={sheet.turn} {show} />
     {/if}
     {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   </section>

@@ -30,6 +30,7 @@
   ];
   const ENCODINGS = [
     ['UTF_8', 'UTF-8'],
+    ['UTF_8_MARKED', 'UTF-8 with \uFFFD for what cannot be read'],
     ['LATIN_1', 'Latin-1 (Windows-1252)'],
     ['UTF_16LE', 'UTF-16, little end first'],
     ['UTF_16BE', 'UTF-16, big end first'],

@@ -6,6 +6,8 @@
     ArrivalView as Arrival,
     BriefView as Brief,
     DatasetView as Dataset,
+    FollowReportView as FollowReport,
+    NoticeView as Notice,
     ReportHead,
   } from '../api/schema';
   import { get, post, remove } from '../lib/api';
@@ -14,9 +16,12 @@
   import { navigate } from '../lib/routes';
   import { session } from '../lib/session.svelte';
   import BriefTable from '../parts/home/BriefTable.svelte';
+  import WaitingForYou from '../parts/home/WaitingForYou.svelte';
 
   let datasets = $state.raw<Dataset[]>([]);
   let waiting = $state.raw<ReportHead[]>([]);
+  let notices = $state.raw<Notice[]>([]);
+  let followUps = $state.raw<FollowReport[]>([]);
   let refusal = $state<string | null>(null);
   let arrivals = $state.raw<Arrival[]>([]);
   let sources = $state.raw<string[]>([]);
@@ -24,9 +29,11 @@
 
   onMount(async () => {
     try {
-      [datasets, waiting] = await Promise.all([
+      [datasets, waiting, notices, followUps] = await Promise.all([
         get<Dataset[]>('/datasets'),
         get<ReportHead[]>('/reports/waiting'),
+        get<Notice[]>('/follow/notices'),
+        get<FollowReport[]>('/follow/reports/waiting'),
       ]);
       if (session.analyst)
         [arrivals, sources] = await Promise.all([get<Arrival[]>('/arrivals'), get<string[]>('/sources')]);
@@ -104,24 +111,7 @@
 
 <main class="mx-auto max-w-[1232px] p-6">
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
-  {#if waiting.length > 0}
-    <section class="sheet mb-5 p-4" aria-label="Waiting for you">
-      <h2>Waiting for you</h2>
-      {#each waiting as report (report.id)}
-        <a
-          class="waiting"
-          href={report.state === 'WAITING' ? `/reports/${report.id}` : `/briefs/${report.briefId}/sign-off`}
-        >
-          <b>{report.question}</b>
-          <span class="quiet"
-            >report {report.id} on {report.brief}, {report.state === 'WAITING'
-              ? `submitted by ${report.issuedBy}: decide on it`
-              : `${report.words} Answer it`}</span
-          >
-        </a>
-      {/each}
-    </section>
-  {/if}
+  <WaitingForYou reports={waiting} {notices} {followUps} />
   <BriefTable />
 
   {#if session.analyst}
@@ -171,19 +161,6 @@
 </main>
 
 <style>
-  .waiting {
-    display: block;
-    margin-top: 6px;
-    padding: 4px 0 4px 10px;
-    border-left: 3px solid var(--color-cut);
-  }
-  .waiting:hover b {
-    text-decoration: underline;
-  }
-  .waiting b {
-    display: block;
-    font: 600 15px/1.3 var(--font-serif);
-  }
   .dropping {
     border-color: var(--color-spruce);
     background: var(--color-spruce-wash);

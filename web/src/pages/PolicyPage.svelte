@@ -5,9 +5,17 @@
   import type { Demand, PolicyView as PolicyVersion, Trial } from '../api/schema';
   import { get, post, put } from '../lib/api';
   import { session } from '../lib/session.svelte';
+  import { Typed } from '../lib/typed.svelte';
   import { when } from '../lib/format';
   import Masthead from '../parts/Masthead.svelte';
   import CheckDemand from '../parts/policy/CheckDemand.svelte';
+
+  interface Draft {
+    asText: boolean;
+    text: string;
+    demands: Demand[];
+    basedOn: number;
+  }
 
   let versions = $state.raw<PolicyVersion[] | null>(null);
   let shown = $state(0);
@@ -19,6 +27,10 @@
   let demands = $state.raw<Demand[]>([]);
   let trial = $state.raw<Trial | null>(null);
 
+  /** what an administrator changed and did not keep yet, and of which version */
+  const draft = new Typed('policy');
+  let basedOn = $state(0);
+
   const newest = $derived(versions?.[0] ?? null);
   const version = $derived(versions?.find((v) => v.version === shown) ?? newest);
   const editing = $derived(session.has('administrator') && version?.version === newest?.version);
@@ -29,7 +41,8 @@
     try {
       versions = await get<PolicyVersion[]>('/policy');
       shown = versions[0].version;
-      begin();
+      if (session.has('administrator') && draft.value !== '') goOn();
+      else begin();
     } catch (e) {
       refusal = (e as Error).message;
     }
@@ -39,9 +52,24 @@
   function begin() {
     text = newest!.text;
     demands = newest!.checks;
+    basedOn = newest!.version;
     trial = null;
     refusal = null;
+    draft.drop();
   }
+
+  /** Shows what was not kept before the page went. */
+  function goOn() {
+    const left = JSON.parse(draft.value) as Draft;
+    ({ asText, text, demands, basedOn } = left);
+    if (basedOn !== newest!.version)
+      refusal = `What stands here was begun on version ${basedOn}; version ${newest!.version} is the newest now. Copy what you want to keep, and leave it.`;
+  }
+
+  $effect(() => {
+    if (touched) draft.value = JSON.stringify({ asText, text, demands, basedOn } satisfies Draft);
+    else if (newest !== null && basedOn === newest.version) draft.drop();
+  });
 
   const asChecks = () => ({
     name: newest!.name,
@@ -55,7 +83,7 @@
     newest !== null &&
       (asText ? text !== newest.text : JSON.stringify(demands) !== JSON.stringify(newest.checks)),
   );
-  const wanted = () => ({ ...(asText ? { text } : asChecks()), basedOn: newest!.version });
+  const wanted = () => ({ ...(asText ? { text } : asChecks()), basedOn });
 
   let asked = 0;
   async function change(demand: Demand) {
@@ -73,6 +101,7 @@
     try {
       const made = await put<PolicyVersion>('/policy', wanted());
       refusal = null;
+      draft.drop();
       kept = `Kept as version ${made.version}. Reports issued from now on are held against it.`;
       await load();
     } catch (e) {
@@ -137,7 +166,9 @@
       <Button class="action mt-2" disabled={!touched} onclick={() => void save()}
         >Keep as a new version</Button
       >
-      {#if touched}<Button class="action plain mt-2" onclick={begin}>Leave it</Button>{/if}
+      {#if touched || basedOn !== newest?.version}<Button class="action plain mt-2" onclick={begin}
+          >Leave it</Button
+        >{/if}
     {:else}
       <p class="quiet mt-2">
         {session.has('administrator')

@@ -9,6 +9,8 @@
   import { route } from '../lib/routes';
   import { session } from '../lib/session.svelte';
   import { when } from '../lib/format';
+  import { Typed } from '../lib/typed.svelte';
+  import { untrack } from 'svelte';
   import CheckList from '../parts/signoff/CheckList.svelte';
   import ReportSheet from '../parts/signoff/ReportSheet.svelte';
 
@@ -20,19 +22,27 @@
   let whole = $state(false);
   let chosen = $state<Paragraph | null>(null);
   let remarks = $state<Remark[]>([]);
-  let words = $state('');
+  const words = $derived(new Typed(`report ${id}`));
+  const noted = $derived(new Typed(`remarks ${id}`));
   let condition = $state('');
   let until = $state('');
-  let reason = $state('');
+  const reason = $derived(new Typed(`withdraw ${id}`));
   let withdrawing = $state(false);
 
   $effect(() => {
     const wanted = id;
-    remarks = [];
+    const before = untrack(() => noted.value);
+    remarks = before ? (JSON.parse(before) as Remark[]) : [];
     void attempt(async () => {
       report = await get<Report>(`/reports/${wanted}`);
       await draw();
     });
+  });
+
+  // remarks outlast a reload as other words do
+  $effect(() => {
+    const now = remarks.length > 0 ? JSON.stringify(remarks) : '';
+    untrack(() => (noted.value = now));
   });
 
   async function draw() {
@@ -60,11 +70,14 @@
       await draw();
     });
 
+  /** As the other, with the words that were typed, which are sent then. */
+  const decided = (path: string, body: unknown) =>
+    act(path, body).then((done) => (done && (words.value = ''), done));
   const waive = (check: CheckName, why: string, day: string) =>
     act('waive', { check, reason: why, until: day });
-  const approve = () => act('approve', { words, condition, until: until || null });
+  const approve = () => decided('approve', { words: words.value, condition, until: until || null });
   const giveBack = () =>
-    act('return', { words, remarks: remarks.filter((r) => r.words.trim() !== '') }).then(
+    decided('return', { words: words.value, remarks: remarks.filter((r) => r.words.trim() !== '') }).then(
       (done) => done && (remarks = []),
     );
 
@@ -82,7 +95,7 @@
 
   const deciding = $derived(report?.head.state === 'WAITING' && report.barred === null);
   const open = $derived(report?.checks.filter((c) => !c.passes && c.waiver === null).length ?? 0);
-  const unsaid = $derived(words.trim() === '' && !remarks.some((r) => r.words.trim() !== ''));
+  const unsaid = $derived(words.value.trim() === '' && !remarks.some((r) => r.words.trim() !== ''));
 </script>
 
 <header class="flex h-12 items-center gap-4 border-b px-[18px]">
@@ -205,7 +218,7 @@
             maxlength={4000}
             aria-label="Your words"
             placeholder="your words; needed to return it"
-            bind:value={words}
+            bind:value={words.value}
           />
           <Input
             class="field mt-1 w-full!"
@@ -243,7 +256,7 @@
               class="mt-1 flex flex-col gap-1"
               onsubmit={(e) => {
                 e.preventDefault();
-                void act('withdraw', { reason }).then((done) => done && (withdrawing = false));
+                void act('withdraw', { reason: reason.value }).then((done) => done && (withdrawing = false));
               }}
             >
               <Textarea
@@ -253,7 +266,7 @@
                 maxlength={4000}
                 aria-label="Reason to withdraw"
                 placeholder="why it no longer holds"
-                bind:value={reason}
+                bind:value={reason.value}
               />
               <span class="flex gap-2"
                 ><Button class="action" type="submit">Withdraw</Button><Button

@@ -44,9 +44,18 @@
   <h1 class="mb-1">Outrider</h1>
   <p class="reading mb-4">From scores to a decision that somebody else can believe.</p>
   <form class="sheet space-y-3 p-5" onsubmit={enter}>
-    <Label>Name <Input bind:value={name} name="name" autocomplete="username" required /></Label>
-    <Label
+    <Label class="block"
+      >Name <Input
+        class="field w-full!"
+        bind:value={name}
+        name="name"
+        autocomplete="username"
+        required
+      /></Label
+    >
+    <Label class="block"
       >Password <Input
+        class="field w-full!"
         bind:value={password}
         name="password"
         type="password"
@@ -55,7 +64,7 @@
       /></Label
     >
     {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
-    <Button type="submit" class="action w-full" disabled={busy}>Sign in</Button>
+    <Button type="submit" class="action w-full justify-center! text-center!" disabled={busy}>Sign in</Button>
     {#if provider}
       <p class="quiet m-0">
         or <a href="/api/sign-in/provider" rel="external">with your organisation's account</a>

@@ -5,6 +5,7 @@
   import Textarea from 'flowbite-svelte/Textarea.svelte';
   import { onMount } from 'svelte';
   import type { ArrivalView as Arrival, SourcePreview } from '../api/schema';
+  import { Typed } from '../lib/typed.svelte';
   import { get, post } from '../lib/api';
   import { navigate } from '../lib/routes';
   import Choice from '../parts/Choice.svelte';
@@ -12,13 +13,13 @@
   /** A table copied out of a database that the administrator has named. */
   let names = $state.raw<string[] | null>(null);
   let source = $state('');
-  let query = $state('');
+  const query = new Typed('query');
   let name = $state('');
   let preview = $state.raw<{ of: string; found: SourcePreview } | null>(null);
   let asking = $state(false);
   let refusal = $state<string | null>(null);
 
-  const asked = $derived(JSON.stringify([source, query.trim()]));
+  const asked = $derived(JSON.stringify([source, query.value.trim()]));
   const current = $derived(preview?.of === asked ? preview.found : null);
 
   onMount(() =>
@@ -43,12 +44,12 @@
   const look = () =>
     attempt(async () => {
       const of = asked;
-      preview = { of, found: await post<SourcePreview>('/sources/preview', { source, query }) };
+      preview = { of, found: await post<SourcePreview>('/sources/preview', { source, query: query.value }) };
     });
 
   const copy = () =>
     attempt(async () => {
-      const arrival = await post<Arrival>('/sources/copy', { source, query, name: name.trim() });
+      const arrival = await post<Arrival>('/sources/copy', { source, query: query.value, name: name.trim() });
       await navigate('/files/:id', { params: { id: String(arrival.id) } });
     });
 </script>
@@ -82,10 +83,10 @@
       rows={8}
       spellcheck="false"
       placeholder="select member_no, joined_on, rides, renewal from desk.members where notice_on >= '2025-01-01'"
-      bind:value={query}
+      bind:value={query.value}
     />
     <div class="mt-2 flex flex-wrap items-center gap-3">
-      <Button class="action plain" disabled={asking || query.trim() === ''} onclick={look}
+      <Button class="action plain" disabled={asking || query.value.trim() === ''} onclick={look}
         >Show the first records</Button
       >
       <Input

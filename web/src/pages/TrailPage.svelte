@@ -1,30 +1,53 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
+  import { onDestroy, untrack } from 'svelte';
   import type { TrailView as Trail } from '../api/schema';
   import { get } from '../lib/api';
   import { count } from '../lib/format';
+  import { Latest } from '../lib/latest';
   import { route } from '../lib/routes';
   import Masthead from '../parts/Masthead.svelte';
 
   const brief = $derived(route.params.id === undefined ? null : Number(route.params.id));
   const query = $derived(brief === null ? '' : `?brief=${brief}`);
   let trail = $state.raw<Trail | null>(null);
+  /** those before the ones in it that were asked for */
+  let earlier = $state.raw<Trail['entries']>([]);
   let refusal = $state<string | null>(null);
   let wanted = $state('');
+  let asking = $state(false);
+
+  const WAIT = 250;
+  const latest = new Latest<Trail>(WAIT, (answer, why) => {
+    refusal = why;
+    if (!answer) return;
+    trail = answer;
+    earlier = [];
+  });
+  const path = $derived(
+    `/trail?${brief === null ? '' : `brief=${brief}&`}find=${encodeURIComponent(wanted.trim())}`,
+  );
 
   $effect(() => {
-    const asked = query;
-    get<Trail>(`/trail${asked}`).then(
-      (found) => (trail = found),
-      (e: Error) => (refusal = e.message),
-    );
+    const asked = path;
+    latest.ask(() => get<Trail>(asked), untrack(() => trail) === null ? 0 : WAIT);
   });
+  onDestroy(() => latest.drop());
 
-  const found = $derived(
-    (trail?.entries ?? [])
-      .filter((e) => `${e.by} ${e.act} ${e.subject} ${e.words}`.toLowerCase().includes(wanted.toLowerCase()))
-      .reverse(),
-  );
+  const found = $derived([...earlier, ...(trail?.entries ?? [])].reverse());
+
+  async function more() {
+    const asked = path;
+    asking = true;
+    try {
+      const before = await get<Trail>(`${asked}&before=${found.at(-1)!.number}`);
+      if (asked === path) earlier = [...before.entries, ...earlier];
+    } catch (e) {
+      refusal = (e as Error).message;
+    }
+    asking = false;
+  }
   const days = $derived.by(() => {
     const byDay: [string, typeof found][] = [];
     for (const entry of found) {
@@ -45,7 +68,7 @@
       {#if trail.fault}
         <span class="refusal !my-0" role="alert">The chain is broken: {trail.fault}.</span>
       {:else}
-        <span>{count(trail.entries.length)} entries; the chain and every signature hold.</span>
+        <span>{count(trail.total)} entries; the chain and every signature hold.</span>
       {/if}
       <Input
         class="field ml-auto w-48!"
@@ -79,6 +102,14 @@
         {/each}
       </ol>
     {/each}
+    {#if found.length > 0 && found.length < trail.found}
+      <p class="mt-4">
+        <Button class="chip" disabled={asking} onclick={more}>earlier ones</Button>
+        <span class="quiet"
+          >{count(found.length)} of {count(trail.found)}{wanted.trim() ? ' that say that' : ''} are shown</span
+        >
+      </p>
+    {/if}
     {#if found.length === 0}<p class="quiet mt-4">Nothing in it says that.</p>{/if}
   {:else if !refusal}
     <p class="quiet">Reading the trail …</p>

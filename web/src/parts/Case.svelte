@@ -42,7 +42,7 @@
   const unheld = $derived(brief?.split?.parts.some((p) => p.part === 'reserve' && p.records === 0) ?? false);
 
   const race = $derived(
-    (desk.comparison?.candidates ?? [])
+    [...(desk.comparison?.candidates ?? []), ...(desk.comparison?.others ?? [])]
       .filter((c) => !c.reference)
       .map((c) => desk.lastAgainst(c)?.verdict ?? null),
   );
@@ -104,6 +104,11 @@
               (desk.openChecks ??
                 (brief.progress.signOff ? `report ${brief.progress.signOff}` : 'no report yet')) +
               (desk.pins.length > 0 ? ` · ${desk.pins.length} pinned` : ''),
+          },
+          {
+            path: 'in-service',
+            name: 'In service',
+            fact: brief.progress.version ? `version ${brief.progress.version}` : 'nothing yet',
           },
         ],
   );
@@ -232,6 +237,8 @@
     font-weight: 400;
   }
   main {
+    /* what is hidden from sight but not from readers stays inside */
+    position: relative;
     padding: 12px 18px;
     overflow: auto;
   }

@@ -5,21 +5,18 @@
   import Textarea from 'flowbite-svelte/Textarea.svelte';
   import { desk } from '../lib/desk.svelte';
   import { pins } from '../lib/pins.svelte';
+  import { Typed } from '../lib/typed.svelte';
 
-  let title = $state('');
-  let note = $state('');
-  let open = $state(false);
-
-  $effect(() => {
-    const offered = pins.offered;
-    open = offered !== null;
-    title = offered?.title.slice(0, 200) ?? '';
-    note = '';
-  });
+  const offered = $derived(pins.offered?.title.slice(0, 200) ?? '');
+  const key = $derived(`${desk.brief?.id} ${offered}`);
+  const title = $derived(new Typed(`pin ${key}`, offered));
+  const note = $derived(new Typed(`pin note ${key}`));
+  let open = $derived(pins.offered !== null);
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
-    await pins.keep(title, note);
+    const sent = [title, note];
+    if (await pins.keep(title.value, note.value)) sent.forEach((typed) => typed.drop());
   }
 </script>
 
@@ -31,7 +28,7 @@
       <label
         >Title <Input
           class="field mt-1 w-full!"
-          bind:value={title}
+          bind:value={title.value}
           maxlength={200}
           required
           aria-label="Title"
@@ -44,7 +41,7 @@
           class="field mt-1 w-full"
           rows={3}
           maxlength={4000}
-          bind:value={note}
+          bind:value={note.value}
           aria-label="Note"
         /></label
       >

@@ -24,7 +24,13 @@
   }
 
   async function note(pin: Pin, text: string) {
-    await patch(`/pins/${pin.id}`, { note: text }).then(() => desk.fetchPins(), failed);
+    try {
+      await patch(`/pins/${pin.id}`, { note: text, seen: pin.note });
+      refusal = null;
+    } catch (e) {
+      refusal = `“${text}” is not kept: ${(e as Error).message}`;
+    }
+    await desk.fetchPins().catch(failed);
   }
 
   async function drop(pin: Pin) {
@@ -32,7 +38,7 @@
   }
 
   const picture = (svg: string) => `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
-  const candidate = (pin: Pin) => desk.comparison?.candidates.find((c) => c.id === pin.candidateId)?.name;
+  const candidate = (pin: Pin) => (pin.candidateId == null ? null : desk.nameOf(pin.candidateId));
   const cut = (pin: Pin) =>
     pin.records === null || !desk.comparison
       ? ''

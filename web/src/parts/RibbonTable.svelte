@@ -216,6 +216,13 @@
     </Table>
   </div>
   <div class="foot quiet">
+    {#if all.others.length > 0}
+      {@const every = all.candidates.length + all.others.length}
+      <span class="truncate">{all.candidates.length} of {every} candidates, the leaders</span>
+      <Button class="chip" onclick={() => void desk.show(true)}>show all {every}</Button>
+    {:else if layout.now.every}
+      <Button class="chip" onclick={() => void desk.show(false)}>the leaders only</Button>
+    {/if}
     {#if hidden.length > 0}
       <span class="truncate">hidden: {hidden.map((c) => c.name).join(', ')}</span>
       <Button class="chip" onclick={() => layout.change({ hidden: [] })}>show all</Button>

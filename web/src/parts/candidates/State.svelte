@@ -20,7 +20,7 @@
     <small class="sub">{[step ?? 'starting', timeLeft(secondsLeft)].filter(Boolean).join(' · ')}</small>
   </span>
 {:else if status === 'waiting'}<span class="quiet"
-    >waiting{#if step}<small class="sub">{step}</small>{/if}</span
+    >waiting{#if step ?? message}<small class="sub">{step ?? message}</small>{/if}</span
   >
 {:else if status === 'failed'}<span class="alarm">▲ failed: {message}</span>
 {:else if status === 'stopped'}<span class="alarm">▲ stopped</span>

@@ -15,7 +15,7 @@
   /** Bands or levels with their records, events and event rates; missing as a row of its own. */
   let { type, cells, absent, moreLevels, base, eventsNoun }: Props = $props();
 
-  const WIDTH = 148;
+  const WIDTH = 118;
   const rows = $derived([
     ...cells.map((cell, i) => ({
       cell,
@@ -44,7 +44,9 @@
       >
       {#if judged}
         <th class="n">{eventsNoun}</th><th class="n">Rate %</th>
-        <th style:width="{WIDTH + 16}px">0 to {rate(top)} %, with its 95 % interval</th>
+        <th class="whitespace-normal!" style:width="{WIDTH + 16}px"
+          >0 to {rate(top)} %, with its 95 % interval</th
+        >
       {/if}
     </tr>
   </thead>

@@ -17,6 +17,7 @@
   import { relevelled, strength } from '../../lib/columns';
   import AlarmRow from './AlarmRow.svelte';
   import BandChart from './BandChart.svelte';
+  import ColumnMoves from './ColumnMoves.svelte';
   import FormulaEditor from './FormulaEditor.svelte';
   import LevelMerger from './LevelMerger.svelte';
   import LevelOrder from './LevelOrder.svelte';
@@ -59,6 +60,7 @@
 
   const column = $derived(detail?.column ?? null);
   const profile = $derived(detail?.profile ?? null);
+  const control = $derived(column?.setup.control ?? []);
   const levels = $derived(profile?.bands.filter((b) => b.label !== null) ?? []);
 
   const set = (change: Partial<Setup>) =>
@@ -168,6 +170,9 @@
         <p class="quiet">Too many different texts to count one by one.</p>
       {/if}
     {/if}
+    {#if brief.split && profile !== null}
+      <ColumnMoves {brief} {name} type={profile.type} outcome={column.outcome} />
+    {/if}
     {#if !fixedHere}
       <h2 class="mt-4 mb-1">{column.setup.formula ? 'Made of others' : 'Reading'}</h2>
       {#if brief.progress.candidates > 0}
@@ -224,6 +229,24 @@
                 acted: column.setup.acted.includes(level.label!)
                   ? column.setup.acted.filter((l) => l !== level.label)
                   : [...column.setup.acted, level.label!],
+                control: control.filter((l) => l !== level.label),
+              })}>{level.label}</Button
+          >
+        {/each}
+        <h2 class="mt-3 mb-1">
+          Who was held out <span class="quiet font-normal">to be compared with those acted on</span>
+        </h2>
+        {#each levels
+          .slice(0, 12)
+          .filter((l) => !column.setup.acted.includes(l.label!)) as level (level.label)}
+          <Button
+            class="chip mr-1"
+            aria-pressed={control.includes(level.label!)}
+            onclick={() =>
+              set({
+                control: control.includes(level.label!)
+                  ? control.filter((l) => l !== level.label)
+                  : [...control, level.label!],
               })}>{level.label}</Button
           >
         {/each}

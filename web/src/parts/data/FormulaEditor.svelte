@@ -10,6 +10,7 @@
   import { quoted } from '../../lib/columns';
   import { count, NONE } from '../../lib/format';
   import { Latest } from '../../lib/latest';
+  import { Typed } from '../../lib/typed.svelte';
 
   interface Props {
     briefId: number;
@@ -23,8 +24,17 @@
   let { briefId, columns, sheet, column, done }: Props = $props();
 
   const WAIT = 250;
-  let name = $state(untrack(() => column?.name ?? ''));
-  let formula = $state(untrack(() => column?.setup.formula ?? ''));
+  const key = untrack(() => `${briefId} ${column?.name ?? ''}`);
+  const named = new Typed(
+    `column ${key}`,
+    untrack(() => column?.name ?? ''),
+  );
+  const written = new Typed(
+    `formula ${key}`,
+    untrack(() => column?.setup.formula ?? ''),
+  );
+  const name = $derived(named.value.trim());
+  const formula = $derived(written.value);
   let preview = $state.raw<MadePreview | null>(null);
   let refusal = $state<string | null>(null);
   let functions = $state.raw<FunctionView[]>([]);
@@ -36,7 +46,7 @@
   });
 
   const changed = $derived(formula.trim() !== (column?.setup.formula ?? ''));
-  const taken = $derived(column === null && columns.some((c) => c.name === name.trim()));
+  const taken = $derived(column === null && columns.some((c) => c.name === name));
   const usable = $derived(columns.filter((c) => !c.outcome && c.name !== column?.name));
 
   const latest = new Latest<MadePreview>(WAIT, (found, why) => {
@@ -67,7 +77,7 @@
   function put(words: string) {
     const at = field?.selectionStart ?? formula.length;
     const to = field?.selectionEnd ?? at;
-    formula = formula.slice(0, at) + words + formula.slice(to);
+    written.value = formula.slice(0, at) + words + formula.slice(to);
     const open = words.indexOf('(');
     const place = at + (open < 0 ? words.length : open + 1);
     queueMicrotask(() => {
@@ -77,18 +87,32 @@
   }
 
   async function make() {
-    const made = name.trim();
-    if (await sheet.make(made, formula.trim(), column?.setup ?? null)) done(made);
+    const made = name;
+    const formulaMade = formula.trim();
+    if (!(await sheet.make(made, formulaMade, column?.setup ?? null))) return;
+    named.drop();
+    written.drop(column ? formulaMade : '');
+    done(made);
+  }
+
+  function leave() {
+    named.drop();
+    written.drop();
   }
 </script>
 
 {#if column === null}
   <label class="quiet block"
     >name
-    <Input class="field block w-full!" bind:value={name} maxlength={80} aria-label="Name of the column" />
+    <Input
+      class="field block w-full!"
+      bind:value={named.value}
+      maxlength={80}
+      aria-label="Name of the column"
+    />
   </label>
   {#if taken}<p class="refusal" role="alert">
-      There is a column {name.trim()} already; choose another name.
+      There is a column {name} already; choose another name.
     </p>{/if}
 {/if}
 <label class="quiet mt-2 block"
@@ -96,7 +120,7 @@
   <Textarea
     class="field block w-full! font-mono"
     rows={3}
-    bind:value={formula}
+    bind:value={written.value}
     bind:elementRef={field}
     maxlength={2000}
     placeholder="ratio(paid, visits, 0)"
@@ -121,7 +145,7 @@
     <thead
       ><tr
         >{#each preview.reads as read (read)}<th class="max-w-32 truncate" title={read}>{read}</th>{/each}<th
-          >{name.trim() || 'made'}</th
+          >{name || 'made'}</th
         ></tr
       ></thead
     >
@@ -139,9 +163,12 @@
 <p class="mt-2 flex flex-wrap gap-2">
   <Button
     class="action"
-    disabled={preview === null || name.trim() === '' || taken || (column !== null && !changed)}
+    disabled={preview === null || name === '' || taken || (column !== null && !changed)}
     onclick={make}>{column === null ? 'Make the column' : 'Change the formula'}</Button
   >
+  {#if changed || (column === null && name !== '')}
+    <Button class="chip" onclick={leave}>{column === null ? 'begin anew' : 'leave it as it is'}</Button>
+  {/if}
   <Button class="chip" aria-expanded={helped} onclick={() => (helped = !helped)}
     >{helped ? 'less' : 'columns and functions'}</Button
   >

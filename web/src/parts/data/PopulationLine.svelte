@@ -71,7 +71,10 @@
 
   async function settle(asked: typeof wanted) {
     try {
-      settled = await put<PopulationView>(`/briefs/${brief.id}/population`, asked);
+      settled = await put<PopulationView>(`/briefs/${brief.id}/population`, {
+        population: asked,
+        seen: settled?.population ?? {},
+      });
       editing = false;
       refusal = null;
       changed();

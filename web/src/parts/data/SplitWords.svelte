@@ -28,8 +28,12 @@
   About <b>1 in {count(oneIn)}</b> training {brief.decision.words.records} is among the {brief.decision.words
     .events} ({rate(share)} %). Dealt {method}{together}, seed {plan.seed}.
   {#if facts.leftOut > 0}{count(facts.leftOut)} {brief.decision.words.records} are left out.{/if}
-  {#if plan.folds > 0 && facts.folds.length}{plan.folds} folds of training with {facts.folds[0] ===
-    facts.folds[1]
+  {#if facts.following === 0}Training has too few days with {brief.decision.words.events} for folds that follow
+    each other: no score out of fold, no search, no recalibration.
+  {:else if plan.method === 'DATE' && facts.following == null}Folds of training follow each other in time.
+  {:else if plan.folds > 0 && facts.folds.length}{facts.following ?? plan.folds} folds of training{facts.following
+      ? ' follow each other in time, each scored by a model of earlier days,'
+      : ''} with {facts.folds[0] === facts.folds[1]
       ? count(facts.folds[0])
       : `${count(facts.folds[0])} to ${count(facts.folds[1])}`}
     {brief.decision.words.events} each.{/if}

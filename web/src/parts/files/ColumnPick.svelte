@@ -3,6 +3,7 @@
   import Textarea from 'flowbite-svelte/Textarea.svelte';
   import { listed } from '../../lib/choosing';
   import { count } from '../../lib/format';
+  import { Typed } from '../../lib/typed.svelte';
 
   interface Props {
     names: string[];
@@ -14,8 +15,14 @@
   /** Which columns of a file are read, where they are too many to be read together or somebody wants fewer. */
   let { names, chosen, most, choose }: Props = $props();
 
-  let text = $state('');
-  const found = $derived(listed(names, text));
+  const text = new Typed(`pick ${location.pathname}`);
+  const found = $derived(listed(names, text.value));
+
+  function read() {
+    const wanted = found.names;
+    text.drop();
+    choose(wanted);
+  }
 </script>
 
 <section class="mt-2" aria-label="Columns that are read">
@@ -27,7 +34,7 @@
   </p>
   {#if chosen === null}
     <label class="quiet block" for="pick">one a line or between commas; * stands for any letters</label>
-    <Textarea id="pick" class="field w-full font-mono" rows={3} spellcheck="false" bind:value={text} />
+    <Textarea id="pick" class="field w-full font-mono" rows={3} spellcheck="false" bind:value={text.value} />
     {#if found.unknown.length > 0}<p class="alarm m-0">
         ▲ no column is called {found.unknown.slice(0, 5).join(', ')}{found.unknown.length > 5
           ? ` and ${found.unknown.length - 5} more`
@@ -37,7 +44,7 @@
       <Button
         class="action plain"
         disabled={found.names.length === 0 || found.names.length > most}
-        onclick={() => choose(found.names)}>Read these {count(found.names.length)}</Button
+        onclick={read}>Read these {count(found.names.length)}</Button
       >
       {#if found.names.length > most}<span class="alarm">at most {count(most)} together</span>{/if}
       {#if names.length > most}<Button class="chip" onclick={() => choose(names.slice(0, most))}

@@ -5,6 +5,7 @@
   import type { BriefLine, BriefPage, Waiting } from '../../api/schema';
   import { get } from '../../lib/api';
   import { count, gain, percent, rate } from '../../lib/format';
+  import { size } from '../../lib/service';
   import { session } from '../../lib/session.svelte';
   import SmallGains from './SmallGains.svelte';
 
@@ -20,6 +21,7 @@
     REPORT: ['its report', '/sign-off'],
     APPROVAL: ['an approval', '/sign-off'],
     ANSWER: ['answers to remarks', '/sign-off'],
+    NOTICE: ['an answer to a notice', '/in-service'],
     NOTHING: ['nothing: approved', '/sign-off'],
     LATER_EDITION: ['goes on in a later edition', ''],
   };
@@ -68,6 +70,12 @@
 </script>
 
 {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
+{#if page?.roomLeft != null}
+  <p class="alarm mb-2" role="status">
+    ▲ {size(page.roomLeft)} are left on the server's disk. Files and fits may have to wait: ask the administrator
+    to make room.
+  </p>
+{/if}
 {#if page === null}
   {#if !refusal}<p class="quiet">Loading the briefs …</p>{/if}
 {:else if page.total === 0 && !narrowed}

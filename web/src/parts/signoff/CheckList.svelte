@@ -5,6 +5,7 @@
   import type { CheckView, Paragraph } from '../../api/schema';
   import type { CheckName } from '../../lib/settings';
   import { inMonths } from '../../lib/format';
+  import { Typed } from '../../lib/typed.svelte';
 
   interface Props {
     checks: CheckView[];
@@ -18,7 +19,7 @@
 
   let open = $state<CheckName | null>(null);
   let waiving = $state<CheckName | null>(null);
-  let reason = $state('');
+  const reason = new Typed(`waive ${location.pathname}`);
   let until = $state(inMonths(3));
 
   const failing = $derived(checks.filter((c) => !c.passes && c.waiver === null).length);
@@ -27,9 +28,9 @@
 
   async function waive(event: SubmitEvent, check: CheckName) {
     event.preventDefault();
-    if (await onwaive!(check, reason, until)) {
+    if (await onwaive!(check, reason.value, until)) {
       waiving = null;
-      reason = '';
+      reason.value = '';
     }
   }
 </script>
@@ -70,7 +71,7 @@
                   required
                   aria-label="Reason to waive"
                   placeholder="why it may fail"
-                  bind:value={reason}
+                  bind:value={reason.value}
                 />
                 <span class="flex items-center gap-2">
                   <label

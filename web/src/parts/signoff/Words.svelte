@@ -3,10 +3,11 @@
   import Input from 'flowbite-svelte/Input.svelte';
   import Textarea from 'flowbite-svelte/Textarea.svelte';
   import Choice from '../Choice.svelte';
-  import type { DraftView as Draft, AuthorText as Memo, Paragraph, Watch } from '../../api/schema';
+  import type { DraftView as Draft, AuthorText as Memo, Paragraph } from '../../api/schema';
   import { desk } from '../../lib/desk.svelte';
   import type { Change } from '../../lib/signoff.svelte';
   import { count } from '../../lib/format';
+  import Plan from './Plan.svelte';
 
   interface Props {
     draft: Draft;
@@ -26,7 +27,7 @@
   };
   const memo = $derived(draft.memo);
   const shown = $derived(draft.paragraphs.filter((p) => !WITHOUT_WORDS.includes(p.paragraph)));
-  const own = $derived(desk.comparison?.candidates ?? []);
+  const own = $derived([...(desk.comparison?.candidates ?? []), ...(desk.comparison?.others ?? [])]);
   const today = $derived(own.find((c) => c.name === memo.today));
   let field = $state<HTMLTextAreaElement>();
 
@@ -48,24 +49,6 @@
     field.value = text;
     say(chosen, text);
   }
-
-  function watch(index: number, change: Partial<Watch>) {
-    void write((now) => ({
-      monitoring: now.monitoring.map((w, i) => (i === index ? { ...w, ...change } : w)),
-    }));
-  }
-
-  const FIELDS: [keyof Watch, string, string][] = [
-    ['what', 'What is watched', 'what'],
-    ['limit', 'Limit', 'limit'],
-    ['every', 'How often', 'how often'],
-    ['who', 'By whom', 'by whom'],
-  ];
-  const PROPOSED: Watch[] = [
-    { what: 'stability of the score (PSI)', limit: 'at most 0.2', every: 'monthly', who: '' },
-    { what: 'capture rate at the cut', limit: 'at least {captureLow}', every: 'quarterly', who: '' },
-    { what: 'gain over nobody', limit: 'at least {gainLow}', every: 'quarterly', who: '' },
-  ];
 </script>
 
 <div class="flex flex-col gap-3">
@@ -135,7 +118,8 @@
           }}
         />
         of {count(desk.comparison?.records ?? 0)} in validation
-        {#if today}<span class="quiet">(its best: {count(today.best.records)})</span>{/if}</label
+        {#if today && 'best' in today}<span class="quiet">(its best: {count(today.best.records)})</span
+          >{/if}</label
       >
     {/if}
   </section>
@@ -179,43 +163,7 @@
       {/key}
     {/if}
   </section>
-  <section aria-label="Monitoring plan">
-    <h2>Monitoring plan</h2>
-    {#each memo.monitoring as line, i (i)}
-      <div class="watch">
-        {#each FIELDS as [field, name, hint] (field)}
-          <Input
-            class="field"
-            aria-label="{name}, line {i + 1}"
-            placeholder={hint}
-            maxlength={200}
-            value={line[field]}
-            onchange={(e) => watch(i, { [field]: e.currentTarget.value })}
-          />
-        {/each}
-        <Button
-          class="chip"
-          aria-label="Drop line {i + 1}"
-          onclick={() => void write((now) => ({ monitoring: now.monitoring.filter((_, k) => k !== i) }))}
-          >drop</Button
-        >
-      </div>
-    {/each}
-    <span class="mt-1 flex gap-1">
-      <Button
-        class="chip"
-        onclick={() =>
-          void write((now) => ({
-            monitoring: [...now.monitoring, { what: '', limit: '', every: '', who: '' }],
-          }))}>add a line</Button
-      >
-      {#if memo.monitoring.length === 0}
-        <Button class="chip" onclick={() => void write(() => ({ monitoring: PROPOSED }))}
-          >begin with three usual ones</Button
-        >
-      {/if}
-    </span>
-  </section>
+  <Plan {draft} {write} />
 </div>
 
 <style>
@@ -226,13 +174,5 @@
   }
   q {
     font: italic 13px/1.4 var(--font-serif);
-  }
-  .watch {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: 3px;
-    margin-top: 6px;
-    padding-top: 6px;
-    border-top: 1px solid #ece8dd;
   }
 </style>

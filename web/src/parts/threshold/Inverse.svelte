@@ -49,7 +49,7 @@
     lever === 'successRate'
       ? `${percent(value)} %`
       : price(brief.decision.words.currency, value) + (lever === 'actionCost' ? '' : unit);
-  const name = (id: number) => all.candidates.find((c) => c.id === id)?.name ?? '?';
+  const name = (id: number) => desk.nameOf(id) ?? '?';
   const deeper = $derived(view !== null && records > view.bestRecords);
 
   function toDepth(a: Answer): string {

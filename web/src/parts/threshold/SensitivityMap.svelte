@@ -6,7 +6,7 @@
     SensitivityView,
     Spot,
   } from '../../api/schema';
-  import { desk } from '../../lib/desk.svelte';
+  import { desk, REFERENCE } from '../../lib/desk.svelte';
   import { saveCsv } from '../../lib/files';
   import { gain, percent, rate, significant } from '../../lib/format';
   import { flips, regions } from '../../lib/sensitivity';
@@ -33,19 +33,26 @@
   const most = $derived(Math.max(...map.spots.flat().map((s) => s.ahead / Math.max(s.gain, 1e-9))));
   const deepest = $derived(Math.max(...map.spots.flat().map((s) => s.depth), 1e-9));
 
-  const row = (winner: number) =>
-    winner < 0 ? null : (all.candidates.find((c) => c.id === view.candidates[winner]) ?? null);
-  const name = (winner: number) => row(winner)?.name ?? 'nobody';
+  /** Who wins; null for nobody. One that is not among the leaders shown has a name and no colour of its own. */
+  function won(winner: number): { name: string; colour: string } | null {
+    if (winner < 0) return null;
+    const id = view.candidates[winner];
+    const row = all.candidates.find((c) => c.id === id);
+    return row
+      ? { name: row.name, colour: desk.colour(row) }
+      : { name: desk.nameOf(id) ?? '?', colour: REFERENCE };
+  }
+  const name = (winner: number) => won(winner)?.name ?? 'nobody';
   const x = (i: number) => LEFT + i * wide;
   const y = (j: number) => TOP + (map.rates.length - 1 - j) * high;
 
   function fill(spot: Spot): string {
     if (byDepth)
       return `color-mix(in srgb, #cf4a1c ${(8 + (80 * spot.depth) / deepest).toFixed(0)}%, #fffefb)`;
-    const winner = row(spot.winner);
+    const winner = won(spot.winner);
     if (!winner) return '#efece3';
     const share = most > 0 ? spot.ahead / Math.max(spot.gain, 1e-9) / most : 0;
-    return `color-mix(in srgb, ${desk.colour(winner)} ${(22 + 58 * Math.sqrt(Math.min(1, share))).toFixed(0)}%, #fffefb)`;
+    return `color-mix(in srgb, ${winner.colour} ${(22 + 58 * Math.sqrt(Math.min(1, share))).toFixed(0)}%, #fffefb)`;
   }
 
   /** Lines between neighbours with other winners. */

@@ -1,10 +1,12 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.follow.WatchLimit;
 
 /**
  * What the author of a report says; the figures are not among it.
@@ -24,9 +26,25 @@ public record AuthorText(
     private static final int LONGEST = 4000;
     private static final int MOST_WATCHES = 30;
 
-    /** A line of the monitoring plan: what is looked at, the limit, how often, by whom. */
-    public record Watch(String what, String limit, String every, String who) {
+    /**
+     * A line of the monitoring plan: what is looked at, the limit, how often, by whom.
+     *
+     * @param rule the same for the program to watch, which the words then follow; null for a line that only people look at
+     */
+    public record Watch(
+            String what,
+            String limit,
+            String every,
+            String who,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            WatchLimit rule) {
         public Watch {
+            if (rule != null) {
+                what = rule.measure().words();
+                limit = rule.words();
+                every = rule.every().words();
+            }
             what = line("what", what);
             limit = line("limit", limit);
             every = line("every", every);

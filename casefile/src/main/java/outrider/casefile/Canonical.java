@@ -4,7 +4,9 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.json.JsonMapper;
+import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import java.io.IOException;
 import org.erdtman.jcs.JsonCanonicalizer;
 import outrider.base.BadInput;
@@ -15,6 +17,8 @@ public final class Canonical {
 
     static final ObjectMapper JSON = JsonMapper.builder()
             .addModule(new EnumNames())
+            .addModule(new JavaTimeModule())
+            .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
             .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
             .build();
 
@@ -47,6 +51,15 @@ public final class Canonical {
     /** As its JSON tree. */
     public static JsonNode tree(Object value) {
         return JSON.valueToTree(value);
+    }
+
+    /** @throws BadInput if the bytes are no such document */
+    public static <T> T read(byte[] bytes, Class<T> type, String what) {
+        try {
+            return read(JSON.readTree(bytes), type, what);
+        } catch (IOException e) {
+            throw BadInput.of(what, "is no JSON", "use a file that Outrider issued");
+        }
     }
 
     /** @throws BadInput if the bytes are no such document */

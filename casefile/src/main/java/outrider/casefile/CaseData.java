@@ -24,6 +24,7 @@ import outrider.prepare.TrainingData;
 import outrider.split.Parts;
 import outrider.split.Split;
 import outrider.split.SplitPlan;
+import outrider.split.Together;
 import outrider.split.Units;
 import outrider.table.Column;
 import outrider.table.ColumnType;
@@ -35,8 +36,8 @@ import outrider.table.Table;
 import outrider.uncertainty.Sample;
 
 /**
- * A case's records: its columns as it reads them, the outcome (1, 0, or −1 for a record left out), parts, and the unit of each
- * record, which stays in one part and one fold.
+ * A case's records: its columns as it reads them, the outcome (1, 0, or −1 for a record left out), parts, and what folds are dealt
+ * by.
  *
  * @param bytes size of the file
  * @param joins what each joined file found
@@ -48,7 +49,7 @@ public record CaseData(
         Table table,
         byte[] outcome,
         Parts parts,
-        int[] units,
+        Together together,
         List<Figures.Joined> joins) {
 
     private static final int NAMED = 20;
@@ -59,11 +60,15 @@ public record CaseData(
      * @throws BadInput if the file is not there, is another one than the brief names, or does not fit the brief
      */
     public static CaseData read(BriefFile brief, Path file, Progress progress) {
-        return read(brief, file, true, progress);
+        return read(brief, file, Evidence.RULES, progress);
     }
 
-    /** @param fillIn whether columns that the brief does not name are taken for what they look like, else for inputs */
-    static CaseData read(BriefFile asked, Path file, boolean fillIn, Progress progress) {
+    /**
+     * @param rules of docs/methods.md: by the earlier ones columns that the brief does not name are inputs, and folds are dealt at
+     *     random even where parts are made by date
+     */
+    static CaseData read(BriefFile asked, Path file, int rules, Progress progress) {
+        boolean fillIn = rules > Verifier.BEFORE_FAILURES;
         asked.demandWhole();
         BriefFile brief = asked;
         if (!Files.isRegularFile(file)) {
@@ -75,15 +80,7 @@ public record CaseData(
             TableFile.Manner manner = TableFile.manner(file, brief.data().manner());
             Table plain = TableFile.read(file, manner, progress);
             List<Figures.Joined> joins = new ArrayList<>();
-            for (JoinedFile joined : Objects.requireNonNullElse(brief.data().joins(), List.<JoinedFile>of())) {
-                JoinedFile.refuseOutcome(joined.terms().on(), brief.outcome().column());
-                Path second = beside(file, joined.file());
-                String second256 = demanded("joins", second, joined.sha256());
-                Table other = TableFile.read(second, TableFile.manner(second, joined.manner()), progress);
-                Join join = Join.of(plain, other, joined.file(), joined.terms());
-                plain = join.joined();
-                joins.add(new Figures.Joined(joined.file(), second256, join.found()));
-            }
+            plain = joined(brief, file, plain, joins, progress);
             Dialect written = manner.dialect();
             if (brief.data().notes() != null) brief = noted(brief, file, plain, written);
             if (brief.data().dialect() == null) refuseDoubtful(plain, brief, written, fillIn);
@@ -96,6 +93,8 @@ public record CaseData(
             int[] copies = Units.copies(plain);
             byte[] outcome = outcome(whole, table, copies);
             Parts parts = Split.of(brief.split(), table, outcome, copies);
+            Together together =
+                    Together.of(brief.split(), table, parts, units(brief.split().groupBy(), table, copies));
             return new CaseData(
                     whole,
                     sha256,
@@ -103,11 +102,37 @@ public record CaseData(
                     table,
                     outcome,
                     parts,
-                    units(brief.split().groupBy(), table, copies),
+                    rules < Evidence.FOLDS_IN_TIME ? together.withoutDays() : together,
                     joins);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** The file's columns as it wrote them, and those of the files that are joined to it. */
+    public static Table written(BriefFile brief, Path file, Progress progress) {
+        try {
+            Table plain =
+                    TableFile.read(file, TableFile.manner(file, brief.data().manner()), progress);
+            return joined(brief, file, plain, new ArrayList<>(), progress);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static Table joined(BriefFile brief, Path file, Table own, List<Figures.Joined> joins, Progress progress)
+            throws IOException {
+        Table whole = own;
+        for (JoinedFile joined : Objects.requireNonNullElse(brief.data().joins(), List.<JoinedFile>of())) {
+            JoinedFile.refuseOutcome(joined.terms().on(), brief.outcome().column());
+            Path second = beside(file, joined.file());
+            String second256 = demanded("joins", second, joined.sha256());
+            Table other = TableFile.read(second, TableFile.manner(second, joined.manner()), progress);
+            Join join = Join.of(whole, other, joined.file(), joined.terms());
+            whole = join.joined();
+            joins.add(new Figures.Joined(joined.file(), second256, join.found()));
+        }
+        return whole;
     }
 
     private static BriefFile noted(BriefFile brief, Path main, Table table, @Nullable Dialect dialect)
@@ -297,14 +322,20 @@ public record CaseData(
 
     public TrainingData training(List<String> inputs) {
         return new TrainingData(
-                table, inputs, parts.training(), outcome, units, brief.split().seed());
+                table,
+                inputs,
+                parts.training(),
+                outcome,
+                together.unit(),
+                together.day(),
+                brief.split().seed());
     }
 
     /** Some records as figures are computed of them, with their values, and the customers that the split keeps together. */
     public Sample sample(int[] rows) {
         int[] unit = brief.split().groupBy() == null
                 ? null
-                : Arrays.stream(rows).map(row -> units[row]).toArray();
+                : Arrays.stream(rows).map(row -> together.unit()[row]).toArray();
         return new Sample(outcomes(rows), values(rows), null, unit);
     }
 

@@ -13,8 +13,10 @@ import outrider.exchange.ValidationScores;
 import outrider.learn.Fitted;
 import outrider.learn.Learner;
 import outrider.learn.Learners;
+import outrider.learn.Model;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
+import outrider.learn.TrainingScores;
 import outrider.uncertainty.Sample;
 
 /** Fits every candidate of a case from its data, in their order. Bits repeat, whatever the number of threads. */
@@ -41,6 +43,14 @@ public final class CaseRun {
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
     public static List<ScoredCandidate> of(CaseData data, Workers workers, Progress progress) {
+        return run(data, workers, progress).candidates();
+    }
+
+    /** Candidates, and their models by name. */
+    public record Ran(List<ScoredCandidate> candidates, Map<String, Model> models) {}
+
+    /** The same with the models. */
+    public static Ran run(CaseData data, Workers workers, Progress progress) {
         CaseRun run = new CaseRun(data, workers);
         List<ScoredCandidate> entrants = new ArrayList<>();
         List<BriefFile.CandidateSpec> wanted = data.brief().candidates();
@@ -49,7 +59,9 @@ public final class CaseRun {
             progress.checkpoint(i / (double) wanted.size(), wanted.get(i).name());
             entrants.add(run.fit(wanted.get(i), part));
         }
-        return entrants;
+        Map<String, Model> models = new LinkedHashMap<>();
+        run.fitted.forEach((name, made) -> models.put(name, made.model()));
+        return new Ran(entrants, models);
     }
 
     private ScoredCandidate fit(BriefFile.CandidateSpec spec, Progress progress) {
@@ -87,7 +99,7 @@ public final class CaseRun {
                     inputs,
                     scored,
                     rows -> score(made, rows),
-                    () -> made.outOfFold() == null ? score(made, training) : made.outOfFold());
+                    () -> TrainingScores.unseen(training, made.outOfFold(), () -> score(made, training)));
         } catch (BadInput e) {
             throw new BadInput(
                     "candidate \"" + spec.name() + "\", " + e.field(), e.record(), e.line(), e.found(), e.remedy());

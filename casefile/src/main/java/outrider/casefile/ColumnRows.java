@@ -23,7 +23,8 @@ final class ColumnRows {
         ColumnSetup setup = brief.column(name);
         boolean isOutcome = name.equals(brief.outcome().column());
         int[] rows = data.parts().training();
-        ColumnProfile profile = ColumnProfile.of(column, rows, isOutcome ? null : data.outcome(), data.units());
+        ColumnProfile profile = ColumnProfile.of(
+                column, rows, isOutcome ? null : data.outcome(), data.together().unit());
         boolean input = chosen.inputs().contains(name);
         ColumnUse use = isOutcome ? ColumnUse.OUTCOME : input ? ColumnUse.INPUT : ColumnUse.of(setup.role());
         return new Figures.ColumnRow(

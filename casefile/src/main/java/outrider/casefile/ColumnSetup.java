@@ -24,6 +24,7 @@ import outrider.table.Reading;
  * @param parity whether the policy's check on parity looks at this segment; null for no
  * @param formula what makes it of other columns of a record; null for a column of the file
  * @param acted levels that say that a record was acted on before; for {@link Role#ACTED}
+ * @param control levels that say that a record was held out of acting, to be compared with; null for none
  */
 public record ColumnSetup(
         Role role,
@@ -38,7 +39,8 @@ public record ColumnSetup(
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String phrase,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String phraseMissing,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Boolean parity,
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String formula) {
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String formula,
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable List<String> control) {
     /** What a column is for. The outcome is no role: the brief names it. */
     public enum Role {
         INPUT("input", true),
@@ -93,6 +95,7 @@ public record ColumnSetup(
         private @Nullable String phraseMissing;
         private @Nullable Boolean parity;
         private @Nullable String formula;
+        private @Nullable List<String> control;
 
         Draft(ColumnSetup of) {
             role = of.role;
@@ -108,6 +111,7 @@ public record ColumnSetup(
             phraseMissing = of.phraseMissing;
             parity = of.parity;
             formula = of.formula;
+            control = of.control;
         }
     }
 
@@ -127,11 +131,13 @@ public record ColumnSetup(
                 d.phrase,
                 d.phraseMissing,
                 d.parity,
-                d.formula);
+                d.formula,
+                d.control);
     }
 
     public static ColumnSetup of(Role role, String reason) {
-        return new ColumnSetup(role, reason, null, null, null, null, Map.of(), List.of(), null, null, null, null, null);
+        return new ColumnSetup(
+                role, reason, null, null, null, null, Map.of(), List.of(), null, null, null, null, null, null);
     }
 
     public ColumnSetup as(Role other, String why) {
@@ -159,6 +165,11 @@ public record ColumnSetup(
     /** The same with the levels of who was acted on. */
     public ColumnSetup actedOn(List<String> levels) {
         return with(d -> d.acted = levels);
+    }
+
+    /** The same with the levels of who was held out of acting. */
+    public ColumnSetup heldOut(List<String> levels) {
+        return with(d -> d.control = levels);
     }
 
     /** The same with what is said of a record that it marks. */

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import outrider.split.SplitPlan;
 
 /**
  * Everything a sign-off report says. Its canonical JSON is what is hashed, signed and kept; every rendering is made from it
@@ -42,7 +43,16 @@ public record Evidence(
         @Nullable Map<String, Object> key) {
     public static final int FORMAT = 3;
     /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
-    public static final int RULES = 5;
+    public static final int RULES = 6;
+    /** The first rules by which folds of a split by date follow each other; before, they were dealt at random. */
+    static final int FOLDS_IN_TIME = 6;
+
+    /** Whose models scored training out of fold, as the end of a sentence. */
+    public String outOfFoldBy() {
+        return rules >= FOLDS_IN_TIME && recipe.split().method() == SplitPlan.Method.DATE
+                ? "a model of earlier records"
+                : "a model that did not see it";
+    }
 
     /**
      * A chart, a table or a sentence that the author pinned, as it stood then.

@@ -50,7 +50,9 @@ public record EvidenceFile(
             throw BadInput.of("evidence", "lacks its evidence or its SHA-256", "use a file that Outrider issued");
         }
         int format = file.path("evidence").path("format").asInt();
-        if (format < OLDEST || format > Evidence.FORMAT) {
+        boolean followUp = isFollowUp(file.get("evidence"));
+        int oldest = followUp ? 1 : OLDEST;
+        if (format < oldest || format > (followUp ? FollowUp.FORMAT : Evidence.FORMAT)) {
             throw BadInput.of("evidence", "is of format " + format, "use a program that reads it");
         }
         List<TrailEntry> trail = new ArrayList<>();
@@ -74,6 +76,29 @@ public record EvidenceFile(
                     "report", "was issued by an earlier version", "download its evidence; it cannot be drawn anew");
         }
         return Canonical.read(tree, Evidence.class, "evidence");
+    }
+
+    private static boolean isFollowUp(JsonNode evidence) {
+        return evidence.path("about").asText().equals(FollowUp.ABOUT);
+    }
+
+    /** Whether it is of a follow-up report. */
+    public boolean isFollowUp() {
+        return isFollowUp(tree);
+    }
+
+    /** What the audit trail calls the report. */
+    String subject() {
+        return subject(isFollowUp(), tree.path("report").asText());
+    }
+
+    /** What the audit trail calls a follow-up report. */
+    public static String followUp(long report) {
+        return subject(true, String.valueOf(report));
+    }
+
+    private static String subject(boolean followUp, String report) {
+        return (followUp ? "follow-up report " : "report ") + report;
     }
 
     public Evidence evidence() {

@@ -6,6 +6,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.errors.GroupedColumn;
 import outrider.errors.NotInModel;
 import outrider.errors.WeakSpots;
+import outrider.learn.TrainingScores;
 
 /** Where the chosen candidate fails on validation, and what it does not read (METHODS section 8). */
 final class FailuresMaker {
@@ -38,16 +39,18 @@ final class FailuresMaker {
     /** Only those that would add more than chance. */
     private static List<Figures.Added> added(CaseData data, ScoredCandidate chosen) {
         BriefFile brief = data.brief();
-        int[] training = data.parts().training();
+        if (chosen.kind().reference()) return List.of();
+        TrainingScores unseen = chosen.trainingScore().get();
+        int[] training = unseen.rows();
         List<GroupedColumn> columns =
                 TellingColumns.of(data.table(), brief::column, brief.outcome().column(), training, TellingColumns.TRIED)
                         .stream()
                         .filter(g -> !chosen.inputs().contains(g.column()))
                         .toList();
         List<Figures.Added> added = new ArrayList<>();
-        if (columns.isEmpty() || chosen.kind().reference()) return added;
+        if (columns.isEmpty()) return added;
         byte[] outcome = data.outcomes(training);
-        double[] logit = NotInModel.logits(chosen.trainingScore().get(), outcome, chosen.probability());
+        double[] logit = NotInModel.logits(unseen.scores(), outcome, chosen.probability());
         for (NotInModel.Added a : NotInModel.of(
                 columns,
                 outcome,

@@ -97,16 +97,9 @@ final class Groups {
         return found;
     }
 
-    /** The column that decides the split by date, else the first with the role date. */
     private @Nullable DateColumn time() {
-        String splitBy = data.brief().split().column();
-        DateColumn found = null;
-        for (Column column : data.table().columns()) {
-            if (!(column instanceof DateColumn dates)) continue;
-            if (column.name().equals(splitBy)) return dates;
-            if (found == null && data.brief().column(column.name()).role() == Role.DATE) found = dates;
-        }
-        return found;
+        return TellingColumns.time(
+                data.table(), data.brief()::column, data.brief().split().column());
     }
 
     private List<Figures.Group> segments(Column column) {

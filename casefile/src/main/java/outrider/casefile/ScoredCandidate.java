@@ -6,6 +6,7 @@ import java.util.function.Supplier;
 import outrider.exchange.ValidationScores;
 import outrider.learn.Learner;
 import outrider.learn.Settings;
+import outrider.learn.TrainingScores;
 
 /**
  * A finished candidate as figures are computed from it.
@@ -26,7 +27,7 @@ public record ScoredCandidate(
         List<String> inputs,
         ValidationScores scored,
         Function<int[], double[]> score,
-        Supplier<double[]> trainingScore) {
+        Supplier<TrainingScores> trainingScore) {
 
     static String words(Learner kind, Settings settings) {
         return settings.words().isEmpty() ? kind.words() : kind.words() + ", " + settings.words();

@@ -77,7 +77,11 @@ public final class TableFile {
                 try (InputStream in = Files.newInputStream(file)) {
                     Preview preview = Preview.of(in, said.dialect());
                     yield new Look(
-                            format, new Manner(preview.dialect(), null, said.columns()), List.of(), preview, null);
+                            format,
+                            new Manner(preview.dialect(), null, said.columns()),
+                            List.of(),
+                            preview,
+                            preview.fault());
                 }
             }
         };

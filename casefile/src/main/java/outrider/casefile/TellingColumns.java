@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.errors.GroupedColumn;
 import outrider.table.Column;
+import outrider.table.DateColumn;
 import outrider.table.Table;
 import outrider.table.TextColumn;
 
@@ -22,6 +23,18 @@ public final class TellingColumns {
     private static final Set<Role> ASIDE = Set.of(Role.SET_ASIDE, Role.SCORE);
 
     private TellingColumns() {}
+
+    /** The column that decides the split by date, else the first with the role date; null where there is none. */
+    public static @Nullable DateColumn time(
+            Table table, Function<String, ColumnSetup> setup, @Nullable String splitBy) {
+        DateColumn found = null;
+        for (Column column : table.columns()) {
+            if (!(column instanceof DateColumn dates)) continue;
+            if (column.name().equals(splitBy)) return dates;
+            if (found == null && setup.apply(column.name()).role() == Role.DATE) found = dates;
+        }
+        return found;
+    }
 
     /** @param outcome the outcome's column; null where none is chosen */
     public static List<GroupedColumn> of(

@@ -3,6 +3,7 @@ package outrider.casefile;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.BiPredicate;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -75,6 +76,21 @@ public record TrailEntry(
      * @param entries in order, from the first
      */
     public static @Nullable String fault(List<TrailEntry> entries, @Nullable Map<String, Object> key) {
+        return fault(entries, (hash, signature) -> signed(key, hash, signature));
+    }
+
+    /** Whether the signature is this key's over an entry's hash. */
+    public static boolean signed(@Nullable Map<String, Object> key, String hash, String signature) {
+        return SigningKey.fits(key, hash.getBytes(UTF), signature);
+    }
+
+    /**
+     * What is wrong with a chain, as a sentence; null where it holds.
+     *
+     * @param entries in order, from the first
+     * @param signed whether a signature is the key's over a hash
+     */
+    public static @Nullable String fault(List<TrailEntry> entries, BiPredicate<String, String> signed) {
         String previous = "";
         for (int i = 0; i < entries.size(); i++) {
             TrailEntry e = entries.get(i);
@@ -84,7 +100,7 @@ public record TrailEntry(
             if (!e.previous().equals(previous)) return name + " does not follow the one before it";
             String own = hash(e.chain(), e.number(), e.at(), e.by(), e.act(), e.subject(), e.words(), e.previous());
             if (!own.equals(e.hash())) return name + " was changed: its hash is " + own + ", not " + e.hash();
-            if (!SigningKey.fits(key, e.hash().getBytes(UTF), e.signature())) {
+            if (!signed.test(e.hash(), e.signature())) {
                 return name + " was not signed by this key";
             }
             previous = e.hash();

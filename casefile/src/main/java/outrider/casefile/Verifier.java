@@ -48,14 +48,44 @@ public final class Verifier {
      * @throws BadInput if a file cannot be read
      */
     public static List<Finding> of(
-            EvidenceFile file, @Nullable Map<String, Object> key, Path data, Workers workers, Progress progress) {
+            EvidenceFile file,
+            @Nullable Map<String, Object> key,
+            @Nullable Path data,
+            Workers workers,
+            Progress progress) {
+        Verifier verifier = issued(file, key);
+        if (!file.ofTheseRules()) verifier.otherRules();
+        else if (data != null) verifier.figures(file.evidence(), data, workers, progress);
+        return verifier.findings;
+    }
+
+    /**
+     * Of a follow-up report.
+     *
+     * @param data files of its batches and of later outcomes; none leaves their figures unchecked
+     * @param recipe the release's {@code recipe.json}, read by {@code recipes}; null where it is not at hand
+     * @throws BadInput if a file cannot be read
+     */
+    public static List<Finding> ofFollowUp(
+            EvidenceFile file,
+            @Nullable Map<String, Object> key,
+            List<Path> data,
+            @Nullable Path recipe,
+            FollowUpVerifier.Recipes recipes,
+            Workers workers)
+            throws IOException {
+        Verifier verifier = issued(file, key);
+        if (file.tree().path("rules").asInt() != Evidence.RULES) verifier.otherRules();
+        else verifier.findings.addAll(FollowUpVerifier.of(file, data, recipe, recipes, workers));
+        return verifier.findings;
+    }
+
+    private static Verifier issued(EvidenceFile file, @Nullable Map<String, Object> key) {
         Verifier verifier = new Verifier(file);
         verifier.hash();
         verifier.signature(key);
         verifier.trail(key);
-        if (!file.ofTheseRules()) verifier.otherRules();
-        else if (data != null) verifier.figures(file.evidence(), data, workers, progress);
-        return verifier.findings;
+        return verifier;
     }
 
     private void otherRules() {
@@ -149,9 +179,7 @@ public final class Verifier {
         String own = Sha256.of(file.canonical());
         boolean issued = entries.stream()
                 .skip(head.entries())
-                .anyMatch(e -> e.subject()
-                                .equals("report " + file.tree().path("report").asText())
-                        && e.words().contains(own));
+                .anyMatch(e -> e.subject().equals(file.subject()) && e.words().contains(own));
         return issued ? null : "the audit trail does not hold the issue of this evidence";
     }
 
@@ -159,8 +187,7 @@ public final class Verifier {
         Figures anew;
         List<CheckResult> checks;
         try {
-            CaseData read = CaseData.read(
-                    evidence.recipe(), data, evidence.rules() > BEFORE_FAILURES, progress.part(0, 0.2, ""));
+            CaseData read = CaseData.read(evidence.recipe(), data, evidence.rules(), progress.part(0, 0.2, ""));
             List<ScoredCandidate> entrants = CaseRun.of(read, workers, progress.part(0.2, 0.9, ""));
             anew = FiguresMaker.of(read, entrants, workers);
             checks = SignOffChecks.of(evidence.policy(), evidence.recipe(), anew, evidence.conduct());
@@ -168,16 +195,20 @@ public final class Verifier {
             say(false, "figures: " + e.getMessage());
             return;
         }
-        boolean sameRuntime = evidence.maker().java().equals(Evidence.Maker.javaHere());
-        double tolerance = sameRuntime ? 0 : ACROSS_RUNTIMES;
+        double tolerance = tolerance(evidence.maker());
         JsonNode figures = asOf(evidence.rules(), tree(anew));
         String difference = first("figures", file.tree().get("figures"), figures, tolerance);
         if (difference == null) difference = first("checks", file.tree().get("checks"), tree(checks), tolerance);
         say(
                 difference == null,
                 difference == null
-                        ? "figures: repeats, " + (sameRuntime ? "to the last bit" : "within 1e-9 on another Java")
+                        ? "figures: repeats, " + (tolerance == 0 ? "to the last bit" : "within 1e-9 on another Java")
                         : "figures: " + difference);
+    }
+
+    /** To the bit on the same Java. */
+    static double tolerance(Evidence.Maker maker) {
+        return maker.java().equals(Evidence.Maker.javaHere()) ? 0 : ACROSS_RUNTIMES;
     }
 
     /** Figures as earlier rules had them: what was added since changes no other. */

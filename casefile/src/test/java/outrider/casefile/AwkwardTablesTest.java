@@ -48,7 +48,7 @@ class AwkwardTablesTest {
                         data.table(),
                         data.outcome(),
                         data.parts(),
-                        data.units(),
+                        data.together(),
                         data.joins());
                 return new Run(opened, entrants, FiguresMaker.of(opened, entrants, Winter.WORKERS));
             } catch (IOException e) {

@@ -41,7 +41,7 @@ final class Winter {
                 READ.table(),
                 READ.outcome(),
                 READ.parts(),
-                READ.units(),
+                READ.together(),
                 READ.joins());
     }
 

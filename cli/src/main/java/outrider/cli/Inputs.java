@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
@@ -24,6 +26,11 @@ final class Inputs {
 
     static Workers workers() {
         return new Workers(Runtime.getRuntime().availableProcessors());
+    }
+
+    /** ISO 8601, UTC, to the second. */
+    static String now() {
+        return Instant.now().truncatedTo(ChronoUnit.SECONDS).toString();
     }
 
     /** Says every tenth of the way, on standard error. */

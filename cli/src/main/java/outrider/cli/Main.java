@@ -16,7 +16,9 @@ import picocli.CommandLine.Command;
             BringCommand.class,
             ScoreCommand.class,
             RunCommand.class,
-            VerifyCommand.class
+            VerifyCommand.class,
+            ReleaseCommand.class,
+            FollowCommand.class
         })
 public final class Main {
     private Main() {}

@@ -7,7 +7,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -86,13 +85,12 @@ final class RunCommand implements Callable<Integer> {
         Figures figures = FiguresMaker.of(read, entrants, workers);
         AnalysisHistory conduct = new AnalysisHistory(null, null, entrants.size());
         List<CheckResult> checks = SignOffChecks.of(policy, brief, figures, conduct);
-        String now = Instant.now().truncatedTo(ChronoUnit.SECONDS).toString();
         Evidence evidence = new Evidence(
                 Evidence.FORMAT,
                 Evidence.RULES,
                 null,
                 null,
-                now,
+                Inputs.now(),
                 List.of(),
                 brief,
                 figures,

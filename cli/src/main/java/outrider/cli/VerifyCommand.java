@@ -9,9 +9,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.EvidenceFile;
+import outrider.casefile.ReleaseFile;
 import outrider.casefile.Verifier;
+import outrider.documents.ModelDocument;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -23,16 +26,27 @@ import picocli.CommandLine.Spec;
         name = "verify",
         mixinStandardHelpOptions = true,
         description =
-                "Checks hash, signature and audit trail of EVIDENCE.json and recomputes every figure from the data. Exit code 0: repeats; 1: it does not; 2: bad input.")
+                "Checks hash, signature and audit trail of EVIDENCE.json or follow-up.json and recomputes every figure from the data; of a release.json its hash, signature, proofs and the forms beside it. Exit code 0: repeats; 1: it does not; 2: bad input.")
 final class VerifyCommand implements Callable<Integer> {
     @Spec
     CommandSpec spec;
 
-    @Parameters(paramLabel = "EVIDENCE.json", description = "downloaded from a report, or made by run")
+    @Parameters(
+            paramLabel = "EVIDENCE.json|follow-up.json|release.json",
+            description = "downloaded, or made by run, follow or release")
     Path file;
 
-    @Option(names = "--data", paramLabel = "FILE", description = "the records; left out, figures are not recomputed")
-    Path data;
+    @Option(
+            names = "--data",
+            paramLabel = "FILE",
+            description = "the records; of a follow-up report each of its files; left out, figures are not recomputed")
+    List<Path> data = List.of();
+
+    @Option(
+            names = "--recipe",
+            paramLabel = "FILE",
+            description = "recipe.json of the release that a follow-up report is about; left out, the one beside it")
+    Path recipe;
 
     @Option(
             names = "--key",
@@ -48,21 +62,35 @@ final class VerifyCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        EvidenceFile evidence = EvidenceFile.read(Inputs.bytes(file));
+        byte[] bytes = Inputs.bytes(file);
         Map<String, Object> trusted = key == null ? null : key();
-        List<Verifier.Finding> findings =
-                new ArrayList<>(Verifier.of(evidence, trusted, data, Inputs.workers(), Inputs.progress(spec)));
+        if (ReleaseFile.isOne(bytes)) {
+            return said(
+                    ReleaseFile.verified(bytes, trusted, file.toAbsolutePath().resolveSibling("")), "holds");
+        }
+        EvidenceFile evidence = EvidenceFile.read(bytes);
+        List<Verifier.Finding> findings = new ArrayList<>(found(evidence, trusted));
         if (heads != null) findings.add(Verifier.heads(evidence, trusted, heads));
+        return said(findings, data.isEmpty() ? "holds; give --data to recompute the figures" : "repeats");
+    }
+
+    private List<Verifier.Finding> found(EvidenceFile evidence, @Nullable Map<String, Object> trusted)
+            throws IOException {
+        if (evidence.isFollowUp()) {
+            Path from = recipe == null ? file.toAbsolutePath().resolveSibling("recipe.json") : recipe;
+            return Verifier.ofFollowUp(evidence, trusted, data, from, ModelDocument::readReleased, Inputs.workers());
+        }
+        if (data.size() > 1) throw BadInput.of("data", "is given twice", "a sign-off report has one file of records");
+        Path records = data.isEmpty() ? null : data.get(0);
+        return Verifier.of(evidence, trusted, records, Inputs.workers(), Inputs.progress(spec));
+    }
+
+    private int said(List<Verifier.Finding> findings, String good) {
         for (Verifier.Finding finding : findings) {
             spec.commandLine().getOut().println((finding.holds() ? "holds  " : "FAILS  ") + finding.words());
         }
         boolean all = findings.stream().allMatch(Verifier.Finding::holds);
-        spec.commandLine()
-                .getOut()
-                .println(
-                        !all
-                                ? "does not repeat"
-                                : data == null ? "holds; give --data to recompute the figures" : "repeats");
+        spec.commandLine().getOut().println(all ? good : "does not repeat");
         return all ? 0 : 1;
     }
 

@@ -80,42 +80,58 @@ public record Reasons(
         throw BadInput.of("reasons", "are " + most, "give 0 to " + MOST);
     }
 
-    /**
-     * Columns that raised each record's score, most first.
-     *
-     * @param table columns of the model's types
-     * @return place in the model's columns at {@code record · most + k}; −1 where no more raised it
-     * @throws java.util.concurrent.CancellationException if the progress was cancelled
-     */
-    int[] columns(Model model, Table table, int most, Workers workers, Progress progress) {
-        int n = table.size();
-        int k = model.columns().size();
-        int[] found = new int[n * most];
-        Arrays.fill(found, -1);
-        AdditiveScore sum = model.additive();
-        Table made = made(model, table);
-        int drawn = made.size();
-        AdditiveScore.Apart apart =
-                sum == null ? null : sum.against(made, IntStream.range(0, drawn).toArray());
-        int blocks = (n + BLOCK - 1) / BLOCK;
-        workers.each(blocks, block -> {
-            int from = block * BLOCK;
-            int[] rows = IntStream.range(from, Math.min(n, from + BLOCK)).toArray();
-            progress.checkpoint(from / (double) n, "finding reasons");
-            double[] adds = apart != null ? apart.of(table, rows) : sampled(model, table, made, rows, progress);
-            for (int i = 0; i < rows.length; i++) {
-                int at = i * k;
-                int[] order = IntStream.range(0, k)
-                        .filter(c -> adds[at + c] > 0)
-                        .boxed()
-                        .sorted(Comparator.comparingDouble(c -> -adds[at + c]))
-                        .limit(most)
-                        .mapToInt(c -> c)
-                        .toArray();
-                System.arraycopy(order, 0, found, rows[i] * most, order.length);
-            }
-        });
-        return found;
+    /** What finds reasons of a model's scores; it is made once for many lists. Thread safe. */
+    static final class Finder {
+        private final Model model;
+        private final Table made;
+        private final AdditiveScore.@Nullable Apart apart;
+
+        private Finder(Model model, Table made) {
+            this.model = model;
+            this.made = made;
+            AdditiveScore sum = model.additive();
+            apart = sum == null
+                    ? null
+                    : sum.against(made, IntStream.range(0, made.size()).toArray());
+        }
+
+        /**
+         * Columns that raised each record's score, most first.
+         *
+         * @param table columns of the model's types
+         * @return place in the model's columns at {@code record · most + k}; −1 where no more raised it
+         * @throws java.util.concurrent.CancellationException if the progress was cancelled
+         */
+        int[] columns(Table table, int most, Workers workers, Progress progress) {
+            int n = table.size();
+            int k = model.columns().size();
+            int[] found = new int[n * most];
+            Arrays.fill(found, -1);
+            int blocks = (n + BLOCK - 1) / BLOCK;
+            workers.each(blocks, block -> {
+                int from = block * BLOCK;
+                int[] rows = IntStream.range(from, Math.min(n, from + BLOCK)).toArray();
+                progress.checkpoint(from / (double) n, "finding reasons");
+                double[] adds = apart != null ? apart.of(table, rows) : sampled(model, table, made, rows, progress);
+                for (int i = 0; i < rows.length; i++) {
+                    int at = i * k;
+                    int[] order = IntStream.range(0, k)
+                            .filter(c -> adds[at + c] > 0)
+                            .boxed()
+                            .sorted(Comparator.comparingDouble(c -> -adds[at + c]))
+                            .limit(most)
+                            .mapToInt(c -> c)
+                            .toArray();
+                    System.arraycopy(order, 0, found, rows[i] * most, order.length);
+                }
+            });
+            return found;
+        }
+    }
+
+    /** @param like columns of the model's types */
+    Finder finder(Model model, Table like) {
+        return new Finder(model, made(model, like));
     }
 
     private static double[] sampled(Model model, Table table, Table made, int[] rows, Progress progress) {

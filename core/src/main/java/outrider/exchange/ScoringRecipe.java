@@ -66,6 +66,12 @@ public record ScoringRecipe(
                 brief, candidate, identifier, columns, threshold, cut, bandFrom, model, reasons, made, where, files);
     }
 
+    /** The same, its columns read in another way. */
+    ScoringRecipe reading(List<Need> needs) {
+        return new ScoringRecipe(
+                brief, candidate, identifier, needs, threshold, cut, bandFrom, model, reasons, made, where, joins);
+    }
+
     /** A file by the name that it had, and how it was joined. */
     public record Joined(String file, Join.Terms terms) {}
 
@@ -144,8 +150,12 @@ public record ScoringRecipe(
     /** By record, whether it is of those that the candidate was made for; null for all. */
     public boolean @Nullable [] meant(Table list) {
         if (where == null) return null;
-        Table table = read(list);
-        return Formula.condition(where, Formula.types(table)).holds(table);
+        return meantOf(read(list));
+    }
+
+    private boolean @Nullable [] meantOf(Table read) {
+        if (where == null) return null;
+        return Formula.condition(where, Formula.types(read)).holds(read);
     }
 
     /**
@@ -162,21 +172,38 @@ public record ScoringRecipe(
      * @throws BadInput if the list lacks columns, a text does not read as the model needs it, or the recipe gives no reasons
      */
     public Scores score(Table list, int most, Workers workers, Progress progress) {
+        demandReasons(most);
+        Table table = read(list);
+        return score(table, list.size(), most == 0 ? null : finder(table), most, workers, progress);
+    }
+
+    void demandReasons(int most) {
         Reasons.demand(most);
         if (most > 0 && reasons == null) {
             throw BadInput.of("reasons", "cannot be given by this recipe", "download it again, or leave them out");
         }
-        Table table = read(list);
-        int[] rows = IntStream.range(0, list.size()).toArray();
-        double[] score = Scoring.of(model, table, rows, workers, most == 0 ? progress : progress.part(0, 0.4, ""));
-        int[] because = most == 0 || reasons == null
+    }
+
+    Reasons.@Nullable Finder finder(Table read) {
+        return reasons == null ? null : reasons.finder(model, read);
+    }
+
+    /** Of columns as the model reads them. */
+    Scores score(Table read, int size, Reasons.@Nullable Finder finder, int most, Workers workers, Progress progress) {
+        int[] rows = IntStream.range(0, size).toArray();
+        double[] score = Scoring.of(model, read, rows, workers, most == 0 ? progress : progress.part(0, 0.4, ""));
+        int[] because = most == 0 || finder == null
                 ? new int[0]
-                : reasons.columns(model, table, most, workers, progress.part(0.4, 1, ""));
+                : finder.columns(read, most, workers, progress.part(0.4, 1, ""));
         return new Scores(score, because, most);
     }
 
-    /** The list's columns as the model reads them. */
-    private Table read(Table list) {
+    /**
+     * The list's columns as the model reads them.
+     *
+     * @throws BadInput as {@link #score} does
+     */
+    public Table read(Table list) {
         Fit fit = fit(list);
         if (!fit.missing().isEmpty()) {
             List<String> named = fit.missing().stream().limit(NAMED).toList();
@@ -196,46 +223,59 @@ public record ScoringRecipe(
                     : fit.reread().contains(need.name()) ? new Reading(need.type(), null, null, null) : null;
             read.add(reading == null ? column : reading.apply(column, list));
         }
-        return Formula.applied(requireNonNull(made), new Table(read, list.startLines()));
+        return withMade(new Table(read, list.startLines()));
+    }
+
+    Table withMade(Table read) {
+        return Formula.applied(requireNonNull(made), read);
     }
 
     /** The same from scores that are known, one a record of the list. */
     public Table scored(Table list, Scores scores) {
-        double[] score = scores.score();
         boolean identified = identifier != null && list.has(identifier);
-        boolean[] meant = meant(list);
+        Table read = where == null && (reasons == null || scores.most() == 0) ? list : read(list);
+        return scored(identified ? list.column(requireNonNull(identifier)) : null, list, read, scores);
+    }
+
+    /**
+     * @param who null to number the records
+     * @param list whose values reasons tell as they stand there, and {@code read} as the model reads them
+     */
+    Table scored(@Nullable Column who, Table list, Table read, Scores scores) {
+        double[] score = scores.score();
+        boolean[] meant = meantOf(read);
         int n = score.length;
         double[] band = new double[n];
         int[] action = new int[n];
-        double[] number = new double[identified ? 0 : n];
         for (int i = 0; i < n; i++) {
             int at = 0;
             while (at < bandFrom.length && score[i] < bandFrom[at]) at++;
             band[i] = at + 1;
             boolean act = threshold != null && score[i] >= threshold;
             action[i] = meant != null && !meant[i] ? 2 : act ? 0 : 1;
-            if (!identified) number[i] = i + 1;
         }
-        Column who = identified ? list.column(requireNonNull(identifier)) : new NumberColumn("record", number);
+        Column named = who != null
+                ? who
+                : new NumberColumn(
+                        "record", IntStream.rangeClosed(1, n).asDoubleStream().toArray());
         List<Column> told = new ArrayList<>(List.of(
-                who,
+                named,
                 new NumberColumn("score", score),
                 new NumberColumn("band", band),
                 new CategoryColumn("action", action, ACTIONS)));
-        told.addAll(because(list, scores));
+        told.addAll(because(list, read, scores));
         return new Table(told, null);
     }
 
-    private List<Column> because(Table list, Scores scores) {
+    private List<Column> because(Table list, Table whole, Scores scores) {
         List<Column> told = new ArrayList<>();
         if (reasons == null || scores.most() == 0) return told;
         int most = scores.most();
-        Table whole = read(list);
         List<Column> read = model.columns().stream()
                 .map(name -> list.has(name) ? list.column(name) : whole.column(name))
                 .toList();
         for (int k = 0; k < most; k++) {
-            String[] words = new String[list.size()];
+            String[] words = new String[scores.score().length];
             for (int i = 0; i < words.length; i++) {
                 int c = scores.because()[i * most + k];
                 words[i] = c < 0 ? null : reasons.words(read.get(c), i);

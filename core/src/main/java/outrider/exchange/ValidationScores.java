@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.check.Alarm;
 import outrider.check.Alarms;
 import outrider.check.CandidateEvidence;
+import outrider.learn.OutOfFold;
 import outrider.measure.ProbabilityQuality;
 import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
@@ -40,7 +41,7 @@ public record ValidationScores(
     /**
      * What is known of training.
      *
-     * @param outOfFold null where there are no such scores
+     * @param outOfFold null where there are no such scores; NaN for records that no fold holds
      */
     public record Training(double[] scores, double @Nullable [] outOfFold, Sample sample) {}
 
@@ -91,9 +92,12 @@ public record ValidationScores(
     }
 
     private static AucUncertainty.Interval outOfFold(Training training) {
-        IndexedRanking placed = IndexedRanking.of(
-                requireNonNull(training.outOfFold()), training.sample().outcome(), null, null);
-        return AucUncertainty.of(placed, training.sample()).interval();
+        double[] all = requireNonNull(training.outOfFold());
+        int[] scored = OutOfFold.scored(all);
+        double[] scores = Arrays.stream(scored).mapToDouble(i -> all[i]).toArray();
+        Sample sample = training.sample().at(scored);
+        return AucUncertainty.of(IndexedRanking.of(scores, sample.outcome(), null, null), sample)
+                .interval();
     }
 
     public Ranking validation() {

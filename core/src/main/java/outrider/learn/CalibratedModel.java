@@ -9,6 +9,7 @@ import outrider.learn.calibrate.IsotonicMap;
 import outrider.learn.calibrate.LogisticMap;
 import outrider.prepare.Preparation;
 import outrider.table.Table;
+import outrider.term.Term;
 
 /** A model whose scores are mapped to probabilities. */
 public record CalibratedModel(Model base, Calibration calibration) implements Model {
@@ -35,6 +36,11 @@ public record CalibratedModel(Model base, Calibration calibration) implements Mo
             }
         }
         return below.moved(AdditiveScore.Scale.RISES_WITH, 0, 1);
+    }
+
+    @Override
+    public Term term() {
+        return calibration.term(base.term());
     }
 
     @Override

@@ -10,9 +10,14 @@ import outrider.split.Balance;
 /**
  * A candidate fitted in full: its model, and the scores that training records got from models that did not see them.
  *
- * @param outOfFold null where training holds too few events for two folds
+ * @param outOfFold one a training record, NaN for those that no fold holds; null where none has one
  */
 public record Fitted(Model model, double @Nullable [] outOfFold) {
+    // Spelt out: the parameters of a compact constructor lose their annotations.
+    public Fitted(Model model, double @Nullable [] outOfFold) {
+        this.model = model;
+        this.outOfFold = outOfFold == null || OutOfFold.scored(outOfFold).length == 0 ? null : outOfFold;
+    }
 
     /** A fitted candidate that goes into a blend; its scores are those of the same training records. */
     public record Member(String name, Model model, double @Nullable [] outOfFold) {}

@@ -4,6 +4,8 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.prepare.Preparation;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /** A fitted candidate: gives any records a score. Immutable and thread safe; a record, so that it can be written as a document. */
 public interface Model {
@@ -32,6 +34,15 @@ public interface Model {
     /** Its score, or what the score rises with, as a sum over columns; null where it is none. */
     default @Nullable AdditiveScore additive() {
         return null;
+    }
+
+    /**
+     * How the score follows from a record's columns.
+     *
+     * @throws outrider.base.BadInput saying why a kind's scores cannot be written down so
+     */
+    default Term term() {
+        throw Terms.none("has no form but its own", "take its recipe");
     }
 
     /** The columns' way to inputs; null where columns are read as they are. */

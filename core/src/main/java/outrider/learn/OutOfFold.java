@@ -1,6 +1,7 @@
 package outrider.learn;
 
 import java.util.Arrays;
+import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
@@ -12,12 +13,12 @@ import outrider.split.Folds;
 
 /**
  * Scores of training records by models that did not see them (METHODS section 6): training is dealt into folds, and each is
- * scored by a model trained on the others, preparation included. The fold models are used for nothing else.
+ * scored by a model trained on the others, or on those before it, preparation included. The fold models are used for nothing
+ * else.
  *
- * @param scores one a training record
- * @param fold of each training record
+ * @param scores one a training record; NaN for those that no fold holds
  */
-public record OutOfFold(double[] scores, byte[] fold) {
+public record OutOfFold(double[] scores, Folds folds) {
 
     /** Fits a model on some training records. */
     public interface Fit {
@@ -28,36 +29,40 @@ public record OutOfFold(double[] scores, byte[] fold) {
      * The folds of some training data, the same for every kind with the same seed: as many as wanted, or as can each hold both
      * outcomes; null where not even two can.
      */
-    public static byte @Nullable [] folds(TrainingData data, int wanted) {
-        return Folds.most(data.outcomeOf(data.rows()), data.unitsOf(data.rows()), wanted, data.seed());
+    public static @Nullable Folds folds(TrainingData data, int wanted) {
+        return data.folds(data.rows(), wanted, data.seed());
     }
 
-    /** How many there are. */
-    public static int count(byte[] fold) {
-        int k = 0;
-        for (byte f : fold) k = Math.max(k, f + 1);
-        return k;
+    /** The places of the records that have a score. */
+    public static int[] scored(double[] scores) {
+        return known(scores, IntStream.range(0, scores.length).toArray());
     }
 
-    /** @param fold as {@link #folds} deals them */
-    public static OutOfFold of(TrainingData data, byte[] fold, Fit fit, Workers workers, Progress progress) {
-        int k = count(fold);
+    /** Those of some places that have a score. */
+    public static int[] known(double[] scores, int[] places) {
+        return Arrays.stream(places).filter(p -> !Double.isNaN(scores[p])).toArray();
+    }
+
+    /** @param folds as {@link #folds} deals them */
+    public static OutOfFold of(TrainingData data, Folds folds, Fit fit, Workers workers, Progress progress) {
+        int k = folds.count();
         double[] scores = new double[data.rows().length];
+        Arrays.fill(scores, Double.NaN);
         Progress[] each = progress.shared(k);
         workers.each(k, f -> {
-            int[] in = IntStream.range(0, fold.length).filter(i -> fold[i] != f).toArray();
-            int[] out =
-                    IntStream.range(0, fold.length).filter(i -> fold[i] == f).toArray();
-            TrainingData others =
-                    data.withRows(Arrays.stream(in).map(i -> data.rows()[i]).toArray());
+            int[] out = folds.held(f);
+            TrainingData others = data.withRows(rows(data, folds.learnt(f)));
             String words = "fold " + (f + 1) + " of " + k + ": ";
             Model model = fit.on(others, each[f].part(0, 0.9, words));
-            int[] heldOut = Arrays.stream(out).map(i -> data.rows()[i]).toArray();
-            double[] score = Scoring.of(model, data.table(), heldOut, workers, each[f].part(0.9, 1, words));
+            double[] score = Scoring.of(model, data.table(), rows(data, out), workers, each[f].part(0.9, 1, words));
             for (int i = 0; i < out.length; i++) scores[out[i]] = score[i];
             each[f].report(1, "fold " + (f + 1) + " of " + k);
         });
-        return new OutOfFold(scores, fold);
+        return new OutOfFold(scores, folds);
+    }
+
+    private static int[] rows(TrainingData data, int[] places) {
+        return Arrays.stream(places).map(i -> data.rows()[i]).toArray();
     }
 
     /** The same for one kind and its settings. */
@@ -66,29 +71,21 @@ public record OutOfFold(double[] scores, byte[] fold) {
             Settings settings,
             TrainingData data,
             Balance balance,
-            byte[] fold,
+            Folds folds,
             Workers workers,
             Progress progress) {
         Fit fit = (others, own) -> Training.of(kind, settings, others, balance, workers, own);
-        return of(data, fold, fit, workers, progress);
+        return of(data, folds, fit, workers, progress);
     }
 
-    /** The AUC within each fold; NaN where a fold holds one outcome only. */
-    public double[] foldAucs(TrainingData data) {
-        int k = count(fold);
-        byte[] y = data.outcomeOf(data.rows());
-        double[] aucs = new double[k];
-        for (int f = 0; f < k; f++) {
-            int own = f;
-            int[] in =
-                    IntStream.range(0, fold.length).filter(i -> fold[i] == own).toArray();
-            double[] s = Arrays.stream(in).mapToDouble(i -> scores[i]).toArray();
-            byte[] outcome = new byte[in.length];
-            int events = 0;
-            for (int i = 0; i < in.length; i++) events += outcome[i] = y[in[i]];
-            boolean both = events > 0 && events < in.length;
-            aucs[f] = both ? Ranking.of(s, outcome).auc() : Double.NaN;
+    /** What a measure of the scores gives within each fold. */
+    public double[] byFold(TrainingData data, ToDoubleFunction<Ranking> measure) {
+        double[] values = new double[folds.count()];
+        for (int f = 0; f < values.length; f++) {
+            int[] in = folds.held(f);
+            double[] score = Arrays.stream(in).mapToDouble(i -> scores[i]).toArray();
+            values[f] = measure.applyAsDouble(Ranking.of(score, data.outcomeOf(rows(data, in))));
         }
-        return aucs;
+        return values;
     }
 }

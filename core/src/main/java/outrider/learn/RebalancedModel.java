@@ -4,6 +4,8 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.prepare.Preparation;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * A model learnt from weighted or thinned records, its probabilities corrected back to all of training by the odds formula of
@@ -25,6 +27,13 @@ public record RebalancedModel(Model base, double logOdds) implements Model {
         return below.scale() == AdditiveScore.Scale.LOG_ODDS
                 ? below.moved(AdditiveScore.Scale.LOG_ODDS, logOdds, 1)
                 : below.moved(AdditiveScore.Scale.RISES_WITH, 0, 1);
+    }
+
+    @Override
+    public Term term() {
+        Term.Step score = new Term.Step("score as learnt", base.term());
+        Term.Step odds = new Term.Step("share", new Term.Product(Terms.constant(Math.exp(logOdds)), score));
+        return new Term.Quotient(odds, new Term.Difference(Terms.sum(odds, Terms.constant(1)), score));
     }
 
     @Override

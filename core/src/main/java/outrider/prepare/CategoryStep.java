@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * One 0/1 input a level but the commonest, against which the others are read. Levels with few training records share an input
@@ -54,6 +56,25 @@ public record CategoryStep(
 
     @Override
     public void write(Column source, int[] rows, double[][] into) {}
+
+    @Override
+    public List<Term> numberTerms() {
+        return List.of();
+    }
+
+    @Override
+    public Term levelTerm(double[] slopes) {
+        List<String> known = new ArrayList<>(levels);
+        List<Term> values = new ArrayList<>();
+        for (int i = 0; i < levels.size(); i++) values.add(Terms.constant(slopes[i]));
+        if (baseline != null) {
+            known.add(baseline);
+            values.add(Terms.constant(0));
+        }
+        double missing = flagged ? slopes[slopes.length - 1] : 0;
+        double unknown = other ? slopes[levels.size()] : 0;
+        return new Term.ByLevel(column, known, values, Terms.constant(missing), Terms.constant(unknown));
+    }
 
     @Override
     public int @Nullable [] levels(Column source, int[] rows) {

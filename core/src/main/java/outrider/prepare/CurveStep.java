@@ -7,6 +7,9 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
 import outrider.table.NumberColumn;
+import outrider.term.Condition;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * A number bent by a restricted cubic spline: the number itself and, for k knots, k − 2 curved inputs that are straight outside
@@ -60,6 +63,40 @@ public record CurveStep(NumberStep number, double[] knots) implements Step {
             bend(number.value(source, rows[i]), bent, 0);
             for (int k = 0; k < bent.length; k++) into[k][i] = bent[k];
         }
+    }
+
+    @Override
+    public List<Term> numberTerms() {
+        int last = knots.length - 1;
+        double range = knots[last] - knots[0];
+        double tail = knots[last] - knots[last - 1];
+        Term.Step x = new Term.Step(column(), number.term());
+        Term end = new Term.Step("beyond knot " + (last + 1), cubed(x, knots[last]));
+        Term before = new Term.Step("beyond knot " + last, cubed(x, knots[last - 1]));
+        List<Term> terms = new ArrayList<>();
+        terms.add(x);
+        for (int j = 0; j <= last - 2; j++) {
+            Term less = new Term.Quotient(
+                    new Term.Product(before, Terms.constant(knots[last] - knots[j])), Terms.constant(tail));
+            Term more = new Term.Quotient(
+                    new Term.Product(end, Terms.constant(knots[last - 1] - knots[j])), Terms.constant(tail));
+            Term bent = Terms.sum(new Term.Difference(cubed(x, knots[j]), less), more);
+            terms.add(new Term.Quotient(bent, Terms.constant(range * range)));
+        }
+        return terms;
+    }
+
+    private static Term cubed(Term.Step x, double knot) {
+        Term.Step off = new Term.Step("over the knot", new Term.Difference(x, Terms.constant(knot)));
+        return new Term.Choice(
+                new Condition.Below(Terms.constant(0), off),
+                new Term.Product(new Term.Product(off, off), off),
+                Terms.constant(0));
+    }
+
+    @Override
+    public Term levelTerm(double[] slopes) {
+        return number.levelTerm(slopes);
     }
 
     @Override

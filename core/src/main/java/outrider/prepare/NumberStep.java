@@ -10,6 +10,9 @@ import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
+import outrider.term.Condition;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * A number, or a date as its age in days before {@code origin} (after it, where {@code age} is false); missing values take the training median and, where training had any, raise
@@ -117,6 +120,27 @@ public record NumberStep(String column, boolean date, double origin, double fill
             return;
         }
         for (int i = 0; i < rows.length; i++) into[0][i] = value(source, rows[i]);
+    }
+
+    /** The first input. */
+    Term term() {
+        Term raw = date ? new Term.DaysOf(column) : new Term.NumberOf(column);
+        Term value = !date
+                ? raw
+                : age
+                        ? new Term.Difference(Terms.constant(origin), raw)
+                        : new Term.Difference(raw, Terms.constant(origin));
+        return new Term.Choice(new Condition.Missing(column), Terms.constant(fill), value);
+    }
+
+    @Override
+    public List<Term> numberTerms() {
+        return List.of(term());
+    }
+
+    @Override
+    public Term levelTerm(double[] slopes) {
+        return new Term.Choice(new Condition.Missing(column), Terms.constant(slopes[0]), Terms.constant(0));
     }
 
     @Override

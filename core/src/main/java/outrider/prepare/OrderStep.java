@@ -1,11 +1,14 @@
 package outrider.prepare;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.LevelOrder;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * The place of a level among levels that name an order, 1 for the first: one number beside the 0/1 inputs of the levels, so that a penalty
@@ -39,6 +42,13 @@ public record OrderStep(String column, List<String> order, double fill) implemen
     public void write(Column source, int[] rows, double[][] into) {
         int[] codes = LevelCodes.of(source, rows, order);
         for (int i = 0; i < codes.length; i++) into[0][i] = codes[i] < 0 ? fill : codes[i] + 1;
+    }
+
+    @Override
+    public List<Term> numberTerms() {
+        List<Term> places = new ArrayList<>();
+        for (int i = 0; i < order.size(); i++) places.add(Terms.constant(i + 1));
+        return List.of(new Term.ByLevel(column, order, places, Terms.constant(fill), Terms.constant(fill)));
     }
 
     @Override

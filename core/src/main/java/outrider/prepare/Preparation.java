@@ -175,6 +175,11 @@ public record Preparation(List<Step> steps) {
         return terms;
     }
 
+    /** Its inputs as terms. */
+    public PreparedTerms terms() {
+        return PreparedTerms.of(steps);
+    }
+
     private static void add(double[] sums, int at, double value, double[] slopes, int from, int width) {
         if (value == 0) return;
         for (int u = 0; u < width; u++) sums[at + u] += value * slopes[from + u];

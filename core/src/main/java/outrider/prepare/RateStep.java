@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * A category of many levels as one input: the log-odds of the level's training event rate, smoothed with {@link #PRIOR} records
@@ -91,6 +93,12 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
         for (int i = 0; i < rows.length; i++) {
             into[0][i] = codes[i] >= 0 ? logOdds[codes[i]] : codes[i] == LevelCodes.MISSING ? missing : base;
         }
+    }
+
+    @Override
+    public List<Term> numberTerms() {
+        List<Term> values = Arrays.stream(logOdds).mapToObj(Terms::constant).toList();
+        return List.of(new Term.ByLevel(column, levels, values, Terms.constant(missing), Terms.constant(base)));
     }
 
     @Override

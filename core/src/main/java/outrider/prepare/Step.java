@@ -3,6 +3,7 @@ package outrider.prepare;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
+import outrider.term.Term;
 
 /**
  * How one column becomes inputs: fitted on training, applied anywhere, able to say in words what it does. First come its numbers, then its
@@ -36,6 +37,18 @@ public sealed interface Step permits NumberStep, CurveStep, CategoryStep, OrderS
         int[] level = levels(source, new int[] {row});
         if (level != null && level[0] >= 0) all[own.length + level[0]] = 1;
         return all;
+    }
+
+    /** The numbers as terms, as {@link #write} writes them. */
+    List<Term> numberTerms();
+
+    /**
+     * What its 0/1 inputs add to a sum.
+     *
+     * @param slopes one a 0/1 input; at least one
+     */
+    default Term levelTerm(double[] slopes) {
+        throw new IllegalStateException(column() + " has no 0/1 inputs");
     }
 
     /** The rule in a sentence. */

@@ -5,6 +5,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
+import outrider.split.Folds;
 import outrider.table.Table;
 
 /**
@@ -14,15 +15,46 @@ import outrider.table.Table;
  * @param rows training records, ascending
  * @param outcome 0 or 1 for each of {@code rows}, by record number
  * @param unit the first record of each record's group, by record number, or null where every record stands alone
+ * @param day by record number, the latest of its group, where folds follow each other in time; null where they are dealt
  */
 public record TrainingData(
-        Table table, List<String> inputs, int[] rows, byte[] outcome, int @Nullable [] unit, long seed) {
+        Table table,
+        List<String> inputs,
+        int[] rows,
+        byte[] outcome,
+        int @Nullable [] unit,
+        int @Nullable [] day,
+        long seed) {
+    /** Its folds are dealt at random. */
+    public TrainingData(
+            Table table, List<String> inputs, int[] rows, byte[] outcome, int @Nullable [] unit, long seed) {
+        this(table, inputs, rows, outcome, unit, null, seed);
+    }
+
     public TrainingData withRows(int[] others) {
-        return new TrainingData(table, inputs, others, outcome, unit, seed);
+        return new TrainingData(table, inputs, others, outcome, unit, day, seed);
     }
 
     public TrainingData withInputs(List<String> others) {
-        return new TrainingData(table, others, rows, outcome, unit, seed);
+        return new TrainingData(table, others, rows, outcome, unit, day, seed);
+    }
+
+    /**
+     * Folds of some of its records: as many as wanted, or as can each hold both outcomes; null where not even two can.
+     *
+     * @param dealt seeds those that are dealt at random
+     */
+    public @Nullable Folds folds(int[] some, int wanted, long dealt) {
+        if (day == null) return Folds.most(outcomeOf(some), unitsOf(some), wanted, dealt);
+        int[] days = some.clone();
+        for (int i = 0; i < days.length; i++) days[i] = day[some[i]];
+        return Folds.forward(outcomeOf(some), days, wanted);
+    }
+
+    /** Why {@link #folds} are too few, as the end of a sentence. */
+    public String fewForFolds() {
+        return "training has too few "
+                + (day == null ? "events or non-events" : "days with events and others that follow each other");
     }
 
     public byte[] outcomeOf(int[] some) {

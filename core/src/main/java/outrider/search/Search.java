@@ -6,7 +6,6 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
@@ -22,6 +21,7 @@ import outrider.measure.RankingFigures;
 import outrider.prepare.TrainingData;
 import outrider.rank.Ranking;
 import outrider.split.Balance;
+import outrider.split.Folds;
 
 /**
  * Tries kinds and settings by out-of-fold scores on training; validation is never looked at. What is tried next depends on the
@@ -133,14 +133,15 @@ public final class Search {
     /** Fits the proposed trial on every fold's complement. A refusal is kept, not thrown. */
     public static Trial run(
             Plan plan, Trial trial, TrainingData data, Balance balance, Workers workers, Progress progress) {
-        byte[] fold = OutOfFold.folds(data, plan.folds());
-        if (fold == null) throw BadInput.of("folds", "are not possible", "training needs at least 2 events");
-        int k = OutOfFold.count(fold);
+        Folds dealt = OutOfFold.folds(data, plan.folds());
+        if (dealt == null)
+            throw BadInput.of("folds", "are not possible: " + data.fewForFolds(), "give training more of the data");
+        int k = dealt.count();
         Settings settings = Settings.of(trial.kind(), trial.settings());
         long[] size = new long[1];
         Settings settled;
         try {
-            settled = settings.asNeeded("penalty")
+            settled = settings.asNeeded("penalty") && !dealt.forward()
                     ? trial.kind()
                             .settled(
                                     settings,
@@ -158,7 +159,8 @@ public final class Search {
             return model;
         };
         try {
-            double[] folds = byFold(plan, OutOfFold.of(data, fold, fit, workers, progress), k, data);
+            double[] folds =
+                    OutOfFold.of(data, dealt, fit, workers, progress).byFold(data, ranking -> measured(plan, ranking));
             double mean = Arrays.stream(folds).average().orElseThrow();
             double squares =
                     Arrays.stream(folds).map(v -> (v - mean) * (v - mean)).sum();
@@ -173,25 +175,12 @@ public final class Search {
         return new Trial(trial.number(), trial.kind(), settings.values(), null, null, null, 0, e.getMessage());
     }
 
-    private static double[] byFold(Plan plan, OutOfFold scored, int k, TrainingData data) {
-        double[] values = new double[k];
-        for (int f = 0; f < k; f++) {
-            int own = f;
-            int[] in = IntStream.range(0, scored.fold().length)
-                    .filter(i -> scored.fold()[i] == own)
-                    .toArray();
-            double[] score =
-                    Arrays.stream(in).mapToDouble(i -> scored.scores()[i]).toArray();
-            byte[] outcome =
-                    data.outcomeOf(Arrays.stream(in).map(i -> data.rows()[i]).toArray());
-            Ranking ranking = Ranking.of(score, outcome);
-            values[f] = switch (plan.measure()) {
-                case AUC -> ranking.auc();
-                case AVERAGE_PRECISION -> RankingFigures.of(ranking).averagePrecision();
-                case CAPTURE -> ranking.eventsAt(plan.depth() * ranking.total()) / ranking.totalEvents();
-            };
-        }
-        return values;
+    private static double measured(Plan plan, Ranking ranking) {
+        return switch (plan.measure()) {
+            case AUC -> ranking.auc();
+            case AVERAGE_PRECISION -> RankingFigures.of(ranking).averagePrecision();
+            case CAPTURE -> ranking.eventsAt(plan.depth() * ranking.total()) / ranking.totalEvents();
+        };
     }
 
     /** Those that could be fitted, the best first; of equal ones the first tried. */

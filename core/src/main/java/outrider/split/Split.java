@@ -123,7 +123,7 @@ public final class Split {
             throw BadInput.of(
                     "groupBy", "cannot bend a split that a column decides", "leave it out, or split by shares");
         }
-        Column column = requireNonNull(table).column(demandColumn());
+        Column column = requireNonNull(table).column(demandColumn(plan));
         byte[] halves = new byte[part.length];
         Arrays.fill(halves, (byte) -1);
         for (int i = 0; i < part.length; i++) {
@@ -151,16 +151,10 @@ public final class Split {
     }
 
     private void byDate() {
-        if (!(requireNonNull(table).column(demandColumn()) instanceof DateColumn dates)) {
-            throw BadInput.of("column", "\"" + plan.column() + "\" holds no dates", "choose a column of dates");
-        }
-        int[] latest = new int[part.length];
-        Arrays.fill(latest, DateColumn.MISSING);
+        DateColumn dates = dates(plan, requireNonNull(table));
         boolean[] in = new boolean[part.length];
-        for (int i = 0; i < part.length; i++) {
-            in[i] = outcome[i] >= 0 && !skips(dates, i);
-            if (in[i]) latest[unit[i]] = Math.max(latest[unit[i]], dates.days()[i]);
-        }
+        for (int i = 0; i < part.length; i++) in[i] = outcome[i] >= 0 && !skips(dates, i);
+        int[] latest = latest(dates, unit, in);
         int[] days = new int[part.length];
         int count = 0;
         for (int i = 0; i < part.length; i++) if (in[i]) days[count++] = latest[unit[i]];
@@ -185,6 +179,16 @@ public final class Split {
         }
     }
 
+    /** The latest day of each unit, by its number, of the records that are in. */
+    static int[] latest(DateColumn dates, int[] unit, boolean[] in) {
+        int[] latest = new int[in.length];
+        Arrays.fill(latest, DateColumn.MISSING);
+        for (int i = 0; i < in.length; i++) {
+            if (in[i]) latest[unit[i]] = Math.max(latest[unit[i]], dates.days()[i]);
+        }
+        return latest;
+    }
+
     private static int dayAt(int[] sorted, double share) {
         return sorted.length == 0 ? 0 : sorted[(int) Math.min(sorted.length - 1, Math.rint(share * sorted.length))];
     }
@@ -197,7 +201,13 @@ public final class Split {
         }
     }
 
-    private String demandColumn() {
+    static DateColumn dates(SplitPlan plan, Table table) {
+        String column = demandColumn(plan);
+        if (table.column(column) instanceof DateColumn dates) return dates;
+        throw BadInput.of("column", "\"" + column + "\" holds no dates", "choose a column of dates");
+    }
+
+    private static String demandColumn(SplitPlan plan) {
         if (plan.column() == null) throw BadInput.of("column", "is missing", "choose the column that decides");
         return plan.column();
     }

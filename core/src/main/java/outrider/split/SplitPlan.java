@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param leaveOutMissing whether records without a value of {@code column} are left out; else they are refused
  * @param groupBy an identifier whose records stay in one part; null for none
  * @param copiesTogether whether records that are equal in every column stay in one part
- * @param folds k of the folds within training
+ * @param folds k of the folds within training; by date they follow each other, and are fewer where its days are few
  */
 public record SplitPlan(
         Method method,

@@ -50,6 +50,15 @@ public final class Units {
         return count;
     }
 
+    /** How many different numbers there are. */
+    public static int different(int[] unit) {
+        int[] sorted = unit.clone();
+        Arrays.sort(sorted);
+        int count = 0;
+        for (int i = 0; i < sorted.length; i++) if (i == 0 || sorted[i] != sorted[i - 1]) count++;
+        return count;
+    }
+
     /** Records that are equal in every column. O(n · columns): hashed, then compared value by value. */
     public static int[] copies(Table table) {
         int n = table.size();

@@ -8,7 +8,6 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.nio.charset.CharacterCodingException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -59,17 +58,19 @@ public final class CsvTableReader {
     /** As the other, of a file of as many columns as {@code most}. */
     public static Table read(InputStream in, long bytes, @Nullable Dialect dialect, int most, Progress progress) {
         Handler handler = null;
+        DecodingReader letters = null;
         try {
             TextSource source = new TextSource(in);
             if (source.head().length == 0) throw Preview.empty();
             Dialect used = dialect != null ? dialect : DialectFinder.find(source.head(), source.whole());
             handler = new Handler(used, most);
+            letters = source.reader(used.encoding());
             CsvReader<Boolean> reader = CsvReader.builder()
                     .fieldSeparator(used.delimiter())
                     .quoteCharacter(used.quote())
                     .skipEmptyLines(false)
                     .allowUnclosedQuote(false)
-                    .build(handler, source.reader(used.encoding()));
+                    .build(handler, letters);
             for (Boolean ignored : reader) {
                 if (handler.records % CHECK_EVERY == 0) {
                     double share = bytes <= 0 ? 0 : Math.min(1, source.taken() / (double) bytes);
@@ -77,7 +78,8 @@ public final class CsvTableReader {
                 }
             }
         } catch (CsvParseException | IOException | UncheckedIOException e) {
-            throw unreadable(handler, e);
+            BadInput undecoded = letters == null ? null : letters.refusal();
+            throw undecoded != null ? undecoded : unreadable(handler, e);
         } catch (BadInput e) {
             throw located(handler, e);
         }
@@ -94,13 +96,6 @@ public final class CsvTableReader {
         for (Throwable cause = e; cause != null; cause = cause.getCause()) {
             if (cause instanceof BadInput refusal) return located(handler, refusal);
             if (cause instanceof ZipException || cause instanceof java.io.EOFException) return Preview.damaged();
-            if (handler != null && cause instanceof CharacterCodingException) {
-                return BadInput.atLine(
-                        handler.lineAtFault(),
-                        null,
-                        "holds bytes that are not " + handler.dialect.encoding().words(),
-                        "choose another encoding, or save the file as UTF-8");
-            }
         }
         String said = e.getMessage() == null ? "" : e.getMessage();
         for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) said += " " + cause.getMessage();

@@ -31,6 +31,8 @@ public record Dialect(
     /** The closed family of encodings, with the words by which they are known. */
     public enum Encoding {
         UTF_8("UTF-8", StandardCharsets.UTF_8),
+        /** For a damaged file, where somebody chose so. */
+        UTF_8_MARKED("UTF-8 with \uFFFD for what cannot be read", StandardCharsets.UTF_8),
         LATIN_1("Latin-1 (Windows-1252)", Charset.forName("windows-1252")),
         UTF_16LE("UTF-16 (little end first)", StandardCharsets.UTF_16LE),
         UTF_16BE("UTF-16 (big end first)", StandardCharsets.UTF_16BE);
@@ -45,6 +47,16 @@ public record Dialect(
 
         public String words() {
             return words;
+        }
+
+        /** Whether bytes that it does not know stand as U+FFFD. */
+        boolean marksUnreadable() {
+            return this == UTF_8_MARKED;
+        }
+
+        /** How many bytes its byte order mark takes; 0 where it has none. */
+        int markBytes() {
+            return charset.equals(StandardCharsets.UTF_8) ? 3 : this == LATIN_1 ? 0 : 2;
         }
 
         Charset charset() {

@@ -1,8 +1,7 @@
 package outrider.table;
 
-import java.nio.ByteBuffer;
-import java.nio.CharBuffer;
-import java.nio.charset.CodingErrorAction;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -38,7 +37,7 @@ final class DialectFinder {
      * @param whole whether they are all there are
      * @throws BadInput if they are no text
      */
-    static Dialect find(byte[] head, boolean whole) {
+    static Dialect find(byte[] head, boolean whole) throws IOException {
         Encoding encoding = encoding(head, whole);
         String text = decode(head, encoding);
         refuseBinary(text);
@@ -70,17 +69,12 @@ final class DialectFinder {
                 .find();
     }
 
-    private static Encoding encoding(byte[] head, boolean whole) {
+    /** UTF-8 with some damage is UTF-8 still: its letters beyond ASCII outnumber what cannot be read. */
+    private static Encoding encoding(byte[] head, boolean whole) throws IOException {
         if (head.length >= 2 && head[0] == (byte) 0xff && head[1] == (byte) 0xfe) return Encoding.UTF_16LE;
         if (head.length >= 2 && head[0] == (byte) 0xfe && head[1] == (byte) 0xff) return Encoding.UTF_16BE;
-        CharBuffer into = CharBuffer.allocate(head.length + 1);
-        boolean broken = Encoding.UTF_8
-                .charset()
-                .newDecoder()
-                .onMalformedInput(CodingErrorAction.REPORT)
-                .decode(ByteBuffer.wrap(head), into, whole)
-                .isError();
-        return broken ? Encoding.LATIN_1 : Encoding.UTF_8;
+        DecodingReader.Found found = DecodingReader.look(new ByteArrayInputStream(head), Encoding.UTF_8, whole);
+        return found.faults() > found.letters() ? Encoding.LATIN_1 : Encoding.UTF_8;
     }
 
     static String decode(byte[] head, Encoding encoding) {

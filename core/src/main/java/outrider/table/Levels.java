@@ -51,6 +51,24 @@ public record Levels(List<Level> levels, int missing) {
     }
 
     /**
+     * Outcomes as far as they have arrived, whichever of the levels are there.
+     *
+     * @return 1 for the event, 0 for another value, −1 for a record left out or without a value; one entry a record
+     */
+    public static byte[] arrived(Column column, List<String> eventLevels, List<String> leftOut) {
+        Set<String> events = new HashSet<>();
+        for (String level : eventLevels) events.add(asIn(column, level));
+        Set<String> out = new HashSet<>();
+        for (String level : leftOut) out.add(asIn(column, level));
+        byte[] outcome = new byte[column.size()];
+        for (int i = 0; i < outcome.length; i++) {
+            String text = column.text(i);
+            outcome[i] = (byte) (text == null || out.contains(text) ? -1 : events.contains(text) ? 1 : 0);
+        }
+        return outcome;
+    }
+
+    /**
      * Which records hold one of the event levels.
      *
      * @param leftOut levels whose records count neither as event nor as non-event

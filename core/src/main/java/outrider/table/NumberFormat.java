@@ -85,6 +85,11 @@ record NumberFormat(
         return below ? 0 - value : value;
     }
 
+    /** A number written so, without marks between thousands. */
+    String text(double value) {
+        return NumberColumn.text(value).replace('.', decimal) + (percent ? PERCENT : "");
+    }
+
     /** With plain blanks, minus signs and apostrophes. */
     private static String plain(String text) {
         String plain = text;

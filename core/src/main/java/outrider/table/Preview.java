@@ -1,5 +1,6 @@
 package outrider.table;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
@@ -12,9 +13,19 @@ import outrider.base.BadInput;
  *
  * @param names of the columns, or made-up ones where the file has no header
  * @param rows at most {@link #ROWS} records of texts
+ * @param fault why the file cannot be read like that, where its beginning tells so already; null otherwise
  */
-public record Preview(@Nullable Dialect dialect, List<String> names, List<List<String>> rows) {
+public record Preview(
+        @Nullable Dialect dialect,
+        List<String> names,
+        List<List<String>> rows,
+        @Nullable String fault) {
     public static final int ROWS = 12;
+
+    /** One without a fault. */
+    public Preview(@Nullable Dialect dialect, List<String> names, List<List<String>> rows) {
+        this(dialect, names, rows, null);
+    }
 
     /**
      * Looks at the beginning of a file, not at the rest.
@@ -37,10 +48,20 @@ public record Preview(@Nullable Dialect dialect, List<String> names, List<List<S
             return new Preview(
                     used,
                     List.copyOf(names),
-                    List.copyOf(rows.subList(from, Math.max(from, Math.min(rows.size(), from + ROWS)))));
+                    List.copyOf(rows.subList(from, Math.max(from, Math.min(rows.size(), from + ROWS)))),
+                    fault(source, used.encoding()));
         } catch (java.util.zip.ZipException | java.io.EOFException e) {
             throw damaged();
         }
+    }
+
+    private static @Nullable String fault(TextSource source, Dialect.Encoding encoding) throws IOException {
+        if (encoding.marksUnreadable()) return null;
+        DecodingReader.Found found =
+                DecodingReader.look(new ByteArrayInputStream(source.head()), encoding, source.whole());
+        return found.faults() == 0
+                ? null
+                : DecodingReader.refusal(found, encoding).getMessage();
     }
 
     static List<String> madeUp(int columns) {

@@ -168,6 +168,12 @@ public record Reading(
                         + "; say that they stand for missing, or choose another type");
     }
 
+    /** A number, or a day since 1970-01-01, written so that this reading reads it. */
+    public String written(double value) {
+        if (type == ColumnType.DATE) return DateFormat.of(format).text((int) value);
+        return NumberFormat.of(format).text(value);
+    }
+
     /**
      * What a column nearly is: a number or a day in all but a few texts, or one of which some values stand for missing or are written in
      * several ways.

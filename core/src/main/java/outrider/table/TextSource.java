@@ -4,9 +4,6 @@ import java.io.BufferedInputStream;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.io.Reader;
-import java.nio.charset.CodingErrorAction;
 import java.util.zip.GZIPInputStream;
 import outrider.base.BadInput;
 
@@ -56,17 +53,12 @@ final class TextSource {
     }
 
     /** The letters without a byte order mark; bytes that the encoding does not know are an error. */
-    Reader reader(Dialect.Encoding encoding) throws IOException {
-        int mark = encoding == Dialect.Encoding.UTF_8 ? 3 : encoding == Dialect.Encoding.LATIN_1 ? 0 : 2;
+    DecodingReader reader(Dialect.Encoding encoding) throws IOException {
+        int mark = encoding.markBytes();
         boolean marked =
                 head.length >= mark && mark > 0 && new String(head, 0, mark, encoding.charset()).equals("\uFEFF");
         if (marked) plain.skipNBytes(mark);
-        return new InputStreamReader(
-                plain,
-                encoding.charset()
-                        .newDecoder()
-                        .onMalformedInput(CodingErrorAction.REPORT)
-                        .onUnmappableCharacter(CodingErrorAction.REPORT));
+        return new DecodingReader(plain, encoding);
     }
 
     private static class Counting extends FilterInputStream {

@@ -56,6 +56,21 @@ public record Sample(byte[] outcome, double @Nullable [] value, double @Nullable
         return most + 1;
     }
 
+    /** Some of its records alone, in that order. */
+    public Sample at(int[] places) {
+        byte[] y = new byte[places.length];
+        for (int i = 0; i < y.length; i++) y[i] = outcome[places[i]];
+        return new Sample(
+                y,
+                value == null
+                        ? null
+                        : Arrays.stream(places).mapToDouble(p -> value[p]).toArray(),
+                weight == null
+                        ? null
+                        : Arrays.stream(places).mapToDouble(p -> weight[p]).toArray(),
+                unit == null ? null : Arrays.stream(places).map(p -> unit[p]).toArray());
+    }
+
     /** Numbers from 0 in the order of the first record; null where every record is a unit of its own. */
     private static int @Nullable [] numbered(int[] unit) {
         int[] sorted = unit.clone();

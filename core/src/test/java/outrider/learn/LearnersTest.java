@@ -1,5 +1,6 @@
 package outrider.learn;
 
+import static java.util.Objects.requireNonNull;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowable;
@@ -23,12 +24,14 @@ import outrider.learn.linear.LogisticModel;
 import outrider.prepare.TrainingData;
 import outrider.rank.Ranking;
 import outrider.split.Balance;
+import outrider.split.Folds;
 import outrider.table.CategoryColumn;
 import outrider.table.NumberColumn;
 
 /** What holds for every learner. */
 class LearnersTest {
     private static final TrainingData MIXED = Cases.mixed(900, 4);
+    private static final Folds FOLDS = requireNonNull(OutOfFold.folds(MIXED, 3));
 
     static List<Learner> fitted() {
         return Learners.fitted();
@@ -53,11 +56,9 @@ class LearnersTest {
         double[] two = Cases.score(Cases.train(kind, settings, MIXED, 2), MIXED);
         assertThat(two).isEqualTo(one);
         assertThat(Ranking.of(one, MIXED.outcome()).auc()).isGreaterThan(0.6);
-        double[] oneFolds = OutOfFold.of(
-                        kind, settings, MIXED, Balance.NONE, OutOfFold.folds(MIXED, 3), Workers.ALONE, Progress.NONE)
+        double[] oneFolds = OutOfFold.of(kind, settings, MIXED, Balance.NONE, FOLDS, Workers.ALONE, Progress.NONE)
                 .scores();
-        double[] twoFolds = OutOfFold.of(
-                        kind, settings, MIXED, Balance.NONE, OutOfFold.folds(MIXED, 3), new Workers(2), Progress.NONE)
+        double[] twoFolds = OutOfFold.of(kind, settings, MIXED, Balance.NONE, FOLDS, new Workers(2), Progress.NONE)
                 .scores();
         assertThat(twoFolds).isEqualTo(oneFolds);
         assertThat(oneFolds).isNotEqualTo(one);

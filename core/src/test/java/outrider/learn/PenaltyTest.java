@@ -1,5 +1,6 @@
 package outrider.learn;
 
+import static java.util.Objects.requireNonNull;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -20,6 +21,7 @@ import outrider.learn.linear.LogisticModel;
 import outrider.learn.linear.PenaltyPath;
 import outrider.prepare.TrainingData;
 import outrider.split.Balance;
+import outrider.split.Folds;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.NumberColumn;
@@ -89,7 +91,7 @@ class PenaltyTest {
         assertThat(path.why()).isEqualTo(PenaltyPath.Reason.FEW_EVENTS);
         assertThat(path.tried()).hasSizeGreaterThan(2);
         byte[] y = data.outcomeOf(data.rows());
-        byte[] fold = OutOfFold.folds(data, 5);
+        Folds fold = requireNonNull(OutOfFold.folds(data, 5));
         for (PenaltyPath.Point point : path.tried()) {
             Settings given = Settings.of(Learners.named("logistic"), Map.of("penalty", point.penalty()));
             double[] score = OutOfFold.of(

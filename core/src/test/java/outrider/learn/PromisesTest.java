@@ -1,5 +1,6 @@
 package outrider.learn;
 
+import static java.util.Objects.requireNonNull;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -181,8 +182,7 @@ class PromisesTest {
         TrainingData plain = Cases.data(y, new NumberColumn("x", x));
         TrainingData data =
                 new TrainingData(new Table(plain.table().columns(), null), plain.inputs(), plain.rows(), y, unit, 11);
-        byte[] fold = OutOfFold.folds(data, 10);
-        assertThat(OutOfFold.count(fold)).isEqualTo(3);
+        assertThat(requireNonNull(OutOfFold.folds(data, 10)).count()).isEqualTo(3);
         assertThat(fit(Learners.named("logistic"), Map.of(), data, Balance.NONE).outOfFold())
                 .hasSize(n);
     }

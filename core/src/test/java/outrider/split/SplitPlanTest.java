@@ -202,7 +202,7 @@ class SplitPlanTest {
             of[i] = outcome[rows[i]];
             units[i] = unit[rows[i]];
         }
-        byte[] fold = Folds.stratified(of, units, 5, 3);
+        byte[] fold = Folds.stratified(of, units, 5, 3).fold();
         int[] events = new int[5];
         Map<Integer, Byte> ofUnit = new HashMap<>();
         for (int i = 0; i < rows.length; i++) {
@@ -212,7 +212,7 @@ class SplitPlanTest {
         assertThat(Arrays.stream(events).max().orElseThrow()
                         - Arrays.stream(events).min().orElseThrow())
                 .isLessThan(10);
-        assertThat(Folds.stratified(of, units, 5, 3)).isEqualTo(fold);
+        assertThat(Folds.stratified(of, units, 5, 3).fold()).isEqualTo(fold);
         assertThatThrownBy(() -> Folds.stratified(of, units, 51, 3)).hasMessageContaining("folds: is 51");
     }
 

@@ -83,7 +83,7 @@ class CsvTableReaderTest {
         assertThatThrownBy(() -> CsvTableReader.read(
                         new ByteArrayInputStream(latin), latin.length, Dialect.PLAIN, Progress.NONE))
                 .isInstanceOf(BadInput.class)
-                .hasMessageContaining("not UTF-8; choose another encoding");
+                .hasMessageContaining("line 3: holds bytes that are not UTF-8; choose Latin-1");
     }
 
     @Test

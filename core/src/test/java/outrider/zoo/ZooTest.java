@@ -65,7 +65,7 @@ class ZooTest {
             assertThat(scores(kind, wild, 2)).containsExactly(alone);
         } catch (BadInput refusal) {
             assertThat(zoo).as(refusal.getMessage()).isIn(Zoo.MARKS, Zoo.DATES, Zoo.RARE);
-            if (zoo == Zoo.RARE) assertThat(refusal.getMessage()).contains("fewer than 2 events");
+            if (zoo == Zoo.RARE) assertThat(refusal.getMessage()).contains("training has too few events");
             else assertThat(refusal.getMessage()).containsPattern("column \"(fee|on \\d)\".*free text");
         }
     }

@@ -9,6 +9,7 @@ import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.zip.Deflater;
 import java.util.zip.GZIPOutputStream;
@@ -18,7 +19,9 @@ public final class Generate {
     private Generate() {}
 
     public static void main(String[] args) throws IOException {
-        for (String name : List.of("plan-lapse", "claim-fraud", "winter-mailing")) {
+        List<String> names = new ArrayList<>(List.of("plan-lapse", "claim-fraud", "winter-mailing"));
+        for (int week = 0; week <= PlanLapseLater.WEEKS; week++) names.add(PlanLapseLater.name(week));
+        for (String name : names) {
             Path file = Path.of(args[0], name + ".csv.gz");
             try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
                 write(name, new GZIPOutputStream(out, 1 << 16) {
@@ -48,7 +51,7 @@ public final class Generate {
                                 .map(Row::values)
                                 .toList(),
                         out);
-            default ->
+            case "winter-mailing" ->
                 write(
                         ',',
                         WinterMailing.HEADER,
@@ -56,7 +59,21 @@ public final class Generate {
                                 .map(Row::values)
                                 .toList(),
                         out);
+            default ->
+                write(
+                        ',',
+                        PlanLapse.HEADER,
+                        PlanLapseLater.generate(week(name), PlanLapse.SEED).stream()
+                                .map(Row::values)
+                                .toList(),
+                        out);
         }
+    }
+
+    private static int week(String name) {
+        for (int week = 0; week <= PlanLapseLater.WEEKS; week++)
+            if (PlanLapseLater.name(week).equals(name)) return week;
+        throw new IllegalArgumentException("there is no file " + name);
     }
 
     private static void write(char delimiter, List<String> header, List<List<String>> rows, OutputStream out)

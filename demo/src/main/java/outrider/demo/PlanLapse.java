@@ -8,6 +8,7 @@ import static outrider.demo.Texts.whole;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import outrider.base.RandomStream;
@@ -23,7 +24,7 @@ public final class PlanLapse {
     public static final long SEED = 20_260_401;
     private static final double RATE = 0.085;
     private static final double DOUBLED = 0.01;
-    private static final double RUNG_EFFECT = -1.7;
+    static final double RUNG_EFFECT = -1.7;
 
     static final List<String> HEADER = List.of(
             "member_no",
@@ -89,11 +90,22 @@ public final class PlanLapse {
         return members;
     }
 
-    private static double logOdds(MemberTraits member) {
+    /** The constant of the log-odds at which the first file has its rate, and the mean of what is added to it. */
+    static double[] levelAndMean(long seed) {
+        int distinct = (int) Math.round(RECORDS * (1 - DOUBLED));
+        RandomStream traits = new Seeds(seed).stream("plan-lapse/traits");
+        double[] risks = new double[distinct];
+        for (int i = 0; i < distinct; i++) risks[i] = logOdds(MemberTraits.draw(traits));
+        return new double[] {
+            Texts.levelFor(risks, RATE), Arrays.stream(risks).average().orElseThrow()
+        };
+    }
+
+    static double logOdds(MemberTraits member) {
         return member.risk() + (member.rung() ? RUNG_EFFECT : 0);
     }
 
-    private static List<String> row(int i, MemberTraits m, boolean lapsed, RandomStream dirt) {
+    static List<String> row(int i, MemberTraits m, boolean lapsed, RandomStream dirt) {
         boolean booked = dirt.nextDouble() < (lapsed ? 0.05 : 0.76);
         boolean goodbye = dirt.nextDouble() < (lapsed ? 0.97 : 0.0005);
         LocalDate notice = LocalDate.of(2026, 1, 1).plusDays(m.noticeDay());

@@ -12,19 +12,27 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 import java.util.zip.GZIPInputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.Progress;
+import outrider.base.Seeds;
+import outrider.base.Workers;
 import outrider.check.Alarm;
 import outrider.check.Alarms;
 import outrider.check.ColumnProfile;
+import outrider.follow.ActedGroups;
+import outrider.follow.Judged;
+import outrider.follow.Reference;
+import outrider.follow.SignedFigures;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
 import outrider.split.Split;
 import outrider.split.Units;
+import outrider.stakes.Stakes;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.CsvTableReader;
@@ -115,5 +123,108 @@ class OtherFilesTest {
         byte[] y = new byte[rows.length];
         for (int i = 0; i < rows.length; i++) y[i] = outcome[rows[i]];
         return RankingFigures.of(Ranking.of(score, y)).auc();
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {0, 1, 11})
+    void laterFilesAreTheGenerators(int week) throws IOException {
+        String name = PlanLapseLater.name(week);
+        ByteArrayOutputStream made = new ByteArrayOutputStream();
+        Generate.write(name, made);
+        try (InputStream in = new GZIPInputStream(Files.newInputStream(Path.of("data", name + ".csv.gz")))) {
+            assertThat(Arrays.equals(in.readAllBytes(), made.toByteArray())).isTrue();
+        }
+        Table table = read(name);
+        assertThat(table.size()).isEqualTo(week == 0 ? 9_000 : 1_200);
+        Column renewal = table.column("renewal");
+        long arrived = IntStream.range(0, table.size())
+                .filter(i -> !renewal.isMissing(i))
+                .count();
+        assertThat(arrived / (double) table.size()).isCloseTo(2 / 3.0, within(0.05));
+    }
+
+    @Test
+    void theNextQuarterLapsesMoreCountsSignInsAnewAndHoldsSomeOut() throws IOException {
+        List<Row> rows = PlanLapseLater.generate(0, PlanLapse.SEED);
+        double rate = rows.stream().filter(Row::event).count() / (double) rows.size();
+        assertThat(rate).isCloseTo(0.11, within(0.01));
+        Table before = read("plan-lapse");
+        Table after = read("plan-lapse-next");
+        assertThat(mean(after, "web_logins_90d")).isGreaterThan(2 * mean(before, "web_logins_90d"));
+        Column rung = after.column("rung_by_desk");
+        Map<String, Double> truth = new TreeMap<>();
+        Map<String, Integer> count = new TreeMap<>();
+        for (int i = 0; i < rows.size(); i++) {
+            truth.merge(rung.text(i), rows.get(i).truth(), Double::sum);
+            count.merge(rung.text(i), 1, Integer::sum);
+        }
+        assertThat(count.get("held out")).isBetween(count.get("yes") / 5, count.get("yes") / 2);
+        double saved = truth.get("held out") / count.get("held out") - truth.get("yes") / count.get("yes");
+        assertThat(saved).isGreaterThan(0.1);
+    }
+
+    /** Chances of the records of a group whose outcome has arrived, from a score on. */
+    private static double chance(List<Row> rows, byte[] outcome, IntPredicate in) {
+        return IntStream.range(0, outcome.length)
+                .filter(i -> outcome[i] >= 0 && in.test(i))
+                .mapToDouble(i -> rows.get(i).truth())
+                .average()
+                .orElseThrow();
+    }
+
+    private static void holds(SignedFigures.Told told, double truth) {
+        assertThat(truth).as(told.toString()).isBetween(told.low(), told.high());
+    }
+
+    @Test
+    void figuresOfThoseActedOnAndOfThoseLeftAloneAreTheGeneratorsTruth() throws IOException {
+        List<Row> rows = PlanLapseLater.generate(0, PlanLapse.SEED);
+        Table after = read("plan-lapse-next");
+        Column rung = after.column("rung_by_desk");
+        Column renewal = after.column("renewal");
+        double[] points = ((NumberColumn) after.column("desk_points")).values();
+        double cut = Arrays.stream(points).sorted().toArray()[(int) (0.85 * points.length)];
+        byte[] outcome = new byte[rows.size()];
+        ActedGroups.Member[] member = new ActedGroups.Member[rows.size()];
+        for (int i = 0; i < outcome.length; i++) {
+            outcome[i] = (byte) (renewal.isMissing(i) ? -1 : "lapsed".equals(renewal.text(i)) ? 1 : 0);
+            member[i] = "yes".equals(rung.text(i))
+                    ? ActedGroups.Member.ACTED_ON
+                    : "held out".equals(rung.text(i)) ? ActedGroups.Member.CONTROL : ActedGroups.Member.LEFT_ALONE;
+        }
+        SignedFigures.Told none = new SignedFigures.Told(null, null, null);
+        SignedFigures signed = new SignedFigures(
+                new SignedFigures.Measures(none, none, none, none, none, null),
+                0.15,
+                Reference.of("desk_points", points),
+                List.of(),
+                null);
+        Judged.Money money = new Judged.Money(new Stakes(74, 4.5, 0, 0, 0, 1), Double.NaN);
+        ActedGroups found = ActedGroups.of(
+                signed, member, new Judged(points, cut, outcome, null, null, money, new Seeds(1), new Workers(2)));
+        IntPredicate acted = i -> member[i] == ActedGroups.Member.ACTED_ON;
+        IntPredicate control = i -> member[i] == ActedGroups.Member.CONTROL;
+        IntPredicate above = i -> points[i] >= cut;
+        holds(found.actedOn().rate(), chance(rows, outcome, acted));
+        holds(found.leftAlone().rate(), chance(rows, outcome, acted.negate()));
+        holds(found.control().rate(), chance(rows, outcome, control));
+        double truth = chance(rows, outcome, acted.and(above)) - chance(rows, outcome, control.and(above));
+        assertThat(truth).isLessThan(-0.1);
+        holds(found.effect().difference(), truth);
+        double all = 0;
+        double caught = 0;
+        for (int i = 0; i < outcome.length; i++) {
+            if (outcome[i] < 0 || acted.test(i)) continue;
+            all += rows.get(i).truth();
+            if (above.test(i)) caught += rows.get(i).truth();
+        }
+        holds(found.leftAlone().figures().capture(), caught / all);
+    }
+
+    private static double mean(Table table, String column) {
+        return Arrays.stream(((NumberColumn) table.column(column)).values())
+                .filter(v -> !Double.isNaN(v))
+                .average()
+                .orElseThrow();
     }
 }

@@ -13,7 +13,10 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.exchange.ReleasedRecipe;
+import outrider.exchange.ReleasedRecipe.Release;
 import outrider.exchange.ScoringRecipe;
 import outrider.learn.Learners;
 import outrider.learn.Model;
@@ -64,7 +67,8 @@ public final class ModelDocument {
 
     private record Stored(int format, Model model) {}
 
-    private record StoredRecipe(int format, ScoringRecipe recipe) {}
+    private record StoredRecipe(
+            int format, ScoringRecipe recipe, @Nullable Release release) {}
 
     private ModelDocument() {}
 
@@ -94,8 +98,13 @@ public final class ModelDocument {
 
     /** @param out flushed, not closed */
     public static void writeRecipe(ScoringRecipe recipe, OutputStream out) {
+        writeRecipe(new ReleasedRecipe(recipe, null), out);
+    }
+
+    /** The same, with the release that it belongs to. */
+    public static void writeRecipe(ReleasedRecipe released, OutputStream out) {
         try {
-            out.write(JSON.writeValueAsBytes(new StoredRecipe(FORMAT, recipe)));
+            out.write(JSON.writeValueAsBytes(new StoredRecipe(FORMAT, released.recipe(), released.release())));
             out.flush();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -104,12 +113,17 @@ public final class ModelDocument {
 
     /** @throws BadInput if the document is of a later format, damaged, or no recipe */
     public static ScoringRecipe readRecipe(InputStream in) {
+        return readReleased(in).recipe();
+    }
+
+    /** The same, with the release that it belongs to. */
+    public static ReleasedRecipe readReleased(InputStream in) {
         try {
-            ScoringRecipe recipe = read(JSON.readTree(in), StoredRecipe.class).recipe();
-            if (recipe == null || recipe.model() == null) {
+            StoredRecipe stored = read(JSON.readTree(in), StoredRecipe.class);
+            if (stored.recipe() == null || stored.recipe().model() == null) {
                 throw BadInput.of("recipe", "holds no model", "download it from the candidate's page again");
             }
-            return recipe;
+            return new ReleasedRecipe(stored.recipe(), stored.release());
         } catch (IOException e) {
             throw damaged("recipe", e, "download it from the candidate's page again");
         }

@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.openqa.selenium.By;
+import org.openqa.selenium.ElementClickInterceptedException;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.TimeoutException;
@@ -104,6 +105,18 @@ final class Browser implements AutoCloseable {
     /** Waits until the page shows the words. */
     void text(String words) {
         await(d -> d.findElement(By.tagName("body")).getText().contains(words));
+    }
+
+    /** Presses what is found, again where the page moved under the pointer. */
+    void press(String css) {
+        await(d -> {
+            try {
+                find(css).click();
+                return true;
+            } catch (ElementClickInterceptedException moved) {
+                return null;
+            }
+        });
     }
 
     void button(String words) {

@@ -81,7 +81,7 @@ class DataJourneyTest {
 
     private static void mendTwoTypes(Browser browser) {
         browser.key("2");
-        browser.find("button[aria-label^='price: Nearly a number']").click();
+        browser.press("button[aria-label^='price: Nearly a number']");
         browser.text("which hold “n/a”");
         browser.button("read as number, those as missing");
         browser.text("undo: price: ");

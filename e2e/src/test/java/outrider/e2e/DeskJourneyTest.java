@@ -106,7 +106,7 @@ class DeskJourneyTest {
                         Map.of("size", 36000, "capacity", 3000)));
         browser.api(
                 "PUT",
-                "/briefs/" + brief + "/columns",
+                "/briefs/" + brief + "/columns?seen=0",
                 Map.of(
                         "goodbye_page_seen", Map.of("role", "SET_ASIDE", "reason", "known only afterwards"),
                         "next_visit_booked", Map.of("role", "SET_ASIDE", "reason", "leaks"),

@@ -48,7 +48,7 @@ class ErrorsJourneyTest {
                             Map.of("gainIfCaught", 60, "actionCost", 9, "successRate", 1)));
             browser.api(
                     "PUT",
-                    "/briefs/" + id + "/columns",
+                    "/briefs/" + id + "/columns?seen=0",
                     Map.of(
                             "member", Map.of("role", "IDENTIFIER", "reason", ""),
                             "rung", Map.of("role", "ACTED", "reason", "", "acted", List.of("yes"))));

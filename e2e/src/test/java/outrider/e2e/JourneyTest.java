@@ -17,7 +17,7 @@ class JourneyTest {
     private static final String NAME = "Logistic";
 
     @Test
-    void fromTheFileToTheApprovedReport() throws Exception {
+    void fromTheFileToTheApprovedReportAndIntoService() throws Exception {
         try (App app = new App();
                 Browser browser = new Browser(app.address)) {
             browser.signIn("analyst", App.PASSWORD);
@@ -28,6 +28,9 @@ class JourneyTest {
             moveTheCut(browser, brief);
             theCutSurvives(browser, brief);
             new SignOffSteps(browser, brief, FILE).fromThePinsToTheApproval();
+            ServiceSteps service = new ServiceSteps(browser, brief);
+            service.fromTheApprovalToTheNextVersion();
+            service.fromABatchToTheNextBrief(FILE.resolveSibling("plan-lapse-next.csv.gz"));
         }
     }
 

@@ -1,25 +1,19 @@
 package outrider.e2e;
 
-import static java.nio.charset.StandardCharsets.UTF_8;
-
-import java.io.BufferedReader;
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
-import java.util.Map;
-import java.util.zip.GZIPInputStream;
+import org.openqa.selenium.support.ui.Select;
 
 /**
  * Takes a picture of each main view at 1280x800, and issues the demo's report on the way. Arguments: address, password of the
  * demo accounts, folder.
  */
 final class Screenshots {
-    /** Of the demo's members: a handful of lapses in their validation. */
-    private static final int FEW_RECORDS = 300;
+    /** The demo's briefs, in the order in which they are made. */
+    private static final String PLAN_LAPSE = "/briefs/3";
+
+    private static final String IN_SERVICE = "/briefs/4";
 
     private Screenshots() {}
 
@@ -27,7 +21,7 @@ final class Screenshots {
         Path folder = Path.of(args[2]);
         try (Browser browser = new Browser(args[0])) {
             browser.signIn("analyst", args[1]);
-            String brief = browser.find("a[href^='/briefs/']").getDomAttribute("href");
+            String brief = PLAN_LAPSE;
             for (String stage : new String[] {"", "/data", "/candidates", "/compare"}) {
                 browser.open(brief + stage);
                 browser.text("Sign-off");
@@ -35,27 +29,21 @@ final class Screenshots {
                 if (stage.equals("/candidates")) browser.text("not separable");
                 take(browser, folder, stage.isEmpty() ? "brief" : stage.substring(1));
             }
+            members(browser, brief, folder);
             desk(browser, brief, folder);
             browser.open(brief + "/errors");
             browser.text("alone acts on");
             browser.text("promised");
             take(browser, folder, "errors");
-            browser.button("open");
-            browser.find("[aria-label='Most like it']");
-            browser.driver.executeScript(
-                    "document.querySelector('[aria-label=\"Most like it\"]').scrollIntoView({block: 'end'})");
-            take(browser, folder, "record");
             browser.open("/");
             browser.find("table svg");
             take(browser, folder, "briefs");
-            opened(browser, brief, "Decision tree", "Pruning", folder, "tree");
             browser.open(brief + "/candidates");
             browser.find("tr[data-candidate='Boosted trees'] a").click();
             browser.find("a[href='#goes-by']").click();
             browser.text("All else left as it is");
             take(browser, folder, "goes-by");
             search(browser, brief, folder);
-            fewEvents(browser, folder);
             browser.open(brief + "/data");
             browser.find("[data-column=late_payments_12m] .name button");
             browser.fill("Find a column", "rides");
@@ -75,7 +63,7 @@ final class Screenshots {
 
     /** The demo's report: written, submitted, and as its approver finds it. */
     private static void signOff(Browser browser, String brief, String password, Path folder)
-            throws InterruptedException {
+            throws IOException, InterruptedException {
         browser.open(brief + "/compare");
         browser.find("[data-pane=gains]");
         browser.button("capacity");
@@ -93,6 +81,16 @@ final class Screenshots {
         browser.open(report);
         browser.find("[data-state=WAITING]");
         take(browser, folder, "report");
+        steps.waiveAndApprove("invoices are read by hand");
+        browser.signOut();
+        browser.signIn("analyst", password);
+        browser.open(IN_SERVICE + "/in-service");
+        browser.find("[data-advice=LOOK_AT_INPUT]");
+        browser.text("2026-07-01");
+        take(browser, folder, "in-service");
+        browser.find("[data-follow-report] a").click();
+        browser.find("[data-state=STANDS]");
+        take(browser, folder, "follow-up");
         browser.signOut();
         browser.signIn("administrator", password);
         browser.open("/policy");
@@ -103,43 +101,20 @@ final class Screenshots {
         take(browser, folder, "accounts");
     }
 
-    /** Errors of many candidates on a handful of events, at a cut so high that it raises no false alarm. */
-    private static void fewEvents(Browser browser, Path folder) throws IOException, InterruptedException {
-        Path file = browser.downloads.resolve("plan-lapse-first.csv");
-        try (InputStream packed = Files.newInputStream(Path.of("demo/data/plan-lapse.csv.gz"));
-                BufferedReader lines = new BufferedReader(new InputStreamReader(new GZIPInputStream(packed), UTF_8))) {
-            Files.write(file, lines.lines().limit(FEW_RECORDS + 1).toList());
-        }
-        browser.open("/");
-        String brief = browser.bringAnother(file);
-        browser.settle(
-                brief.replaceAll("\\D", ""),
-                Map.of("outcome", Map.of("column", "renewal", "events", List.of("lapsed"), "leftOut", List.of())));
-        browser.open(brief + "/data");
-        browser.button("Split and seal the reserve");
-        browser.text("◆ sealed");
-        browser.open(brief + "/candidates");
-        browser.button("Fit all kinds as they come");
-        browser.fitted(brief.replaceAll("\\D", ""));
-        browser.open(brief + "/errors");
-        browser.text("alone acts on");
-        for (int i = 0; i < 100; i++) browser.key("[");
-        browser.text("0 false alarms");
-        take(browser, folder, "errors-few");
-    }
-
     private static void desk(Browser browser, String brief, Path folder) throws InterruptedException {
         browser.open(brief + "/threshold");
         browser.find("[data-measure=mcc] [data-best]");
         take(browser, folder, "threshold");
     }
 
-    private static void opened(Browser browser, String brief, String name, String words, Path folder, String picture)
-            throws InterruptedException {
-        browser.open(brief + "/candidates");
-        browser.find("tr[data-candidate='" + name + "'] a").click();
-        browser.text(words);
-        take(browser, folder, picture);
+    private static void members(Browser browser, String brief, Path folder) throws InterruptedException {
+        browser.open(brief);
+        new Select(browser.find("[aria-label='Let somebody in']")).selectByValue("approver");
+        browser.find("[aria-label=Members] [aria-pressed=true]");
+        Thread.sleep(1500);
+        browser.driver.executeScript(
+                "document.querySelector('[aria-label=\"Hand it on\"]').scrollIntoView({block: 'end'})");
+        take(browser, folder, "members");
     }
 
     private static void search(Browser browser, String brief, Path folder) throws InterruptedException {

@@ -57,7 +57,7 @@ final class ColumnReader {
     /**
      * The value as a text; null for missing, which NaN is too.
      *
-     * @throws BadInput if it is infinite
+     * @throws BadInput if it is infinite, or holds a NUL
      */
     @Nullable
     String text(Object value) {
@@ -74,7 +74,14 @@ final class ColumnReader {
             }
             return Double.isNaN(number) ? null : NumberColumn.text(number);
         }
-        return value.toString();
+        String text = value.toString();
+        if (text.indexOf('\0') >= 0) {
+            throw BadInput.of(
+                    "column \"" + name() + "\"",
+                    "holds a NUL, a character that stands for no letter",
+                    "take it out, or export again");
+        }
+        return text;
     }
 
     private static String moment(long value, TimestampLogicalTypeAnnotation time) {

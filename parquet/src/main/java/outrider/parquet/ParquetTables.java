@@ -59,6 +59,10 @@ public final class ParquetTables {
                 for (int i = 0; i < values.length; i++) row.add(columns.get(i).text(values[i]));
                 rows.add(row);
             });
+        } catch (BadInput e) {
+            throw e;
+        } catch (RuntimeException e) {
+            throw damaged(rows.size());
         }
         return new Preview(null, columns.stream().map(ColumnReader::name).toList(), rows);
     }
@@ -101,9 +105,13 @@ public final class ParquetTables {
         } catch (BadInput | java.util.concurrent.CancellationException e) {
             throw e;
         } catch (RuntimeException e) {
-            throw BadInput.of("file", "is damaged near record " + at[0], "export it again");
+            throw damaged(at[0]);
         }
         return new Table(columns.stream().map(ColumnReader::build).toList(), null);
+    }
+
+    private static BadInput damaged(int record) {
+        return BadInput.of("file", "is damaged near record " + record, "export it again");
     }
 
     /** What a reader ought to know of a file that was read; null for nothing. */

@@ -201,7 +201,9 @@ final class Chapters {
                 .caption(
                         "On validation, " + Written.count(f.split().validation().records()) + " " + words.records()
                                 + ", each candidate acting on the same " + Written.count(v.records())
-                                + ". In brackets 95 % intervals. “Out of fold” is the AUC on training by models that did not see the record; “by AUC” and “by money” are verdicts against the proposed one, on its AUC and on its gain at this cut, adjusted for how many are compared.")
+                                + ". In brackets 95 % intervals. “Out of fold” is the AUC on training, each record scored by "
+                                + e.outOfFoldBy()
+                                + "; “by AUC” and “by money” are verdicts against the proposed one, on its AUC and on its gain at this cut, adjusted for how many are compared.")
                 .text("candidate", Figures.Row::name)
                 .estimate(
                         "capture rate",
@@ -277,6 +279,11 @@ final class Chapters {
                 .text("how often", AuthorText.Watch::every)
                 .text("by whom", AuthorText.Watch::who)
                 .block());
+        if (watches.stream().anyMatch(w -> w.rule() != null)) {
+            blocks.add(Block.quiet(
+                    "Later batches are held against these limits; where all of a batch's 95 % interval lies beyond one, or"
+                            + " a batch is overdue, whoever is named is told and has to answer."));
+        }
         return blocks;
     }
 

@@ -11,7 +11,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.ToDoubleFunction;
 import org.jfree.chart.JFreeChart;
+import org.jfree.chart.axis.Axis;
 import org.jfree.chart.axis.NumberAxis;
+import org.jfree.chart.plot.Plot;
 import org.jfree.chart.plot.ValueMarker;
 import org.jfree.chart.plot.XYPlot;
 import org.jfree.chart.renderer.xy.XYErrorRenderer;
@@ -32,13 +34,11 @@ final class Charts {
     private static final int WIDTH = 640;
     private static final int HEIGHT = 300;
     private static final Color INK = new Color(0x20262b);
-    private static final Color QUIET = new Color(0x5b646b);
-    private static final Color RULE = new Color(0xdcd6c8);
-    private static final Color CUT = new Color(0xcf4a1c);
-    private static final Color REFERENCE = new Color(0x8b9096);
-    private static final int[] CANDIDATES = {
-        0x1d5a50, 0x3d5da6, 0xad7610, 0x6a58a4, 0x2589a0, 0x9c4436, 0x6b7a1e, 0xb25784
-    };
+    static final Color QUIET = new Color(0x5b646b);
+    static final Color RULE = new Color(0xdcd6c8);
+    static final Color CUT = new Color(0xcf4a1c);
+    static final Color REFERENCE = new Color(0x8b9096);
+    static final int[] CANDIDATES = {0x1d5a50, 0x3d5da6, 0xad7610, 0x6a58a4, 0x2589a0, 0x9c4436, 0x6b7a1e, 0xb25784};
 
     private Charts() {}
 
@@ -148,11 +148,11 @@ final class Charts {
                 "Reliability: mean forecast against observed rate over ten bands. The table beside it holds the figures.");
     }
 
-    private static BasicStroke dashed(float width) {
+    static BasicStroke dashed(float width) {
         return new BasicStroke(width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1f, new float[] {2f, 3f}, 0f);
     }
 
-    private static XYPlot plain(XYPlot plot) {
+    static XYPlot plain(XYPlot plot) {
         plot.setBackgroundPaint(null);
         plot.setOutlineVisible(false);
         plot.setDomainGridlinesVisible(false);
@@ -161,7 +161,7 @@ final class Charts {
         return plot;
     }
 
-    private static String svg(XYPlot plot, String id, String label) {
+    static String svg(Plot plot, String id, String label) {
         JFreeChart chart = new JFreeChart(null, font(Font.PLAIN, 10), plot, true);
         chart.setBackgroundPaint(null);
         LegendTitle legend = chart.getLegend();
@@ -182,7 +182,10 @@ final class Charts {
     }
 
     private static NumberAxis axis(String label) {
-        NumberAxis axis = new NumberAxis(label);
+        return plain(new NumberAxis(label));
+    }
+
+    static <A extends Axis> A plain(A axis) {
         axis.setLabelFont(font(Font.PLAIN, 10));
         axis.setTickLabelFont(font(Font.PLAIN, 10));
         axis.setLabelPaint(QUIET);

@@ -66,7 +66,7 @@ final class Definitions {
         if (f.chosenRow().outOfFold() != null) {
             list.add(new Definition(
                     "Out of fold",
-                    "AUC on training, each record scored by a model that did not see it",
+                    "AUC on training, each record scored by " + e.outOfFoldBy(),
                     Chapters.auc(f.chosenRow().outOfFold()) + "; on training itself "
                             + Written.fixed(f.chosenRow().trainingAuc(), 3)));
         }

@@ -1,19 +1,10 @@
 package outrider.report;
 
-import io.quarkus.qute.Engine;
-import io.quarkus.qute.HtmlEscaper;
-import io.quarkus.qute.ReflectionValueResolver;
 import io.quarkus.qute.Template;
-import io.quarkus.qute.ValueResolvers;
-import io.quarkus.qute.Variant;
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Base64;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.stream.Collectors;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Evidence;
@@ -24,31 +15,9 @@ import outrider.casefile.Written;
 
 /** Renders evidence as one self-contained XHTML page: no script, styles and charts inside. Thread safe. */
 public final class HtmlReport {
-    private static final Template TEMPLATE = template();
+    private static final Template TEMPLATE = ReportPage.template("report.html");
 
     private HtmlReport() {}
-
-    private static Template template() {
-        Engine engine = Engine.builder()
-                .addDefaults()
-                .addValueResolver(ValueResolvers.rawResolver())
-                .addValueResolver(new ReflectionValueResolver())
-                .addResultMapper(new HtmlEscaper(List.of(Variant.TEXT_HTML)))
-                .build();
-        return engine.parse(resource("report.html"), Variant.forContentType(Variant.TEXT_HTML));
-    }
-
-    private static String resource(String name) {
-        return new String(bytes(name), StandardCharsets.UTF_8);
-    }
-
-    private static byte[] bytes(String name) {
-        try (InputStream in = HtmlReport.class.getResourceAsStream(name)) {
-            return in.readAllBytes();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
 
     /**
      * What is kept of a report beside its evidence: everything but what is said to it later.
@@ -80,10 +49,10 @@ public final class HtmlReport {
                     p.jsonName(),
                     p.title(),
                     said.isEmpty() ? "" : Block.said(said).html(),
-                    html(blocks)));
+                    ReportPage.html(blocks)));
         }
         return TEMPLATE.data("e", evidence)
-                .data("style", resource("report.css"))
+                .data("style", ReportPage.style())
                 .data("title", evidence.recipe().name())
                 .data("kicker", kicker(evidence))
                 .data("foot", hash == null ? "Draft, not issued" : "Evidence SHA-256 " + hash)
@@ -136,10 +105,6 @@ public final class HtmlReport {
     /** A chapter as the template reads it. */
     public record Chapter(String key, String title, String said, String html) {}
 
-    private static String html(List<Block> blocks) {
-        return blocks.stream().map(Block::html).collect(Collectors.joining("\n"));
-    }
-
     private static String kicker(Evidence e) {
         String what = e.report() == null ? "Draft of a sign-off report" : "Sign-off report " + e.report();
         String before = e.supersedes() == null
@@ -149,50 +114,12 @@ public final class HtmlReport {
         return what + before + " · " + e.recipe().name() + " · " + ReportTime.words(e.issuedAt()) + who;
     }
 
-    /**
-     * The page as it stands now.
-     *
-     * @param rendering as {@link #render} made it
-     * @param approvals what was said to it, oldest first
-     * @param state in a sentence; empty for none
-     * @param fonts whether it brings its fonts along: for a browser, not for {@link PdfReport}
-     */
+    /** The page as it stands now, as {@link ReportPage#complete} makes it. */
     public static String complete(String rendering, List<Approval> approvals, String state, boolean fonts) {
-        String table = approvals.isEmpty()
-                ? "<p>Nobody has said anything to it yet.</p>"
-                : ReportTable.of(approvals)
-                        .text("act", Approval::act)
-                        .text("about", Approval::about)
-                        .text("by", Approval::by)
-                        .text("when", a -> ReportTime.words(a.at()))
-                        .text("words", Approval::words)
-                        .text("until", a -> a.until() == null ? "" : a.until())
-                        .block()
-                        .html();
-        String said = state.isEmpty() ? "" : "<p class=\"state\">" + Block.escape(state) + "</p>";
-        String page = rendering.replace("<!--approvals-->", table).replace("<!--state-->", said);
-        if (fonts) {
-            String faces = face("Literata", "literata") + face("Public Sans", "public-sans");
-            return page.replaceFirst("<style>", "<style>" + faces).replace("<!--bookmarks-->", "");
-        }
-        StringBuilder marks = new StringBuilder("<bookmarks>");
-        for (Paragraph p : Paragraph.values()) mark(marks, p.title(), p.jsonName());
-        mark(marks, "Checks", "checks");
-        mark(marks, "Approvals", "approvals");
-        return page.replace("<!--bookmarks-->", marks.append("</bookmarks>"));
-    }
-
-    private static void mark(StringBuilder marks, String title, String anchor) {
-        marks.append("<bookmark name=\"")
-                .append(title)
-                .append("\" href=\"#")
-                .append(anchor)
-                .append("\"/>");
-    }
-
-    private static String face(String family, String file) {
-        String data = Base64.getEncoder().encodeToString(bytes("fonts/" + file + "-latin-wght-normal.woff2"));
-        return "@font-face { font-family: '" + family + "'; font-weight: 200 900; src: url(data:font/woff2;base64,"
-                + data + ") format('woff2'); }\n";
+        Map<String, String> marks = new LinkedHashMap<>();
+        for (Paragraph p : Paragraph.values()) marks.put(p.jsonName(), p.title());
+        marks.put("checks", "Checks");
+        marks.put("approvals", "Approvals");
+        return ReportPage.complete(rendering, approvals, state, fonts, marks);
     }
 }

@@ -18,6 +18,7 @@ final class ReportTable<T> {
     private final List<Column<T>> columns = new ArrayList<>();
     private @Nullable String caption;
     private Predicate<T> marked = row -> false;
+    private Predicate<T> alarming = row -> false;
 
     private ReportTable(List<T> rows) {
         this.rows = rows;
@@ -48,6 +49,13 @@ final class ReportTable<T> {
         return this;
     }
 
+    /** A sum that stays in one line. */
+    ReportTable<T> hash(String name, Function<T, String> cell) {
+        columns.add(
+                new Column<>(name, false, row -> "<span class=\"hash\">" + Block.escape(cell.apply(row)) + "</span>"));
+        return this;
+    }
+
     ReportTable<T> number(String name, Function<T, String> cell) {
         columns.add(new Column<>(name, true, row -> Block.escape(cell.apply(row))));
         return this;
@@ -62,6 +70,12 @@ final class ReportTable<T> {
     /** Rows that are set off. */
     ReportTable<T> marking(Predicate<T> which) {
         marked = which;
+        return this;
+    }
+
+    /** Rows that somebody has to look at. */
+    ReportTable<T> alarming(Predicate<T> which) {
+        alarming = which;
         return this;
     }
 
@@ -80,7 +94,8 @@ final class ReportTable<T> {
         }
         out.append("</tr></thead><tbody>");
         for (T row : rows) {
-            out.append(marked.test(row) ? "<tr class=\"chosen\">" : "<tr>");
+            out.append(
+                    alarming.test(row) ? "<tr class=\"alarm\">" : marked.test(row) ? "<tr class=\"chosen\">" : "<tr>");
             for (int c = 0; c < columns.size(); c++) cell(out, columns.get(c), row, c == 0 ? "th" : "td");
             out.append("</tr>");
         }

@@ -117,9 +117,10 @@ class CandidatesTest extends CaseSteps {
         assertThat(effects.getList("[0].effects.verdict"))
                 .allSatisfy(
                         verdict -> assertThat((String) verdict).isIn("AHEAD", "BEHIND", "NOT_SEPARABLE", "TOO_FEW"));
-        analyst.patch("/candidates/" + base, Map.of("notes", "the plain one", "tags", List.of("keep", " ")))
-                .then()
-                .statusCode(200);
+        Map<String, Object> remarks = Map.of(
+                "notes", "the plain one", "tags", List.of("keep", " "), "seen", Map.of("notes", "", "tags", List.of()));
+        analyst.patch("/candidates/" + base, remarks).then().statusCode(200);
+        analyst.patch("/candidates/" + base, remarks).then().statusCode(409);
         analyst.delete("/candidates/" + base).then().statusCode(204);
         assertThat(get("/candidates?brief=" + brief).getList("name")).containsExactly("Bent");
         assertThat(get("/comparisons/" + brief).getList("candidates.name")).containsExactly("Bent");

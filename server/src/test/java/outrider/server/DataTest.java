@@ -293,6 +293,14 @@ class DataTest extends DataSteps {
                         .getString("code"))
                 .isEqualTo("OVERTAKEN");
         analyst.post(at + "/undo?seen=" + seen, null).then().statusCode(409);
+        assertThat(analyst.asks()
+                        .body(Map.of("visits", mine))
+                        .put("/api" + at)
+                        .then()
+                        .statusCode(400)
+                        .extract()
+                        .<String>path("detail"))
+                .contains("seen: is missing");
         assertThat(setup(id, "visits")).containsEntry("meaning", "visits to the workshop");
         analyst.post(at + "/undo?seen=" + after, null).then().statusCode(200);
     }

@@ -56,6 +56,15 @@ class FitWorkTest extends CaseSteps {
     }
 
     @Test
+    void workThatMeetsAFullDiskIsDoneOnceThereIsRoom() {
+        HeldWork.FULL.add(7707L);
+        work.enqueue(HeldWork.NAME, 7707);
+        for (int i = 0; i < 300 && HeldWork.RUNS.getOrDefault(7707L, 0) < 2; i++) sleep();
+        assertThat(HeldWork.RUNS.get(7707L)).as("once in vain, and once more").isEqualTo(2);
+        assertThat(HeldWork.FULL).isEmpty();
+    }
+
+    @Test
     void workThatWaitsStopsAtOnceAndIsNeverFitted() {
         long brief = split();
         long stopped = stored(brief, "Stopped");

@@ -40,7 +40,12 @@ class MembershipTest extends ReportSteps {
             long list,
             int dataset,
             int arrival,
-            int explanation) {
+            int explanation,
+            int release,
+            int scoreKey,
+            int schedule,
+            int batch,
+            int followReport) {
         String address(String path) {
             String first = path.split("/")[2];
             String own = switch (first) {
@@ -51,12 +56,17 @@ class MembershipTest extends ReportSteps {
                 case "lists" -> "" + list;
                 case "datasets" -> "" + dataset;
                 case "arrivals" -> "" + arrival;
+                case "releases" -> "" + release;
+                case "score-keys" -> "" + scoreKey;
+                case "schedules" -> "" + schedule;
+                case "follow" -> "" + (path.contains("/reports/") ? followReport : batch);
                 default -> "" + brief;
             };
             boolean ofCandidate = path.matches(".*/(orders|figures|distributions)/\\{id}");
             String address = path.replace("{candidate}", "" + candidate)
                     .replace("{brief}", "" + brief)
                     .replace("{dataset}", "" + dataset)
+                    .replace("{form}", "RECIPE")
                     .replace("explanations/{id}", "explanations/" + explanation)
                     .replaceFirst("\\{id}", ofCandidate ? "" + candidate : own)
                     .replaceAll("\\{[^}]*}", "1");
@@ -64,6 +74,9 @@ class MembershipTest extends ReportSteps {
             String asked = switch (first) {
                 case "candidates", "pins", "reports", "searches", "trail", "trail.csv", "trail.xlsx" ->
                     listed ? "brief=" + brief : "";
+                case "releases" -> listed ? "brief=" + brief + "&report=" + report : "";
+                case "score-keys", "schedules" -> listed ? "brief=" + brief : "";
+                case "follow" -> listed ? "brief=" + brief + "&dataset=" + dataset : "dataset=" + dataset;
                 case "comparisons" -> path.contains("/bands") ? "candidate=" + candidate : "records=30";
                 case "errors" -> "candidate=" + candidate + "&records=30&cell=0-30-both&other=" + candidate;
                 case "lists" ->
@@ -91,7 +104,41 @@ class MembershipTest extends ReportSteps {
                 .getInt("id");
         int arrival = ok(analyst.post("/arrivals", Map.of("name", "more.csv", "bytes", 10)))
                 .getInt("id");
-        return new Belongings(id, candidate, submit(id), pin, search, list, dataset, arrival, explanation);
+        int report = submit(id);
+        waiveAll(approver, report);
+        ok(approver.post("/reports/" + report + "/approve", Map.of("words", "")));
+        int release = ok(analyst.post("/releases?report=" + report, Map.of())).getInt("id");
+        int key = ok(analyst.post("/score-keys?brief=" + id, Map.of("name", "desk")))
+                .getInt("view.id");
+        Scheduled.place("belongings", Map.of("in", "in", "out", "out"));
+        int schedule = ok(analyst.post("/schedules?brief=" + id, Map.of("place", "belongings")))
+                .getInt("schedules[0].id");
+        int batch = ok(analyst.post("/follow?brief=" + id + "&dataset=" + dataset, Map.of("day", "2027-01-04")))
+                .getInt("batches[0].id");
+        for (int i = 0; i < 300 && !done(id); i++) sleep();
+        int followReport =
+                ok(analyst.post("/follow/reports?brief=" + id, Map.of())).getInt("id");
+        return new Belongings(
+                id,
+                candidate,
+                report,
+                pin,
+                search,
+                list,
+                dataset,
+                arrival,
+                explanation,
+                release,
+                key,
+                schedule,
+                batch,
+                followReport);
+    }
+
+    private boolean done(long brief) {
+        return ok(analyst.get("/follow?brief=" + brief))
+                .getString("batches[0].status")
+                .equals("done");
     }
 
     private Client person(String role) {

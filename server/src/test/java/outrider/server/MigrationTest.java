@@ -5,12 +5,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -23,6 +29,8 @@ class MigrationTest {
     private static final String URL =
             ENV.getOrDefault("OUTRIDER_TEST_DB_URL", "jdbc:postgresql://127.0.0.1:5432/outrider_test");
 
+    private static final Path AS_OF = Path.of("src", "test", "resources", "as-of");
+
     private Connection database;
 
     @BeforeEach
@@ -32,7 +40,7 @@ class MigrationTest {
                 ENV.getOrDefault("OUTRIDER_TEST_DB_USER", "outrider"),
                 ENV.getOrDefault("OUTRIDER_TEST_DB_PASSWORD", "outrider"));
         run("drop schema if exists " + SCHEMA + " cascade");
-        migrate("6");
+        run("set timezone to 'UTC'");
     }
 
     @AfterEach
@@ -43,6 +51,7 @@ class MigrationTest {
 
     @Test
     void whatABriefSettledColumnsAlarmsKindsAndCutsAreTakenOver() throws SQLException, JsonProcessingException {
+        migrate("6");
         brief("whole", "'renewal'", "'[\"lapsed\"]'", "3000", "0.05");
         brief("begun", "null", "'[]'", "null", "null");
         run("""
@@ -79,6 +88,56 @@ class MigrationTest {
                 .isEqualTo(read("{\"kind\": \"BEST_MEASURE\", \"measure\": \"mcc\"}"));
     }
 
+    /**
+     * A database that began with the first version and lived through every one; each wrote the rows of its file. With
+     * {@code -Doutrider.as-of=write} what it holds at the end is written down anew, to be read through and kept.
+     */
+    @Test
+    void whatEachVersionWroteIsThereAfterAllThatCameLater() throws SQLException, IOException {
+        int latest = flyway("latest").info().all().length;
+        for (int version = 1; version <= latest; version++) {
+            Map<String, List<String>> before = rows();
+            migrate(String.valueOf(version));
+            Map<String, List<String>> after = rows();
+            before.forEach((table, rows) -> assertThat(after.getOrDefault(table, List.of()))
+                    .as("rows of %s", table)
+                    .hasSizeGreaterThanOrEqualTo(rows.size()));
+            Path written = AS_OF.resolve("%02d.sql".formatted(version));
+            if (Files.exists(written)) run(Files.readString(written));
+        }
+        Map<String, List<String>> now = rows();
+        assertThat(now.values())
+                .as("a new table has a row in as-of/%02d.sql", latest)
+                .doesNotContain(List.of());
+        List<String> lines = now.entrySet().stream()
+                .flatMap(e -> e.getValue().stream().map(row -> e.getKey() + " " + row))
+                .toList();
+        Path kept = AS_OF.resolve("now.txt");
+        if ("write".equals(System.getProperty("outrider.as-of"))) Files.write(kept, lines);
+        assertThat(lines).isEqualTo(Files.readAllLines(kept));
+    }
+
+    /** All rows by their table, but those of the history of migrations. */
+    private Map<String, List<String>> rows() throws SQLException {
+        Map<String, List<String>> all = new TreeMap<>();
+        for (String table : list("select table_name from information_schema.tables where table_schema = '" + SCHEMA
+                + "' and table_name <> 'flyway_schema_history'")) {
+            List<String> rows = list("select to_jsonb(t) from " + table + " t");
+            rows.sort(null);
+            all.put(table, rows);
+        }
+        return all;
+    }
+
+    private List<String> list(String sql) throws SQLException {
+        List<String> all = new ArrayList<>();
+        try (Statement statement = database.createStatement();
+                ResultSet found = statement.executeQuery(sql)) {
+            while (found.next()) all.add(found.getString(1));
+        }
+        return all;
+    }
+
     private void brief(String name, String outcome, String events, String capacity, String plannedRate)
             throws SQLException {
         run("""
@@ -97,7 +156,11 @@ class MigrationTest {
     }
 
     private static void migrate(String target) {
-        Flyway.configure()
+        flyway(target).migrate();
+    }
+
+    private static Flyway flyway(String target) {
+        return Flyway.configure()
                 .dataSource(
                         URL,
                         ENV.getOrDefault("OUTRIDER_TEST_DB_USER", "outrider"),
@@ -105,8 +168,7 @@ class MigrationTest {
                 .schemas(SCHEMA)
                 .placeholders(Map.of("runtime", "nobody in particular"))
                 .target(target)
-                .load()
-                .migrate();
+                .load();
     }
 
     private void run(String sql) throws SQLException {

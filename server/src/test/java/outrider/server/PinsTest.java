@@ -36,7 +36,10 @@ class PinsTest extends CaseSteps {
         JsonPath tray = analyst.get("/pins?brief=" + id).jsonPath();
         assertThat(tray.getString("[0].note")).isEqualTo("see band 2");
         assertThat(tray.getString("[0].createdBy")).isEqualTo("analyst");
-        analyst.patch("/pins/" + first, Map.of("note", "better")).then().statusCode(200);
+        Map<String, Object> better = Map.of("note", "better", "seen", "see band 2");
+        analyst.patch("/pins/" + first, better).then().statusCode(200);
+        analyst.patch("/pins/" + first, better).then().statusCode(409);
+        analyst.patch("/pins/" + first, Map.of("note", "unseen")).then().statusCode(400);
         assertThat(analyst.get("/pins?brief=" + id).jsonPath().getString("[0].note"))
                 .isEqualTo("better");
         pin.put("kind", "CHART");

@@ -123,8 +123,17 @@ class ReportRecordsTest extends ReportSteps {
                         "check waived",
                         "report approved");
         assertThat(ok(administrator.get("/trail")).getList("entries.act")).contains("data brought");
-        assertThat(analyst.get("/trail.csv?brief=" + id).asString().lines())
-                .hasSize(trail.getList("entries").size() + 1);
+        assertThat(analyst.get("/trail.csv?brief=" + id).asString().lines()).hasSize(trail.getInt("total") + 1);
+        List<Integer> numbers = trail.getList("entries.number");
+        int total = trail.getInt("total");
+        JsonPath newest = ok(analyst.get("/trail?size=3&brief=" + id));
+        assertThat(newest.<Integer>getList("entries.number")).isEqualTo(numbers.subList(total - 3, total));
+        JsonPath earlier = ok(analyst.get("/trail?size=2&before=" + (total - 2) + "&brief=" + id));
+        assertThat(earlier.<Integer>getList("entries.number")).isEqualTo(numbers.subList(total - 5, total - 3));
+        JsonPath opened = ok(analyst.get("/trail?find=RESERVE opened&brief=" + id));
+        assertThat(opened.getInt("found")).isEqualTo(1);
+        assertThat(opened.getList("entries.act")).containsExactly("reserve opened");
+        assertThat(refusal(analyst.get("/trail?size=0&brief=" + id), 400)).contains("size: is 0");
 
         QuarkusTransaction.requiringNew().run(() -> {
             database.createNativeQuery("alter table trail disable trigger trail_never_changes")

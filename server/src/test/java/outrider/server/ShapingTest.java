@@ -37,6 +37,10 @@ class ShapingTest extends CaseSteps {
                 .statusCode(200);
     }
 
+    private static Map<String, Object> settling(String where, Map<String, Object> seen) {
+        return Map.of("population", Map.of("where", where), "seen", seen);
+    }
+
     private JsonPath columns(long brief) {
         return analyst.get("/briefs/" + brief + "/columns").jsonPath();
     }
@@ -89,7 +93,7 @@ class ShapingTest extends CaseSteps {
         String wrong = analyst.asks()
                 .contentType("application/octet-stream")
                 .body("column,role\nage,king\nagge,input\n".getBytes(StandardCharsets.UTF_8))
-                .post("/api" + at)
+                .post("/api" + analyst.seeing(at))
                 .then()
                 .statusCode(400)
                 .extract()
@@ -100,7 +104,7 @@ class ShapingTest extends CaseSteps {
                 .contentType("application/octet-stream")
                 .body("column,role,reason,known_after_days\nage,,,4\npoints,set aside,counted late,9\n"
                         .getBytes(StandardCharsets.UTF_8))
-                .post("/api" + at)
+                .post("/api" + analyst.seeing(at))
                 .then()
                 .statusCode(200)
                 .extract()
@@ -162,14 +166,23 @@ class ShapingTest extends CaseSteps {
                 .statusCode(400)
                 .body("detail", containsString("population: reads gone, the outcome"));
         deal(brief);
-        analyst.put(at, Map.of("where", "age >= 30")).then().statusCode(200);
+        analyst.put(at, settling("age >= 30", Map.of())).then().statusCode(200);
+        assertThat(analyst.put(at, settling("age >= 50", Map.of()))
+                        .then()
+                        .statusCode(409)
+                        .extract()
+                        .<String>path("code"))
+                .as("somebody saw all records still")
+                .isEqualTo("OVERTAKEN");
         assertThat(analyst.get("/briefs/" + brief).jsonPath().<Object>get("split"))
                 .isNull();
         deal(brief);
         assertThat(analyst.get("/briefs/" + brief).jsonPath().getInt("split.facts.leftOut"))
                 .isEqualTo(gone);
         candidate(brief, Map.of("name", "Slopes", "kind", "logistic", "inputs", List.of("age", "tier")));
-        analyst.put(at, Map.of("where", "age >= 40")).then().statusCode(409);
+        analyst.put(at, settling("age >= 40", Map.of("where", "age >= 30")))
+                .then()
+                .statusCode(409);
         analyst.put("/briefs/" + brief + "/columns", Map.of("older", made("age + 1")))
                 .then()
                 .statusCode(409);
@@ -183,7 +196,7 @@ class ShapingTest extends CaseSteps {
         analyst.put(columns, Map.of("stage", made("bands(half, 15, 25)"), "half", made("age / 2")))
                 .then()
                 .statusCode(200);
-        analyst.put("/briefs/" + brief + "/population", Map.of("where", "points >= 10"))
+        analyst.put("/briefs/" + brief + "/population", settling("points >= 10", Map.of()))
                 .then()
                 .statusCode(200);
         deal(brief);

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Enumeration;
 import java.util.List;
+import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import javax.xml.stream.XMLInputFactory;
@@ -50,17 +51,20 @@ record WorkbookParts(List<String> merged, int lastRow) {
         }
     }
 
-    /** @throws BadInput if it unpacks to far more than a table does */
-    static void refuseBomb(Path file) throws IOException {
+    /** @throws BadInput if it unpacks to far more than a table does, or to other bytes than its checksums are of */
+    static void check(Path file) throws IOException {
         try (ZipFile archive = new ZipFile(file.toFile())) {
             byte[] buffer = new byte[1 << 16];
             Enumeration<? extends ZipEntry> entries = archive.entries();
             long limit = Math.max(BOMB, BOMB_FACTOR * file.toFile().length());
             long unpacked = 0;
             while (entries.hasMoreElements()) {
-                try (InputStream in = archive.getInputStream(entries.nextElement())) {
+                ZipEntry entry = entries.nextElement();
+                CRC32 sum = new CRC32();
+                try (InputStream in = archive.getInputStream(entry)) {
                     for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
                         unpacked += n;
+                        sum.update(buffer, 0, n);
                         if (unpacked > limit) {
                             throw BadInput.of(
                                     "file",
@@ -69,6 +73,7 @@ record WorkbookParts(List<String> merged, int lastRow) {
                         }
                     }
                 }
+                if (entry.getCrc() >= 0 && entry.getCrc() != sum.getValue()) throw damaged();
             }
         } catch (IOException | IllegalArgumentException e) {
             throw damaged();

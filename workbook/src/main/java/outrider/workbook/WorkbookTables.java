@@ -178,7 +178,7 @@ public final class WorkbookTables {
     }
 
     private static ReadableWorkbook open(Path file) throws IOException {
-        WorkbookParts.refuseBomb(file);
+        WorkbookParts.check(file);
         try {
             boolean formats = WorkbookParts.hasFormats(file);
             return new ReadableWorkbook(file.toFile(), new ReadingOptions(formats, false));

@@ -23,8 +23,10 @@ import outrider.casefile.Policy;
 import outrider.casefile.SignOffChecks;
 import outrider.check.Alarm;
 import outrider.split.Balance;
+import outrider.split.Parts;
 import outrider.split.Split;
 import outrider.split.SplitPlan;
+import outrider.split.Together;
 import outrider.split.Units;
 import outrider.stakes.Stakes;
 import outrider.table.CategoryColumn;
@@ -150,7 +152,9 @@ record World(Fault fault, int records, int each) {
 
     private static CaseData data(BriefFile brief, Table table, byte[] y, int[] alone) {
         int[] units = brief.split().groupBy() == null ? alone : Units.of(table.column("customer"));
-        return new CaseData(brief, "", 0, table, y, Split.of(brief.split(), table, y, alone), units, List.of());
+        Parts parts = Split.of(brief.split(), table, y, alone);
+        Together together = Together.of(brief.split(), table, parts, units);
+        return new CaseData(brief, "", 0, table, y, parts, together, List.of());
     }
 
     private BriefFile brief(

@@ -9,6 +9,8 @@ import outrider.learn.ColumnTerms;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * Naive Bayes; its probabilities are over-confident where columns say the same.
@@ -21,6 +23,11 @@ public record BayesModel(NaiveBayes bayes, boolean margin) implements Model {
         double[] score = bayes.logOdds(table, rows);
         for (int i = 0; i < score.length && !margin; i++) score[i] = 1 / (1 + Math.exp(-score[i]));
         return score;
+    }
+
+    @Override
+    public Term term() {
+        return margin ? bayes.term() : Terms.logistic(bayes.term());
     }
 
     @Override

@@ -13,6 +13,9 @@ import outrider.prepare.TrainingData;
 import outrider.split.Balance;
 import outrider.table.Column;
 import outrider.table.Table;
+import outrider.term.Condition;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * Naive Bayes (METHODS section 7): Gaussian for numbers, smoothed frequencies for levels; a missing value says nothing.
@@ -36,10 +39,47 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
             return density(value, 1) - density(value, 0);
         }
 
+        Term term() {
+            double[][] shares = logShare;
+            if (shares != null) {
+                List<Term> adds = new ArrayList<>();
+                for (int i = 0; i < shares[0].length; i++) adds.add(Terms.constant(shares[1][i] - shares[0][i]));
+                int listed = requireNonNull(column.levels()).size();
+                return new Term.ByLevel(
+                        column.name(),
+                        requireNonNull(column.levels()),
+                        adds.subList(0, listed),
+                        Terms.constant(0),
+                        adds.get(listed));
+            }
+            Term value = column.date() ? new Term.DaysOf(column.name()) : new Term.NumberOf(column.name());
+            return new Term.Choice(
+                    new Condition.Missing(column.name()),
+                    Terms.constant(0),
+                    new Term.Difference(density(value, 1), density(value, 0)));
+        }
+
+        private Term density(Term value, int level) {
+            double spread = requireNonNull(variance)[level];
+            Term.Step off =
+                    new Term.Step("off", new Term.Difference(value, Terms.constant(requireNonNull(mean)[level])));
+            return new Term.Difference(
+                    Terms.constant(-0.5 * Math.log(spread)),
+                    new Term.Quotient(new Term.Product(off, off), Terms.constant(2 * spread)));
+        }
+
         private double density(double value, int level) {
             double off = value - requireNonNull(mean)[level];
             return -0.5 * Math.log(requireNonNull(variance)[level]) - off * off / (2 * requireNonNull(variance)[level]);
         }
+    }
+
+    /** Its log-odds. */
+    Term term() {
+        List<Term> sum = new ArrayList<>();
+        sum.add(Terms.constant(logOdds));
+        for (Part part : parts) sum.add(part.term());
+        return new Term.Sum(sum);
     }
 
     /**

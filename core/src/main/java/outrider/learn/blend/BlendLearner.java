@@ -22,6 +22,7 @@ import outrider.learn.linear.LogisticFit;
 import outrider.learn.linear.LogisticRegression;
 import outrider.prepare.Design;
 import outrider.prepare.Matrix;
+import outrider.split.Folds;
 
 /** Several fitted candidates as one: their scores stacked, or their probabilities or ranks in the mean. */
 public final class BlendLearner extends NamedLearner {
@@ -67,8 +68,9 @@ public final class BlendLearner extends NamedLearner {
         if (method.equals("ranks")) {
             double[][] references = new double[m][];
             for (int i = 0; i < m; i++) {
-                references[i] = BlendModel.reference(features[i]);
-                features[i] = BlendModel.ranks(features[i], references[i]);
+                double[] feature = features[i];
+                references[i] = BlendModel.reference(at(feature, OutOfFold.scored(feature)));
+                features[i] = ranks(feature, references[i]);
             }
             Model model = new BlendModel(models, names, null, references);
             return task.calibrated(model, BlendModel.combined(features, null));
@@ -90,10 +92,10 @@ public final class BlendLearner extends NamedLearner {
         }
         byte[] y = task.data().outcomeOf(task.data().rows());
         int[] all = IntStream.range(0, y.length).toArray();
-        double[] weights = stack(features, y, all, task);
+        double[] weights = stack(features, y, known(features, all), task);
         Model model = new BlendModel(models, names, weights, null);
-        byte[] fold = task.fold();
-        return task.calibrated(model, fold == null ? null : stackedOutOfFold(features, y, fold, task));
+        Folds dealt = task.dealt();
+        return task.calibrated(model, dealt == null ? null : stackedOutOfFold(features, y, dealt, task));
     }
 
     /** A hair of a penalty keeps weights of members that say the same finite. */
@@ -110,19 +112,36 @@ public final class BlendLearner extends NamedLearner {
         return fit.coefficients();
     }
 
-    private static double[] stackedOutOfFold(double[][] features, byte[] y, byte[] fold, FitTask task) {
-        int k = OutOfFold.count(fold);
+    /** Those of some places at which every member has a score. */
+    private static int[] known(double[][] features, int[] places) {
+        int[] known = places;
+        for (double[] feature : features) known = OutOfFold.known(feature, known);
+        return known;
+    }
+
+    private static double[] at(double[] values, int[] places) {
+        return Arrays.stream(places).mapToDouble(i -> values[i]).toArray();
+    }
+
+    /** Ranks of those that have a score. */
+    private static double[] ranks(double[] scores, double[] reference) {
+        double[] all = scores.clone();
+        int[] scored = OutOfFold.scored(scores);
+        double[] ranks = BlendModel.ranks(at(scores, scored), reference);
+        for (int i = 0; i < scored.length; i++) all[scored[i]] = ranks[i];
+        return all;
+    }
+
+    private static double[] stackedOutOfFold(double[][] features, byte[] y, Folds dealt, FitTask task) {
         double[] scores = new double[y.length];
-        for (int f = 0; f < k; f++) {
-            int own = f;
-            int[] in = FitTask.places(fold, i -> fold[i] != own);
+        Arrays.fill(scores, Double.NaN);
+        for (int f = 0; f < dealt.count(); f++) {
+            int[] in = known(features, dealt.learnt(f));
+            if (in.length == 0) continue;
             double[] weights = stack(features, y, in, task);
-            int[] out = FitTask.places(fold, i -> fold[i] == own);
+            int[] out = known(features, dealt.held(f));
             double[][] part = new double[features.length][];
-            for (int m = 0; m < part.length; m++) {
-                double[] feature = features[m];
-                part[m] = Arrays.stream(out).mapToDouble(i -> feature[i]).toArray();
-            }
+            for (int m = 0; m < part.length; m++) part[m] = at(features[m], out);
             double[] score = BlendModel.combined(part, weights);
             for (int i = 0; i < out.length; i++) scores[out[i]] = score[i];
         }

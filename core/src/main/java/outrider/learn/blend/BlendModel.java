@@ -1,5 +1,6 @@
 package outrider.learn.blend;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -7,6 +8,8 @@ import org.jspecify.annotations.Nullable;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * Several models as one.
@@ -92,6 +95,48 @@ public record BlendModel(
             reference[i] = sorted[(int) Math.rint((sorted.length - 1.0) * i / (kept - 1))];
         }
         return reference;
+    }
+
+    @Override
+    public Term term() {
+        List<Term> features = new ArrayList<>();
+        for (int m = 0; m < members.size(); m++) features.add(feature(members.get(m), m));
+        if (weights != null) {
+            return Terms.logistic(Terms.weighted(weights[0], features, Arrays.copyOfRange(weights, 1, weights.length)));
+        }
+        double[] equal = new double[features.size()];
+        Arrays.fill(equal, 1.0 / equal.length);
+        return Terms.weighted(0, features, equal);
+    }
+
+    private Term feature(Model member, int at) {
+        Term score = member.term();
+        if (references != null) return rank(new Term.Step(names.get(at), score), references[at]);
+        return weights == null || !member.probability() ? score : Terms.logOdds(score, CLIP);
+    }
+
+    /** As {@link #ranks} has it: stairs whose steps rise in a line, with a step of its own for each reference that is met. */
+    private static Term rank(Term.Step score, double[] reference) {
+        int last = reference.length - 1;
+        List<Double> from = new ArrayList<>(List.of(Double.NEGATIVE_INFINITY));
+        List<Term> values = new ArrayList<>(List.of(Terms.constant(0)));
+        for (int first = 0, end; first <= last; first = end + 1) {
+            end = first;
+            while (end < last && reference[end + 1] == reference[first]) end++;
+            from.add(reference[first]);
+            values.add(Terms.constant((first + end) / 2.0 / last));
+            from.add(Math.nextUp(reference[first]));
+            values.add(end == last ? Terms.constant(1) : line(score, reference, end, last));
+        }
+        return Terms.stairs(
+                score, from.stream().mapToDouble(Double::doubleValue).toArray(), values);
+    }
+
+    private static Term line(Term.Step score, double[] reference, int below, int last) {
+        double low = reference[below];
+        Term share = new Term.Quotient(
+                new Term.Difference(score, Terms.constant(low)), Terms.constant(reference[below + 1] - low));
+        return new Term.Quotient(Terms.sum(Terms.constant(below), share), Terms.constant(last));
     }
 
     @Override

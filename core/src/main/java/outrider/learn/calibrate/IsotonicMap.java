@@ -2,6 +2,8 @@ package outrider.learn.calibrate;
 
 import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * A step function by pooling adjacent violators (Ayer et al. 1955): from {@code from[i]} on the probability is {@code value[i]}; below
@@ -53,6 +55,14 @@ public record IsotonicMap(double[] from, double[] value, double[] records) imple
         double[] clipped = new double[value.length];
         for (int i = 0; i < clipped.length; i++) clipped[i] = Math.min(1 - edge, Math.max(edge, value[i]));
         return new IsotonicMap(from, clipped, this.records);
+    }
+
+    @Override
+    public Term term(Term score) {
+        return Terms.stairs(
+                new Term.Step("score before calibration", score),
+                from,
+                Arrays.stream(value).mapToObj(Terms::constant).toList());
     }
 
     @Override

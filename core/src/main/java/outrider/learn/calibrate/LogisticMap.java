@@ -2,6 +2,8 @@ package outrider.learn.calibrate;
 
 import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * Intercept and slope by maximum likelihood, on the log-odds of a probability or on a plain score (Cox 1958; Platt 1999). Scores that say
@@ -55,9 +57,19 @@ public record LogisticMap(double intercept, double slope, boolean onLogOdds, dou
 
     private static double read(double score, boolean probability, double edge) {
         if (!probability) return score;
-        double clip = edge == 0 ? CLIP : edge;
+        double clip = clip(edge);
         double p = Math.min(1 - clip, Math.max(clip, score));
         return Math.log(p / (1 - p));
+    }
+
+    private static double clip(double edge) {
+        return edge == 0 ? CLIP : edge;
+    }
+
+    @Override
+    public Term term(Term score) {
+        Term read = onLogOdds ? Terms.logOdds(score, clip(edge)) : score;
+        return Terms.logistic(Terms.sum(Terms.constant(intercept), new Term.Product(Terms.constant(slope), read)));
     }
 
     @Override

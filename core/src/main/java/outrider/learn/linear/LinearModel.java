@@ -10,6 +10,7 @@ import outrider.learn.PreparedModel;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
 import outrider.table.Table;
+import outrider.term.Term;
 
 /**
  * A linear margin on prepared, scaled columns: least squares, or the margin classifier. Not a probability.
@@ -26,6 +27,13 @@ public record LinearModel(
         double[] slopes = fit.slopes().clone();
         double intercept = scaling.unscale(fit.intercept(), slopes);
         return preparation.margins(table, rows, intercept, slopes);
+    }
+
+    @Override
+    public Term term() {
+        double[] slopes = fit.slopes().clone();
+        double intercept = scaling.unscale(fit.intercept(), slopes);
+        return preparation.terms().margin(intercept, slopes);
     }
 
     @Override

@@ -12,6 +12,8 @@ import outrider.learn.Part;
 import outrider.learn.PreparedModel;
 import outrider.prepare.Preparation;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * Logistic regression on prepared columns.
@@ -34,6 +36,12 @@ public record LogisticModel(
         double[] score = preparation.margins(table, rows, beta[0], Arrays.copyOfRange(beta, 1, beta.length));
         for (int i = 0; i < score.length; i++) score[i] = 1 / (1 + Math.exp(-score[i]));
         return score;
+    }
+
+    @Override
+    public Term term() {
+        double[] beta = fit.coefficients();
+        return Terms.logistic(preparation.terms().margin(beta[0], Arrays.copyOfRange(beta, 1, beta.length)));
     }
 
     @Override

@@ -55,8 +55,8 @@ public record PenaltyPath(Reason why, double chosen, List<Point> tried) {
                         + least;
             case LOWEST_ERROR -> "Slopes are pulled towards 0 by " + least;
             case NO_FOLDS ->
-                "Training holds too few events for two folds to choose a penalty by; " + NumberColumn.text(chosen)
-                        + " stands in the middle of those tried.";
+                "Training holds too few events, or days, for two folds to choose a penalty by; "
+                        + NumberColumn.text(chosen) + " stands in the middle of those tried.";
         };
         return new Part.Penalty(
                 words,

@@ -5,7 +5,6 @@ import static java.util.Objects.requireNonNull;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.LogLoss;
 import outrider.base.Progress;
@@ -16,6 +15,7 @@ import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
 import outrider.prepare.TrainingData;
 import outrider.split.Balance;
+import outrider.split.Folds;
 
 /** Finds the penalty of a linear kind by what folds of training lose, preparation included (METHODS section 7). */
 final class PenaltySearch {
@@ -73,29 +73,34 @@ final class PenaltySearch {
     }
 
     private PenaltyPath walk(PenaltyPath.Reason why, Begin begin, Progress progress) {
-        byte[] fold = OutOfFold.folds(data, FOLDS);
+        Folds folds = OutOfFold.folds(data, FOLDS);
         List<Double> penalties = PenaltyPath.PENALTIES;
-        if (fold == null)
+        if (folds == null)
             return new PenaltyPath(PenaltyPath.Reason.NO_FOLDS, penalties.get(penalties.size() / 2), List.of());
-        int k = OutOfFold.count(fold);
+        int k = folds.count();
         double[][] losses = new double[k][];
         Progress[] each = progress.shared(k);
-        workers.each(k, f -> losses[f] = down(begin(begin, fold, f, each[f]), each[f]));
+        workers.each(k, f -> losses[f] = down(begin(begin, folds, f, each[f]), each[f]));
         int tried = Arrays.stream(losses).mapToInt(l -> l.length).min().orElse(0);
         List<PenaltyPath.Point> points = new ArrayList<>();
         PenaltyPath.Point best = null;
+        double weight = total(folds);
         for (int p = 0; p < tried; p++) {
             double sum = 0;
             for (double[] own : losses) sum += own[p];
-            PenaltyPath.Point point = new PenaltyPath.Point(penalties.get(p), sum / total());
+            PenaltyPath.Point point = new PenaltyPath.Point(penalties.get(p), sum / weight);
             points.add(point);
             if (best == null || point.loss() < best.loss()) best = point;
         }
         return new PenaltyPath(why, requireNonNull(best).penalty(), List.copyOf(points));
     }
 
-    private double total() {
-        return weightOf == null ? data.rows().length : Arrays.stream(weightOf).sum();
+    private double total(Folds folds) {
+        double total = 0;
+        for (int i = 0; i < folds.fold().length; i++) {
+            if (folds.fold()[i] != Folds.NONE) total += weightOf == null ? 1 : weightOf[i];
+        }
+        return total;
     }
 
     /** From the strongest penalty on, until the fold's loss has risen twice in a row. */
@@ -111,20 +116,14 @@ final class PenaltySearch {
         return losses;
     }
 
-    private Fold begin(Begin begin, byte[] fold, int own, Progress progress) {
-        int[] in = places(fold, own, false);
-        int[] out = places(fold, own, true);
+    private Fold begin(Begin begin, Folds folds, int own, Progress progress) {
+        int[] in = folds.learnt(own);
+        int[] out = folds.held(own);
         TrainingData others = data.withRows(rows(in));
         Preparation preparation = Preparation.fit(others, options, Progress.NONE);
         Held held = new Held(preparation.apply(data.table(), rows(out)), data.outcomeOf(rows(out)), weights(out));
         Design x = preparation.applyTraining(others, others.rows());
         return begin.on(x, data.outcomeOf(others.rows()), weights(in), held, progress.part(0, 1, ""));
-    }
-
-    private static int[] places(byte[] fold, int own, boolean wanted) {
-        return IntStream.range(0, fold.length)
-                .filter(i -> (fold[i] == own) == wanted)
-                .toArray();
     }
 
     private int[] rows(int[] places) {

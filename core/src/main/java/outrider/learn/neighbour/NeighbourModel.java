@@ -7,6 +7,8 @@ import outrider.prepare.Design;
 import outrider.prepare.Preparation;
 import outrider.prepare.Scaling;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /** The share of events among the nearest training records. */
 public record NeighbourModel(Preparation preparation, Scaling scaling, Neighbours neighbours, int k, boolean byDistance)
@@ -21,6 +23,13 @@ public record NeighbourModel(Preparation preparation, Scaling scaling, Neighbour
             score[i] = neighbours.share(scaling, record, k, byDistance);
         }
         return score;
+    }
+
+    @Override
+    public Term term() {
+        throw Terms.none(
+                "of nearest neighbours compares with remembered records of training, which no form may carry out of the house",
+                "take the recipe, or sign another kind");
     }
 
     @Override

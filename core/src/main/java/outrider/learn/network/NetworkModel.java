@@ -1,17 +1,23 @@
 package outrider.learn.network;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import outrider.learn.Part;
 import outrider.learn.PreparedModel;
 import outrider.prepare.Preparation;
+import outrider.prepare.PreparedTerms;
 import outrider.prepare.Scaling;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /** A neural network of one hidden layer on prepared, standardised columns. */
 public record NetworkModel(Preparation preparation, Scaling scaling, Network.Fit fit) implements PreparedModel {
-    @Override
-    public double[] score(Table table, int[] rows) {
+    /** Weights of inputs as they are. */
+    private record Unscaled(double[] slopes, double[] biases) {}
+
+    private Unscaled unscaled() {
         int units = fit.units();
         double[] slopes = fit.hidden().clone();
         double[] biases = fit.biases();
@@ -23,7 +29,30 @@ public record NetworkModel(Preparation preparation, Scaling scaling, Network.Fit
                 biases[u] -= slopes[at] * scaling.mean()[c];
             }
         }
-        double[] sums = preparation.sums(table, rows, biases, slopes);
+        return new Unscaled(slopes, biases);
+    }
+
+    @Override
+    public Term term() {
+        int units = fit.units();
+        Unscaled weights = unscaled();
+        PreparedTerms inputs = preparation.terms();
+        List<Term> activations = new ArrayList<>();
+        for (int u = 0; u < units; u++) {
+            double[] slopes = new double[fit.inputs()];
+            for (int c = 0; c < slopes.length; c++) slopes[c] = weights.slopes()[c * units + u];
+            Term sum = inputs.margin(weights.biases()[u], slopes);
+            Term activation = fit.tanh() ? new Term.Applied(Term.Function.TANH, sum) : Terms.logistic(sum);
+            activations.add(new Term.Step("unit " + (u + 1), activation));
+        }
+        return Terms.logistic(Terms.weighted(fit.output()[units], activations, Arrays.copyOf(fit.output(), units)));
+    }
+
+    @Override
+    public double[] score(Table table, int[] rows) {
+        int units = fit.units();
+        Unscaled weights = unscaled();
+        double[] sums = preparation.sums(table, rows, weights.biases(), weights.slopes());
         double[] score = new double[rows.length];
         for (int i = 0; i < rows.length; i++) score[i] = 1 / (1 + Math.exp(-fit.margin(sums, i * units)));
         return score;

@@ -4,6 +4,8 @@ import java.util.Arrays;
 import java.util.List;
 import outrider.learn.Model;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /** Everyone gets the training event rate. */
 public record BaseRate(double rate) implements Model {
@@ -22,6 +24,11 @@ public record BaseRate(double rate) implements Model {
         double[] scores = new double[records];
         Arrays.fill(scores, score);
         return scores;
+    }
+
+    @Override
+    public Term term() {
+        return Terms.constant(rate);
     }
 
     @Override

@@ -4,6 +4,8 @@ import java.util.List;
 import outrider.base.Seeds;
 import outrider.learn.Model;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /** A seeded uniform score that belongs to the record's number, so that it is the same whatever else is scored. */
 public record CoinToss(long seed) implements Model {
@@ -16,6 +18,12 @@ public record CoinToss(long seed) implements Model {
             score[i] = stream.nextDouble();
         }
         return score;
+    }
+
+    @Override
+    public Term term() {
+        throw Terms.none(
+                "of a coin toss hangs on the record's place in its file", "sign a candidate that reads columns");
     }
 
     @Override

@@ -8,6 +8,8 @@ import outrider.base.BadInput;
 import outrider.learn.Model;
 import outrider.table.Column;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * The mean outcome of each combination of levels, smoothed with {@link #PRIOR} records at the base rate (METHODS section 7).
@@ -56,6 +58,32 @@ public record GroupRates(List<String> columns, double baseRate, Map<String, Doub
         double[] score = new double[rows.length];
         for (int i = 0; i < rows.length; i++) score[i] = rates.getOrDefault(keys.get(i), baseRate);
         return score;
+    }
+
+    @Override
+    public Term term() {
+        return term(0, "");
+    }
+
+    /** Of groups whose key begins so, by the columns from {@code at} on. */
+    private Term term(int at, String begun) {
+        if (at == columns.size()) return Terms.constant(rates.getOrDefault(begun, baseRate));
+        Map<String, String> next = new java.util.TreeMap<>();
+        for (String key : rates.keySet()) {
+            if (!key.startsWith(begun)) continue;
+            int mark = begun.length();
+            if (key.charAt(mark) == '-') continue;
+            int colon = key.indexOf(':', mark);
+            int end = colon + 1 + Integer.parseInt(key.substring(mark, colon));
+            next.put(key.substring(colon + 1, end), key.substring(0, end + 1));
+        }
+        List<Term> values = next.values().stream().map(key -> term(at + 1, key)).toList();
+        return new Term.ByLevel(
+                columns.get(at),
+                List.copyOf(next.keySet()),
+                values,
+                term(at + 1, begun + "-|"),
+                Terms.constant(baseRate));
     }
 
     @Override

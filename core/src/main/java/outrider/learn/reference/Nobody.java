@@ -3,6 +3,8 @@ package outrider.learn.reference;
 import java.util.List;
 import outrider.learn.Model;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /** Everyone gets the commoner class: one constant score, 0 or 1. */
 public record Nobody(double commonerClass) implements Model {
@@ -13,6 +15,11 @@ public record Nobody(double commonerClass) implements Model {
     @Override
     public double[] score(Table table, int[] rows) {
         return BaseRate.constant(commonerClass, rows.length);
+    }
+
+    @Override
+    public Term term() {
+        return Terms.constant(commonerClass);
     }
 
     @Override

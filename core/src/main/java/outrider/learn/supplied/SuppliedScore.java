@@ -5,6 +5,8 @@ import outrider.base.BadInput;
 import outrider.learn.Model;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /** A score column of the file, scored elsewhere. {@code lowerIsRiskier} turns its order round. */
 public record SuppliedScore(String column, boolean lowerIsRiskier, boolean probability) implements Model {
@@ -31,6 +33,12 @@ public record SuppliedScore(String column, boolean lowerIsRiskier, boolean proba
             score[i] = !lowerIsRiskier ? value : probability ? 1 - value : -value;
         }
         return score;
+    }
+
+    @Override
+    public Term term() {
+        Term score = new Term.NumberOf(column);
+        return lowerIsRiskier ? new Term.Difference(Terms.constant(probability ? 1 : 0), score) : score;
     }
 
     @Override

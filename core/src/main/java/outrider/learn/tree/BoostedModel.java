@@ -6,6 +6,8 @@ import outrider.learn.AdditiveScore;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /** Boosted trees: the log-odds are a base and what each tree adds. */
 public record BoostedModel(BoostedTrees.Fit fit) implements Model {
@@ -14,6 +16,11 @@ public record BoostedModel(BoostedTrees.Fit fit) implements Model {
         double[] score = TreeSums.of(fit.columns(), fit.trees(), table, rows);
         for (int i = 0; i < score.length; i++) score[i] = 1 / (1 + Math.exp(-(fit.base() + score[i])));
         return score;
+    }
+
+    @Override
+    public Term term() {
+        return Terms.logistic(Terms.sum(Terms.constant(fit.base()), TreeSums.term(fit.columns(), fit.trees())));
     }
 
     @Override

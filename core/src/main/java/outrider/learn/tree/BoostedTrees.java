@@ -104,21 +104,19 @@ public final class BoostedTrees {
                 workers,
                 progress);
         int[] all = IntStream.range(0, y.length).toArray();
-        byte[] fold = way.patience() == 0 ? null : folds(data, sample.rows());
-        if (fold == null) {
+        Folds folds = way.patience() == 0 ? null : folds(data, sample.rows());
+        if (folds == null) {
             Course course = boosting.new Course(all, new int[0], workers);
             List<CurvePoint> curve = boosting.go(List.of(course), way.rounds(), 0, 1).curve;
             return new Fit(binned.columns(), course.base, course.trees, curve);
         }
         List<Course> searching = new ArrayList<>();
-        int searches = fewHeldBack(y, fold) ? HELD_BACK : 1;
+        int first = folds.forward() ? folds.count() - 1 : 0;
+        int searches = fewHeldBack(y, folds.fold(), first) ? folds.count() : 1;
         for (int f = 0; f < searches; f++) {
-            int own = f;
-            searching.add(boosting
-            .new Course(
-                    IntStream.range(0, y.length).filter(i -> fold[i] != own).toArray(),
-                    IntStream.range(0, y.length).filter(i -> fold[i] == own).toArray(),
-                    searches == 1 ? workers : Workers.ALONE));
+            int own = searches == 1 ? first : f;
+            searching.add(
+                    boosting.new Course(folds.learnt(own), folds.held(own), searches == 1 ? workers : Workers.ALONE));
         }
         Gone search = boosting.go(searching, way.rounds(), 0, 0.5);
         Course course = boosting.new Course(all, new int[0], workers);
@@ -126,21 +124,16 @@ public final class BoostedTrees {
         return new Fit(binned.columns(), course.base, course.trees, search.curve);
     }
 
-    /** Stratified sixths of the sample; null where there are too few events to part them. */
-    private static byte @Nullable [] folds(TrainingData data, int[] rows) {
-        byte[] fold = Folds.most(data.outcomeOf(rows), data.unitsOf(rows), HELD_BACK, data.seed() + 1);
-        return fold == null || !hasFold(fold, HELD_BACK - 1) ? null : fold;
-    }
-
-    private static boolean hasFold(byte[] fold, int wanted) {
-        for (byte f : fold) if (f == wanted) return true;
-        return false;
+    /** Stratified sixths of the sample, or stretches that follow each other; null where there are too few events to part them. */
+    private static @Nullable Folds folds(TrainingData data, int[] rows) {
+        Folds folds = data.folds(rows, HELD_BACK, data.seed() + 1);
+        return folds == null || !folds.forward() && folds.count() < HELD_BACK ? null : folds;
     }
 
     /** Whether one sixth holds too few events, or others, to say when to stop: then all sixths say it together. */
-    private static boolean fewHeldBack(byte[] y, byte[] fold) {
+    private static boolean fewHeldBack(byte[] y, byte[] fold, int own) {
         int[] count = new int[2];
-        for (int i = 0; i < y.length; i++) if (fold[i] == 0) count[y[i]]++;
+        for (int i = 0; i < y.length; i++) if (fold[i] == own) count[y[i]]++;
         return Math.min(count[0], count[1]) < ENOUGH_HELD_BACK;
     }
 

@@ -171,15 +171,14 @@ public final class DecisionTree {
     }
 
     /**
-     * Adds up the held-out errors at each alpha; gives back the weight of all records. The bins, which know no outcome, are those of all
+     * Adds up the held-out errors at each alpha; gives back the weight of the records held out. The bins, which know no outcome, are those of all
      * records.
      */
     private double crossValidate(Binned binned, double[] alphas, double[] sum, double[] squares) {
-        byte[] fold = folds();
+        Folds dealt = folds();
         double total = 0;
-        for (int i = 0; i < sample.rows().length; i++) total += weight(i);
-        int k = 0;
-        for (byte f : fold) k = Math.max(k, f + 1);
+        for (int i = 0; i < sample.rows().length; i++) if (dealt.fold()[i] != Folds.NONE) total += weight(i);
+        int k = dealt.count();
         double[][] sums = new double[k][alphas.length];
         double[][] ofSquares = new double[k][alphas.length];
         AtomicInteger done = new AtomicInteger();
@@ -187,13 +186,9 @@ public final class DecisionTree {
         workers.each(k, f -> {
             progress.checkpoint(
                     0.1 + 0.85 * done.getAndIncrement() / folds, "pruning: fold " + (f + 1) + " of " + folds);
-            Grown grown = grow(
-                    binned,
-                    IntStream.range(0, fold.length).filter(i -> fold[i] != f).toArray());
+            Grown grown = grow(binned, dealt.learnt(f));
             Pruning.Sequence sequence = Pruning.sequence(grown.tree(), way.error());
-            for (int i = 0; i < fold.length; i++) {
-                if (fold[i] == f) addErrors(grown, sequence, binned, i, alphas, sums[f], ofSquares[f]);
-            }
+            for (int i : dealt.held(f)) addErrors(grown, sequence, binned, i, alphas, sums[f], ofSquares[f]);
         });
         for (int f = 0; f < k; f++) {
             for (int s = 0; s < alphas.length; s++) {
@@ -243,15 +238,14 @@ public final class DecisionTree {
         return path[depth];
     }
 
-    private byte[] folds() {
-        int[] rows = sample.rows();
-        byte[] fold = Folds.most(data.outcomeOf(rows), data.unitsOf(rows), way.folds(), data.seed());
-        if (fold == null) {
+    private Folds folds() {
+        Folds folds = data.folds(sample.rows(), way.folds(), data.seed());
+        if (folds == null) {
             throw BadInput.of(
                     "pruning",
-                    "wants cross-validation, and training has fewer than 2 events or non-events",
+                    "wants cross-validation, and " + data.fewForFolds(),
                     "choose description length, or none");
         }
-        return fold;
+        return folds;
     }
 }

@@ -8,6 +8,8 @@ import outrider.learn.AdditiveScore;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
+import outrider.term.Term;
+import outrider.term.Terms;
 
 /**
  * The mean of many trees' event rates.
@@ -25,6 +27,11 @@ public record ForestModel(
         double[] score = TreeSums.of(treeColumns, trees, table, rows);
         for (int i = 0; i < score.length; i++) score[i] /= trees.size();
         return score;
+    }
+
+    @Override
+    public Term term() {
+        return new Term.Quotient(TreeSums.term(treeColumns, trees), Terms.constant(trees.size()));
     }
 
     @Override

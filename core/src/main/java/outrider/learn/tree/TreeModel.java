@@ -6,6 +6,7 @@ import outrider.learn.AdditiveScore;
 import outrider.learn.Model;
 import outrider.learn.Part;
 import outrider.table.Table;
+import outrider.term.Term;
 
 /** One decision tree: the event rate of the leaf. */
 public record TreeModel(DecisionTree.Fit fit) implements Model {
@@ -24,6 +25,11 @@ public record TreeModel(DecisionTree.Fit fit) implements Model {
         int width = fit.columns().size();
         for (int i = 0; i < rows.length; i++) leaf[i] = fit.tree().leaf(values, i * width);
         return leaf;
+    }
+
+    @Override
+    public Term term() {
+        return TreeSums.term(fit.columns(), List.of(fit.tree()));
     }
 
     @Override

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 import outrider.learn.Part;
 import outrider.table.Table;
+import outrider.term.Term;
 
 /** Adds up what many trees say of many records, some records at a time so that they stay near. */
 final class TreeSums {
@@ -25,6 +26,17 @@ final class TreeSums {
             for (Tree tree : trees) tree.addTo(sum, from, to, values, levels);
         }
         return sum;
+    }
+
+    static Term term(List<TreeColumn> columns, List<Tree> trees) {
+        return new Term.Trees(
+                columns.stream()
+                        .map(c -> new Term.TreeInput(c.name(), c.levels(), c.date()))
+                        .toList(),
+                trees.stream()
+                        .map(t -> new Term.Branches(
+                                t.column(), t.threshold(), t.levelsLeft(), t.missingLeft(), t.left(), t.value()))
+                        .toList());
     }
 
     static long size(List<Tree> trees) {

@@ -64,6 +64,12 @@ public class Access {
         return ofBrief(briefId, identity.getPrincipal().getName(), identity.getRoles());
     }
 
+    /** What somebody may do with a brief; nothing where there is no such account. */
+    public Right of(long briefId, String name) {
+        Account account = Account.find("name = ?1 and active", name).firstResult();
+        return account == null ? Right.NONE : ofBrief(briefId, name, Set.copyOf(account.roles));
+    }
+
     private Right right(Belonging what, long id, String who, Set<String> roles) {
         boolean made = (what == Belonging.DATASET || what == Belonging.ARRIVAL) && madeBy(what, id, who);
         if (made) return Right.OWN;

@@ -56,6 +56,7 @@ record AddressRule(Pattern path, List<Belonging> named, List<Belonging> asked, R
             rule("comparisons/{brief}/threshold/{candidate}", Right.READ),
             rule("comparisons/{brief}/scores.csv", Right.RECORDS),
             rule("comparisons/{brief}*", Right.READ),
+            rule("drift/{brief}*", Right.READ),
             rule("errors/{brief}/records*?candidate", Right.RECORDS),
             rule("errors/{brief}*?candidate", Right.READ),
             rule("lists?brief,candidate,dataset", Right.READ),
@@ -65,6 +66,23 @@ record AddressRule(Pattern path, List<Belonging> named, List<Belonging> asked, R
             rule("lists/{list}*", Right.READ),
             rule("pins?brief", Right.READ),
             rule("pins/{pin}", Right.READ),
+            rule("releases?brief,report", Right.READ),
+            rule("releases/{release}*", Right.READ),
+            rule("follow?brief,dataset", Right.READ),
+            rule("follow/notices", Right.NONE),
+            rule("follow/notices/{notice}/answer", Right.READ),
+            rule("follow/reports?brief", Right.READ),
+            rule("follow/reports/waiting", Right.NONE),
+            rule("follow/reports/draft?brief", Right.READ),
+            rule("follow/reports/{followReport}*", Right.READ),
+            rule("follow/{batch}/contradictions.csv", Right.RECORDS),
+            rule("follow/{batch}*?dataset", Right.READ),
+            rule("schedules?brief", Right.READ),
+            rule("schedules/{schedule}*", Right.READ),
+            rule("score-keys?brief", Right.READ),
+            rule("score-keys/keeping?brief", Right.READ),
+            rule("score-keys/kept/*?brief", Right.READ),
+            rule("score-keys/{scoreKey}*", Right.READ),
             rule("reports?brief", Right.READ),
             rule("reports/waiting", Right.NONE),
             rule("reports/{report}*", Right.READ),
@@ -73,9 +91,9 @@ record AddressRule(Pattern path, List<Belonging> named, List<Belonging> asked, R
             rule("sign-off/{brief}*", Right.READ),
             rule("trail*?brief", Right.READ));
 
-    /** Acts that whoever may read may do, if their role lets them. */
-    private static final Pattern BY_ROLE =
-            Pattern.compile("reports/\\d+/(approve|return|waive|withdraw)|candidates/\\d+/explanations.*");
+    /** Acts that whoever may read may do, if their role lets them, or if they are asked by name. */
+    private static final Pattern BY_ROLE = Pattern.compile(
+            "reports/\\d+/(approve|return|waive|withdraw)|releases/\\d+/(pause|end)|follow/notices/\\d+/answer|follow/reports/\\d+/(approve|return)|candidates/\\d+/explanations.*");
 
     private static AddressRule rule(String words, Right right) {
         String[] parts = words.split("\\?");

@@ -46,14 +46,12 @@ public class MembersResource {
     /** Every brief and its owner. */
     @GET
     @RolesAllowed(Account.ADMINISTRATOR)
-    @Transactional
     public List<Members.OwnedBrief> all() {
         return members.all();
     }
 
     @GET
     @Path("/{brief}")
-    @Transactional
     public MembersView of(long brief) {
         String owner = members.owner(brief);
         boolean mine = owner.equals(identity.getPrincipal().getName());

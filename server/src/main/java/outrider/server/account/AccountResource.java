@@ -1,7 +1,6 @@
 package outrider.server.account;
 
 import io.quarkus.security.identity.SecurityIdentity;
-import jakarta.transaction.Transactional;
 import jakarta.ws.rs.DELETE;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
@@ -82,7 +81,6 @@ public class AccountResource {
     /** Where one is signed in, the latest used first. */
     @GET
     @Path("/sign-ins")
-    @Transactional
     public List<SignInView> signIns() {
         return signIns.open(account()).stream()
                 .map(s -> new SignInView(s.id, s.begunAt, s.usedAt, s.address, s.agent, s.id == signIn()))

@@ -2,7 +2,6 @@ package outrider.server.account;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.transaction.Transactional;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.PATCH;
 import jakarta.ws.rs.POST;
@@ -34,7 +33,6 @@ public class AccountsResource {
     public record AccountChange(List<String> roles, Boolean active, String password) {}
 
     @GET
-    @Transactional
     public List<AccountView> all() {
         return accounts.all().stream().map(AccountView::of).toList();
     }

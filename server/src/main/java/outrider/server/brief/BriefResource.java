@@ -69,7 +69,6 @@ public class BriefResource {
 
     @GET
     @Path("/{id}")
-    @Transactional
     public BriefView get(long id) {
         return briefs.view(briefs.get(id));
     }
@@ -94,7 +93,7 @@ public class BriefResource {
         return columns.detail(id, name);
     }
 
-    /** Changes some columns together; {@code seen} is the state of all columns that the editor saw. */
+    /** Changes some columns together; {@code seen} is the state of all columns that the editor saw, and is demanded. */
     @PUT
     @Path("/{id}/columns")
     @RolesAllowed(Account.ANALYST)
@@ -107,8 +106,8 @@ public class BriefResource {
     @Path("/{id}/columns/notes")
     @RolesAllowed(Account.ANALYST)
     @Consumes("application/octet-stream")
-    public ColumnsView note(long id, InputStream notes) throws IOException {
-        columns.note(id, notes, identity.getPrincipal().getName());
+    public ColumnsView note(long id, @QueryParam("seen") Long seen, InputStream notes) throws IOException {
+        columns.note(id, notes, seen, identity.getPrincipal().getName());
         return columns.view(id);
     }
 
@@ -158,15 +157,14 @@ public class BriefResource {
     @PUT
     @Path("/{id}/population")
     @RolesAllowed(Account.ANALYST)
-    public Shaping.PopulationView settle(long id, Population population) {
-        return shaping.settle(id, population);
+    public Shaping.PopulationView settle(long id, Shaping.Settling settling) {
+        return shaping.settle(id, settling);
     }
 
     /** What a split would count; nothing is kept. */
     @POST
     @Path("/{id}/split/preview")
     @RolesAllowed(Account.ANALYST)
-    @Transactional
     public SplitFacts preview(long id, SplitPlan plan) {
         return splits.preview(briefs.unlocked(id), plan);
     }

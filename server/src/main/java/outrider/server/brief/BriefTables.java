@@ -2,7 +2,6 @@ package outrider.server.brief;
 
 import static java.util.Objects.requireNonNull;
 
-import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -19,6 +18,7 @@ import outrider.formula.Formula;
 import outrider.server.dataset.DatasetColumn;
 import outrider.server.dataset.Datasets;
 import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.split.Units;
 import outrider.table.ColumnType;
 import outrider.table.Reading;
@@ -28,9 +28,9 @@ import outrider.table.Table;
 @ApplicationScoped
 public class BriefTables {
     private final Datasets datasets;
-    private final Cache<List<?>, Table> tables = Caches.READ_TABLES.make(Caches::bytes);
-    private final Cache<List<?>, byte[]> outcomes = Caches.OUTCOMES.make(known -> known.length);
-    private final Cache<Long, int[]> copies = Caches.COPIES.make(known -> 4L * known.length);
+    private final Kept<List<?>, Table> tables = Caches.READ_TABLES.make(Caches::bytes);
+    private final Kept<List<?>, byte[]> outcomes = Caches.OUTCOMES.make(known -> known.length);
+    private final Kept<Long, int[]> copies = Caches.COPIES.make(known -> 4L * known.length);
 
     BriefTables(Datasets datasets) {
         this.datasets = datasets;

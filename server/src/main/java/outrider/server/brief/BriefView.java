@@ -60,12 +60,14 @@ public record BriefView(
      *
      * @param candidates all of them, {@code fitted} and {@code running} among them
      * @param signOff the last act on its reports; null for none
+     * @param version the newest that was released; null for none
      */
     public record Progress(
             int candidates,
             int fitted,
             int running,
-            @Nullable ReportActKind signOff) {}
+            @Nullable ReportActKind signOff,
+            @Nullable Integer version) {}
 
     public record SplitView(SplitPlan plan, SplitFacts facts, List<PartView> parts, boolean sealed, boolean locked) {}
 

@@ -8,6 +8,7 @@ import jakarta.persistence.OptimisticLockException;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
 import java.time.Clock;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -50,6 +51,11 @@ public class Briefs {
         Brief brief = Brief.findById(id);
         if (brief == null) throw new NotFoundException("there is no brief " + id);
         return brief;
+    }
+
+    /** By their numbers, in one statement. */
+    public Map<Long, Brief> all(Collection<Long> ids) {
+        return Brief.<Brief>list("id in ?1", ids).stream().collect(Collectors.toMap(b -> b.id, b -> b));
     }
 
     @Transactional
@@ -213,7 +219,14 @@ public class Briefs {
                         (int) candidates(brief.id),
                         (int) candidates(brief.id, WorkStatus.DONE),
                         (int) (candidates(brief.id, WorkStatus.RUNNING) + candidates(brief.id, WorkStatus.WAITING)),
-                        acts.isEmpty() ? null : acts.get(0)));
+                        acts.isEmpty() ? null : acts.get(0),
+                        newestVersion(brief.id)));
+    }
+
+    private @Nullable Integer newestVersion(long id) {
+        return database.createQuery("select max(r.version) from Release r where r.briefId = ?1", Integer.class)
+                .setParameter(1, id)
+                .getSingleResult();
     }
 
     private BriefView.@Nullable SplitView splitView(Brief brief) {

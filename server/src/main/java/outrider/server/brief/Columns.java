@@ -1,9 +1,8 @@
 package outrider.server.brief;
 
-import static java.util.Objects.requireNonNull;
-
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.persistence.OptimisticLockException;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
@@ -32,14 +31,13 @@ import outrider.casefile.ColumnDefaults;
 import outrider.casefile.ColumnNotes;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
-import outrider.casefile.MadeColumns;
 import outrider.casefile.TableFile;
 import outrider.check.ColumnProfile;
-import outrider.formula.Formula;
 import outrider.server.dataset.DatasetColumn;
 import outrider.server.dataset.Datasets;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
+import outrider.server.web.Seen;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.Reading;
@@ -75,7 +73,7 @@ public class Columns {
     public record ColumnsView(
             List<ColumnView> columns, int pending, @Nullable String undo, long state) {}
 
-    @Transactional
+    @ActivateRequestContext
     public ColumnsView view(long id) {
         Brief brief = briefs.get(id);
         List<ColumnHead> heads = tables.heads(brief);
@@ -102,7 +100,7 @@ public class Columns {
     }
 
     /** @throws NotFoundException if there is no such column */
-    @Transactional
+    @ActivateRequestContext
     public ColumnDetail detail(long id, String name) {
         Brief brief = briefs.get(id);
         ColumnHead head = tables.heads(brief).stream()
@@ -140,19 +138,19 @@ public class Columns {
     /**
      * Holds a change against what its editor saw.
      *
-     * @param seen the state that they saw; null where they did not look
+     * @param seen the state that they saw
+     * @throws BadInput if it is missing
      * @throws OptimisticLockException if another change came since
      */
     private static void demandSeen(long id, @Nullable Long seen) {
         ColumnChange last = last(id);
-        long now = last == null ? 0 : last.id;
-        if (seen != null && seen != now) throw new OptimisticLockException();
+        Seen.demand(seen, last == null ? 0L : (long) last.id);
     }
 
     /**
      * Changes some columns together as {@link #change(long, Map, String)} does, if nobody changed any since.
      *
-     * @param seen the state that the editor saw; null where they did not look
+     * @param seen the state that the editor saw
      * @throws OptimisticLockException if another change came since
      */
     @Transactional
@@ -188,14 +186,14 @@ public class Columns {
      *
      * @throws BadInput as {@link ColumnNotes#of} and {@link #change} do; nothing is changed then
      */
-    public void note(long id, InputStream file, String by) throws IOException {
+    public void note(long id, InputStream file, @Nullable Long seen, String by) throws IOException {
         Path kept = Files.createTempFile("notes", null);
         try {
             Files.copy(file, kept, StandardCopyOption.REPLACE_EXISTING);
             Table notes = TableFile.read(kept, Progress.NONE);
             Brief brief = QuarkusTransaction.requiringNew().call(() -> briefs.get(id));
             List<String> names = QuarkusTransaction.requiringNew().call(() -> tables.names(brief));
-            change(id, ColumnNotes.of(notes, brief::column, new HashSet<>(names)::contains), by);
+            change(id, ColumnNotes.of(notes, brief::column, new HashSet<>(names)::contains), seen, by);
         } finally {
             Files.delete(kept);
         }
@@ -236,7 +234,7 @@ public class Columns {
     /**
      * Takes the last change back.
      *
-     * @param seen the state that the editor saw; null where they did not look
+     * @param seen the state that the editor saw
      * @throws BadInput if there is none, or candidates have fixed what it changed
      * @throws OptimisticLockException if another change came since
      */
@@ -275,7 +273,8 @@ public class Columns {
                 }
                 if (reading != null) reading.apply(column, plain);
             }
-            demand(brief, name, now, (reading == null ? column.type() : reading.type()) == ColumnType.TEXT);
+            ColumnDemands.setup(
+                    brief, name, now, (reading == null ? column.type() : reading.type()) == ColumnType.TEXT);
             columns.put(name, now);
         }
         Set<String> decided = new HashSet<>();
@@ -285,8 +284,8 @@ public class Columns {
                     && Objects.equals(brief.column(name).formula(), now.formula());
             if (!same) decided.add(name);
         }
-        demandOneValue(columns);
-        demandMade(brief, columns, plain);
+        ColumnDemands.oneValue(columns);
+        ColumnDemands.made(brief, columns, plain);
         brief.columns = columns;
         refit(brief, decided);
     }
@@ -315,58 +314,8 @@ public class Columns {
         if (name.isBlank() || name.length() > LONGEST_NAME) {
             throw BadInput.of("name", "has " + name.strip().length() + " letters", "give 1 to " + LONGEST_NAME);
         }
-        demand(brief, name, now, false);
+        ColumnDemands.setup(brief, name, now, false);
         columns.put(name, now);
-    }
-
-    /** What columns are made of must hold for all of them together; what a new one reads says when it is known. */
-    private static void demandMade(Brief brief, Map<String, ColumnSetup> columns, Table plain) {
-        if (MadeColumns.formulas(columns).isEmpty() && brief.population == null) return;
-        Map<String, ColumnType> types = MadeColumns.types(Formula.types(plain), columns);
-        MadeColumns.read(columns, types, brief.outcomeColumn()).forEach((name, formula) -> {
-            types.put(name, formula.type());
-            ColumnSetup setup = requireNonNull(columns.get(name));
-            Integer after = MadeColumns.knownAfter(formula, c -> columns.getOrDefault(c, ColumnSetup.PLAIN));
-            if (setup.knownAfterDays() == null && after != null) {
-                columns.put(name, setup.known(after, setup.knownWhere(), setup.meaning()));
-            }
-        });
-        if (brief.population != null) {
-            MadeColumns.allowed(
-                    "population",
-                    brief.population.read(types).reads(),
-                    c -> columns.getOrDefault(c, ColumnSetup.PLAIN),
-                    brief.outcomeColumn());
-        }
-    }
-
-    private static void demandOneValue(Map<String, ColumnSetup> columns) {
-        List<String> named = BriefTables.valueColumns(columns);
-        if (named.size() > 1) {
-            throw BadInput.of(
-                    "column \"" + named.get(1) + "\"",
-                    "would be a second value of a record beside " + named.get(0),
-                    "money is counted by one column; give one of them another role");
-        }
-    }
-
-    private static void demand(Brief brief, String name, ColumnSetup setup, boolean text) {
-        String field = "column \"" + name + "\"";
-        if (name.equals(brief.outcomeColumn())
-                && setup.role() != brief.column(name).role()) {
-            throw BadInput.of(field, "is the outcome", "choose another outcome in the brief first");
-        }
-        if (setup.role().input() && text && !name.equals(brief.outcomeColumn())) {
-            throw BadInput.of(field, "is free text", "set it aside, or give it another type");
-        }
-        if (setup.knownAfterDays() != null && setup.knownAfterDays() < 0) {
-            throw BadInput.of(field, "is known after " + setup.knownAfterDays() + " days", "give 0 or more");
-        }
-        setup.kept().forEach((alarm, reason) -> {
-            if (reason.isBlank()) {
-                throw BadInput.of(field, "keeps “" + alarm + "” without a reason", "say why; the report prints it");
-            }
-        });
     }
 
     /** A changed reading of the outcome or of a column that made the split undoes what was built on it. */

@@ -1,7 +1,6 @@
 package outrider.server.brief;
 
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import java.time.Clock;
 import java.util.HashMap;
@@ -24,16 +23,14 @@ import outrider.table.Table;
 public class Editions {
     private final Briefs briefs;
     private final Datasets datasets;
-    private final EntityManager database;
     private final Members members;
 
     private final Clock clock;
 
-    Editions(Briefs briefs, Datasets datasets, EntityManager database, Members members, Clock clock) {
+    Editions(Briefs briefs, Datasets datasets, Members members, Clock clock) {
         this.clock = clock;
         this.briefs = briefs;
         this.datasets = datasets;
-        this.database = database;
         this.members = members;
     }
 
@@ -47,12 +44,7 @@ public class Editions {
     @Transactional
     public long next(long id, @Nullable Long datasetId, String by) {
         Brief old = briefs.get(id);
-        Long known = database.createQuery("select max(b.id) from Brief b where b.previousId = ?1", Long.class)
-                .setParameter(1, id)
-                .getSingleResult();
-        if (known != null)
-            throw BadInput.state(
-                    BadInput.Code.ALREADY_DONE, "edition", "a next edition exists already", "go on in that one");
+        demandNone(id);
         Brief brief = new Brief();
         brief.decide(old.decision());
         brief.datasetId = datasetId == null ? old.datasetId : datasetId;
@@ -74,6 +66,14 @@ public class Editions {
                 brief.name,
                 "edition " + brief.edition + " of brief " + id);
         return brief.id;
+    }
+
+    /** @throws BadInput if a next edition exists already */
+    @Transactional
+    public void demandNone(long id) {
+        if (Brief.count("previousId", id) == 0) return;
+        throw BadInput.state(
+                BadInput.Code.ALREADY_DONE, "edition", "a next edition exists already", "go on in that one");
     }
 
     /** What changed from the brief's file to a newer one, in columns, levels and shares; values of the reserve are left out. */

@@ -4,7 +4,7 @@ import static com.fasterxml.jackson.annotation.JsonInclude.Include.NON_NULL;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.transaction.Transactional;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -70,7 +70,7 @@ public class Joins {
             @JsonInclude(NON_NULL) @Nullable String refusal) {}
 
     /** @throws BadInput if a column is not there */
-    @Transactional
+    @ActivateRequestContext
     public JoinPreview preview(long id, WantedJoin wanted) {
         Brief brief = briefs.get(id);
         Dataset second = datasets.get(wanted.datasetId());
@@ -200,7 +200,7 @@ public class Joins {
     }
 
     /** What was joined so far. */
-    @Transactional
+    @ActivateRequestContext
     public List<DatasetJoin> of(long id) {
         return datasets.get(briefs.get(id).datasetId).joins;
     }

@@ -1,6 +1,7 @@
 package outrider.server.brief;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.transaction.Transactional;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,6 +15,7 @@ import outrider.casefile.Population;
 import outrider.formula.Formula;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
+import outrider.server.web.Seen;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.Table;
@@ -57,7 +59,7 @@ public class Shaping {
             List<@Nullable String> from, @Nullable String value) {}
 
     /** @throws BadInput naming the letter from which on the formula cannot be read, or what it may not read */
-    @Transactional
+    @ActivateRequestContext
     public MadePreview preview(long id, Draft draft) {
         Brief brief = briefs.get(id);
         String name = draft.name() == null ? NAME : draft.name();
@@ -125,7 +127,7 @@ public class Shaping {
      *
      * @throws BadInput if its condition cannot be read, reads what it may not, or no record meets it
      */
-    @Transactional
+    @ActivateRequestContext
     public PopulationView facts(long id, @Nullable Population population) {
         Brief brief = briefs.get(id);
         Population wanted = population == null ? Population.ALL : population;
@@ -163,14 +165,22 @@ public class Shaping {
     }
 
     /**
+     * @param population null for all records
+     * @param seen the population as the editor saw it, with nothing in it for all records
+     */
+    public record Settling(
+            @Nullable Population population, @Nullable Population seen) {}
+
+    /**
      * Settles which records the brief is about; a split is undone.
      *
      * @throws BadInput as {@link #facts} does, or if candidates exist
      */
     @Transactional
-    public PopulationView settle(long id, @Nullable Population population) {
+    public PopulationView settle(long id, Settling settling) {
         Brief brief = briefs.unlocked(id);
-        PopulationView facts = facts(id, population);
+        Seen.demand(settling.seen(), Objects.requireNonNullElse(brief.population, Population.ALL));
+        PopulationView facts = facts(id, settling.population());
         if (Objects.equals(brief.population, facts.population())) return facts;
         brief.population = facts.population();
         if (brief.hasOutcome()) tables.outcome(brief);

@@ -16,7 +16,9 @@ import outrider.split.Parts;
  * @param straddlingCopies sets of equal records with members in more than one part
  * @param straddlingGroups identifiers with records in more than one part; null where no column is an identifier
  * @param groupedBy the identifier that was asked about
- * @param folds fewest and most events in a fold of training; null where there are too few for so many folds
+ * @param folds fewest and most events in a fold of training; empty where no folds are possible
+ * @param following how many folds follow each other in time; null where they are dealt at random, 0 where training has too few
+ *     days for two
  */
 public record SplitFacts(
         List<PartFacts> parts,
@@ -26,6 +28,7 @@ public record SplitFacts(
         @Nullable Integer straddlingGroups,
         @Nullable String groupedBy,
         List<Integer> folds,
+        @Nullable Integer following,
         Training training) {
     /** A part with fewer events than this is warned about. */
     public static final int FEW_EVENTS = 100;

@@ -4,17 +4,20 @@ import static java.util.Objects.requireNonNull;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup.Role;
+import outrider.prepare.TrainingData;
 import outrider.server.work.Packed;
 import outrider.split.Balance;
 import outrider.split.Folds;
 import outrider.split.Parts;
 import outrider.split.Split;
 import outrider.split.SplitPlan;
+import outrider.split.Together;
 import outrider.split.Units;
 import outrider.table.Column;
 import outrider.table.Table;
@@ -57,6 +60,7 @@ public class Splits {
         String identifier = plan.groupBy() != null ? plan.groupBy() : mostStraddling(brief, table, parts);
         int[] groups = identifier == null ? null : Units.of(table.column(identifier));
         int[] training = parts.training();
+        Folds folds = folds(table, parts, outcome, plan.groupBy() != null ? requireNonNull(groups) : copies, plan);
         return new SplitFacts(
                 SplitFacts.parts(parts, outcome),
                 parts.leftOut(),
@@ -64,7 +68,8 @@ public class Splits {
                 parts.straddling(copies),
                 groups == null ? null : parts.straddling(groups),
                 identifier,
-                folds(training, outcome, plan.groupBy() != null ? requireNonNull(groups) : copies, plan),
+                folds == null ? List.of() : events(folds, training, outcome),
+                plan.method() != SplitPlan.Method.DATE ? null : folds == null ? 0 : folds.count(),
                 training(training, outcome, plan));
     }
 
@@ -81,20 +86,22 @@ public class Splits {
         return found;
     }
 
-    private static List<Integer> folds(int[] training, byte[] outcome, int[] unit, SplitPlan plan) {
-        byte[] outcomeOf = new byte[training.length];
-        int[] unitOf = new int[training.length];
-        for (int i = 0; i < training.length; i++) {
-            outcomeOf[i] = outcome[training[i]];
-            unitOf[i] = unit[training[i]];
+    private static @Nullable Folds folds(Table table, Parts parts, byte[] outcome, int[] unit, SplitPlan plan) {
+        int[] day = Together.of(plan, table, parts, unit).day();
+        TrainingData data = new TrainingData(table, List.of(), parts.training(), outcome, unit, day, plan.seed());
+        if (day != null) return data.folds(data.rows(), plan.folds(), plan.seed());
+        return Folds.stratified(data.outcomeOf(data.rows()), data.unitsOf(data.rows()), plan.folds(), plan.seed());
+    }
+
+    /** The fewest and the most of a fold. */
+    private static List<Integer> events(Folds folds, int[] training, byte[] outcome) {
+        List<Integer> events = new ArrayList<>();
+        for (int f = 0; f < folds.count(); f++) {
+            events.add(
+                    Arrays.stream(folds.held(f)).map(i -> outcome[training[i]]).sum());
         }
-        byte[] fold = Folds.stratified(outcomeOf, unitOf, plan.folds(), plan.seed());
-        int[] events = new int[plan.folds()];
-        for (int i = 0; i < fold.length; i++) events[fold[i]] += outcome[training[i]];
-        List<Integer> sorted = new ArrayList<>();
-        for (int count : events) sorted.add(count);
-        sorted.sort(null);
-        return List.of(sorted.get(0), sorted.get(sorted.size() - 1));
+        events.sort(null);
+        return List.of(events.get(0), events.get(events.size() - 1));
     }
 
     private static SplitFacts.Training training(int[] training, byte[] outcome, SplitPlan plan) {
@@ -112,6 +119,11 @@ public class Splits {
     /** The unit of each record, by record number: what stays in one part and one fold. */
     public int[] units(Brief brief) {
         return CaseData.units(requireNonNull(brief.split).groupBy(), tables.table(brief), tables.copies(brief));
+    }
+
+    /** What folds of training are dealt by. */
+    public Together together(Brief brief) {
+        return Together.of(requireNonNull(brief.split), tables.table(brief), of(brief), units(brief));
     }
 
     /** @throws BadInput if there is no split yet */

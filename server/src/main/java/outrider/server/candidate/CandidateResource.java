@@ -51,7 +51,6 @@ public class CandidateResource {
     }
 
     @GET
-    @Transactional
     public List<CandidateView> list(@QueryParam("brief") long brief) {
         List<Candidate> all = candidates.of(brief);
         boolean waiting = all.stream().anyMatch(c -> c.status == WorkStatus.WAITING);
@@ -64,7 +63,6 @@ public class CandidateResource {
     /** Deleted ones, the last deleted first. */
     @GET
     @Path("/deleted")
-    @Transactional
     public List<CandidateView> deleted(@QueryParam("brief") long brief) {
         return candidates.deleted(brief).stream().map(this::view).toList();
     }
@@ -89,7 +87,6 @@ public class CandidateResource {
 
     @GET
     @Path("/{id}")
-    @Transactional
     public CandidateView one(long id) {
         return view(candidates.get(id));
     }
@@ -127,14 +124,12 @@ public class CandidateResource {
 
     @GET
     @Path("/{id}/summary")
-    @Transactional
     public ModelSummary summary(long id) {
         return ModelSummary.of(candidates.model(candidates.get(id)));
     }
 
     @GET
     @Path("/{id}/preparation")
-    @Transactional
     public List<CandidateDetails.Prepared> preparation(long id) {
         return details.prepared(id);
     }
@@ -142,14 +137,12 @@ public class CandidateResource {
     /** @param number from 1, of training or validation */
     @GET
     @Path("/{id}/records/{number}")
-    @Transactional
     public CandidateDetails.RecordView record(long id, int number) {
         return details.record(id, number);
     }
 
     @GET
     @Path("/{id}/leaf")
-    @Transactional
     public CandidateDetails.LeafView leaf(long id, @QueryParam("node") int node) {
         return details.leaf(id, node);
     }

@@ -19,16 +19,20 @@ import outrider.learn.Fitted;
 import outrider.learn.Model;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
+import outrider.learn.TrainingScores;
 import outrider.prepare.TrainingData;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
 import outrider.server.brief.Splits;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
+import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.server.work.Packed;
 import outrider.server.work.WorkQueue;
 import outrider.server.work.WorkStatus;
 import outrider.split.Parts;
+import outrider.split.Together;
 import outrider.uncertainty.Sample;
 
 /** Making candidates, fitting them, and their scores. */
@@ -41,6 +45,9 @@ public class Candidates {
     private final Splits splits;
     private final Models models;
     private final EntityManager database;
+    private final Kept<Scored, double[]> scores = Caches.SCORES.make(known -> 8L * known.length);
+
+    private record Scored(long candidate, ScoreSet part) {}
 
     private final Clock clock;
 
@@ -52,8 +59,18 @@ public class Candidates {
         this.database = database;
     }
 
-    /** What may be changed of a candidate once it is made; null leaves as it is. */
-    public record Remarks(String notes, List<String> tags) {}
+    /**
+     * What may be changed of a candidate once it is made; null leaves as it is.
+     *
+     * @param seen notes and tags as the editor saw them
+     */
+    public record Remarks(
+            @Nullable String notes,
+            @Nullable List<String> tags,
+            @Nullable Seen seen) {
+        /** As they stood. */
+        public record Seen(String notes, List<String> tags) {}
+    }
 
     /** @throws NotFoundException if there is none */
     public Candidate get(long id) {
@@ -122,12 +139,14 @@ public class Candidates {
 
     /** What a brief's candidates learn from. */
     public TrainingData training(Brief brief, List<String> inputs) {
+        Together together = splits.together(brief);
         return new TrainingData(
                 tables.table(brief),
                 inputs,
                 Splits.of(brief).training(),
                 tables.outcome(brief),
-                splits.units(brief),
+                together.unit(),
+                together.day(),
                 brief.seed);
     }
 
@@ -147,6 +166,7 @@ public class Candidates {
         database.createQuery("delete from CandidateScore s where s.candidateId = ?1")
                 .setParameter(1, id)
                 .executeUpdate();
+        for (ScoreSet part : ScoreSet.values()) scores.forget(new Scored(id, part));
         store(id, ScoreSet.TRAINING, training);
         if (fitted.outOfFold() != null) store(id, ScoreSet.OUT_OF_FOLD, fitted.outOfFold());
         store(id, ScoreSet.VALIDATION, validation);
@@ -175,13 +195,18 @@ public class Candidates {
 
     /** The scores kept, in the order of the part's records; null where none were. */
     public double @Nullable [] scores(long id, ScoreSet part, int size) {
+        double[] known = scores.get(new Scored(id, part), k -> stored(id, part, size));
+        return known.length == 0 ? null : known.clone();
+    }
+
+    private double[] stored(long id, ScoreSet part, int size) {
         List<byte[]> chunks = database.createQuery(
                         "select s.bytes from CandidateScore s where s.candidateId = ?1 and s.part = ?2 order by s.number",
                         byte[].class)
                 .setParameter(1, id)
                 .setParameter(2, part)
                 .getResultList();
-        return chunks.isEmpty() ? null : Packed.unpackDoubles(chunks, size);
+        return chunks.isEmpty() ? new double[0] : Packed.unpackDoubles(chunks, size);
     }
 
     /** Scores that every fitted candidate has, of training or validation. */
@@ -194,11 +219,13 @@ public class Candidates {
         return CaseData.apart(tables.table(brief), brief::column, requireNonNull(brief.split), parts(brief));
     }
 
-    /** Training's scores by models that did not see the record, where there are any; else the candidate's own. */
-    public double[] unseen(Candidate candidate, Brief brief) {
-        int size = Splits.of(brief).training().length;
-        double[] outOfFold = scores(candidate.id, ScoreSet.OUT_OF_FOLD, size);
-        return outOfFold == null ? kept(candidate.id, ScoreSet.TRAINING, size) : outOfFold;
+    /** Training records with scores by models that did not see them, where there are any; else all with the candidate's own. */
+    public TrainingScores unseen(Candidate candidate, Brief brief) {
+        int[] rows = Splits.of(brief).training();
+        return TrainingScores.unseen(
+                rows,
+                scores(candidate.id, ScoreSet.OUT_OF_FOLD, rows.length),
+                () -> kept(candidate.id, ScoreSet.TRAINING, rows.length));
     }
 
     /** Scores any of the brief's records with the fitted model. */
@@ -224,6 +251,7 @@ public class Candidates {
     @Transactional
     public Candidate remark(long id, Remarks remarks) {
         Candidate candidate = get(id);
+        outrider.server.web.Seen.demand(remarks.seen(), new Remarks.Seen(candidate.notes, candidate.tags));
         if (remarks.notes() != null) {
             if (remarks.notes().length() > MOST_NOTES) {
                 throw BadInput.of("notes", "are longer than 4,000 letters", "shorten them");

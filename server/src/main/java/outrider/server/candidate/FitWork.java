@@ -6,6 +6,7 @@ import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.Event;
 import java.time.Clock;
 import java.time.Duration;
+import java.util.List;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
@@ -50,6 +51,11 @@ public class FitWork implements Work {
     }
 
     @Override
+    public List<Long> open() {
+        return Work.open(Candidate.class, "id");
+    }
+
+    @Override
     @ActivateRequestContext
     public boolean isLong(long id) {
         return QuarkusTransaction.requiringNew().call(() -> {
@@ -69,6 +75,7 @@ public class FitWork implements Work {
             if (found == null || !found.active()) return null;
             boolean wanted = !found.stopRequested && found.deletedAt == null;
             found.status = wanted ? WorkStatus.RUNNING : WorkStatus.STOPPED;
+            found.message = null;
             found.startedAt = clock.instant();
             return wanted ? found : null;
         });
@@ -108,7 +115,7 @@ public class FitWork implements Work {
         QuarkusTransaction.requiringNew().run(() -> {
             Candidate.update("status = ?1, message = ?2, step = null where id = ?3", status, message, id);
             Candidate ended = Candidate.findById(id);
-            if (ended == null) return;
+            if (ended == null || status.open()) return;
             Trail.brief(
                     ended.briefId,
                     status == WorkStatus.STOPPED ? Act.CANDIDATE_STOPPED : Act.CANDIDATE_FAILED,

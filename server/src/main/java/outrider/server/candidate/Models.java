@@ -1,12 +1,12 @@
 package outrider.server.candidate;
 
-import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
 import outrider.base.BadInput;
 import outrider.documents.ModelDocument;
 import outrider.learn.Model;
 import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.server.work.Packed;
 
 /** Fitted models as documents in the database; those used last stay in memory while there is room. */
@@ -15,7 +15,7 @@ public class Models {
     /** About so many bytes a learnt number takes. */
     private static final long BYTES = 16;
 
-    private final Cache<Long, Model> recent = Caches.MODELS.make(model -> BYTES * model.size());
+    private final Kept<Long, Model> recent = Caches.MODELS.make(model -> BYTES * model.size());
 
     void keep(long candidateId, Model model) {
         CandidateModel row = CandidateModel.findById(candidateId);
@@ -30,15 +30,15 @@ public class Models {
     /** @throws BadInput if it is not fitted, or its document cannot be read */
     @ActivateRequestContext
     public Model of(long candidateId) {
-        Model model = recent.getIfPresent(candidateId);
-        if (model != null) return model;
+        return recent.get(candidateId, Models::read);
+    }
+
+    private static Model read(long candidateId) {
         CandidateModel row = CandidateModel.findById(candidateId);
         if (row == null)
             throw BadInput.state(
                     BadInput.Code.NOT_READY, "candidate", "is not fitted", "wait for it, or make it again");
         boolean plain = row.document.length > 0 && row.document[0] == '{';
-        model = ModelDocument.read(plain ? row.document : Packed.unpack(row.document));
-        recent.put(candidateId, model);
-        return model;
+        return ModelDocument.read(plain ? row.document : Packed.unpack(row.document));
     }
 }

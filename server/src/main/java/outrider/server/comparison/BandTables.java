@@ -1,7 +1,7 @@
 package outrider.server.comparison;
 
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.transaction.Transactional;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -17,6 +17,8 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
+import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.server.work.WorkStatus;
 
 /** Band tables, and how scores lie by outcome. */
@@ -28,6 +30,7 @@ public class BandTables {
     private final Briefs briefs;
     private final Candidates candidates;
     private final ScoredCandidates scored;
+    private final Kept<Long, DistributionView> distributions = Caches.CANDIDATES.make(known -> 48L * BINS);
 
     BandTables(Briefs briefs, Candidates candidates, ScoredCandidates scored) {
         this.briefs = briefs;
@@ -43,7 +46,7 @@ public class BandTables {
             @Nullable List<BandRow> training) {}
 
     /** @throws BadInput if q is below 1 or above the number of records */
-    @Transactional
+    @ActivateRequestContext
     public List<BandsView> bands(List<Long> ids, int q, boolean training) {
         if (ids.isEmpty()) throw BadInput.of("candidate", "is not named", "name one or several");
         List<BandsView> views = new ArrayList<>();
@@ -83,10 +86,16 @@ public class BandTables {
     /** @param training the same bins on training */
     public record DistributionView(long candidate, ScoresView validation, ScoresView training) {}
 
-    @Transactional
+    @ActivateRequestContext
     public DistributionView distribution(long id) {
         Candidate candidate = fitted(id);
         Brief brief = briefs.get(candidate.briefId);
+        // scores and parts of a fitted candidate stay what they are
+        return distributions.get(id, k -> distribution(candidate, brief));
+    }
+
+    private DistributionView distribution(Candidate candidate, Brief brief) {
+        long id = candidate.id;
         byte[] outcome = candidates.outcomes(brief, Splits.of(brief).validation());
         byte[] trained = candidates.outcomes(brief, Splits.of(brief).training());
         double[] scores = scored.of(candidate, brief).validationScores();
@@ -120,7 +129,7 @@ public class BandTables {
     }
 
     /** The validation ranking of a fitted candidate, with values where its brief has them. */
-    @Transactional
+    @ActivateRequestContext
     public Ranking ranking(long id) {
         Candidate candidate = fitted(id);
         return scored.of(candidate, briefs.get(candidate.briefId)).validation();

@@ -3,8 +3,9 @@ package outrider.server.comparison;
 import static java.util.Objects.requireNonNull;
 
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.transaction.Transactional;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
@@ -13,6 +14,7 @@ import outrider.exchange.AucComparison;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
 import outrider.exchange.ValidationScores;
+import outrider.learn.OutOfFold;
 import outrider.measure.ProbabilityQuality;
 import outrider.measure.RankingFigures;
 import outrider.rank.Ranking;
@@ -22,11 +24,14 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
+import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.server.work.WorkStatus;
 import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
 import outrider.uncertainty.AucUncertainty;
 import outrider.uncertainty.Drawn;
+import outrider.uncertainty.Sample;
 import outrider.uncertainty.Verdict;
 
 /** One candidate's figures on training, out of fold and on validation; and what a change did to them. */
@@ -38,6 +43,7 @@ public class CandidateFigures {
     private final Briefs briefs;
     private final Candidates candidates;
     private final Comparisons comparisons;
+    private final Kept<List<?>, List<Figure>> known = Caches.CANDIDATES.make(figures -> 100L * figures.size());
 
     CandidateFigures(Briefs briefs, Candidates candidates, Comparisons comparisons) {
         this.briefs = briefs;
@@ -133,7 +139,7 @@ public class CandidateFigures {
             "calibrationSlope");
 
     /** @throws BadInput if the candidate is not fitted. Counts as a look. */
-    @Transactional
+    @ActivateRequestContext
     public FiguresView figures(long id) {
         Candidate candidate = candidates.get(id);
         if (candidate.status != WorkStatus.DONE) {
@@ -142,14 +148,22 @@ public class CandidateFigures {
         }
         Brief brief = briefs.get(candidate.briefId);
         candidates.look(List.of(id));
+        int records = Splits.of(brief).validation().length;
+        double rank = rank(brief, records);
+        Comparisons.Compared compared = comparisons.of(brief, List.of(candidate), null);
+        ValidationScores scores = compared.comparison().entries().get(0).scored();
+        List<Figure> figures = known.get(List.of(compared.key(), rank), k -> figures(candidate, brief, compared, rank));
+        return new FiguresView(rank / records, comparisons.known(brief.id) != null, figures, scores.alarms());
+    }
+
+    private List<Figure> figures(Candidate candidate, Brief brief, Comparisons.Compared compared, double rank) {
+        long id = candidate.id;
         byte[] trained = candidates.outcomes(brief, Splits.of(brief).training());
         byte[] validated = candidates.outcomes(brief, Splits.of(brief).validation());
-        double rank = rank(brief, validated.length);
         double depth = rank / validated.length;
         boolean probability = Boolean.TRUE.equals(candidate.probability);
         Set training = set(id, ScoreSet.TRAINING, trained, probability, brief, depth);
         Set folds = set(id, ScoreSet.OUT_OF_FOLD, trained, probability, brief, depth);
-        Comparisons.Compared compared = comparisons.of(brief, List.of(candidate), null);
         ValidationScores scores = compared.comparison().entries().get(0).scored();
         CutFigures at = comparisons.at(compared, rank).figures().get(0);
         Set validation = Set.of(scores.validationScores(), validated, false, brief, depth);
@@ -165,7 +179,7 @@ public class CandidateFigures {
                     validationOnly.low(),
                     validationOnly.high()));
         }
-        return new FiguresView(depth, comparisons.known(brief.id) != null, figures, scores.alarms());
+        return figures;
     }
 
     /** The cut that is set, or a tenth of the records. */
@@ -209,7 +223,11 @@ public class CandidateFigures {
     }
 
     private @Nullable Set set(long id, ScoreSet part, byte[] outcome, boolean probability, Brief brief, double depth) {
-        return Set.of(candidates.scores(id, part, outcome.length), outcome, probability, brief, depth);
+        double[] all = candidates.scores(id, part, outcome.length);
+        if (all == null) return null;
+        int[] scored = OutOfFold.scored(all);
+        double[] scores = Arrays.stream(scored).mapToDouble(i -> all[i]).toArray();
+        return Set.of(scores, Sample.of(outcome).at(scored).outcome(), probability, brief, depth);
     }
 
     /** What became of one figure by a change; bounds are null where they are undefined. */
@@ -224,7 +242,7 @@ public class CandidateFigures {
     public record EffectsView(long candidate, long basedOn, double depth, List<Effect> effects) {}
 
     /** Of every fitted candidate that was begun from another fitted one. */
-    @Transactional
+    @ActivateRequestContext
     public List<EffectsView> effects(long briefId) {
         Brief brief = briefs.get(briefId);
         List<EffectsView> views = new ArrayList<>();

@@ -19,6 +19,7 @@ import java.util.List;
 import outrider.rank.CompactRanking;
 import outrider.server.account.Account;
 import outrider.server.trail.Downloads;
+import outrider.server.web.Attachment;
 import outrider.server.web.TableDownload;
 
 /** Compare: its figures, the cut, and band tables. */
@@ -54,8 +55,8 @@ public class ComparisonResource {
 
     @GET
     @Path("/{id}")
-    public ComparisonView compare(long id, @QueryParam("leader") Long leader) {
-        return views.view(id, leader);
+    public ComparisonView compare(long id, @QueryParam("leader") Long leader, @QueryParam("all") boolean all) {
+        return views.view(id, leader, all);
     }
 
     /** Figures of all candidates with their intervals at one cut. */
@@ -157,7 +158,7 @@ public class ComparisonResource {
     }
 
     private TableDownload comparison(long id, double records, Long leader) {
-        return ComparisonTables.comparison(views.view(id, leader), views.at(id, records, leader));
+        return ComparisonTables.comparison(views.view(id, leader, true), views.at(id, records, leader));
     }
 
     /** All candidates on validation at one cut. */
@@ -184,12 +185,6 @@ public class ComparisonResource {
         ScoredRecords.Lines lines = records.of(id);
         downloads.records(id, "validation-scores.csv");
         StreamingOutput out = stream -> lines.write(new BufferedWriter(new OutputStreamWriter(stream, UTF_8)));
-        return file(out, "validation-scores.csv");
-    }
-
-    private static Response file(StreamingOutput content, String name) {
-        return Response.ok(content)
-                .header("Content-Disposition", "attachment; filename=\"" + name + "\"")
-                .build();
+        return Attachment.of(out, "validation-scores.csv");
     }
 }

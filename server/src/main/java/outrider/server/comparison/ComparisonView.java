@@ -27,6 +27,7 @@ import outrider.uncertainty.Verdict;
  * @param cut null until one is set
  * @param at figures at that cut, or at the leader's best one; null without candidates
  * @param depths at which the bounds that charts draw are known
+ * @param candidates of many only the leaders, and whoever leads, decides by the cut or is the best reference; {@code others} the rest
  */
 public record ComparisonView(
         int records,
@@ -53,7 +54,8 @@ public record ComparisonView(
         @Nullable AtView at,
         double[] depths,
         LooksView looks,
-        List<Row> candidates) {
+        List<Row> candidates,
+        List<Other> others) {
 
     public record CutView(long candidateId, double records, CutRule rule) {}
 
@@ -90,6 +92,15 @@ public record ComparisonView(
             NetValue.Cut best,
             @Nullable Double breakEvenRecords,
             int looks) {}
+
+    /** A candidate that is not shown among the leaders, in the order of the comparison. */
+    public record Other(
+            long id,
+            String name,
+            boolean reference,
+            AucUncertainty.Interval auc,
+            double trainingAuc,
+            List<Alarm> alarms) {}
 
     /**
      * When inputs are known.

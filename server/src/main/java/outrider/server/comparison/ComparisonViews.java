@@ -3,8 +3,8 @@ package outrider.server.comparison;
 import static java.util.Objects.requireNonNull;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.persistence.EntityManager;
-import jakarta.transaction.Transactional;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
@@ -26,6 +26,8 @@ import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
+import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.split.Parts;
 import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
@@ -37,6 +39,10 @@ import outrider.uncertainty.Depths;
 public class ComparisonViews {
     private static final int MOST_POINTS = 2000;
     private static final int SLIVERS = 120;
+    /** So many candidates are shown before somebody asks for the rest. */
+    private static final int MOST_SHOWN = 30;
+
+    private static final long BYTES_A_POINT = 40;
 
     private final Briefs briefs;
     private final Candidates candidates;
@@ -44,6 +50,8 @@ public class ComparisonViews {
     private final Looks looks;
     private final Findings findings;
     private final EntityManager database;
+    private final Kept<List<?>, ComparisonView.CurveView> curves =
+            Caches.CURVES.make(known -> BYTES_A_POINT * known.scores().length);
 
     ComparisonViews(
             Briefs briefs,
@@ -64,9 +72,10 @@ public class ComparisonViews {
      * Counts as a look at every candidate in it.
      *
      * @param leaderId whom somebody named as leader; null for nobody
+     * @param all whether all candidates are shown, however many there are
      */
-    @Transactional
-    public ComparisonView view(long briefId, Long leaderId) {
+    @ActivateRequestContext
+    public ComparisonView view(long briefId, @Nullable Long leaderId, boolean all) {
         Brief brief = briefs.get(briefId);
         Parts parts = Splits.of(brief);
         Comparisons.Compared compared = comparisons.of(brief, leaderId);
@@ -83,7 +92,8 @@ public class ComparisonViews {
                 .setParameter(1, briefId)
                 .getSingleResult();
         int reference = comparison.bestReference();
-        Boolean[] beats = comparison.beatsReference();
+        Comparisons.Standing standing = comparisons.standing(compared);
+        @Nullable Boolean[] beats = standing.beatsReference();
         DecidingMeasure deciding = comparison.terms().decidingMeasure();
         Capacity capacity = brief.campaign.capacityShare();
         return new ComparisonView(
@@ -110,10 +120,38 @@ public class ComparisonViews {
                 cut == null ? null : new ComparisonView.CutView(cut.candidateId, cut.records, cut.rule),
                 none ? null : shown(compared, cut == null ? comparison.best(0).records() : cut.records, brief, cut),
                 any == null ? new double[0] : Depths.of(any),
-                looks.view(brief, compared),
-                IntStream.range(0, compared.candidates().size())
+                looks.view(brief, compared, none ? null : standing.optimism()),
+                shown(compared, cut, all, true)
                         .mapToObj(i -> row(brief, compared, i, beats[i]))
+                        .toList(),
+                shown(compared, cut, all, false)
+                        .mapToObj(i -> other(compared, i))
                         .toList());
+    }
+
+    /** Places of the leaders and of those whom the page is about, or of the others. */
+    private static IntStream shown(Comparisons.Compared compared, @Nullable Cut cut, boolean all, boolean among) {
+        Comparison comparison = compared.comparison();
+        return IntStream.range(0, compared.candidates().size()).filter(i -> {
+            boolean shown = all
+                    || i < MOST_SHOWN
+                    || i == comparison.leader()
+                    || i == comparison.bestReference()
+                    || cut != null && compared.candidates().get(i).id.equals(cut.candidateId);
+            return shown == among;
+        });
+    }
+
+    private static ComparisonView.Other other(Comparisons.Compared compared, int i) {
+        Candidate candidate = compared.candidates().get(i);
+        ValidationScores scored = compared.comparison().entries().get(i).scored();
+        return new ComparisonView.Other(
+                candidate.id,
+                candidate.name,
+                candidate.kind.reference(),
+                scored.doubt().interval(),
+                scored.trainingAuc(),
+                scored.alarms());
     }
 
     /**
@@ -121,7 +159,7 @@ public class ComparisonViews {
      *
      * @throws BadInput if it lies outside validation
      */
-    @Transactional
+    @ActivateRequestContext
     public ComparisonView.AtView at(long briefId, double records, Long leaderId) {
         Brief brief = briefs.get(briefId);
         int all = Splits.of(brief).validation().length;
@@ -151,16 +189,13 @@ public class ComparisonViews {
         return events;
     }
 
-    private ComparisonView.Row row(Brief brief, Comparisons.Compared compared, int i, Boolean beatsReference) {
+    private ComparisonView.Row row(
+            Brief brief, Comparisons.Compared compared, int i, @Nullable Boolean beatsReference) {
         Comparison comparison = compared.comparison();
         Candidate candidate = compared.candidates().get(i);
         ValidationScores scored = comparison.entries().get(i).scored();
         Ranking ranking = comparison.ranking(i);
         NetValue money = comparison.money(i);
-        SimplifiedCurve thinned = SimplifiedCurve.of(ranking, MOST_POINTS);
-        int[] points = thinned.points();
-        double[] scores = new double[points.length - 1];
-        for (int p = 0; p < scores.length; p++) scores[p] = ranking.score(points[p + 1]);
         boolean probability = Boolean.TRUE.equals(candidate.probability);
         Double breakEven = money.breakEven();
         Timing timing = Timing.of(candidate.inputs, brief::column);
@@ -185,21 +220,30 @@ public class ComparisonViews {
                         beatsReference),
                 comparison.deciding(i),
                 scored.alarms(),
-                new ComparisonView.CurveView(
-                        thinned.error(),
-                        at(points, ranking::size),
-                        at(points, ranking::events),
-                        ranking.hasValues() ? at(points, ranking::valued) : null,
-                        scores,
-                        band(compared, i),
-                        Bands.of(ranking, (int) Math.min(SLIVERS, ranking.total())).stream()
-                                .mapToDouble(BandRow::eventRate)
-                                .toArray()),
+                curves.get(Comparisons.bandKey(compared, i), k -> curve(compared, i)),
                 comparison.best(i),
                 probability && breakEven != null
                         ? ranking.size(ranking.pointAtThreshold(scoreAt(brief, ranking)))
                         : null,
                 candidate.looks);
+    }
+
+    private ComparisonView.CurveView curve(Comparisons.Compared compared, int i) {
+        Ranking ranking = compared.comparison().ranking(i);
+        SimplifiedCurve thinned = SimplifiedCurve.of(ranking, MOST_POINTS);
+        int[] points = thinned.points();
+        double[] scores = new double[points.length - 1];
+        for (int p = 0; p < scores.length; p++) scores[p] = ranking.score(points[p + 1]);
+        return new ComparisonView.CurveView(
+                thinned.error(),
+                at(points, ranking::size),
+                at(points, ranking::events),
+                ranking.hasValues() ? at(points, ranking::valued) : null,
+                scores,
+                band(compared, i),
+                Bands.of(ranking, (int) Math.min(SLIVERS, ranking.total())).stream()
+                        .mapToDouble(BandRow::eventRate)
+                        .toArray());
     }
 
     private ComparisonView.BandView band(Comparisons.Compared compared, int i) {

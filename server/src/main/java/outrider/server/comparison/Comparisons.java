@@ -1,6 +1,5 @@
 package outrider.server.comparison;
 
-import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.time.Clock;
@@ -25,6 +24,7 @@ import outrider.server.candidate.Candidates;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.server.work.WorkStatus;
 import outrider.stakes.NetValue;
 import outrider.uncertainty.Band;
@@ -43,12 +43,14 @@ public class Comparisons {
     private final ScoredCandidates scored;
     private final Looks looks;
     private final Findings findings;
-    private final Cache<List<?>, Comparison> compared = Caches.COMPARISONS.make(known -> known.entries().stream()
+    private final Kept<List<?>, Comparison> compared = Caches.COMPARISONS.make(known -> known.entries().stream()
             .mapToLong(e -> BYTES_A_RECORD * e.scored().sample().size())
             .sum());
-    private final Cache<List<?>, CutComparison> cuts =
+    private final Kept<List<?>, CutComparison> cuts =
             Caches.CUTS.make(known -> BYTES_A_CANDIDATE * known.figures().size());
-    private final Cache<List<?>, Band> bands = Caches.BANDS.make(known -> BYTES_A_CANDIDATE);
+    private final Kept<List<?>, Standing> standings =
+            Caches.CANDIDATES.make(known -> 32 + 8L * known.beatsReference().length);
+    private final Kept<List<?>, Band> bands = Caches.BANDS.make(known -> BYTES_A_CANDIDATE);
 
     private final Clock clock;
 
@@ -111,10 +113,31 @@ public class Comparisons {
     private List<Object> key(Brief brief, List<Candidate> some, @Nullable Long leaderId) {
         List<Object> key = new ArrayList<>();
         key.add(brief.terms());
-        key.add(String.valueOf(candidates.valueColumn(brief)));
+        key.add(scored.readAs(brief));
         key.add(String.valueOf(leaderId));
         some.forEach(c -> key.add(c.id));
         return key;
+    }
+
+    /** What is told of all candidates together: as {@link Comparison} has both. */
+    @SuppressWarnings("ArrayRecordComponent")
+    record Standing(@Nullable Double optimism, @Nullable Boolean[] beatsReference) {}
+
+    Standing standing(Compared of) {
+        return standings.get(
+                of.key(),
+                k -> new Standing(of.comparison().optimism(), of.comparison().beatsReference()));
+    }
+
+    /** What one candidate's bounds along the depths follow from. */
+    static List<Object> bandKey(Compared of, int i) {
+        NetValue money = of.comparison().money(i);
+        return List.of(
+                of.comparison().entries().get(i).id(),
+                money.stakes(),
+                money.planned(),
+                of.comparison().terms().seed(),
+                of.key().get(1));
     }
 
     /** Everything at one cut, with its intervals. */
@@ -126,14 +149,8 @@ public class Comparisons {
     Band band(Compared of, int i) {
         Comparison.Entry entry = of.comparison().entries().get(i);
         NetValue money = of.comparison().money(i);
-        List<Object> key = List.of(
-                entry.id(),
-                money.stakes(),
-                money.planned(),
-                of.comparison().terms().seed(),
-                of.key().get(1));
         return bands.get(
-                key,
+                bandKey(of, i),
                 k -> Band.of(
                         entry.scored().placed(),
                         entry.scored().sample(),
@@ -181,7 +198,7 @@ public class Comparisons {
         }
         List<Candidate> finished = candidates.finished(briefId);
         looks.chose(briefId, finished.size(), cut.candidateId, cut.rule.words());
-        if (compared.getIfPresent(key(brief, finished, null)) != null) {
+        if (compared.known(key(brief, finished, null)) != null) {
             Compared now = of(brief, finished, null);
             findings.keep(briefId, now, cut, at(now, cut.records));
         }
@@ -211,24 +228,21 @@ public class Comparisons {
         return scored.of(candidate, brief);
     }
 
-    /** From which score on one acts; {@code score} is null where that is nobody. */
-    public record Threshold(@Nullable Double score, double depth, CutRule rule) {}
+    /** Where one acts, in records of validation, and by what that was set. */
+    public record CutOf(double records, CutRule rule) {}
 
-    /**
-     * The cut that is set, read on this candidate's ranking at the same depth, without the tie group that straddles it; where none
-     * is set, the candidate's best.
-     */
-    public Threshold threshold(Candidate candidate, Brief brief) {
-        Ranking ranking = scored.of(candidate, brief).validation();
+    /** The cut that is set, or where none is set the candidate's best. */
+    public CutOf cutOf(Candidate candidate, Brief brief) {
         Cut cut = live(Cut.findById(brief.id));
-        double rank = cut != null
-                ? cut.records
-                : new NetValue(ranking, brief.stakes, brief.campaign.plannedRateOrNone())
-                        .best(brief.campaign.capacityShare())
-                        .records();
-        int point = ranking.pointAtOrBefore(rank);
-        double depth = ranking.size(point) / ranking.total();
-        CutRule rule = cut == null ? CutRule.BEST_NET_VALUE : cut.rule;
-        return new Threshold(point == 0 ? null : ranking.score(point), depth, rule);
+        if (cut != null) return new CutOf(cut.records, cut.rule);
+        Ranking ranking = scored.of(candidate, brief).validation();
+        NetValue money = new NetValue(ranking, brief.stakes, brief.campaign.plannedRateOrNone());
+        return new CutOf(money.best(brief.campaign.capacityShare()).records(), CutRule.BEST_NET_VALUE);
+    }
+
+    /** The share of validation that is acted on at that cut, without the tie group that straddles it. */
+    public double depthActedOn(Candidate candidate, Brief brief) {
+        Ranking ranking = scored.of(candidate, brief).validation();
+        return ranking.size(ranking.pointAtOrBefore(cutOf(candidate, brief).records())) / ranking.total();
     }
 }

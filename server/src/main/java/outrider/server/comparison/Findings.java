@@ -4,6 +4,7 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
 import outrider.rank.Ranking;
@@ -22,7 +23,8 @@ class Findings {
         this.json = json;
     }
 
-    /** What was found at the cut that is set, of its candidate. Within the caller's transaction. */
+    /** Keeps what was found at the cut that is set, of its candidate. */
+    @Transactional
     void keep(long briefId, Comparisons.Compared compared, Cut cut, CutComparison at) {
         int i = compared.comparison().index(cut.candidateId);
         if (i < 0) return;

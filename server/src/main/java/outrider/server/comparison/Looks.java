@@ -2,10 +2,13 @@ package outrider.server.comparison;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.LockModeType;
 import jakarta.transaction.Transactional;
 import java.time.Clock;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.casefile.Sha256;
 import outrider.server.account.Account;
 import outrider.server.brief.Brief;
@@ -17,13 +20,15 @@ import outrider.server.trail.Trail;
 @ApplicationScoped
 public class Looks {
     private final Candidates candidates;
+    private final EntityManager database;
     private final SecurityIdentity identity;
 
     private final Clock clock;
 
-    Looks(Candidates candidates, SecurityIdentity identity, Clock clock) {
+    Looks(Candidates candidates, EntityManager database, SecurityIdentity identity, Clock clock) {
         this.clock = clock;
         this.candidates = candidates;
+        this.database = database;
         this.identity = identity;
     }
 
@@ -37,13 +42,10 @@ public class Looks {
         if (ids.isEmpty() || !identity.hasRole(Account.ANALYST)) return;
         String news =
                 Sha256.of(ids + brief.stakes.toString() + brief.campaign.plannedRate() + brief.campaign.capacity());
-        ValidationUse last = ValidationUse.find(
-                        "briefId = ?1 and act = ?2 and byName = ?3 order by id desc",
-                        brief.id,
-                        ValidationUse.Use.LOOKED,
-                        me())
-                .firstResult();
-        if (last != null && last.news.equals(news)) return;
+        if (isKnown(brief, news)) return;
+        // two at the same moment are one look
+        database.find(Brief.class, brief.id, LockModeType.PESSIMISTIC_WRITE);
+        if (isKnown(brief, news)) return;
         candidates.look(ids);
         add(brief.id, ValidationUse.Use.LOOKED, compared(compared), news);
         Trail.brief(
@@ -51,6 +53,16 @@ public class Looks {
                 Act.LOOKED,
                 ids.size() + " candidates",
                 compared.candidates().stream().map(c -> c.name).collect(Collectors.joining(", ")));
+    }
+
+    private boolean isKnown(Brief brief, String news) {
+        ValidationUse last = ValidationUse.find(
+                        "briefId = ?1 and act = ?2 and byName = ?3 order by id desc",
+                        brief.id,
+                        ValidationUse.Use.LOOKED,
+                        me())
+                .firstResult();
+        return last != null && last.news.equals(news);
     }
 
     /** Counts a choice where it differs from the one before. */
@@ -92,12 +104,8 @@ public class Looks {
                 (int) ValidationUse.count("briefId = ?1 and act = ?2", briefId, ValidationUse.Use.CHOSE));
     }
 
-    ComparisonView.LooksView view(Brief brief, Comparisons.Compared compared) {
+    ComparisonView.LooksView view(Brief brief, Comparisons.Compared compared, @Nullable Double optimism) {
         Counts counts = counts(brief.id);
-        return new ComparisonView.LooksView(
-                counts.looks(),
-                counts.choices(),
-                compared(compared),
-                compared.isEmpty() ? null : compared.comparison().optimism());
+        return new ComparisonView.LooksView(counts.looks(), counts.choices(), compared(compared), optimism);
     }
 }

@@ -1,8 +1,7 @@
 package outrider.server.comparison;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.ObservesAsync;
 import java.util.List;
 import java.util.Map;
@@ -18,6 +17,7 @@ import outrider.server.candidate.CandidateFitted;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
 import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.split.Parts;
 import outrider.uncertainty.Sample;
 
@@ -27,11 +27,11 @@ public class ScoredCandidates {
     private static final long BYTES_A_RECORD = 40;
 
     private final Candidates candidates;
-    private final Cache<Key, ValidationScores> recent =
+    private final Kept<Key, ValidationScores> recent =
             Caches.RANKED.make(known -> BYTES_A_RECORD * known.placed().point().length);
     private @Nullable Samples samples;
 
-    private record Key(long candidate, @Nullable String valueColumn, List<String> identifiers) {}
+    private record Key(long candidate, List<Object> readAs) {}
 
     /** The records of the brief that was asked for last; its candidates share them. */
     private record Samples(
@@ -47,17 +47,20 @@ public class ScoredCandidates {
     }
 
     /** Ranks a candidate as soon as it is fitted, so that nobody waits for it on Compare. */
+    @ActivateRequestContext
     void warm(@ObservesAsync CandidateFitted fitted) {
-        QuarkusTransaction.requiringNew().run(() -> {
-            Candidate candidate = Candidate.findById(fitted.candidateId());
-            Brief brief = candidate == null ? null : Brief.findById(candidate.briefId);
-            if (brief != null) of(candidate, brief);
-        });
+        Candidate candidate = Candidate.findById(fitted.candidateId());
+        Brief brief = candidate == null ? null : Brief.findById(candidate.briefId);
+        if (brief != null) of(candidate, brief);
     }
 
     ValidationScores of(Candidate candidate, Brief brief) {
-        Key key = new Key(candidate.id, candidates.valueColumn(brief), identifiers(brief));
-        return recent.get(key, k -> make(candidate, brief));
+        return recent.get(new Key(candidate.id, readAs(brief)), k -> make(candidate, brief));
+    }
+
+    /** What of a brief's columns a ranking of its candidates and its alarms follow from. */
+    List<Object> readAs(Brief brief) {
+        return List.of(String.valueOf(candidates.valueColumn(brief)), identifiers(brief));
     }
 
     /** A candidate's ranking of training, where the brief has values with them. */

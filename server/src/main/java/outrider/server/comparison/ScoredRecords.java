@@ -4,7 +4,7 @@ import static java.util.Objects.requireNonNull;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.transaction.Transactional;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.io.IOException;
 import java.io.Writer;
 import java.util.ArrayList;
@@ -115,7 +115,7 @@ public class ScoredRecords {
         }
     }
 
-    @Transactional
+    @ActivateRequestContext
     Lines of(long briefId) {
         Brief brief = briefs.get(briefId);
         Table table = tables.table(brief);

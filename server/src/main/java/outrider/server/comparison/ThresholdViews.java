@@ -3,7 +3,7 @@ package outrider.server.comparison;
 import static java.util.Objects.requireNonNull;
 
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.transaction.Transactional;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.exchange.Comparison;
 import outrider.learn.Learner;
+import outrider.learn.TrainingScores;
 import outrider.measure.BestOfEach;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
@@ -20,6 +21,8 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
+import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.split.Folds;
 import outrider.stakes.Capacity;
 import outrider.stakes.CrossValidatedCut;
@@ -36,10 +39,16 @@ public class ThresholdViews {
     private static final int FOLDS = 5;
     private static final double NEARLY_ALL = 0.95;
 
+    /** About so many bytes an answer takes. */
+    private static final long BYTES = 8000;
+
     private final Briefs briefs;
     private final Candidates candidates;
     private final Comparisons comparisons;
     private final Looks looks;
+    private final Kept<List<?>, ThresholdView> thresholds = Caches.CANDIDATES.make(known -> BYTES);
+    private final Kept<List<?>, SensitivityView> maps = Caches.CANDIDATES.make(known -> BYTES);
+    private final Kept<List<?>, InverseView> answers = Caches.CANDIDATES.make(known -> BYTES);
 
     ThresholdViews(Briefs briefs, Candidates candidates, Comparisons comparisons, Looks looks) {
         this.looks = looks;
@@ -83,11 +92,16 @@ public class ThresholdViews {
             double nearlyAll,
             double nearlyAllShare) {}
 
-    @Transactional
+    @ActivateRequestContext
     public ThresholdView threshold(long briefId, long candidateId) {
         Brief brief = briefs.get(briefId);
         Comparisons.Compared compared = comparisons.of(brief, null);
         looks.looked(brief, compared);
+        return thresholds.get(
+                List.of(compared.key(), candidateId, brief.seed), k -> threshold(brief, compared, candidateId));
+    }
+
+    private ThresholdView threshold(Brief brief, Comparisons.Compared compared, long candidateId) {
         int mine = compared.index(candidateId);
         Ranking ranking = compared.comparison().ranking(mine);
         var best = BestOfEach.of(ranking);
@@ -114,21 +128,24 @@ public class ThresholdViews {
 
     private @Nullable CrossValidatedView crossValidated(Brief brief, Comparisons.Compared compared, int mine) {
         Candidate candidate = compared.candidates().get(mine);
-        int[] rows = Splits.of(brief).training();
-        byte[] outcome = candidates.outcomes(brief, rows);
+        int[] training = Splits.of(brief).training();
         ScoreSet set = candidate.kind.role() == Learner.Role.SUPPLIED ? ScoreSet.TRAINING : ScoreSet.OUT_OF_FOLD;
-        double[] scores = candidates.scores(candidate.id, set, rows.length);
+        double[] kept = candidates.scores(candidate.id, set, training.length);
+        if (kept == null) return null;
+        TrainingScores unseen = TrainingScores.unseen(training, kept, () -> kept);
+        int[] rows = unseen.rows();
+        byte[] outcome = candidates.outcomes(brief, rows);
         int[] units = candidates.units(brief);
         int[] unit = IntStream.range(0, rows.length)
                 .map(i -> units == null ? i : units[rows[i]])
                 .toArray();
-        byte[] fold = scores == null ? null : Folds.most(outcome, unit, FOLDS, brief.seed);
-        if (fold == null) return null;
+        Folds folds = Folds.most(outcome, unit, FOLDS, brief.seed);
+        if (folds == null) return null;
         CrossValidatedCut cut = CrossValidatedCut.of(
-                requireNonNull(scores),
+                unseen.scores(),
                 outcome,
                 candidates.values(brief, rows),
-                fold,
+                folds.fold(),
                 brief.stakes,
                 brief.campaign.plannedRateOrNone(),
                 brief.campaign.capacityShare());
@@ -152,11 +169,15 @@ public class ThresholdViews {
     public record SensitivityView(
             List<Long> candidates, @Nullable Sensitivity map) {}
 
-    @Transactional
+    @ActivateRequestContext
     public SensitivityView sensitivity(long briefId) {
         Brief brief = briefs.get(briefId);
         Comparisons.Compared compared = comparisons.of(brief, null);
         looks.looked(brief, compared);
+        return maps.get(compared.key(), k -> sensitivity(brief, compared));
+    }
+
+    private static SensitivityView sensitivity(Brief brief, Comparisons.Compared compared) {
         return new SensitivityView(
                 compared.candidates().stream().map(c -> c.id).toList(),
                 Sensitivity.of(
@@ -189,7 +210,7 @@ public class ThresholdViews {
             List<AnswerView> takeovers) {}
 
     /** @param records the asked depth, in records of validation */
-    @Transactional
+    @ActivateRequestContext
     public InverseView inverse(long briefId, long candidateId, double records) {
         Brief brief = briefs.get(briefId);
         Comparisons.Compared compared = comparisons.of(brief, null);
@@ -197,6 +218,13 @@ public class ThresholdViews {
         Ranking mine = compared.comparison().ranking(compared.index(candidateId));
         double total = mine.total();
         if (!(records >= 0 && records <= total)) throw BadInput.of("records", "is " + records, "give 0 to " + total);
+        return answers.get(
+                List.of(compared.key(), candidateId, records), k -> inverse(brief, compared, candidateId, records));
+    }
+
+    private static InverseView inverse(Brief brief, Comparisons.Compared compared, long candidateId, double records) {
+        Ranking mine = compared.comparison().ranking(compared.index(candidateId));
+        double total = mine.total();
         Stakes stakes = brief.stakes;
         double planned = brief.campaign.plannedRateOrNone();
         Capacity capacity = brief.campaign.capacityShare();

@@ -40,7 +40,7 @@ public class Arrival extends PanacheEntityBase {
     /** How many there are to be. */
     public long bytes;
 
-    /** The folder's own name: another server does not see its files. */
+    /** The folder's own name: servers that do not share it do not see its files. */
     public String place;
 
     @Enumerated(EnumType.STRING)
@@ -70,6 +70,12 @@ public class Arrival extends PanacheEntityBase {
 
     /** The brief whose file it is to replace, or null. */
     public @Nullable Long briefId;
+
+    /** Which takes it in or reads it; null for one of before. */
+    public @Nullable String server;
+
+    /** When that server last said that it reads it. */
+    public @Nullable Instant beat;
 
     public String createdBy;
     public Instant createdAt;

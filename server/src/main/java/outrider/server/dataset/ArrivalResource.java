@@ -2,7 +2,6 @@ package outrider.server.dataset;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.transaction.Transactional;
 import jakarta.ws.rs.Consumes;
 import jakarta.ws.rs.DELETE;
 import jakarta.ws.rs.GET;
@@ -37,7 +36,6 @@ public class ArrivalResource {
     public record NewArrival(String name, long bytes, Long briefId) {}
 
     @GET
-    @Transactional
     public List<ArrivalView> list() {
         return arrivals.open(identity.getPrincipal().getName()).stream()
                 .map(a -> arrivals.view(a, false))
@@ -53,7 +51,6 @@ public class ArrivalResource {
 
     @GET
     @Path("/{id}")
-    @Transactional
     public ArrivalView get(long id) {
         return arrivals.view(arrivals.get(id), true);
     }

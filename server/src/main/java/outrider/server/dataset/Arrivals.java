@@ -12,19 +12,11 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.nio.channels.Channels;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.time.Clock;
 import java.util.List;
-import java.util.Map;
-import java.util.Set;
-import java.util.UUID;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
@@ -36,7 +28,6 @@ import outrider.casefile.BriefFile;
 import outrider.casefile.TableFile;
 import outrider.parquet.ParquetTables;
 import outrider.server.dataset.Arrival.State;
-import outrider.server.work.KeptProgress;
 import outrider.table.Table;
 
 /**
@@ -51,35 +42,37 @@ public class Arrivals {
     private static final long MOST_WAITING = 16L << 30;
 
     private static final int MOST_OPEN = 40;
-    private static final int MOST_SENDING = 4;
-    private static final int BUFFER = 1 << 16;
-
     private final Datasets datasets;
     private final Path folder;
     private final String place;
+    private final Servers servers;
     private final ReadingQueue readers = new ReadingQueue();
     /** What waits for another database holds up no file. */
     private final ExecutorService copiers = Executors.newFixedThreadPool(2);
 
     private final Clock clock;
-    private final Set<Long> writing = ConcurrentHashMap.newKeySet();
-    private final Map<String, Integer> sending = new ConcurrentHashMap<>();
+    private final Slices slices = new Slices();
+    private final ReadingJobs jobs;
 
-    Arrivals(Datasets datasets, @ConfigProperty(name = "outrider.files") String folder, Clock clock)
-            throws IOException {
+    Arrivals(Datasets datasets, Servers servers, @ConfigProperty(name = "outrider.files") String folder, Clock clock) {
         this.clock = clock;
         this.datasets = datasets;
-        this.folder = Files.createDirectories(Path.of(folder));
-        Path mark = this.folder.resolve("place");
-        if (!Files.exists(mark)) Files.writeString(mark, UUID.randomUUID().toString());
-        place = Files.readString(mark);
+        this.servers = servers;
+        jobs = new ReadingJobs(servers);
+        this.folder = Path.of(folder);
+        place = servers.place();
     }
 
-    /** Says of each file that was coming in or being read what the end of the server did to it. */
+    /** Says of each file that was coming in or being read here what the end of the server did to it. */
     public void look(@Observes @Priority(200) StartupEvent event) {
+        servers.begin();
         QuarkusTransaction.requiringNew().run(() -> {
-            List<Arrival> left =
-                    Arrival.list("place = ?1 and state in (?2, ?3)", place, State.RECEIVING, State.READING);
+            List<Arrival> left = Arrival.list(
+                    "place = ?1 and state in (?2, ?3) and (server = ?4 or server is null)",
+                    place,
+                    State.RECEIVING,
+                    State.READING,
+                    servers.name());
             for (Arrival arrival : left) {
                 boolean reading = arrival.state == State.READING;
                 arrival.message = "The server stopped while " + (reading ? arrival.step : "the file was coming in")
@@ -93,6 +86,7 @@ public class Arrivals {
     void end(@Observes ShutdownEvent event) {
         readers.end();
         copiers.shutdownNow();
+        servers.end();
     }
 
     /** Those of somebody that they have still to decide on, latest first: not stored yet, or a delivery not taken yet. */
@@ -107,7 +101,14 @@ public class Arrivals {
     /** @throws NotFoundException if there is none here */
     public Arrival get(long id) {
         Arrival arrival = Arrival.findById(id);
-        if (arrival == null || !arrival.place.equals(place)) throw new NotFoundException("there is no file " + id);
+        if (arrival == null) throw new NotFoundException("there is no file " + id);
+        if (!arrival.place.equals(place)) {
+            throw BadInput.state(
+                    BadInput.Code.NOT_READY,
+                    "file",
+                    "is coming in on another server, which keeps its files elsewhere",
+                    "let the servers share the folder OUTRIDER_FILES");
+        }
         return arrival;
     }
 
@@ -163,6 +164,8 @@ public class Arrivals {
         arrival.name = name.strip();
         arrival.bytes = bytes;
         arrival.place = place;
+        arrival.beat = clock.instant();
+        arrival.server = servers.name();
         arrival.state = state;
         arrival.briefId = briefId;
         arrival.createdBy = by;
@@ -193,9 +196,10 @@ public class Arrivals {
         arrival.step = "waiting to be copied";
         Arrival.flush();
         long id = arrival.id;
+        servers.reads(id);
         Path file = file(arrival);
-        copiers.execute(() -> worked(id, whole, () -> {
-            Table table = copying.table(progress(id));
+        copiers.execute(() -> jobs.of(id, whole, () -> {
+            Table table = copying.table(ReadingJobs.progress(id));
             ParquetTables.write(table, file);
             long bytes = Files.size(file);
             QuarkusTransaction.requiringNew()
@@ -221,58 +225,11 @@ public class Arrivals {
                     BadInput.Code.ALREADY_DONE, "file", "is complete", "read it, or discard it and begin again");
         }
         Path file = file(arrival);
-        if (!beginsSending(arrival.createdBy)) {
-            throw BadInput.state(
-                    BadInput.Code.BUSY, "file", "is one too many to be sent at once", "wait for one of the others");
-        }
-        try {
-            receive(arrival, file, from, slice);
-        } finally {
-            sending.merge(arrival.createdBy, -1, Integer::sum);
-        }
+        slices.take(arrival, file, from, slice);
         State now = size(file) == arrival.bytes ? State.HERE : State.RECEIVING;
-        update(id, now, null);
-    }
-
-    private boolean beginsSending(String by) {
-        if (sending.merge(by, 1, Integer::sum) <= MOST_SENDING) return true;
-        sending.merge(by, -1, Integer::sum);
-        return false;
-    }
-
-    private void receive(Arrival arrival, Path file, long from, InputStream slice) throws IOException {
-        long id = arrival.id;
-        if (!writing.add(id))
-            throw BadInput.state(BadInput.Code.BUSY, "file", "is being sent from another page", "wait for it");
-        try (FileChannel to = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
-            if (from != to.size()) {
-                throw BadInput.of("from", "is " + from + ", but " + to.size() + " bytes are here", "go on from there");
-            }
-            to.position(from);
-            if (!fits(slice, Channels.newOutputStream(to), arrival.bytes - from)) {
-                to.truncate(from);
-                throw BadInput.of("file", "holds more bytes than announced", "begin again");
-            }
-        } finally {
-            writing.remove(id);
-        }
-    }
-
-    /** Copies at most so many bytes; says whether these were all. */
-    private static boolean fits(InputStream from, OutputStream to, long most) throws IOException {
-        byte[] buffer = new byte[BUFFER];
-        long left = most;
-        for (int read = from.read(buffer); read >= 0; read = from.read(buffer)) {
-            left -= read;
-            if (left < 0) return false;
-            to.write(buffer, 0, read);
-        }
-        return true;
-    }
-
-    private static void update(long id, State state, @Nullable String message) {
         QuarkusTransaction.requiringNew()
-                .run(() -> Arrival.update("state = ?1, message = ?2 where id = ?3", state, message, id));
+                .run(() -> Arrival.update(
+                        "state = ?1, message = null, server = ?2 where id = ?3", now, servers.name(), id));
     }
 
     public ArrivalView view(Arrival arrival, boolean withPreview) {
@@ -338,7 +295,10 @@ public class Arrivals {
         arrival.step = "waiting to be read";
         arrival.message = null;
         arrival.stopRequested = false;
+        arrival.server = servers.name();
+        arrival.beat = clock.instant();
         Arrival.flush();
+        servers.reads(id);
         Path file = file(arrival);
         readers.add(
                 arrival.createdBy,
@@ -348,49 +308,13 @@ public class Arrivals {
     }
 
     private void work(long id, String name, Path file, TableFile.Manner manner, String by) {
-        worked(id, name, () -> {
-            datasets.read(name, by, file, manner, progress(id), id);
-            Files.deleteIfExists(file);
-        });
-    }
-
-    private interface Job {
-        void run() throws IOException;
-    }
-
-    private static void worked(long id, String name, Job job) {
+        boolean stored = jobs.of(id, name, () -> datasets.read(name, by, file, manner, ReadingJobs.progress(id), id));
+        if (!stored) return;
         try {
-            awaitCommit(id);
-            job.run();
-        } catch (CancellationException e) {
-            update(id, State.HERE, "Stopped. Nothing of it is stored.");
-        } catch (BadInput e) {
-            update(id, State.FAILED, e.getMessage());
-        } catch (Exception | OutOfMemoryError e) {
-            LOG.error("reading " + name + " failed", e);
-            update(id, State.FAILED, "the server failed at this; its log says why");
+            Files.deleteIfExists(file);
+        } catch (IOException e) {
+            LOG.warn(name + " is stored, and its file could not be deleted", e);
         }
-    }
-
-    private static KeptProgress progress(long id) {
-        return new KeptProgress(
-                (share, step) -> Arrival.update("progress = ?1, step = ?2 where id = ?3", share, step, id), () -> {
-                    Arrival now = Arrival.findById(id);
-                    return now == null || now.stopRequested;
-                });
-    }
-
-    /** The job may begin before the transaction that ordered it has ended. */
-    private static void awaitCommit(long id) throws InterruptedException {
-        for (int i = 0; i < 500; i++) {
-            State state = QuarkusTransaction.requiringNew().call(() -> {
-                Arrival arrival = Arrival.findById(id);
-                return arrival == null ? null : arrival.state;
-            });
-            if (state == State.READING) return;
-            Thread.sleep(10);
-        }
-        throw new IllegalStateException("file " + id + " is not to be read");
     }
 
     @Transactional
@@ -416,7 +340,7 @@ public class Arrivals {
         try {
             long room = Files.getFileStore(folder).getUsableSpace() - SPARE;
             try (OutputStream to = Files.newOutputStream(file)) {
-                if (!fits(body, to, Math.min(room, MOST_WAITING))) {
+                if (!Slices.fits(body, to, Math.min(room, MOST_WAITING))) {
                     throw BadInput.of("file", "is larger than the server has room for", "bring it compressed");
                 }
             }

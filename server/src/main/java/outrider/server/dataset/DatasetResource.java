@@ -2,7 +2,6 @@ package outrider.server.dataset;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.transaction.Transactional;
 import jakarta.ws.rs.Consumes;
 import jakarta.ws.rs.DELETE;
 import jakarta.ws.rs.GET;
@@ -50,11 +49,13 @@ public class DatasetResource {
         }
     }
 
-    /** Those that one brought, or that belong to a brief that one may see. */
+    /** Those that one brought, or that belong to a brief that one may see: the newest first, but batches after the others. */
     @GET
-    @Transactional
     public List<DatasetView> list() {
-        return Dataset.<Dataset>list("id in ?1 order by id desc", access.datasets()).stream()
+        return Dataset.<Dataset>list(
+                        "from Dataset d where d.id in ?1 order by (case when exists (select 1 from FollowBatch b where b.datasetId = d.id) then 1 else 0 end), d.id desc",
+                        access.datasets())
+                .stream()
                 .map(DatasetView::of)
                 .toList();
     }

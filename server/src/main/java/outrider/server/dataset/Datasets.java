@@ -1,11 +1,13 @@
 package outrider.server.dataset;
 
-import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -24,9 +26,11 @@ import outrider.casefile.TableFile;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.server.work.Packed;
 import outrider.table.ChunkCodec;
 import outrider.table.Column;
+import outrider.table.CsvTableWriter;
 import outrider.table.Join;
 import outrider.table.Table;
 
@@ -40,7 +44,7 @@ public class Datasets {
 
     private final EntityManager database;
     private final DatasetWriter writer;
-    private final Cache<Long, Table> recent = Caches.TABLES.make(Caches::bytes);
+    private final Kept<Long, Table> recent = Caches.TABLES.make(Caches::bytes);
 
     private final Clock clock;
 
@@ -66,7 +70,7 @@ public class Datasets {
         Dataset dataset = new Dataset();
         dataset.name = name;
         dataset.bytes = Files.size(file);
-        if (dataset.bytes > LARGE) recent.invalidateAll();
+        if (dataset.bytes > LARGE) recent.forgetAll();
         Table table = table(file, said, dataset, progress);
         List<CompletableFuture<ColumnStore.Prepared>> prepared =
                 ColumnStore.prepare(table, dataset.dialect, READING, progress);
@@ -85,6 +89,19 @@ public class Datasets {
         }
         recent.put(dataset.id, table);
         return dataset;
+    }
+
+    /** Stores records that were put together here, as a file that people would bring them in. */
+    public Dataset stored(Table table, String name, String by) throws IOException {
+        Path file = Files.createTempFile("records", ".csv");
+        try {
+            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
+                CsvTableWriter.write(table, out);
+            }
+            return read(name, by, file, TableFile.Manner.UNKNOWN, Progress.NONE, null);
+        } finally {
+            Files.delete(file);
+        }
     }
 
     /**
@@ -151,10 +168,12 @@ public class Datasets {
     }
 
     /** All columns, as they were read. The tables used last stay in memory. */
-    @Transactional
+    @ActivateRequestContext
     public Table table(long id) {
-        Table known = recent.getIfPresent(id);
-        if (known != null) return known;
+        return recent.get(id, this::stored);
+    }
+
+    private Table stored(long id) {
         Dataset dataset = get(id);
         List<DatasetColumn> rows = columns(id);
         List<List<byte[]>> chunks = new ArrayList<>();
@@ -168,9 +187,7 @@ public class Datasets {
                 .parallel()
                 .mapToObj(i -> decode(rows.get(i), dataset.records, chunks.get(i)))
                 .toList();
-        Table table = new Table(columns, dataset.startLines == null ? null : Packed.unpackInts(dataset.startLines));
-        recent.put(id, table);
-        return table;
+        return new Table(columns, dataset.startLines == null ? null : Packed.unpackInts(dataset.startLines));
     }
 
     private static Column decode(DatasetColumn row, int records, List<byte[]> chunks) {
@@ -204,6 +221,13 @@ public class Datasets {
     public void delete(long id) {
         Dataset dataset = get(id);
         if (briefs(id) > 0) throw BadInput.state(BadInput.Code.LOCKED, "dataset", "is used by a brief", "it stays");
+        if (batches(id) > 0) {
+            throw BadInput.state(
+                    BadInput.Code.LOCKED,
+                    "dataset",
+                    "was held against a release, as a batch or its outcomes",
+                    "it stays");
+        }
         for (String statement : List.of(
                 "update Arrival a set a.datasetId = null where a.datasetId = ?1",
                 "delete from ColumnChunk c where c.columnId in (select d.id from DatasetColumn d where d.datasetId = ?1)",
@@ -212,6 +236,14 @@ public class Datasets {
         }
         dataset.delete();
         Trail.house(Act.DATA_TAKEN_AWAY, dataset.name, "SHA-256 " + dataset.sha256);
-        recent.invalidate(id);
+        recent.forget(id);
+    }
+
+    private long batches(long id) {
+        return ((Number) database.createNativeQuery(
+                                "select count(*) from follow_batch where dataset_id = ?1 or outcomes @> to_jsonb(?1)")
+                        .setParameter(1, id)
+                        .getSingleResult())
+                .longValue();
     }
 }

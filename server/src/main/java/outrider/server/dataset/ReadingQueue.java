@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class ReadingQueue {
     static final long SMALL = 64L << 20;
+    private static final Logger LOG = Logger.getLogger(ReadingQueue.class);
 
     private record Job(String by, long bytes, long number, Runnable work) {}
 
@@ -40,6 +42,8 @@ final class ReadingQueue {
     private void run(Job job) {
         try {
             job.work().run();
+        } catch (RuntimeException | Error e) {
+            LOG.error("reading ended without a word", e);
         } finally {
             synchronized (this) {
                 reading.merge(job.by(), -1, Integer::sum);

@@ -8,6 +8,7 @@ import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.Observes;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -47,6 +48,7 @@ import outrider.table.Table;
 public class DemoLoader {
     private static final Logger LOG = Logger.getLogger(DemoLoader.class);
     private static final String AUTHOR = "analyst";
+    private static final int MOST_SECONDS = 3600;
 
     private final Accounts accounts;
     private final Datasets datasets;
@@ -55,9 +57,11 @@ public class DemoLoader {
     private final NewCandidates candidates;
     private final WorkQueue queue;
     private final Members members;
+    private final DemoInService service;
     private final String demo;
     private final Optional<String> folder;
     private final Optional<String> password;
+    private final List<Long> made = new ArrayList<>();
 
     DemoLoader(
             Accounts accounts,
@@ -67,6 +71,7 @@ public class DemoLoader {
             NewCandidates candidates,
             WorkQueue queue,
             Members members,
+            DemoInService service,
             @ConfigProperty(name = "outrider.demo") String demo,
             @ConfigProperty(name = "outrider.demo.folder") Optional<String> folder,
             @ConfigProperty(name = "outrider.demo.password") Optional<String> password) {
@@ -77,6 +82,7 @@ public class DemoLoader {
         this.candidates = candidates;
         this.queue = queue;
         this.members = members;
+        this.service = service;
         this.demo = demo;
         this.folder = folder.filter(f -> !f.isBlank());
         this.password = password.filter(p -> !p.isBlank());
@@ -87,18 +93,36 @@ public class DemoLoader {
         boolean wanted = demo.equals("yes") || demo.equals("auto") && Account.count() == 0;
         boolean shown = wanted || !demo.equals("no") && Account.count("name = ?1", AUTHOR) > 0 && Dataset.count() > 0;
         LOG.info(shown ? "with the demo" : "without the demo");
-        if (!wanted) return;
+        if (wanted) make();
+        if (shown) folder.ifPresent(f -> service.goOn(Path.of(f)));
+    }
+
+    /** All of it or nothing: a start that was killed begins it again. */
+    void make() {
+        List<Long> fits =
+                QuarkusTransaction.requiringNew().timeout(MOST_SECONDS).call(this::made);
+        fits.forEach(id -> queue.enqueue(FitWork.NAME, id));
+    }
+
+    /** Numbers of the candidates that are to be fitted. */
+    private List<Long> made() throws IOException {
+        made.clear();
         if (password.isPresent()) {
             accounts.ensure(AUTHOR, Account.ANALYST, password.get());
             accounts.ensure("approver", Account.APPROVER, password.get());
             accounts.ensure("reader", Account.READER, password.get());
             accounts.ensure("administrator", Account.ADMINISTRATOR, password.get());
         }
-        if (folder.isEmpty() || Dataset.count() > 0) return;
+        if (folder.isEmpty() || Dataset.count() > 0) return List.of();
         winterMailing(bring("winter-mailing"));
-        claimFraud(bring("claim-fraud"));
-        planLapse(bring("plan-lapse"));
+        Brief claims = bring("claim-fraud");
+        claimFraud(claims);
+        Brief planLapse = bring("plan-lapse");
+        planLapse(planLapse);
+        inService(planLapse.datasetId);
+        justBrought(claims.datasetId);
         LOG.info("loaded the demo");
+        return List.copyOf(made);
     }
 
     private Brief bring(String name) throws IOException {
@@ -109,14 +133,14 @@ public class DemoLoader {
         return brief;
     }
 
-    private void planLapse(Brief brief) throws IOException {
+    private void describe(Brief brief, String name) throws IOException {
         long id = brief.id;
         briefs.edit(
                 id,
                 new Briefs.Edit(
                         brief.version,
                         new Decision(
-                                "plan-lapse",
+                                name,
                                 "Which members should the desk ring before their plan lapses?",
                                 new BriefFile.Outcome("renewal", List.of("lapsed"), List.of(), false),
                                 new BriefFile.Words("members", "lapses", "ringing", "€"),
@@ -140,8 +164,14 @@ public class DemoLoader {
                                                 "never paired the app: missing is kept apart from zero")),
                         "rung_by_desk",
                                 ColumnSetup.of(Role.ACTED, "says whom the desk rang, not who they are")
-                                        .actedOn(List.of("yes"))));
+                                        .actedOn(List.of("yes"))
+                                        .heldOut(List.of("held out"))));
         briefs.split(id, SplitPlan.byShares(List.of(0.5, 0.25, 0.25), 20260401));
+    }
+
+    private void planLapse(Brief brief) throws IOException {
+        describe(brief, "plan-lapse");
+        long id = brief.id;
         long all = make(id, "Logistic, all inputs", "logistic", Map.of(), null);
         make(
                 id,
@@ -165,6 +195,22 @@ public class DemoLoader {
         make(id, "Base rate", "baseRate", Map.of(), null);
     }
 
+    /** The same file a season before: fitted, signed, and put into service by {@link DemoInService}. */
+    private void inService(long datasetId) throws IOException {
+        Brief brief = briefs.make(datasetId, AUTHOR);
+        members.let(brief.id, "reader", BriefMember.Level.READ);
+        describe(brief, DemoInService.NAME);
+        make(brief.id, "Logistic, all inputs", "logistic", Map.of(), null);
+        make(brief.id, "Desk points", "supplied", supplied("desk_points", false), null);
+        make(brief.id, "Base rate", "baseRate", Map.of(), null);
+    }
+
+    /** One that nobody has said anything of yet. */
+    private void justBrought(long datasetId) {
+        Brief brief = briefs.make(datasetId, AUTHOR);
+        members.let(brief.id, "reader", BriefMember.Level.READ);
+    }
+
     private void claimFraud(Brief brief) throws IOException {
         long id = brief.id;
         settle(
@@ -177,7 +223,7 @@ public class DemoLoader {
                         "kind", ColumnSetup.of(Role.SEGMENT, ""),
                         "told_by", ColumnSetup.of(Role.SEGMENT, ""),
                         "claimed_on", ColumnSetup.of(Role.DATE, "decides the split")));
-        briefs.edit(id, claimEdit(now(id)));
+        briefs.edit(id, claimEdit(brief));
         briefs.split(
                 id,
                 new SplitPlan(
@@ -196,10 +242,6 @@ public class DemoLoader {
         make(id, "Logistic, all inputs", "logistic", Map.of("penalty", 1), null);
         make(id, "Group rates", "groupRates", Map.of("groupBy", List.of("kind", "police_report")), null);
         make(id, "Base rate", "baseRate", Map.of(), null);
-    }
-
-    private Brief now(long id) {
-        return QuarkusTransaction.requiringNew().call(() -> briefs.get(id));
     }
 
     private static Briefs.Edit claimEdit(Brief brief) {
@@ -221,7 +263,7 @@ public class DemoLoader {
                 new Briefs.Edit(
                         brief.version,
                         new Decision(
-                                "winter-mailing",
+                                DemoInService.TO_APPROVE,
                                 "Whom should we mail this winter?",
                                 new BriefFile.Outcome("ordered", List.of("1"), List.of(), false),
                                 new BriefFile.Words("addresses", "orders", "mailing", "€"),
@@ -288,7 +330,7 @@ public class DemoLoader {
             @Nullable List<String> inputs) {
         NewCandidates.Wanted wanted = new NewCandidates.Wanted(name, kind, settings, inputs, basedOn);
         long id = candidates.make(brief, wanted, AUTHOR).id;
-        queue.enqueue(FitWork.NAME, id);
+        made.add(id);
         return id;
     }
 }

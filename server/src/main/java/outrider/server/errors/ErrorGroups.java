@@ -1,18 +1,18 @@
 package outrider.server.errors;
 
-import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.List;
 import outrider.casefile.TellingColumns;
 import outrider.errors.GroupedColumn;
 import outrider.server.brief.Brief;
 import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.table.Table;
 
 /** Columns in groups that can be named; validation's stay in memory. */
 @ApplicationScoped
 class ErrorGroups {
-    private final Cache<List<?>, List<GroupedColumn>> kept = Caches.GROUPS.make(
+    private final Kept<List<?>, List<GroupedColumn>> kept = Caches.GROUPS.make(
             known -> known.stream().mapToLong(g -> 2L * g.group().length).sum());
 
     /** Validation's columns that say something of a record, the outcome's own left out. */

@@ -2,7 +2,7 @@ package outrider.server.errors;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.transaction.Transactional;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.io.IOException;
 import java.io.Writer;
 import java.util.ArrayList;
@@ -87,7 +87,7 @@ class ErrorRecords {
             @Nullable String find) {}
 
     /** @throws BadInput if a column is none */
-    @Transactional
+    @ActivateRequestContext
     Chosen chosen(long briefId, long candidateId, List<ErrorCell> cells, Wanted wanted) {
         ErrorCase of = cases.of(briefId, candidateId);
         boolean[] selected = of.selected(cells);

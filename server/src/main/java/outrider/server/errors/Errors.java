@@ -2,9 +2,8 @@ package outrider.server.errors;
 
 import static java.util.Objects.requireNonNull;
 
-import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.transaction.Transactional;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -22,9 +21,9 @@ import outrider.errors.TwoCandidates;
 import outrider.errors.WeakSpots;
 import outrider.explain.Contributions;
 import outrider.learn.Model;
+import outrider.learn.TrainingScores;
 import outrider.measure.Bands;
 import outrider.server.brief.Brief;
-import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.errors.ErrorViews.AddedColumn;
@@ -39,6 +38,7 @@ import outrider.server.errors.ErrorViews.SpotsView;
 import outrider.server.errors.ErrorViews.Tally;
 import outrider.server.errors.ErrorViews.TraitView;
 import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.table.Column;
 import outrider.uncertainty.Sample;
 
@@ -52,7 +52,7 @@ public class Errors {
     private final ErrorCases cases;
     private final ErrorGroups groups;
     private final Candidates candidates;
-    private final Cache<List<?>, List<?>> findings = Caches.FINDINGS.make(known -> 500L * known.size());
+    private final Kept<List<?>, List<?>> findings = Caches.FINDINGS.make(known -> 500L * known.size());
 
     Errors(ErrorCases cases, ErrorGroups groups, Candidates candidates) {
         this.cases = cases;
@@ -61,7 +61,7 @@ public class Errors {
     }
 
     /** Score bands against outcomes. O(records). */
-    @Transactional
+    @ActivateRequestContext
     FieldView field(long briefId, long candidateId) {
         ErrorCase of = cases.of(briefId, candidateId);
         int q = Math.min(BANDS, of.rows().length);
@@ -109,7 +109,7 @@ public class Errors {
      *
      * @throws BadInput if the cut lies outside validation
      */
-    @Transactional
+    @ActivateRequestContext
     CellsView cells(long briefId, long candidateId, double records) {
         ErrorCase of = cases.of(briefId, candidateId);
         boolean[] acted = actedOn(of, records);
@@ -138,7 +138,7 @@ public class Errors {
     }
 
     /** What records of some cells have in common. O(records · columns). */
-    @Transactional
+    @ActivateRequestContext
     SelectionView selection(long briefId, long candidateId, List<ErrorCell> cells) {
         ErrorCase of = cases.of(briefId, candidateId);
         boolean[] selected = of.selected(cells);
@@ -211,7 +211,7 @@ public class Errors {
     }
 
     /** Groups whose promise is not kept, confirmed on the other half of validation. O(records · columns²), kept. */
-    @Transactional
+    @ActivateRequestContext
     SpotsView weakSpots(long briefId, long candidateId) {
         ErrorCase of = cases.of(briefId, candidateId);
         if (!Boolean.TRUE.equals(of.candidate().probability)) {
@@ -227,7 +227,7 @@ public class Errors {
     }
 
     /** Columns that the candidate does not read, by what they would add to its out-of-fold scores on training. */
-    @Transactional
+    @ActivateRequestContext
     List<AddedColumn> notInModel(long briefId, long candidateId) {
         ErrorCase of = cases.of(briefId, candidateId);
         List<?> key = List.of("columns", candidateId, of.brief().columns, of.brief().seed);
@@ -239,10 +239,10 @@ public class Errors {
     private List<AddedColumn> added(ErrorCase of) {
         Brief brief = of.brief();
         Candidate candidate = of.candidate();
-        int[] training = Splits.of(brief).training();
+        TrainingScores unseen = candidates.unseen(candidate, brief);
+        int[] training = unseen.rows();
         byte[] outcome = candidates.outcomes(brief, training);
-        double[] logit = NotInModel.logits(
-                candidates.unseen(candidate, brief), outcome, Boolean.TRUE.equals(candidate.probability));
+        double[] logit = NotInModel.logits(unseen.scores(), outcome, Boolean.TRUE.equals(candidate.probability));
         List<GroupedColumn> columns = ErrorGroups.of(brief, of.table(), training, TellingColumns.TRIED).stream()
                 .filter(g -> !candidate.inputs.contains(g.column()))
                 .toList();
@@ -256,7 +256,7 @@ public class Errors {
     }
 
     /** Who is acted on by one of two candidates alone, at the same depth. */
-    @Transactional
+    @ActivateRequestContext
     AgainstView against(long briefId, long candidateId, long otherId, double records) {
         ErrorCase first = cases.of(briefId, candidateId);
         ErrorCase second = cases.of(briefId, otherId);

@@ -14,6 +14,7 @@ import java.io.OutputStreamWriter;
 import java.util.List;
 import outrider.base.BadInput;
 import outrider.server.trail.Downloads;
+import outrider.server.web.Attachment;
 
 /** The stage Errors. Cells are written as “0-900-event”: ranks from and to, and event, other or both. */
 @Path("/errors/{id}")
@@ -111,9 +112,7 @@ public class ErrorsResource {
                 records.chosen(id, candidate, parsed(cells), new ErrorRecords.Wanted(columns, by, lowest, find));
         downloads.records(id, "records.csv");
         StreamingOutput out = stream -> chosen.write(new BufferedWriter(new OutputStreamWriter(stream, UTF_8)));
-        return Response.ok(out)
-                .header("Content-Disposition", "attachment; filename=\"records.csv\"")
-                .build();
+        return Attachment.of(out, "records.csv");
     }
 
     /** Who is acted on by one of two candidates alone. */

@@ -1,7 +1,7 @@
 package outrider.server.errors;
 
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.transaction.Transactional;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
@@ -53,7 +53,7 @@ class OpenedRecords {
      * @param cut how many records are acted on
      * @throws BadInput if it is no record of validation, or the candidate reads no columns
      */
-    @Transactional
+    @ActivateRequestContext
     OpenedRecord of(long briefId, long candidateId, int number, double cut) {
         ErrorCase of = cases.of(briefId, candidateId);
         int row = number - 1;

@@ -2,7 +2,6 @@ package outrider.server.explain;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.transaction.Transactional;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
@@ -46,7 +45,6 @@ public class ExplainResource {
 
     @GET
     @Path("/{id}")
-    @Transactional
     public Explanations.ExplanationView of(long candidate, long id) {
         return explanations.view(explanations.get(candidate, id));
     }

@@ -41,6 +41,11 @@ public class ExplainWork implements Work {
     }
 
     @Override
+    public List<Long> open() {
+        return Work.open(Explanation.class, "id");
+    }
+
+    @Override
     @ActivateRequestContext
     public boolean isLong(long id) {
         return QuarkusTransaction.requiringNew().call(() -> {

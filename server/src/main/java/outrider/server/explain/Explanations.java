@@ -147,7 +147,7 @@ public class Explanations {
         looks.looked(brief, comparisons.of(brief, null));
         String asked = asked(candidate, brief, plan);
         // two who ask the same at once get one answer
-        database.lock(candidate, LockModeType.PESSIMISTIC_WRITE);
+        database.refresh(candidate, LockModeType.PESSIMISTIC_WRITE);
         Explanation found = Explanation.find("candidateId = ?1 and asked = ?2", candidateId, asked)
                 .firstResult();
         if (found == null) {
@@ -198,8 +198,7 @@ public class Explanations {
     }
 
     private double rank(Candidate candidate, Brief brief) {
-        return comparisons.threshold(candidate, brief).depth()
-                * Splits.of(brief).validation().length;
+        return comparisons.depthActedOn(candidate, brief) * Splits.of(brief).validation().length;
     }
 
     /** What a piece of work needs, read in a transaction. */

@@ -40,6 +40,7 @@ public record BriefLine(
         LATER_EDITION,
         APPROVAL,
         ANSWER,
+        NOTICE,
         NOTHING,
         OUTCOME,
         SPLIT,

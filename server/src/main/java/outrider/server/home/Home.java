@@ -4,9 +4,9 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.type.TypeReference;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.Tuple;
-import jakarta.transaction.Transactional;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
@@ -17,6 +17,7 @@ import outrider.casefile.BriefFile;
 import outrider.server.brief.SplitFacts;
 import outrider.server.home.BriefLine.Waiting;
 import outrider.server.trail.ReportActKind;
+import outrider.server.work.Room;
 
 /** Lists briefs, a page at a time. */
 @ApplicationScoped
@@ -34,6 +35,7 @@ class Home {
                 where r.brief_id = b.id and a.act <> 'waived' order by a.id desc limit 1) as sign_off,
               exists (select 1 from cut k join candidate kc on kc.id = k.candidate_id
                 where k.brief_id = b.id and kc.deleted_at is null) as cut,
+              exists (select 1 from follow_notice n where n.brief_id = b.id and n.answered_at is null) as notice,
               f.candidate, f.depth, f.capture, f.gain, f.gain_low, f.gain_high, cast(f.curve as text) as curve
             from brief b
             join dataset d on d.id = b.dataset_id
@@ -51,14 +53,20 @@ class Home {
 
     private final EntityManager database;
     private final ObjectMapper json;
+    private final Room room;
 
-    Home(EntityManager database, ObjectMapper json) {
+    Home(EntityManager database, ObjectMapper json, Room room) {
+        this.room = room;
         this.database = database;
         this.json = json;
     }
 
-    /** @param total how many there are on all pages */
-    record BriefPage(int total, List<BriefLine> lines) {}
+    /**
+     * @param total how many there are on all pages
+     * @param roomLeft bytes on the disk of the server's files, where they are little; null where there is enough
+     */
+    record BriefPage(
+            int total, List<BriefLine> lines, @Nullable Long roomLeft) {}
 
     /**
      * @param find a text that name, question, outcome, owner or file holds; empty for all
@@ -67,7 +75,7 @@ class Home {
      * @param open whether only those that somebody still has to do something about
      * @throws BadInput if the page is none
      */
-    @Transactional
+    @ActivateRequestContext
     BriefPage page(String find, String by, String who, boolean decides, boolean open, int from, int size) {
         if (from < 0) throw BadInput.of("from", "is " + from, "give 0 or more");
         if (size < 1 || size > MOST) throw BadInput.of("size", "is " + size, "give 1 to " + MOST);
@@ -82,7 +90,7 @@ class Home {
                 open ? found.stream().filter(t -> isOpen(waitsFor(t))).toList() : found;
         List<BriefLine> lines =
                 wanted.stream().skip(from).limit(size).map(this::line).toList();
-        return new BriefPage(wanted.size(), lines);
+        return new BriefPage(wanted.size(), lines, room.little());
     }
 
     private static boolean isOpen(Waiting waiting) {
@@ -119,7 +127,8 @@ class Home {
         ReportActKind last = signOff(t);
         if (last == ReportActKind.SUBMITTED) return Waiting.APPROVAL;
         if (last == ReportActKind.RETURNED) return Waiting.ANSWER;
-        if (last == ReportActKind.APPROVED) return Waiting.NOTHING;
+        if (last == ReportActKind.APPROVED)
+            return Boolean.TRUE.equals(t.get("notice")) ? Waiting.NOTICE : Waiting.NOTHING;
         BriefFile.Outcome outcome = outcome(t);
         if (outcome == null || outcome.events().isEmpty()) return Waiting.OUTCOME;
         if (text(t, "facts") == null) return Waiting.SPLIT;

@@ -55,7 +55,8 @@ public class PinResource {
         }
     }
 
-    public record Note(String note) {}
+    /** @param seen the note as the editor saw it */
+    public record Note(String note, @Nullable String seen) {}
 
     @GET
     public List<PinView> of(@QueryParam("brief") long brief) {
@@ -72,7 +73,7 @@ public class PinResource {
     @Path("/{id}")
     @RolesAllowed(Account.ANALYST)
     public PinView note(long id, Note note) {
-        return PinView.of(pins.note(id, note.note()));
+        return PinView.of(pins.note(id, note.note(), note.seen()));
     }
 
     @DELETE

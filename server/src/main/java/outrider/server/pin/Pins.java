@@ -13,6 +13,7 @@ import outrider.report.SafeDrawing;
 import outrider.server.brief.Briefs;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
+import outrider.server.web.Seen;
 
 /** What was pinned for a brief's report. */
 @ApplicationScoped
@@ -96,9 +97,11 @@ public class Pins {
         return pin;
     }
 
+    /** @param seen the note as the editor saw it */
     @Transactional
-    public Pin note(long id, String note) {
+    public Pin note(long id, String note, @Nullable String seen) {
         Pin pin = get(id);
+        Seen.demand(seen, pin.note);
         pin.note = checkedNote(note);
         Trail.brief(pin.briefId, Act.PIN_REMARKED, pin.title, pin.note);
         return pin;

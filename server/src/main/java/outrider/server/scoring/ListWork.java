@@ -3,6 +3,7 @@ package outrider.server.scoring;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
+import java.util.List;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
@@ -32,6 +33,11 @@ public class ListWork implements Work {
     @Override
     public String name() {
         return NAME;
+    }
+
+    @Override
+    public List<Long> open() {
+        return Work.open(ScoredList.class, "id");
     }
 
     @Override

@@ -3,6 +3,7 @@ package outrider.server.scoring;
 import static java.util.Objects.requireNonNull;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.NotFoundException;
@@ -74,7 +75,7 @@ public class ScoredLists {
         return list;
     }
 
-    @Transactional
+    @ActivateRequestContext
     public FitView fit(long candidateId, long datasetId) {
         ScoringRecipe recipe = recipes.of(candidateId);
         Table table = datasets.table(datasetId);
@@ -226,7 +227,7 @@ public class ScoredLists {
      *
      * @throws BadInput if it is not scored yet
      */
-    @Transactional
+    @ActivateRequestContext
     public Table scored(long id) {
         ScoredList list = get(id);
         if (list.status != WorkStatus.DONE)

@@ -19,6 +19,7 @@ import outrider.exchange.ScoringRecipe;
 import outrider.parquet.ParquetTables;
 import outrider.server.account.Account;
 import outrider.server.trail.Downloads;
+import outrider.server.web.Attachment;
 import outrider.server.work.WorkQueue;
 import outrider.table.CsvTableWriter;
 import outrider.table.Table;
@@ -43,7 +44,6 @@ public class ScoringResource {
 
     /** The newest first. */
     @GET
-    @Transactional
     public List<ScoredLists.ListView> list(@QueryParam("brief") long brief) {
         return lists.of(brief).stream().map(lists::view).toList();
     }
@@ -85,7 +85,7 @@ public class ScoringResource {
     @Produces("text/csv")
     public Response csv(long id) {
         Table scored = taken(id);
-        return named((StreamingOutput) out -> CsvTableWriter.write(scored, out), "scored-" + id + ".csv");
+        return Attachment.of((StreamingOutput) out -> CsvTableWriter.write(scored, out), "scored-" + id + ".csv");
     }
 
     @GET
@@ -102,7 +102,7 @@ public class ScoringResource {
                 Files.deleteIfExists(file);
             }
         };
-        return named(written, "scored-" + id + ".parquet");
+        return Attachment.of(written, "scored-" + id + ".parquet");
     }
 
     /** What {@code outrider score} needs to score lists as this candidate does. */
@@ -114,18 +114,12 @@ public class ScoringResource {
         ScoringRecipe recipe = recipes.of(candidate);
         downloads.recipe(lists.brief(candidate), recipe.candidate());
         StreamingOutput written = out -> ModelDocument.writeRecipe(recipe, out);
-        return named(written, "recipe-" + candidate + ".json");
+        return Attachment.of(written, "recipe-" + candidate + ".json");
     }
 
     private Table taken(long id) {
         Table scored = lists.scored(id);
         downloads.records(lists.get(id).briefId, "scored list " + id);
         return scored;
-    }
-
-    private static Response named(StreamingOutput written, String name) {
-        return Response.ok(written)
-                .header("Content-Disposition", "attachment; filename=\"" + name + "\"")
-                .build();
     }
 }

@@ -2,7 +2,6 @@ package outrider.server.search;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.transaction.Transactional;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
@@ -27,7 +26,6 @@ public class SearchResource {
 
     /** The newest first. */
     @GET
-    @Transactional
     public List<Searches.SearchView> list(@QueryParam("brief") long brief) {
         return searches.of(brief).stream().map(searches::view).toList();
     }
@@ -40,7 +38,6 @@ public class SearchResource {
 
     @GET
     @Path("/{id}")
-    @Transactional
     public Searches.SearchView one(long id) {
         return searches.view(searches.get(id));
     }

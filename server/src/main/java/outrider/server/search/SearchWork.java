@@ -47,6 +47,11 @@ public class SearchWork implements Work {
     }
 
     @Override
+    public List<Long> open() {
+        return Work.open(SearchRun.class, "id");
+    }
+
+    @Override
     public boolean isLong(long id) {
         return true;
     }

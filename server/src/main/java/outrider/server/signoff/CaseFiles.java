@@ -1,6 +1,5 @@
 package outrider.server.signoff;
 
-import com.github.benmanes.caffeine.cache.Cache;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -31,6 +30,7 @@ import outrider.server.dataset.Dataset;
 import outrider.server.dataset.DatasetJoin;
 import outrider.server.dataset.Datasets;
 import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 import outrider.server.work.WorkQueue;
 
 /** Briefs as one document, and the figures of their reports. Figures computed last stay in memory. */
@@ -44,7 +44,7 @@ class CaseFiles {
     private final Splits splits;
     private final Candidates candidates;
     private final Comparisons comparisons;
-    private final Cache<String, Figures> figures = Caches.FIGURES.make(known -> BYTES);
+    private final Kept<String, Figures> figures = Caches.FIGURES.make(known -> BYTES);
 
     CaseFiles(Datasets datasets, BriefTables tables, Splits splits, Candidates candidates, Comparisons comparisons) {
         this.datasets = datasets;
@@ -154,9 +154,10 @@ class CaseFiles {
     Figures figures(Brief b, BriefFile file) {
         file.demandWhole();
         List<Candidate> finished = candidates.finished(b.id);
-        String key = key(file, b, finished);
-        Figures known = figures.getIfPresent(key);
-        if (known != null) return known;
+        return figures.get(key(file, b, finished), k -> made(b, file, finished));
+    }
+
+    private Figures made(Brief b, BriefFile file, List<Candidate> finished) {
         Dataset dataset = datasets.get(b.datasetId);
         CaseData data = new CaseData(
                 file,
@@ -165,7 +166,7 @@ class CaseFiles {
                 tables.table(b),
                 tables.outcome(b),
                 Splits.of(b),
-                splits.units(b),
+                splits.together(b),
                 dataset.joins.stream().map(DatasetJoin::facts).toList());
         List<ScoredCandidate> entrants = new ArrayList<>();
         for (Candidate c : finished) {
@@ -181,8 +182,6 @@ class CaseFiles {
                     score,
                     () -> candidates.unseen(c, b)));
         }
-        Figures made = FiguresMaker.of(data, entrants, WorkQueue.WORKERS);
-        figures.put(key, made);
-        return made;
+        return FiguresMaker.of(data, entrants, WorkQueue.WORKERS);
     }
 }

@@ -1,6 +1,7 @@
 package outrider.server.signoff;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.OptimisticLockException;
 import jakarta.transaction.Transactional;
@@ -12,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.AnalysisHistory;
@@ -39,7 +41,8 @@ import outrider.server.trail.Trail;
 
 /** The next report of a brief while it is written: its words, and everything else as it would be issued. */
 @ApplicationScoped
-class Drafting {
+public class Drafting {
+    private static final Logger LOG = Logger.getLogger(Drafting.class);
     private static final int LONGEST_ANSWER = 4000;
 
     private final Briefs briefs;
@@ -78,7 +81,7 @@ class Drafting {
     }
 
     /** @param answers by the number of the remark, from 0 */
-    record Edit(int version, AuthorText memo, Map<String, String> answers) {}
+    public record Edit(int version, AuthorText memo, Map<String, String> answers) {}
 
     Draft draft(long briefId) {
         Draft draft = Draft.findById(briefId);
@@ -95,7 +98,7 @@ class Drafting {
 
     /** @throws BadInput naming the chapter whose words will not do */
     @Transactional
-    void save(long briefId, Edit edit, String by) {
+    public void save(long briefId, Edit edit, String by) {
         briefs.get(briefId);
         Draft draft = draft(briefId);
         if (draft.version != edit.version()) throw new OptimisticLockException();
@@ -160,7 +163,7 @@ class Drafting {
      * @param number of the report; null for a draft
      * @throws BadInput if the brief is not far enough, or the cut is not the one that the reserve was opened for
      */
-    @Transactional
+    @ActivateRequestContext
     Evidence evidence(long briefId, @Nullable Long number, @Nullable String by) {
         Brief brief = briefs.get(briefId);
         Cut cut = comparisons.cut(briefId);
@@ -246,13 +249,23 @@ class Drafting {
     }
 
     /** The page as it would be issued. */
-    @Transactional
+    @ActivateRequestContext
     String preview(long briefId, boolean fonts) {
         return HtmlReport.complete(HtmlReport.draft(evidence(briefId, null, null)), List.of(), "", fonts);
     }
 
+    /** Computes a report's figures before somebody holds the brief for it; what is wrong with them is said then. */
+    @ActivateRequestContext
+    void ready(long briefId) {
+        try {
+            evidence(briefId, null, null);
+        } catch (BadInput e) {
+            LOG.debug("not ready: " + e.getMessage());
+        }
+    }
+
     /** The brief as one file. */
-    @Transactional
+    @ActivateRequestContext
     String yaml(long briefId) {
         return CaseYaml.write(files.of(briefs.get(briefId), draft(briefId).memo));
     }

@@ -83,6 +83,11 @@ public class Policies {
         return new Current(newest.version(), CaseYaml.readPolicy(newest.text()));
     }
 
+    /** Whether the policy that holds now has a check. */
+    public boolean demands(Check check) {
+        return current().policy().checks().containsKey(check);
+    }
+
     /**
      * Keeps a new version.
      *

@@ -2,7 +2,6 @@ package outrider.server.signoff;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.transaction.Transactional;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.PUT;
@@ -43,7 +42,6 @@ public class PolicyResource {
             int basedOn) {}
 
     @GET
-    @Transactional
     public List<Policies.PolicyView> all() {
         return policies.all();
     }
@@ -59,7 +57,6 @@ public class PolicyResource {
     @POST
     @Path("/trial")
     @RolesAllowed(Account.ADMINISTRATOR)
-    @Transactional
     public PolicyTrial.Trial trial(NewPolicy wanted) {
         return trials.of(wanted.text() == null ? read(wanted) : CaseYaml.readPolicy(wanted.text()));
     }

@@ -16,10 +16,10 @@ import outrider.casefile.SignOffChecks;
 /** Holds the reports that are open against a policy that is not kept yet. */
 @ApplicationScoped
 class PolicyTrial {
-    private final SignOff signOff;
+    private final Standings standings;
 
-    PolicyTrial(SignOff signOff) {
-        this.signOff = signOff;
+    PolicyTrial(Standings standings) {
+        this.standings = standings;
     }
 
     /** Reports on which a check would pass now and did not, or fail and did not: it is new, or its limits are. */
@@ -36,11 +36,9 @@ class PolicyTrial {
     Trial of(Policy policy) {
         Map<Check, int[]> changes = new TreeMap<>();
         int open = 0;
-        for (Report report : Report.<Report>list("rendering is not null")) {
-            ReportStatus.State state = signOff.status(report).state();
-            if (state != ReportStatus.State.WAITING && state != ReportStatus.State.RETURNED) continue;
+        for (Standings.Standing standing : standings.open()) {
             open++;
-            Evidence evidence = EvidenceFile.evidence(report.evidence);
+            Evidence evidence = EvidenceFile.evidence(standing.report().evidence);
             Map<Check, Boolean> before =
                     evidence.checks().stream().collect(Collectors.toMap(CheckResult::check, CheckResult::passes));
             for (CheckResult now :

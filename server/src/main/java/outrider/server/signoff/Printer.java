@@ -11,11 +11,14 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import outrider.base.BadInput;
 import outrider.casefile.Sha256;
-import outrider.report.PdfReport;
 
-/** Prints pages as PDF: one at a time, each only for so long, and kept, since a report changes only when somebody decides on it. */
+/**
+ * Prints pages as PDF: one at a time, each within bounds of time and memory, and kept, since a report changes only when somebody
+ * decides on it.
+ */
 @ApplicationScoped
-class Printer {
+public class Printer {
+    private static final int MOST_MEGABYTES = 512;
     private static final long MOST_SECONDS = 60;
     private static final long MOST_KEPT = 64L << 20;
 
@@ -23,21 +26,22 @@ class Printer {
             .maximumWeight(MOST_KEPT)
             .weigher((String key, byte[] pdf) -> pdf.length)
             .build();
-    private final ExecutorService press = Executors.newSingleThreadExecutor(work -> {
+    private final Press press = new Press(MOST_MEGABYTES, MOST_SECONDS);
+    private final ExecutorService queue = Executors.newSingleThreadExecutor(work -> {
         Thread thread = new Thread(work, "printer");
         thread.setDaemon(true);
         return thread;
     });
 
-    /** @throws BadInput if it takes too long */
-    byte[] pdf(String html) {
+    /** @throws BadInput if it takes too long, or more memory than it may */
+    public byte[] pdf(String html) {
         String key = Sha256.of(html);
         byte[] known = kept.getIfPresent(key);
         if (known != null) return known;
-        Future<byte[]> printing = press.submit(() -> {
+        Future<byte[]> printing = queue.submit(() -> {
             byte[] already = kept.getIfPresent(key);
             if (already != null) return already;
-            byte[] pdf = PdfReport.of(html);
+            byte[] pdf = press.pdf(html);
             kept.put(key, pdf);
             return pdf;
         });

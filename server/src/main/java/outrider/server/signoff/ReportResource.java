@@ -11,16 +11,19 @@ import jakarta.ws.rs.core.Response;
 import java.util.List;
 import outrider.casefile.Check;
 import outrider.server.account.Account;
+import outrider.server.web.Attachment;
 
 /** Issued reports: read as page, file, PDF and evidence; waived, approved, returned, withdrawn. */
 @Path("/reports")
 public class ReportResource {
     private final SignOff signOff;
     private final ReportViews views;
+    private final IssuedFiles files;
     private final Printer printer;
     private final SecurityIdentity identity;
 
-    ReportResource(SignOff signOff, ReportViews views, Printer printer, SecurityIdentity identity) {
+    ReportResource(SignOff signOff, ReportViews views, IssuedFiles files, Printer printer, SecurityIdentity identity) {
+        this.files = files;
         this.printer = printer;
         this.signOff = signOff;
         this.views = views;
@@ -95,33 +98,27 @@ public class ReportResource {
     @Path("/{id}/page")
     @Produces("text/html;charset=UTF-8")
     public String page(long id, @QueryParam("inside") boolean inside) {
-        return signOff.html(id, !inside);
+        return files.html(id, !inside);
     }
 
     @GET
     @Path("/{id}/report.html")
     @Produces("text/html;charset=UTF-8")
     public Response html(long id) {
-        return file(signOff.html(id, true), "sign-off-" + id + ".html");
+        return Attachment.of(files.html(id, true), "sign-off-" + id + ".html");
     }
 
     @GET
     @Path("/{id}/report.pdf")
     @Produces("application/pdf")
     public Response pdf(long id) {
-        return file(printer.pdf(signOff.html(id, false)), "sign-off-" + id + ".pdf");
+        return Attachment.of(printer.pdf(files.html(id, false)), "sign-off-" + id + ".pdf");
     }
 
     @GET
     @Path("/{id}/evidence.json")
     @Produces("application/json")
     public Response evidence(long id) {
-        return file(signOff.evidence(id), "evidence-" + id + ".json");
-    }
-
-    private static Response file(Object content, String name) {
-        return Response.ok(content)
-                .header("Content-Disposition", "attachment; filename=\"" + name + "\"")
-                .build();
+        return Attachment.of(files.evidence(id), "evidence-" + id + ".json");
     }
 }

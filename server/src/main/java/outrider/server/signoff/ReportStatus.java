@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import outrider.server.trail.ReportActKind;
 
 /**
@@ -28,7 +29,7 @@ record ReportStatus(State state, String words) {
      * @param acts oldest first
      * @param later the report that was made in its place, and its acts; null for none
      */
-    static ReportStatus of(List<ReportAct> acts, Report later, List<ReportAct> laterActs, LocalDate today) {
+    static ReportStatus of(List<ReportAct> acts, @Nullable Report later, List<ReportAct> laterActs, LocalDate today) {
         ReportStatus own = own(acts, today);
         if (later == null || own.state == State.WITHDRAWN) return own;
         State next = own(laterActs, today).state;
@@ -37,6 +38,12 @@ record ReportStatus(State state, String words) {
             return new ReportStatus(own.state, own.words + " Report " + later.id + " is meant to take its place.");
         }
         return new ReportStatus(State.SUPERSEDED, "Superseded by report " + later.id + ".");
+    }
+
+    /** Why what was approved may not go on, whatever came after it; null where it may. */
+    static @Nullable String lapse(List<ReportAct> acts, LocalDate today) {
+        ReportStatus own = own(acts, today);
+        return own.state == State.APPROVED ? null : own.words;
     }
 
     private static ReportStatus own(List<ReportAct> acts, LocalDate today) {

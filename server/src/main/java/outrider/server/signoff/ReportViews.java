@@ -1,8 +1,11 @@
 package outrider.server.signoff;
 
+import static java.util.Objects.requireNonNull;
+import static java.util.stream.Collectors.toSet;
+
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.transaction.Transactional;
+import jakarta.enterprise.context.control.ActivateRequestContext;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -17,23 +20,29 @@ import outrider.casefile.CheckResult;
 import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
 import outrider.casefile.Paragraph;
+import outrider.casefile.UsualPlan;
+import outrider.follow.WatchLimit;
+import outrider.follow.Watched;
 import outrider.report.FigureWords;
 import outrider.report.FirstPage;
 import outrider.server.account.Account;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
+import outrider.server.signoff.Standings.Standing;
 import outrider.server.trail.ReportActKind;
 
 /** What the screens of the sign-off show. */
 @ApplicationScoped
 class ReportViews {
     private final SignOff signOff;
+    private final Standings standings;
     private final Drafting drafting;
     private final Briefs briefs;
     private final SecurityIdentity identity;
 
-    ReportViews(SignOff signOff, Drafting drafting, Briefs briefs, SecurityIdentity identity) {
+    ReportViews(SignOff signOff, Standings standings, Drafting drafting, Briefs briefs, SecurityIdentity identity) {
         this.signOff = signOff;
+        this.standings = standings;
         this.drafting = drafting;
         this.briefs = briefs;
         this.identity = identity;
@@ -138,6 +147,7 @@ class ReportViews {
      *
      * @param problem why it cannot be computed, in words; null where it can
      * @param figures by the names that authors may use
+     * @param watchable what a typed line of the monitoring plan can watch
      */
     record DraftView(
             int version,
@@ -151,7 +161,26 @@ class ReportViews {
             int policyVersion,
             Map<String, String> figures,
             List<ParagraphView> paragraphs,
+            List<WatchedView> watchable,
             List<ReportHead> reports) {}
+
+    /**
+     * What a typed line of a monitoring plan can watch.
+     *
+     * @param usual a limit to begin with; null where nothing can be said yet
+     */
+    record WatchedView(
+            Watched measure,
+            String words,
+            Watched.Unit unit,
+            @Nullable WatchLimit usual) {
+        static List<WatchedView> all(@Nullable Evidence evidence) {
+            return Arrays.stream(Watched.values())
+                    .map(w -> new WatchedView(
+                            w, w.words(), w.unit(), evidence == null ? null : UsualPlan.of(w, evidence.figures())))
+                    .toList();
+        }
+    }
 
     private String me() {
         return identity.getPrincipal().getName();
@@ -161,10 +190,18 @@ class ReportViews {
         return identity.getRoles();
     }
 
-    ReportHead head(Report report) {
-        ReportStatus status = signOff.status(report);
-        Report later = signOff.later(report);
-        Brief brief = briefs.get(report.briefId);
+    private List<ReportHead> heads(List<Standing> standings) {
+        Map<Long, Brief> named =
+                briefs.all(standings.stream().map(s -> s.report().briefId).collect(toSet()));
+        return standings.stream()
+                .map(s -> head(s, requireNonNull(named.get(s.report().briefId))))
+                .toList();
+    }
+
+    private static ReportHead head(Standing standing, Brief brief) {
+        Report report = standing.report();
+        ReportStatus status = standing.status();
+        Report later = standing.later();
         return new ReportHead(
                 report.id,
                 report.briefId,
@@ -178,28 +215,30 @@ class ReportViews {
                 later == null ? null : later.id);
     }
 
-    @Transactional
+    @ActivateRequestContext
     List<ReportHead> of(long briefId) {
-        return signOff.of(briefId).stream().map(this::head).toList();
+        return heads(standings.of(signOff.of(briefId)));
     }
 
     /** Reports that wait for whoever asks: to be decided on, or to be answered. */
-    @Transactional
+    @ActivateRequestContext
     List<ReportHead> waiting() {
-        List<ReportHead> heads = new ArrayList<>();
-        for (Report report : Report.<Report>list("rendering is not null order by id desc")) {
-            ReportStatus.State state = signOff.status(report).state();
-            boolean decide = state == ReportStatus.State.WAITING && signOff.barred(report, me(), roles()) == null;
-            boolean answer = state == ReportStatus.State.RETURNED && report.issuedBy.equals(me());
-            if (decide || answer) heads.add(head(report));
-        }
-        return heads;
+        return heads(standings.open().stream().filter(this::isMine).toList());
     }
 
-    @Transactional
+    private boolean isMine(Standing standing) {
+        Report report = standing.report();
+        return switch (standing.state()) {
+            case WAITING -> signOff.barred(report, me(), roles()) == null;
+            case RETURNED -> report.issuedBy.equals(me());
+            default -> false;
+        };
+    }
+
+    @ActivateRequestContext
     ReportView view(long id) {
         Report report = signOff.get(id);
-        ReportHead head = head(report);
+        ReportHead head = head(standings.of(report), briefs.get(report.briefId));
         List<ReportAct> acts = signOff.acts(id);
         boolean mayWithdraw = head.state() != ReportStatus.State.WITHDRAWN
                 && head.state() != ReportStatus.State.SUPERSEDED
@@ -232,7 +271,7 @@ class ReportViews {
     }
 
     private List<CheckView> checks(List<CheckResult> results, List<ReportAct> acts) {
-        Set<String> waived = ReportStatus.waived(acts, signOff.today());
+        Set<String> waived = ReportStatus.waived(acts, standings.today());
         return results.stream()
                 .map(c -> {
                     String waiver = null;
@@ -246,7 +285,7 @@ class ReportViews {
                 .toList();
     }
 
-    @Transactional
+    @ActivateRequestContext
     DraftView draft(long briefId) {
         Brief brief = briefs.get(briefId);
         Draft draft = drafting.draft(brief.id);
@@ -278,6 +317,7 @@ class ReportViews {
                 Arrays.stream(Paragraph.values())
                         .map(p -> new ParagraphView(p, p.title()))
                         .toList(),
+                WatchedView.all(evidence),
                 of(briefId));
     }
 }

@@ -26,7 +26,6 @@ import outrider.casefile.CheckResult;
 import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
 import outrider.casefile.Sha256;
-import outrider.report.Approval;
 import outrider.report.HtmlReport;
 import outrider.server.account.Account;
 import outrider.server.brief.Brief;
@@ -47,7 +46,7 @@ public class SignOff {
     private final Briefs briefs;
     private final Comparisons comparisons;
     private final Drafting drafting;
-    private final Trail trail;
+    private final Standings standings;
     private final ServerKey key;
     private final EntityManager database;
 
@@ -57,7 +56,7 @@ public class SignOff {
             Briefs briefs,
             Comparisons comparisons,
             Drafting drafting,
-            Trail trail,
+            Standings standings,
             ServerKey key,
             EntityManager database,
             Clock clock) {
@@ -65,7 +64,7 @@ public class SignOff {
         this.clock = clock;
         this.comparisons = comparisons;
         this.drafting = drafting;
-        this.trail = trail;
+        this.standings = standings;
         this.key = key;
         this.database = database;
     }
@@ -166,8 +165,8 @@ public class SignOff {
     }
 
     /** By which approvals and waivers end. */
-    LocalDate today() {
-        return LocalDate.now(clock);
+    private LocalDate today() {
+        return standings.today();
     }
 
     private static String subject(long id) {
@@ -190,14 +189,43 @@ public class SignOff {
         return ReportAct.list("reportId = ?1 order by id", reportId);
     }
 
-    /** The report made in its place; null for none. */
-    Report later(Report report) {
-        return Report.find("supersedes = ?1 order by id", report.id).firstResult();
+    private ReportStatus status(Report report) {
+        return standings.of(report).status();
     }
 
-    ReportStatus status(Report report) {
-        Report later = later(report);
-        return ReportStatus.of(acts(report.id), later, later == null ? List.of() : acts(later.id), today());
+    /** Why what a report approved may not go on; null where it may, superseded by another report or not. */
+    public @Nullable String lapse(long reportId) {
+        return ReportStatus.lapse(acts(reportId), today());
+    }
+
+    /**
+     * What was approved, and by whom.
+     *
+     * @param condition empty for none
+     */
+    public record Approved(
+            Report report,
+            Evidence evidence,
+            String by,
+            String condition,
+            @Nullable LocalDate until) {}
+
+    /** @throws BadInput if the report is not approved as things stand */
+    public Approved approved(long id) {
+        Report report = get(id);
+        ReportStatus status = status(report);
+        if (status.state() != ReportStatus.State.APPROVED) {
+            throw BadInput.state(
+                    BadInput.Code.NOT_READY,
+                    "report",
+                    id + " does not stand: " + status.words(),
+                    "only what is approved goes into service");
+        }
+        ReportAct act = acts(id).stream()
+                .filter(a -> a.act == ReportActKind.APPROVED)
+                .reduce((a, b) -> b)
+                .orElseThrow();
+        return new Approved(report, EvidenceFile.evidence(report.evidence), act.byName, act.condition, act.until);
     }
 
     /** Why this person cannot decide on it, in words; null where they can. */
@@ -255,7 +283,7 @@ public class SignOff {
      * @throws BadInput if it does not fail, or reason or day are missing
      */
     @Transactional
-    void waive(long id, Check check, String reason, String until, String by, Set<String> roles) {
+    public void waive(long id, Check check, String reason, String until, String by, Set<String> roles) {
         Report report = toDecide(id, by, roles);
         boolean fails = EvidenceFile.evidence(report.evidence).checks().stream()
                 .anyMatch(c -> c.check() == check && !c.passes());
@@ -274,7 +302,7 @@ public class SignOff {
 
     /** @throws BadInput if a check fails that is not waived */
     @Transactional
-    void approve(long id, String words, String condition, String until, String by, Set<String> roles) {
+    public void approve(long id, String words, String condition, String until, String by, Set<String> roles) {
         Report report = toDecide(id, by, roles);
         List<String> open = open(report);
         if (!open.isEmpty()) {
@@ -349,43 +377,5 @@ public class SignOff {
         String why = said("reason", reason, true);
         ReportAct.of(id, ReportActKind.WITHDRAWN, by, why, clock.instant()).persist();
         Trail.add(Trail.chain(report.briefId), by, Act.REPORT_WITHDRAWN, subject(id), why);
-    }
-
-    /** What was said to a report, for its page. */
-    private static Approval approval(ReportAct a) {
-        String act =
-                a.act == ReportActKind.APPROVED && !a.condition.isEmpty() ? "approved under a condition" : a.act.word();
-        String about = a.about.isEmpty() ? "" : Check.named(a.about).title();
-        String remarks = a.remarks == null
-                ? ""
-                : a.remarks.stream()
-                        .map(r -> r.paragraph().title() + ": " + r.words())
-                        .collect(Collectors.joining(" "));
-        String words = java.util.stream.Stream.of(a.words, a.condition, remarks)
-                .filter(text -> !text.isEmpty())
-                .collect(Collectors.joining(" "));
-        return new Approval(act, about, a.byName, a.at.toString(), words, a.until == null ? null : a.until.toString());
-    }
-
-    /** The report's page as it stands. {@code fonts} brings its fonts along; the PDF has its own. */
-    @Transactional
-    public String html(long id, boolean fonts) {
-        Report report = get(id);
-        if (report.rendering == null) {
-            throw BadInput.of("report", id + " was issued by an earlier version", "download its evidence");
-        }
-        return HtmlReport.complete(
-                new String(report.rendering, StandardCharsets.UTF_8),
-                acts(id).stream().map(SignOff::approval).toList(),
-                status(report).words(),
-                fonts);
-    }
-
-    /** The evidence with signature and audit trail. */
-    @Transactional
-    public byte[] evidence(long id) {
-        Report report = get(id);
-        if (report.signature == null) return report.evidence;
-        return EvidenceFile.write(report.evidence, report.signature, trail.of(Trail.chain(report.briefId)));
     }
 }

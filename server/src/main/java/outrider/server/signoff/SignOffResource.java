@@ -2,7 +2,6 @@ package outrider.server.signoff;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.transaction.Transactional;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.PUT;
@@ -14,6 +13,7 @@ import java.util.Map;
 import outrider.casefile.AuthorText;
 import outrider.server.account.Account;
 import outrider.server.brief.Briefs;
+import outrider.server.web.Attachment;
 
 /** The next report of a brief: written, looked at, and submitted. */
 @Path("/sign-off/{brief}")
@@ -71,17 +71,15 @@ public class SignOffResource {
     @Path("/submit")
     @RolesAllowed(Account.ANALYST)
     public ReportViews.ReportView submit(long brief) {
+        drafting.ready(brief);
         return views.view(signOff.submit(brief, me()).id);
     }
 
     @GET
     @Path("/brief.yaml")
     @Produces("application/yaml")
-    @Transactional
     public Response yaml(long brief) {
         String name = briefs.get(brief).name.replaceAll("[^\\p{L}\\p{N}._-]+", "-");
-        return Response.ok(drafting.yaml(brief))
-                .header("Content-Disposition", "attachment; filename=\"" + name + ".yaml\"")
-                .build();
+        return Attachment.of(drafting.yaml(brief), name + ".yaml");
     }
 }

@@ -48,7 +48,26 @@ public enum Act {
     CHECK_WAIVED("check waived"),
     REPORT_APPROVED("report approved"),
     REPORT_RETURNED("report returned"),
-    REPORT_WITHDRAWN("report withdrawn");
+    REPORT_WITHDRAWN("report withdrawn"),
+    RELEASED("released"),
+    RELEASE_PAUSED("release paused"),
+    RELEASE_RESUMED("release resumed"),
+    RELEASE_ENDED("release ended"),
+    FORM_TAKEN("form taken along"),
+    SCORE_KEY_MADE("key of the endpoint made"),
+    SCORE_KEY_REVOKED("key of the endpoint revoked"),
+    REQUESTS_KEPT("requests kept from now on"),
+    REQUESTS_NOT_KEPT("requests not kept from now on"),
+    REQUESTS_DISCARDED("kept requests discarded"),
+    SCHEDULE_MADE("lists scheduled"),
+    SCHEDULE_ENDED("scheduled lists ended"),
+    BATCH_BROUGHT("batch brought"),
+    OUTCOMES_BROUGHT("outcomes brought"),
+    NOTICE_MADE("notice made"),
+    NOTICE_ANSWERED("notice answered"),
+    FOLLOW_UP_ISSUED("follow-up report issued"),
+    FOLLOW_UP_APPROVED("follow-up report approved"),
+    FOLLOW_UP_RETURNED("follow-up report returned");
 
     /** Those that shape what a report proposes; whoever did one does not decide on it. */
     public static final List<Act> SHAPING = List.of(

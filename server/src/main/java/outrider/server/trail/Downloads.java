@@ -18,6 +18,12 @@ public class Downloads {
         Trail.brief(briefId, Act.RECIPE_TAKEN, candidate, "");
     }
 
+    /** A form of a release. */
+    @Transactional
+    public void form(long briefId, int version, String form) {
+        Trail.brief(briefId, Act.FORM_TAKEN, "version " + version, form);
+    }
+
     /** A file as it was brought. */
     @Transactional
     public void file(String name) {

@@ -11,37 +11,29 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.ScheduledFuture;
-import java.util.concurrent.TimeUnit;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.DailyHeads;
 import outrider.casefile.Evidence;
 import outrider.casefile.TrailEntry;
+import outrider.server.work.Recurring;
 
 /** Writes down once a day, outside the database, where the chains stand, and holds chains against what was written. */
 @ApplicationScoped
 public class TrailHeads {
     private static final Logger LOG = Logger.getLogger(TrailHeads.class);
-    private static final long BETWEEN_LOOKS = 600;
+    private static final Duration BETWEEN_LOOKS = Duration.ofMinutes(10);
     /** A server may have been down; a chain that grew since is written down again. */
     private static final int DAYS_BACK = 3650;
 
     private final Path folder;
     private final ServerKey key;
     private final Clock clock;
-    private final ScheduledExecutorService daily = Executors.newSingleThreadScheduledExecutor(work -> {
-        Thread thread = new Thread(work, "trail-heads");
-        thread.setDaemon(true);
-        return thread;
-    });
-
-    private @Nullable ScheduledFuture<?> writing;
+    private @Nullable Recurring writing;
 
     TrailHeads(@ConfigProperty(name = "outrider.trail-heads") Path folder, ServerKey key, Clock clock) {
         this.folder = folder;
@@ -50,12 +42,11 @@ public class TrailHeads {
     }
 
     void begin(@Observes @Priority(6000) StartupEvent event) {
-        writing = daily.scheduleWithFixedDelay(this::tried, 0, BETWEEN_LOOKS, TimeUnit.SECONDS);
+        writing = new Recurring("trail heads", this::tried, Duration.ZERO, BETWEEN_LOOKS);
     }
 
     void end(@Observes ShutdownEvent event) {
-        if (writing != null) writing.cancel(true);
-        daily.shutdownNow();
+        if (writing != null) writing.end();
     }
 
     private void tried() {

@@ -43,7 +43,8 @@ public class Pages {
         filters.register(
                 context -> {
                     String path = context.normalizedPath();
-                    boolean report = path.matches("/api/(reports/\\d+/page|sign-off/\\d+/preview)");
+                    boolean report = path.matches(
+                            "/api/(reports/\\d+/page|sign-off/\\d+/preview|follow/reports/\\d+/page|follow/reports/draft)");
                     context.response()
                             .putHeader("Content-Security-Policy", POLICY + (report ? "'self'" : "'none'"))
                             .putHeader("Cross-Origin-Opener-Policy", "same-origin")

@@ -1,19 +1,24 @@
 package outrider.server.web;
 
+import com.fasterxml.jackson.databind.exc.MismatchedInputException;
 import jakarta.persistence.OptimisticLockException;
 import jakarta.ws.rs.WebApplicationException;
 import jakarta.ws.rs.core.Response;
 import java.sql.SQLException;
+import java.util.Arrays;
 import java.util.Set;
 import org.hibernate.StaleObjectStateException;
 import org.jboss.logging.Logger;
 import org.jboss.resteasy.reactive.server.ServerExceptionMapper;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.server.work.Lost;
+import outrider.server.work.NoRoom;
 
 /** Every failure of the API as problem JSON (RFC 9457). */
 public class Problems {
     private static final Logger LOG = Logger.getLogger(Problems.class);
+    /** SQLSTATE. */
     private static final Set<String> COLLISIONS = Set.of("23505", "40001", "40P01");
 
     /** {@code record} and {@code line} are 0 where the problem is not about one; {@code code} is null where the status says all. */
@@ -52,14 +57,29 @@ public class Problems {
         for (Throwable under = cause; under != null; under = under.getCause()) {
             if (under instanceof BadInput refusal) return refused(refusal);
         }
+        BadInput broken = Bodies.broken(e);
+        if (broken != null) return refused(broken);
         String detail = cause == null || cause.getMessage() == null
                 ? e.getMessage()
                 : e.getMessage() + ": " + cause.getMessage();
         return plain(status, null, status == 404 ? "Not found" : "The request failed", detail);
     }
 
+    @ServerExceptionMapper({MismatchedInputException.class})
+    public Response misfit(MismatchedInputException e) {
+        return refused(Bodies.misfit(e));
+    }
+
     @ServerExceptionMapper({OptimisticLockException.class, StaleObjectStateException.class})
     public Response overtaken(Exception e) {
+        LOG.infof(
+                "refused as overtaken: %s, %s",
+                e.getClass().getSimpleName(),
+                Arrays.stream(e.getStackTrace())
+                        .filter(frame -> frame.getClassName().startsWith("outrider."))
+                        .findFirst()
+                        .map(StackTraceElement::toString)
+                        .orElse(e.getMessage()));
         return plain(
                 409,
                 BadInput.Code.OVERTAKEN,
@@ -79,6 +99,22 @@ public class Problems {
     @ServerExceptionMapper
     public Response unexpected(RuntimeException e) {
         if (collided(e)) return overtaken(e);
+        if (NoRoom.met(e)) {
+            LOG.error("no room is left", e);
+            return plain(
+                    507,
+                    null,
+                    "No room is left",
+                    "The server's disk is full; nothing was changed. Try again when there is room.");
+        }
+        if (Lost.met(e)) {
+            LOG.warn("a request found no database: " + e.getMessage());
+            return plain(
+                    503,
+                    null,
+                    "The database is not to be reached",
+                    "Nothing was changed, and what was stored stays. Try again in a moment.");
+        }
         LOG.error("request failed", e);
         return plain(500, null, "Something broke", "The server failed at this; nothing was changed. Its log says why.");
     }

@@ -40,9 +40,7 @@ public record TableDownload(String name, List<String> head, List<? extends List<
     }
 
     private Response file(StreamingOutput content, String ending) {
-        return Response.ok(content)
-                .header("Content-Disposition", "attachment; filename=\"" + name + ending + "\"")
-                .build();
+        return Attachment.of(content, name + ending);
     }
 
     private static @Nullable String text(@Nullable Object cell) {

@@ -1,6 +1,5 @@
 package outrider.server.work;
 
-import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.function.ToLongFunction;
 import outrider.table.Table;
@@ -17,19 +16,31 @@ public enum Caches {
     OUTCOMES(0.01),
     COPIES(0.01),
     MODELS(0.05),
+    /** Candidates' scores of training and validation as they are kept. */
+    SCORES(0.05),
+    /** Recipes of releases, and what is worked out of them for the endpoint. */
+    RELEASED(0.05),
     /** Candidates' scores, ranked. */
     RANKED(0.12),
     COMPARISONS(0.08),
+    /** Figures of one candidate on each part. */
+    CANDIDATES(0.01),
     /** Comparisons at one cut. */
     CUTS(0.03),
+    /** Curves as they are sent. */
+    CURVES(0.02),
     /** Bounds along the depths. */
     BANDS(0.03),
     /** Columns of validation or training in named groups. */
     GROUPS(0.04),
     /** Weak spots and columns that would add. */
     FINDINGS(0.005),
+    /** How columns move between parts. */
+    DRIFT(0.005),
     /** Figures of reports. */
-    FIGURES(0.02);
+    FIGURES(0.02),
+    /** Signatures of the trail that were found to fit. */
+    SIGNED(0.01);
 
     private static final int KILOBYTE = 1024;
 
@@ -44,13 +55,13 @@ public enum Caches {
      *
      * @param bytes about how many a value takes
      */
-    public <K, V> Cache<K, V> make(ToLongFunction<V> bytes) {
+    public <K, V> Kept<K, V> make(ToLongFunction<V> bytes) {
         long most =
                 Math.min(Integer.MAX_VALUE, (long) (share * Runtime.getRuntime().maxMemory() / KILOBYTE));
-        return Caffeine.newBuilder()
+        return new Kept<>(Caffeine.newBuilder()
                 .maximumWeight(most)
                 .weigher((K key, V value) -> (int) Math.min(most, 1 + bytes.applyAsLong(value) / KILOBYTE))
-                .build();
+                .buildAsync());
     }
 
     /** About how many bytes a table takes: a number or a code a cell, and what is remembered of how it was written. */

@@ -3,9 +3,11 @@ package outrider.server.work;
 import static java.util.Objects.requireNonNull;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
 import com.github.kagkarlsson.scheduler.task.CompletionHandler;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.runtime.ShutdownEvent;
 import io.quarkus.runtime.StartupEvent;
 import jakarta.annotation.Priority;
@@ -13,6 +15,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
 import jakarta.enterprise.inject.Any;
 import jakarta.enterprise.inject.Instance;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
@@ -38,6 +41,12 @@ public class WorkQueue {
     /** When long work that finds no place asks again. */
     private static final Duration LATER = Duration.ofMillis(500);
 
+    /** When work that met a full disk, or lost its database, is tried again. */
+    private static final Duration AGAIN = Duration.ofSeconds(5);
+
+    /** SQLSTATE. */
+    private static final String DOUBLED = "23505";
+
     private final Semaphore longOnes = new Semaphore(AT_ONCE);
     private final Instance<Work> kinds;
     private final DataSource source;
@@ -54,6 +63,8 @@ public class WorkQueue {
     void start(@Observes @Priority(100) StartupEvent event) {
         List<? extends com.github.kagkarlsson.scheduler.task.Task<Void>> tasks = kinds.stream()
                 .map(work -> Tasks.custom(work.name(), Void.class)
+                        .onFailure((complete, operations) ->
+                                operations.reschedule(complete, clock.instant().plus(AGAIN)))
                         .execute((instance, context) -> run(work, Long.parseLong(instance.getId()))))
                 .toList();
         scheduler = Scheduler.create(source, tasks.toArray(new com.github.kagkarlsson.scheduler.task.Task<?>[0]))
@@ -65,6 +76,11 @@ public class WorkQueue {
                 .shutdownMaxWait(Duration.ofSeconds(5))
                 .build();
         scheduler.start();
+        for (Work work : kinds) {
+            for (long id : QuarkusTransaction.requiringNew().call(work::open)) {
+                scheduler.scheduleIfNotExists(new TaskInstance<>(work.name(), Long.toString(id)), clock.instant());
+            }
+        }
     }
 
     /** What cannot be told is run, and says itself what is wrong. */
@@ -86,6 +102,9 @@ public class WorkQueue {
         try {
             if (takes) WORKERS.occupying(() -> work.run(id));
             else work.run(id);
+        } catch (NoRoom | Lost e) {
+            return (complete, operations) ->
+                    operations.reschedule(complete, clock.instant().plus(AGAIN));
         } finally {
             if (takes) longOnes.release();
         }
@@ -96,6 +115,18 @@ public class WorkQueue {
         if (scheduler != null) scheduler.stop();
     }
 
+    /** Whether it is there now; one that another puts there at the same moment is not, until that is asked again. */
+    private boolean put(Scheduler queue, TaskInstance<Void> piece) {
+        try {
+            return queue.scheduleIfNotExists(piece, clock.instant());
+        } catch (TaskInstanceException e) {
+            for (Throwable under = e; under != null; under = under.getCause()) {
+                if (under instanceof SQLException told && DOUBLED.equals(told.getSQLState())) return false;
+            }
+            throw e;
+        }
+    }
+
     /**
      * Puts a stored piece of work into the queue; once it waits there, another time changes nothing. One that is just coming to its
      * end is waited for.
@@ -104,7 +135,7 @@ public class WorkQueue {
         TaskInstance<Void> piece = new TaskInstance<>(work, Long.toString(id));
         Scheduler queue = requireNonNull(scheduler);
         for (int tries = 0; tries < 60; tries++) {
-            if (queue.scheduleIfNotExists(piece, clock.instant())) return;
+            if (put(queue, piece)) return;
             boolean waits = queue.getScheduledExecution(piece)
                     .map(found -> !found.isPicked())
                     .orElse(false);

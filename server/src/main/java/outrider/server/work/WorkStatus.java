@@ -3,6 +3,7 @@ package outrider.server.work;
 import com.fasterxml.jackson.annotation.JsonValue;
 import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Converter;
+import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
@@ -20,9 +21,12 @@ public enum WorkStatus {
         return name().toLowerCase(Locale.ROOT);
     }
 
+    /** Those that have not ended yet. */
+    public static final List<WorkStatus> OPEN = List.of(WAITING, RUNNING);
+
     /** Whether it has not ended yet. */
     public boolean open() {
-        return this == WAITING || this == RUNNING;
+        return OPEN.contains(this);
     }
 
     /** In a column, by its word. */

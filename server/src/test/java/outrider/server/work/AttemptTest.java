@@ -1,7 +1,11 @@
 package outrider.server.work;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CancellationException;
@@ -35,5 +39,31 @@ class AttemptTest {
                     throw new IllegalStateException("a secret of the house");
                 }))
                 .containsExactly("failed: the server failed at this; its log says why");
+    }
+
+    @Test
+    void workThatMeetsAFullDiskWaitsAndIsToBeDoneAgain() {
+        List<String> ends = new ArrayList<>();
+        Runnable full = () -> {
+            throw new UncheckedIOException(new IOException("scores: No space left on device"));
+        };
+        Logger log = Logger.getLogger(AttemptTest.class);
+        assertThatThrownBy(() ->
+                        Attempt.of(log, "a try", full, (status, message) -> ends.add(status.word() + ": " + message)))
+                .isInstanceOf(NoRoom.class);
+        assertThat(ends).containsExactly("waiting: waits for room on the server's disk");
+        assertThatThrownBy(() -> Attempt.of(log, "a try", full, (status, message) -> {
+                    throw new IllegalStateException(new SQLException("full", "53100"));
+                }))
+                .as("where even that cannot be written down")
+                .isInstanceOf(NoRoom.class);
+        assertThatThrownBy(() -> Attempt.of(
+                        log,
+                        "outer",
+                        () -> Attempt.of(log, "inner", full, (status, message) -> {}),
+                        (status, message) -> {
+                            throw new AssertionError("told twice");
+                        }))
+                .isInstanceOf(NoRoom.class);
     }
 }

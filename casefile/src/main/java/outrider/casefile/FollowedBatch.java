@@ -1,0 +1,252 @@
+package outrider.casefile;
+
+import static java.util.Objects.requireNonNull;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import outrider.base.BadInput;
+import outrider.base.Progress;
+import outrider.base.Seeds;
+import outrider.base.Workers;
+import outrider.exchange.ReleasedRecipe;
+import outrider.follow.ActedGroups;
+import outrider.follow.BatchFigures;
+import outrider.follow.Carried;
+import outrider.follow.Judged;
+import outrider.follow.SegmentFigures;
+import outrider.follow.WatchLimit;
+import outrider.split.Units;
+import outrider.table.Column;
+import outrider.table.Levels;
+import outrider.table.NumberColumn;
+import outrider.table.Numbers;
+import outrider.table.Table;
+import outrider.table.TextColumn;
+
+/** A later batch of records, scored by a release and held against what was signed (METHODS section 10). */
+public final class FollowedBatch {
+    private final ReleaseDocument release;
+    private final ReleasedRecipe recipe;
+    private final Table list;
+    private final int[] rows;
+    private final double[] score;
+    private final byte[] outcome;
+    /** as they stand in the files */
+    private final @Nullable String[] told;
+
+    private @Nullable Table read;
+    private final List<Contradiction> contradictions = new ArrayList<>();
+    private int late;
+    private int unmatched;
+
+    /** An outcome that came twice and differs, as the files have it. */
+    private record Contradiction(
+            @Nullable String who,
+            @Nullable String before,
+            @Nullable String now) {}
+
+    private FollowedBatch(
+            ReleaseDocument release, ReleasedRecipe recipe, Table list, int[] rows, double[] score, byte[] outcome) {
+        this.release = release;
+        this.recipe = recipe;
+        this.list = list;
+        this.rows = rows;
+        this.score = score;
+        this.outcome = outcome;
+        String column = release.outcome().column();
+        told = new String[rows.length];
+        if (list.has(column))
+            for (int i = 0; i < rows.length; i++) told[i] = list.column(column).text(rows[i]);
+    }
+
+    /**
+     * Scores a batch; records that the recipe is not meant for are left out. Outcomes that stand in it count where they are not missing.
+     *
+     * @throws BadInput as {@link outrider.exchange.ScoringRecipe#score} does
+     */
+    public static FollowedBatch of(
+            ReleaseDocument release, ReleasedRecipe recipe, Table list, Workers workers, Progress progress) {
+        boolean[] meant = recipe.recipe().meant(list);
+        int[] rows = IntStream.range(0, list.size())
+                .filter(i -> meant == null || meant[i])
+                .toArray();
+        double[] all = recipe.recipe().score(list, 0, workers, progress).score();
+        double[] score = Arrays.stream(rows).mapToDouble(row -> all[row]).toArray();
+        byte[] outcome = new byte[rows.length];
+        Arrays.fill(outcome, (byte) -1);
+        BriefFile.Outcome asked = release.outcome();
+        if (list.has(asked.column())) {
+            byte[] read = Levels.arrived(list.column(asked.column()), asked.events(), asked.leftOut());
+            for (int i = 0; i < rows.length; i++) outcome[i] = read[rows[i]];
+        }
+        return new FollowedBatch(release, recipe, list, rows, score, outcome);
+    }
+
+    /**
+     * Takes outcomes that came later, as a file with the identifier and the outcome.
+     *
+     * @return how many of its records are none of this batch
+     * @throws BadInput if a column is missing, or the release names no identifier
+     */
+    public int outcomes(Table later) {
+        String identifier = recipe.recipe().identifier();
+        if (identifier == null || !list.has(identifier)) {
+            throw BadInput.of("outcomes", "cannot be matched: records have no identifier", "bring them with the batch");
+        }
+        Column who = list.column(identifier);
+        Map<String, List<Integer>> places = new HashMap<>();
+        for (int i = 0; i < rows.length; i++) {
+            places.computeIfAbsent(String.valueOf(who.text(rows[i])), name -> new ArrayList<>())
+                    .add(i);
+        }
+        Column named = later.column(identifier);
+        BriefFile.Outcome asked = release.outcome();
+        Column end = later.column(asked.column());
+        byte[] read = Levels.arrived(end, asked.events(), asked.leftOut());
+        int unknown = 0;
+        for (int i = 0; i < read.length; i++) {
+            List<Integer> own = places.get(String.valueOf(named.text(i)));
+            if (own == null) unknown++;
+            else if (read[i] >= 0) for (int at : own) take(at, named.text(i), read[i], end.text(i));
+        }
+        unmatched += unknown;
+        return unknown;
+    }
+
+    private void take(int record, @Nullable String who, byte arrived, @Nullable String as) {
+        if (outcome[record] < 0) late++;
+        else if (outcome[record] != arrived) contradictions.add(new Contradiction(who, told[record], as));
+        outcome[record] = arrived;
+        told[record] = as;
+    }
+
+    /** Outcomes of no record of this batch. */
+    public int unmatched() {
+        return unmatched;
+    }
+
+    /** Outcomes that came more than once and differ; the last one counts. */
+    public int contradictory() {
+        return contradictions.size();
+    }
+
+    /** Outcomes that were not known with the batch, and came in a later file. */
+    public int late() {
+        return late;
+    }
+
+    /** The contradictory ones: identifier, the outcome before, and the one that counts. */
+    public Table contradictions() {
+        String identifier = recipe.recipe().identifier();
+        String outcomeColumn = release.outcome().column();
+        return new Table(
+                List.of(
+                        contradicting(identifier == null ? "record" : identifier, Contradiction::who),
+                        contradicting(outcomeColumn + " before", Contradiction::before),
+                        contradicting(outcomeColumn + " now", Contradiction::now)),
+                null);
+    }
+
+    private Column contradicting(String name, Function<Contradiction, @Nullable String> of) {
+        @Nullable String[] texts = new String[contradictions.size()];
+        for (int i = 0; i < texts.length; i++) texts[i] = of.apply(contradictions.get(i));
+        return TextColumn.of(name, texts);
+    }
+
+    public BatchFigures figures(Seeds seeds, Workers workers) {
+        return BatchFigures.of(release.figures(), read(), judged(seeds, workers));
+    }
+
+    /** The records' columns as the model reads them. */
+    private Table read() {
+        if (read == null) {
+            Table all = recipe.recipe().read(list);
+            read = new Table(all.columns().stream().map(c -> c.gathered(rows)).toList(), null);
+        }
+        return read;
+    }
+
+    /** What the inputs that moved most do to the share to act on. */
+    public List<Carried> carried(BatchFigures figures, Seeds seeds, Workers workers) {
+        return Carried.of(
+                release.figures(),
+                figures.inputs(),
+                read(),
+                recipe.recipe().model(),
+                release.threshold(),
+                seeds,
+                workers);
+    }
+
+    /** By who was acted on; null where the batch does not say it. */
+    public @Nullable ActedGroups groups(Seeds seeds, Workers workers) {
+        ReleaseDocument.Acting acting = release.acting();
+        if (acting == null || !list.has(acting.column())) return null;
+        Column column = list.column(acting.column());
+        ActedGroups.Member[] member = new ActedGroups.Member[rows.length];
+        for (int i = 0; i < rows.length; i++) member[i] = acting.of(column.text(rows[i]));
+        return ActedGroups.of(release.figures(), member, judged(seeds, workers));
+    }
+
+    /** By the levels of segments that were signed and that the batch has. */
+    public List<SegmentFigures> segments(Seeds seeds, Workers workers) {
+        List<SegmentFigures> signed = release.figures().segments();
+        if (signed == null) return List.of();
+        List<Column> columns = signed.stream()
+                .map(SegmentFigures::column)
+                .distinct()
+                .filter(name -> read().has(name) || list.has(name))
+                .map(name -> read().has(name)
+                        ? read().column(name)
+                        : list.column(name).gathered(rows))
+                .toList();
+        return SegmentFigures.of(columns, signed, judged(seeds, workers));
+    }
+
+    private Judged judged(Seeds seeds, Workers workers) {
+        double rate = release.plannedRate() == null ? Double.NaN : release.plannedRate();
+        return new Judged(
+                score,
+                release.threshold(),
+                outcome,
+                value(),
+                unit(),
+                new Judged.Money(release.stakes(), rate),
+                WatchLimit.due(release.limits()),
+                seeds,
+                workers);
+    }
+
+    /** The records as a file of their own: as they were brought, with the outcomes that arrived, and their scores under that name. */
+    public Table scored(String scoreColumn) {
+        if (list.has(scoreColumn)) {
+            throw BadInput.of("batch", "has a column " + scoreColumn + " already", "rename it in the file");
+        }
+        String outcomeColumn = release.outcome().column();
+        List<Column> columns = new ArrayList<>();
+        for (Column column : list.columns()) {
+            if (!column.name().equals(outcomeColumn)) columns.add(column.gathered(rows));
+        }
+        columns.add(TextColumn.of(outcomeColumn, told));
+        columns.add(new NumberColumn(scoreColumn, score));
+        return new Table(columns, null);
+    }
+
+    /** Customers of several records, as the split kept them together. */
+    private int @Nullable [] unit() {
+        if (release.unit() == null || !list.has(requireNonNull(release.unit()))) return null;
+        return Units.of(list.column(requireNonNull(release.unit())).gathered(rows));
+    }
+
+    private double @Nullable [] value() {
+        if (release.value() == null || !list.has(requireNonNull(release.value()))) return null;
+        return Numbers.demand(
+                list, requireNonNull(release.value()), rows, v -> true, "give every record a value, or leave it out");
+    }
+}

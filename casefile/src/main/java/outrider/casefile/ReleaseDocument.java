@@ -1,0 +1,129 @@
+package outrider.casefile;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+import outrider.follow.ActedGroups;
+import outrider.follow.SignedFigures;
+import outrider.follow.WatchLimit;
+import outrider.stakes.Stakes;
+import outrider.table.ColumnType;
+
+/**
+ * What a release puts into service. Its canonical JSON is what is hashed and signed.
+ *
+ * @param version counted by brief from 1
+ * @param signed the report that was approved
+ * @param threshold a record is acted on when its score is at least this; null acts on nobody
+ * @param cut in words
+ * @param outcome and {@code plannedRate}: how batches are judged; the rate null for a batch's own
+ * @param value column that holds what a record is worth; null for none
+ * @param unit column that names customers of several records; null where each record stands alone, and before format 2
+ * @param figures what later batches are held against
+ * @param acting how a batch says who was acted on; null where no column does
+ * @param words what records, events and acting are called, and the currency; null before format 2
+ * @param monitoring the signed plan; null before format 2
+ * @param unknown what is done with columns and levels that training did not have
+ * @param recipe SHA-256 of the recipe's document
+ * @param madeAt ISO 8601, UTC
+ * @param key public half of the server's, a JSON Web Key; null for a release that no server made
+ */
+public record ReleaseDocument(
+        int format,
+        String brief,
+        int version,
+        Signed signed,
+        String candidate,
+        @Nullable Double threshold,
+        String cut,
+        Stakes stakes,
+        BriefFile.Outcome outcome,
+        @Nullable Double plannedRate,
+        @Nullable String value,
+        @Nullable String unit,
+        BriefFile.@Nullable Words words,
+        SignedFigures figures,
+        List<Column> columns,
+        @Nullable Acting acting,
+        @Nullable List<AuthorText.Watch> monitoring,
+        Unknown unknown,
+        String recipe,
+        @Nullable String madeBy,
+        String madeAt,
+        @Nullable Map<String, Object> key) {
+    public static final int FORMAT = 2;
+
+    /** Of the signed plan, those that the program watches. */
+    public List<WatchLimit> limits() {
+        return monitoring == null
+                ? List.of()
+                : monitoring.stream()
+                        .map(AuthorText.Watch::rule)
+                        .filter(Objects::nonNull)
+                        .toList();
+    }
+
+    /**
+     * The report that it follows.
+     *
+     * @param report its number; null for one that no server issued
+     * @param evidence SHA-256 of its evidence
+     * @param condition under which it was approved, and {@code met} how whoever made the release says that it is; null without one
+     * @param until last day of the approval, ISO; null for no end
+     */
+    public record Signed(
+            @Nullable Long report,
+            String evidence,
+            @Nullable String approvedBy,
+            @Nullable String condition,
+            @Nullable String met,
+            @Nullable String until) {}
+
+    /**
+     * How a batch says who was acted on.
+     *
+     * @param actedOn its levels for those, and {@code control} for those who were held out to be compared with
+     */
+    public record Acting(String column, List<String> actedOn, List<String> control) {
+        /** By what the columns are settled to be; null where none says it. */
+        public static @Nullable Acting of(Map<String, ColumnSetup> columns) {
+            for (Map.Entry<String, ColumnSetup> column : new TreeMap<>(columns).entrySet()) {
+                ColumnSetup setup = column.getValue();
+                if (setup.role() != ColumnSetup.Role.ACTED || setup.acted().isEmpty()) continue;
+                return new Acting(
+                        column.getKey(), setup.acted(), setup.control() == null ? List.of() : setup.control());
+            }
+            return null;
+        }
+
+        ActedGroups.Member of(@Nullable String level) {
+            if (level == null) return ActedGroups.Member.UNSAID;
+            if (actedOn.contains(level)) return ActedGroups.Member.ACTED_ON;
+            return control.contains(level) ? ActedGroups.Member.CONTROL : ActedGroups.Member.LEFT_ALONE;
+        }
+    }
+
+    /**
+     * A column that the model reads.
+     *
+     * @param knownAfterDays days after the event that decides until its value is at hand; null where nobody said
+     * @param levels that training had; null for numbers, dates and more than some thousand
+     */
+    public record Column(
+            String name,
+            ColumnType type,
+            @Nullable Integer knownAfterDays,
+            @Nullable String knownWhere,
+            @Nullable String meaning,
+            @Nullable List<String> levels) {}
+
+    /** What is done with what training did not have. */
+    public enum Unknown {
+        /** The record is refused. */
+        REFUSED,
+        /** An unknown level is scored as missing, an unknown column is not looked at; both are counted. */
+        MISSING
+    }
+}

@@ -1,0 +1,12 @@
+/**
+ * How columns and the outcome move between parts and over time, before anything is fitted (METHODS sections 6 and 10).
+ *
+ * <pre>{@code
+ * List<Mover> movers = Mover.of(inputs, parts.training(), parts.validation(), units, workers);
+ * Periods months = Periods.of(inputs.get(0), claimedOn, open);
+ * }</pre>
+ */
+@NullMarked
+package outrider.drift;
+
+import org.jspecify.annotations.NullMarked;

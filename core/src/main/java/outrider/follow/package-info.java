@@ -1,0 +1,5 @@
+/**
+ * Whether what was signed still holds (METHODS section 10). In come a batch's scores, inputs and outcomes beside those that were signed, out go
+ * stability, figures with their differences, and what a sequence of batches tells. O(n log n) a batch.
+ */
+package outrider.follow;

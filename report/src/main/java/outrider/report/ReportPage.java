@@ -1,0 +1,90 @@
+package outrider.report;
+
+import io.quarkus.qute.Engine;
+import io.quarkus.qute.HtmlEscaper;
+import io.quarkus.qute.ReflectionValueResolver;
+import io.quarkus.qute.Template;
+import io.quarkus.qute.ValueResolvers;
+import io.quarkus.qute.Variant;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Base64;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+
+/** What the pages of all reports share: template, style, fonts, and the room for what is said to them. */
+final class ReportPage {
+    private ReportPage() {}
+
+    static Template template(String name) {
+        Engine engine = Engine.builder()
+                .addDefaults()
+                .addValueResolver(ValueResolvers.rawResolver())
+                .addValueResolver(new ReflectionValueResolver())
+                .addResultMapper(new HtmlEscaper(List.of(Variant.TEXT_HTML)))
+                .build();
+        return engine.parse(new String(bytes(name), StandardCharsets.UTF_8), Variant.forContentType(Variant.TEXT_HTML));
+    }
+
+    static String style() {
+        return new String(bytes("report.css"), StandardCharsets.UTF_8);
+    }
+
+    private static byte[] bytes(String name) {
+        try (InputStream in = ReportPage.class.getResourceAsStream(name)) {
+            return in.readAllBytes();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    static String html(List<Block> blocks) {
+        return blocks.stream().map(Block::html).collect(Collectors.joining("\n"));
+    }
+
+    /**
+     * A page as it stands now.
+     *
+     * @param rendering as it was issued
+     * @param approvals what was said to it, oldest first
+     * @param state in a sentence; empty for none
+     * @param fonts whether it brings its fonts along: for a browser, not for {@link PdfReport}
+     * @param marks titles by anchor, for a PDF's bookmarks
+     */
+    static String complete(
+            String rendering, List<Approval> approvals, String state, boolean fonts, Map<String, String> marks) {
+        String table = approvals.isEmpty()
+                ? "<p>Nobody has said anything to it yet.</p>"
+                : ReportTable.of(approvals)
+                        .text("act", Approval::act)
+                        .text("about", Approval::about)
+                        .text("by", Approval::by)
+                        .text("when", a -> ReportTime.words(a.at()))
+                        .text("words", Approval::words)
+                        .text("until", a -> a.until() == null ? "" : a.until())
+                        .block()
+                        .html();
+        String said = state.isEmpty() ? "" : "<p class=\"state\">" + Block.escape(state) + "</p>";
+        String page = rendering.replace("<!--approvals-->", table).replace("<!--state-->", said);
+        if (fonts) {
+            String faces = face("Literata", "literata") + face("Public Sans", "public-sans");
+            return page.replaceFirst("<style>", "<style>" + faces).replace("<!--bookmarks-->", "");
+        }
+        StringBuilder list = new StringBuilder("<bookmarks>");
+        marks.forEach((anchor, title) -> list.append("<bookmark name=\"")
+                .append(title)
+                .append("\" href=\"#")
+                .append(anchor)
+                .append("\"/>"));
+        return page.replace("<!--bookmarks-->", list.append("</bookmarks>"));
+    }
+
+    private static String face(String family, String file) {
+        String data = Base64.getEncoder().encodeToString(bytes("fonts/" + file + "-latin-wght-normal.woff2"));
+        return "@font-face { font-family: '" + family + "'; font-weight: 200 900; src: url(data:font/woff2;base64,"
+                + data + ") format('woff2'); }\n";
+    }
+}

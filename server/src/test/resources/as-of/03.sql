@@ -1,0 +1,7 @@
+insert into search (brief_id, plan, status, progress, stop_requested, seconds, created_by, created_at) values (1, '{"kinds": ["LOGISTIC"]}', 'done', 1, false, 12.5, 'analyst', '2026-03-16T09:00:00Z');
+insert into candidate (brief_id, name, kind, settings, inputs, status, progress, stop_requested, looks, created_by, created_at, based_on, notes, tags, deleted_at, started_at, seconds, probability, learnt_numbers) values (1, 'Tree', 'TREE', '{"depth": 3}', '["miles"]', 'done', 1, false, 1, 'analyst', '2026-03-16T09:01:00Z', 1, 'plain', '["keep"]', '2026-03-16T09:30:00Z', '2026-03-16T09:01:01Z', 2.5, true, 7);
+insert into candidate_model values (4, convert_to('{"nodes": 3}', 'UTF8'));
+insert into candidate_score (candidate_id, part, number, bytes) values (4, 'OUT_OF_FOLD', 0, '\x0d');
+insert into trial (search_id, number, kind, settings, value, standard_error, folds, size, refusal, seconds, candidate_id) values (1, 1, 'TREE', '{"depth": 3}', 0.71, 0.01, '[0.7, 0.72]', 7, null, 2.5, 4), (1, 2, 'COIN_TOSS', '{}', null, null, null, 0, 'no input', 0.1, null);
+insert into scored_list (brief_id, candidate_id, dataset_id, status, progress, stop_requested, recipe_cut, threshold, band_from, acted, created_by, created_at) values (1, 1, 2, 'done', 1, false, '30 records', 0.2, '[0.9, 0.5]', 4, 'analyst', '2026-03-16T09:40:00Z');
+insert into list_score (list_id, number, bytes) values (1, 0, '\x0e');

@@ -1,0 +1,2 @@
+insert into validation_use (brief_id, act, candidates, news, by_name, at) values (1, 'LOOKED', 2, repeat('e', 64), 'analyst', '2026-03-23T09:00:00Z');
+insert into pin (brief_id, kind, chapter, title, note, reading, drawing, cells, candidate_id, records, created_by, created_at) values (1, 'SENTENCE', 'COMPARISON', 'So', 'it rises', 'It rises.', null, null, 1, 30, 'analyst', '2026-03-23T09:01:00Z'), (1, 'TABLE', 'THRESHOLD', 'At the cut', '', 'Thirty.', null, '[["lift", "2.1"]]', null, null, 'analyst', '2026-03-23T09:02:00Z');

@@ -1,0 +1,1 @@
+insert into brief (version, name, question, dataset_id, words, stakes, campaign, columns, seed, population, created_by, created_at) values (1, 'tour only', 'Whom?', 1, '{"acting": "ringing", "events": "lapses", "records": "members", "currency": "€"}', '{"gainIfCaught": 1}', '{"size": 400}', '{}', 11, '{"condition": "tier = ''tour''"}', 'analyst', '2026-05-11T09:00:00Z');

@@ -1,0 +1,2 @@
+insert into dataset (name, sha256, bytes, records, created_by, created_at, sheet, read_columns, origin, joins) values ('rides.xlsx', repeat('3', 64), 64, 3, 'analyst', '2026-05-18T09:00:00Z', 'May', '["day"]', '{"query": "select 1"}', '[{"key": ["member"]}]');
+insert into arrival (name, bytes, place, state, progress, stop_requested, created_by, created_at, sheet, read_columns) values ('rides.xlsx', 64, 'p2', 'HERE', 0, false, 'analyst', '2026-05-18T09:01:00Z', 'May', '["day"]');

@@ -1,0 +1,2 @@
+insert into follow_report (brief_id, release_id, evidence, sha256, signature, rendering, advice, until, by_two, cannot_approve, issued_by, issued_at) values (1, 1, '\x7b7d', repeat('8', 64), 'e30..c2ln', '\x3c70', 'CARRY_ON', '2026-06-30', true, '["analyst"]', 'analyst', '2026-07-01T09:00:00Z');
+insert into follow_report_act (report_id, act, by_name, at, words) values (1, 'APPROVED', 'approver', '2026-07-02T09:00:00Z', 'seen');
