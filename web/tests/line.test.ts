@@ -29,6 +29,12 @@ function flaky() {
   return state;
 }
 
+/** What is kept of a change to a place, in the browser. */
+const kept = <T>(place: string): T => {
+  const { body } = JSON.parse(localStorage.getItem(`unsent analyst ${place}`)!) as { body: string };
+  return JSON.parse(body) as T;
+};
+
 beforeEach(() => {
   vi.useFakeTimers();
   line.lost = null;
@@ -118,7 +124,7 @@ it('keeps of several changes without network what the last of them leaves', asyn
   const left = { ...localStorage };
   const [key] = Object.keys(left).filter((k) => k.startsWith('unsent '));
   expect(key).toBe('unsent analyst PUT /briefs/1');
-  const { version, decision } = JSON.parse(left[key] as string) as BriefEdit;
+  const { version, decision } = kept<BriefEdit>('PUT /briefs/1');
   expect([version, decision.name, decision.question, decision.stakes.missCost]).toEqual([
     brief.version,
     'may-calls',
@@ -141,7 +147,7 @@ it('keeps what waits behind a change that is being answered when the page goes',
   const first = desk.keep({ question: 'Whom do we ring?' });
   const second = desk.keep({ name: 'may-calls' });
   window.dispatchEvent(new Event('pagehide'));
-  const { decision } = JSON.parse(localStorage.getItem('unsent analyst PUT /briefs/1')!) as BriefEdit;
+  const { decision } = kept<BriefEdit>('PUT /briefs/1');
   expect([decision.name, decision.question]).toEqual(['may-calls', 'Whom do we ring?']);
   await Promise.all([first, second]);
   expect(line.waiting).toBe(0);
@@ -163,10 +169,7 @@ it('of a cut that moves while nothing answers sends the places in their order, a
   desk.moveTo(30);
   void desk.saveNow();
   await vi.advanceTimersByTimeAsync(3000);
-  const kept = JSON.parse(localStorage.getItem('unsent analyst PUT /comparisons/1/cut')!) as {
-    records: number;
-  };
-  expect(kept.records).toBe(30);
+  expect(kept<{ records: number }>('PUT /comparisons/1/cut').records).toBe(30);
   server.up = true;
   await vi.advanceTimersByTimeAsync(10_000);
   const sent = server.sent

@@ -1,5 +1,6 @@
 import type { Problem } from '../api/schema';
 import { line, type Unsent } from './line.svelte';
+import { address, settled } from './overtaken';
 
 /** A refusal or failure of the server, with what it said. */
 export class Refusal extends Error {
@@ -37,7 +38,7 @@ export function heedSignedOut(then: () => void): void {
   signedOut = then;
 }
 
-/** Methods that may be tried again: asked twice they do what they do once. */
+/** Methods that may be tried again: one that had arrived is refused as overtaken the second time, which is found out. */
 const AGAIN = ['GET', 'PUT', 'PATCH'];
 /** Passwords are never left in the browser. */
 const SECRET = /^\/(me|accounts)\b/;
@@ -46,13 +47,28 @@ const MOST_AT_LEAVE = 20_000;
 
 async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
   const text = body === undefined ? undefined : JSON.stringify(body);
-  const change =
-    AGAIN.includes(method) && text !== undefined && !SECRET.test(path) ? { method, path, body: text } : null;
-  const response = await reached(method, path, text, change);
+  const kept = AGAIN.includes(method) && text !== undefined && !SECRET.test(path);
+  return kept
+    ? changed<T>({ method, path, body: text })
+    : answered<T>(await reached(method, path, text, null));
+}
+
+/** Sends a change; one whose answer was lost is not refused by itself. */
+export async function changed<T>(change: Unsent): Promise<T> {
+  const response = await reached(change.method, change.path, change.body, change);
   // one whose sign-in has ended comes back with it
-  if (change && response.status !== 401) line.forget(change);
-  else if (change) line.keep(change);
-  return answered<T>(response);
+  if (response.status === 401) line.keep(change);
+  try {
+    return await answered<T>(response);
+  } catch (e) {
+    if (!(e instanceof Refusal) || e.problem.code !== 'OVERTAKEN') throw e;
+    const now = await get<T>(address(change));
+    const next = settled(change, now);
+    if (next === null) throw e;
+    return next === 'done' ? now : await changed<T>(next);
+  } finally {
+    if (response.status !== 401) line.forget(change);
+  }
 }
 
 /** The answer; where there is none, what may be tried again is, until there is. */
@@ -76,10 +92,6 @@ async function reached(method: string, path: string, body: string | undefined, c
     await line.wait(response ? 'database' : 'server');
   }
 }
-
-/** Sends what was left unsent before the page was loaded. */
-export const resend = (change: Unsent) =>
-  request<unknown>(change.method, change.path, JSON.parse(change.body));
 
 async function fetched(path: string): Promise<Response> {
   const response = await fetch(`/api${path}`);

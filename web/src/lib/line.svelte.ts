@@ -3,6 +3,8 @@ export interface Unsent {
   method: string;
   path: string;
   body: string;
+  /** of several at once: what the first one would leave, the first two, and so on, without the last */
+  parts?: string[];
 }
 
 /** A change as it is sent. */
@@ -28,7 +30,7 @@ class Line {
 
   /** whose changes these are */
   private by = '';
-  private instead = new Map<string, string>();
+  private instead = new Map<string, Unsent>();
 
   /** Waits until it is worth another try. */
   wait(of: 'server' | 'database'): Promise<void> {
@@ -52,21 +54,25 @@ class Line {
     return `${KEPT}${this.by} ${change.method} ${change.path}`;
   }
 
+  private put(place: string, { body, parts }: Unsent): void {
+    localStorage.setItem(place, JSON.stringify({ body, parts }));
+  }
+
   keep(change: Unsent): void {
     const place = this.place(change);
-    if (this.by) localStorage.setItem(place, this.instead.get(place) ?? change.body);
+    if (this.by) this.put(place, this.instead.get(place) ?? change);
   }
 
   /** What is kept if the change on its way to the same place gets no answer: with it, all that waits behind it. */
   keepInstead(change: Unsent): void {
     const place = this.place(change);
-    this.instead.set(place, change.body);
-    if (localStorage.getItem(place) !== null) localStorage.setItem(place, change.body);
+    this.instead.set(place, change);
+    if (localStorage.getItem(place) !== null) this.put(place, change);
   }
 
   /** The page may go before what waits behind a change that is on its way was sent. */
   keepWaiting(): void {
-    if (this.by) for (const [place, body] of this.instead) localStorage.setItem(place, body);
+    if (this.by) for (const [place, change] of this.instead) this.put(place, change);
   }
 
   forget(change: Unsent): void {
@@ -86,7 +92,8 @@ class Line {
       .filter((key) => key.startsWith(begin))
       .map((key) => {
         const [method, path] = key.slice(begin.length).split(' ');
-        return { method: method!, path: path!, body: localStorage.getItem(key)! };
+        const kept = JSON.parse(localStorage.getItem(key)!) as Pick<Unsent, 'body' | 'parts'>;
+        return { method: method!, path: path!, ...kept };
       });
   }
 

@@ -1,5 +1,5 @@
 import type { Me } from '../api/schema';
-import { get, heedSignedOut, post, Refusal, resend } from './api';
+import { changed, get, heedSignedOut, post, Refusal } from './api';
 import { line } from './line.svelte';
 
 /** Who is signed in; `undefined` until the server has said. */
@@ -20,7 +20,7 @@ class Session {
   async load(): Promise<void> {
     try {
       const me = await get<Me>('/me');
-      await line.signedIn(me.name, resend);
+      await line.signedIn(me.name, changed);
       this.me = me;
       this.failure = null;
     } catch (e) {

@@ -28,7 +28,9 @@ export class Turns<C> {
   }
 
   private keep(): void {
-    const all = this.waiting.length > 1 ? this.together(this.waiting) : null;
-    if (all) line.keepInstead(all);
+    const all = this.waiting.map((_, i) => this.together(this.waiting.slice(0, i + 1)));
+    const last = all.pop();
+    if (!last || all.length === 0) return;
+    line.keepInstead({ ...last, parts: all.flatMap((part) => (part ? [part.body] : [])) });
   }
 }
