@@ -18,7 +18,7 @@ export default ts.config(
       'svelte/no-restricted-html-elements': [
         'error',
         {
-          elements: ['button', 'input', 'select', 'textarea', 'dialog', 'table'],
+          elements: ['button', 'input', 'select', 'textarea', 'dialog', 'table', 'progress'],
           message: 'take the component of the library (flowbite-svelte), dressed by src/lib/theme.ts',
         },
       ],

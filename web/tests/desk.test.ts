@@ -32,6 +32,26 @@ describe('the desk', () => {
     });
   });
 
+  it('keeps no cut of its own while candidates are being fitted, and none on a reference', async () => {
+    const all = comparison(null);
+    const first = { ...all.candidates[0]!, reference: true };
+    const shown = { of: { ...all, candidates: [first] } };
+    const asked = serve(({ method }) => (method === 'GET' ? shown.of : undefined));
+    await desk.compare();
+    await desk.saveNow();
+    expect(desk.candidateId).toBe(first.id);
+    desk.brief = { ...brief, progress: { ...brief.progress, running: 1 } };
+    shown.of = all;
+    await desk.compare();
+    await desk.saveNow();
+    expect([desk.candidateId, desk.records]).toEqual([2, 48]);
+    expect(asked.filter((a) => a.method === 'PUT')).toEqual([]);
+    desk.brief = brief;
+    await desk.compare();
+    await desk.saveNow();
+    expect(asked.filter((a) => a.method === 'PUT')).toHaveLength(1);
+  });
+
   it('is not filled by another brief’s answers that were under way', async () => {
     const asked = serve(({ path }) => {
       if (path.startsWith('/api/comparisons/1')) return comparison(null);

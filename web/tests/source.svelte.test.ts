@@ -72,20 +72,16 @@ describe('what a chart asks for', () => {
 });
 
 describe('what lies over a chart', () => {
-  it('shows marks, notes in sight, the cut with its dot, and a stretch being chosen', () => {
+  it('shows marks, notes, the cut with its dot, and a stretch being chosen', () => {
     const { container } = render(PaneMarks, {
-      marks: [{ label: 'best', across: 40, level: 1 }],
-      notes: [
-        { text: 'at random', across: 10, up: 20 },
-        { text: 'out of sight', across: null, up: null },
-      ],
+      marks: [{ label: 'best', across: 40, left: false, level: 1 }],
+      notes: [{ text: 'at random', across: 10, up: 20 }],
       spot: { across: 50, up: 60 },
       linked: 70,
       brush: { from: 5, width: 30 },
     });
     expect(screen.getByText('best').style.bottom).toBe('14px');
     expect(screen.getByText('at random').style.left).toBe('10px');
-    expect(screen.queryByText('out of sight')).toBeNull();
     expect(container.querySelector<HTMLElement>('[data-cut-dot]')!.style.top).toBe('60px');
     expect(container.querySelector<HTMLElement>('.brush')!.style.width).toBe('30px');
     expect(container.querySelectorAll('.linked')).toHaveLength(1);

@@ -38,6 +38,12 @@ export class Plot {
     untrack(() => this.#redrawn++);
   }
 
+  /** of the frame, in pixels */
+  get width(): number {
+    void this.#redrawn;
+    return this.#frame?.clientWidth || Infinity;
+  }
+
   /** null outside the part that is shown */
   pixel(x: number, y: number | null): { across: number | null; up: number | null } {
     void this.#redrawn;

@@ -209,7 +209,9 @@ class Desk {
       this.rule = kept.rule;
     } else if (first) {
       this.candidateId = first.id;
-      this.moveTo(first.best.records, byRule('BEST_NET_VALUE'));
+      this.place(first.best.records, byRule('BEST_NET_VALUE'));
+      // until all are there and something leads, that is no choice of anybody's
+      if (!first.reference && this.brief.progress.running === 0) this.save();
     } else {
       this.candidateId = null;
     }
@@ -281,10 +283,14 @@ class Desk {
   /** Moves the cut everywhere at once; it is kept shortly after. */
   moveTo(records: number, rule = byRule('BY_HAND')): void {
     if (!this.comparison) return;
-    this.records = Math.min(this.comparison.records, Math.max(0, records));
+    this.place(records, rule);
+    this.save();
+  }
+
+  private place(records: number, rule: CutRule): void {
+    this.records = Math.min(this.comparison?.records ?? 0, Math.max(0, records));
     this.rule = rule;
     this.tellSoon();
-    this.save();
   }
 
   /** By a share of the population. */

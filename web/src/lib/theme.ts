@@ -12,5 +12,6 @@ export const theme: ThemeConfig = {
   fileupload: { base: 'field inline-block w-auto' },
   checkbox: { base: 'tick', div: 'inline-flex items-center' },
   label: 'text-inherit font-normal text-[length:inherit]',
+  progressbar: { base: 'inline-block shrink-0 rounded-xs bg-rule', inside: 'rounded-xs bg-spruce' },
   table: { div: 'static overflow-visible', table: 'text-inherit' },
 };

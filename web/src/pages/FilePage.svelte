@@ -4,6 +4,7 @@
   import Table from 'flowbite-svelte/Table.svelte';
   import Choice from '../parts/Choice.svelte';
   import ColumnPick from '../parts/files/ColumnPick.svelte';
+  import Done from '../parts/Done.svelte';
   import { onMount, untrack } from 'svelte';
   import type { ArrivalView as Arrival, BriefView as Brief, DeliveryChange, Dialect } from '../api/schema';
   import { get, post, put, remove, sendBytes } from '../lib/api';
@@ -27,6 +28,7 @@
     [';', 'semicolon'],
     ['\t', 'tab'],
     ['|', 'bar'],
+    [' ', 'blank'],
   ];
   const ENCODINGS = [
     ['UTF_8', 'UTF-8'],
@@ -183,7 +185,7 @@
   {:else if sending}
     <h2 class="title">Sending {arrival.name}</h2>
     <div class="mt-3 flex items-center gap-3">
-      <progress class="w-96" value={sending.bytes} max={arrival.bytes}></progress>
+      <Done class="w-96" share={sending.bytes / arrival.bytes} of="sending" />
       <span>{megabytes(sending.bytes)} of {megabytes(arrival.bytes)}</span>
       <Button class="action plain" onclick={() => sending?.stop()}>Stop</Button>
     </div>
@@ -204,7 +206,7 @@
   {:else if arrival.state === 'READING'}
     <h2 class="title">Reading {arrival.name}</h2>
     <div class="mt-3 flex items-center gap-3">
-      <progress class="w-96" value={arrival.progress} max="1"></progress>
+      <Done class="w-96" share={arrival.progress} of="reading" />
       <span>{arrival.step ?? ''}</span>
       <span class="quiet">{left}</span>
       <Button class="action plain" onclick={stop}>Stop</Button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Done from '../parts/Done.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
   import { onMount } from 'svelte';
@@ -86,7 +87,7 @@
     >
     <span class="ml-auto flex items-center gap-2">
       {#if active(search)}
-        <progress class="w-28" max="1" value={search.progress}></progress>
+        <Done class="w-28" share={search.progress} of="searching" />
         {#if desk.works}<Button class="action" onclick={() => attempt(() => post(`/searches/${id}/stop`))}
             >Stop</Button
           >{/if}

@@ -5,6 +5,7 @@
   import type { BriefView as Brief, ComparisonView as Comparison, NewPin as PinWanted } from '../api/schema';
   import { CHARTS, chartNamed } from '../charts/charts';
   import { along, cells, type PaneData } from '../charts/parts';
+  import { apart, beside } from '../charts/labels';
   import { Plot } from '../charts/plot.svelte';
   import { PaneSource } from '../charts/source.svelte';
   import type { Line } from '../lib/chart';
@@ -77,17 +78,23 @@
       ? { across: null, up: null }
       : plot.pixel(place.across, place.up);
   });
-  const notes = $derived(drawn.notes.map((n) => ({ text: n.text, ...plot.pixel(n.x, n.y) })));
-  const marks = $derived.by(() => {
-    const placed = drawn.marks
-      .map((m) => ({ label: m.label, across: plot.pixel(m.x, 0).across }))
-      .filter((m) => m.across !== null)
-      .sort((a, b) => a.across! - b.across!);
-    return placed.map((m, i) => ({
-      ...m,
-      level: placed.slice(0, i).filter((other) => m.across! - other.across! < 70).length,
-    }));
-  });
+  const notes = $derived(
+    apart(
+      drawn.notes.flatMap((n) => {
+        const { across, up } = plot.pixel(n.x, n.y);
+        return across === null || up === null ? [] : [{ text: n.text, across, up }];
+      }),
+    ),
+  );
+  const marks = $derived(
+    beside(
+      drawn.marks.flatMap(({ label, x }) => {
+        const { across } = plot.pixel(x, 0);
+        return across === null ? [] : [{ label, across }];
+      }),
+      plot.width,
+    ),
+  );
 
   /** The value of a line where the pointer is: a candidate's own figure over the depth, else read off the line. */
   function valueOf(line: Line, x: number): number | null {

@@ -5,8 +5,8 @@
     up: number | null;
   }
   interface Props {
-    marks: { label: string; across: number | null; level: number }[];
-    notes: ({ text: string } & Place)[];
+    marks: { label: string; across: number; left: boolean; level: number }[];
+    notes: { text: string; across: number; up: number }[];
     spot: Place;
     linked: number | null;
     brush: { from: number; width: number } | null;
@@ -15,13 +15,10 @@
 </script>
 
 {#each marks as m (m.label)}<span class="mark" style:left="{m.across}px"
-    ><em style:bottom="{m.level * 12 + 2}px">{m.label}</em></span
+    ><em class:left={m.left} style:bottom="{m.level * 12 + 2}px">{m.label}</em></span
   >{/each}
-{#each notes as n (n.text)}{#if n.across !== null && n.up !== null}<em
-      class="note"
-      style:left="{n.across}px"
-      style:top="{n.up}px">{n.text}</em
-    >{/if}{/each}
+{#each notes as n (n.text)}<em class="note" style:left="{n.across}px" style:top="{n.up}px">{n.text}</em
+  >{/each}
 {#if spot.across !== null}
   <span class="cut" style:left="{spot.across}px"></span>
   {#if spot.up !== null}<span class="dot" data-cut-dot style:left="{spot.across}px" style:top="{spot.up}px"
@@ -72,6 +69,10 @@
     color: var(--color-ink-2);
     background: color-mix(in srgb, var(--color-sheet) 78%, transparent);
     white-space: nowrap;
+  }
+  .mark em.left {
+    left: auto;
+    right: 5px;
   }
   .note {
     position: absolute;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { percent } from '../../lib/format';
   import { timeLeft } from '../../lib/candidates';
+  import Done from '../Done.svelte';
 
   interface Props {
     status: string;
@@ -14,12 +15,12 @@
 </script>
 
 {#if status === 'running'}
-  <span class="flex flex-wrap items-center gap-x-2">
-    <progress class="w-20" max="1" value={progress}></progress>
+  <span class="flex min-w-48 flex-wrap items-center gap-x-2">
+    <Done class="w-20" share={progress} of="fitting" />
     {percent(progress)} %
     <small class="sub">{[step ?? 'starting', timeLeft(secondsLeft)].filter(Boolean).join(' · ')}</small>
   </span>
-{:else if status === 'waiting'}<span class="quiet"
+{:else if status === 'waiting'}<span class="quiet block min-w-48"
     >waiting{#if step ?? message}<small class="sub">{step ?? message}</small>{/if}</span
   >
 {:else if status === 'failed'}<span class="alarm">▲ failed: {message}</span>

@@ -28,6 +28,7 @@ import outrider.table.Table;
  * @param split its seed is the seed of everything that is computed
  * @param stakes none where they are left out
  * @param capacity of {@code campaignSize} customers; null for none
+ * @param campaignSize records that the decision is about; 0 where it is left out, for as many as the file holds
  * @param plannedRate event rate of the campaign; null for validation's own
  * @param deciding by what candidates are ordered and the leader is chosen; null for what decides where nobody chose
  * @param cut null for the best net value of the candidate that the deciding measure puts first
@@ -140,13 +141,12 @@ public record BriefFile(
         needed.put("name", name);
         needed.put("question", question);
         needed.put("data", data);
-        needed.put("campaignSize", campaignSize == 0 ? null : campaignSize);
         demand(needed);
         if (words == null) words = Words.PLAIN;
         if (stakes == null) stakes = Stakes.NONE;
         if (columns == null) columns = Map.of();
         candidates = candidates == null ? List.of() : spelledOut(candidates);
-        new Campaign(campaignSize, capacity, plannedRate, deciding);
+        if (campaignSize != 0) new Campaign(campaignSize, capacity, plannedRate, deciding);
         if (memo == null) memo = AuthorText.EMPTY;
         if (Population.ALL.equals(population)) population = null;
     }
@@ -179,12 +179,17 @@ public record BriefFile(
         all.putAll(columns);
         DataFile plain = new DataFile(
                 data.file, data.sha256, data.dialect, data.sheet, data.columns, data.origin, data.joins, null);
-        return with(plain, all, memo);
+        return with(plain, all, campaignSize, memo);
     }
 
     /** The same case with what all columns are taken for. */
     BriefFile withColumns(Map<String, ColumnSetup> all) {
-        return with(data, all, memo);
+        return with(data, all, campaignSize, memo);
+    }
+
+    /** The same case, about as many records as its file holds where it says no other number. */
+    BriefFile ofSize(int records) {
+        return campaignSize == 0 ? with(data, columns, records, memo) : this;
     }
 
     public ColumnSetup column(String column) {
@@ -235,10 +240,10 @@ public record BriefFile(
 
     /** The same case with other words of the author. */
     public BriefFile with(AuthorText other) {
-        return with(data, columns, other);
+        return with(data, columns, campaignSize, other);
     }
 
-    private BriefFile with(DataFile file, Map<String, ColumnSetup> all, AuthorText words) {
+    private BriefFile with(DataFile file, Map<String, ColumnSetup> all, double size, AuthorText words) {
         return new BriefFile(
                 format,
                 name,
@@ -251,7 +256,7 @@ public record BriefFile(
                 split,
                 stakes,
                 capacity,
-                campaignSize,
+                size,
                 plannedRate,
                 deciding,
                 candidates,

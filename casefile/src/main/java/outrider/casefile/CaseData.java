@@ -79,6 +79,7 @@ public record CaseData(
             String sha256 = demanded("data", file, brief.data().sha256());
             TableFile.Manner manner = TableFile.manner(file, brief.data().manner());
             Table plain = TableFile.read(file, manner, progress);
+            brief = brief.ofSize(plain.size());
             List<Figures.Joined> joins = new ArrayList<>();
             plain = joined(brief, file, plain, joins, progress);
             Dialect written = manner.dialect();

@@ -55,8 +55,9 @@ public final class CaseRun {
         List<ScoredCandidate> entrants = new ArrayList<>();
         List<BriefFile.CandidateSpec> wanted = data.brief().candidates();
         for (int i = 0; i < wanted.size(); i++) {
-            Progress part = progress.part(i / (double) wanted.size(), (i + 1) / (double) wanted.size(), "");
-            progress.checkpoint(i / (double) wanted.size(), wanted.get(i).name());
+            String name = wanted.get(i).name();
+            progress.checkpoint(i / (double) wanted.size(), name);
+            Progress part = progress.part(i / (double) wanted.size(), (i + 1) / (double) wanted.size(), name + ": ");
             entrants.add(run.fit(wanted.get(i), part));
         }
         Map<String, Model> models = new LinkedHashMap<>();

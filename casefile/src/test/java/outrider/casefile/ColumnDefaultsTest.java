@@ -91,11 +91,24 @@ class ColumnDefaultsTest {
     }
 
     @Test
+    void aCampaignThatIsNotSizedIsAsLargeAsTheFile() throws IOException {
+        CaseData sized = read(BRIEF.formatted(""));
+        CaseData plain = read(BRIEF.formatted("").replace("campaignSize: 1000\n", "capacity: 90\n"));
+        assertThat(sized.brief().campaignSize()).isEqualTo(1000);
+        assertThat(plain.brief().campaign().size()).isEqualTo(plain.table().size());
+        assertThat(plain.brief().campaign().capacity()).isEqualTo(90);
+        assertThatThrownBy(() -> read(BRIEF.formatted("").replace("campaignSize: 1000\n", "capacity: 90000\n"))
+                        .brief()
+                        .campaign())
+                .hasMessageContaining("capacity");
+    }
+
+    @Test
     void allThatIsMissingOrUnknownIsNamedAtOnce() {
         assertThatThrownBy(() -> CaseYaml.read("question: Who goes?\nstakes: { actionCost: 2, successRate: 1 }\n"))
                 .isInstanceOf(BadInput.class)
-                .hasMessageContaining("name, data, campaignSize: not given");
-        assertThatThrownBy(() -> read("name: x\nquestion: y\ndata: { file: monthly.csv }\ncampaignSize: 5\n"))
+                .hasMessageContaining("name, data: not given");
+        assertThatThrownBy(() -> read("name: x\nquestion: y\ndata: { file: monthly.csv }\n"))
                 .isInstanceOf(BadInput.class)
                 .hasMessageContaining("outcome, split, candidates: not given");
         String wrong = BRIEF.formatted("") + "columns: { spent: { role: input }, monht: { role: date } }\n";
@@ -151,5 +164,26 @@ class ColumnDefaultsTest {
         }
         int[] rows = java.util.stream.IntStream.range(0, n).toArray();
         assertThat(ColumnProfile.of(column, rows, null).repeatedKey()).isEqualTo(key);
+    }
+
+    /** Most patients come once or twice: then the name alone tells. */
+    @ParameterizedTest
+    @CsvSource({
+        "patient_nbr, true",
+        "customerID, true",
+        "Vertrags-Nr., true",
+        "member key, true",
+        "income, false",
+        "num_steps, false",
+        "paid, false",
+        "Kilometer, false"
+    })
+    void namesOfThoseWhoSeldomComeAgainAreToldByTheColumnsName(String name, boolean key) {
+        var random = new Seeds(7).stream("seldom");
+        double[] values = new double[3600];
+        for (int i = 0; i < values.length; i++) values[i] = 100_000 + 7 * random.nextInt(2400);
+        int[] rows = java.util.stream.IntStream.range(0, values.length).toArray();
+        assertThat(ColumnProfile.of(new NumberColumn(name, values), rows, null).repeatedKey())
+                .isEqualTo(key);
     }
 }

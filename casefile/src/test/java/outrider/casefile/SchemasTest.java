@@ -22,17 +22,7 @@ class SchemasTest {
     private static final Path DOCS = Path.of("..", "docs");
     private static final Map<Class<?>, List<String>> NEEDED = Map.of(
             BriefFile.class,
-            List.of(
-                    "format",
-                    "name",
-                    "question",
-                    "words",
-                    "data",
-                    "outcome",
-                    "split",
-                    "stakes",
-                    "campaignSize",
-                    "candidates"),
+            List.of("name", "question", "data", "outcome", "split", "candidates"),
             BriefFile.Words.class,
             List.of("records", "events", "acting", "currency"),
             BriefFile.DataFile.class,
@@ -120,8 +110,6 @@ class SchemasTest {
         assertThatThrownBy(() -> CaseYaml.read(Winter.text().replace("campaignSize:", "capacty: 3\ncampaignSize:")))
                 .hasMessageContaining("capacty")
                 .hasMessageContaining("no entry of a brief");
-        assertThatThrownBy(() -> CaseYaml.read(Winter.text().replace("campaignSize: 24000", "capacity: 3")))
-                .hasMessage("campaignSize: not given; fill in what is named");
         assertThatThrownBy(() -> CaseYaml.read(Winter.text().replace("name: Base rate,", "nam: Base rate,")))
                 .hasMessageContaining("candidates[5].nam");
         assertThatThrownBy(() -> CaseYaml.read(Winter.text().replace("    risks:", "    fears:")))

@@ -157,8 +157,7 @@ class RunVerifyTest {
         Files.writeString(brief, "format: 1\nname: x\n");
         assertThat(run("run", brief.toString(), "--out", folder.toString())).isEqualTo(2);
         assertThat(err.toString())
-                .isEqualTo("outrider: question, data, campaignSize: not given; fill in what is named"
-                        + System.lineSeparator());
+                .isEqualTo("outrider: question, data: not given; fill in what is named" + System.lineSeparator());
         assertThat(run("run", BRIEF, "--out", folder.toString())).isEqualTo(2);
         assertThat(err.toString()).contains("data: no file winter-mailing.csv.gz is there");
         Files.writeString(brief, "{}");

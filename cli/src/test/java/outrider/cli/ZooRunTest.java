@@ -54,7 +54,7 @@ class ZooRunTest {
         return switch (zoo) {
             case TWO_PARTS ->
                 "{ method: column, column: part, levels: { build: training, check: validationAndReserve }, seed: 1 }";
-            case SNAPSHOTS -> "{ method: shares, shares: [0.5, 0.25, 0.25], seed: 1 }";
+            case VISITS -> "{ method: shares, shares: [0.5, 0.25, 0.25], seed: 1, groupBy: patient_nbr }";
             default -> "{ method: shares, shares: [0.5, 0.25, 0.25], seed: 1 }";
         };
     }
@@ -71,7 +71,6 @@ class ZooRunTest {
                 question: Whom do we lose?
                 data: { file: wild.csv }
                 outcome: { column: outcome, events: [lost], leaveOutMissing: %s }
-                campaignSize: 1000
                 split: %s
                 %s
                 candidates:

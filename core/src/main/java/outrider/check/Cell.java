@@ -3,6 +3,8 @@ package outrider.check;
 import static java.util.Objects.requireNonNull;
 
 import org.jspecify.annotations.Nullable;
+import outrider.base.Factorials;
+import outrider.base.Normal;
 import outrider.measure.ProbabilityQuality;
 
 /**
@@ -36,18 +38,24 @@ public record Cell(
         return new Cell(label, low, high, records, events, events / (double) records, interval[0], interval[1]);
     }
 
-    /** Two event rates this many standard errors apart are taken for different. */
+    /** What chance explains ends so many standard errors away, or where its probability is that of so many. */
     static final double APART = 4;
+
+    private static final double HARDLY = Normal.twoSided(APART) / 2;
 
     boolean apartFrom(Cell other) {
         return apart(requireNonNull(events), records, requireNonNull(other.events), other.records);
     }
 
-    /** Whether two event rates lie further apart than chance explains. */
+    /** Whether two event rates lie further apart than chance explains, however few the events (Fisher 1934). */
     static boolean apart(double events, double records, double otherEvents, double otherRecords) {
         if (records == 0 || otherRecords == 0) return false;
-        double all = (events + otherEvents) / (records + otherRecords);
-        double error = Math.sqrt(all * (1 - all) * (1 / records + 1 / otherRecords));
-        return error > 0 && Math.abs(events / records - otherEvents / otherRecords) >= APART * error;
+        return Factorials.tail(events, records, events + otherEvents, records + otherRecords) < HARDLY;
+    }
+
+    /** Both together, of no one value. */
+    Cell with(Cell other) {
+        int hits = requireNonNull(events) + requireNonNull(other.events);
+        return of(null, null, null, records + other.records - hits, hits, true);
     }
 }

@@ -18,6 +18,9 @@ import outrider.table.Reading;
 final class RepeatedKey {
     private static final int FEWEST_VALUES = 30;
     private static final double FEWEST_EACH = 2;
+    /** By its name alone: most patients come once. */
+    private static final double FEWEST_NAMED = 1.1;
+
     private static final double MOST_EACH = 500;
     /** Small numbers that count up number shelves and houses too; then a customer has no more records than weeks in a year. */
     private static final double FEW_EACH = 60;
@@ -27,21 +30,24 @@ final class RepeatedKey {
     private static final double EVEN = 0.5;
 
     private static final double DIGITS = 1e4;
-    private static final Pattern NAME = Pattern.compile(
-            "(?i)(.*[_ -])?(id|no|nr|number|key|uuid)|.*(customer|client|member|account|contract|patient|user|subscriber|holder)");
+    private static final String NUMBER = "id|no|nr|nbr|number|nummer|key|uuid|guid";
+    private static final Pattern NAME = Pattern.compile("(?i:(.*[_ .-])?(" + NUMBER + ")\\.?)"
+            + "|.*[a-z](ID|Id|No|Nr|Nbr|Number|Key)"
+            + "|(?i:.*(customer|client|member|account|contract|patient|user|subscriber|holder|kunden|vertrags|patienten)"
+            + "([_ .-]?(num|ref|" + NUMBER + "))?)\\.?");
 
     private RepeatedKey() {}
 
     /**
-     * Two records a value in the mean, values of one shape, and a reason: its name, or that values fill as many records each, more evenly than chance.
+     * Two records a value in the mean, or a name that tells, values of one shape, and a reason: its name, or that values fill as many records each, more evenly than chance.
      */
     static boolean is(Column column, Tally tally) {
         if (column instanceof DateColumn || column.type() == ColumnType.NUMBER && daysAsNumbers(column)) return false;
         String name = column.name();
         int values = tally.size();
         double each = tally.present() / (double) Math.max(1, values);
-        if (values < FEWEST_VALUES || each < FEWEST_EACH || each > MOST_EACH) return false;
         boolean named = NAME.matcher(name).matches();
+        if (values < FEWEST_VALUES || each < (named ? FEWEST_NAMED : FEWEST_EACH) || each > MOST_EACH) return false;
         boolean even = variance(tally, each) < EVEN * each;
         return (named || even)
                 && (tally.ordered() ? numbered(tally, named, each) : shaped(requireNonNull(tally.labels()), named));

@@ -4,6 +4,7 @@ import static java.util.Objects.requireNonNull;
 
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
+import outrider.table.ColumnType;
 
 /** A column that ranks the outcome too well to be known before it. */
 public final class SuspectedLeak implements ColumnAlarm {
@@ -34,12 +35,16 @@ public final class SuspectedLeak implements ColumnAlarm {
 
     /** Why the column may leak, or null. */
     static @Nullable String reason(ColumnProfile profile) {
-        if (profile.auc() != null && profile.auc() >= AUC && beyondChance(profile.auc(), profile)) {
+        Cell present = profile.present();
+        Cell absent = profile.absent();
+        // a number without a value has no place in the order; a level without one is a level
+        Cell ranked = ordered(profile.type()) ? present : present.with(absent);
+        if (profile.auc() != null && profile.auc() >= AUC && beyondChance(profile.auc(), ranked)) {
             return String.format(Locale.ROOT, "Alone it ranks the outcome with an AUC of %.3f.", profile.auc());
         }
         if (profile.missingAuc() != null
                 && profile.missingAuc() >= MISSING_AUC
-                && beyondChance(profile.missingAuc(), profile)) {
+                && beyondChance(profile.missingAuc(), present.with(absent))) {
             return String.format(
                     Locale.ROOT, "Whether it is missing ranks the outcome with an AUC of %.3f.", profile.missingAuc());
         }
@@ -47,11 +52,14 @@ public final class SuspectedLeak implements ColumnAlarm {
         return "Nearly every record with “" + profile.telling().get(0) + "” has the event.";
     }
 
-    /** Whether an AUC lies further from ½ than chance explains, with so few events or non-events (Mann and Whitney 1947). */
-    private static boolean beyondChance(double auc, ColumnProfile profile) {
-        double events = requireNonNull(profile.present().events())
-                + requireNonNull(profile.absent().events());
-        double others = profile.records() - events;
+    private static boolean ordered(ColumnType type) {
+        return type == ColumnType.NUMBER || type == ColumnType.DATE;
+    }
+
+    /** Whether an AUC of some records lies further from ½ than chance explains, with so few events or non-events (Mann and Whitney 1947). */
+    private static boolean beyondChance(double auc, Cell of) {
+        double events = requireNonNull(of.events());
+        double others = of.records() - events;
         return Math.abs(auc - 0.5) >= Cell.APART * Math.sqrt((events + others + 1) / (12 * events * others));
     }
 }

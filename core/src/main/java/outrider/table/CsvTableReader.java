@@ -74,7 +74,7 @@ public final class CsvTableReader {
             for (Boolean ignored : reader) {
                 if (handler.records % CHECK_EVERY == 0) {
                     double share = bytes <= 0 ? 0 : Math.min(1, source.taken() / (double) bytes);
-                    progress.checkpoint(share, "reading record " + handler.records);
+                    progress.checkpoint(share, "reading record " + Math.max(1, handler.records));
                 }
             }
         } catch (CsvParseException | IOException | UncheckedIOException e) {
@@ -218,7 +218,9 @@ public final class CsvTableReader {
                     at,
                     null,
                     "has " + count + " field" + (count == 1 ? "" : "s") + " where the header has " + names.size(),
-                    "give every record one value a column, quoting those that hold a comma");
+                    names.size() == 1 && count > 1
+                            ? "take out what stands above the names of the columns, or choose another delimiter"
+                            : "give every record one value a column, quoting those that hold the delimiter");
         }
 
         private void startColumns() {

@@ -14,6 +14,10 @@ import outrider.table.Dialect.Encoding;
 /** Finds out from a file's first bytes how it is written. */
 final class DialectFinder {
     private static final char[] DELIMITERS = {',', ';', '\t', '|'};
+    /** Parts fields where no other mark does and words do not: three fields or more, as many in each record, none of them empty. */
+    private static final char BLANK = ' ';
+
+    private static final int FEWEST_BETWEEN_BLANKS = 3;
     private static final char[] QUOTES = {'"', '\''};
     private static final int ROWS = 200;
     private static final Pattern COMMA = Pattern.compile("[-+]?\\d+,\\d+");
@@ -56,8 +60,23 @@ final class DialectFinder {
                 }
             }
         }
+        if (bestScore < 1) {
+            List<List<String>> rows = rows(text, BLANK, best.quote(), whole);
+            if (betweenBlanks(rows)) {
+                best = new Dialect(BLANK, best.quote(), encoding, '.', true);
+                bestRows = rows;
+            }
+        }
         int told = decimalTold(bestRows);
         return new Dialect(best.delimiter(), best.quote(), encoding, told < 0 ? ',' : '.', header(bestRows), told == 0);
+    }
+
+    private static boolean betweenBlanks(List<List<String>> rows) {
+        int fields = rows.isEmpty() ? 0 : rows.get(0).size();
+        return rows.size() > 1
+                && fields >= FEWEST_BETWEEN_BLANKS
+                && rows.stream()
+                        .allMatch(row -> row.size() == fields && row.stream().noneMatch(String::isEmpty));
     }
 
     /** Whether a field begins with an apostrophe that marks a text for a spreadsheet, and does not end with one. */

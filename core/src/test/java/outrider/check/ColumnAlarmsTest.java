@@ -142,6 +142,39 @@ class ColumnAlarmsTest {
         }
     }
 
+    /** Of hundreds of columns that few records have, some rank these few well by chance. */
+    @ParameterizedTest
+    @ValueSource(doubles = {0.005, 0.07, 0.3})
+    void aColumnThatFewRecordsHaveIsJudgedByThese(double rate) {
+        int n = 4000;
+        RandomStream random = new Seeds(5).stream("hollow");
+        byte[] outcome = new byte[n];
+        for (int i = 0; i < n; i++) outcome[i] = (byte) (random.nextDouble() < rate ? 1 : 0);
+        int[] rows = IntStream.range(0, n).toArray();
+        double[] filled = {0.0005, 0.001, 0.002, 0.005, 0.01, 0.02, 0.99, 0.995, 0.999};
+        for (int column = 0; column < 400; column++) {
+            double[] values = new double[n];
+            int[] codes = new int[n];
+            for (int i = 0; i < n; i++) {
+                boolean some = random.nextDouble() < filled[column % filled.length];
+                values[i] = some ? random.nextGaussian() : Double.NaN;
+                codes[i] = some ? random.nextInt(3) : -1;
+            }
+            List<ColumnProfile> profiles = List.of(
+                    ColumnProfile.of(new NumberColumn("x", values), rows, outcome),
+                    ColumnProfile.of(new CategoryColumn("c", codes, List.of("a", "b", "d")), rows, outcome));
+            for (ColumnProfile profile : profiles) {
+                assertThat(Alarms.of(profile)).extracting(Alarm::name).isSubsetOf("constant", "identifier-like");
+            }
+        }
+    }
+
+    @Test
+    void aLeakThatFewRecordsHaveRings() {
+        double[] few = numbers(i -> i % 6 > 1 ? Double.NaN : OUTCOME[i] == 1 ? 100 + i : -i);
+        assertThat(alarms(few)).contains("suspected leak");
+    }
+
     @Test
     void aucAndInformationValueFollowTheirDefinitions() {
         int[] codes = new int[RECORDS];

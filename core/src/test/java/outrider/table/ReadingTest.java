@@ -225,6 +225,27 @@ class ReadingTest {
     }
 
     @Test
+    void blanksPartFieldsOnlyWhereNoOtherMarkDoesAndEachRecordHasAsMany() throws IOException {
+        Table coded = found("A11 6 A34 1169\nA12 48 A32 5951\nA14 12 A34 2096\n");
+        assertThat(coded.columns())
+                .extracting(Column::name)
+                .containsExactly("column_1", "column_2", "column_3", "column_4");
+        assertThat(coded.column("column_4").type()).isEqualTo(ColumnType.NUMBER);
+        assertThat(coded.size()).isEqualTo(3);
+        assertThat(found("what they say\nall is well\nno it is not\n").columns())
+                .hasSize(1);
+        assertThat(found("a b c,d e f\n1 2 3,4 5 6\n").columns()).hasSize(2);
+        assertThat(found("only one\nword more\n").columns()).hasSize(1);
+    }
+
+    @Test
+    void aTitleAboveTheTableIsNamedAsSuch() {
+        assertThatThrownBy(() -> found("Calls of the year\n\nregion,calls,kept\nN,3,yes\n"))
+                .hasMessageContaining("line 3")
+                .hasMessageContaining("take out what stands above the names of the columns");
+    }
+
+    @Test
     void aNumberThatCanBeReadInTwoWaysIsNoNumberUntilSomebodyChooses() throws IOException {
         String thousands = "id,income\n1,\"18,611\"\n2,\"7,250\"\n3,\"120,400\"\n";
         assertThat(found(thousands).column("income").type()).isNotEqualTo(ColumnType.NUMBER);

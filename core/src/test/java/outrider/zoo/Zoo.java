@@ -48,7 +48,11 @@ public enum Zoo {
     /** A file that comes in two parts, named in a column. */
     TWO_PARTS(6_000, 0.1),
     /** Ten scores of other models beside the inputs. */
-    SCORES(6_000, 0.1);
+    SCORES(6_000, 0.1),
+    /** Two hundred columns, most of which few records have: amounts, counts and codes. */
+    HOLLOW(8_000, 0.07),
+    /** Visits of patients, most of whom come once or twice, in brackets and codes, with ? for missing. */
+    VISITS(9_000, 0.12);
 
     private static final double VALIDATION = 0.4;
 
@@ -125,6 +129,8 @@ public enum Zoo {
             case MARKS -> marks(n);
             case GAPS -> gaps(n);
             case ENCODED -> encoded(n);
+            case HOLLOW -> hollow(n, Math.max(60, (int) (200 * Math.sqrt(share))));
+            case VISITS -> visits(n);
             default -> plain(n, 8, 3);
         }
     }
@@ -297,5 +303,50 @@ public enum Zoo {
             written[i] = String.valueOf(4_000_000_000L + day * 1000L + random.nextInt(1000));
         }
         put("record", written);
+    }
+
+    private void hollow(int n, int columns) {
+        double[] filled = {0.002, 0.006, 0.015, 0.03, 0.5, 0.9, 1, 0};
+        for (int c = 0; c < columns; c++) {
+            double share = filled[c % filled.length];
+            boolean codes = c % 5 == 4;
+            int levels = share < 0.1 ? 2 : 2 + c % 37;
+            String[] written = new String[n];
+            for (int i = 0; i < n; i++) {
+                if (random.nextDouble() >= share) continue;
+                double z = random.nextGaussian();
+                risk[i] += c % 20 == 6 ? 0.5 * z : 0;
+                written[i] = codes ? "k" + random.nextInt(levels) + "_x" : number(7 * Math.exp(3 + 2 * z));
+            }
+            put("v" + (c + 1), written);
+        }
+    }
+
+    private void visits(int n) {
+        String[] patient = new String[n];
+        String[] age = new String[n];
+        String[] weight = new String[n];
+        String[] earlier = new String[n];
+        String[] diagnosis = new String[n];
+        String[] dose = new String[n];
+        List<String> doses = List.of("none", "steady", "up", "down");
+        for (int i = 0; i < n; i++) {
+            patient[i] = String.valueOf(100_000 + 7 * random.nextInt(2 * n / 3));
+            int decade = Math.min(9, Math.max(0, (int) (6 + 2 * random.nextGaussian())));
+            age[i] = "[" + 10 * decade + "-" + 10 * (decade + 1) + ")";
+            weight[i] = random.nextDouble() < 0.97 ? "?" : "[75-100)";
+            int times = (int) (-1.3 * Math.log(1 - random.nextDouble()));
+            earlier[i] = String.valueOf(times);
+            int code = (int) (700 * Math.pow(random.nextDouble(), 4));
+            diagnosis[i] = code % 11 == 10 ? "V" + code : String.valueOf(code + 1);
+            dose[i] = doses.get(random.nextInt(doses.size()));
+            risk[i] = 0.4 * times + 0.1 * (decade - 6) + (code < 3 ? 0.5 : 0);
+        }
+        put("patient_nbr", patient);
+        put("age", age);
+        put("weight", weight);
+        put("earlier_visits", earlier);
+        put("diagnosis", diagnosis);
+        put("dose", dose);
     }
 }

@@ -6,9 +6,13 @@ import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Written;
+import outrider.measure.ProbabilityQuality;
 
 /** Whether probabilities mean what they say (METHODS section 3). */
 public final class Calibration extends Check {
+    /** An interval of the slope wider than this says nothing. */
+    private static final double VAGUE = 20;
+
     public Calibration() {
         super(
                 "calibration",
@@ -34,15 +38,23 @@ public final class Calibration extends Check {
         boolean slopeOff = quality.slope() != null
                 && (requireNonNull(quality.slopeHigh()) < from || requireNonNull(quality.slopeLow()) > to);
         double excess = quality.ece() - quality.perfect();
-        String slope = quality.slope() == null
-                ? "No calibration line can be fitted"
-                : "Slope " + Written.fixed(quality.slope(), 2) + " (95 % interval "
-                        + Written.fixed(quality.slopeLow(), 2) + " to " + Written.fixed(quality.slopeHigh(), 2)
-                        + "; allowed " + Written.number(from) + " to " + Written.number(to) + ")";
+        String slope = quality.slope() == null ? "No calibration line can be fitted" : told(quality, from, to);
         return new Finding(
                 !slopeOff && excess <= error,
                 slope + ", mean error " + Written.fixed(quality.ece(), 4) + " where a perfect forecast would show "
                         + Written.fixed(quality.perfect(), 4) + " (allowed " + Written.number(error) + " more).",
                 Paragraph.CALIBRATION);
+    }
+
+    private static String told(ProbabilityQuality quality, double from, double to) {
+        double low = requireNonNull(quality.slopeLow());
+        double high = requireNonNull(quality.slopeHigh());
+        boolean vague = high - low > VAGUE;
+        int digits = vague ? 0 : 2;
+        return (vague
+                        ? "The probabilities hardly differ, so their slope cannot be told"
+                        : "Slope " + Written.fixed(quality.slope(), 2))
+                + " (95 % interval " + Written.fixed(low, digits) + " to " + Written.fixed(high, digits) + "; allowed "
+                + Written.number(from) + " to " + Written.number(to) + ")";
     }
 }

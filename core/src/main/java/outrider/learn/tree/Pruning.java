@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.PriorityQueue;
+import outrider.base.Factorials;
 
 /**
  * Cost-complexity pruning (Breiman, Friedman, Olshen and Stone 1984, chapter 3): the nested trees that come of cutting the
@@ -161,7 +162,7 @@ public final class Pruning {
         for (int i = nodes - 1; i >= 0; i--) {
             double records = Math.max(0, Math.rint(tree.records()[i]));
             double events = Math.max(0, Math.min(records, Math.rint(tree.events()[i])));
-            cost[i] = bit + choose(records, events) + Math.log(records + 1);
+            cost[i] = bit + Factorials.logChoose(records, events) + Math.log(records + 1);
             int c = tree.column()[i];
             if (c < 0) continue;
             boolean levels = data.edges()[c] == null;
@@ -171,20 +172,5 @@ public final class Pruning {
             else cost[i] = split;
         }
         return tree.cutBack(leaf);
-    }
-
-    private static double choose(double n, double k) {
-        return logFactorial(n) - logFactorial(k) - logFactorial(n - k);
-    }
-
-    /** Stirling's series; exact sums below 20. */
-    private static double logFactorial(double n) {
-        if (n < 20) {
-            double sum = 0;
-            for (int i = 2; i <= n; i++) sum += Math.log(i);
-            return sum;
-        }
-        double x = n + 1;
-        return (x - 0.5) * Math.log(x) - x + 0.5 * Math.log(2 * Math.PI) + 1 / (12 * x) - 1 / (360 * x * x * x);
     }
 }

@@ -106,8 +106,10 @@ public class Candidates {
         if (searches > 0) words.add(searches == 1 ? "a search" : searches + " searches");
         List<String> each = words.stream().distinct().toList();
         if (each.isEmpty()) return null;
-        int last = each.size() - 1;
-        return "waits for " + (last == 0 ? "" : String.join(", ", each.subList(0, last)) + " and ") + each.get(last);
+        String others = each.size() == 1
+                ? ""
+                : each.size() == 2 ? " and " + each.get(1) : " and " + (each.size() - 1) + " more";
+        return "waits for " + each.get(0) + others;
     }
 
     /**

@@ -1,0 +1,49 @@
+/** Where words go that stand at places of a chart, so that none leaves it and none lies on another. */
+
+const LETTER = 5.9;
+const GAP = 5;
+const LINE = 12;
+
+const wide = (text: string) => text.length * LETTER;
+
+interface Mark {
+  label: string;
+  across: number;
+}
+
+/** Upright marks' words: beside their line, left of it where the chart ends, one line higher where another's stand. */
+export function beside(marks: Mark[], width: number): (Mark & { left: boolean; level: number })[] {
+  const taken: { from: number; to: number; level: number }[] = [];
+  return [...marks]
+    .sort((a, b) => a.across - b.across)
+    .map((mark) => {
+      const left = mark.across + GAP + wide(mark.label) > width;
+      const from = left ? mark.across - GAP - wide(mark.label) : mark.across + GAP;
+      const to = from + wide(mark.label);
+      let level = 0;
+      while (taken.some((t) => t.level === level && from < t.to + GAP && t.from < to + GAP)) level++;
+      taken.push({ from, to, level });
+      return { ...mark, left, level };
+    });
+}
+
+interface Note {
+  text: string;
+  across: number;
+  up: number;
+}
+
+/** Words at heights: the lower one moves down where two would lie on each other. */
+export function apart(notes: Note[]): Note[] {
+  const placed: Note[] = [];
+  for (const note of [...notes].sort((a, b) => a.up - b.up)) {
+    let up = note.up;
+    for (const other of placed) {
+      const meet =
+        note.across < other.across + wide(other.text) && other.across < note.across + wide(note.text);
+      if (meet && up < other.up + LINE) up = other.up + LINE;
+    }
+    placed.push({ ...note, up });
+  }
+  return placed;
+}

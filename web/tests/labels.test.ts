@@ -1,0 +1,40 @@
+import { describe, expect, it } from 'vitest';
+import { apart, beside } from '../src/charts/labels';
+
+describe('words at places of a chart', () => {
+  it('stand left of a mark at the right edge, so that none leaves the chart', () => {
+    const [best, end] = beside(
+      [
+        { label: 'break-even', across: 480 },
+        { label: 'best', across: 200 },
+      ],
+      500,
+    );
+    expect([best!.label, best!.left, best!.level]).toEqual(['best', false, 0]);
+    expect([end!.label, end!.left, end!.level]).toEqual(['break-even', true, 0]);
+  });
+
+  it('stand one above the other where marks are near', () => {
+    const levels = (across: number[], width = 500) =>
+      beside(
+        across.map((x) => ({ label: 'break-even', across: x })),
+        width,
+      ).map((m) => m.level);
+    expect(levels([100, 110, 120])).toEqual([0, 1, 2]);
+    expect(levels([100, 300])).toEqual([0, 0]);
+    expect(levels([390, 480])).toEqual([0, 1]);
+  });
+
+  it('move down where they would lie on another', () => {
+    const placed = apart([
+      { text: 'acting on nobody: 0', across: 300, up: 100 },
+      { text: 'everybody: €160', across: 300, up: 95 },
+      { text: 'at random', across: 20, up: 97 },
+    ]);
+    expect(placed.map((n) => [n.text, n.up])).toEqual([
+      ['everybody: €160', 95],
+      ['at random', 97],
+      ['acting on nobody: 0', 107],
+    ]);
+  });
+});
