@@ -14,6 +14,8 @@ import {
 } from '../src/lib/columns';
 import { rate } from '../src/lib/format';
 import { session } from '../src/lib/session.svelte';
+import { ColumnSheet } from '../src/lib/columns.svelte';
+import AlarmList from '../src/parts/data/AlarmList.svelte';
 import FilePage from '../src/pages/FilePage.svelte';
 import Home from '../src/pages/Home.svelte';
 import SplitEditor from '../src/parts/data/SplitEditor.svelte';
@@ -201,11 +203,11 @@ describe('the split editor', () => {
 });
 
 it('columns are found, sorted with none first or last by name, and the gravest alarm leads', () => {
-  const alarm = (name: string) => [{ kind: name, name, meaning: '', keptBecause: null }];
+  const alarm = (kind: string) => [{ kind, name: kind, meaning: '', keptBecause: null }];
   const columns = [
     column('b', { auc: 0.6, alarms: alarm('constant') }),
-    column('a', { auc: 0.9, alarms: alarm('suspected leak') }),
-    column('c', { alarms: alarm('missing means something') }),
+    column('a', { auc: 0.9, alarms: alarm('suspectedLeak') }),
+    column('c', { alarms: alarm('missingTells') }),
     column('kept', { alarms: [{ kind: 'constant', name: 'constant', meaning: '', keptBecause: 'known' }] }),
   ];
   expect(ringing(columns).map((c) => c.name)).toEqual(['a', 'b', 'c']);
@@ -239,6 +241,27 @@ it('bands, strengths and rare rates read as they should', () => {
     'very strong',
   ]);
   expect([rate(0.0052), rate(0.085), rate(0), rate(null)]).toEqual(['0.52', '8.5', '0.0', '–']);
+});
+
+it('columns that are constant are told together and set aside at once', async () => {
+  const alarm = (kind: string) => [{ kind, name: kind, meaning: `it is ${kind}`, keptBecause: null }];
+  const constants = ['c1', 'c2', 'c3', 'c4', 'c5', 'c6'].map((name) =>
+    column(name, { alarms: alarm('constant') }),
+  );
+  const leak = column('leak', { alarms: [...alarm('suspectedLeak'), ...alarm('constant')] });
+  const sheet = new ColumnSheet(() => 7);
+  const setRole = vi.spyOn(sheet, 'setRole').mockResolvedValue(true);
+  const all = vi.fn();
+  const ring = ringing([...constants, leak]);
+  const { container } = render(AlarmList, { ringing: ring, sheet, fixed: false, show: vi.fn(), all });
+  expect(container.querySelector('[data-alarms-together]')!.textContent).toContain('6 columns are constant');
+  expect(container.querySelectorAll('[data-alarm]')).toHaveLength(2);
+  await fireEvent.click(screen.getByText('set all 6 aside'));
+  expect(setRole).toHaveBeenCalledWith(constants, 'SET_ASIDE', 'constant');
+  await fireEvent.click(screen.getByText('and 1 more'));
+  expect(all).toHaveBeenCalledOnce();
+  render(AlarmList, { ringing: [constants[0]!], sheet, fixed: false, show: vi.fn(), all });
+  expect(container.parentElement!.querySelectorAll('[data-alarm=c1]')).toHaveLength(1);
 });
 
 describe('how a column may be meant', () => {

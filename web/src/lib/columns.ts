@@ -171,13 +171,13 @@ export function cellLabel(type: ColumnType, cell: Cell, moreLevels: number): str
 export const open = (column: Column) =>
   column.input ? column.alarms.filter((a) => a.keptBecause === null) : [];
 
-const GRAVEST = ['suspected leak', 'identifier-like', 'constant'];
+const GRAVEST = ['suspectedLeak', 'identifierLike', 'constant'];
 
 /** Columns with open alarms, the gravest first. */
 export function ringing(columns: Column[]): Column[] {
   const gravity = (column: Column) =>
     Math.min(
-      ...open(column).map((a) => (GRAVEST.indexOf(a.name) + GRAVEST.length + 1) % (GRAVEST.length + 1)),
+      ...open(column).map((a) => (GRAVEST.indexOf(a.kind) + GRAVEST.length + 1) % (GRAVEST.length + 1)),
     );
   return columns
     .filter((c) => open(c).length > 0)

@@ -4,20 +4,13 @@
   import { onMount } from 'svelte';
   import type { BriefView as Brief, ColumnView as Column, ColumnType, SplitPlan } from '../api/schema';
   import { post } from '../lib/api';
-  import {
-    arranged,
-    offeredReading,
-    offeredWords,
-    open,
-    ringing as inOrder,
-    type Sort,
-  } from '../lib/columns';
+  import { arranged, offeredReading, offeredWords, ringing as inOrder, type Sort } from '../lib/columns';
   import { ColumnSheet } from '../lib/columns.svelte';
   import { arrive } from '../lib/arrive';
   import { desk } from '../lib/desk.svelte';
   import { navigate } from '../lib/routes';
   import FileButton from '../parts/FileButton.svelte';
-  import AlarmRow from '../parts/data/AlarmRow.svelte';
+  import AlarmList from '../parts/data/AlarmList.svelte';
   import ColumnDrawer from '../parts/data/ColumnDrawer.svelte';
   import ChooseColumns from '../parts/data/ChooseColumns.svelte';
   import ChosenTools from '../parts/data/ChosenTools.svelte';
@@ -30,7 +23,6 @@
   import SplitEditor from '../parts/data/SplitEditor.svelte';
   import SplitWords from '../parts/data/SplitWords.svelte';
 
-  const ALARMS_SHOWN = 3;
   const ASIDE_SHOWN = 6;
   const OFFERED_SHOWN = 6;
   type Only = 'all' | 'inputs' | 'others' | 'alarms';
@@ -248,18 +240,7 @@
     {#if !sheet.refusal}<p class="quiet">Reading the columns …</p>{/if}
   {:else}
     {#if ringing.length > 0}
-      <section aria-label="Alarms">
-        {#each ringing.slice(0, ALARMS_SHOWN) as column (column.name)}
-          {#each open(column) as alarm (alarm.name)}
-            <AlarmRow {column} {alarm} {sheet} fixed={fixedHere} named {show} />
-          {/each}
-        {/each}
-        {#if ringing.length > ALARMS_SHOWN}
-          <Button class="alarm text-[12.5px] hover:underline" onclick={() => (only = 'alarms')}
-            >▲ and {ringing.length - ALARMS_SHOWN} more columns with alarms</Button
-          >
-        {/if}
-      </section>
+      <AlarmList {ringing} {sheet} fixed={fixedHere} {show} all={() => (only = 'alarms')} />
     {/if}
     {#if brief.data.notice}<p class="alarm" role="note">▲ {brief.data.notice}</p>{/if}
     {#if offered.length > 1 && !fixedHere && brief.progress.candidates === 0}

@@ -211,7 +211,11 @@ public final class FirstPage {
     }
 
     private static String taking(Figures.Row other, Figures.Row mine) {
-        return "it takes " + inputs(other) + " instead of " + mine.inputs();
+        if (other.inputs() != mine.inputs()) return "it takes " + inputs(other) + " instead of " + mine.inputs();
+        return other.numbers() == null || mine.numbers() == null
+                ? "it takes as many inputs"
+                : "it takes as many inputs, and " + Written.count(other.numbers()) + " numbers learnt instead of "
+                        + Written.count(mine.numbers());
     }
 
     private static String inputs(Figures.Row row) {
