@@ -1,6 +1,9 @@
 package outrider.casefile;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -15,6 +18,28 @@ import outrider.table.Table;
 /** What columns are taken for where nobody has said anything: names of records and of customers are identifiers, free text is no input. */
 public final class ColumnDefaults {
     private ColumnDefaults() {}
+
+    /** As the other; texts that nearly are numbers or days are set aside until somebody says how to read them. */
+    public static @Nullable ColumnSetup of(ColumnProfile facts, ColumnType type, Reading.@Nullable Mend mend) {
+        if (!meant(type, mend)) return of(facts, type);
+        ColumnType nearly = nearly(requireNonNull(mend));
+        String what = nearly == null ? "numbers or days" : nearly == ColumnType.DATE ? "days" : "numbers";
+        return ColumnSetup.byItself(Role.SET_ASIDE, "texts that are nearly " + what);
+    }
+
+    private static boolean meant(ColumnType type, Reading.@Nullable Mend mend) {
+        if (type != ColumnType.TEXT || mend == null) return false;
+        ColumnType nearly = nearly(mend);
+        return nearly == null || nearly == ColumnType.NUMBER || nearly == ColumnType.DATE;
+    }
+
+    /** What a column nearly is; null where its ways differ in that. */
+    private static @Nullable ColumnType nearly(Reading.Mend mend) {
+        if (mend.reading() != null) return mend.reading().type();
+        List<ColumnType> types =
+                mend.ways().stream().map(way -> way.reading().type()).distinct().toList();
+        return types.size() == 1 ? types.get(0) : null;
+    }
 
     /** @param type as it is read; null from what comes back for what is taken as an input */
     public static @Nullable ColumnSetup of(ColumnProfile facts, ColumnType type) {
@@ -38,7 +63,7 @@ public final class ColumnDefaults {
         int[] rows = IntStream.range(0, table.size()).toArray();
         for (Column column : table.columns()) {
             if (all.containsKey(column.name()) || column.name().equals(outcome)) continue;
-            boolean meant = column.type() == ColumnType.TEXT && Reading.mend(column, dialect) != null;
+            boolean meant = column.type() == ColumnType.TEXT && meant(column.type(), Reading.mend(column, dialect));
             ColumnSetup taken = meant ? null : of(ColumnProfile.of(column, rows, null), column.type());
             if (taken != null) all.put(column.name(), taken);
         }

@@ -166,6 +166,26 @@ class ColumnDefaultsTest {
         assertThat(ColumnProfile.of(column, rows, null).repeatedKey()).isEqualTo(key);
     }
 
+    @Test
+    void textsThatAreNearlyNumbersOrDaysAreNoIdentifiers() {
+        String[][] written = new String[3][400];
+        for (int i = 0; i < 400; i++) {
+            written[0][i] = "$1," + (100 + i) + ".25";
+            written[1][i] = String.format("2025-01-%02dT%02d:%02d:07Z", 1 + i % 28, i % 24, i % 60);
+            written[2][i] = String.format("ORD-%06d", 7 * i);
+        }
+        String[] reasons = {"texts that are nearly numbers", "texts that are nearly days", "nearly one value a record"};
+        for (int c = 0; c < 3; c++) {
+            Column column = outrider.table.TextColumn.of("c", written[c]);
+            ColumnProfile facts = ColumnProfile.of(
+                    column, java.util.stream.IntStream.range(0, 400).toArray(), null);
+            var taken = ColumnDefaults.of(facts, column.type(), outrider.table.Reading.mend(column, null));
+            assertThat(taken.reason()).isEqualTo(reasons[c]);
+            assertThat(taken.role()).isEqualTo(c == 2 ? Role.IDENTIFIER : Role.SET_ASIDE);
+            assertThat(taken.byItself()).isTrue();
+        }
+    }
+
     /** Most patients come once or twice: then the name alone tells. */
     @ParameterizedTest
     @CsvSource({
@@ -181,9 +201,13 @@ class ColumnDefaultsTest {
     void namesOfThoseWhoSeldomComeAgainAreToldByTheColumnsName(String name, boolean key) {
         var random = new Seeds(7).stream("seldom");
         double[] values = new double[3600];
-        for (int i = 0; i < values.length; i++) values[i] = 100_000 + 7 * random.nextInt(2400);
         int[] rows = java.util.stream.IntStream.range(0, values.length).toArray();
-        assertThat(ColumnProfile.of(new NumberColumn(name, values), rows, null).repeatedKey())
-                .isEqualTo(key);
+        for (int many : new int[] {2400, 100_000}) {
+            for (int i = 0; i < values.length; i++) values[i] = 100_000 + 7 * random.nextInt(many);
+            assertThat(ColumnProfile.of(new NumberColumn(name, values), rows, null)
+                            .repeatedKey())
+                    .as("out of " + many)
+                    .isEqualTo(key);
+        }
     }
 }

@@ -18,9 +18,6 @@ import outrider.table.Reading;
 final class RepeatedKey {
     private static final int FEWEST_VALUES = 30;
     private static final double FEWEST_EACH = 2;
-    /** By its name alone: most patients come once. */
-    private static final double FEWEST_NAMED = 1.1;
-
     private static final double MOST_EACH = 500;
     /** Small numbers that count up number shelves and houses too; then a customer has no more records than weeks in a year. */
     private static final double FEW_EACH = 60;
@@ -47,7 +44,7 @@ final class RepeatedKey {
         int values = tally.size();
         double each = tally.present() / (double) Math.max(1, values);
         boolean named = NAME.matcher(name).matches();
-        if (values < FEWEST_VALUES || each < (named ? FEWEST_NAMED : FEWEST_EACH) || each > MOST_EACH) return false;
+        if (values < FEWEST_VALUES || each > MOST_EACH || !named && each < FEWEST_EACH) return false;
         boolean even = variance(tally, each) < EVEN * each;
         return (named || even)
                 && (tally.ordered() ? numbered(tally, named, each) : shaped(requireNonNull(tally.labels()), named));

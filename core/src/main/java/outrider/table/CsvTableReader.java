@@ -46,7 +46,7 @@ public final class CsvTableReader {
      * @param in the bytes of the file; read to the end, not closed
      * @param bytes the file's size, for the share reported to {@code progress}; 0 if not known
      * @param dialect how it is written; null finds out
-     * @throws BadInput naming line and column, for an unclosed quote, a ragged record, a blank or doubled column name, too many
+     * @throws BadInput naming line and column, for an unclosed quote, a ragged record, a doubled column name, too many
      *     columns, an empty file, a file of headers only, a field above 16 MB, damaged or bomb-like gzip, bytes that are no text,
      *     or that the encoding does not know
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
@@ -231,10 +231,11 @@ public final class CsvTableReader {
                         "is one of " + names.size() + " columns, more than the " + most + " that are read together",
                         "choose those that a candidate may learn from, with the outcome, identifiers and dates");
             }
+            List<String> named = Preview.named(names);
+            names.clear();
+            names.addAll(named);
             Set<String> seen = new HashSet<>();
-            for (int i = 0; i < names.size(); i++) {
-                String name = names.get(i);
-                if (name.isBlank()) throw BadInput.atLine(1, null, "column " + (i + 1) + " has no name", "name it");
+            for (String name : names) {
                 if (!seen.add(name)) {
                     throw BadInput.atLine(1, name, "stands twice in the header", "give each column a name of its own");
                 }

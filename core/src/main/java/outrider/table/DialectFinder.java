@@ -200,7 +200,9 @@ final class DialectFinder {
         boolean numbers = names.stream().anyMatch(name -> NUMBER.matcher(name).matches());
         boolean repeats = new HashSet<>(names).size() < names.size();
         if (numbers) return !repeats && numbersAreNames(names, rows);
-        boolean blanks = names.stream().anyMatch(String::isEmpty);
+        // names of rows have none above them, nor has what a mark at the end of each line begins
+        boolean blanks = names.subList(Math.min(1, names.size()), Math.max(1, names.size() - 1))
+                .contains("");
         return !(repeats && blanks) || rows.size() < 2;
     }
 

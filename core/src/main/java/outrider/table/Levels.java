@@ -144,7 +144,10 @@ public record Levels(List<Level> levels, int missing) {
     }
 
     private static BadInput unknown(Column column, String level) {
-        List<String> known = of(column).levels().stream().map(Level::text).toList();
+        List<String> known = of(column).levels().stream()
+                .map(Level::text)
+                .map(text -> text.equals(text.strip()) ? text : '"' + text + '"')
+                .toList();
         return BadInput.of(
                 "column \"" + column.name() + "\"",
                 "has no level \"" + level + "\"",

@@ -33,8 +33,11 @@ final class NumberBuffer {
         push(Double.NaN, (byte) 0);
     }
 
-    /** Takes the text if it is a number. A code such as 0712 is none: its zeros mean something. */
+    /** Takes the text if it is a number, blanks around it or not. A code such as 0712 is none: its zeros mean something. */
     boolean add(char[] buffer, int offset, int length) {
+        if (length > 0 && (buffer[offset] == ' ' || buffer[offset + length - 1] == ' ')) {
+            return addBetweenBlanks(new String(buffer, offset, length));
+        }
         int end = offset + length;
         int i = offset;
         boolean negative = length > 0 && buffer[i] == '-';
@@ -68,6 +71,15 @@ final class NumberBuffer {
         return marked && !surely;
     }
 
+    private boolean addBetweenBlanks(String text) {
+        String bare = text.strip();
+        if (bare.isEmpty() || !add(bare.toCharArray(), 0, bare.length())) return false;
+        at--;
+        size--;
+        keep(text, values[at]);
+        return true;
+    }
+
     private boolean addOdd(String text) {
         double value = Values.number(text, decimal);
         if (Double.isNaN(value)) return false;
@@ -77,6 +89,13 @@ final class NumberBuffer {
             push(value, Written.SHORTEST);
             return true;
         }
+        keep(text, value);
+        return true;
+    }
+
+    /** A number that is written otherwise than any rule would. */
+    private void keep(String text, double value) {
+        if (odd > 0 && oddRecords[odd - 1] == size) odd--;
         if (odd == oddRecords.length) {
             oddRecords = Arrays.copyOf(oddRecords, odd * 2);
             oddTexts = Arrays.copyOf(oddTexts, odd * 2);
@@ -84,7 +103,6 @@ final class NumberBuffer {
         oddRecords[odd] = size;
         oddTexts[odd++] = text;
         push(value, Written.ODD);
-        return true;
     }
 
     private void push(double value, byte how) {

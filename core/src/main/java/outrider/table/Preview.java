@@ -43,7 +43,7 @@ public record Preview(
             List<List<String>> rows = DialectFinder.rows(text, used.delimiter(), used.quote(), source.whole());
             if (rows.isEmpty()) return new Preview(used, List.of(), List.of());
             List<String> names =
-                    used.header() ? rows.get(0) : madeUp(rows.get(0).size());
+                    used.header() ? named(rows.get(0)) : madeUp(rows.get(0).size());
             int from = used.header() ? 1 : 0;
             return new Preview(
                     used,
@@ -62,6 +62,13 @@ public record Preview(
         return found.faults() == 0
                 ? null
                 : DecodingReader.refusal(found, encoding).getMessage();
+    }
+
+    /** Column names of a header; one that is left blank, as numbers of rows often are, is made up. */
+    static List<String> named(List<String> header) {
+        List<String> names = new ArrayList<>(madeUp(header.size()));
+        for (int i = 0; i < header.size(); i++) if (!header.get(i).isBlank()) names.set(i, header.get(i));
+        return names;
     }
 
     static List<String> madeUp(int columns) {

@@ -57,6 +57,23 @@ class CsvTableReaderTest {
                 .isEqualTo(1);
     }
 
+    @Test
+    void aColumnWithoutANameGetsOneAndNumbersBetweenBlanksAreNumbers() {
+        Table table = read(",age, pay ,\n1, 39, 7.50,\n2,41 , 08.25,\n");
+        assertThat(table.columns()).extracting(Column::name).containsExactly("column_1", "age", " pay ", "column_4");
+        assertThat(((NumberColumn) table.column("age")).values()).containsExactly(39, 41);
+        assertThat(table.column("age").asWritten(0)).isEqualTo(" 39");
+        assertThat(table.column(" pay ").type())
+                .as("a code with a leading zero")
+                .isNotEqualTo(ColumnType.NUMBER);
+        assertThat(table.column(" pay ").text(0)).isEqualTo(" 7.50");
+        assertThat(table.column("column_4").missing()).isEqualTo(2);
+        Table large = read("a\n 9007199254740993 \n1e3\n 1e3\n  \n");
+        assertThat(large.column("a").type()).as("blanks alone are a text").isNotEqualTo(ColumnType.NUMBER);
+        assertThat(java.util.stream.IntStream.range(0, 4).mapToObj(large.column("a")::text))
+                .containsExactly(" 9007199254740993 ", "1e3", " 1e3", "  ");
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
@@ -68,7 +85,7 @@ class CsvTableReaderTest {
                 "'a,b~1,2~3,4,5~'      | line 3: has 3 fields where the header has 2",
                 "'a,b~1,2~~3,4~'       | line 3: has 0 fields where the header has 2",
                 "'a,a~1,2~'            | line 1, column \"a\": stands twice in the header",
-                "'a,~1,2~'             | line 1: column 2 has no name",
+                "'column_2,~1,2~'      | line 1, column \"column_2\": stands twice in the header",
                 "'a,b~1,\"2~3,4~'      | line 2, column \"b\": a quoted field is not closed"
             })
     void brokenFilesAreRefusedByLine(String file, String refusal) {

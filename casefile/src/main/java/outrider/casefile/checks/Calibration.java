@@ -50,11 +50,11 @@ public final class Calibration extends Check {
         double low = requireNonNull(quality.slopeLow());
         double high = requireNonNull(quality.slopeHigh());
         boolean vague = high - low > VAGUE;
-        int digits = vague ? 0 : 2;
         return (vague
                         ? "The probabilities hardly differ, so their slope cannot be told"
                         : "Slope " + Written.fixed(quality.slope(), 2))
-                + " (95 % interval " + Written.fixed(low, digits) + " to " + Written.fixed(high, digits) + "; allowed "
+                + " (95 % interval " + (vague ? Written.count(low) : Written.fixed(low, 2)) + " to "
+                + (vague ? Written.count(high) : Written.fixed(high, 2)) + "; allowed "
                 + Written.number(from) + " to " + Written.number(to) + ")";
     }
 }
