@@ -31,6 +31,7 @@ export const NUMBER_FORMATS = [
   '1,234.5 ¤',
   '1.234,5 ¤',
   '(1,234.5)',
+  '1:23:45',
 ];
 export const DATE_FORMATS = [
   'yyyy-MM-dd',

@@ -72,7 +72,7 @@ final class NumberBuffer {
     }
 
     private boolean addBetweenBlanks(String text) {
-        String bare = text.strip();
+        String bare = Values.bare(text);
         if (bare.isEmpty() || !add(bare.toCharArray(), 0, bare.length())) return false;
         at--;
         size--;

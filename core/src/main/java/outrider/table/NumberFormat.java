@@ -2,6 +2,7 @@ package outrider.table;
 
 import java.util.Currency;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -12,7 +13,8 @@ import outrider.base.BadInput;
 
 /**
  * A way of writing numbers, named by an example: the marks of “1,234.5”, then “%” where each carries a percent sign, or “¤” where it may carry
- * one currency sign; in brackets where brackets stand for a minus.
+ * one currency sign; in brackets where brackets stand for a minus. “1:23:45” are parts of sixty, counted in the last one: seconds where the text
+ * has three, and where it has two minutes or seconds.
  *
  * @param thousands the mark between thousands; null for none. A blank stands for blanks of every width
  * @param grouped what a number with such marks looks like
@@ -20,6 +22,10 @@ import outrider.base.BadInput;
 record NumberFormat(
         String name, char decimal, @Nullable Character thousands, boolean percent, boolean currency, Pattern grouped) {
     static final String PLAIN_NAME = "1234.5";
+    /** Hours, minutes and seconds. */
+    static final String SIXTY = "1:23:45";
+
+    private static final Pattern PARTS = Pattern.compile("(-?)(\\d{1,9})((?::[0-5]\\d){1,2})");
     private static final List<String> CORES =
             List.of(PLAIN_NAME, "1234,5", "1,234.5", "1.234,5", "1 234.5", "1 234,5", "1'234.5", "1'234,5");
     private static final String PERCENT = " %";
@@ -32,21 +38,26 @@ record NumberFormat(
             .collect(Collectors.toSet());
 
     /** All of them, the plainest first. */
-    static final List<NumberFormat> KNOWN = Stream.of("", PERCENT, CURRENCY)
-            .flatMap(sign -> CORES.stream().flatMap(core -> Stream.of(core + sign, "(" + core + ")" + sign)))
+    static final List<NumberFormat> KNOWN = Stream.concat(
+                    Stream.of("", PERCENT, CURRENCY)
+                            .flatMap(sign ->
+                                    CORES.stream().flatMap(core -> Stream.of(core + sign, "(" + core + ")" + sign))),
+                    Stream.of(SIXTY))
             .map(NumberFormat::of)
             .toList();
 
     /** @throws BadInput if it names none */
     static NumberFormat of(@Nullable String name) {
         if (name == null) return of(PLAIN_NAME);
+        if (name.equals(SIXTY)) return new NumberFormat(SIXTY, '.', null, false, false, PARTS);
         Matcher found = NAME.matcher(name);
         if (!found.matches() || name.startsWith("(") != name.contains(")") || !CORES.contains(found.group(1))) {
             throw BadInput.of(
                     "format",
                     "is \"" + name + "\"",
                     "choose one of " + String.join("  ", CORES)
-                            + ", with \" %\" or \" ¤\" after it where a sign is, in brackets where these stand for a minus");
+                            + ", with \" %\" or \" ¤\" after it where a sign is, in brackets where these stand for a minus, or "
+                            + SIXTY);
         }
         String core = found.group(1);
         String sign = found.group(2) == null ? "" : found.group(2);
@@ -70,6 +81,7 @@ record NumberFormat(
     /** The number that a text stands for; a percentage as it is written, 12.5 % as 12.5. NaN if it is none. */
     double number(String text) {
         if (name.equals(PLAIN_NAME)) return Values.decimal(text);
+        if (name.equals(SIXTY)) return parts(Values.bare(text));
         String rest = plain(text).strip();
         boolean below = brackets() && rest.startsWith("(") && rest.endsWith(")");
         if (below) rest = rest.substring(1, rest.length() - 1).strip();
@@ -85,8 +97,21 @@ record NumberFormat(
         return below ? 0 - value : value;
     }
 
-    /** A number written so, without marks between thousands. */
+    private static double parts(String text) {
+        Matcher found = PARTS.matcher(text);
+        if (!found.matches()) return Double.NaN;
+        long value = Long.parseLong(found.group(2));
+        for (String part : found.group(3).substring(1).split(":")) value = 60 * value + Long.parseLong(part);
+        return found.group(1).isEmpty() ? value : 0.0 - value;
+    }
+
+    /** A number written so, without marks between thousands; of parts of sixty to the next whole one. */
     String text(double value) {
+        if (name.equals(SIXTY)) {
+            long whole = Math.round(Math.abs(value));
+            return (value < 0 ? "-" : "")
+                    + String.format(Locale.ROOT, "%d:%02d:%02d", whole / 3600, whole / 60 % 60, whole % 60);
+        }
         return NumberColumn.text(value).replace('.', decimal) + (percent ? PERCENT : "");
     }
 

@@ -60,7 +60,8 @@ def reaches(score, edge):
 # ---------------------------------------------------------------- texts
 
 def decimal(text):
-    """The number a text stands for, or None."""
+    """The number a text stands for, blanks around it or not, or None."""
+    text = text.strip(" ")
     if not text or any(c not in "0123456789.-+eE" for c in text):
         return None
     try:
@@ -72,6 +73,7 @@ def decimal(text):
 
 def plain_number(text, mark):
     """The same with another decimal mark; a code such as 0712 is none."""
+    text = text.strip(" ")
     if mark != ".":
         if "." in text:
             return None
@@ -83,10 +85,13 @@ def plain_number(text, mark):
 
 
 class NumberFormat:
-    """A way of writing numbers, named by an example such as 1.234,5 or (1234.5) %."""
+    """A way of writing numbers, named by an example such as 1.234,5 or (1234.5) % or 1:23:45."""
 
     def __init__(self, name):
         self.name = name or "1234.5"
+        self.sixty = self.name == "1:23:45"
+        if self.sixty:
+            return
         core = re.fullmatch(r"\(?(1[,. ']?234[.,]5)\)?( [%¤])?", self.name)
         if core is None:
             raise Refused("format %s of the recipe is not known: take a later reader" % self.name)
@@ -100,6 +105,14 @@ class NumberFormat:
     def number(self, text):
         if self.name == "1234.5":
             return decimal(text)
+        if self.sixty:
+            found = re.fullmatch(r"(-?)(\d{1,9})((?::[0-5]\d){1,2})", text.strip(" "), re.ASCII)
+            if found is None:
+                return None
+            value = int(found.group(2))
+            for part in found.group(3)[1:].split(":"):
+                value = 60 * value + int(part)
+            return float(-value if found.group(1) else value)
         for blank in "\u00a0\u2007\u2009\u202f":
             text = text.replace(blank, " ")
         text = text.replace("\u2212", "-").replace("\u2019", "'").strip()

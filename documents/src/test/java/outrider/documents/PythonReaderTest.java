@@ -72,7 +72,19 @@ class PythonReaderTest {
             "٣",
             "NaN",
             "Infinity",
-            "0x1F");
+            "0x1F",
+            " 39",
+            "7.5 ",
+            " -1,5 ",
+            " 0712",
+            "\t5",
+            "1:23:45",
+            " 0:05",
+            "-12:30",
+            "1:60",
+            "3:1",
+            "1:02:03:04",
+            "123:00:59");
     private static final List<String> PATTERNS = List.of(
             "uuuu-MM-dd",
             "dd.MM.uuuu",
@@ -176,6 +188,7 @@ class PythonReaderTest {
                 }
             }
         }
+        for (String text : NUMBERS) asked.add(asked(ColumnType.NUMBER, "1:23:45", text));
         for (String pattern : PATTERNS) for (String text : DAYS) asked.add(asked(ColumnType.DATE, pattern, text));
         Path cases = folder.resolve("cases.json");
         JSON.writeValue(cases.toFile(), asked);
