@@ -145,6 +145,24 @@ class VerifierTest {
         assertThat(Verifier.asOf(Evidence.RULES, same.deepCopy())).isEqualTo(same);
     }
 
+    /** Figures that differ are no fault of evidence whose rules were others, and are one of evidence of these. */
+    @Test
+    void figuresThatLaterRulesTouchAreLeftToTheVersionThatMadeThem() {
+        for (int rules : new int[] {5, Evidence.RULES}) {
+            ObjectNode evidence = tree().withObject("/evidence");
+            evidence.put("rules", rules);
+            ((ObjectNode) evidence.at("/figures/columns/0")).put("missing", 0.5);
+            byte[] canonical = Canonical.of(evidence);
+            byte[] file = EvidenceFile.write(canonical, Winter.KEY.sign(canonical), List.of());
+            List<Verifier.Finding> found =
+                    Verifier.of(EvidenceFile.read(file), Winter.KEY.open(), Winter.DATA, Winter.WORKERS, Progress.NONE);
+            Verifier.Finding figures = found.get(found.size() - 1);
+            assertThat(figures.holds()).isEqualTo(rules == 5);
+            assertThat(figures.words())
+                    .contains(rules == 5 ? "computed by rules 5" : "figures.columns[1].missing is 0.5 in the file");
+        }
+    }
+
     @Test
     void evidenceOfOtherRulesKeepsItsHashSignatureAndChainAndSaysWhoRepeatsIt() {
         ObjectNode evidence = tree().withObject("/evidence");
