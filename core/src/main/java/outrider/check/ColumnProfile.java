@@ -79,6 +79,7 @@ public record ColumnProfile(
                 : column instanceof CategoryColumn category && category.ordered() && tally.size() <= LEVELS_TOLD
                         ? inOrder(tally, category.levels())
                         : commonestFirst(tally);
+        boolean alone = identifierLike(tally);
         int events = Arrays.stream(tally.events()).sum();
         int others = Arrays.stream(tally.others()).sum();
         return new ColumnProfile(
@@ -95,8 +96,8 @@ public record ColumnProfile(
                         : null,
                 judged ? Double.valueOf(informationValue(ivCells(tally))) : null,
                 outcome == null ? null : Double.valueOf(missingAuc(tally, others, events)),
-                identifierLike(tally),
-                RepeatedKey.is(column, tally),
+                alone,
+                !alone && RepeatedKey.is(column, tally),
                 judged ? telling(tally, rows.length, events + tally.missingEvents()) : List.of(),
                 !told
                         ? List.of()

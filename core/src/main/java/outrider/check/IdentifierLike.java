@@ -16,7 +16,8 @@ public final class IdentifierLike implements ColumnAlarm {
 
     @Override
     public @Nullable String rings(ColumnProfile profile) {
-        if (profile.repeatedKey()) {
+        boolean seldom = 2 * profile.distinct() > profile.records() - profile.missing();
+        if (profile.repeatedKey() && !seldom) {
             return "Its " + profile.distinct()
                     + " values fill several records each: it names whom a record is of. Give it the role identifier, and keep all of one together when splitting.";
         }
