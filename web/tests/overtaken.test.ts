@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { put } from '../src/lib/api';
 import { desk } from '../src/lib/desk.svelte';
 import { line } from '../src/lib/line.svelte';
 import { settled } from '../src/lib/overtaken';
@@ -106,6 +107,18 @@ describe('answers that are lost', () => {
       version + 1,
       1,
     ]);
+  });
+
+  it('leave the refusal as it was where what stands cannot be read', async () => {
+    vi.stubGlobal('fetch', (_: string, init: RequestInit = {}) => {
+      const changing = init.method === 'PUT';
+      const said = {
+        code: changing ? 'OVERTAKEN' : null,
+        detail: changing ? 'changed elsewhere' : 'not here',
+      };
+      return Promise.resolve(new Response(JSON.stringify(said), { status: changing ? 409 : 404 }));
+    });
+    await expect(put('/arrivals/5/manner', { version: 1 })).rejects.toThrow('changed elsewhere');
   });
 
   it('are found again by the next page, which sends what waited behind', async () => {

@@ -62,10 +62,10 @@ export async function changed<T>(change: Unsent): Promise<T> {
     return await answered<T>(response);
   } catch (e) {
     if (!(e instanceof Refusal) || e.problem.code !== 'OVERTAKEN') throw e;
-    const now = await get<T>(address(change));
+    const now = await get<T>(address(change)).catch(() => null);
     const next = settled(change, now);
     if (next === null) throw e;
-    return next === 'done' ? now : await changed<T>(next);
+    return next === 'done' ? (now as T) : await changed<T>(next);
   } finally {
     if (response.status !== 401) line.forget(change);
   }
