@@ -2,25 +2,23 @@ package outrider.cli;
 
 import java.io.PrintWriter;
 import java.nio.charset.Charset;
+import java.util.List;
 import outrider.base.BadInput;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
 /** The headless commands. Exit code 0 for success, 2 for bad input, which is told in one line on standard error. */
-@Command(
-        name = "outrider",
-        mixinStandardHelpOptions = true,
-        description = "Headless use of Outrider.",
-        subcommands = {
+@Command(name = "outrider", mixinStandardHelpOptions = true, description = "Headless use of Outrider.")
+public final class Main {
+    private static final List<Class<?>> COMMANDS = List.of(
             EvaluateCommand.class,
             BringCommand.class,
             ScoreCommand.class,
             RunCommand.class,
             VerifyCommand.class,
             ReleaseCommand.class,
-            FollowCommand.class
-        })
-public final class Main {
+            FollowCommand.class);
+
     private Main() {}
 
     public static void main(String[] args) {
@@ -34,6 +32,7 @@ public final class Main {
 
     static int run(PrintWriter out, PrintWriter err, String... args) {
         CommandLine line = new CommandLine(new Main());
+        for (Class<?> command : asked(args)) line.addSubcommand(command);
         line.setOut(out).setErr(err);
         line.setExecutionExceptionHandler((e, command, parsed) -> {
             if (!(e instanceof BadInput)) throw e;
@@ -48,6 +47,15 @@ public final class Main {
         out.flush();
         err.flush();
         return code;
+    }
+
+    /** The command that is named; all where none is. Looking at all of them takes as long as a small evaluation. */
+    private static List<Class<?>> asked(String... args) {
+        List<Class<?>> named = COMMANDS.stream()
+                .filter(c ->
+                        args.length > 0 && c.getAnnotation(Command.class).name().equals(args[0]))
+                .toList();
+        return named.isEmpty() ? COMMANDS : named;
     }
 
     private static String oneLine(Exception e) {

@@ -73,6 +73,7 @@ final class DecodingReader extends Reader {
     private int decode(char[] into, int offset, int length, boolean whole) throws IOException {
         CharBuffer out = CharBuffer.wrap(into, offset, length);
         while (true) {
+            plain(into, out);
             int from = out.position();
             CoderResult result = decoder.decode(bytes, out, ended && whole);
             count(into, from, out.position());
@@ -97,6 +98,23 @@ final class DecodingReader extends Reader {
         if (got < 0) ended = true;
         else bytes.position(bytes.position() + got);
         bytes.flip();
+    }
+
+    /** Takes letters that are one byte each, up to the first that is not or that needs a look. */
+    private void plain(char[] into, CharBuffer out) {
+        if (!encoding.holdsAscii()) return;
+        byte[] from = bytes.array();
+        int at = bytes.position();
+        int to = out.position();
+        int end = Math.min(bytes.limit(), at + out.remaining());
+        long lines = 0;
+        while (at < end && from[at] > 0) {
+            if (from[at] == '\n') lines++;
+            into[to++] = (char) from[at++];
+        }
+        bytes.position(at);
+        out.position(to);
+        if (line > 0) line += lines;
     }
 
     /** Counts lines up to the first fault; a NUL turns the number of its line negative. */

@@ -59,6 +59,11 @@ public record Dialect(
             return charset.equals(StandardCharsets.UTF_8) ? 3 : this == LATIN_1 ? 0 : 2;
         }
 
+        /** Whether a byte below 128 is that letter of ASCII wherever it stands. */
+        boolean holdsAscii() {
+            return this != UTF_16LE && this != UTF_16BE;
+        }
+
         Charset charset() {
             return charset;
         }

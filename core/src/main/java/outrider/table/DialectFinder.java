@@ -48,7 +48,9 @@ final class DialectFinder {
         Dialect best = Dialect.PLAIN;
         List<List<String>> bestRows = List.of();
         double bestScore = -1;
+        boolean quoted = text.indexOf('\'') >= 0 || text.indexOf('"') >= 0;
         for (char quote : QUOTES) {
+            if (quote == '\'' && !quoted) continue;
             for (char delimiter : DELIMITERS) {
                 if (quote == '\'' && marksTexts(text, delimiter)) continue;
                 List<List<String>> rows = rows(text, delimiter, quote, whole);
@@ -81,6 +83,7 @@ final class DialectFinder {
 
     /** Whether a field begins with an apostrophe that marks a text for a spreadsheet, and does not end with one. */
     private static boolean marksTexts(String text, char delimiter) {
+        if (text.indexOf('\'') < 0) return false;
         String ends = Pattern.quote(String.valueOf(delimiter));
         return Pattern.compile(
                         "(?:^|[\\r\\n]|" + ends + ")'+[=+@-](?:(?!" + ends + ")[^'\\r\\n])*(?:$|[\\r\\n]|" + ends + ")")

@@ -104,6 +104,16 @@ class CsvTableReaderTest {
     }
 
     @Test
+    void theLineOfABadByteIsRightFarIntoAFileOfSomeLettersBeyondAscii() {
+        String good = "1,plain\n".repeat(60_000) + "2,\u00e9t\u00e9\n".repeat(3) + "3,plain\n".repeat(60_000);
+        byte[] letters = ("a,b\n" + good + "4,caf~\n" + good).getBytes(StandardCharsets.UTF_8);
+        for (int i = 0; i < letters.length; i++) if (letters[i] == '~') letters[i] = (byte) 0xe9;
+        assertThatThrownBy(() -> CsvTableReader.read(
+                        new ByteArrayInputStream(letters), letters.length, Dialect.PLAIN, Progress.NONE))
+                .hasMessageStartingWith("line 120005: holds bytes that are not UTF-8; choose");
+    }
+
+    @Test
     void chunksGiveBackTheSameBits() {
         Table table = read(CASE);
         for (Column column : table.columns()) {
