@@ -67,7 +67,7 @@ public record CaseData(
      * @param rules of docs/methods.md: by the earlier ones columns that the brief does not name are inputs, and folds are dealt at
      *     random even where parts are made by date
      */
-    static CaseData read(BriefFile asked, Path file, int rules, Progress progress) {
+    public static CaseData read(BriefFile asked, Path file, int rules, Progress progress) {
         boolean fillIn = rules > Verifier.BEFORE_FAILURES;
         asked.demandWhole();
         BriefFile brief = asked;

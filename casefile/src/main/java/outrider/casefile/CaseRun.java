@@ -10,6 +10,7 @@ import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.check.CandidateEvidence;
 import outrider.exchange.ValidationScores;
+import outrider.learn.CommonSettings;
 import outrider.learn.Fitted;
 import outrider.learn.Learner;
 import outrider.learn.Learners;
@@ -22,6 +23,7 @@ import outrider.uncertainty.Sample;
 /** Fits every candidate of a case from its data, in their order. Bits repeat, whatever the number of threads. */
 public final class CaseRun {
     private final CaseData data;
+    private final int rules;
     private final Workers workers;
     private final Sample trainingSample;
     private final Sample validationSample;
@@ -29,8 +31,9 @@ public final class CaseRun {
     private final Map<String, Fitted> fitted = new LinkedHashMap<>();
     private final Map<String, BriefFile.CandidateSpec> specs = new LinkedHashMap<>();
 
-    private CaseRun(CaseData data, Workers workers) {
+    private CaseRun(CaseData data, int rules, Workers workers) {
         this.data = data;
+        this.rules = rules;
         this.workers = workers;
         trainingSample = data.sample(data.parts().training());
         validationSample = data.sample(data.parts().validation());
@@ -43,15 +46,19 @@ public final class CaseRun {
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
     public static List<ScoredCandidate> of(CaseData data, Workers workers, Progress progress) {
-        return run(data, workers, progress).candidates();
+        return run(data, Evidence.RULES, workers, progress).candidates();
     }
 
     /** Candidates, and their models by name. */
     public record Ran(List<ScoredCandidate> candidates, Map<String, Model> models) {}
 
-    /** The same with the models. */
-    public static Ran run(CaseData data, Workers workers, Progress progress) {
-        CaseRun run = new CaseRun(data, workers);
+    /**
+     * The same with the models.
+     *
+     * @param rules of docs/methods.md: by the earlier ones trees take the gain of many levels as it is
+     */
+    public static Ran run(CaseData data, int rules, Workers workers, Progress progress) {
+        CaseRun run = new CaseRun(data, rules, workers);
         List<ScoredCandidate> entrants = new ArrayList<>();
         List<BriefFile.CandidateSpec> wanted = data.brief().candidates();
         for (int i = 0; i < wanted.size(); i++) {
@@ -77,7 +84,7 @@ public final class CaseRun {
             int[] training = data.parts().training();
             Fitted made = Fitted.of(
                     kind,
-                    settings,
+                    byRules(kind, settings),
                     data.training(inputs),
                     data.brief().split().balance(),
                     data.brief().split().folds(),
@@ -105,6 +112,11 @@ public final class CaseRun {
             throw new BadInput(
                     "candidate \"" + spec.name() + "\", " + e.field(), e.record(), e.line(), e.found(), e.remedy());
         }
+    }
+
+    private Settings byRules(Learner kind, Settings settings) {
+        boolean known = kind.settings().contains(CommonSettings.LEVEL_GAIN);
+        return known && rules < Evidence.LEVELS_DISCOUNTED ? settings.with("levelGain", "whole") : settings;
     }
 
     private double[] score(Fitted made, int[] rows) {

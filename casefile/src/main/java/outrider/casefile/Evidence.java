@@ -43,9 +43,14 @@ public record Evidence(
         @Nullable Map<String, Object> key) {
     public static final int FORMAT = 3;
     /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
-    public static final int RULES = 6;
+    public static final int RULES = 7;
     /** The first rules by which folds of a split by date follow each other; before, they were dealt at random. */
     static final int FOLDS_IN_TIME = 6;
+
+    /** The first rules by which the reserve's intervals are those of the threshold it is cut at. */
+    static final int RESERVE_AT_THRESHOLD = 7;
+    /** The first rules by which trees take off what many levels gain by chance. */
+    static final int LEVELS_DISCOUNTED = 7;
 
     /** Whose models scored training out of fold, as the end of a sentence. */
     public String outOfFoldBy() {

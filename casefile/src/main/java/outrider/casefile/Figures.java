@@ -214,7 +214,9 @@ public record Figures(
     /**
      * One measure on both parts, each with its 95 % interval, money for the campaign.
      *
-     * @param confirmed whether what the reserve lacks to validation is within the doubt of both (METHODS section 4)
+     * @param optimism by how much validation's figure is too good because its cut was chosen there; null where it was not, and in evidence of
+     *     rules before 7
+     * @param confirmed whether what the reserve lacks to validation, less that, is within the doubt of both (METHODS section 4)
      */
     public record Compared(
             String measure,
@@ -224,6 +226,7 @@ public record Figures(
             @Nullable Double reserve,
             @Nullable Double reserveLow,
             @Nullable Double reserveHigh,
+            @Nullable Double optimism,
             boolean confirmed) {
         /** One-sided 0.025 over five figures. */
         private static final double ERRORS = 2.576;
@@ -235,10 +238,12 @@ public record Figures(
                 @Nullable Double high,
                 @Nullable Double r,
                 @Nullable Double rLow,
-                @Nullable Double rHigh) {
+                @Nullable Double rHigh,
+                @Nullable Double optimism) {
             double error = Math.hypot(half(low, high), half(rLow, rHigh)) / Normal.Z95;
-            boolean confirmed = v == null || r == null || v - r < ERRORS * error || r >= v;
-            return new Compared(measure, v, low, high, r, rLow, rHigh, confirmed);
+            double chosen = optimism == null ? 0 : optimism;
+            boolean confirmed = v == null || r == null || v - chosen - r < ERRORS * error || r >= v;
+            return new Compared(measure, v, low, high, r, rLow, rHigh, optimism, confirmed);
         }
 
         private static double half(@Nullable Double low, @Nullable Double high) {

@@ -25,6 +25,8 @@ import outrider.stakes.Stakes;
 import outrider.stakes.StakesParameter;
 import outrider.uncertainty.AucUncertainty;
 import outrider.uncertainty.CutDraws;
+import outrider.uncertainty.CutOptimism;
+import outrider.uncertainty.Drawn;
 import outrider.uncertainty.Sample;
 
 /** Computes a report's figures from a case and its candidates. The only place that reads the reserve, once its seal is opened. */
@@ -39,12 +41,14 @@ public final class FiguresMaker {
     private final Comparison comparison;
     private final CutComparison atCut;
     private final Workers workers;
+    private final int rules;
     private final long seed;
     private final int chosen;
     private final double cut;
 
-    private FiguresMaker(CaseData data, List<ScoredCandidate> candidates, Workers workers) {
+    private FiguresMaker(CaseData data, List<ScoredCandidate> candidates, int rules, Workers workers) {
         this.data = data;
+        this.rules = rules;
         this.workers = workers;
         brief = data.brief();
         seed = brief.split().seed();
@@ -76,7 +80,12 @@ public final class FiguresMaker {
      * @throws BadInput naming an entry of the brief that does not fit the data
      */
     public static Figures of(CaseData data, List<ScoredCandidate> candidates, Workers workers) {
-        return new FiguresMaker(data, candidates, workers).figures();
+        return of(data, candidates, Evidence.RULES, workers);
+    }
+
+    /** @param rules of docs/methods.md: by the earlier ones the reserve is bounded at its depth, whatever the cut */
+    public static Figures of(CaseData data, List<ScoredCandidate> candidates, int rules, Workers workers) {
+        return new FiguresMaker(data, candidates, rules, workers).figures();
     }
 
     private static int index(Comparison comparison, String name, String field) {
@@ -276,12 +285,30 @@ public final class FiguresMaker {
         double rank = atCut.threshold() == null
                 ? new Capacity(atCut.depth(), true).ranks(ranking.total(), false)
                 : ranking.size(ranking.pointAtThreshold(atCut.threshold()));
-        CutDraws draws = CutDraws.at(List.of(placed), rank, sample, new Seeds(seed), workers);
-        CutFigures figures = CutFigures.of(ranking, own, rank, draws.single(0));
+        boolean atThreshold = rules >= Evidence.RESERVE_AT_THRESHOLD && atCut.threshold() != null;
+        Drawn drawn = atThreshold
+                ? CutDraws.atThreshold(placed, ranking.pointAtOrBefore(rank), sample, new Seeds(seed), workers)
+                : CutDraws.at(List.of(placed), rank, sample, new Seeds(seed), workers)
+                        .single(0);
+        CutFigures figures = CutFigures.of(ranking, own, rank, drawn);
+        CutOptimism optimism = atThreshold ? optimism() : null;
         AucUncertainty.Interval auc = AucUncertainty.of(placed, sample).interval();
         double scale = brief.campaignSize() / rows.length;
         return new Figures.Reserve(
-                part(rows), figures, auc, scale, compared(atCut, perCampaign, proposed.scored(), figures, scale, auc));
+                part(rows), figures, auc, scale, compared(atCut, perCampaign, proposed.scored(), figures, scale, auc, optimism));
+    }
+
+    /** Of a cut that is the best of validation; null of another one. */
+    private @Nullable CutOptimism optimism() {
+        if (cut != comparison.best(chosen).records()) return null;
+        return CutOptimism.of(
+                entrants.get(chosen).scored().placed(),
+                data.sample(data.parts().validation()),
+                brief.stakes(),
+                brief.campaign().capacityShare(),
+                brief.campaign().plannedRateOrNone(),
+                new Seeds(seed),
+                workers);
     }
 
     private static List<Figures.Compared> compared(
@@ -290,7 +317,8 @@ public final class FiguresMaker {
             ValidationScores scored,
             CutFigures r,
             double rScale,
-            AucUncertainty.Interval reserveAuc) {
+            AucUncertainty.Interval reserveAuc,
+            @Nullable CutOptimism optimism) {
         AucUncertainty.Interval auc = scored.doubt().interval();
         return Arrays.asList(
                 Figures.Compared.of(
@@ -300,8 +328,17 @@ public final class FiguresMaker {
                         v.captureHigh(),
                         r.capture(),
                         r.captureLow(),
-                        r.captureHigh()),
-                Figures.Compared.of("lift", v.lift(), v.liftLow(), v.liftHigh(), r.lift(), r.liftLow(), r.liftHigh()),
+                        r.captureHigh(),
+                        optimism == null ? null : optimism.capture()),
+                Figures.Compared.of(
+                        "lift",
+                        v.lift(),
+                        v.liftLow(),
+                        v.liftHigh(),
+                        r.lift(),
+                        r.liftLow(),
+                        r.liftHigh(),
+                        optimism == null ? null : optimism.lift()),
                 Figures.Compared.of(
                         "precision",
                         v.precision(),
@@ -309,7 +346,8 @@ public final class FiguresMaker {
                         v.precisionHigh(),
                         r.precision(),
                         r.precisionLow(),
-                        r.precisionHigh()),
+                        r.precisionHigh(),
+                        optimism == null ? null : optimism.precision()),
                 Figures.Compared.of(
                         "gain",
                         v.gainOverNobody() * vScale,
@@ -317,7 +355,8 @@ public final class FiguresMaker {
                         times(v.gainHigh(), vScale),
                         r.gainOverNobody() * rScale,
                         times(r.gainLow(), rScale),
-                        times(r.gainHigh(), rScale)),
+                        times(r.gainHigh(), rScale),
+                        times(optimism == null ? null : optimism.gain(), vScale)),
                 Figures.Compared.of(
                         "auc",
                         auc.auc(),
@@ -325,7 +364,8 @@ public final class FiguresMaker {
                         auc.high(),
                         reserveAuc.auc(),
                         reserveAuc.low(),
-                        reserveAuc.high()));
+                        reserveAuc.high(),
+                        null));
     }
 
     private static @Nullable Double times(@Nullable Double value, double by) {

@@ -119,13 +119,16 @@ class CaseRunTest {
         double error = Math.hypot(0.05, 0.04) / 1.959963984540054;
         double limit = 0.3 - 2.576 * error;
         for (double reserve : new double[] {limit + 1e-9, limit - 1e-9}) {
-            Figures.Compared c =
-                    Figures.Compared.of("capture", 0.3, 0.25, 0.35, reserve, reserve - 0.04, reserve + 0.04);
-            assertThat(c.confirmed()).isEqualTo(reserve > limit);
+            for (Double chosen : new Double[] {null, 0.02}) {
+                double own = chosen == null ? reserve : reserve - chosen;
+                Figures.Compared c =
+                        Figures.Compared.of("capture", 0.3, 0.25, 0.35, own, own - 0.04, own + 0.04, chosen);
+                assertThat(c.confirmed()).isEqualTo(reserve > limit);
+            }
         }
-        assertThat(Figures.Compared.of("auc", 1.0, null, null, 1.0, null, null).confirmed())
+        assertThat(Figures.Compared.of("auc", 1.0, null, null, 1.0, null, null, null).confirmed())
                 .isTrue();
-        assertThat(Figures.Compared.of("auc", 1.0, null, null, 0.9, null, null).confirmed())
+        assertThat(Figures.Compared.of("auc", 1.0, null, null, 0.9, null, null, null).confirmed())
                 .isFalse();
         assertThat(Winter.FIGURES.reserve().confirms()).isTrue();
     }

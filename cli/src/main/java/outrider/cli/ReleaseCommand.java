@@ -25,6 +25,7 @@ import outrider.casefile.Canonical;
 import outrider.casefile.CaseData;
 import outrider.casefile.CaseRun;
 import outrider.casefile.CaseYaml;
+import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
 import outrider.casefile.Figures;
 import outrider.casefile.FiguresMaker;
@@ -97,9 +98,10 @@ final class ReleaseCommand implements Callable<Integer> {
                 : file.toAbsolutePath().resolveSibling(asked.data().file());
         Workers workers = Inputs.workers();
         if (evidence != null) demandRepeats(evidence, records, workers);
-        CaseData read = CaseData.read(asked, records, Inputs.progress(spec));
-        CaseRun.Ran ran = CaseRun.run(read, workers, Inputs.progress(spec));
-        Anew anew = new Anew(read, ran, FiguresMaker.of(read, ran.candidates(), workers));
+        int rules = evidence == null ? Evidence.RULES : evidence.evidence().rules();
+        CaseData read = CaseData.read(asked, records, rules, Inputs.progress(spec));
+        CaseRun.Ran ran = CaseRun.run(read, rules, workers, Inputs.progress(spec));
+        Anew anew = new Anew(read, ran, FiguresMaker.of(read, ran.candidates(), rules, workers));
         ReleasedRecipe recipe = new ReleasedRecipe(recipe(anew), null);
         Trial trial = Trial.of(
                 recipe,

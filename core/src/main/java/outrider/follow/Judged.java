@@ -1,7 +1,6 @@
 package outrider.follow;
 
 import java.util.Arrays;
-import java.util.List;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Seeds;
@@ -89,12 +88,9 @@ public record Judged(
         IndexedRanking placed = IndexedRanking.of(scores, outcomes, null, values);
         Ranking ranking = placed.ranking();
         NetValue own = new NetValue(ranking, money.stakes(), money.plannedRate());
-        double rank = threshold == null ? 0 : ranking.size(ranking.pointAtThreshold(threshold));
+        int point = threshold == null ? 0 : ranking.pointAtThreshold(threshold);
         CutFigures at = CutFigures.of(
-                ranking,
-                own,
-                rank,
-                CutDraws.at(List.of(placed), rank, sample, seeds, workers).single(0));
+                ranking, own, ranking.size(point), CutDraws.atThreshold(placed, point, sample, seeds, workers));
         return SignedFigures.Measures.of(
                 at,
                 AucUncertainty.of(placed, sample).interval(),

@@ -43,6 +43,14 @@ public final class CommonSettings {
             numbers("rising", "only rises with", "The score never falls where one of these numbers rises alone.");
     public static final Setting FALLING =
             numbers("falling", "only falls with", "The score never rises where one of these numbers rises alone.");
+    public static final Setting LEVEL_GAIN = choice(
+            "levelGain",
+            "gain of levels",
+            "What a split by the levels of a category is held to gain. Many levels that tell nothing gain much by chance, which is taken off.",
+            "discounted",
+            "gain beyond chance",
+            "whole",
+            "gain as it is");
     public static final Setting CURVES = yes(
             "curves",
             "curves",

@@ -54,6 +54,17 @@ public final class NetValue {
     }
 
     /**
+     * Of a resample, whose own events and non-events count towards the planned rate.
+     *
+     * @param planned event rate, NaN for the resample's own
+     */
+    public static Worth worth(Stakes stakes, double planned, double total, double events) {
+        return Double.isNaN(planned)
+                ? worth(stakes, 1, 1)
+                : worth(stakes, planned * total / events, (1 - planned) * total / (total - events));
+    }
+
+    /**
      * What acting adds to acting on nobody, by what is among those acted on: {@code perRecord · records + perEvent · events +
      * perValue · Σ value of the events}; without a value column every value is 1.
      */

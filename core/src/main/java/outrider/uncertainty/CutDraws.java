@@ -1,5 +1,7 @@
 package outrider.uncertainty;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -81,6 +83,35 @@ public final class CutDraws {
         double[] ranks = new double[placed.size()];
         Arrays.fill(ranks, rank);
         return of(placed, ranks, sample, seeds, workers);
+    }
+
+    /**
+     * One candidate at a threshold, whose depth differs from resample to resample: for what is acted on by score, not by number.
+     *
+     * @param point of the ranking, the last that is acted on
+     */
+    public static Drawn atThreshold(IndexedRanking placed, int point, Sample sample, Seeds seeds, Workers workers) {
+        Ranking ranking = placed.ranking();
+        Resampler.Way way = Resampler.Way.told(sample);
+        int replicates = way.replicates();
+        Drawn drawn = new Drawn(
+                ranking.size(point) / ranking.total(),
+                ranking.total(),
+                new double[replicates],
+                new double[replicates],
+                new double[replicates],
+                new double[replicates],
+                new double[replicates]);
+        int run = point == 0 ? 0 : 1;
+        List<Segments> apart = List.of(Segments.apart(ranking, point));
+        Resampler.run(List.of(placed), apart, sample, seeds, "threshold", way, workers, (k, resample, r) -> {
+            drawn.total()[r] = resample.total();
+            drawn.totalEvents()[r] = resample.totalEvents();
+            drawn.events()[r] = resample.events(run);
+            drawn.valued()[r] = resample.valued(run);
+            requireNonNull(drawn.acted())[r] = resample.records(run);
+        });
+        return drawn;
     }
 
     public Sample sample() {

@@ -11,9 +11,21 @@ import outrider.stakes.Stakes;
  * @param depth of the cut, as a share of the records
  * @param records N of the data; {@code total} that of each replicate, {@code totalEvents} its events
  * @param events reached in each replicate, {@code valued} the sum of their values
+ * @param acted records reached in each replicate where the cut is a threshold; null where it is a depth, the same in each
  */
 public record Drawn(
-        double depth, double records, double[] total, double[] totalEvents, double[] events, double[] valued) {
+        double depth,
+        double records,
+        double[] total,
+        double[] totalEvents,
+        double[] events,
+        double[] valued,
+        double @Nullable [] acted) {
+
+    /** At a depth. */
+    Drawn(double depth, double records, double[] total, double[] totalEvents, double[] events, double[] valued) {
+        this(depth, records, total, totalEvents, events, valued, null);
+    }
 
     /** A 95 % percentile interval; null bounds where every replicate is undefined. */
     public record Bounds(@Nullable Double low, @Nullable Double high) {}
@@ -22,6 +34,10 @@ public record Drawn(
         double[] capture = new double[total.length];
         for (int r = 0; r < capture.length; r++) capture[r] = events[r] / totalEvents[r];
         return capture;
+    }
+
+    private double acted(int r) {
+        return acted == null ? depth * total[r] : acted[r];
     }
 
     /** By which events and non-events of a replicate count: towards the planned rate where there is one, else 1. */
@@ -38,7 +54,7 @@ public record Drawn(
         double[] precision = new double[total.length];
         for (int r = 0; r < precision.length; r++) {
             double caught = eventFactor(planned, r) * events[r];
-            double wrong = otherFactor(planned, r) * (depth * total[r] - events[r]);
+            double wrong = otherFactor(planned, r) * (acted(r) - events[r]);
             precision[r] = caught / (caught + wrong);
         }
         return precision;
@@ -47,8 +63,9 @@ public record Drawn(
     /** Of the data's own rate: capture over depth; of a planned one: precision over it. */
     public double[] lift(double planned) {
         double[] lift = Double.isNaN(planned) ? capture() : precision(planned);
-        double by = Double.isNaN(planned) ? depth : planned;
-        for (int r = 0; r < lift.length; r++) lift[r] /= by;
+        for (int r = 0; r < lift.length; r++) {
+            lift[r] /= !Double.isNaN(planned) ? planned : acted == null ? depth : acted[r] / total[r];
+        }
         return lift;
     }
 
@@ -56,8 +73,8 @@ public record Drawn(
     public double[] gain(Stakes stakes, double planned) {
         double[] gain = new double[total.length];
         for (int r = 0; r < gain.length; r++) {
-            NetValue.Worth worth = NetValue.worth(stakes, eventFactor(planned, r), otherFactor(planned, r));
-            gain[r] = records / total[r] * worth.of(depth * total[r], events[r], valued[r]);
+            NetValue.Worth worth = NetValue.worth(stakes, planned, total[r], totalEvents[r]);
+            gain[r] = records / total[r] * worth.of(acted(r), events[r], valued[r]);
         }
         return gain;
     }

@@ -65,6 +65,10 @@ final class Resample {
         return events[run];
     }
 
+    double valued(int run) {
+        return valued[run];
+    }
+
     /** Reads what the first {@code rank} records hold; O(log runs). */
     void at(double rank) {
         int low = 0;

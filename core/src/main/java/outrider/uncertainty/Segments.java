@@ -35,14 +35,23 @@ record Segments(Ranking ranking, int[] end) {
         return new Segments(ranking, Arrays.copyOf(end, count));
     }
 
+    /** What lies above a point and what lies below it. */
+    static Segments apart(Ranking ranking, int point) {
+        int groups = ranking.groups();
+        return new Segments(ranking, point == 0 || point == groups ? new int[] {groups} : new int[] {point, groups});
+    }
+
+    /** Every group by itself. */
+    static Segments single(Ranking ranking) {
+        int[] all = new int[ranking.groups()];
+        Arrays.setAll(all, i -> i + 1);
+        return new Segments(ranking, all);
+    }
+
     /** All groups where there are few; else single ones at the top and runs of slowly growing length below. */
     static Segments along(Ranking ranking) {
         int groups = ranking.groups();
-        if (groups <= WHOLE) {
-            int[] all = new int[groups];
-            Arrays.setAll(all, i -> i + 1);
-            return new Segments(ranking, all);
-        }
+        if (groups <= WHOLE) return single(ranking);
         int[] end = new int[groups];
         int count = 0;
         int point = 0;

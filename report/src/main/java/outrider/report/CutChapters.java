@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.function.ToDoubleFunction;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
@@ -235,6 +236,14 @@ final class CutChapters {
                 .estimate("reserve", c -> bounded(c, c.reserve(), c.reserveLow(), c.reserveHigh()))
                 .text("the reserve", CutChapters::confirmed)
                 .block());
+        String chosen = r.comparison().stream()
+                .filter(c -> c.optimism() != null && c.optimism() > 0)
+                .map(c -> Written.measure(c.measure()) + " by " + first.measured(c, c.optimism()))
+                .collect(Collectors.joining(", "));
+        if (!chosen.isEmpty()) {
+            blocks.add(Block.quiet("The cut was chosen on validation, whose figures look better for it: " + chosen
+                    + ". That is taken off before they are held against the reserve's."));
+        }
         return blocks;
     }
 

@@ -152,7 +152,7 @@ class ReportTest {
     void aDropOfTheReserveIsSaidOnTheFirstPage() {
         Figures f = Example.FIGURES;
         Figures.Reserve r = f.reserve();
-        Figures.Compared low = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.17, 0.23, false);
+        Figures.Compared low = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.17, 0.23, null, false);
         Figures.Reserve dropped = new Figures.Reserve(r.part(), r.figures(), r.auc(), r.perCampaign(), List.of(low));
         FirstPage page = new FirstPage(Example.evidence(Example.BRIEF, with(f, dropped), List.of()));
         assertThat(page.confirmation())

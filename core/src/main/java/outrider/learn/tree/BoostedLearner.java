@@ -39,6 +39,7 @@ public final class BoostedLearner extends NamedLearner {
                     0,
                     1000,
                     50),
+            CommonSettings.LEVEL_GAIN,
             CommonSettings.RISING,
             CommonSettings.FALLING);
 
@@ -61,12 +62,14 @@ public final class BoostedLearner extends NamedLearner {
     public Model train(Training training) {
         BoostedTrees.Way way = new BoostedTrees.Way(
                 training.settings().whole("rounds"),
-                training.settings().number("rate"),
                 training.settings().whole("depth"),
                 training.leafRecords(40, 50, 5),
                 training.settings().number("rowShare"),
                 training.settings().number("columnShare"),
-                training.settings().number("penalty"),
+                new Criterion.SecondOrder(
+                                training.settings().number("penalty"),
+                                training.settings().number("rate"))
+                        .of(training.settings()),
                 training.settings().whole("patience"),
                 Monotone.of(training.settings()));
         return training.promising(new BoostedModel(

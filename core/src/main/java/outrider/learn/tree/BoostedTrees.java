@@ -30,20 +30,18 @@ public final class BoostedTrees {
 
     /**
      * @param rounds at most
-     * @param rate of shrinkage
      * @param fewest records in a leaf
      * @param rowShare and {@code columnShare}: drawn anew each round
-     * @param penalty λ on leaves
+     * @param criterion by which splits are chosen and leaves get their values, with shrinkage and penalty
      * @param patience rounds without a gain on the held-back fold before it stops; 0 to go all rounds
      */
     public record Way(
             int rounds,
-            double rate,
             int deepest,
             int fewest,
             double rowShare,
             double columnShare,
-            double penalty,
+            Criterion criterion,
             int patience,
             Monotone monotone) {}
 
@@ -205,7 +203,7 @@ public final class BoostedTrees {
             derivatives();
             Grower grower = new Grower(
                     binned,
-                    new Criterion.SecondOrder(way.penalty(), way.rate()),
+                    way.criterion(),
                     way.deepest(),
                     way.fewest(),
                     directions,

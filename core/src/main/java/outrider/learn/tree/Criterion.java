@@ -1,6 +1,7 @@
 package outrider.learn.tree;
 
 import java.util.stream.IntStream;
+import outrider.learn.Settings;
 
 /**
  * What a split is good for. Of each record two numbers are summed: for trees of classes a = w·y and b = w, for boosting the
@@ -13,6 +14,36 @@ interface Criterion {
     /** The score of a leaf. */
     double value(double a, double b);
 
+    /** What a branch more gains by chance in a node of so many records, where branches tell nothing: one degree of freedom. */
+    double chance(double a, double b, double count);
+
+    /** The same, as a kind's settings hold the gain of levels. */
+    default Criterion of(Settings settings) {
+        if (!settings.text("levelGain").equals("whole")) return this;
+        Criterion own = this;
+        return new Criterion() {
+            @Override
+            public double worth(double a, double b) {
+                return own.worth(a, b);
+            }
+
+            @Override
+            public double value(double a, double b) {
+                return own.value(a, b);
+            }
+
+            @Override
+            public double rank(double gain, double left, double right) {
+                return own.rank(gain, left, right);
+            }
+
+            @Override
+            public double chance(double a, double b, double count) {
+                return 0;
+            }
+        };
+    }
+
     /** By what the best splits of different columns are compared, given the gain and the two sides' b. */
     default double rank(double gain, double left, double right) {
         return gain;
@@ -23,6 +54,11 @@ interface Criterion {
         @Override
         public double worth(double a, double b) {
             return b <= 0 ? 0 : -2 * a * (b - a) / b;
+        }
+
+        @Override
+        public double chance(double a, double b, double count) {
+            return b <= 0 ? 0 : 2 * a * (b - a) / b / count;
         }
     };
 
@@ -42,6 +78,11 @@ interface Criterion {
             }
             return part(a, b) + part(b - a, b);
         }
+
+        @Override
+        public double chance(double a, double b, double count) {
+            return 0.5 * b / count;
+        }
     };
 
     /** Entropy within a column; between columns the gain over the split's own information (Quinlan 1993). */
@@ -49,6 +90,11 @@ interface Criterion {
         @Override
         public double worth(double a, double b) {
             return ENTROPY.worth(a, b);
+        }
+
+        @Override
+        public double chance(double a, double b, double count) {
+            return ENTROPY.chance(a, b, count);
         }
 
         @Override
@@ -80,6 +126,11 @@ interface Criterion {
         @Override
         public double value(double a, double b) {
             return b + lambda <= 0 ? 0 : -rate * a / (b + lambda);
+        }
+
+        @Override
+        public double chance(double a, double b, double count) {
+            return b / (b + lambda);
         }
     }
 }

@@ -14,19 +14,6 @@ import outrider.split.Folds;
 
 /** One tree, grown large and pruned back (METHODS section 7). */
 public final class DecisionTree {
-    /** By what splits are chosen. */
-    public enum Impurity {
-        GINI(Criterion.GINI),
-        ENTROPY(Criterion.ENTROPY),
-        GAIN_RATIO(Criterion.GAIN_RATIO);
-
-        private final Criterion criterion;
-
-        Impurity(Criterion criterion) {
-            this.criterion = criterion;
-        }
-    }
-
     /** How a tree is cut back. */
     public enum Cutting {
         NONE,
@@ -37,11 +24,12 @@ public final class DecisionTree {
     }
 
     /**
+     * @param criterion by which splits are chosen
      * @param fewest records in a leaf
      * @param leaves at most, for {@link Cutting#SIZE}
      */
     public record Way(
-            Impurity impurity,
+            Criterion criterion,
             int deepest,
             int fewest,
             Cutting cutting,
@@ -130,7 +118,7 @@ public final class DecisionTree {
         int[] columns = IntStream.range(0, binned.width()).toArray();
         Grower grower = new Grower(
                 binned,
-                way.impurity().criterion,
+                way.criterion(),
                 way.deepest(),
                 way.fewest(),
                 way.monotone().directions(data),

@@ -43,7 +43,8 @@ public final class ForestLearner extends NamedLearner {
                     "Each tree draws as many records as there are, but at most this many.",
                     10,
                     10_000_000,
-                    100_000));
+                    100_000),
+            CommonSettings.LEVEL_GAIN);
 
     public ForestLearner() {
         super("forest", "random forest", Role.FITTED, Costs.FOREST, SETTINGS);
@@ -64,7 +65,8 @@ public final class ForestLearner extends NamedLearner {
                 training.settings().whole("columnsTried"),
                 training.settings().whole("depth"),
                 training.leafRecords(15, 100, 3),
-                training.settings().whole("drawn"));
+                training.settings().whole("drawn"),
+                Criterion.ENTROPY.of(training.settings()));
         RandomForest.Fit fit =
                 RandomForest.fit(training.data(), training.sample(), way, training.workers(), training.progress());
         return new ForestModel(

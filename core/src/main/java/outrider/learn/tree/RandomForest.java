@@ -23,7 +23,7 @@ public final class RandomForest {
      * @param fewest records in a leaf
      * @param drawn records a tree at most, with replacement
      */
-    public record Way(int trees, int tried, int deepest, int fewest, int drawn) {}
+    public record Way(int trees, int tried, int deepest, int fewest, int drawn, Criterion criterion) {}
 
     /** The out-of-bag squared error of the first so many trees. */
     public record CurvePoint(int trees, double outOfBag) {}
@@ -66,7 +66,7 @@ public final class RandomForest {
                 b[i] *= sample.weight() == null ? 1 : sample.weight()[i];
                 a[i] = b[i] * y[i];
             }
-            Grower grower = new Grower(binned, Criterion.ENTROPY, way.deepest(), way.fewest(), Workers.ALONE);
+            Grower grower = new Grower(binned, way.criterion(), way.deepest(), way.fewest(), Workers.ALONE);
             Supplier<int[]> choice = chooser(width, tried, random);
             grown[t] = grower.grow(Arrays.copyOf(rows, count), a, b, null, choice, progress, null)
                     .corrected(sample);

@@ -13,6 +13,7 @@ import outrider.learn.Dial;
 import outrider.learn.Model;
 import outrider.learn.NamedLearner;
 import outrider.learn.Setting;
+import outrider.learn.Settings;
 import outrider.learn.Training;
 
 /** One decision tree, pruned. */
@@ -59,6 +60,7 @@ public final class TreeLearner extends NamedLearner {
                     "misclassified",
                     "wrong guesses"),
             whole("leaves", "leaves", "The size to cut to, where pruning says so.", 1, 100_000, 20),
+            CommonSettings.LEVEL_GAIN,
             CommonSettings.RISING,
             CommonSettings.FALLING);
 
@@ -74,11 +76,7 @@ public final class TreeLearner extends NamedLearner {
     @Override
     public Model train(Training training) {
         DecisionTree.Way way = new DecisionTree.Way(
-                switch (training.settings().text("impurity")) {
-                    case "entropy" -> DecisionTree.Impurity.ENTROPY;
-                    case "gainRatio" -> DecisionTree.Impurity.GAIN_RATIO;
-                    default -> DecisionTree.Impurity.GINI;
-                },
+                criterion(training.settings()),
                 training.settings().whole("depth"),
                 training.leafRecords(50, 40, 5),
                 switch (training.settings().text("pruning")) {
@@ -96,6 +94,16 @@ public final class TreeLearner extends NamedLearner {
                 Monotone.of(training.settings()));
         return new TreeModel(
                 DecisionTree.fit(training.data(), training.sample(), way, training.workers(), training.progress()));
+    }
+
+    private static Criterion criterion(Settings settings) {
+        Criterion impurity =
+                switch (settings.text("impurity")) {
+                    case "entropy" -> Criterion.ENTROPY;
+                    case "gainRatio" -> Criterion.GAIN_RATIO;
+                    default -> Criterion.GINI;
+                };
+        return impurity.of(settings);
     }
 
     @Override

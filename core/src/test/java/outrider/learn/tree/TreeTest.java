@@ -18,7 +18,7 @@ import outrider.split.Balance;
 
 class TreeTest {
     private static DecisionTree.Fit tree(
-            TrainingData data, DecisionTree.Impurity impurity, int depth, int fewest, DecisionTree.Cutting cutting) {
+            TrainingData data, Criterion impurity, int depth, int fewest, DecisionTree.Cutting cutting) {
         var way = new DecisionTree.Way(impurity, depth, fewest, cutting, Pruning.Error.SQUARED, 6, 5, Monotone.NONE);
         var sample = new Balance.Sample(data.rows(), null, 0);
         return DecisionTree.fit(data, sample, way, Workers.ALONE, Progress.NONE);
@@ -74,18 +74,19 @@ class TreeTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"1,GINI", "2,GINI", "3,ENTROPY", "4,ENTROPY"})
-    void theFirstSplitIsTheBestOfAll(long seed, DecisionTree.Impurity impurity) {
+    @CsvSource({"1,true", "2,true", "3,false", "4,false"})
+    void theFirstSplitIsTheBestOfAll(long seed, boolean gini) {
         TrainingData data = Cases.mixed(120, seed);
-        Tree tree = tree(data, impurity, 1, 9, DecisionTree.Cutting.NONE).tree();
-        double best = bestGain(data, impurity == DecisionTree.Impurity.GINI, 9);
+        Tree tree = tree(data, gini ? Criterion.GINI : Criterion.ENTROPY, 1, 9, DecisionTree.Cutting.NONE)
+                .tree();
+        double best = bestGain(data, gini, 9);
         assertThat(tree.gain()[0]).isCloseTo(best, within(1e-9));
     }
 
     @Test
     void leavesHoldTheRecordsTheyWereGrownFrom() {
         TrainingData data = Cases.mixed(700, 8);
-        DecisionTree.Fit fit = tree(data, DecisionTree.Impurity.GAIN_RATIO, 9, 12, DecisionTree.Cutting.NONE);
+        DecisionTree.Fit fit = tree(data, Criterion.GAIN_RATIO, 9, 12, DecisionTree.Cutting.NONE);
         Tree tree = fit.tree();
         double[] values = TreeValues.read(fit.columns(), data.table(), data.rows());
         double[] records = new double[tree.column().length];
@@ -120,7 +121,7 @@ class TreeTest {
     @ValueSource(longs = {3, 4, 5})
     void thePruningSequenceIsOptimalAtEveryPenalty(long seed) {
         TrainingData data = Cases.mixed(160, seed);
-        Tree tree = tree(data, DecisionTree.Impurity.GINI, 4, 8, DecisionTree.Cutting.NONE)
+        Tree tree = tree(data, Criterion.GINI, 4, 8, DecisionTree.Cutting.NONE)
                 .tree();
         Pruning.Sequence sequence = Pruning.sequence(tree, Pruning.Error.SQUARED);
         List<double[]> all = subtrees(tree, 0);
@@ -145,24 +146,24 @@ class TreeTest {
     @Test
     void rulesCutWhereTheySay() {
         TrainingData data = Cases.mixed(3000, 6);
-        DecisionTree.Fit minimum = tree(data, DecisionTree.Impurity.GINI, 12, 5, DecisionTree.Cutting.MINIMUM);
+        DecisionTree.Fit minimum = tree(data, Criterion.GINI, 12, 5, DecisionTree.Cutting.MINIMUM);
         DecisionTree.Size best = minimum.sizes().get(minimum.minimum());
         DecisionTree.Size simple = minimum.sizes().get(minimum.oneStandardError());
         assertThat(minimum.tree().leaves()).isEqualTo(best.leaves());
         assertThat(minimum.sizes()).allSatisfy(size -> assertThat(size.error()).isGreaterThanOrEqualTo(best.error()));
         assertThat(simple.error()).isLessThanOrEqualTo(best.error() + best.standardError());
         assertThat(simple.leaves()).isLessThan(best.leaves());
-        assertThat(tree(data, DecisionTree.Impurity.GINI, 12, 5, DecisionTree.Cutting.ONE_STANDARD_ERROR)
+        assertThat(tree(data, Criterion.GINI, 12, 5, DecisionTree.Cutting.ONE_STANDARD_ERROR)
                         .tree()
                         .leaves())
                 .isEqualTo(simple.leaves());
-        Tree sized = tree(data, DecisionTree.Impurity.GINI, 12, 5, DecisionTree.Cutting.SIZE)
+        Tree sized = tree(data, Criterion.GINI, 12, 5, DecisionTree.Cutting.SIZE)
                 .tree();
         assertThat(sized.leaves()).isBetween(2, 6);
-        int whole = tree(data, DecisionTree.Impurity.GINI, 12, 5, DecisionTree.Cutting.NONE)
+        int whole = tree(data, Criterion.GINI, 12, 5, DecisionTree.Cutting.NONE)
                 .tree()
                 .leaves();
-        int described = tree(data, DecisionTree.Impurity.GINI, 12, 5, DecisionTree.Cutting.DESCRIPTION_LENGTH)
+        int described = tree(data, Criterion.GINI, 12, 5, DecisionTree.Cutting.DESCRIPTION_LENGTH)
                 .tree()
                 .leaves();
         assertThat(described).isBetween(2, whole / 2);
@@ -172,7 +173,7 @@ class TreeTest {
     void outOfBagScoresComeFromTreesThatDidNotDrawTheRecord() {
         TrainingData data = Cases.mixed(300, 2);
         var sample = new Balance.Sample(data.rows(), null, 0);
-        var one = new RandomForest.Way(1, 3, 10, 2, 1_000_000);
+        var one = new RandomForest.Way(1, 3, 10, 2, 1_000_000, Criterion.ENTROPY);
         RandomForest.Fit fit = RandomForest.fit(data, sample, one, Workers.ALONE, Progress.NONE);
         long drawn = IntStream.range(0, 300)
                 .filter(i -> Double.isNaN(fit.outOfBag()[i]))
@@ -185,7 +186,7 @@ class TreeTest {
             assertThat(fit.outOfBag()[i])
                     .isEqualTo(tree.value()[tree.leaf(values, i * fit.columns().size())]);
         }
-        var many = new RandomForest.Way(80, 3, 10, 5, 1_000_000);
+        var many = new RandomForest.Way(80, 3, 10, 5, 1_000_000, Criterion.ENTROPY);
         RandomForest.Fit forest = RandomForest.fit(data, sample, many, Workers.ALONE, Progress.NONE);
         assertThat(forest.curve().get(79).outOfBag())
                 .isLessThan(forest.curve().get(0).outOfBag());
@@ -194,7 +195,7 @@ class TreeTest {
     @Test
     void aFirstRoundOfBoostingIsTheNewtonStepOfItsLeaves() {
         TrainingData data = Cases.mixed(400, 9);
-        var way = new BoostedTrees.Way(1, 1, 3, 10, 1, 1, 2.5, 0, Monotone.NONE);
+        var way = new BoostedTrees.Way(1, 3, 10, 1, 1, new Criterion.SecondOrder(2.5, 1), 0, Monotone.NONE);
         var sample = new Balance.Sample(data.rows(), null, 0);
         BoostedTrees.Fit fit = BoostedTrees.fit(data, sample, way, Workers.ALONE, Progress.NONE);
         double p = data.rate();
