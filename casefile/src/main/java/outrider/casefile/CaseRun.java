@@ -18,6 +18,7 @@ import outrider.learn.Model;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
 import outrider.learn.TrainingScores;
+import outrider.learn.bayes.BayesLearner;
 import outrider.uncertainty.Sample;
 
 /** Fits every candidate of a case from its data, in their order. Bits repeat, whatever the number of threads. */
@@ -115,8 +116,9 @@ public final class CaseRun {
     }
 
     private Settings byRules(Learner kind, Settings settings) {
-        boolean known = kind.settings().contains(CommonSettings.LEVEL_GAIN);
-        return known && rules < Evidence.LEVELS_DISCOUNTED ? settings.with("levelGain", "whole") : settings;
+        if (rules >= Evidence.LEVELS_DISCOUNTED) return settings;
+        if (kind.settings().contains(CommonSettings.LEVEL_GAIN)) return settings.with("levelGain", "whole");
+        return kind.settings().contains(BayesLearner.PRIOR) ? settings.with("prior", 0.0) : settings;
     }
 
     private double[] score(Fitted made, int[] rows) {

@@ -49,7 +49,7 @@ public record Evidence(
 
     /** The first rules by which the reserve's intervals are those of the threshold it is cut at. */
     static final int RESERVE_AT_THRESHOLD = 7;
-    /** The first rules by which trees take off what many levels gain by chance. */
+    /** The first rules by which trees take off what many levels gain by chance, and levels of few records say little in naive Bayes. */
     static final int LEVELS_DISCOUNTED = 7;
 
     /** Whose models scored training out of fold, as the end of a sentence. */

@@ -8,6 +8,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import outrider.Vectors;
 import outrider.base.Progress;
 import outrider.base.Seeds;
@@ -64,8 +66,9 @@ class LearnerFiguresTest {
         assertThat(map.probability(Math.nextDown(map.from()[3]))).isEqualTo(map.value()[2]);
     }
 
-    @Test
-    void naiveBayesIsTheProductOfItsDensitiesAndShares() {
+    @ParameterizedTest
+    @CsvSource({"0", "4"})
+    void naiveBayesIsTheProductOfItsDensitiesAndShares(double prior) {
         double[] x = {1, 2, 4, 3, 8, Double.NaN};
         int[] level = {0, 1, 0, -1, 1, 1};
         byte[] y = {0, 0, 0, 1, 1, 1};
@@ -74,14 +77,18 @@ class LearnerFiguresTest {
         double[] score = Cases.score(
                 Cases.train(
                         Learners.named("bayes"),
-                        Settings.of(Learners.named("bayes"), Map.of("calibration", "none")),
+                        Settings.of(Learners.named("bayes"), Map.of("calibration", "none", "prior", prior)),
                         data,
                         1),
                 data);
         double own = 5.84;
         double[] mean = {7 / 3.0, 5.5};
         double[] variance = {14 / 9.0 + 1e-9 * own, 6.25 + 1e-9 * own};
-        double[][] share = {{3 / 6.0, 2 / 6.0}, {1 / 5.0, 3 / 5.0}};
+        double[][] share = prior == 0
+                ? new double[][] {{3 / 6.0, 2 / 6.0}, {1 / 5.0, 3 / 5.0}}
+                : new double[][] {{(2 + 4 * 0.6) / (3 + 12 * 0.6), (1 + 4 * 0.6) / (3 + 12 * 0.6)}, {
+                    4 * 0.4 / (2 + 12 * 0.4), (2 + 4 * 0.4) / (2 + 12 * 0.4)
+                }};
         for (int i = 0; i < 6; i++) {
             double[] joint = {0.5, 0.5};
             for (int c = 0; c < 2; c++) {

@@ -1,3 +1,5 @@
--- What was fitted before took the gain of many levels as it is, and is repeated so.
+-- What was fitted before took the gain of many levels as it is, and smoothed shares evenly; it is repeated so.
 update candidate set settings = settings || '{"levelGain": "whole"}' where kind in ('tree', 'forest', 'boosted');
+update candidate set settings = settings || '{"prior": 0}' where kind = 'bayes';
 update trial set settings = settings || '{"levelGain": "whole"}' where kind in ('tree', 'forest', 'boosted');
+update trial set settings = settings || '{"prior": 0}' where kind = 'bayes';

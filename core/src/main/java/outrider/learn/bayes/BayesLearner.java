@@ -1,6 +1,7 @@
 package outrider.learn.bayes;
 
 import static outrider.learn.Setting.all;
+import static outrider.learn.Setting.found;
 import static outrider.learn.Setting.number;
 
 import java.util.List;
@@ -15,12 +16,21 @@ import outrider.learn.Training;
 
 /** Naive Bayes. */
 public final class BayesLearner extends NamedLearner {
+    /** Beside it levels that few records have say little; without it they say what their share in either class happens to be. */
+    public static final Setting PRIOR = found(
+            "prior",
+            "prior records",
+            "Records at the base rate that are added to every level, so that a level of few records says little; 0 for none. As needed: the fewer the more a column's levels differ beyond chance.",
+            0,
+            1_000_000);
+
     private static final List<Setting> SETTINGS = all(
             CommonSettings.RECALIBRATED,
+            PRIOR,
             number(
                     "smoothing",
-                    "smoothing",
-                    "Records added to every level, so that none has a share of 0.",
+                    "even smoothing",
+                    "Records added to every level of events and non-events alike, where there are no prior records.",
                     0.01,
                     1000,
                     1));
@@ -31,12 +41,16 @@ public final class BayesLearner extends NamedLearner {
 
     @Override
     public List<Dial> dials(int inputs) {
-        return List.of(Dial.of("smoothing", 0.1, 100));
+        return List.of(Dial.of("prior", 1, 1000));
     }
 
     @Override
     public Model train(Training training) {
-        double smoothing = training.settings().number("smoothing");
+        NaiveBayes.Smoothing smoothing = new NaiveBayes.Smoothing(
+                training.settings().asNeeded("prior")
+                        ? Double.NaN
+                        : training.settings().number("prior"),
+                training.settings().number("smoothing"));
         NaiveBayes bayes = NaiveBayes.fit(training.data(), training.sample(), smoothing, training.progress());
         return new BayesModel(bayes, !training.settings().text("calibration").equals("none"));
     }

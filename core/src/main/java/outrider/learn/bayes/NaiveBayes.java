@@ -24,6 +24,8 @@ import outrider.term.Terms;
  */
 public record NaiveBayes(double logOdds, List<Part> parts) {
     private static final double MOST = 1e100;
+    private static final double FEWEST_PRIOR = 1;
+    private static final double MOST_PRIOR = 1e6;
 
     /**
      * What one column says, by class: non-events first.
@@ -83,10 +85,18 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
     }
 
     /**
-     * @param smoothing records added to every level of either class, > 0
+     * How shares of levels are smoothed.
+     *
+     * @param prior records at the base rate added to every level; 0 for none, NaN for as many as each column's levels call for
+     * @param even records added to every level of either class alike, > 0; where there is no prior
+     */
+    public record Smoothing(double prior, double even) {}
+
+    /**
      * @throws BadInput if a column holds numbers too large to compute with
      */
-    public static NaiveBayes fit(TrainingData data, Balance.Sample sample, double smoothing, Progress progress) {
+    public static NaiveBayes fit(
+            TrainingData data, Balance.Sample sample, Smoothing smoothing, Progress progress) {
         double[] total = new double[2];
         for (int i = 0; i < sample.rows().length; i++) {
             total[data.outcome()[sample.rows()[i]]] += weight(sample, i);
@@ -115,7 +125,7 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
             progress.checkpoint(
                     0.5 + 0.5 * c / columns.size(), "counting " + columns.get(c).name());
             Part part = columns.get(c).levels() == null
-                    ? gaussian(columns.get(c), read.get(c), data, sample)
+                    ? gaussian(columns.get(c), read.get(c), data, sample, smoothing.prior() != 0)
                     : levels(columns.get(c), read.get(c), data, sample, smoothing);
             if (part != null) parts.add(part);
         }
@@ -142,34 +152,70 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
         return new double[] {mean, total == 0 ? 0 : squares / total, total};
     }
 
-    /** Each variance grows by 1e-9 of the column's own, so that one column of large numbers leaves the others alone. */
+    /**
+     * Each variance grows by 1e-9 of the column's own, so that one column of large numbers leaves the others alone.
+     *
+     * @param spread whether a class that holds one value alone is given the column's own variance: it was too few to differ
+     */
     private static @Nullable Part gaussian(
-            TreeColumn column, double[] values, TrainingData data, Balance.Sample sample) {
+            TreeColumn column, double[] values, TrainingData data, Balance.Sample sample, boolean spread) {
         double own = moments(values, data, sample, -1)[1];
         double[] others = moments(values, data, sample, 0);
         double[] events = moments(values, data, sample, 1);
         if (others[2] == 0 || events[2] == 0 || own == 0) return null;
         double[] mean = {others[0], events[0]};
         double[] variance = {others[1] + 1e-9 * own, events[1] + 1e-9 * own};
+        for (int level = 0; level < 2; level++) if (spread && variance[level] <= 1e-9 * own) variance[level] = own;
         return new Part(column, mean, variance, null);
     }
 
     private static Part levels(
-            TreeColumn column, double[] values, TrainingData data, Balance.Sample sample, double smoothing) {
+            TreeColumn column, double[] values, TrainingData data, Balance.Sample sample, Smoothing smoothing) {
         int places = requireNonNull(column.levels()).size() + 1;
-        double[][] logShare = new double[2][places];
-        double[] total = {smoothing * places, smoothing * places};
-        for (double[] shares : logShare) java.util.Arrays.fill(shares, smoothing);
+        double[][] count = new double[2][places];
+        double[] total = new double[2];
         for (int i = 0; i < values.length; i++) {
             if (Double.isNaN(values[i])) continue;
             int level = data.outcome()[sample.rows()[i]];
-            logShare[level][(int) values[i]] += weight(sample, i);
+            count[level][(int) values[i]] += weight(sample, i);
             total[level] += weight(sample, i);
         }
+        double prior = Double.isNaN(smoothing.prior()) ? prior(count, total) : smoothing.prior();
         for (int level = 0; level < 2; level++) {
-            for (int p = 0; p < places; p++) logShare[level][p] = Math.log(logShare[level][p] / total[level]);
+            double added = prior > 0
+                    ? Math.max(1e-9, prior * total[level] / (total[0] + total[1]))
+                    : smoothing.even();
+            double all = total[level] + added * places;
+            for (int p = 0; p < places; p++) count[level][p] = Math.log((count[level][p] + added) / all);
         }
-        return new Part(column, null, null, logShare);
+        return new Part(column, null, null, count);
+    }
+
+    /**
+     * Records at the base rate that are worth as much as what is known of levels beforehand: by how much their log-odds differ beyond
+     * chance (by moments, DerSimonian and Laird 1986), against what one record tells of them.
+     */
+    private static double prior(double[][] count, double[] total) {
+        double rate = total[1] / (total[0] + total[1]);
+        double told = rate * (1 - rate);
+        if (!(told > 0)) return FEWEST_PRIOR;
+        double squares = 0;
+        double records = 0;
+        double recordsSquared = 0;
+        int levels = 0;
+        for (int p = 0; p < count[0].length; p++) {
+            double n = count[0][p] + count[1][p];
+            if (n == 0) continue;
+            double off = count[1][p] - n * rate;
+            squares += off * off / (n * told);
+            records += n;
+            recordsSquared += n * n;
+            levels++;
+        }
+        double beyond = squares - (levels - 1);
+        if (beyond <= 0) return MOST_PRIOR;
+        double variance = beyond / (told * (records - recordsSquared / records));
+        return Math.max(FEWEST_PRIOR, Math.min(MOST_PRIOR, 1 / (variance * told)));
     }
 
     /** What each column adds to the log-odds: row i, part p at {@code i · parts + p}. */

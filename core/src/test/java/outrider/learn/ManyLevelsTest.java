@@ -1,4 +1,4 @@
-package outrider.learn.tree;
+package outrider.learn;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -14,11 +14,6 @@ import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
-import outrider.learn.Learner;
-import outrider.learn.Learners;
-import outrider.learn.Model;
-import outrider.learn.Settings;
-import outrider.learn.Training;
 import outrider.prepare.TrainingData;
 import outrider.rank.Ranking;
 import outrider.split.Balance;
@@ -27,7 +22,7 @@ import outrider.table.Column;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
 
-/** Trees beside categories of very many levels, such as places and stores. */
+/** Kinds that count levels, beside categories of very many of them, such as places and stores. */
 class ManyLevelsTest {
     private static final int RECORDS = 4000;
     private static final List<String> NUMBERS = List.of("x0", "x1", "x2", "x3");
@@ -80,7 +75,7 @@ class ManyLevelsTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"boosted, 30", "boosted, 300", "boosted, 1500", "forest, 30", "forest, 300"})
+    @CsvSource({"boosted, 30", "boosted, 300", "boosted, 1500", "forest, 30", "forest, 300", "bayes, 300"})
     void levelsThatTellNothingCostHardlyAnything(String kind, int levels) {
         World world = World.of(levels, 0, -3.2);
         double numbers = world.auc(kind, Map.of(), NUMBERS);
@@ -89,7 +84,7 @@ class ManyLevelsTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"boosted", "forest"})
+    @CsvSource({"boosted", "forest", "bayes"})
     void levelsThatTellAreUsed(String kind) {
         World world = World.of(100, 0.8, -2.2);
         assertThat(world.auc(kind, Map.of(), world.all())).isGreaterThan(world.auc(kind, Map.of(), NUMBERS) + 0.03);
