@@ -60,7 +60,7 @@ public record CaseData(
      * @throws BadInput if the file is not there, is another one than the brief names, or does not fit the brief
      */
     public static CaseData read(BriefFile brief, Path file, Progress progress) {
-        return read(brief, file, Evidence.RULES, progress);
+        return read(brief, file, Evidence.RULES, true, progress);
     }
 
     /**
@@ -68,6 +68,11 @@ public record CaseData(
      *     random even where parts are made by date
      */
     public static CaseData read(BriefFile asked, Path file, int rules, Progress progress) {
+        return read(asked, file, rules, false, progress);
+    }
+
+    /** @param unsaid whether what nobody said anything of is refused where it is many levels that are nearly numbers or days */
+    private static CaseData read(BriefFile asked, Path file, int rules, boolean unsaid, Progress progress) {
         boolean fillIn = rules > Verifier.BEFORE_FAILURES;
         asked.demandWhole();
         BriefFile brief = asked;
@@ -84,7 +89,7 @@ public record CaseData(
             plain = joined(brief, file, plain, joins, progress);
             Dialect written = manner.dialect();
             if (brief.data().notes() != null) brief = noted(brief, file, plain, written);
-            if (brief.data().dialect() == null) refuseDoubtful(plain, brief, written, fillIn);
+            if (brief.data().dialect() == null) refuseDoubtful(plain, brief, written, fillIn, unsaid);
             refuseUnknown(plain, brief);
             BriefFile whole = !fillIn
                     ? brief
@@ -210,7 +215,8 @@ public record CaseData(
      * @param meant whether columns of texts that are nearly numbers or days are refused too, else only those that can be read in several ways
      * @throws BadInput naming every such column of which nobody said how, with what to write
      */
-    private static void refuseDoubtful(Table table, BriefFile brief, @Nullable Dialect dialect, boolean meant) {
+    private static void refuseDoubtful(
+            Table table, BriefFile brief, @Nullable Dialect dialect, boolean meant, boolean unsaid) {
         List<String> found = new ArrayList<>();
         List<String> remedies = new ArrayList<>();
         for (Column column : table.columns()) {
@@ -226,7 +232,11 @@ public record CaseData(
                                 .map(way -> way.reading().format() + " (" + String.join(", ", way.examples()) + ")")
                                 .collect(Collectors.joining(" or ")));
                 remedies.add(written(column.name(), mend.ways().get(0).reading().type(), "…", null));
-            } else if (meant && own != null && column.type() == ColumnType.TEXT && own.type() != ColumnType.TEXT) {
+            } else if (own != null
+                    && (meant && column.type() == ColumnType.TEXT && own.type() != ColumnType.TEXT
+                            || unsaid
+                                    && !brief.columns().containsKey(column.name())
+                                    && ColumnDefaults.nearlyOther(column, mend))) {
                 found.add("\"" + column.name() + "\" holds texts that are nearly "
                         + (own.type() == ColumnType.NUMBER ? "numbers" : "dates"));
                 remedies.add(written(column.name(), own.type(), own.format(), own.missing()));

@@ -9,6 +9,7 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.check.ColumnProfile;
+import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.Dialect;
@@ -17,18 +18,28 @@ import outrider.table.Table;
 
 /** What columns are taken for where nobody has said anything: names of records and of customers are identifiers, free text is no input. */
 public final class ColumnDefaults {
+    /** So many levels that are nearly numbers may be codes; more are numbers that cannot be read yet. */
+    private static final int MOST_CODES = 20;
+
     private ColumnDefaults() {}
 
     /** As the other; texts that nearly are numbers or days are set aside until somebody says how to read them. */
     public static @Nullable ColumnSetup of(ColumnProfile facts, ColumnType type, Reading.@Nullable Mend mend) {
-        if (!meant(type, mend)) return of(facts, type);
+        if (!meant(type, facts.distinct(), mend)) return of(facts, type);
         ColumnType nearly = nearly(requireNonNull(mend));
         String what = nearly == null ? "numbers or days" : nearly == ColumnType.DATE ? "days" : "numbers";
         return ColumnSetup.byItself(Role.SET_ASIDE, "texts that are nearly " + what);
     }
 
-    private static boolean meant(ColumnType type, Reading.@Nullable Mend mend) {
-        if (type != ColumnType.TEXT || mend == null) return false;
+    /** Whether a column of levels is one of numbers or days that nobody has read yet. */
+    static boolean nearlyOther(Column column, Reading.Mend mend) {
+        return column instanceof CategoryColumn levels
+                && meant(ColumnType.CATEGORY, levels.levels().size(), mend);
+    }
+
+    private static boolean meant(ColumnType type, int distinct, Reading.@Nullable Mend mend) {
+        boolean texts = type == ColumnType.TEXT || type == ColumnType.CATEGORY && distinct > MOST_CODES;
+        if (!texts || mend == null) return false;
         ColumnType nearly = nearly(mend);
         return nearly == null || nearly == ColumnType.NUMBER || nearly == ColumnType.DATE;
     }
@@ -63,7 +74,8 @@ public final class ColumnDefaults {
         int[] rows = IntStream.range(0, table.size()).toArray();
         for (Column column : table.columns()) {
             if (all.containsKey(column.name()) || column.name().equals(outcome)) continue;
-            boolean meant = column.type() == ColumnType.TEXT && meant(column.type(), Reading.mend(column, dialect));
+            boolean meant =
+                    column.type() == ColumnType.TEXT && meant(ColumnType.TEXT, 0, Reading.mend(column, dialect));
             ColumnSetup taken = meant ? null : of(ColumnProfile.of(column, rows, null), column.type());
             if (taken != null) all.put(column.name(), taken);
         }

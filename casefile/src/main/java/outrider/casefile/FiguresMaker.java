@@ -295,7 +295,11 @@ public final class FiguresMaker {
         AucUncertainty.Interval auc = AucUncertainty.of(placed, sample).interval();
         double scale = brief.campaignSize() / rows.length;
         return new Figures.Reserve(
-                part(rows), figures, auc, scale, compared(atCut, perCampaign, proposed.scored(), figures, scale, auc, optimism));
+                part(rows),
+                figures,
+                auc,
+                scale,
+                compared(atCut, perCampaign, proposed.scored(), figures, scale, auc, optimism));
     }
 
     /** Of a cut that is the best of validation; null of another one. */

@@ -126,9 +126,11 @@ class CaseRunTest {
                 assertThat(c.confirmed()).isEqualTo(reserve > limit);
             }
         }
-        assertThat(Figures.Compared.of("auc", 1.0, null, null, 1.0, null, null, null).confirmed())
+        assertThat(Figures.Compared.of("auc", 1.0, null, null, 1.0, null, null, null)
+                        .confirmed())
                 .isTrue();
-        assertThat(Figures.Compared.of("auc", 1.0, null, null, 0.9, null, null, null).confirmed())
+        assertThat(Figures.Compared.of("auc", 1.0, null, null, 0.9, null, null, null)
+                        .confirmed())
                 .isFalse();
         assertThat(Winter.FIGURES.reserve().confirms()).isTrue();
     }

@@ -19,6 +19,7 @@ import outrider.casefile.ColumnSetup.Role;
 import outrider.check.ColumnProfile;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
+import outrider.table.ColumnBuilder;
 import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
 
@@ -184,6 +185,38 @@ class ColumnDefaultsTest {
             assertThat(taken.role()).isEqualTo(c == 2 ? Role.IDENTIFIER : Role.SET_ASIDE);
             assertThat(taken.byItself()).isTrue();
         }
+    }
+
+    @Test
+    void manyLevelsThatAreNearlyNumbersAreNoCategories() {
+        String[][] written = new String[3][400];
+        for (int i = 0; i < 400; i++) {
+            written[0][i] = i % 5 == 0 ? "na" : String.valueOf(i % 90);
+            written[1][i] = i % 5 == 0 ? "na" : String.valueOf(i % 9);
+            written[2][i] = 1 + i % 60 + "." + i % 7 + "%";
+        }
+        String[] reasons = {"texts that are nearly numbers", null, "texts that are nearly numbers"};
+        for (int c = 0; c < 3; c++) {
+            ColumnBuilder builder = ColumnBuilder.ofTexts("c", false);
+            for (String text : written[c]) builder.add(text);
+            Column column = builder.build();
+            ColumnProfile facts = ColumnProfile.of(
+                    column, java.util.stream.IntStream.range(0, 400).toArray(), null);
+            var taken = ColumnDefaults.of(facts, column.type(), outrider.table.Reading.mend(column, null));
+            assertThat(taken == null ? null : taken.reason()).isEqualTo(reasons[c]);
+        }
+    }
+
+    /** Amounts of any size differ too; numbers of eighteen digits, and those that are named so, name somebody. */
+    @ParameterizedTest
+    @CsvSource({"amount, 1, false", "id, 1, true", "click id, 1, true", "amount, 1e14, true", "paid, 1, false"})
+    void wholeNumbersThatDifferNeedAReasonToBeIdentifiers(String name, double times, boolean identifier) {
+        var random = new Seeds(8).stream("different");
+        double[] values = new double[2000];
+        for (int i = 0; i < values.length; i++) values[i] = Math.rint(times * (1 + i * 997 + random.nextInt(900)));
+        int[] rows = java.util.stream.IntStream.range(0, values.length).toArray();
+        assertThat(ColumnProfile.of(new NumberColumn(name, values), rows, null).identifierLike())
+                .isEqualTo(identifier);
     }
 
     /** Most patients come once or twice: then the name alone tells. */

@@ -58,6 +58,8 @@ public record ColumnProfile(
     private static final int FEWEST = 20;
     private static final double COUNTED_UP = 3;
     private static final double MANY_DIGITS = 1e5;
+    /** Whole numbers above this are no longer told apart one by one. */
+    private static final double BEYOND_AMOUNTS = 0x1p53;
     /** Above this a column of levels is judged by none of them. */
     static final int MOST_LEVELS = 1000;
 
@@ -79,7 +81,7 @@ public record ColumnProfile(
                 : column instanceof CategoryColumn category && category.ordered() && tally.size() <= LEVELS_TOLD
                         ? inOrder(tally, category.levels())
                         : commonestFirst(tally);
-        boolean alone = identifierLike(tally);
+        boolean alone = identifierLike(column.name(), tally);
         int events = Arrays.stream(tally.events()).sum();
         int others = Arrays.stream(tally.others()).sum();
         return new ColumnProfile(
@@ -112,20 +114,26 @@ public record ColumnProfile(
     }
 
     /** Nearly one value a record, of whole numbers or of texts that are no sentences. */
-    private static boolean identifierLike(Tally tally) {
+    private static boolean identifierLike(String name, Tally tally) {
         int present = tally.present();
         if (present < FEWEST || tally.size() <= IDENTIFIER_SHARE * present) return false;
-        if (tally.ordered()) return numbered(tally, present);
+        if (tally.ordered()) return numbered(name, tally, present);
         long sentences = requireNonNull(tally.labels()).stream()
                 .filter(text -> text.indexOf(' ') >= 0)
                 .count();
         return sentences < tally.size() / 2;
     }
 
-    /** Whole numbers, each once, that were counted up or all have as many digits: an amount is neither. */
-    private static boolean numbered(Tally tally, int present) {
+    /**
+     * Whole numbers, each once, that were counted up, all have as many digits or a name that tells; or of more digits than amounts have: an
+     * amount is none of these.
+     */
+    private static boolean numbered(String name, Tally tally, int present) {
         double[] values = requireNonNull(tally.values());
-        if (values.length < present || Arrays.stream(values).anyMatch(v -> v != Math.rint(v))) return false;
+        if (Arrays.stream(values).anyMatch(v -> v != Math.rint(v))) return false;
+        if (values[values.length / 2] >= BEYOND_AMOUNTS) return true;
+        if (values.length < present) return false;
+        if (RepeatedKey.named(name)) return true;
         double low = values[0];
         double high = values[values.length - 1];
         boolean counted = high - low < COUNTED_UP * present;

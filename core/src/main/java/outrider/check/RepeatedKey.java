@@ -40,14 +40,18 @@ final class RepeatedKey {
      */
     static boolean is(Column column, Tally tally) {
         if (column instanceof DateColumn || column.type() == ColumnType.NUMBER && daysAsNumbers(column)) return false;
-        String name = column.name();
         int values = tally.size();
         double each = tally.present() / (double) Math.max(1, values);
-        boolean named = NAME.matcher(name).matches();
+        boolean named = named(column.name());
         if (values < FEWEST_VALUES || each > MOST_EACH || !named && each < FEWEST_EACH) return false;
         boolean even = variance(tally, each) < EVEN * each;
         return (named || even)
                 && (tally.ordered() ? numbered(tally, named, each) : shaped(requireNonNull(tally.labels()), named));
+    }
+
+    /** Whether a column's name says that it names somebody or something. */
+    static boolean named(String column) {
+        return NAME.matcher(column).matches();
     }
 
     private static boolean daysAsNumbers(Column column) {

@@ -262,6 +262,15 @@ public final class CsvTableReader {
                     .parallel()
                     .mapToObj(i -> builders.set(i, null).build())
                     .toList();
+            if (SecondNames.in(columns)) {
+                throw BadInput.atLine(
+                        lines[0],
+                        null,
+                        "holds words where the lines below hold numbers",
+                        dialect.header()
+                                ? "it looks like a second line of names: take one of the two out"
+                                : "it looks like the names of the columns: say that the first line holds them");
+            }
             return new Table(columns, straightLines ? null : Arrays.copyOf(lines, records));
         }
     }

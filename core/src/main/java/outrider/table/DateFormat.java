@@ -39,6 +39,9 @@ public final class DateFormat {
                             "d MMM uuuu",
                             "d-MMM-uu",
                             "MMM d, uuuu",
+                            "MMM-uuuu",
+                            "MMM uuuu",
+                            "MMM-uu",
                             "uuuu-MM",
                             "MM/uuuu",
                             "uuuuMM"))

@@ -14,7 +14,7 @@ import outrider.base.BadInput;
 /**
  * A way of writing numbers, named by an example: the marks of “1,234.5”, then “%” where each carries a percent sign, or “¤” where it may carry
  * one currency sign; in brackets where brackets stand for a minus. “1:23:45” are parts of sixty, counted in the last one: seconds where the text
- * has three, and where it has two minutes or seconds.
+ * has three, and where it has two minutes or seconds. Thousands may go on in pairs, as in 12,34,567.
  *
  * @param thousands the mark between thousands; null for none. A blank stands for blanks of every width
  * @param grouped what a number with such marks looks like
@@ -63,7 +63,11 @@ record NumberFormat(
         String sign = found.group(2) == null ? "" : found.group(2);
         char decimal = core.charAt(core.length() - 2);
         Character thousands = core.length() > PLAIN_NAME.length() ? (Character) core.charAt(1) : null;
-        String mark = thousands == null ? "" : "(" + Pattern.quote(String.valueOf(thousands)) + "\\d{3})*";
+        String digits = "\\d{1,3}";
+        if (thousands != null) {
+            String mark = Pattern.quote(String.valueOf(thousands));
+            digits = "(\\d{1,3}(" + mark + "\\d{3})*|\\d{1,2}(" + mark + "\\d{2})+" + mark + "\\d{3})";
+        }
         String point = Pattern.quote(String.valueOf(decimal));
         return new NumberFormat(
                 name,
@@ -71,7 +75,7 @@ record NumberFormat(
                 thousands,
                 sign.equals(PERCENT),
                 sign.equals(CURRENCY),
-                Pattern.compile("[-+]?\\d{1,3}" + mark + "(" + point + "\\d+)?"));
+                Pattern.compile("[-+]?" + digits + "(" + point + "\\d+)?"));
     }
 
     private boolean brackets() {

@@ -46,7 +46,8 @@ class ManyLevelsTest {
                 }
                 y[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(-eta)) ? 1 : 0);
             }
-            List<String> names = IntStream.range(0, levels).mapToObj(l -> "level " + l).toList();
+            List<String> names =
+                    IntStream.range(0, levels).mapToObj(l -> "level " + l).toList();
             List<Column> columns = new ArrayList<>();
             for (int c = 0; c < 4; c++) columns.add(new NumberColumn("x" + c, x[c]));
             for (int c = 0; c < 3; c++) columns.add(new CategoryColumn("place " + c, level[c], names));
@@ -59,12 +60,7 @@ class ManyLevelsTest {
             Learner learner = Learners.named(kind);
             TrainingData data = new TrainingData(table, inputs, training, outcome, null, 1);
             Model model = Training.of(
-                    learner,
-                    Settings.of(learner, settings),
-                    data,
-                    Balance.NONE,
-                    new Workers(2),
-                    Progress.NONE);
+                    learner, Settings.of(learner, settings), data, Balance.NONE, new Workers(2), Progress.NONE);
             return Ranking.of(model.score(table, others), Arrays.copyOfRange(outcome, RECORDS, 2 * RECORDS))
                     .auc();
         }
@@ -93,6 +89,7 @@ class ManyLevelsTest {
     @Test
     void theGainAsItIsFollowsChance() {
         World world = World.of(300, 0, -3.2);
-        assertThat(world.auc("boosted", Map.of("levelGain", "whole"), world.all())).isLessThan(0.65);
+        assertThat(world.auc("boosted", Map.of("levelGain", "whole"), world.all()))
+                .isLessThan(0.65);
     }
 }

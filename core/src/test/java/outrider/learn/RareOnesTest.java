@@ -48,8 +48,7 @@ class RareOnesTest {
     }
 
     private static double auc(Learner kind, Map<String, Object> settings, TrainingData data) {
-        Model model = Training.of(
-                kind, Settings.of(kind, settings), data, Balance.NONE, new Workers(2), Progress.NONE);
+        Model model = Training.of(kind, Settings.of(kind, settings), data, Balance.NONE, new Workers(2), Progress.NONE);
         int[] others = IntStream.range(RECORDS, 2 * RECORDS).toArray();
         return Ranking.of(model.score(data.table(), others), Arrays.copyOfRange(data.outcome(), RECORDS, 2 * RECORDS))
                 .auc();

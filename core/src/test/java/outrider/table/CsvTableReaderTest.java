@@ -86,6 +86,7 @@ class CsvTableReaderTest {
                 "'a,b~1,2~~3,4~'       | line 3: has 0 fields where the header has 2",
                 "'a,a~1,2~'            | line 1, column \"a\": stands twice in the header",
                 "'column_2,~1,2~'      | line 1, column \"column_2\": stands twice in the header",
+                "',X1,X2~ID,AGE,PAY~1,34,0~2,45,1~3,28,2~' | line 2: holds words where the lines below hold numbers; it looks like a second",
                 "'a,b~1,\"2~3,4~'      | line 2, column \"b\": a quoted field is not closed"
             })
     void brokenFilesAreRefusedByLine(String file, String refusal) {

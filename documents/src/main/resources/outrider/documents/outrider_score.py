@@ -99,8 +99,11 @@ class NumberFormat:
         self.thousands = core.group(1)[1] if len(core.group(1)) > 6 else None
         self.sign = (core.group(2) or "").strip()
         self.brackets = self.name.startswith("(")
-        mark = "" if self.thousands is None else "(" + re.escape(self.thousands) + r"\d{3})*"
-        self.grouped = re.compile(r"[-+]?\d{1,3}" + mark + "(" + re.escape(self.mark) + r"\d+)?", re.ASCII)
+        digits = r"\d{1,3}"
+        if self.thousands is not None:
+            mark = re.escape(self.thousands)
+            digits = r"(\d{1,3}(" + mark + r"\d{3})*|\d{1,2}(" + mark + r"\d{2})+" + mark + r"\d{3})"
+        self.grouped = re.compile("[-+]?" + digits + "(" + re.escape(self.mark) + r"\d+)?", re.ASCII)
 
     def number(self, text):
         if self.name == "1234.5":

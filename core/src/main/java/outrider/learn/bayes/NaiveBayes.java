@@ -95,8 +95,7 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
     /**
      * @throws BadInput if a column holds numbers too large to compute with
      */
-    public static NaiveBayes fit(
-            TrainingData data, Balance.Sample sample, Smoothing smoothing, Progress progress) {
+    public static NaiveBayes fit(TrainingData data, Balance.Sample sample, Smoothing smoothing, Progress progress) {
         double[] total = new double[2];
         for (int i = 0; i < sample.rows().length; i++) {
             total[data.outcome()[sample.rows()[i]]] += weight(sample, i);
@@ -180,11 +179,10 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
             count[level][(int) values[i]] += weight(sample, i);
             total[level] += weight(sample, i);
         }
-        double prior = Double.isNaN(smoothing.prior()) ? prior(count, total) : smoothing.prior();
+        boolean empty = total[0] + total[1] == 0;
+        double prior = empty ? 0 : Double.isNaN(smoothing.prior()) ? prior(count, total) : smoothing.prior();
         for (int level = 0; level < 2; level++) {
-            double added = prior > 0
-                    ? Math.max(1e-9, prior * total[level] / (total[0] + total[1]))
-                    : smoothing.even();
+            double added = prior > 0 ? Math.max(1e-9, prior * total[level] / (total[0] + total[1])) : smoothing.even();
             double all = total[level] + added * places;
             for (int p = 0; p < places; p++) count[level][p] = Math.log((count[level][p] + added) / all);
         }

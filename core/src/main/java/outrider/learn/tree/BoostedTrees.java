@@ -201,13 +201,7 @@ public final class BoostedTrees {
             int[] columns = drawn(IntStream.range(0, width).toArray(), way.columnShare(), random);
             int[] chosen = unit == null ? drawn(rows, way.rowShare(), random) : drawnUnits(rows, random);
             derivatives();
-            Grower grower = new Grower(
-                    binned,
-                    way.criterion(),
-                    way.deepest(),
-                    way.fewest(),
-                    directions,
-                    helpers);
+            Grower grower = new Grower(binned, way.criterion(), way.deepest(), way.fewest(), directions, helpers);
             Arrays.fill(seen, false);
             Grown grown = grower.grow(chosen, g, h, columns, null, progress, (value, first, end) -> {
                 for (int i = first; i < end; i++) {

@@ -97,12 +97,11 @@ public final class TreeLearner extends NamedLearner {
     }
 
     private static Criterion criterion(Settings settings) {
-        Criterion impurity =
-                switch (settings.text("impurity")) {
-                    case "entropy" -> Criterion.ENTROPY;
-                    case "gainRatio" -> Criterion.GAIN_RATIO;
-                    default -> Criterion.GINI;
-                };
+        Criterion impurity = switch (settings.text("impurity")) {
+            case "entropy" -> Criterion.ENTROPY;
+            case "gainRatio" -> Criterion.GAIN_RATIO;
+            default -> Criterion.GINI;
+        };
         return impurity.of(settings);
     }
 

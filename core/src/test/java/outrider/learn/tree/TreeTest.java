@@ -121,8 +121,7 @@ class TreeTest {
     @ValueSource(longs = {3, 4, 5})
     void thePruningSequenceIsOptimalAtEveryPenalty(long seed) {
         TrainingData data = Cases.mixed(160, seed);
-        Tree tree = tree(data, Criterion.GINI, 4, 8, DecisionTree.Cutting.NONE)
-                .tree();
+        Tree tree = tree(data, Criterion.GINI, 4, 8, DecisionTree.Cutting.NONE).tree();
         Pruning.Sequence sequence = Pruning.sequence(tree, Pruning.Error.SQUARED);
         List<double[]> all = subtrees(tree, 0);
         double n = tree.records()[0];
@@ -157,8 +156,8 @@ class TreeTest {
                         .tree()
                         .leaves())
                 .isEqualTo(simple.leaves());
-        Tree sized = tree(data, Criterion.GINI, 12, 5, DecisionTree.Cutting.SIZE)
-                .tree();
+        Tree sized =
+                tree(data, Criterion.GINI, 12, 5, DecisionTree.Cutting.SIZE).tree();
         assertThat(sized.leaves()).isBetween(2, 6);
         int whole = tree(data, Criterion.GINI, 12, 5, DecisionTree.Cutting.NONE)
                 .tree()
