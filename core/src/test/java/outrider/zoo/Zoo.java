@@ -52,7 +52,9 @@ public enum Zoo {
     /** Two hundred columns, most of which few records have: amounts, counts and codes. */
     HOLLOW(8_000, 0.07),
     /** Visits of patients, most of whom come once or twice, in brackets and codes, with ? for missing. */
-    VISITS(9_000, 0.12);
+    VISITS(9_000, 0.12),
+    /** Places, shops and agents: hundreds of levels each, of which the agents' alone tell. */
+    PLACES(9_000, 0.06);
 
     private static final double VALIDATION = 0.4;
 
@@ -131,6 +133,7 @@ public enum Zoo {
             case ENCODED -> encoded(n);
             case HOLLOW -> hollow(n, Math.max(60, (int) (200 * Math.sqrt(share))));
             case VISITS -> visits(n);
+            case PLACES -> places(n);
             default -> plain(n, 8, 3);
         }
     }
@@ -319,6 +322,23 @@ public enum Zoo {
                 written[i] = codes ? "k" + random.nextInt(levels) + "_x" : number(7 * Math.exp(3 + 2 * z));
             }
             put("v" + (c + 1), written);
+        }
+    }
+
+    private void places(int n) {
+        plain(n, 5, 0);
+        int[] levels = {Math.min(900, n / 4), Math.min(200, n / 10), Math.min(60, n / 20)};
+        List<String> names = List.of("town", "shop", "agent");
+        for (int c = 0; c < levels.length; c++) {
+            double[] effect = new double[levels[c]];
+            for (int l = 0; l < effect.length; l++) effect[l] = c == 2 ? 0.9 * random.nextGaussian() : 0;
+            String[] written = new String[n];
+            for (int i = 0; i < n; i++) {
+                int level = (int) (levels[c] * Math.pow(random.nextDouble(), 1.5));
+                risk[i] += effect[level];
+                written[i] = names.get(c) + " " + (char) ('A' + level % 26) + level / 26;
+            }
+            put(names.get(c), written);
         }
     }
 

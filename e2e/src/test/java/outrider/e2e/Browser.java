@@ -181,9 +181,14 @@ final class Browser implements AutoCloseable {
 
     /** Waits until all kinds of candidates of a brief are fitted. */
     void fitted(String brief) throws InterruptedException {
+        fitted(brief, 10);
+    }
+
+    /** Waits until a brief has at least so many candidates and all are fitted. */
+    void fitted(String brief, int least) throws InterruptedException {
         for (int i = 0; i < 240; i++) {
             List<?> all = (List<?>) api("GET", "/candidates?brief=" + brief, null);
-            if (all.size() > 9 && all.stream().allMatch(c -> "done".equals(((Map<?, ?>) c).get("status")))) return;
+            if (all.size() >= least && all.stream().allMatch(c -> "done".equals(((Map<?, ?>) c).get("status")))) return;
             Thread.sleep(500);
         }
         throw new AssertionError("the candidates are not fitted");

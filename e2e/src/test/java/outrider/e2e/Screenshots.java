@@ -22,6 +22,7 @@ final class Screenshots {
         try (Browser browser = new Browser(args[0])) {
             browser.signIn("analyst", args[1]);
             String brief = PLAN_LAPSE;
+            browser.fitted("3", 9);
             for (String stage : new String[] {"", "/data", "/candidates", "/compare"}) {
                 browser.open(brief + stage);
                 browser.text("Sign-off");

@@ -152,9 +152,11 @@ class ReportTest {
     void aDropOfTheReserveIsSaidOnTheFirstPage() {
         Figures f = Example.FIGURES;
         Figures.Reserve r = f.reserve();
-        Figures.Compared low = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.17, 0.23, null, false);
+        Figures.Compared low = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.17, 0.23, 0.012, false);
         Figures.Reserve dropped = new Figures.Reserve(r.part(), r.figures(), r.auc(), r.perCampaign(), List.of(low));
-        FirstPage page = new FirstPage(Example.evidence(Example.BRIEF, with(f, dropped), List.of()));
+        Evidence evidence = Example.evidence(Example.BRIEF, with(f, dropped), List.of());
+        assertThat(HtmlReport.draft(evidence)).contains("figures look better for it: capture rate by 1.2 %.");
+        FirstPage page = new FirstPage(evidence);
         assertThat(page.confirmation())
                 .contains("shows less than validation promised")
                 .contains("capture rate 20.0 % (17.0 % to 23.0 %) against 30.0 % (25.0 % to 35.0 %)");
