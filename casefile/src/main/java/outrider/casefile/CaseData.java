@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.check.CandidateEvidence;
+import outrider.check.CopiedColumns;
 import outrider.formula.Formula;
 import outrider.prepare.TrainingData;
 import outrider.split.Parts;
@@ -30,6 +31,7 @@ import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.Dialect;
 import outrider.table.Join;
+import outrider.table.NumberColumn;
 import outrider.table.Numbers;
 import outrider.table.Reading;
 import outrider.table.Table;
@@ -88,13 +90,14 @@ public record CaseData(
             List<Figures.Joined> joins = new ArrayList<>();
             plain = joined(brief, file, plain, joins, progress);
             Dialect written = manner.dialect();
-            if (brief.data().notes() != null) brief = noted(brief, file, plain, written);
+            Map<String, String> copied = rules < Evidence.COPIES_APART ? Map.of() : CopiedColumns.of(plain.columns());
+            if (brief.data().notes() != null) brief = noted(brief, file, plain, written, copied);
             if (brief.data().dialect() == null) refuseDoubtful(plain, brief, written, fillIn, unsaid);
             refuseUnknown(plain, brief);
             BriefFile whole = !fillIn
                     ? brief
                     : brief.withColumns(ColumnDefaults.filledIn(
-                            brief.columns(), plain, brief.outcome().column(), written));
+                            brief.columns(), plain, brief.outcome().column(), written, copied));
             Table table = read(plain, whole.columns(), brief.outcome().column());
             int[] copies = Units.copies(plain);
             byte[] outcome = outcome(whole, table, copies);
@@ -141,10 +144,11 @@ public record CaseData(
         return whole;
     }
 
-    private static BriefFile noted(BriefFile brief, Path main, Table table, @Nullable Dialect dialect)
+    private static BriefFile noted(
+            BriefFile brief, Path main, Table table, @Nullable Dialect dialect, Map<String, String> copied)
             throws IOException {
         Map<String, ColumnSetup> taken =
-                ColumnDefaults.filledIn(brief.columns(), table, brief.outcome().column(), dialect);
+                ColumnDefaults.filledIn(brief.columns(), table, brief.outcome().column(), dialect, copied);
         Path file = beside(main, requireNonNull(brief.data().notes()));
         return brief.noted(ColumnNotes.of(
                 TableFile.read(file, Progress.NONE),
@@ -248,6 +252,25 @@ public record CaseData(
                 String.join("; ", found),
                 "say how to read " + (found.size() == 1 ? "it" : "them") + ", or set aside, under columns: "
                         + String.join(", ", remedies));
+    }
+
+    /**
+     * What numbers may be meant otherwise than they are read, unasked: such as one value far from all others. Sentences with what to write.
+     */
+    public List<String> doubts() {
+        List<String> doubts = new ArrayList<>();
+        for (Column column : table.columns()) {
+            if (!(column instanceof NumberColumn) || brief.column(column.name()).reading() != null) continue;
+            if (!inputs().contains(column.name())) continue;
+            Reading.Mend mend = Reading.mend(column, null);
+            Reading own = mend == null ? null : mend.reading();
+            if (own == null || own.type() != ColumnType.NUMBER || own.missing() == null) continue;
+            doubts.add(column.name() + " holds " + String.join(", ", own.missing()) + " in "
+                    + Written.count(requireNonNull(mend).records())
+                    + " records, far from its other values: where that stands for missing, write under columns: "
+                    + written(column.name(), own.type(), own.format(), own.missing()));
+        }
+        return doubts;
     }
 
     private static String written(

@@ -23,12 +23,23 @@ public final class ColumnDefaults {
 
     private ColumnDefaults() {}
 
-    /** As the other; texts that nearly are numbers or days are set aside until somebody says how to read them. */
-    public static @Nullable ColumnSetup of(ColumnProfile facts, ColumnType type, Reading.@Nullable Mend mend) {
-        if (!meant(type, facts.distinct(), mend)) return of(facts, type);
+    /**
+     * As the other; texts that nearly are numbers or days are set aside until somebody says how to read them, and so is a copy.
+     *
+     * @param copyOf the column that it holds the same as; null for none
+     */
+    public static @Nullable ColumnSetup of(
+            ColumnProfile facts, ColumnType type, Reading.@Nullable Mend mend, @Nullable String copyOf) {
+        if (!meant(type, facts.distinct(), mend)) return ofCopy(of(facts, type), copyOf);
         ColumnType nearly = nearly(requireNonNull(mend));
         String what = nearly == null ? "numbers or days" : nearly == ColumnType.DATE ? "days" : "numbers";
         return ColumnSetup.byItself(Role.SET_ASIDE, "texts that are nearly " + what);
+    }
+
+    private static @Nullable ColumnSetup ofCopy(@Nullable ColumnSetup own, @Nullable String copyOf) {
+        return own != null || copyOf == null
+                ? own
+                : ColumnSetup.byItself(Role.SET_ASIDE, "the same as " + copyOf + " in every record");
     }
 
     /** Whether a column of levels is one of numbers or days that nobody has read yet. */
@@ -67,16 +78,24 @@ public final class ColumnDefaults {
     /**
      * A brief's columns, with what the others of its table are taken for. Texts that are nearly numbers or days are taken for nothing: candidates
      * refuse them by name until somebody says how to read them. O(records · columns).
+     *
+     * @param copies the earlier column by its copies; empty by rules before 7
      */
     static Map<String, ColumnSetup> filledIn(
-            Map<String, ColumnSetup> said, Table table, @Nullable String outcome, @Nullable Dialect dialect) {
+            Map<String, ColumnSetup> said,
+            Table table,
+            @Nullable String outcome,
+            @Nullable Dialect dialect,
+            Map<String, String> copies) {
         Map<String, ColumnSetup> all = new HashMap<>(said);
         int[] rows = IntStream.range(0, table.size()).toArray();
         for (Column column : table.columns()) {
             if (all.containsKey(column.name()) || column.name().equals(outcome)) continue;
             boolean meant =
                     column.type() == ColumnType.TEXT && meant(ColumnType.TEXT, 0, Reading.mend(column, dialect));
-            ColumnSetup taken = meant ? null : of(ColumnProfile.of(column, rows, null), column.type());
+            ColumnSetup taken = meant
+                    ? null
+                    : ofCopy(of(ColumnProfile.of(column, rows, null), column.type()), copies.get(column.name()));
             if (taken != null) all.put(column.name(), taken);
         }
         return all;

@@ -47,6 +47,8 @@ public record Evidence(
     /** The first rules by which folds of a split by date follow each other; before, they were dealt at random. */
     static final int FOLDS_IN_TIME = 6;
 
+    /** The first rules by which a column that holds the same as an earlier one is no input unless somebody says so. */
+    static final int COPIES_APART = 7;
     /** The first rules by which the reserve's intervals are those of the threshold it is cut at. */
     static final int RESERVE_AT_THRESHOLD = 7;
     /** The first rules by which trees take off what many levels gain by chance, and levels of few records say little in naive Bayes. */

@@ -31,7 +31,7 @@ class ColumnDefaultsTest {
     /** 300 customers of twelve months each. */
     private static String monthly() {
         var random = new Seeds(5).stream("monthly");
-        StringBuilder csv = new StringBuilder("customer,month,spend,comment,gone\n");
+        StringBuilder csv = new StringBuilder("customer,month,spend,paid,since,comment,gone\n");
         for (int customer = 0; customer < 300; customer++) {
             double risk = random.nextDouble();
             for (int month = 1; month <= 12; month++) {
@@ -40,7 +40,10 @@ class ColumnDefaultsTest {
                         .append(',')
                         .append(month)
                         .append(',');
-                csv.append(Math.rint(1000 * random.nextDouble()) / 10).append(',');
+                double spend = Math.rint(1000 * random.nextDouble()) / 10;
+                csv.append(spend).append(',').append(spend).append(',');
+                csv.append(random.nextInt(9) == 0 ? 365_243 : -random.nextInt(4000))
+                        .append(',');
                 csv.append("note ").append(random.nextInt(1_000_000)).append(" of it,");
                 csv.append(random.nextDouble() < 0.4 * risk ? "yes" : "no").append('\n');
             }
@@ -70,7 +73,13 @@ class ColumnDefaultsTest {
         assertThat(data.brief().column("customer").role()).isEqualTo(Role.IDENTIFIER);
         assertThat(data.brief().column("customer").reason()).contains("300 values fill 3,600 records");
         assertThat(data.brief().column("comment").role()).isIn(Role.SET_ASIDE, Role.IDENTIFIER);
-        assertThat(data.inputs()).containsExactly("month", "spend");
+        assertThat(data.brief().column("paid").reason()).isEqualTo("the same as spend in every record");
+        assertThat(data.inputs()).containsExactly("month", "spend", "since");
+        assertThat(data.doubts())
+                .singleElement()
+                .asString()
+                .startsWith("since holds 365243 in ")
+                .endsWith("{ reading: { type: number, format: \"1234.5\", missing: [\"365243\"] } }");
         assertThat(data.brief().stakes().actionCost()).isZero();
         assertThat(data.brief().words()).isEqualTo(BriefFile.Words.PLAIN);
     }
@@ -180,7 +189,7 @@ class ColumnDefaultsTest {
             Column column = outrider.table.TextColumn.of("c", written[c]);
             ColumnProfile facts = ColumnProfile.of(
                     column, java.util.stream.IntStream.range(0, 400).toArray(), null);
-            var taken = ColumnDefaults.of(facts, column.type(), outrider.table.Reading.mend(column, null));
+            var taken = ColumnDefaults.of(facts, column.type(), outrider.table.Reading.mend(column, null), null);
             assertThat(taken.reason()).isEqualTo(reasons[c]);
             assertThat(taken.role()).isEqualTo(c == 2 ? Role.IDENTIFIER : Role.SET_ASIDE);
             assertThat(taken.byItself()).isTrue();
@@ -202,7 +211,7 @@ class ColumnDefaultsTest {
             Column column = builder.build();
             ColumnProfile facts = ColumnProfile.of(
                     column, java.util.stream.IntStream.range(0, 400).toArray(), null);
-            var taken = ColumnDefaults.of(facts, column.type(), outrider.table.Reading.mend(column, null));
+            var taken = ColumnDefaults.of(facts, column.type(), outrider.table.Reading.mend(column, null), null);
             assertThat(taken == null ? null : taken.reason()).isEqualTo(reasons[c]);
         }
     }

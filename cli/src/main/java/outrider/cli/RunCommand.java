@@ -81,6 +81,7 @@ final class RunCommand implements Callable<Integer> {
         CaseData read = CaseData.read(asked, records, Inputs.progress(spec));
         BriefFile brief = read.brief();
         sayTaken(brief);
+        read.doubts().forEach(spec.commandLine().getErr()::println);
         List<ScoredCandidate> entrants = CaseRun.of(read, workers, Inputs.progress(spec));
         Figures figures = FiguresMaker.of(read, entrants, workers);
         AnalysisHistory conduct = new AnalysisHistory(null, null, entrants.size());

@@ -17,6 +17,9 @@ final class NumberMends {
     private static final double COMMON = 0.01;
     private static final int FEWEST = 20;
     private static final int FEW_VALUES = 10;
+    /** So many times the range of all others a value lies apart that must stand for something else. */
+    private static final double FAR = 3;
+
     private static final Pattern DAY_NAME = Pattern.compile("(?i).*(date|datum|day|_on|_at|_dt|since|until)");
     private static final Pattern MONTH_NAME = Pattern.compile("(?i).*(month|period|yyyymm|date|datum|snapshot)");
 
@@ -33,7 +36,8 @@ final class NumberMends {
                 && days(column, DateFormat.of(DateFormat.SERIAL), v -> v >= 18_000 && v < 73_000)) {
             return day(DateFormat.SERIAL);
         }
-        return mark(column);
+        Mend mark = mark(column);
+        return mark != null ? mark : farAway(column);
     }
 
     private static Mend day(String pattern) {
@@ -52,6 +56,74 @@ final class NumberMends {
             if (format.day(NumberColumn.text(value)) == DateColumn.MISSING) return false;
         }
         return differ;
+    }
+
+    /** One value, lowest or highest, that many records have and that lies several times the range of all others away from them. */
+    private static @Nullable Mend farAway(NumberColumn column) {
+        Ends ends = Ends.of(column.values());
+        if (ends.different < FEW_VALUES) return null;
+        boolean above = ends.high - ends.secondHigh > ends.secondLow - ends.low;
+        double mark = above ? ends.high : ends.low;
+        double range = above ? ends.secondHigh - ends.low : ends.high - ends.secondLow;
+        double gap = above ? ends.high - ends.secondHigh : ends.secondLow - ends.low;
+        int count = above ? ends.highs : ends.lows;
+        boolean common = count >= Math.max(FEWEST, COMMON * ends.present);
+        return mark != 0 && common && gap > FAR * range ? missing(column, mark, count) : null;
+    }
+
+    /** The two lowest and the two highest different values, and how many records have the outermost ones. */
+    private static final class Ends {
+        double low = Double.POSITIVE_INFINITY;
+        double secondLow = Double.POSITIVE_INFINITY;
+        double high = Double.NEGATIVE_INFINITY;
+        double secondHigh = Double.NEGATIVE_INFINITY;
+        int lows;
+        int highs;
+        int present;
+        /** Counted up to {@link #FEW_VALUES}. */
+        int different;
+
+        static Ends of(double[] values) {
+            Ends ends = new Ends();
+            double[] met = new double[FEW_VALUES];
+            for (double value : values) {
+                if (Double.isNaN(value)) continue;
+                ends.present++;
+                if (value < ends.low) {
+                    ends.secondLow = ends.low;
+                    ends.low = value;
+                    ends.lows = 0;
+                } else if (value > ends.low && value < ends.secondLow) {
+                    ends.secondLow = value;
+                }
+                if (value > ends.high) {
+                    ends.secondHigh = ends.high;
+                    ends.high = value;
+                    ends.highs = 0;
+                } else if (value < ends.high && value > ends.secondHigh) {
+                    ends.secondHigh = value;
+                }
+                if (value == ends.low) ends.lows++;
+                if (value == ends.high) ends.highs++;
+                ends.meet(met, value);
+            }
+            return ends;
+        }
+
+        private void meet(double[] met, double value) {
+            if (different == FEW_VALUES) return;
+            for (int i = 0; i < different; i++) if (met[i] == value) return;
+            met[different++] = value;
+        }
+    }
+
+    private static Mend missing(NumberColumn column, double mark, int records) {
+        String format = column.format().equals(",") ? "1234,5" : NumberFormat.PLAIN_NAME;
+        return new Mend(
+                new Reading(ColumnType.NUMBER, format, List.of(NumberColumn.text(mark)), null),
+                records,
+                List.of(),
+                false);
     }
 
     /** A negative mark where all others are 0 or more; a row of nines at least twice the largest of the others. */
@@ -78,10 +150,7 @@ final class NumberMends {
                     ? low >= 0 && counts.keySet().stream().allMatch(v -> v == mark || v >= 0)
                     : mark >= 2 * high && counts.keySet().stream().allMatch(v -> v <= mark);
             if (!common || !apart || high - low < FEW_VALUES) continue;
-            String format = column.format().equals(",") ? "1234,5" : NumberFormat.PLAIN_NAME;
-            String text = NumberColumn.text(mark);
-            return new Mend(
-                    new Reading(ColumnType.NUMBER, format, List.of(text), null), found.getValue(), List.of(), false);
+            return missing(column, mark, found.getValue());
         }
         return null;
     }

@@ -171,11 +171,13 @@ class WaysOfWritingTest {
 
     @Test
     void aValueThatStandsForMissingIsOfferedWhereItLiesApart() throws IOException {
-        StringBuilder file = new StringBuilder("age\tvisits\tprice\n");
+        StringBuilder file = new StringBuilder("age\tvisits\tprice\tdays\tspend\n");
         for (int i = 0; i < 400; i++) {
             file.append(i % 10 == 0 ? 999 : 18 + i % 70).append('\t');
             file.append(i % 12 == 0 ? -1 : i % 30).append('\t');
-            file.append(i % 10 == 0 ? 999 : 400 + 3 * i).append('\n');
+            file.append(i % 10 == 0 ? 999 : 400 + 3 * i).append('\t');
+            file.append(i % 7 == 0 ? 365_243 : -i * 40).append('\t');
+            file.append(i % 2 == 0 ? 0 : 5000 + i).append('\n');
         }
         Dialect[] dialect = new Dialect[1];
         Table table = read(file.toString(), dialect);
@@ -183,7 +185,10 @@ class WaysOfWritingTest {
                 .containsExactly("999");
         assertThat(Reading.mend(table.column("visits"), dialect[0]).reading().missing())
                 .containsExactly("-1");
+        assertThat(Reading.mend(table.column("days"), dialect[0]).reading().missing())
+                .containsExactly("365243");
         assertThat(Reading.mend(table.column("price"), dialect[0])).isNull();
+        assertThat(Reading.mend(table.column("spend"), dialect[0])).isNull();
         Reading.Mend age = Reading.mend(table.column("age"), dialect[0]);
         assertThat(age.reading().apply(table.column("age"), table).missing())
                 .isEqualTo(40)

@@ -363,7 +363,7 @@ public class Columns {
     static Map<String, ColumnSetup> defaults(List<DatasetColumn> columns) {
         Map<String, ColumnSetup> setups = new HashMap<>();
         for (DatasetColumn column : columns) {
-            ColumnSetup taken = ColumnDefaults.of(column.facts, column.type, column.mend);
+            ColumnSetup taken = ColumnDefaults.of(column.facts, column.type, column.mend, column.copyOf);
             if (taken != null) setups.put(column.name, taken);
         }
         return setups;

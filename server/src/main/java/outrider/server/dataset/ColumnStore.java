@@ -2,6 +2,7 @@ package outrider.server.dataset;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -10,6 +11,7 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Progress;
 import outrider.check.ColumnProfile;
+import outrider.check.CopiedColumns;
 import outrider.server.work.Packed;
 import outrider.table.CategoryColumn;
 import outrider.table.ChunkCodec;
@@ -38,6 +40,7 @@ final class ColumnStore {
         int[] rows = IntStream.range(0, table.size()).toArray();
         int count = table.columns().size();
         AtomicInteger done = new AtomicInteger();
+        Map<String, String> copies = CopiedColumns.of(table.columns());
         List<CompletableFuture<Prepared>> prepared = new ArrayList<>(count);
         for (int i = 0; i < count; i++) {
             Column column = table.columns().get(i);
@@ -47,14 +50,16 @@ final class ColumnStore {
                         progress.checkpoint(
                                 from + (DONE - from) * done.getAndIncrement() / count,
                                 "profiling and storing column " + done.get() + " of " + count + ", " + column.name());
-                        return new Prepared(column(column, position, rows, dialect), chunks(column));
+                        return new Prepared(
+                                column(column, position, rows, dialect, copies.get(column.name())), chunks(column));
                     },
                     WORKERS));
         }
         return prepared;
     }
 
-    private static DatasetColumn column(Column column, int position, int[] rows, @Nullable Dialect dialect) {
+    private static DatasetColumn column(
+            Column column, int position, int[] rows, @Nullable Dialect dialect, @Nullable String copyOf) {
         DatasetColumn row = new DatasetColumn();
         row.position = position;
         row.name = column.name();
@@ -63,6 +68,7 @@ final class ColumnStore {
         row.levels = column instanceof CategoryColumn category ? category.levels() : null;
         row.facts = ColumnProfile.of(column, rows, null);
         row.mend = Reading.mend(column, dialect);
+        row.copyOf = copyOf;
         return row;
     }
 

@@ -36,6 +36,9 @@ public class DatasetColumn extends PanacheEntityBase {
     /** The decimal mark of numbers, the pattern of dates. */
     public @Nullable String format;
 
+    /** The earlier column that it holds the same as in every record; null for none. */
+    public @Nullable String copyOf;
+
     /** What it holds over all records, without any outcome. */
     @JdbcTypeCode(SqlTypes.JSON)
     public ColumnProfile facts;

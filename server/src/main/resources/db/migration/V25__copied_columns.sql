@@ -1,0 +1,1 @@
+alter table dataset_column add column copy_of text;
