@@ -56,7 +56,7 @@ public final class CaseRun {
     /**
      * The same with the models.
      *
-     * @param rules of docs/methods.md: by the earlier ones trees take the gain of many levels as it is
+     * @param rules of docs/methods.md: by the earlier ones trees take the gain of many levels as it is, and naive Bayes smooths evenly
      */
     public static Ran run(CaseData data, int rules, Workers workers, Progress progress) {
         CaseRun run = new CaseRun(data, rules, workers);

@@ -25,10 +25,11 @@ public final class Verifier {
     private static final int BEFORE_ADDED_INTERVALS = 4;
 
     /**
-     * The first rules by which alarms of columns go by the records that have a value, names tell whose records they are, and numbers stand
-     * between blanks. What one of these touches in earlier figures is repeated by the version that made it.
+     * The first rules by which a number's name or digits make it an identifier; by the ones before, alarms of columns go by the records that have
+     * a value, names tell whose records they are, and numbers stand between blanks. What one of these touches in earlier figures is repeated by
+     * the version that made it.
      */
-    private static final int REPEATED_WHOLE = 6;
+    private static final int REPEATED_WHOLE = 7;
 
     private static final List<String> INTERVAL = List.of("low", "high");
     private static final String ADDED_ALARM = new UnitsApart().code();
@@ -40,8 +41,13 @@ public final class Verifier {
      * One thing looked at.
      *
      * @param words what was found
+     * @param here whether this version looked; false of what another version repeats
      */
-    public record Finding(boolean holds, String words) {}
+    public record Finding(boolean holds, String words, boolean here) {
+        Finding(boolean holds, String words) {
+            this(holds, words, true);
+        }
+    }
 
     private Verifier(EvidenceFile file) {
         this.file = file;
@@ -95,13 +101,14 @@ public final class Verifier {
     }
 
     private void otherRules() {
-        say(
+        findings.add(new Finding(
                 true,
                 "figures: computed by rules " + file.tree().path("rules").asInt(1) + " (this program computes by rules "
                         + Evidence.RULES + "); version "
                         + file.tree().path("maker").path("version").asText("unknown")
                         + " of the program, whose evidence is of format "
-                        + file.tree().path("format").asInt() + ", repeats them");
+                        + file.tree().path("format").asInt() + ", repeats them",
+                false));
     }
 
     private @Nullable Map<String, Object> key() {

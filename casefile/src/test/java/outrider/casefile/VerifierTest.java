@@ -141,6 +141,13 @@ class VerifierTest {
                 .containsExactly("column", "adds");
         assertThat(Verifier.asOf(3, Canonical.JSON.readTree(now)).has("failures"))
                 .isFalse();
+        JsonNode reserve =
+                Canonical.JSON.readTree("{\"reserve\":{\"comparison\":[{\"measure\":\"lift\",\"optimism\":0.1}]}}");
+        assertThat(Verifier.asOf(6, reserve.deepCopy())
+                        .at("/reserve/comparison/0")
+                        .has("optimism"))
+                .isFalse();
+        assertThat(Verifier.asOf(Evidence.RULES, reserve.deepCopy())).isEqualTo(reserve);
         JsonNode same = Canonical.JSON.readTree(now);
         assertThat(Verifier.asOf(Evidence.RULES, same.deepCopy())).isEqualTo(same);
     }
@@ -148,7 +155,7 @@ class VerifierTest {
     /** Figures that differ are no fault of evidence whose rules were others, and are one of evidence of these. */
     @Test
     void figuresThatLaterRulesTouchAreLeftToTheVersionThatMadeThem() {
-        for (int rules : new int[] {5, Evidence.RULES}) {
+        for (int rules : new int[] {5, 6, Evidence.RULES}) {
             ObjectNode evidence = tree().withObject("/evidence");
             evidence.put("rules", rules);
             ((ObjectNode) evidence.at("/figures/columns/0")).put("missing", 0.5);
@@ -157,9 +164,13 @@ class VerifierTest {
             List<Verifier.Finding> found =
                     Verifier.of(EvidenceFile.read(file), Winter.KEY.open(), Winter.DATA, Winter.WORKERS, Progress.NONE);
             Verifier.Finding figures = found.get(found.size() - 1);
-            assertThat(figures.holds()).isEqualTo(rules == 5);
+            assertThat(figures.holds()).isEqualTo(rules < Evidence.RULES);
+            assertThat(figures.here()).isEqualTo(rules == Evidence.RULES);
             assertThat(figures.words())
-                    .contains(rules == 5 ? "computed by rules 5" : "figures.columns[1].missing is 0.5 in the file");
+                    .contains(
+                            rules < Evidence.RULES
+                                    ? "computed by rules " + rules
+                                    : "figures.columns[1].missing is 0.5 in the file");
         }
     }
 
