@@ -238,7 +238,7 @@ final class CutChapters {
                 .block());
         String chosen = r.comparison().stream()
                 .filter(c -> c.optimism() != null && c.optimism() > 0)
-                .map(c -> Written.measure(c.measure()) + " by " + first.measured(c, c.optimism()))
+                .map(c -> Written.measure(c.measure()) + " by " + first.apart(c, requireNonNull(c.optimism())))
                 .collect(Collectors.joining(", "));
         if (!chosen.isEmpty()) {
             blocks.add(Block.quiet("The cut was chosen on validation, whose figures look better for it: " + chosen

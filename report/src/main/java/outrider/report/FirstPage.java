@@ -169,6 +169,16 @@ public final class FirstPage {
         };
     }
 
+    /** A difference of two such figures. */
+    String apart(Figures.Compared c, double difference) {
+        boolean share = c.measure().equals("capture") || c.measure().equals("precision");
+        return share ? points(difference) : measured(c, difference);
+    }
+
+    private static String points(double difference) {
+        return Written.fixed(100 * difference, 1) + " percentage points";
+    }
+
     /** Why this candidate and not the others: the next best, the simplest, the one that can run soonest. */
     public List<String> why() {
         List<String> lines = new ArrayList<>();
@@ -269,7 +279,7 @@ public final class FirstPage {
         double told = money ? optimism * e.figures().perCampaign() : optimism;
         if (told < (money ? 0.5 : 0.0005)) return null;
         if (e.figures().deciding().measure() == DecidingKind.CAPTURE) {
-            return Written.fixed(100 * told, 1) + " percentage points";
+            return points(told);
         }
         return money ? Written.money(e.recipe(), told) + " for the campaign" : Written.fixed(told, 3);
     }

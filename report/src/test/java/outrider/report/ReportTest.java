@@ -155,7 +155,8 @@ class ReportTest {
         Figures.Compared low = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.17, 0.23, 0.012, false);
         Figures.Reserve dropped = new Figures.Reserve(r.part(), r.figures(), r.auc(), r.perCampaign(), List.of(low));
         Evidence evidence = Example.evidence(Example.BRIEF, with(f, dropped), List.of());
-        assertThat(HtmlReport.draft(evidence)).contains("figures look better for it: capture rate by 1.2 %.");
+        assertThat(HtmlReport.draft(evidence))
+                .contains("figures look better for it: capture rate by 1.2 percentage points.");
         FirstPage page = new FirstPage(evidence);
         assertThat(page.confirmation())
                 .contains("shows less than validation promised")
