@@ -9,7 +9,7 @@ import type {
 import fixture from './fixtures/curve.json';
 
 /** A case as the core computed it: two candidates, the second the leader, and figures at several cuts. */
-export type Name = 'own' | 'planned' | 'valued';
+export type Name = 'own' | 'planned' | 'valued' | 'weighed';
 
 const split: NonNullable<Brief['split']> = {
   plan: {

@@ -5,14 +5,15 @@ import { curveReader, packedReader } from '../src/lib/order';
 import { cellMoney } from '../src/lib/stakes';
 import { brief, comparison, fixture, row, toldAt, type Name } from './case';
 
-const packed = () => packedReader(Uint8Array.from(atob(fixture.order), (c) => c.charCodeAt(0)).buffer);
+const packed = (order = fixture.order) =>
+  packedReader(Uint8Array.from(atob(order), (c) => c.charCodeAt(0)).buffer);
 
 function close(ours: number | null, theirs: number | null, what: string, digits = 9) {
   if (theirs === null) expect(ours, what).toBeNull();
   else expect(ours, what).toBeCloseTo(theirs, digits);
 }
 
-describe.each(['own', 'planned', 'valued'] as const)('a curve read at a cut, %s', (name: Name) => {
+describe.each(['own', 'planned', 'valued', 'weighed'] as const)('a curve read at a cut, %s', (name: Name) => {
   const all = comparison(null, [row(2, 'Leader', {}, name), row(1, 'Mine', {}, name)], name);
   const mine = all.candidates[1];
 
@@ -82,6 +83,32 @@ describe('a packed order', () => {
     const order = packed();
     const curve = curveReader(own);
     for (const score of [2, 0.9, 0.51, 0.025, -1]) expect(order.reaching(score)).toBe(curve.reaching(score));
+  });
+});
+
+describe('an order of records with weights', () => {
+  const own = row(1, 'Mine', {}, 'weighed');
+  const curve = curveReader(own, true);
+  const order = packed(fixture.weighedOrder);
+
+  it('reads what the whole curve reads, at every point and between', () => {
+    for (const rank of own.curve.records.flatMap((point) => [point, point * 0.77])) {
+      expect(order.at(rank), `at ${rank}`).toEqual(curve.at(rank));
+    }
+    for (const score of [2, 0.9, 0.51, 0.025, -1]) expect(order.reaching(score)).toBe(curve.reaching(score));
+  });
+
+  it('lets a cut lie between records alone, and never stay where it was', () => {
+    const points = own.curve.records;
+    for (const reader of [curve, order]) {
+      expect(reader.nearest(points[5] + 1e-3)).toBe(points[5]);
+      expect(reader.nearest(points[5] + 1e-3, points[5])).toBe(points[6]);
+      expect(reader.nearest(points[5] - 1e-3, points[5])).toBe(points[4]);
+      expect(reader.nearest(-4, 0)).toBe(0);
+      expect(reader.nearest(1e9)).toBe(160);
+      expect(reader.at(reader.nearest(71.3))).toMatchObject({ insideTie: false });
+    }
+    expect(curveReader(row(1, 'Mine')).nearest(71.3, 71)).toBe(71);
   });
 });
 

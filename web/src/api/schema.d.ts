@@ -8943,11 +8943,14 @@ export interface components {
     ComparisonView: {
       /** Format: int32 */
       records: number;
-      /** Format: int32 */
+      /**
+       * Format: double
+       * @description by weight where records have weights, and trainingEvents likewise
+       */
       events: number;
       /** Format: int32 */
       trainingRecords: number;
-      /** Format: int32 */
+      /** Format: double */
       trainingEvents: number;
       /**
        * Format: double
@@ -8982,6 +8985,8 @@ export interface components {
       nobody: number;
       /** @description by whose value money is counted, or null; totalValue that of all events */
       valueColumn: string | null;
+      /** @description by which records count, in proportion, so that they add up to records; null where each counts once */
+      weightColumn: string | null;
       /** Format: double */
       totalValue: number;
       /**
@@ -10881,7 +10886,7 @@ export interface components {
       levels: string[] | null;
       /** @description the other levels that it had */
       rarer: string[] | null;
-      /** @description records by band, missing ones last */
+      /** @description records by band, missing ones last; by their weights where they have some, to whole records */
       counts: number[];
     };
     /** @description What was done with a release. */
@@ -11027,7 +11032,17 @@ export interface components {
     /** @enum {string} */
     Right: 'NONE' | 'READ' | 'RECORDS' | 'WORK' | 'OWN';
     /** @enum {string} */
-    Role: 'INPUT' | 'IDENTIFIER' | 'SCORE' | 'VALUE' | 'SEGMENT' | 'PART' | 'DATE' | 'ACTED' | 'SET_ASIDE';
+    Role:
+      | 'INPUT'
+      | 'IDENTIFIER'
+      | 'SCORE'
+      | 'VALUE'
+      | 'WEIGHT'
+      | 'SEGMENT'
+      | 'PART'
+      | 'DATE'
+      | 'ACTED'
+      | 'SET_ASIDE';
     Row: {
       /** Format: int64 */
       id: number;
@@ -11130,7 +11145,7 @@ export interface components {
       revokedAt: components['schemas']['Instant'] | null;
       usedAt: components['schemas']['Instant'] | null;
     };
-    /** @description How scores lie by outcome on one part. */
+    /** @description How scores lie by outcome on one part, in records as they are. */
     ScoresView: {
       /** @description of equally wide bins of score, one more than counts */
       edges: number[];

@@ -6,6 +6,7 @@ export const ROLES: [Role, string][] = [
   ['IDENTIFIER', 'identifier'],
   ['SCORE', 'supplied score'],
   ['VALUE', 'value'],
+  ['WEIGHT', 'weight'],
   ['SEGMENT', 'segment'],
   ['PART', 'part'],
   ['DATE', 'date'],

@@ -43,7 +43,7 @@ export function lastAtMost(ascending: ArrayLike<number>, value: number): number 
   return low;
 }
 
-export function interpolate(x: readonly number[], y: readonly number[], at: number): number {
+export function interpolate(x: ArrayLike<number>, y: ArrayLike<number>, at: number): number {
   const i = lastAtMost(x, at);
   if (i >= x.length - 1 || x[i] === at) return y[i];
   return y[i] + ((at - x[i]) * (y[i + 1] - y[i])) / (x[i + 1] - x[i]);

@@ -83,7 +83,7 @@ class Desk {
         row.id,
         (row.curve.error > 0
           ? this.orders.get(orderKey(row, this.comparison?.valueColumn ?? ''))
-          : undefined) ?? curveReader(row),
+          : undefined) ?? curveReader(row, this.comparison?.weightColumn != null),
       ]),
     ),
   );
@@ -293,9 +293,19 @@ class Desk {
     this.tellSoon();
   }
 
+  /** To where a cut can lie between records nearest to a place, and beyond another where that is given. */
+  moveNear(records: number, from?: number): void {
+    this.moveTo(this.near(records, from));
+  }
+
+  /** The nearest place between two records of the chosen candidate's order. */
+  near(records: number, from?: number): number {
+    return this.row ? this.reader(this.row).nearest(records, from) : Math.round(records);
+  }
+
   /** By a share of the population. */
   moveBy(share: number): void {
-    if (this.comparison) this.moveTo(Math.round(this.records + share * this.comparison.records));
+    if (this.comparison) this.moveNear(this.records + share * this.comparison.records, this.records);
   }
 
   choose(id: number): void {

@@ -17,10 +17,24 @@ export interface Reader {
   at(rank: number): Standing;
   /** the highest rank at which records score at least this; null where only a thinned curve is known */
   reaching(score: number): number | null;
+  /** the nearest rank between two records, or groups of them where they have weights; beyond `from` where that is given */
+  nearest(rank: number, from?: number): number;
+}
+
+/** Where every record counts once, a cut lies at whole numbers. */
+const whole = (rank: number) => Math.round(rank);
+
+/** The point nearest to a rank, the next one on its side of `from` where that would be `from` itself. */
+function nearestPoint(points: ArrayLike<number>, rank: number, from?: number): number {
+  const before = lastAtMost(points, rank);
+  const after = Math.min(points.length - 1, before + 1);
+  const found = rank - points[before] <= points[after] - rank ? before : after;
+  if (from === undefined || rank === from || points[found] !== from) return points[found];
+  return points[Math.min(points.length - 1, Math.max(0, found + (rank > from ? 1 : -1)))];
 }
 
 /** A curve as it was sent; exact where it holds every point. */
-export function curveReader(row: Row): Reader {
+export function curveReader(row: Row, weighted = false): Reader {
   const exact = row.curve.error === 0;
   return {
     at(rank) {
@@ -47,6 +61,51 @@ export function curveReader(row: Row): Reader {
       while (point < row.curve.scores.length && row.curve.scores[point] >= score) point++;
       return row.curve.records[point];
     },
+    nearest: (rank, from) => (weighted ? nearestPoint(row.curve.records, rank, from) : whole(rank)),
+  };
+}
+
+/** In place of the number of records, where these have weights. */
+const WEIGHED = 0xffffffff;
+
+/** Every group of equal scores of records with weights, point after point. */
+function weighedReader(bytes: ArrayBuffer): Reader {
+  const view = new DataView(bytes);
+  const groups = view.getUint32(4, true);
+  const column = (place: number, first: number) => {
+    const read = new Float64Array(groups + 1);
+    read[0] = first;
+    for (let g = 0; g < groups; g++) read[g + 1] = view.getFloat64(16 + 8 * (place * groups + g), true);
+    return read;
+  };
+  const size = column(0, 0);
+  const hits = column(1, 0);
+  const scores = column(2, Infinity);
+  const worth = view.getUint32(8, true) === 1 ? column(3, 0) : null;
+  return {
+    at(rank) {
+      const point = lastAtMost(size, rank);
+      const onPoint = size[point] === rank;
+      const events = interpolate(size, hits, rank);
+      return {
+        events,
+        valued: worth ? interpolate(size, worth, rank) : events,
+        score: onPoint && point > 0 ? scores[point] : null,
+        insideTie: !onPoint,
+        approximate: false,
+      };
+    },
+    reaching(score) {
+      let low = 0;
+      let high = groups;
+      while (low < high) {
+        const middle = (low + high + 1) >> 1;
+        if (scores[middle] >= score) low = middle;
+        else high = middle - 1;
+      }
+      return size[low];
+    },
+    nearest: (rank, from) => nearestPoint(size, rank, from),
   };
 }
 
@@ -54,6 +113,7 @@ export function curveReader(row: Row): Reader {
 export function packedReader(bytes: ArrayBuffer): Reader {
   const view = new DataView(bytes);
   const records = view.getUint32(0, true);
+  if (records === WEIGHED) return weighedReader(bytes);
   const lines = view.getUint32(4, true);
   const marks = view.getUint32(8, true);
   const values = view.getUint32(12, true);
@@ -136,6 +196,7 @@ export function packedReader(bytes: ArrayBuffer): Reader {
       }
       return low === marks ? records : markAt[low];
     },
+    nearest: whole,
   };
 
   function scoreAt(wanted: number): number | null {

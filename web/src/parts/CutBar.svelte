@@ -48,7 +48,7 @@
 
   function move(event: PointerEvent) {
     const box = track.getBoundingClientRect();
-    desk.moveTo(Math.round(((event.clientX - box.left) / box.width) * all.records));
+    desk.moveNear(((event.clientX - box.left) / box.width) * all.records);
   }
 
   function grab(event: PointerEvent) {
@@ -62,7 +62,7 @@
       event.key
     ];
     if (step === undefined) return;
-    desk.moveTo(Math.round(at.records + step));
+    desk.moveNear(at.records + step, at.records);
     event.preventDefault();
   }
 </script>

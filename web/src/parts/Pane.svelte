@@ -100,7 +100,7 @@
   function valueOf(line: Line, x: number): number | null {
     const row = rows.find((r) => r.id === line.id);
     if (row && chart.valueAt) {
-      const there = readAt(row, all, Math.round((x / 100) * all.records), desk.reader(row));
+      const there = readAt(row, all, desk.reader(row).nearest((x / 100) * all.records), desk.reader(row));
       const exact = chart.valueAt(data, there);
       if (exact !== null) return exact;
     }
@@ -132,7 +132,7 @@
 
   /** How many records are acted on where somebody points. */
   function recordsAt(across: number): number | null {
-    if (!chart.pointed) return Math.round((across / 100) * all.records);
+    if (!chart.pointed) return desk.near((across / 100) * all.records);
     return chart.pointed(data, across, (score) => desk.reader(chosen).reaching(score));
   }
 

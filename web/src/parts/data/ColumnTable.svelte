@@ -166,8 +166,9 @@
             {#each ROLES as [role, words] (role)}
               <option
                 value={role}
-                disabled={column.type === 'TEXT' &&
-                  (role === 'INPUT' || role === 'VALUE' || role === 'SEGMENT')}>{words}</option
+                disabled={(column.type === 'TEXT' &&
+                  (role === 'INPUT' || role === 'VALUE' || role === 'SEGMENT')) ||
+                  (column.type !== 'NUMBER' && role === 'WEIGHT')}>{words}</option
               >
             {/each}
           </Choice>

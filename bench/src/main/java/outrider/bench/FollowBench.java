@@ -22,6 +22,7 @@ import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
+import outrider.uncertainty.Sample;
 
 /** Follow-up: what its sequences ring for, and what a large batch costs. */
 public final class FollowBench {
@@ -68,9 +69,7 @@ public final class FollowBench {
         return new Judged(
                 score,
                 CUT,
-                outcome,
-                null,
-                null,
+                Sample.of(outcome),
                 new Judged.Money(new Stakes(74, 4.5, 0, 0, 0, 1 / 3.0), Double.NaN),
                 new Seeds(1),
                 Workers.ALONE);
@@ -88,8 +87,8 @@ public final class FollowBench {
         int events = 0;
         int caught = 0;
         for (int i = 0; i < judged.score().length; i++) {
-            events += judged.outcome()[i];
-            if (judged.score()[i] >= CUT) caught += judged.outcome()[i];
+            events += judged.sample().outcome()[i];
+            if (judged.score()[i] >= CUT) caught += judged.sample().outcome()[i];
         }
         double[] interval = ProbabilityQuality.wilson(caught, events);
         return new SignedFigures.Told(caught / (double) events, interval[0], interval[1]);
@@ -144,7 +143,7 @@ public final class FollowBench {
     private static void large(int n) {
         RandomStream random = new Seeds(3).stream("large");
         Judged one = batch(random, n, 0);
-        Judged judged = new Judged(one.score(), CUT, one.outcome(), null, null, one.money(), new Seeds(1), WORKERS);
+        Judged judged = new Judged(one.score(), CUT, one.sample(), one.money(), new Seeds(1), WORKERS);
         ActedGroups.Member[] member = new ActedGroups.Member[n];
         int[] tier = new int[n];
         for (int i = 0; i < n; i++) {

@@ -230,12 +230,12 @@ public record BriefFile(
 
     /** The column by whose value money is counted; null without one. */
     public @Nullable String valueColumn() {
-        return columns.entrySet().stream()
-                .filter(e -> e.getValue().role() == ColumnSetup.Role.VALUE)
-                .map(Map.Entry::getKey)
-                .sorted()
-                .findFirst()
-                .orElse(null);
+        return ColumnSetup.first(columns, ColumnSetup.Role.VALUE);
+    }
+
+    /** The column of the records' weights; null without one. */
+    public @Nullable String weightColumn() {
+        return ColumnSetup.first(columns, ColumnSetup.Role.WEIGHT);
     }
 
     /** The same case with other words of the author. */

@@ -23,6 +23,7 @@ import outrider.check.CopiedColumns;
 import outrider.formula.Formula;
 import outrider.prepare.TrainingData;
 import outrider.split.Parts;
+import outrider.split.RecordWeights;
 import outrider.split.Split;
 import outrider.split.SplitPlan;
 import outrider.split.Together;
@@ -94,6 +95,7 @@ public record CaseData(
             if (brief.data().notes() != null) brief = noted(brief, file, plain, written, copied);
             if (brief.data().dialect() == null) refuseDoubtful(plain, brief, written, fillIn, unsaid);
             refuseUnknown(plain, brief);
+            if (unsaid) refuseTwice(brief.columns());
             BriefFile whole = !fillIn
                     ? brief
                     : brief.withColumns(ColumnDefaults.filledIn(
@@ -101,6 +103,7 @@ public record CaseData(
             Table table = read(plain, whole.columns(), brief.outcome().column());
             int[] copies = Units.copies(plain);
             byte[] outcome = outcome(whole, table, copies);
+            RecordWeights.demand(table, whole.weightColumn(), outcome);
             Parts parts = Split.of(brief.split(), table, outcome, copies);
             Together together =
                     Together.of(brief.split(), table, parts, units(brief.split().groupBy(), table, copies));
@@ -186,6 +189,18 @@ public record CaseData(
             }
         }
         return found;
+    }
+
+    /** @throws BadInput naming all columns of a role that only one may have */
+    private static void refuseTwice(Map<String, ColumnSetup> columns) {
+        for (ColumnSetup.Role role : List.of(ColumnSetup.Role.VALUE, ColumnSetup.Role.WEIGHT)) {
+            List<String> named = ColumnSetup.named(columns, role);
+            if (named.size() < 2) continue;
+            throw BadInput.of(
+                    "columns",
+                    "“" + String.join("”, “", named) + "” are each the " + role.words(),
+                    "give all but one of them another role");
+        }
     }
 
     /** @throws BadInput naming every column that the brief speaks of and the file lacks */
@@ -362,15 +377,16 @@ public record CaseData(
                 outcome,
                 together.unit(),
                 together.day(),
+                RecordWeights.byRecord(table, brief.weightColumn(), parts.training()),
                 brief.split().seed());
     }
 
-    /** Some records as figures are computed of them, with their values, and the customers that the split keeps together. */
+    /** Some records as figures are computed of them, with their values, weights, and the customers that the split keeps together. */
     public Sample sample(int[] rows) {
         int[] unit = brief.split().groupBy() == null
                 ? null
                 : Arrays.stream(rows).map(row -> together.unit()[row]).toArray();
-        return new Sample(outcomes(rows), values(rows), null, unit);
+        return new Sample(outcomes(rows), values(rows), RecordWeights.of(table, brief.weightColumn(), rows), unit);
     }
 
     /** Outcomes of some records. */

@@ -47,6 +47,7 @@ public record ColumnSetup(
         IDENTIFIER("identifier", false),
         SCORE("supplied score", false),
         VALUE("value of a record", true),
+        WEIGHT("weight of a record", false),
         SEGMENT("segment", true),
         PART("part", false),
         DATE("date", false),
@@ -78,6 +79,21 @@ public record ColumnSetup(
         if (reason == null) reason = "";
         if (kept == null) kept = Map.of();
         if (acted == null) acted = List.of();
+    }
+
+    /** The columns of a role, by name. */
+    public static List<String> named(Map<String, ColumnSetup> columns, Role role) {
+        return columns.entrySet().stream()
+                .filter(e -> e.getValue().role() == role)
+                .map(Map.Entry::getKey)
+                .sorted()
+                .toList();
+    }
+
+    /** The first of them; null for none. */
+    public static @Nullable String first(Map<String, ColumnSetup> columns, Role role) {
+        List<String> named = named(columns, role);
+        return named.isEmpty() ? null : named.get(0);
     }
 
     /** Parts of a setup on the way to another. */

@@ -10,6 +10,7 @@ public enum ColumnUse {
     IDENTIFIER(ColumnSetup.Role.IDENTIFIER.words()),
     SCORE(ColumnSetup.Role.SCORE.words()),
     VALUE(ColumnSetup.Role.VALUE.words()),
+    WEIGHT(ColumnSetup.Role.WEIGHT.words()),
     SEGMENT(ColumnSetup.Role.SEGMENT.words()),
     PART(ColumnSetup.Role.PART.words()),
     DATE(ColumnSetup.Role.DATE.words()),

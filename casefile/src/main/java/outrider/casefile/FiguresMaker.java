@@ -279,7 +279,7 @@ public final class FiguresMaker {
                         seal.openedBy(), java.time.Instant.parse(seal.openedAt()), seal.candidate(), atCut.depth()));
         Sample sample = data.sample(rows);
         double[] scores = proposed.score().apply(rows);
-        IndexedRanking placed = IndexedRanking.of(scores, sample.outcome(), null, sample.value());
+        IndexedRanking placed = sample.ranked(scores);
         Ranking ranking = placed.ranking();
         NetValue own = new NetValue(ranking, brief.stakes(), brief.campaign().plannedRateOrNone());
         double rank = atCut.threshold() == null

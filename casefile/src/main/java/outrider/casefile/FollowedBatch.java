@@ -28,6 +28,7 @@ import outrider.table.NumberColumn;
 import outrider.table.Numbers;
 import outrider.table.Table;
 import outrider.table.TextColumn;
+import outrider.uncertainty.Sample;
 
 /** A later batch of records, scored by a release and held against what was signed (METHODS section 10). */
 public final class FollowedBatch {
@@ -214,9 +215,7 @@ public final class FollowedBatch {
         return new Judged(
                 score,
                 release.threshold(),
-                outcome,
-                value(),
-                unit(),
+                new Sample(outcome, value(), null, unit()),
                 new Judged.Money(release.stakes(), rate),
                 WatchLimit.due(release.limits()),
                 seeds,

@@ -43,9 +43,7 @@ public final class SignedValidation {
         Judged judged = new Judged(
                 score,
                 recipe.threshold(),
-                sample.outcome(),
-                sample.value(),
-                sample.unit(),
+                sample,
                 new Judged.Money(brief.stakes(), planned),
                 new Seeds(brief.split().seed()),
                 workers);
@@ -54,11 +52,11 @@ public final class SignedValidation {
                         figures.validation(),
                         figures.chosenRow().auc(),
                         validation.length,
-                        EventsOverExpected.of(score, sample.outcome(), planned)),
+                        EventsOverExpected.of(score, sample, planned)),
                 figures.validation().depth(),
-                Reference.of("score", score),
+                Reference.of("score", score, sample.weight()),
                 recipe.columns().stream()
-                        .map(need -> Reference.of(table.column(need.name()), validation))
+                        .map(need -> Reference.of(table.column(need.name()), validation, sample.weight()))
                         .toList(),
                 segments.isEmpty() ? null : SegmentFigures.of(segments, null, judged));
     }

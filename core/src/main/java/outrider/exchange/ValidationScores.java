@@ -54,16 +54,20 @@ public record ValidationScores(
      * @param scores of validation, finite
      */
     public static ValidationScores of(Nature nature, Training training, double[] scores, Sample validation) {
-        IndexedRanking placed = IndexedRanking.of(scores, validation.outcome(), null, validation.value());
-        Ranking onTraining = Ranking.of(training.scores(), training.sample().outcome());
+        IndexedRanking placed = validation.ranked(scores);
+        Ranking onTraining = Ranking.of(
+                training.scores(),
+                training.sample().outcome(),
+                training.sample().weight(),
+                null);
         AucUncertainty doubt = AucUncertainty.of(placed, validation);
         ProbabilityQuality quality = nature.probability()
                 ? ProbabilityQuality.of(
                         placed.ranking(),
                         scores,
                         validation.outcome(),
-                        null,
-                        validation.unit(),
+                        validation.weight(),
+                        validation.drawnTogether(),
                         Math.min(BANDS, scores.length))
                 : null;
         AucUncertainty.Interval outOfFold = training.outOfFold() == null ? null : outOfFold(training);
@@ -96,8 +100,7 @@ public record ValidationScores(
         int[] scored = OutOfFold.scored(all);
         double[] scores = Arrays.stream(scored).mapToDouble(i -> all[i]).toArray();
         Sample sample = training.sample().at(scored);
-        return AucUncertainty.of(IndexedRanking.of(scores, sample.outcome(), null, null), sample)
-                .interval();
+        return AucUncertainty.of(sample.ranked(scores), sample).interval();
     }
 
     public Ranking validation() {

@@ -84,7 +84,7 @@ public record ActedGroups(
 
     private static @Nullable Effect effect(Member[] member, Judged judged) {
         double[] score = judged.score();
-        byte[] outcome = judged.outcome();
+        byte[] outcome = judged.sample().outcome();
         Double threshold = judged.threshold();
         if (threshold == null) return null;
         int[] records = new int[Member.values().length];

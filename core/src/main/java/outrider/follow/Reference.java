@@ -23,7 +23,7 @@ import outrider.table.NumberColumn;
  * @param edges inner edges of bands of numbers or of days since 1970, a value on an edge in the band below; null for levels
  * @param levels the commonest, each a band; null for numbers. Others that training had share one, and those never seen another
  * @param rarer the other levels that it had
- * @param counts records by band, missing ones last
+ * @param counts records by band, missing ones last; by their weights where they have some, to whole records
  */
 public record Reference(
         String column,
@@ -36,15 +36,27 @@ public record Reference(
 
     /** Of a column's records, or of those of {@code rows} of it. */
     public static Reference of(Column column, int[] rows) {
-        return column instanceof CategoryColumn ? ofLevels(column, rows) : of(column.name(), numbers(column, rows));
+        return of(column, rows, null);
+    }
+
+    /** @param weight of those records, or null */
+    public static Reference of(Column column, int[] rows, double @Nullable [] weight) {
+        return column instanceof CategoryColumn
+                ? ofLevels(column, rows, weight)
+                : of(column.name(), numbers(column, rows), weight);
     }
 
     /** Bands at the deciles, equal edges merged. */
     public static Reference of(String name, double[] values) {
+        return of(name, values, null);
+    }
+
+    /** @param weight of the same records, or null */
+    public static Reference of(String name, double[] values, double @Nullable [] weight) {
         double[] sorted =
                 Arrays.stream(values).filter(v -> !Double.isNaN(v)).sorted().toArray();
         Reference bands = new Reference(name, edges(sorted), null, null, new int[0]);
-        return new Reference(name, bands.edges, null, null, bands.counts(values));
+        return new Reference(name, bands.edges, null, null, bands.counted(bands.bands(values), weight));
     }
 
     private static double[] edges(double[] sorted) {
@@ -59,7 +71,7 @@ public record Reference(
         return Arrays.stream(edges).distinct().toArray();
     }
 
-    private static Reference ofLevels(Column column, int[] rows) {
+    private static Reference ofLevels(Column column, int[] rows, double @Nullable [] weight) {
         Map<String, Integer> seen = new TreeMap<>();
         for (int row : rows) {
             String level = column.text(row);
@@ -76,7 +88,8 @@ public record Reference(
                 List.copyOf(commonest.subList(0, kept)),
                 List.copyOf(commonest.subList(kept, commonest.size())),
                 new int[0]);
-        return new Reference(column.name(), null, bands.levels, bands.rarer, bands.counts(column, rows));
+        return new Reference(
+                column.name(), null, bands.levels, bands.rarer, bands.counted(bands.bands(column, rows), weight));
     }
 
     private static double[] numbers(Column column, int[] rows) {
@@ -94,17 +107,17 @@ public record Reference(
 
     /** Records of a batch's column by the same bands. */
     int[] counts(Column column, int[] rows) {
-        return counted(bands(column, rows));
+        return counted(bands(column, rows), null);
     }
 
     int[] counts(double[] values) {
-        return counted(bands(values));
+        return counted(bands(values), null);
     }
 
-    private int[] counted(int[] bands) {
-        int[] counts = new int[size()];
-        for (int band : bands) counts[band]++;
-        return counts;
+    private int[] counted(int[] bands, double @Nullable [] weight) {
+        double[] sums = new double[size()];
+        for (int i = 0; i < bands.length; i++) sums[bands[i]] += weight == null ? 1 : weight[i];
+        return Arrays.stream(sums).mapToInt(sum -> (int) Math.rint(sum)).toArray();
     }
 
     private int size() {

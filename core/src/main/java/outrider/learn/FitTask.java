@@ -84,10 +84,10 @@ public record FitTask(
 
     private Calibration map(boolean isotonic, double[] scores, int[] places, boolean probability) {
         double[] known = Arrays.stream(places).mapToDouble(p -> scores[p]).toArray();
-        byte[] outcome =
-                data.outcomeOf(Arrays.stream(places).map(p -> data.rows()[p]).toArray());
+        int[] rows = Arrays.stream(places).map(p -> data.rows()[p]).toArray();
+        byte[] outcome = data.outcomeOf(rows);
         return isotonic
-                ? IsotonicMap.fit(known, outcome, null).inside(known.length)
-                : LogisticMap.fit(known, outcome, probability);
+                ? IsotonicMap.fit(known, outcome, data.evenWeights(rows)).inside(known.length)
+                : LogisticMap.fit(known, outcome, data.evenWeights(rows), probability);
     }
 }

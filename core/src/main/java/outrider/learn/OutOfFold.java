@@ -83,8 +83,9 @@ public record OutOfFold(double[] scores, Folds folds) {
         double[] values = new double[folds.count()];
         for (int f = 0; f < values.length; f++) {
             int[] in = folds.held(f);
+            int[] own = rows(data, in);
             double[] score = Arrays.stream(in).mapToDouble(i -> scores[i]).toArray();
-            values[f] = measure.applyAsDouble(Ranking.of(score, data.outcomeOf(rows(data, in))));
+            values[f] = measure.applyAsDouble(Ranking.of(score, data.outcomeOf(own), data.weightOf(own), null));
         }
         return values;
     }

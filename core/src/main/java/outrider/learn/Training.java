@@ -1,5 +1,6 @@
 package outrider.learn;
 
+import java.util.Arrays;
 import outrider.base.Bisection;
 import outrider.base.Progress;
 import outrider.base.Workers;
@@ -29,7 +30,7 @@ public record Training(
             Preparation.demandInputs(data);
         }
         Balance used = kind.takesInputs() ? balance : Balance.NONE;
-        Balance.Sample sample = used.of(data.rows(), data.outcome(), data.seed());
+        Balance.Sample sample = used.of(data.rows(), data.outcome(), data.evenWeights(data.rows()), data.seed());
         return kind.train(new Training(settings, data, sample, workers, progress));
     }
 
@@ -71,13 +72,18 @@ public record Training(
         return new RebalancedModel(model, sample.logOdds() + lacking(model.score(data.table(), data.rows())));
     }
 
-    /** What the log-odds of corrected scores still lack for their mean to be the event rate of training. */
+    /** What the log-odds of corrected scores of all training records still lack for their mean to be the event rate of training. */
     public double lacking(double[] score) {
-        double wanted = data.rate() * score.length;
+        double[] weight = data.weightOf(data.rows());
+        double wanted = data.rate()
+                * (weight == null ? score.length : Arrays.stream(weight).sum());
         return Bisection.crossing(-20, 20, moved -> {
             double factor = Math.exp(sample.logOdds() + moved);
             double sum = 0;
-            for (double p : score) sum += factor * p / (factor * p + 1 - p);
+            for (int i = 0; i < score.length; i++) {
+                double p = factor * score[i] / (factor * score[i] + 1 - score[i]);
+                sum += weight == null ? p : weight[i] * p;
+            }
             return sum - wanted;
         });
     }

@@ -124,8 +124,8 @@ public record ProbabilityQuality(
     }
 
     /**
-     * By band, how many times the variance of its event rate is that of records that stand alone: squared sums of its deviations by
-     * unit over their squares (the design effect, Kish 1965). A record of a tie group across two bands counts in the first.
+     * By band, how many times the variance of its event rate is that of records that stand alone and count once: squared sums of its
+     * weighted deviations by unit over their squares (the design effect, Kish 1965). A record of a tie group across two bands counts in the first.
      */
     private static double[] inflation(
             Ranking ranking,
@@ -148,10 +148,10 @@ public record ProbabilityQuality(
         for (int i = 0; i < score.length; i++) {
             int b = 0;
             while (score[i] < lowest[b]) b++;
-            double off =
-                    (weight == null ? 1 : weight[i]) * (outcome[i] - rows.get(b).observedRate());
-            sums[unit[i] * lowest.length + b] += off;
-            alone[b] += off * off;
+            double w = weight == null ? 1 : weight[i];
+            double off = outcome[i] - rows.get(b).observedRate();
+            sums[unit[i] * lowest.length + b] += w * off;
+            alone[b] += w * off * off;
         }
         double[] together = new double[lowest.length];
         for (int k = 0; k < sums.length; k++) together[k % lowest.length] += sums[k] * sums[k];

@@ -47,16 +47,18 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
         return List.copyOf(levels);
     }
 
-    /** Events and records of each level, missing last; of one part only, or of all where {@code part} is −1. */
+    /** Events and records of each level by their weights, missing last; of one part only, or of all where {@code part} is −1. */
     private static double[][] sums(
             Column source, List<String> levels, TrainingData data, int @Nullable [] parts, int part) {
         int[] codes = LevelCodes.of(source, data.rows(), levels);
+        double[] even = data.evenWeights(data.rows());
         double[][] sums = new double[2][levels.size() + 1];
         for (int i = 0; i < codes.length; i++) {
             if (part >= 0 && requireNonNull(parts)[i] != part) continue;
             int level = codes[i] < 0 ? levels.size() : codes[i];
-            sums[0][level] += data.outcome()[data.rows()[i]];
-            sums[1][level]++;
+            double weight = even == null ? 1 : even[i];
+            sums[0][level] += weight * data.outcome()[data.rows()[i]];
+            sums[1][level] += weight;
         }
         return sums;
     }

@@ -1,11 +1,13 @@
 package outrider.prepare;
 
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.split.Folds;
+import outrider.split.RecordWeights;
 import outrider.table.Table;
 
 /**
@@ -16,6 +18,7 @@ import outrider.table.Table;
  * @param outcome 0 or 1 for each of {@code rows}, by record number
  * @param unit the first record of each record's group, by record number, or null where every record stands alone
  * @param day by record number, the latest of its group, where folds follow each other in time; null where they are dealt
+ * @param weight for how many records of the population each record stands, by record number; null for one each
  */
 public record TrainingData(
         Table table,
@@ -24,19 +27,25 @@ public record TrainingData(
         byte[] outcome,
         int @Nullable [] unit,
         int @Nullable [] day,
+        double @Nullable [] weight,
         long seed) {
     /** Its folds are dealt at random. */
     public TrainingData(
             Table table, List<String> inputs, int[] rows, byte[] outcome, int @Nullable [] unit, long seed) {
-        this(table, inputs, rows, outcome, unit, null, seed);
+        this(table, inputs, rows, outcome, unit, null, null, seed);
     }
 
     public TrainingData withRows(int[] others) {
-        return new TrainingData(table, inputs, others, outcome, unit, day, seed);
+        return new TrainingData(table, inputs, others, outcome, unit, day, weight, seed);
     }
 
     public TrainingData withInputs(List<String> others) {
-        return new TrainingData(table, others, rows, outcome, unit, day, seed);
+        return new TrainingData(table, others, rows, outcome, unit, day, weight, seed);
+    }
+
+    /** The same with a weight a record, above 0, by record number; null for 1 each. */
+    public TrainingData weighing(double @Nullable [] each) {
+        return new TrainingData(table, inputs, rows, outcome, unit, day, each, seed);
     }
 
     /**
@@ -61,6 +70,19 @@ public record TrainingData(
         byte[] y = new byte[some.length];
         for (int i = 0; i < y.length; i++) y[i] = outcome[some[i]];
         return y;
+    }
+
+    /** Weights of some records; null where each counts once. */
+    public double @Nullable [] weightOf(int[] some) {
+        return weight == null
+                ? null
+                : Arrays.stream(some).mapToDouble(row -> weight[row]).toArray();
+    }
+
+    /** Weights of some records with a mean of 1, so that they count together as many as they are; null where each counts once. */
+    public double @Nullable [] evenWeights(int[] some) {
+        double[] own = weightOf(some);
+        return own == null ? null : RecordWeights.even(own);
     }
 
     /** The unit of each of some records: equal numbers belong together. */
@@ -89,8 +111,16 @@ public record TrainingData(
         return events;
     }
 
+    /** The share of events, by weight. */
     public double rate() {
-        return events() / (double) rows.length;
+        if (weight == null) return events() / (double) rows.length;
+        double events = 0;
+        double total = 0;
+        for (int row : rows) {
+            events += weight[row] * outcome[row];
+            total += weight[row];
+        }
+        return events / total;
     }
 
     /** @throws BadInput if the rows hold only one outcome */

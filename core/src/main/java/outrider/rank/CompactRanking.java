@@ -5,7 +5,7 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 
 /**
- * A ranking of unweighted records in few bytes, from which events, tie groups and scores can be read at every rank:
+ * A ranking in few bytes, from which events, tie groups and scores can be read at every rank:
  *
  * <pre>
  * records, lines, marks, values         four unsigned 32-bit numbers, little endian
@@ -16,6 +16,13 @@ import java.nio.ByteOrder;
  *
  * A line is an event alone (not tied) or a group of several records; records skipped before it are non-events with scores of
  * their own. Numbers of lines and marks are LEB128; scores are 8-byte doubles.
+ *
+ * <p>Of records with weights every tie group is written in full:
+ *
+ * <pre>
+ * 0xffffffff, groups, 1 with a value column else 0, 0      four unsigned 32-bit numbers, little endian
+ * sizes, events, scores, summed values (with a value column)      that many doubles each, cumulated but for the scores
+ * </pre>
  */
 public final class CompactRanking {
     private static final double ROUNDING = 1e-12;
@@ -29,9 +36,9 @@ public final class CompactRanking {
 
     private CompactRanking() {}
 
-    /** @throws IllegalArgumentException for a weighted ranking */
+    /** Bytes as told above. O(groups). */
     public static byte[] of(Ranking ranking) {
-        if (ranking.weighted()) throw new IllegalArgumentException("records have weights");
+        if (ranking.weighted()) return weighed(ranking);
         CompactRanking packed = new CompactRanking();
         packed.write(ranking);
         ByteBuffer head = ByteBuffer.allocate(16).order(ByteOrder.LITTLE_ENDIAN);
@@ -45,6 +52,18 @@ public final class CompactRanking {
         all.writeBytes(packed.marks.toByteArray());
         all.writeBytes(packed.values.toByteArray());
         return all.toByteArray();
+    }
+
+    private static byte[] weighed(Ranking ranking) {
+        int groups = ranking.groups();
+        int columns = ranking.hasValues() ? 4 : 3;
+        ByteBuffer all = ByteBuffer.allocate(16 + 8 * columns * groups).order(ByteOrder.LITTLE_ENDIAN);
+        all.putInt(-1).putInt(groups).putInt(ranking.hasValues() ? 1 : 0).putInt(0);
+        for (int g = 1; g <= groups; g++) all.putDouble(ranking.size(g));
+        for (int g = 1; g <= groups; g++) all.putDouble(ranking.events(g));
+        for (int g = 1; g <= groups; g++) all.putDouble(ranking.score(g));
+        for (int g = 1; g <= groups && ranking.hasValues(); g++) all.putDouble(ranking.valued(g));
+        return all.array();
     }
 
     private void write(Ranking ranking) {

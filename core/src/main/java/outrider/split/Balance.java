@@ -1,5 +1,7 @@
 package outrider.split;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -41,17 +43,26 @@ public record Balance(Method method, double share) {
         }
     }
 
+    /** Of records that count once each. */
+    public Sample of(int[] training, byte[] outcome, long seed) {
+        return of(training, outcome, null, seed);
+    }
+
     /**
      * @param training records
      * @param outcome 0 or 1 for each of them, by record number
+     * @param own weights of the training records themselves, in their order; null for 1 each
      * @throws BadInput if the share is not above the training event rate and below 1
      */
-    public Sample of(int[] training, byte[] outcome, long seed) {
-        if (method == Method.NONE) return new Sample(training, null, 0);
-        int events = 0;
-        for (int row : training) events += outcome[row];
-        int others = training.length - events;
-        double rate = events / (double) training.length;
+    public Sample of(int[] training, byte[] outcome, double @Nullable [] own, long seed) {
+        if (method == Method.NONE) return new Sample(training, own, 0);
+        double[] total = new double[2];
+        int others = 0;
+        for (int i = 0; i < training.length; i++) {
+            total[outcome[training[i]]] += own == null ? 1 : own[i];
+            others += 1 - outcome[training[i]];
+        }
+        double rate = total[1] / (total[0] + total[1]);
         if (!(share > rate && share < 1)) {
             throw BadInput.of(
                     "balance",
@@ -59,17 +70,20 @@ public record Balance(Method method, double share) {
                     "give one above the event rate of training, " + rate + ", and below 1");
         }
         return method == Method.WEIGHTS
-                ? weighted(training, outcome, share * others / ((1 - share) * events))
-                : thinned(training, outcome, events * (1 - share) / share, others, seed);
+                ? weighted(training, outcome, own, share * total[0] / ((1 - share) * total[1]))
+                : thinned(training, outcome, own, total[1] * (1 - share) / share * others / total[0], others, seed);
     }
 
-    private static Sample weighted(int[] training, byte[] outcome, double factor) {
+    private static Sample weighted(int[] training, byte[] outcome, double @Nullable [] own, double factor) {
         double[] weight = new double[training.length];
-        for (int i = 0; i < weight.length; i++) weight[i] = outcome[training[i]] == 1 ? factor : 1;
+        for (int i = 0; i < weight.length; i++) {
+            weight[i] = (outcome[training[i]] == 1 ? factor : 1) * (own == null ? 1 : own[i]);
+        }
         return new Sample(training, weight, -Math.log(factor));
     }
 
-    private static Sample thinned(int[] training, byte[] outcome, double wanted, int others, long seed) {
+    private static Sample thinned(
+            int[] training, byte[] outcome, double @Nullable [] own, double wanted, int others, long seed) {
         int keep = (int) Math.max(1, Math.rint(wanted));
         int[] left = Arrays.stream(training).filter(row -> outcome[row] == 0).toArray();
         new Seeds(seed).stream("thinning").shuffle(left);
@@ -78,7 +92,12 @@ public record Balance(Method method, double share) {
         for (int row : training) if (outcome[row] == 1) rows[at++] = row;
         System.arraycopy(left, 0, rows, at, keep);
         Arrays.sort(rows);
-        return new Sample(rows, null, Math.log(keep / (double) others));
+        double[] kept = own == null ? null : new double[rows.length];
+        for (int i = 0, place = 0; kept != null && i < rows.length; i++) {
+            while (training[place] != rows[i]) place++;
+            kept[i] = requireNonNull(own)[place];
+        }
+        return new Sample(rows, kept, Math.log(keep / (double) others));
     }
 
     /** What is done, as a sentence; null for nothing. */

@@ -26,29 +26,52 @@ public record CrossValidatedCut(List<Fold> folds, @Nullable Double threshold, do
     public record Fold(@Nullable Double threshold, double depth, double gainPerRecord, double bestPerRecord) {}
 
     /**
-     * @param score out-of-fold scores of training, {@code outcome}, {@code value} (or null) and {@code fold} of the same records;
-     *     every fold and its complement hold both outcomes
+     * Out-of-fold scores of training.
+     *
+     * @param outcome 0 or 1; {@code weight} and {@code value} of the same records, or null
+     * @param fold from 0
+     */
+    public record Scored(
+            double[] score, byte[] outcome, double @Nullable [] weight, double @Nullable [] value, byte[] fold) {
+
+        private double total() {
+            return weight == null ? score.length : Arrays.stream(weight).sum();
+        }
+
+        private Ranking ranking(IntPredicate chosen) {
+            int[] places = IntStream.range(0, score.length).filter(chosen).toArray();
+            byte[] y = new byte[places.length];
+            for (int i = 0; i < y.length; i++) y[i] = outcome[places[i]];
+            return Ranking.of(
+                    Arrays.stream(places).mapToDouble(i -> score[i]).toArray(),
+                    y,
+                    weight == null
+                            ? null
+                            : Arrays.stream(places).mapToDouble(i -> weight[i]).toArray(),
+                    value == null
+                            ? null
+                            : Arrays.stream(places).mapToDouble(i -> value[i]).toArray());
+        }
+    }
+
+    /**
+     * @param scored every fold of them and its complement hold both outcomes
      * @param capacity or null
      */
-    public static CrossValidatedCut of(
-            double[] score,
-            byte[] outcome,
-            double @Nullable [] value,
-            byte[] fold,
-            Stakes stakes,
-            double plannedRate,
-            @Nullable Capacity capacity) {
+    public static CrossValidatedCut of(Scored scored, Stakes stakes, double plannedRate, @Nullable Capacity capacity) {
+        byte[] fold = scored.fold;
+        double total = scored.total();
         int k = 0;
         for (byte f : fold) k = Math.max(k, f + 1);
         Capacity share = capacity == null || capacity.share()
                 ? capacity
-                : new Capacity(Math.min(1, capacity.amount() / score.length), true);
+                : new Capacity(Math.min(1, capacity.amount() / total), true);
         List<Fold> folds = new ArrayList<>();
         double gain = 0;
         for (int f = 0; f < k; f++) {
             int held = f;
-            Ranking others = ranking(score, outcome, value, i -> fold[i] != held);
-            Ranking own = ranking(score, outcome, value, i -> fold[i] == held);
+            Ranking others = scored.ranking(i -> fold[i] != held);
+            Ranking own = scored.ranking(i -> fold[i] == held);
             int point = others.pointAtOrBefore(
                     new NetValue(others, stakes, plannedRate).best(share).records());
             Double threshold = point == 0 ? null : others.score(point);
@@ -61,17 +84,7 @@ public record CrossValidatedCut(List<Fold> folds, @Nullable Double threshold, do
                     money.gainAt(rank) / own.total(),
                     money.best(share).gainOverNobody() / own.total()));
         }
-        return new CrossValidatedCut(folds, middle(folds), gain / score.length);
-    }
-
-    private static Ranking ranking(double[] score, byte[] outcome, double @Nullable [] value, IntPredicate chosen) {
-        int[] rows = IntStream.range(0, score.length).filter(chosen).toArray();
-        byte[] y = new byte[rows.length];
-        for (int i = 0; i < rows.length; i++) y[i] = outcome[rows[i]];
-        double[] v = value == null
-                ? null
-                : Arrays.stream(rows).mapToDouble(i -> value[i]).toArray();
-        return Ranking.of(Arrays.stream(rows).mapToDouble(i -> score[i]).toArray(), y, null, v);
+        return new CrossValidatedCut(folds, middle(folds), gain / total);
     }
 
     /** Acting on nobody counts as a threshold above all. */

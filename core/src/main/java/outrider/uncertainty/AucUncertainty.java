@@ -11,7 +11,8 @@ import outrider.rank.Ranking;
 
 /**
  * One candidate's structural components of the AUC (DeLong, DeLong and Clarke-Pearson 1988; by midranks, Sun and Xu 2014), summed
- * within units where several records are one (Obuchowski 1997). O(n log n) to build, O(n) to compare. Unweighted records only.
+ * within units where several records are one (Obuchowski 1997). Records with weights put their components in by these: the variance of
+ * the estimate linearised (Binder 1983), which without weights is the same. O(n log n) to build, O(n) to compare.
  */
 public final class AucUncertainty {
     /** An error below this comes of rounding. */
@@ -22,8 +23,8 @@ public final class AucUncertainty {
     private final double[] ofEvents;
 
     private final double[] ofOthers;
-    private final int events;
-    private final int others;
+    private final double events;
+    private final double others;
     private final int eventUnits;
     private final int otherUnits;
     private final double auc;
@@ -53,15 +54,16 @@ public final class AucUncertainty {
         }
     }
 
-    private AucUncertainty(Sample sample, double[] ofEvents, double[] ofOthers, double auc) {
+    private AucUncertainty(Sample sample, Ranking ranking, double[] ofEvents, double[] ofOthers, double auc) {
         this.sample = sample;
         this.ofEvents = ofEvents;
         this.ofOthers = ofOthers;
         this.auc = auc;
-        events = sample.events();
-        others = sample.size() - events;
-        eventUnits = sample.unit() == null ? events : unitsOf(sample, 1);
-        otherUnits = sample.unit() == null ? others : unitsOf(sample, 0);
+        events = ranking.totalEvents();
+        others = ranking.total() - events;
+        int plain = sample.events();
+        eventUnits = sample.unit() == null ? plain : unitsOf(sample, 1);
+        otherUnits = sample.unit() == null ? sample.size() - plain : unitsOf(sample, 0);
     }
 
     private static int unitsOf(Sample sample, int outcome) {
@@ -86,7 +88,7 @@ public final class AucUncertainty {
     /**
      * The same from a ranking that is there already, O(n).
      *
-     * @param placed unweighted
+     * @param placed of these records, weighted if they are
      */
     public static AucUncertainty of(IndexedRanking placed, Sample sample) {
         Ranking ranking = placed.ranking();
@@ -103,15 +105,17 @@ public final class AucUncertainty {
             ofOther[g] = (ranking.events(g - 1) + ranking.events(g)) / 2 / events - auc;
         }
         int[] unit = sample.unit();
+        double[] weight = sample.weight();
         double[] eventSum = new double[sample.units()];
         double[] otherSum = unit == null ? eventSum : new double[eventSum.length];
         for (int i = 0; i < sample.size(); i++) {
             int point = placed.point()[i];
             int at = unit == null ? i : unit[i];
-            if (sample.outcome()[i] == 1) eventSum[at] += ofEvent[point];
-            else otherSum[at] += ofOther[point];
+            double w = weight == null ? 1 : weight[i];
+            if (sample.outcome()[i] == 1) eventSum[at] += w * ofEvent[point];
+            else otherSum[at] += w * ofOther[point];
         }
-        return new AucUncertainty(sample, eventSum, otherSum, auc);
+        return new AucUncertainty(sample, ranking, eventSum, otherSum, auc);
     }
 
     public double auc() {
@@ -163,10 +167,8 @@ public final class AucUncertainty {
             else otherPart += ofOthers[u] * other.ofOthers[u];
         }
         double units = ofEvents.length;
-        double m = events;
-        double n = others;
-        return eventPart * eventUnits / (eventUnits - 1.0) / m / m
-                + otherPart * otherUnits / (otherUnits - 1.0) / n / n
-                + (alone ? 0 : across * units / (units - 1) / m / n);
+        return eventPart * eventUnits / (eventUnits - 1.0) / events / events
+                + otherPart * otherUnits / (otherUnits - 1.0) / others / others
+                + (alone ? 0 : across * units / (units - 1) / events / others);
     }
 }

@@ -1,8 +1,10 @@
 package outrider.uncertainty;
 
 import java.util.Arrays;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.rank.IndexedRanking;
 
 /**
  * The records that candidates are compared on: what is resampled.
@@ -42,6 +44,27 @@ public record Sample(byte[] outcome, double @Nullable [] value, double @Nullable
         return Math.min(events(), size() - events());
     }
 
+    /** Records, or the sum of their weights. */
+    public double total() {
+        if (weight == null) return outcome.length;
+        double total = 0;
+        for (double w : weight) total += w;
+        return total;
+    }
+
+    /** Events, or the sum of their weights. */
+    public double totalEvents() {
+        if (weight == null) return events();
+        double total = 0;
+        for (int i = 0; i < weight.length; i++) total += weight[i] * outcome[i];
+        return total;
+    }
+
+    /** A ranking of these records. */
+    public IndexedRanking ranked(double[] score) {
+        return IndexedRanking.of(score, outcome, weight, value);
+    }
+
     public int events() {
         int events = 0;
         for (byte y : outcome) events += y;
@@ -54,6 +77,13 @@ public record Sample(byte[] outcome, double @Nullable [] value, double @Nullable
         int most = -1;
         for (int u : unit) most = Math.max(most, u);
         return most + 1;
+    }
+
+    /** The unit of each record; with weights a number of its own for each that stands alone. Null without either. */
+    public int @Nullable [] drawnTogether() {
+        return unit != null || weight == null
+                ? unit
+                : IntStream.range(0, size()).toArray();
     }
 
     /** Some of its records alone, in that order. */

@@ -21,6 +21,7 @@ import outrider.measure.Measure;
 import outrider.rank.CompactRanking;
 import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
+import outrider.split.RecordWeights;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
 import outrider.uncertainty.Band;
@@ -106,17 +107,28 @@ class CutFiguresTest {
         for (int i = 0; i < other.length; i++) other[i] = SCORE[i] + 0.3 * random.nextGaussian();
         ObjectNode all = JSON.createObjectNode();
         all.put("order", Base64.getEncoder().encodeToString(CompactRanking.of(ranking)));
-        for (String name : new String[] {"own", "planned", "valued"}) {
+        for (String name : new String[] {"own", "planned", "valued", "weighed"}) {
             double planned = name.equals("planned") ? 0.1 : Double.NaN;
-            double[] value = name.equals("valued") ? VALUE : null;
-            List<IndexedRanking> placed = List.of(
-                    IndexedRanking.of(SCORE, OUTCOME, null, value), IndexedRanking.of(other, OUTCOME, null, value));
+            double[] value = name.equals("valued") || name.equals("weighed") ? VALUE : null;
+            double[] weight = name.equals("weighed") ? weights() : null;
+            Sample sample = new Sample(OUTCOME, value, weight, null);
+            List<IndexedRanking> placed = List.of(sample.ranked(SCORE), sample.ranked(other));
+            if (weight != null) {
+                byte[] packed = CompactRanking.of(placed.get(0).ranking());
+                all.put("weighedOrder", Base64.getEncoder().encodeToString(packed));
+            }
             List<NetValue> money = placed.stream()
                     .map(p -> new NetValue(p.ranking(), STAKES, planned))
                     .toList();
-            write(all.putObject(name), placed, money, new Sample(OUTCOME, value, null, null));
+            write(all.putObject(name), placed, money, sample);
         }
         return JSON.writeValueAsString(all) + "\n";
+    }
+
+    private static double[] weights() {
+        double[] weight = new double[OUTCOME.length];
+        for (int i = 0; i < weight.length; i++) weight[i] = i % 3 == 0 ? 7.5 : 2;
+        return RecordWeights.even(weight);
     }
 
     private static void write(ObjectNode one, List<IndexedRanking> placed, List<NetValue> money, Sample sample) {
@@ -127,6 +139,7 @@ class CutFiguresTest {
         one.put("eventFactor", mine.eventFactor()).put("otherFactor", mine.otherFactor());
         one.put("totalValue", ranking.valued(ranking.groups())).put("nobody", mine.nobody());
         one.put("valueColumn", ranking.hasValues() ? "value" : null);
+        one.put("weightColumn", ranking.weighted() ? "weight" : null);
         one.set("worth", JSON.valueToTree(mine.worth()));
         one.set("depths", JSON.valueToTree(Depths.of(ranking)));
         ArrayNode candidates = one.putArray("candidates");

@@ -11,6 +11,7 @@ import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.follow.ActedGroups.Member;
 import outrider.stakes.Stakes;
+import outrider.uncertainty.Sample;
 
 class ActedGroupsTest {
     private static final double CUT = 0.7;
@@ -48,9 +49,7 @@ class ActedGroupsTest {
                     new Judged(
                             score,
                             CUT,
-                            outcome,
-                            null,
-                            null,
+                            Sample.of(outcome),
                             new Judged.Money(new Stakes(40, 5, 0, 0, 0, 1), Double.NaN),
                             new Seeds(1),
                             Workers.ALONE));

@@ -17,6 +17,7 @@ import outrider.table.CategoryColumn;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
 import outrider.term.Term;
+import outrider.uncertainty.Sample;
 
 class BatchFiguresTest {
     private static final double CUT = 0.6;
@@ -48,7 +49,7 @@ class BatchFiguresTest {
 
         private Judged judged(double due) {
             Judged.Money money = new Judged.Money(STAKES, Double.NaN);
-            return new Judged(score, CUT, outcome, null, null, money, due, new Seeds(3), Workers.ALONE);
+            return new Judged(score, CUT, Sample.of(outcome), money, due, new Seeds(3), Workers.ALONE);
         }
 
         BatchFigures beside(SignedFigures signed, double due) {
@@ -195,8 +196,8 @@ class BatchFiguresTest {
         assertThat(advice.kind()).as(advice.words()).isEqualTo(Advice.Kind.RECALIBRATE);
         assertThat(advice.words()).contains("events came for each that the scores say");
         assertThat(Advice.of(List.of(now.beside(signed)), List.of()).kind()).isEqualTo(Advice.Kind.CARRY_ON);
-        assertThat(EventsOverExpected.of(now.score(), fewer, 0.1)).isNull();
-        assertThat(EventsOverExpected.of(new double[] {2, 3}, new byte[] {0, 1}, Double.NaN))
+        assertThat(EventsOverExpected.of(now.score(), Sample.of(fewer), 0.1)).isNull();
+        assertThat(EventsOverExpected.of(new double[] {2, 3}, Sample.of(new byte[] {0, 1}), Double.NaN))
                 .isNull();
     }
 
@@ -211,7 +212,7 @@ class BatchFiguresTest {
                 score[i] = random.nextDouble() * 0.3;
                 outcome[i] = (byte) (random.nextDouble() < score[i] ? 1 : 0);
             }
-            SignedFigures.Told told = EventsOverExpected.of(score, outcome, Double.NaN);
+            SignedFigures.Told told = EventsOverExpected.of(score, Sample.of(outcome), Double.NaN);
             if (told.low() <= 1 && told.high() >= 1) held++;
         }
         assertThat(held).isBetween(368, 392);

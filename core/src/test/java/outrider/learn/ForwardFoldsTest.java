@@ -52,7 +52,7 @@ class ForwardFoldsTest {
             }
         }
         TrainingData plain = Cases.data(y, new NumberColumn("x", x), new NumberColumn("other", other));
-        return new TrainingData(plain.table(), plain.inputs(), plain.rows(), y, null, day, 11);
+        return new TrainingData(plain.table(), plain.inputs(), plain.rows(), y, null, day, null, 11);
     }
 
     private static double[] outOfFold(Learner kind, TrainingData data, Map<String, Object> more) {
@@ -147,7 +147,8 @@ class ForwardFoldsTest {
     void threeDaysAreEnoughForAMemberAndTooFewForWhatIsMadeOfIt() {
         TrainingData many = turning(false);
         int[] three = Arrays.stream(requireNonNull(many.day())).map(d -> d / 10).toArray();
-        TrainingData data = new TrainingData(many.table(), many.inputs(), many.rows(), many.outcome(), null, three, 11);
+        TrainingData data =
+                new TrainingData(many.table(), many.inputs(), many.rows(), many.outcome(), null, three, null, 11);
         Fitted.Member one = member("one", fitted(data, "logistic", Map.of("calibration", "logistic")));
         assertThat(OutOfFold.scored(requireNonNull(one.outOfFold()))).hasSize(10 * PER_DAY);
         Map<String, Object> given = new HashMap<>(Map.of("method", "stacking", "members", List.of(0L, 1L)));

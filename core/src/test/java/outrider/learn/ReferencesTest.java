@@ -11,6 +11,7 @@ import outrider.learn.reference.CoinToss;
 import outrider.learn.reference.GroupRates;
 import outrider.learn.reference.Nobody;
 import outrider.learn.supplied.SuppliedScore;
+import outrider.prepare.TrainingData;
 import outrider.table.CategoryColumn;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
@@ -22,20 +23,20 @@ class ReferencesTest {
                     new NumberColumn("points", new double[] {5, 1, Double.NaN, 2, 0.5})),
             null);
     private static final byte[] OUTCOME = {1, 0, 0, 0, 1};
-    private static final int[] TRAINING = {0, 1, 2, 3};
+    private static final TrainingData TRAINING =
+            new TrainingData(TABLE, List.of("tier"), new int[] {0, 1, 2, 3}, OUTCOME, null, 1);
 
     @Test
     void groupRatesAreSmoothedByTwentyRecordsAtTheBaseRate() {
-        GroupRates model = GroupRates.train(TABLE, List.of("tier"), TRAINING, OUTCOME);
+        GroupRates model = GroupRates.train(TRAINING, List.of("tier"));
         double[] score = model.score(TABLE, new int[] {0, 3, 4});
         assertThat(score).containsExactly(new double[] {(1 + 5) / 22.0, 5 / 21.0, 5 / 21.0}, within(1e-12));
     }
 
     @Test
     void constantReferencesGiveOneScore() {
-        assertThat(BaseRate.train(TRAINING, OUTCOME).score(TABLE, new int[] {4, 0}))
-                .containsExactly(0.25, 0.25);
-        assertThat(Nobody.train(TRAINING, OUTCOME).score(TABLE, new int[] {4})).containsExactly(0);
+        assertThat(BaseRate.train(TRAINING).score(TABLE, new int[] {4, 0})).containsExactly(0.25, 0.25);
+        assertThat(Nobody.train(TRAINING).score(TABLE, new int[] {4})).containsExactly(0);
     }
 
     @Test

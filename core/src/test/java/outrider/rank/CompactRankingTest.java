@@ -1,7 +1,6 @@
 package outrider.rank;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
 import java.math.MathContext;
@@ -91,9 +90,17 @@ class CompactRankingTest {
     }
 
     @Test
-    void weightedRecordsHaveNoPlace() {
-        Ranking weighted = Ranking.of(new double[] {1, 2}, new byte[] {0, 1}, new double[] {1, 2}, null);
-        assertThatThrownBy(() -> CompactRanking.of(weighted)).hasMessageContaining("weights");
+    void everyGroupOfWeighedRecordsIsWrittenInFull() {
+        double[] score = {3, 1, 3, 2};
+        double[] weight = {0.5, 1.25, 2, 0.25};
+        Ranking ranking = Ranking.of(score, new byte[] {1, 0, 0, 1}, weight, new double[] {10, 0, 0, 40});
+        ByteBuffer in = ByteBuffer.wrap(CompactRanking.of(ranking)).order(ByteOrder.LITTLE_ENDIAN);
+        assertThat(new int[] {in.getInt(), in.getInt(), in.getInt(), in.getInt()})
+                .containsExactly(-1, 3, 1, 0);
+        double[] read = new double[12];
+        for (int i = 0; i < read.length; i++) read[i] = in.getDouble();
+        assertThat(read).containsExactly(2.5, 2.75, 4, 0.5, 0.75, 0.75, 3, 2, 1, 5, 15, 15);
+        assertThat(in.hasRemaining()).isFalse();
     }
 
     @ParameterizedTest

@@ -150,7 +150,8 @@ class SensitivityTest {
             fold[i] = (byte) (i % 4);
         }
         Stakes stakes = new Stakes(10, 4, 0, 0, 0, 1);
-        CrossValidatedCut cut = CrossValidatedCut.of(score, outcome, null, fold, stakes, Double.NaN, null);
+        CrossValidatedCut cut = CrossValidatedCut.of(
+                new CrossValidatedCut.Scored(score, outcome, null, null, fold), stakes, Double.NaN, null);
         double together = 0;
         for (int f = 0; f < 4; f++) {
             double best = Double.NEGATIVE_INFINITY;
@@ -180,8 +181,11 @@ class SensitivityTest {
                                 .mapToDouble(CrossValidatedCut.Fold::threshold)
                                 .max()
                                 .orElseThrow());
-        CrossValidatedCut nobody =
-                CrossValidatedCut.of(score, outcome, null, fold, new Stakes(1, 50, 0, 0, 0, 1), Double.NaN, null);
+        CrossValidatedCut nobody = CrossValidatedCut.of(
+                new CrossValidatedCut.Scored(score, outcome, null, null, fold),
+                new Stakes(1, 50, 0, 0, 0, 1),
+                Double.NaN,
+                null);
         assertThat(nobody.threshold()).isNull();
         assertThat(nobody.gainPerRecord()).isZero();
     }

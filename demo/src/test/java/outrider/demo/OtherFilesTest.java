@@ -39,6 +39,7 @@ import outrider.table.CsvTableReader;
 import outrider.table.Levels;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
+import outrider.uncertainty.Sample;
 
 /** What the scenario plants in claim-fraud and winter-mailing is really there. */
 class OtherFilesTest {
@@ -201,7 +202,7 @@ class OtherFilesTest {
                 null);
         Judged.Money money = new Judged.Money(new Stakes(74, 4.5, 0, 0, 0, 1), Double.NaN);
         ActedGroups found = ActedGroups.of(
-                signed, member, new Judged(points, cut, outcome, null, null, money, new Seeds(1), new Workers(2)));
+                signed, member, new Judged(points, cut, Sample.of(outcome), money, new Seeds(1), new Workers(2)));
         IntPredicate acted = i -> member[i] == ActedGroups.Member.ACTED_ON;
         IntPredicate control = i -> member[i] == ActedGroups.Member.CONTROL;
         IntPredicate above = i -> points[i] >= cut;

@@ -45,6 +45,13 @@ final class ShapeBlocks {
                     + drawn(population.sample())
                     + "; the others are in no part, and the candidate is not meant for their like."));
         }
+        String weight = brief.weightColumn();
+        if (weight != null) {
+            blocks.add(Block.text("Records count by " + weight
+                    + ", in proportion: in each part the weights are brought to a sum of as many as it has records, and learners, figures and"
+                    + " intervals count by them. What is told of segments, periods and single groups, and the parts in the table below, counts"
+                    + " records as they are, each once."));
+        }
         List<Shaped> read = new ArrayList<>();
         List<Shaped> made = new ArrayList<>();
         for (Map.Entry<String, ColumnSetup> entry : new TreeMap<>(brief.columns()).entrySet()) {

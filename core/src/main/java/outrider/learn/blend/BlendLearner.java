@@ -101,6 +101,8 @@ public final class BlendLearner extends NamedLearner {
     /** A hair of a penalty keeps weights of members that say the same finite. */
     private static double[] stack(double[][] features, byte[] y, int[] rows, FitTask task) {
         double[] values = new double[rows.length * features.length];
+        double[] weight = task.data()
+                .evenWeights(Arrays.stream(rows).map(i -> task.data().rows()[i]).toArray());
         byte[] outcome = new byte[rows.length];
         for (int i = 0, at = 0; i < rows.length; i++) {
             outcome[i] = y[rows[i]];
@@ -108,7 +110,7 @@ public final class BlendLearner extends NamedLearner {
         }
         Matrix x = new Matrix(values, rows.length, features.length);
         LogisticFit fit =
-                LogisticRegression.fitInPlace(Design.of(x), outcome, null, 1, task.workers(), task.progress());
+                LogisticRegression.fitInPlace(Design.of(x), outcome, weight, 1, task.workers(), task.progress());
         return fit.coefficients();
     }
 

@@ -18,39 +18,48 @@ public record LogisticMap(double intercept, double slope, boolean onLogOdds, dou
     /** In standard deviations of what it is read from. */
     private static final double NEARLY_FLAT = 1e-3;
 
+    /** Of records that count once each. */
     public static LogisticMap fit(double[] score, byte[] outcome, boolean probability) {
+        return fit(score, outcome, null, probability);
+    }
+
+    /** @param weight above 0 with a mean of 1, or null */
+    public static LogisticMap fit(double[] score, byte[] outcome, double @Nullable [] weight, boolean probability) {
         double[] x = new double[score.length];
         double edge = 1 / (2.0 * score.length);
         for (int i = 0; i < x.length; i++) x[i] = read(score[i], probability, edge);
-        CalibrationLine line = CalibrationLine.fit(x, outcome, null, null);
-        if (line == null) line = toTargets(x, outcome);
+        CalibrationLine line = CalibrationLine.fit(x, outcome, weight, null);
+        if (line == null) line = toTargets(x, outcome, weight);
         if (line != null && line.slope() > 0) return new LogisticMap(line.intercept(), line.slope(), probability, edge);
         double mean = 0;
         double squares = 0;
         double events = 0;
         for (int i = 0; i < x.length; i++) {
-            mean += x[i] / x.length;
-            events += outcome[i];
+            double w = weight == null ? 1 : weight[i];
+            mean += w * x[i] / x.length;
+            events += w * outcome[i];
         }
         for (double one : x) squares += (one - mean) * (one - mean) / x.length;
         double slope = NEARLY_FLAT / Math.max(1e-9, Math.sqrt(squares));
-        double prior = events == 0 || events == x.length ? 1 : 0;
+        double prior = events == 0 || events >= x.length ? 1 : 0;
         double odds = (events + prior) / (x.length - events + prior);
         return new LogisticMap(Math.log(odds) - slope * mean, slope, probability, edge);
     }
 
-    private static @Nullable CalibrationLine toTargets(double[] x, byte[] outcome) {
+    private static @Nullable CalibrationLine toTargets(double[] x, byte[] outcome, double @Nullable [] own) {
         int n = x.length;
         double events = 0;
-        for (byte one : outcome) events += one;
+        for (int i = 0; i < n; i++) events += (own == null ? 1 : own[i]) * outcome[i];
         double[] twice = Arrays.copyOf(x, 2 * n);
         System.arraycopy(x, 0, twice, n, n);
         byte[] both = Arrays.copyOf(outcome, 2 * n);
         double[] weight = new double[2 * n];
         for (int i = 0; i < n; i++) {
             both[n + i] = (byte) (1 - outcome[i]);
-            weight[n + i] = 1 / ((outcome[i] == 1 ? events : n - events) + 2);
-            weight[i] = 1 - weight[n + i];
+            double share = 1 / ((outcome[i] == 1 ? events : n - events) + 2);
+            double w = own == null ? 1 : own[i];
+            weight[n + i] = w * share;
+            weight[i] = w - weight[n + i];
         }
         return CalibrationLine.fit(twice, both, weight, null);
     }

@@ -29,6 +29,29 @@ public record LogisticFit(
         List<Integer> dropped,
         List<Integer> separated) {
 
+    /** The same without standard errors, which no information matrix tells where records stand for others by weights. */
+    LogisticFit withoutErrors() {
+        return moved(0, null);
+    }
+
+    /** The same with another intercept. */
+    LogisticFit moved(double by, double @Nullable [] errors) {
+        double[] other = coefficients.clone();
+        other[0] += by;
+        return new LogisticFit(
+                other,
+                errors,
+                deviations,
+                logLikelihood,
+                nullLogLikelihood,
+                parameters,
+                records,
+                iterations,
+                converged,
+                dropped,
+                separated);
+    }
+
     public double aic() {
         return -2 * logLikelihood + 2 * parameters;
     }

@@ -72,12 +72,15 @@ final class LogisticFitting {
         LogisticModel model = new LogisticModel(preparation, fit, penalty, path, penalties, criterion);
         if (sample.logOdds() == 0) return model;
         double lacking = training.lacking(model.score(data.table(), data.rows()));
-        return new LogisticModel(preparation, moved(fit, lacking), penalty, path, penalties, criterion);
+        double[] errors = sample.weight() == null ? fit.standardErrors() : null;
+        LogisticFit moved = fit.moved(sample.logOdds() + lacking, errors);
+        return new LogisticModel(preparation, moved, penalty, path, penalties, criterion);
     }
 
     private LogisticFit fitted(Preparation preparation, double penalty, Progress own) {
         Design x = preparation.applyTraining(data, sample.rows());
-        return LogisticRegression.fitInPlace(x, training.outcome(), sample.weight(), penalty, workers, own);
+        LogisticFit fit = LogisticRegression.fitInPlace(x, training.outcome(), sample.weight(), penalty, workers, own);
+        return data.weight() == null ? fit : fit.withoutErrors();
     }
 
     /** Whether there are at least five events, and five non-events, a coefficient; an intercept alone is always had. */
@@ -100,28 +103,10 @@ final class LogisticFitting {
                 data.inputs(),
                 groupOf,
                 training.outcome(),
-                null,
+                data.evenWeights(sample.rows()),
                 Stepwise.Direction.valueOf(settings.text("choose").toUpperCase(Locale.ROOT)),
                 settings.text("criterion").equals("BIC"),
                 workers,
                 progress);
-    }
-
-    /** The fit with its intercept moved back; a weighted fit carries no standard errors: its weights are no records. */
-    private LogisticFit moved(LogisticFit fit, double lacking) {
-        double[] coefficients = fit.coefficients().clone();
-        coefficients[0] += sample.logOdds() + lacking;
-        return new LogisticFit(
-                coefficients,
-                sample.weight() == null ? fit.standardErrors() : null,
-                fit.deviations(),
-                fit.logLikelihood(),
-                fit.nullLogLikelihood(),
-                fit.parameters(),
-                fit.records(),
-                fit.iterations(),
-                fit.converged(),
-                fit.dropped(),
-                fit.separated());
     }
 }

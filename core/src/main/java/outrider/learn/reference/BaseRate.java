@@ -3,16 +3,15 @@ package outrider.learn.reference;
 import java.util.Arrays;
 import java.util.List;
 import outrider.learn.Model;
+import outrider.prepare.TrainingData;
 import outrider.table.Table;
 import outrider.term.Term;
 import outrider.term.Terms;
 
 /** Everyone gets the training event rate. */
 public record BaseRate(double rate) implements Model {
-    public static BaseRate train(int[] rows, byte[] outcome) {
-        double events = 0;
-        for (int row : rows) events += outcome[row];
-        return new BaseRate(events / rows.length);
+    public static BaseRate train(TrainingData data) {
+        return new BaseRate(data.rate());
     }
 
     @Override

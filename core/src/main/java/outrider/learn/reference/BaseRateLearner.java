@@ -16,7 +16,7 @@ public final class BaseRateLearner extends NamedLearner {
 
     @Override
     public Model train(Training training) {
-        return BaseRate.train(training.data().rows(), training.data().outcome());
+        return BaseRate.train(training.data());
     }
 
     @Override

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import outrider.base.BadInput;
 import outrider.learn.Model;
+import outrider.prepare.TrainingData;
 import outrider.table.Column;
 import outrider.table.Table;
 import outrider.term.Term;
@@ -20,18 +21,20 @@ public record GroupRates(List<String> columns, double baseRate, Map<String, Doub
 
     /**
      * @param columns one or more to group by
-     * @param rows training records
      * @throws BadInput if no column is given or one does not exist
      */
-    public static GroupRates train(Table table, List<String> columns, int[] rows, byte[] outcome) {
+    public static GroupRates train(TrainingData data, List<String> columns) {
         if (columns.isEmpty()) throw BadInput.of("group by", "no column chosen", "choose at least one column");
-        double base = BaseRate.train(rows, outcome).rate();
-        List<String> keys = keys(table, columns, rows);
+        double base = data.rate();
+        int[] rows = data.rows();
+        double[] even = data.evenWeights(rows);
+        List<String> keys = keys(data.table(), columns, rows);
         Map<String, double[]> sums = new HashMap<>();
         for (int i = 0; i < rows.length; i++) {
             double[] sum = sums.computeIfAbsent(keys.get(i), key -> new double[2]);
-            sum[0] += outcome[rows[i]];
-            sum[1]++;
+            double weight = even == null ? 1 : even[i];
+            sum[0] += weight * data.outcome()[rows[i]];
+            sum[1] += weight;
         }
         Map<String, Double> rates = new java.util.TreeMap<>();
         sums.forEach((key, sum) -> rates.put(key, (sum[0] + PRIOR * base) / (sum[1] + PRIOR)));

@@ -19,11 +19,7 @@ public final class GroupRatesLearner extends NamedLearner {
 
     @Override
     public Model train(Training training) {
-        return GroupRates.train(
-                training.data().table(),
-                training.settings().texts("groupBy"),
-                training.data().rows(),
-                training.data().outcome());
+        return GroupRates.train(training.data(), training.settings().texts("groupBy"));
     }
 
     @Override

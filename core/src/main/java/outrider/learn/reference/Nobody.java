@@ -2,14 +2,15 @@ package outrider.learn.reference;
 
 import java.util.List;
 import outrider.learn.Model;
+import outrider.prepare.TrainingData;
 import outrider.table.Table;
 import outrider.term.Term;
 import outrider.term.Terms;
 
 /** Everyone gets the commoner class: one constant score, 0 or 1. */
 public record Nobody(double commonerClass) implements Model {
-    public static Nobody train(int[] rows, byte[] outcome) {
-        return new Nobody(BaseRate.train(rows, outcome).rate() > 0.5 ? 1 : 0);
+    public static Nobody train(TrainingData data) {
+        return new Nobody(data.rate() > 0.5 ? 1 : 0);
     }
 
     @Override

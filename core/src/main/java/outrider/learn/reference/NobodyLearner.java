@@ -16,7 +16,7 @@ public final class NobodyLearner extends NamedLearner {
 
     @Override
     public Model train(Training training) {
-        return Nobody.train(training.data().rows(), training.data().outcome());
+        return Nobody.train(training.data());
     }
 
     @Override

@@ -69,8 +69,7 @@ public final class ForestLearner extends NamedLearner {
                 Criterion.ENTROPY.of(training.settings()));
         RandomForest.Fit fit =
                 RandomForest.fit(training.data(), training.sample(), way, training.workers(), training.progress());
-        return new ForestModel(
-                fit.columns(), fit.trees(), thinned(fit.curve()), outOfBagAuc(fit.outOfBag(), training.outcome()));
+        return new ForestModel(fit.columns(), fit.trees(), thinned(fit.curve()), outOfBagAuc(fit.outOfBag(), training));
     }
 
     private static List<RandomForest.CurvePoint> thinned(List<RandomForest.CurvePoint> curve) {
@@ -81,7 +80,8 @@ public final class ForestLearner extends NamedLearner {
                 .toList();
     }
 
-    private static @Nullable Double outOfBagAuc(double[] score, byte[] all) {
+    private static @Nullable Double outOfBagAuc(double[] score, Training training) {
+        byte[] all = training.outcome();
         int[] scored = IntStream.range(0, score.length)
                 .filter(i -> !Double.isNaN(score[i]))
                 .toArray();
@@ -90,7 +90,11 @@ public final class ForestLearner extends NamedLearner {
         for (int i = 0; i < y.length; i++) events += y[i] = all[scored[i]];
         if (events == 0 || events == y.length) return null;
         double[] s = Arrays.stream(scored).mapToDouble(i -> score[i]).toArray();
-        return Ranking.of(s, y).auc();
+        double[] weight = training.data()
+                .weightOf(Arrays.stream(scored)
+                        .map(i -> training.sample().rows()[i])
+                        .toArray());
+        return Ranking.of(s, y, weight, null).auc();
     }
 
     @Override

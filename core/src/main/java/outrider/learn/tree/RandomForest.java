@@ -74,7 +74,8 @@ public final class RandomForest {
         });
         progress.checkpoint(0.92, "out-of-bag scores");
         double[] outOfBag = new double[n];
-        List<CurvePoint> curve = outOfBag(binned, grown, drawn, y, outOfBag, workers, progress);
+        List<CurvePoint> curve =
+                outOfBag(binned, grown, drawn, y, data.evenWeights(sample.rows()), outOfBag, workers, progress);
         List<Tree> trees = Arrays.stream(grown).map(Grown::tree).toList();
         return new Fit(binned.columns(), trees, outOfBag, curve);
     }
@@ -117,11 +118,18 @@ public final class RandomForest {
     }
 
     private static List<CurvePoint> outOfBag(
-            Binned binned, Grown[] grown, long[][] drawn, byte[] y, double[] into, Workers workers, Progress progress) {
+            Binned binned,
+            Grown[] grown,
+            long[][] drawn,
+            byte[] y,
+            double @Nullable [] weight,
+            double[] into,
+            Workers workers,
+            Progress progress) {
         int n = y.length;
         int blocks = Math.max(1, n / 4096);
         double[][] wrong = new double[blocks][grown.length];
-        int[][] counted = new int[blocks][grown.length];
+        double[][] counted = new double[blocks][grown.length];
         workers.each(blocks, block -> {
             progress.checkpoint(0.92, "out-of-bag scores");
             int from = (int) ((long) n * block / blocks);
@@ -129,6 +137,7 @@ public final class RandomForest {
             for (int i = from; i < to; i++) {
                 double sum = 0;
                 int trees = 0;
+                double w = weight == null ? 1 : weight[i];
                 for (int t = 0; t < grown.length; t++) {
                     if ((drawn[t][i >> 6] >>> i & 1) == 0) {
                         sum += grown[t].score(binned, i);
@@ -136,8 +145,8 @@ public final class RandomForest {
                     }
                     if (trees == 0) continue;
                     double off = sum / trees - y[i];
-                    wrong[block][t] += off * off;
-                    counted[block][t]++;
+                    wrong[block][t] += w * off * off;
+                    counted[block][t] += w;
                 }
                 into[i] = trees == 0 ? Double.NaN : sum / trees;
             }
@@ -145,7 +154,7 @@ public final class RandomForest {
         List<CurvePoint> curve = new ArrayList<>();
         for (int t = 0; t < grown.length; t++) {
             double sum = 0;
-            int count = 0;
+            double count = 0;
             for (int block = 0; block < blocks; block++) {
                 sum += wrong[block][t];
                 count += counted[block][t];

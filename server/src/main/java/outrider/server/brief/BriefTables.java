@@ -19,6 +19,7 @@ import outrider.server.dataset.DatasetColumn;
 import outrider.server.dataset.Datasets;
 import outrider.server.work.Caches;
 import outrider.server.work.Kept;
+import outrider.split.RecordWeights;
 import outrider.split.Units;
 import outrider.table.ColumnType;
 import outrider.table.Reading;
@@ -118,18 +119,14 @@ public class BriefTables {
         return outcomes.get(key, k -> asked.of(table, kept(brief)));
     }
 
-    static List<String> valueColumns(Map<String, ColumnSetup> columns) {
-        return columns.entrySet().stream()
-                .filter(e -> e.getValue().role() == ColumnSetup.Role.VALUE)
-                .map(Map.Entry::getKey)
-                .sorted()
-                .toList();
-    }
-
     /** The column by whose value money is counted; null without one. */
     public static @Nullable String valueColumn(Brief brief) {
-        List<String> named = valueColumns(brief.columns);
-        return named.isEmpty() ? null : named.get(0);
+        return ColumnSetup.first(brief.columns, ColumnSetup.Role.VALUE);
+    }
+
+    /** The column of the records' weights; null without one. */
+    public static @Nullable String weightColumn(Brief brief) {
+        return ColumnSetup.first(brief.columns, ColumnSetup.Role.WEIGHT);
     }
 
     /**
@@ -139,6 +136,13 @@ public class BriefTables {
      */
     public double @Nullable [] values(Brief brief, int[] rows) {
         return CaseData.values(table(brief), valueColumn(brief), rows);
+    }
+
+    /** @throws BadInput naming the line of the first record of the brief, or of its file, whose weight is none */
+    void demandWeights(Brief brief) {
+        Table table = table(brief);
+        byte[] outcome = brief.hasOutcome() ? outcome(brief) : new byte[table.size()];
+        RecordWeights.demand(table, weightColumn(brief), outcome);
     }
 
     /** As {@link Units#copies} finds them. */

@@ -36,13 +36,18 @@ final class ColumnDemands {
         }
     }
 
-    static void oneValue(Map<String, ColumnSetup> columns) {
-        List<String> named = BriefTables.valueColumns(columns);
+    static void oneEach(Map<String, ColumnSetup> columns) {
+        one(columns, ColumnSetup.Role.VALUE, "money is counted by one column");
+        one(columns, ColumnSetup.Role.WEIGHT, "records are weighed by one column");
+    }
+
+    private static void one(Map<String, ColumnSetup> columns, ColumnSetup.Role role, String why) {
+        List<String> named = ColumnSetup.named(columns, role);
         if (named.size() > 1) {
             throw BadInput.of(
                     "column \"" + named.get(1) + "\"",
-                    "would be a second value of a record beside " + named.get(0),
-                    "money is counted by one column; give one of them another role");
+                    "would be a second " + role.words() + " beside " + named.get(0),
+                    why + "; give one of them another role");
         }
     }
 

@@ -273,6 +273,16 @@ public class Columns {
                 }
                 if (reading != null) reading.apply(column, plain);
             }
+            boolean weighing = now.role() == ColumnSetup.Role.WEIGHT;
+            if (weighing != (before.role() == ColumnSetup.Role.WEIGHT) && briefs.candidates(brief.id) > 0) {
+                throw BadInput.state(
+                        BadInput.Code.LOCKED,
+                        "column \"" + name + "\"",
+                        weighing
+                                ? "cannot weigh records any more, because candidates exist"
+                                : "weighs the records that candidates learnt from",
+                        "begin a new edition of the brief");
+            }
             ColumnDemands.setup(
                     brief, name, now, (reading == null ? column.type() : reading.type()) == ColumnType.TEXT);
             columns.put(name, now);
@@ -284,9 +294,11 @@ public class Columns {
                     && Objects.equals(brief.column(name).formula(), now.formula());
             if (!same) decided.add(name);
         }
-        ColumnDemands.oneValue(columns);
+        ColumnDemands.oneEach(columns);
         ColumnDemands.made(brief, columns, plain);
         brief.columns = columns;
+        String weighing = BriefTables.weightColumn(brief);
+        if (changes.containsKey(String.valueOf(weighing))) tables.demandWeights(brief);
         refit(brief, decided);
     }
 

@@ -42,6 +42,7 @@ public class Splits {
 
     /** Makes the split and keeps its counts; from here on the reserve is sealed. */
     void make(Brief brief, SplitPlan plan) {
+        tables.demandWeights(brief);
         Parts parts = parts(brief, plan);
         brief.splitFacts = facts(brief, plan, parts);
         brief.split = plan;
@@ -88,7 +89,7 @@ public class Splits {
 
     private static @Nullable Folds folds(Table table, Parts parts, byte[] outcome, int[] unit, SplitPlan plan) {
         int[] day = Together.of(plan, table, parts, unit).day();
-        TrainingData data = new TrainingData(table, List.of(), parts.training(), outcome, unit, day, plan.seed());
+        TrainingData data = new TrainingData(table, List.of(), parts.training(), outcome, unit, day, null, plan.seed());
         if (day != null) return data.folds(data.rows(), plan.folds(), plan.seed());
         return Folds.stratified(data.outcomeOf(data.rows()), data.unitsOf(data.rows()), plan.folds(), plan.seed());
     }

@@ -32,6 +32,7 @@ import outrider.server.work.Packed;
 import outrider.server.work.WorkQueue;
 import outrider.server.work.WorkStatus;
 import outrider.split.Parts;
+import outrider.split.RecordWeights;
 import outrider.split.Together;
 import outrider.uncertainty.Sample;
 
@@ -149,6 +150,10 @@ public class Candidates {
                 tables.outcome(brief),
                 together.unit(),
                 together.day(),
+                RecordWeights.byRecord(
+                        tables.table(brief),
+                        BriefTables.weightColumn(brief),
+                        Splits.of(brief).training()),
                 brief.seed);
     }
 
@@ -324,7 +329,11 @@ public class Candidates {
         int[] unit = units == null
                 ? null
                 : Arrays.stream(rows).map(row -> units[row]).toArray();
-        return new Sample(outcomes(brief, rows), values(brief, rows), null, unit);
+        return new Sample(
+                outcomes(brief, rows),
+                values(brief, rows),
+                RecordWeights.of(tables.table(brief), BriefTables.weightColumn(brief), rows),
+                unit);
     }
 
     /** By record number the customer that the split keeps together; null where it keeps none. */

@@ -22,6 +22,7 @@ import outrider.server.work.Kept;
 import outrider.server.work.WorkStatus;
 
 /** Band tables, and how scores lie by outcome. */
+import outrider.uncertainty.Sample;
 @ApplicationScoped
 public class BandTables {
     private static final int BINS = 40;
@@ -72,7 +73,7 @@ public class BandTables {
     }
 
     /**
-     * How scores lie by outcome on one part.
+     * How scores lie by outcome on one part, in records as they are.
      *
      * @param edges of equally wide bins of score, one more than counts
      * @param quality null for plain scores
@@ -96,10 +97,10 @@ public class BandTables {
 
     private DistributionView distribution(Candidate candidate, Brief brief) {
         long id = candidate.id;
-        byte[] outcome = candidates.outcomes(brief, Splits.of(brief).validation());
-        byte[] trained = candidates.outcomes(brief, Splits.of(brief).training());
+        Sample validation = candidates.sample(brief, Splits.of(brief).validation());
+        Sample trained = candidates.sample(brief, Splits.of(brief).training());
         double[] scores = scored.of(candidate, brief).validationScores();
-        double[] training = candidates.kept(id, ScoreSet.TRAINING, trained.length);
+        double[] training = candidates.kept(id, ScoreSet.TRAINING, trained.size());
         double low = Math.min(
                 Arrays.stream(scores).min().orElse(0),
                 Arrays.stream(training).min().orElse(0));
@@ -111,21 +112,21 @@ public class BandTables {
         for (int i = 0; i <= BINS; i++) edges[i] = i == BINS && high > low ? high : low + i * width;
         boolean probability = Boolean.TRUE.equals(candidate.probability);
         return new DistributionView(
-                id, part(scores, outcome, edges, probability), part(training, trained, edges, probability));
+                id, part(scores, validation, edges, probability), part(training, trained, edges, probability));
     }
 
-    private static ScoresView part(double[] scores, byte[] outcome, double[] edges, boolean probability) {
+    private static ScoresView part(double[] scores, Sample sample, double[] edges, boolean probability) {
         int[] events = new int[edges.length - 1];
         int[] others = new int[edges.length - 1];
         double width = edges[1] - edges[0];
         for (int i = 0; i < scores.length; i++) {
             int bin = Math.min(events.length - 1, (int) ((scores[i] - edges[0]) / width));
-            if (outcome[i] == 1) events[bin]++;
+            if (sample.outcome()[i] == 1) events[bin]++;
             else others[bin]++;
         }
         int bands = Math.min(RELIABILITY_BANDS, scores.length);
         return new ScoresView(
-                edges, events, others, probability ? ProbabilityQuality.of(scores, outcome, null, bands) : null);
+                edges, events, others, probability ? ProbabilityQuality.of(scores, sample.outcome(), sample.weight(), bands) : null);
     }
 
     /** The validation ranking of a fitted candidate, with values where its brief has them. */

@@ -79,11 +79,12 @@ public class CandidateFigures {
             NetValue money,
             double rank) {
         static @Nullable Set of(
-                double @Nullable [] scores, byte[] outcome, boolean probability, Brief brief, double depth) {
+                double @Nullable [] scores, Sample sample, boolean probability, Brief brief, double depth) {
             if (scores == null) return null;
-            Ranking ranking = Ranking.of(scores, outcome);
+            Ranking ranking = sample.ranked(scores).ranking();
             ProbabilityQuality quality = probability
-                    ? ProbabilityQuality.of(ranking, scores, outcome, null, null, Math.min(BANDS, scores.length))
+                    ? ProbabilityQuality.of(
+                            ranking, scores, sample.outcome(), sample.weight(), null, Math.min(BANDS, scores.length))
                     : null;
             return new Set(
                     ranking,
@@ -158,9 +159,9 @@ public class CandidateFigures {
 
     private List<Figure> figures(Candidate candidate, Brief brief, Comparisons.Compared compared, double rank) {
         long id = candidate.id;
-        byte[] trained = candidates.outcomes(brief, Splits.of(brief).training());
-        byte[] validated = candidates.outcomes(brief, Splits.of(brief).validation());
-        double depth = rank / validated.length;
+        Sample trained = candidates.sample(brief, Splits.of(brief).training());
+        Sample validated = candidates.sample(brief, Splits.of(brief).validation());
+        double depth = rank / validated.size();
         boolean probability = Boolean.TRUE.equals(candidate.probability);
         Set training = set(id, ScoreSet.TRAINING, trained, probability, brief, depth);
         Set folds = set(id, ScoreSet.OUT_OF_FOLD, trained, probability, brief, depth);
@@ -222,12 +223,12 @@ public class CandidateFigures {
         return new Figure(term, null, null, value, low, high);
     }
 
-    private @Nullable Set set(long id, ScoreSet part, byte[] outcome, boolean probability, Brief brief, double depth) {
-        double[] all = candidates.scores(id, part, outcome.length);
+    private @Nullable Set set(long id, ScoreSet part, Sample sample, boolean probability, Brief brief, double depth) {
+        double[] all = candidates.scores(id, part, sample.size());
         if (all == null) return null;
         int[] scored = OutOfFold.scored(all);
         double[] scores = Arrays.stream(scored).mapToDouble(i -> all[i]).toArray();
-        return Set.of(scores, Sample.of(outcome).at(scored).outcome(), probability, brief, depth);
+        return Set.of(scores, sample.at(scored), probability, brief, depth);
     }
 
     /** What became of one figure by a change; bounds are null where they are undefined. */

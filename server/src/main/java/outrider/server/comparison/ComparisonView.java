@@ -21,6 +21,8 @@ import outrider.uncertainty.Verdict;
  * @param capacityRecords the capacity in this part's records, or null
  * @param worth what acting adds to acting on nobody
  * @param nobody net value of acting on nobody
+ * @param events by weight where records have weights, and {@code trainingEvents} likewise
+ * @param weightColumn by which records count, in proportion, so that they add up to {@code records}; null where each counts once
  * @param valueColumn by whose value money is counted, or null; {@code totalValue} that of all events
  * @param leader against whom verdicts are; {@code leaderNamed} whether somebody named it, else the deciding measure chose it
  * @param decidesBy the deciding measure in words, {@code deciding} which it is
@@ -31,9 +33,9 @@ import outrider.uncertainty.Verdict;
  */
 public record ComparisonView(
         int records,
-        int events,
+        double events,
         int trainingRecords,
-        int trainingEvents,
+        double trainingEvents,
         double eventRate,
         double eventFactor,
         double otherFactor,
@@ -43,6 +45,7 @@ public record ComparisonView(
         NetValue.Worth worth,
         double nobody,
         @Nullable String valueColumn,
+        @Nullable String weightColumn,
         double totalValue,
         @Nullable Long leader,
         boolean leaderNamed,

@@ -22,6 +22,7 @@ import outrider.measure.Bands;
 import outrider.rank.Ranking;
 import outrider.rank.SimplifiedCurve;
 import outrider.server.brief.Brief;
+import outrider.server.brief.BriefTables;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
@@ -83,11 +84,11 @@ public class ComparisonViews {
         looks.looked(brief, compared);
         Cut cut = Comparisons.live(Cut.findById(briefId));
         int records = parts.validation().length;
-        int events = events(brief, parts.validation());
-        double rate = events / (double) records;
         boolean none = compared.isEmpty();
         NetValue money = none ? null : comparison.money(0);
         Ranking any = none ? null : comparison.ranking(0);
+        double events = events(brief, parts.validation());
+        double rate = events / records;
         long broken = database.createQuery("select count(s) from Seal s where s.briefId = ?1", Long.class)
                 .setParameter(1, briefId)
                 .getSingleResult();
@@ -105,11 +106,12 @@ public class ComparisonViews {
                 money == null ? 1 : money.eventFactor(),
                 money == null ? 1 : money.otherFactor(),
                 money == null ? brief.stakes.breakEven() : money.breakEven(),
-                capacity == null ? null : capacity.ranks(records, false),
+                capacity == null ? null : capacity.ranks(records, BriefTables.weightColumn(brief) != null),
                 brief.campaign.size() / records,
                 money == null ? new NetValue.Worth(0, 0, 0) : money.worth(),
                 money == null ? 0 : money.nobody(),
                 candidates.valueColumn(brief),
+                BriefTables.weightColumn(brief),
                 any == null ? 0 : any.valued(any.groups()),
                 none ? null : compared.candidates().get(comparison.leader()).id,
                 comparison.leaderNamed(),
@@ -183,10 +185,8 @@ public class ComparisonViews {
                         .toList());
     }
 
-    private int events(Brief brief, int[] rows) {
-        int events = 0;
-        for (byte y : candidates.outcomes(brief, rows)) events += y;
-        return events;
+    private double events(Brief brief, int[] rows) {
+        return candidates.sample(brief, rows).totalEvents();
     }
 
     private ComparisonView.Row row(

@@ -5,13 +5,13 @@ import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.ObservesAsync;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup;
 import outrider.check.CandidateEvidence;
 import outrider.exchange.ValidationScores;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
+import outrider.server.brief.BriefTables;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.CandidateFitted;
 import outrider.server.candidate.Candidates;
@@ -36,10 +36,9 @@ public class ScoredCandidates {
     /** The records of the brief that was asked for last; its candidates share them. */
     private record Samples(
             long brief,
-            @Nullable String valueColumn,
+            List<Object> readAs,
             Sample training,
             Sample validation,
-            List<String> identifiers,
             CandidateEvidence.@Nullable Apart apart) {}
 
     ScoredCandidates(Candidates candidates) {
@@ -60,13 +59,17 @@ public class ScoredCandidates {
 
     /** What of a brief's columns a ranking of its candidates and its alarms follow from. */
     List<Object> readAs(Brief brief) {
-        return List.of(String.valueOf(candidates.valueColumn(brief)), identifiers(brief));
+        return List.of(
+                String.valueOf(candidates.valueColumn(brief)),
+                String.valueOf(BriefTables.weightColumn(brief)),
+                identifiers(brief));
     }
 
     /** A candidate's ranking of training, where the brief has values with them. */
     Ranking training(Candidate candidate, Brief brief) {
-        byte[] outcome = samples(brief).training().outcome();
-        return Ranking.of(candidates.kept(candidate.id, ScoreSet.TRAINING, outcome.length), outcome);
+        Sample training = samples(brief).training();
+        return training.ranked(candidates.kept(candidate.id, ScoreSet.TRAINING, training.size()))
+                .ranking();
     }
 
     private static List<String> identifiers(Brief brief) {
@@ -78,20 +81,15 @@ public class ScoredCandidates {
     }
 
     private synchronized Samples samples(Brief brief) {
-        String column = candidates.valueColumn(brief);
-        List<String> identifiers = identifiers(brief);
+        List<Object> readAs = readAs(brief);
         Samples known = samples;
-        if (known != null
-                && known.brief() == brief.id
-                && Objects.equals(known.valueColumn(), column)
-                && known.identifiers().equals(identifiers)) return known;
+        if (known != null && known.brief() == brief.id && known.readAs().equals(readAs)) return known;
         Parts parts = candidates.parts(brief);
         samples = new Samples(
                 brief.id,
-                column,
+                readAs,
                 candidates.sample(brief, parts.training()),
                 candidates.sample(brief, parts.validation()),
-                identifiers,
                 candidates.apart(brief));
         return samples;
     }

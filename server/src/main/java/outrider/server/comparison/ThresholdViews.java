@@ -32,6 +32,7 @@ import outrider.stakes.NetValue;
 import outrider.stakes.Sensitivity;
 import outrider.stakes.Stakes;
 import outrider.stakes.StakesParameter;
+import outrider.uncertainty.Sample;
 
 /** What helps to choose a threshold: best of each measure, thresholds from training, and how the choice hangs on the stakes. */
 @ApplicationScoped
@@ -134,18 +135,16 @@ public class ThresholdViews {
         if (kept == null) return null;
         TrainingScores unseen = TrainingScores.unseen(training, kept, () -> kept);
         int[] rows = unseen.rows();
-        byte[] outcome = candidates.outcomes(brief, rows);
+        Sample sample = candidates.sample(brief, rows);
         int[] units = candidates.units(brief);
         int[] unit = IntStream.range(0, rows.length)
                 .map(i -> units == null ? i : units[rows[i]])
                 .toArray();
-        Folds folds = Folds.most(outcome, unit, FOLDS, brief.seed);
+        Folds folds = Folds.most(sample.outcome(), unit, FOLDS, brief.seed);
         if (folds == null) return null;
         CrossValidatedCut cut = CrossValidatedCut.of(
-                unseen.scores(),
-                outcome,
-                candidates.values(brief, rows),
-                folds.fold(),
+                new CrossValidatedCut.Scored(
+                        unseen.scores(), sample.outcome(), sample.weight(), sample.value(), folds.fold()),
                 brief.stakes,
                 brief.campaign.plannedRateOrNone(),
                 brief.campaign.capacityShare());
@@ -242,7 +241,7 @@ public class ThresholdViews {
         return new InverseView(
                 new NetValue(mine, stakes, planned).best(capacity).records(),
                 depth,
-                capacity == null || records <= capacity.ranks(total, false),
+                capacity == null || records <= capacity.ranks(total, mine.weighted()),
                 ids.get(Inverse.winner(all, stakes, planned)),
                 takeovers);
     }

@@ -21,7 +21,6 @@ import outrider.explain.Dependence;
 import outrider.explain.PermutationImportance;
 import outrider.learn.Model;
 import outrider.measure.RankingFigures;
-import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
@@ -35,6 +34,7 @@ import outrider.server.explain.Explanation.Plan;
 import outrider.server.work.WorkStatus;
 import outrider.stakes.NetValue;
 import outrider.table.Table;
+import outrider.uncertainty.Sample;
 
 /** Questions to candidates' models; one that was answered is not worked out again. */
 @ApplicationScoped
@@ -219,11 +219,10 @@ public class Explanations {
     ToDoubleFunction<double[]> measure(ImportanceMeasure measure, Ready ready) {
         Brief brief = ready.brief();
         double rank = measure.atCut() ? rank(ready.candidate(), brief) : 0;
-        double[] values = candidates.values(brief, Splits.of(brief).validation());
+        Sample sample = candidates.sample(brief, Splits.of(brief).validation());
         DecidingMeasure deciding = deciding(brief);
         return scores -> {
-            Ranking ranking =
-                    IndexedRanking.of(scores, ready.outcome(), null, values).ranking();
+            Ranking ranking = sample.ranked(scores).ranking();
             NetValue money = new NetValue(ranking, brief.stakes, brief.campaign.plannedRateOrNone());
             return switch (measure) {
                 case DECIDING -> deciding.of(ranking, money, brief.campaign.capacityShare());
