@@ -25,6 +25,20 @@ describe('words at places of a chart', () => {
     expect(levels([390, 480])).toEqual([0, 1]);
   });
 
+  it('stand above or below a note, never on it', () => {
+    const level = (up: number) =>
+      beside(
+        [{ label: 'break-even', across: 300 }],
+        500,
+        [{ text: 'acting on nobody: 0', across: 280, up }],
+        200,
+      )[0]!.level;
+    expect([130, 180, 190, 230].map(level)).toEqual([0, 2, 1, 0]);
+    expect(
+      beside([{ label: 'best', across: 20 }], 500, [{ text: 'everybody', across: 280, up: 190 }], 200),
+    ).toMatchObject([{ level: 0 }]);
+  });
+
   it('move down where they would lie on another', () => {
     const placed = apart([
       { text: 'acting on nobody: 0', across: 300, up: 100 },

@@ -149,7 +149,8 @@ describe('the population', () => {
 
   it('is only told where it is fixed', async () => {
     serve(() => some);
-    render(PopulationLine, { brief, units: [], fixed: true, changed: () => {} });
+    render(PopulationLine, { brief, units: [], weight: 'stands_for', fixed: true, changed: () => {} });
+    expect(await screen.findByText('stands_for')).toBeTruthy();
     expect(await screen.findByText('paid > 3')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'change' })).toBeNull();
   });

@@ -11,8 +11,16 @@ interface Mark {
   across: number;
 }
 
-/** Upright marks' words: beside their line, left of it where the chart ends, one line higher where another's stand. */
-export function beside(marks: Mark[], width: number): (Mark & { left: boolean; level: number })[] {
+/**
+ * Upright marks' words: beside their line, left of it where the chart ends, one line higher where another's stand or a note does.
+ * `floor` is how far down the lowest of them end.
+ */
+export function beside(
+  marks: Mark[],
+  width: number,
+  notes: Note[] = [],
+  floor = 0,
+): (Mark & { left: boolean; level: number })[] {
   const taken: { from: number; to: number; level: number }[] = [];
   return [...marks]
     .sort((a, b) => a.across - b.across)
@@ -20,8 +28,15 @@ export function beside(marks: Mark[], width: number): (Mark & { left: boolean; l
       const left = mark.across + GAP + wide(mark.label) > width;
       const from = left ? mark.across - GAP - wide(mark.label) : mark.across + GAP;
       const to = from + wide(mark.label);
+      const meets = (other: { from: number; to: number }) => from < other.to + GAP && other.from < to + GAP;
+      const noted = (level: number) =>
+        notes.some(
+          (n) =>
+            Math.abs(n.up - (floor - (level + 1) * LINE)) < LINE &&
+            meets({ from: n.across, to: n.across + wide(n.text) }),
+        );
       let level = 0;
-      while (taken.some((t) => t.level === level && from < t.to + GAP && t.from < to + GAP)) level++;
+      while (taken.some((t) => t.level === level && meets(t)) || noted(level)) level++;
       taken.push({ from, to, level });
       return { ...mark, left, level };
     });

@@ -44,6 +44,11 @@ export class Plot {
     return this.#frame?.clientWidth || Infinity;
   }
 
+  get height(): number {
+    void this.#redrawn;
+    return this.#frame?.clientHeight || 0;
+  }
+
   /** null outside the part that is shown */
   pixel(x: number, y: number | null): { across: number | null; up: number | null } {
     void this.#redrawn;

@@ -196,6 +196,7 @@
         <PopulationLine
           {brief}
           {units}
+          weight={columns?.find((c) => c.setup.role === 'WEIGHT')?.name}
           fixed={fixedHere}
           changed={() => refresh().then(() => sheet.load())}
         />

@@ -151,7 +151,9 @@
         <span
           >Validation · {count(desk.comparison.records)}
           {brief.decision.words.records}, {count(desk.comparison.events)}
-          {brief.decision.words.events}</span
+          {brief.decision.words.events}{desk.comparison.weightColumn !== null
+            ? `, weighed by ${desk.comparison.weightColumn}`
+            : ''}</span
         >
         <span
           ><i class="seal" class:broken={!desk.comparison.sealed || unheld}></i>

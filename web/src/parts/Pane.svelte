@@ -64,6 +64,8 @@
   const at = $derived(desk.at);
   const reading = $derived(at ? chart.sentence(data, at) : '');
 
+  /** below the plot, in pixels: its axis and the words of it */
+  const FLOOR = 36;
   const plot = new Plot();
   let frame: HTMLDivElement;
   let pointer = $state<number | null>(null);
@@ -93,6 +95,8 @@
         return across === null ? [] : [{ label, across }];
       }),
       plot.width,
+      notes,
+      plot.height - FLOOR,
     ),
   );
 

@@ -13,12 +13,14 @@
     brief: Brief;
     /** columns whose equal values may be one customer */
     units: string[];
+    /** the column by which records count; undefined where each counts once */
+    weight?: string | undefined;
     fixed: boolean;
     /** called when other records count, which undoes the split */
     changed: () => void;
   }
   /** Which records the brief is about, and what is left out by it. */
-  let { brief, units, fixed, changed }: Props = $props();
+  let { brief, units, weight = undefined, fixed, changed }: Props = $props();
 
   const WAIT = 300;
   let settled = $state.raw<PopulationView | null>(null);
@@ -147,6 +149,7 @@
       {:else}
         All {count(settled.records)} {words.records} count.
       {/if}
+      {#if weight}Each weighs by <b>{weight}</b>.{/if}
     </span>
     {#if !fixed && brief.progress.candidates === 0}
       <Button class="chip ml-2" onclick={edit}>{settled.population ? 'change' : 'only some of them'}</Button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { desk } from '../../lib/desk.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import type { BriefView as Brief, CellsView, ErrorBand, FieldView } from '../../api/schema';
@@ -69,7 +70,10 @@
 <section class="sheet box" aria-label="Score bands and outcomes">
   <h2>
     Score bands and outcomes <span class="quiet font-normal"
-      >{count(field.records)} {words.records} of validation</span
+      >{count(field.records)}
+      {words.records} of validation{desk.comparison?.weightColumn
+        ? ', each counted once, whatever its weight'
+        : ''}</span
     >
   </h2>
   <div class="heads quiet">

@@ -19,7 +19,7 @@ public final class TellingColumns {
 
     public static final int TRIED = 20;
 
-    private static final Set<Role> NAMES = Set.of(Role.IDENTIFIER, Role.PART);
+    private static final Set<Role> NAMES = Set.of(Role.IDENTIFIER, Role.PART, Role.WEIGHT);
     private static final Set<Role> ASIDE = Set.of(Role.SET_ASIDE, Role.SCORE);
 
     private TellingColumns() {}
