@@ -36,7 +36,7 @@ final class Coverage {
     private Coverage() {}
 
     private static Stakes stakes(Race race) {
-        return race.valued() ? new Stakes(0, 2, 1, 0, 0, 1) : new Stakes(24, 4.5, 0, 0, 0, 1);
+        return race.carries() == Race.Carries.VALUES ? new Stakes(0, 2, 1, 0, 0, 1) : new Stakes(24, 4.5, 0, 0, 0, 1);
     }
 
     private static double[] figures(Ranking ranking, Stakes stakes, double planned) {
@@ -72,11 +72,7 @@ final class Coverage {
     }
 
     private static IndexedRanking placed(Race.Drawn drawn, int k) {
-        return IndexedRanking.of(
-                drawn.scores()[k],
-                drawn.sample().outcome(),
-                null,
-                drawn.sample().value());
+        return drawn.sample().ranked(drawn.scores()[k]);
     }
 
     private static int[] one(Race race, double planned, Stakes stakes, double[][] truth, int s) {

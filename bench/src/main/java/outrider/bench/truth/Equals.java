@@ -25,7 +25,7 @@ final class Equals {
     static double[] of(int records, int events, int each, int races) {
         double[] noise = new double[CANDIDATES];
         java.util.Arrays.fill(noise, 0.7);
-        Race race = new Race(records, events, each, false, noise);
+        Race race = new Race(records, events, each, Race.Carries.NOTHING, noise);
         boolean[][] called = new boolean[races][];
         new Workers(2).each(races, r -> called[r] = one(race, r));
         double[] share = new double[2];

@@ -3,6 +3,7 @@ package outrider.bench.truth;
 import outrider.base.Bisection;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
+import outrider.split.RecordWeights;
 import outrider.uncertainty.Sample;
 
 /**
@@ -10,10 +11,23 @@ import outrider.uncertainty.Sample;
  *
  * @param events expected in a sample
  * @param each records a customer; customers share most of their risk, and their outcome
- * @param valued whether events carry amounts, lognormal with σ = 2
+ * @param carries what records carry besides
  * @param noise of each candidate
  */
-record Race(int records, int events, int each, boolean valued, double[] noise) {
+record Race(int records, int events, int each, Carries carries, double[] noise) {
+    /** Amounts, lognormal with σ = 2; or weights, since one record in seven stands for eight times as many, and is seen worse. */
+    enum Carries {
+        NOTHING("none"),
+        VALUES("lognormal, σ 2"),
+        WEIGHTS("none, weights of 1 and 8");
+
+        final String words;
+
+        Carries(String words) {
+            this.words = words;
+        }
+    }
+
     private static final double SLOPE = 1.2;
     private static final double SHARED = 0.8;
 
@@ -31,7 +45,8 @@ record Race(int records, int events, int each, boolean valued, double[] noise) {
     private Drawn drawn(int size, RandomStream random) {
         double intercept = intercept();
         byte[] outcome = new byte[size];
-        double[] value = valued ? new double[size] : null;
+        double[] value = carries == Carries.VALUES ? new double[size] : null;
+        double[] weight = carries == Carries.WEIGHTS ? new double[size] : null;
         int[] unit = each > 1 ? new int[size] : null;
         double[][] scores = new double[noise.length][size];
         double shared = 0;
@@ -45,9 +60,13 @@ record Race(int records, int events, int each, boolean valued, double[] noise) {
             double risk = each == 1 ? shared : shared + (1 - SHARED) * random.nextGaussian();
             if (unit != null) unit[i] = i / each;
             if (value != null) value[i] = Math.exp(2 * random.nextGaussian());
+            if (weight != null) {
+                weight[i] = random.nextDouble() < 1 / 7.0 ? 8 : 1;
+                if (weight[i] > 1) risk += random.nextGaussian();
+            }
             for (int k = 0; k < noise.length; k++) scores[k][i] = risk + noise[k] * random.nextGaussian();
         }
-        return new Drawn(scores, new Sample(outcome, value, null, unit));
+        return new Drawn(scores, new Sample(outcome, value, weight == null ? null : RecordWeights.even(weight), unit));
     }
 
     /** So that the expected events are those wanted. */

@@ -37,30 +37,31 @@ public final class TruthBench {
     }
 
     private static void coverage(int samples) {
-        System.out.println("| records | events | records a customer | values | planned rate | "
+        System.out.println("| records | events | records a customer | values, weights | planned rate | "
                 + String.join(" | ", Coverage.FIGURES) + " |");
         System.out.println("|---:|---:|---:|---|---:|" + "---:|".repeat(Coverage.FIGURES.size()));
-        row(samples, 200, 5, 1, false, Double.NaN);
-        row(samples, 1000, 20, 1, false, Double.NaN);
-        row(samples, 2000, 60, 1, false, Double.NaN);
-        row(samples, 2000, 300, 1, false, Double.NaN);
-        row(samples, 9000, 2000, 1, false, Double.NaN);
-        row(samples, 2000, 300, 1, false, 0.05);
-        row(samples, 9000, 300, 1, false, 0.01);
-        row(samples, 6000, 600, 6, false, Double.NaN);
-        row(samples, 6000, 600, 6, false, 0.05);
-        row(samples, 4000, 400, 1, true, Double.NaN);
+        row(samples, 200, 5, 1, Race.Carries.NOTHING, Double.NaN);
+        row(samples, 1000, 20, 1, Race.Carries.NOTHING, Double.NaN);
+        row(samples, 2000, 60, 1, Race.Carries.NOTHING, Double.NaN);
+        row(samples, 2000, 300, 1, Race.Carries.NOTHING, Double.NaN);
+        row(samples, 9000, 2000, 1, Race.Carries.NOTHING, Double.NaN);
+        row(samples, 2000, 300, 1, Race.Carries.NOTHING, 0.05);
+        row(samples, 9000, 300, 1, Race.Carries.NOTHING, 0.01);
+        row(samples, 6000, 600, 6, Race.Carries.NOTHING, Double.NaN);
+        row(samples, 6000, 600, 6, Race.Carries.NOTHING, 0.05);
+        row(samples, 4000, 400, 1, Race.Carries.VALUES, Double.NaN);
+        row(samples, 4000, 400, 1, Race.Carries.WEIGHTS, Double.NaN);
     }
 
-    private static void row(int samples, int records, int events, int each, boolean valued, double planned) {
-        double[] shares = Coverage.of(new Race(records, events, each, valued, TWO), planned, samples);
+    private static void row(int samples, int records, int events, int each, Race.Carries carries, double planned) {
+        double[] shares = Coverage.of(new Race(records, events, each, carries, TWO), planned, samples);
         System.out.printf(
                 Locale.ROOT,
                 "| %,d | %d | %d | %s | %s |%s%n",
                 records,
                 events,
                 each,
-                valued ? "lognormal, σ 2" : "none",
+                carries.words,
                 Double.isNaN(planned) ? "–" : 100 * planned + " %",
                 Coverage.line(shares));
     }

@@ -16,9 +16,15 @@ class TruthTest {
 
     /** Of 120 samples an interval of 95 % holds in fewer than 88 % about once in a thousand times. */
     @ParameterizedTest
-    @CsvSource({"1500, 150, 1, false,", "1500, 150, 1, false, 0.03", "2400, 400, 6, false,"})
-    void intervalsHoldTheTruthAboutAsOftenAsTheySay(int records, int events, int each, boolean valued, Double planned) {
-        Race race = new Race(records, events, each, valued, new double[] {0.5, 0.8});
+    @CsvSource({
+        "1500, 150, 1, NOTHING,",
+        "1500, 150, 1, NOTHING, 0.03",
+        "2400, 400, 6, NOTHING,",
+        "1500, 200, 1, WEIGHTS,"
+    })
+    void intervalsHoldTheTruthAboutAsOftenAsTheySay(
+            int records, int events, int each, Race.Carries carries, Double planned) {
+        Race race = new Race(records, events, each, carries, new double[] {0.5, 0.8});
         double[] shares = Coverage.of(race, planned == null ? Double.NaN : planned, SAMPLES);
         for (int f = 0; f < shares.length; f++) {
             assertThat(shares[f]).as(Coverage.FIGURES.get(f)).isBetween(0.88, 1.0);
