@@ -2,6 +2,7 @@ package outrider.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.hamcrest.Matchers.containsString;
 
 import io.quarkus.test.junit.QuarkusTest;
 import io.restassured.path.json.JsonPath;
@@ -12,6 +13,7 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -219,6 +221,64 @@ class DeskTest extends CaseSteps {
     }
 
     @Test
+    void recordsThatWeighCountSoInFiguresAndAreFixedByCandidates() {
+        long id = brief(
+                file(3), Map.of("outcome", outcome("gone", "yes"), "stakes.gainIfCaught", 40, "stakes.actionCost", 5));
+        String columns = "/briefs/" + id + "/columns";
+        analyst.put(columns, Map.of("tier", Map.of("role", "WEIGHT")))
+                .then()
+                .statusCode(400)
+                .body("detail", containsString("no finite number"));
+        analyst.put(columns, Map.of("age", Map.of("role", "WEIGHT")))
+                .then()
+                .statusCode(400)
+                .body("detail", containsString("is missing"));
+        analyst.put(columns, Map.of("points", Map.of("role", "WEIGHT"))).then().statusCode(200);
+        analyst.post("/briefs/" + id + "/split", Map.of("shares", List.of(0.5, 0.25, 0.25), "seed", 9))
+                .then()
+                .statusCode(200);
+        candidate(id, logistic("Logistic", 0));
+        int learnt = candidate(id, logistic("Penalised", 30)).getInt("id");
+        JsonPath shown = compare(id);
+        assertThat(shown.getString("weightColumn")).isEqualTo("points");
+        Table scores = scored(id);
+        double[] weight = ((NumberColumn) scores.column("points")).values();
+        assertThat(Arrays.stream(weight).sum()).isEqualTo(shown.getInt("records"));
+        assertThat(Arrays.stream(weight).max().orElseThrow()).isGreaterThan(1.2);
+        double rank = shown.getDouble("at.records");
+        Map<?, ?> core = (Map<?, ?>) Evaluation.of(
+                        scores,
+                        new Evaluation.Request(
+                                "outcome",
+                                List.of("1"),
+                                List.of("Logistic", "Penalised"),
+                                "points",
+                                null,
+                                null,
+                                new Evaluation.Money(STAKES, null, Double.NaN, false),
+                                new Evaluation.Wanted(List.of(10), List.of(), null),
+                                new Evaluation.Cuts(List.of(rank), "Logistic", 9)))
+                .get("scores");
+        for (String name : List.of("Logistic", "Penalised")) {
+            String row = "candidates.find { it.name == '" + name + "' }";
+            Map<?, ?> figures = (Map<?, ?>) core.get(name);
+            assertThat(shown.getDouble(row + ".auc.auc")).isEqualTo((double) figures.get("auc"));
+            assertThat(shown.getDouble(row + ".auc.low")).isLessThan((double) figures.get("auc"));
+            CutFigures at = (CutFigures) ((Map<?, ?>) ((List<?>) figures.get("cuts")).get(0)).get("figures");
+            String told = "at.candidates.find { it.id == " + shown.getInt(row + ".id") + " }.figures.";
+            assertThat(shown.getDouble(told + "capture")).isEqualTo(at.capture());
+            assertThat(shown.getDouble(told + "gainHigh")).isEqualTo(at.gainHigh());
+        }
+        byte[] order = analyst.get("/comparisons/orders/" + learnt).asByteArray();
+        assertThat(ByteBuffer.wrap(order).order(ByteOrder.LITTLE_ENDIAN).getInt())
+                .isEqualTo(-1);
+        analyst.put(columns, Map.of("points", Map.of("role", "INPUT")))
+                .then()
+                .statusCode(409)
+                .body("detail", containsString("weighs the records that candidates learnt from"));
+    }
+
+    @Test
     void aLookWithoutNewsIsNotCountedAndAChoiceOnce() {
         long id = desk();
         assertThat(compare(id).getInt("looks.looks")).isEqualTo(1);
@@ -263,7 +323,7 @@ class DeskTest extends CaseSteps {
         assertThat(bands.<Number>getList("[1].training.events").stream()
                         .mapToDouble(Number::doubleValue)
                         .sum())
-                .isCloseTo(compare(id).getInt("trainingEvents"), within(1e-9));
+                .isCloseTo(compare(id).getDouble("trainingEvents"), within(1e-9));
         assertThat(analyst.get("/comparisons/bands.csv?q=4&training=true&" + both)
                         .asString()
                         .lines()
@@ -295,7 +355,7 @@ class DeskTest extends CaseSteps {
         assertThat(spread.<Number>getList("validation.events").stream()
                         .mapToInt(Number::intValue)
                         .sum())
-                .isEqualTo(compare(id).getInt("events"));
+                .isEqualTo(compare(id).getDouble("events"));
         assertThat(spread.<Object>get("validation.quality")).isNull();
     }
 

@@ -20,9 +20,9 @@ import outrider.server.candidate.ScoreSet;
 import outrider.server.work.Caches;
 import outrider.server.work.Kept;
 import outrider.server.work.WorkStatus;
+import outrider.uncertainty.Sample;
 
 /** Band tables, and how scores lie by outcome. */
-import outrider.uncertainty.Sample;
 @ApplicationScoped
 public class BandTables {
     private static final int BINS = 40;
@@ -126,7 +126,10 @@ public class BandTables {
         }
         int bands = Math.min(RELIABILITY_BANDS, scores.length);
         return new ScoresView(
-                edges, events, others, probability ? ProbabilityQuality.of(scores, sample.outcome(), sample.weight(), bands) : null);
+                edges,
+                events,
+                others,
+                probability ? ProbabilityQuality.of(scores, sample.outcome(), sample.weight(), bands) : null);
     }
 
     /** The validation ranking of a fitted candidate, with values where its brief has them. */

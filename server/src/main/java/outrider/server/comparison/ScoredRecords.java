@@ -10,7 +10,9 @@ import java.io.Writer;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.measure.Bands;
@@ -24,6 +26,7 @@ import outrider.server.candidate.Candidates;
 import outrider.table.Column;
 import outrider.table.SpreadsheetText;
 import outrider.table.Table;
+import outrider.uncertainty.Sample;
 
 /** The scored validation records as a file, for whoever wants to check figures by other means. */
 @ApplicationScoped
@@ -44,16 +47,22 @@ public class ScoredRecords {
         this.comparisons = comparisons;
     }
 
+    /** A number that each record counts by. */
+    private record Amount(String column, double[] each) {
+        static @Nullable Amount of(@Nullable String column, double @Nullable [] each) {
+            return column == null || each == null ? null : new Amount(column, each);
+        }
+    }
+
     /**
-     * All it takes to write the file: record number in the data from 1, identifiers, outcome 1 or 0, value, a score column a
-     * candidate; where a cut is set, band (of ten) and cell at the cut on its candidate.
+     * All it takes to write the file: record number in the data from 1, identifiers, outcome 1 or 0, value and weight as they count, a
+     * score column a candidate; where a cut is set, band (of ten) and cell at the cut on its candidate.
      */
     record Lines(
             int[] rows,
             List<Column> identifiers,
             byte[] outcome,
-            @Nullable String valueColumn,
-            double @Nullable [] value,
+            List<Amount> amounts,
             List<String> names,
             List<IndexedRanking> scores,
             @Nullable Cut cut,
@@ -82,7 +91,7 @@ public class ScoredRecords {
             header.add("record");
             identifiers.forEach(c -> header.add(c.name()));
             header.add("outcome");
-            if (value != null) header.add(valueColumn);
+            amounts.forEach(amount -> header.add(amount.column));
             Set<String> taken = new HashSet<>(header);
             taken.addAll(Set.of("band", "cell"));
             for (String name : names) header.add(taken.contains(name) ? name + " score" : name);
@@ -95,7 +104,7 @@ public class ScoredRecords {
             line.add(Integer.toString(rows[i] + 1));
             for (Column identifier : identifiers) line.add(identifier.text(rows[i]));
             line.add(Byte.toString(outcome[i]));
-            if (value != null) line.add(Double.toString(value[i]));
+            for (Amount amount : amounts) line.add(Double.toString(amount.each[i]));
             for (IndexedRanking score : scores) line.add(Double.toString(score.score(i)));
             if (cutOn < 0) return line;
             Ranking ranking = scores.get(cutOn).ranking();
@@ -127,12 +136,17 @@ public class ScoredRecords {
         looks.looked(brief, compared);
         Cut cut = Comparisons.live(Cut.findById(briefId));
         List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
+        Sample sample = candidates.sample(brief, rows);
+        List<Amount> amounts = Stream.of(
+                        Amount.of(candidates.valueColumn(brief), sample.value()),
+                        Amount.of(BriefTables.weightColumn(brief), sample.weight()))
+                .filter(Objects::nonNull)
+                .toList();
         return new Lines(
                 rows,
                 identifiers,
-                candidates.outcomes(brief, rows),
-                candidates.valueColumn(brief),
-                candidates.values(brief, rows),
+                sample.outcome(),
+                amounts,
                 compared.candidates().stream().map(c -> c.name).toList(),
                 compared.comparison().entries().stream()
                         .map(e -> e.scored().placed())
