@@ -353,7 +353,7 @@ class DeskTest extends CaseSteps {
         JsonPath spread =
                 analyst.get("/comparisons/distributions/" + ids.get("Points")).jsonPath();
         assertThat(spread.<Number>getList("validation.events").stream()
-                        .mapToInt(Number::intValue)
+                        .mapToDouble(Number::doubleValue)
                         .sum())
                 .isEqualTo(compare(id).getDouble("events"));
         assertThat(spread.<Object>get("validation.quality")).isNull();
