@@ -7,12 +7,16 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.regex.Pattern;
 import outrider.base.BadInput;
 import outrider.table.Dialect.Encoding;
 
 /** Finds out from a file's first bytes how it is written. */
 final class DialectFinder {
+    /** Of so few records not even codes need stand twice. */
+    private static final int FEW_RECORDS = 10;
+
     private static final char[] DELIMITERS = {',', ';', '\t', '|'};
     /** Parts fields where no other mark does and words do not: three fields or more, as many in each record, none of them empty. */
     private static final char BLANK = ' ';
@@ -193,13 +197,13 @@ final class DialectFinder {
     }
 
     /**
-     * A first record of different names is a header. Numbers are names where they are whole, as years or counted up, and the records below are
+     * A first record of different names is a header, unless most of them stand below in the same column, as letters that are codes do. Numbers are names where they are whole, as years or counted up, and the records below are
      * not likewise.
      */
     private static boolean header(List<List<String>> rows) {
         if (rows.isEmpty()) return true;
         List<String> names = rows.get(0).stream().map(String::strip).toList();
-        if (names.stream().anyMatch(name -> DAY.matcher(name).matches())) return false;
+        if (names.stream().anyMatch(name -> DAY.matcher(name).matches()) || standBelow(names, rows)) return false;
         boolean numbers = names.stream().anyMatch(name -> NUMBER.matcher(name).matches());
         boolean repeats = new HashSet<>(names).size() < names.size();
         if (numbers) return !repeats && numbersAreNames(names, rows);
@@ -207,6 +211,26 @@ final class DialectFinder {
         boolean blanks = names.subList(Math.min(1, names.size()), Math.max(1, names.size() - 1))
                 .contains("");
         return !(repeats && blanks) || rows.size() < 2;
+    }
+
+    /** Whether two thirds of the first record's fields, and two or more, are found in the same column of many records below. */
+    private static boolean standBelow(List<String> names, List<List<String>> rows) {
+        if (rows.size() <= FEW_RECORDS) return false;
+        List<Set<String>> below = new ArrayList<>();
+        for (int i = 0; i < names.size(); i++) below.add(new HashSet<>());
+        for (List<String> row : rows.subList(1, rows.size())) {
+            for (int i = 0; i < Math.min(row.size(), names.size()); i++) {
+                below.get(i).add(row.get(i).strip());
+            }
+        }
+        int words = 0;
+        int found = 0;
+        for (int i = 0; i < names.size(); i++) {
+            if (names.get(i).isEmpty() || NUMBER.matcher(names.get(i)).matches()) continue;
+            words++;
+            if (below.get(i).contains(names.get(i))) found++;
+        }
+        return found >= 2 && 3 * found >= 2 * words;
     }
 
     private static boolean numbersAreNames(List<String> names, List<List<String>> rows) {

@@ -240,6 +240,16 @@ class WaysOfWritingTest {
         assertThat(names.get(0)).isEqualTo(header ? file.split(",")[0] : "column_1");
     }
 
+    @Test
+    void lettersThatStandBelowAreNoNames() throws IOException {
+        String codes = "p,f,x,f\n" + "e,g,x,f\np,f,s,t\n".repeat(9);
+        assertThat(read(codes, new Dialect[1]).columns().get(0).name()).isEqualTo("column_1");
+        String different = "p,f,x,t\n" + "e,g,x,f\np,f,s,t\n".repeat(9);
+        assertThat(read(different, new Dialect[1]).size()).isEqualTo(19);
+        String named = "kind,gill,cap,f\n" + "e,g,x,f\np,f,s,t\n".repeat(9);
+        assertThat(read(named, new Dialect[1]).columns().get(0).name()).isEqualTo("kind");
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
