@@ -57,7 +57,13 @@
   const ringing = $derived(inOrder(columns ?? []));
   const offered = $derived((columns ?? []).filter(offeredReading));
   const onlyMarks = $derived(offered.filter((c) => c.mend!.marks));
-  const byItself = $derived((columns ?? []).filter((c) => c.setup.byItself === true));
+  const byItself = $derived(
+    (columns ?? []).filter((c) => c.setup.byItself === true && c.setup.role !== 'INPUT'),
+  );
+  /** numbers that were read as categories because of their names */
+  const coded = $derived(
+    (columns ?? []).filter((c) => c.setup.byItself === true && c.setup.role === 'INPUT'),
+  );
   const inputs = $derived((columns ?? []).filter((c) => c.input).length);
   const tests: Record<Only, (c: Column) => boolean> = {
     all: () => true,
@@ -271,6 +277,17 @@
           ({column.setup.reason}){/each}{byItself.length > ASIDE_SHOWN
           ? ` and ${byItself.length - ASIDE_SHOWN} more`
           : ''}. Give a column the role input where that is wrong.
+      </p>
+    {/if}
+    {#if coded.length > 0}
+      <p class="quiet" data-coded>
+        Read as categories, since their names say that their numbers are codes: {#each coded.slice(0, ASIDE_SHOWN) as column, i (column.name)}{i >
+          0
+            ? ', '
+            : ''}<Button class="hover:underline" onclick={() => show(column.name)}>{column.name}</Button>{/each}{coded.length >
+        ASIDE_SHOWN
+          ? ` and ${coded.length - ASIDE_SHOWN} more`
+          : ''}. Give a column the type number where that is wrong.
       </p>
     {/if}
     <div class="flex flex-wrap items-center gap-2">

@@ -91,15 +91,16 @@ public record CaseData(
             List<Figures.Joined> joins = new ArrayList<>();
             plain = joined(brief, file, plain, joins, progress);
             Dialect written = manner.dialect();
+            boolean codes = rules >= Evidence.CODES_BY_NAME;
             Map<String, String> copied = rules < Evidence.COPIES_APART ? Map.of() : CopiedColumns.of(plain.columns());
-            if (brief.data().notes() != null) brief = noted(brief, file, plain, written, copied);
+            if (brief.data().notes() != null) brief = noted(brief, file, plain, written, copied, codes);
             if (brief.data().dialect() == null) refuseDoubtful(plain, brief, written, fillIn, unsaid);
             refuseUnknown(plain, brief);
             if (unsaid) refuseTwice(brief.columns());
             BriefFile whole = !fillIn
                     ? brief
                     : brief.withColumns(ColumnDefaults.filledIn(
-                            brief.columns(), plain, brief.outcome().column(), written, copied));
+                            brief.columns(), plain, brief.outcome().column(), written, copied, codes));
             Table table = read(plain, whole.columns(), brief.outcome().column());
             int[] copies = Units.copies(plain);
             byte[] outcome = outcome(whole, table, copies);
@@ -148,10 +149,15 @@ public record CaseData(
     }
 
     private static BriefFile noted(
-            BriefFile brief, Path main, Table table, @Nullable Dialect dialect, Map<String, String> copied)
+            BriefFile brief,
+            Path main,
+            Table table,
+            @Nullable Dialect dialect,
+            Map<String, String> copied,
+            boolean codes)
             throws IOException {
         Map<String, ColumnSetup> taken =
-                ColumnDefaults.filledIn(brief.columns(), table, brief.outcome().column(), dialect, copied);
+                ColumnDefaults.filledIn(brief.columns(), table, brief.outcome().column(), dialect, copied, codes);
         Path file = beside(main, requireNonNull(brief.data().notes()));
         return brief.noted(ColumnNotes.of(
                 TableFile.read(file, Progress.NONE),

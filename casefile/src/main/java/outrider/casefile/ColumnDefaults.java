@@ -21,25 +21,34 @@ public final class ColumnDefaults {
     /** So many levels that are nearly numbers may be codes; more are numbers that cannot be read yet. */
     private static final int MOST_CODES = 20;
 
+    private static final ColumnSetup CODES = ColumnSetup.byItself(
+                    Role.INPUT, "its name says that its numbers are codes")
+            .read(new Reading(ColumnType.CATEGORY, null, null, null));
+
     private ColumnDefaults() {}
 
     /**
-     * As the other; texts that nearly are numbers or days are set aside until somebody says how to read them, and so is a copy.
+     * As the other; texts that nearly are numbers or days are set aside until somebody says how to read them, and so is a copy. Numbers whose
+     * column's name says that they are codes are read as a category.
      *
      * @param copyOf the column that it holds the same as; null for none
      */
     public static @Nullable ColumnSetup of(
             ColumnProfile facts, ColumnType type, Reading.@Nullable Mend mend, @Nullable String copyOf) {
-        if (!meant(type, facts.distinct(), mend)) return ofCopy(of(facts, type), copyOf);
+        if (!meant(type, facts.distinct(), mend)) return taken(facts, type, copyOf, true);
         ColumnType nearly = nearly(requireNonNull(mend));
         String what = nearly == null ? "numbers or days" : nearly == ColumnType.DATE ? "days" : "numbers";
         return ColumnSetup.byItself(Role.SET_ASIDE, "texts that are nearly " + what);
     }
 
-    private static @Nullable ColumnSetup ofCopy(@Nullable ColumnSetup own, @Nullable String copyOf) {
-        return own != null || copyOf == null
-                ? own
-                : ColumnSetup.byItself(Role.SET_ASIDE, "the same as " + copyOf + " in every record");
+    private static @Nullable ColumnSetup taken(
+            ColumnProfile facts, ColumnType type, @Nullable String copyOf, boolean codes) {
+        ColumnSetup own = of(facts, type);
+        if (own != null) return own;
+        if (copyOf != null) {
+            return ColumnSetup.byItself(Role.SET_ASIDE, "the same as " + copyOf + " in every record");
+        }
+        return codes && facts.codes() ? CODES : null;
     }
 
     /** Whether a column of levels is one of numbers or days that nobody has read yet. */
@@ -80,13 +89,15 @@ public final class ColumnDefaults {
      * refuse them by name until somebody says how to read them. O(records · columns).
      *
      * @param copies the earlier column by its copies; empty by rules before 7
+     * @param codes whether numbers are read as categories where the name says so: by rules from 8 on
      */
     static Map<String, ColumnSetup> filledIn(
             Map<String, ColumnSetup> said,
             Table table,
             @Nullable String outcome,
             @Nullable Dialect dialect,
-            Map<String, String> copies) {
+            Map<String, String> copies,
+            boolean codes) {
         Map<String, ColumnSetup> all = new HashMap<>(said);
         int[] rows = IntStream.range(0, table.size()).toArray();
         for (Column column : table.columns()) {
@@ -95,7 +106,7 @@ public final class ColumnDefaults {
                     column.type() == ColumnType.TEXT && meant(ColumnType.TEXT, 0, Reading.mend(column, dialect));
             ColumnSetup taken = meant
                     ? null
-                    : ofCopy(of(ColumnProfile.of(column, rows, null), column.type()), copies.get(column.name()));
+                    : taken(ColumnProfile.of(column, rows, null), column.type(), copies.get(column.name()), codes);
             if (taken != null) all.put(column.name(), taken);
         }
         return all;

@@ -100,7 +100,7 @@ public record ColumnSetup(
     private static final class Draft {
         private Role role;
         private String reason;
-        private final @Nullable Reading reading;
+        private @Nullable Reading reading;
         private @Nullable Integer knownAfterDays;
         private @Nullable String knownWhere;
         private @Nullable String meaning;
@@ -211,6 +211,11 @@ public record ColumnSetup(
     /** As the program takes a column that nobody has said anything of. */
     public static ColumnSetup byItself(Role role, String reason) {
         return of(role, reason).with(d -> d.byItself = true);
+    }
+
+    /** The same read in another way. */
+    ColumnSetup read(Reading other) {
+        return with(d -> d.reading = other);
     }
 
     /** Whether it is a segment that the policy's check on parity looks at. */

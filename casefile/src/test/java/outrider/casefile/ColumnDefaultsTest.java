@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -20,8 +21,10 @@ import outrider.check.ColumnProfile;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.ColumnBuilder;
+import outrider.table.ColumnType;
 import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
+import outrider.table.Table;
 
 /** What is taken for what where a brief says nothing, and what it says of all that is wrong. */
 class ColumnDefaultsTest {
@@ -251,5 +254,43 @@ class ColumnDefaultsTest {
                     .as("out of " + many)
                     .isEqualTo(key);
         }
+    }
+
+    /** Nothing but a name tells codes from counts; by the rules before, none did. */
+    @ParameterizedTest
+    @CsvSource({
+        "ind_03_cat, true",
+        "regionCode, true",
+        "job type, true",
+        "STORE, true",
+        "region_sales, false",
+        "code_count, false",
+        "store_age, false",
+        "location, false",
+        "catalogue, false"
+    })
+    void namesOfCodesMakeNumbersACategory(String name, boolean codes) {
+        double[] values = new double[400];
+        double[] halves = new double[400];
+        for (int i = 0; i < values.length; i++) {
+            values[i] = i * 31 % 17 - 1;
+            halves[i] = values[i] + 0.5;
+        }
+        Table table = new Table(List.of(new NumberColumn(name, values), new NumberColumn(name + " cat", halves)), null);
+        Map<String, ColumnSetup> taken = ColumnDefaults.filledIn(Map.of(), table, null, null, Map.of(), true);
+        assertThat(taken.containsKey(name)).isEqualTo(codes);
+        assertThat(taken).doesNotContainKey(name + " cat");
+        assertThat(ColumnDefaults.filledIn(Map.of(), table, null, null, Map.of(), false))
+                .isEmpty();
+        assertThat(ColumnDefaults.filledIn(
+                        Map.of(name, ColumnSetup.of(Role.INPUT, "")), table, null, null, Map.of(), true))
+                .hasSize(1)
+                .containsEntry(name, ColumnSetup.of(Role.INPUT, ""));
+        if (!codes) return;
+        ColumnSetup setup = taken.get(name);
+        assertThat(setup.role()).isEqualTo(Role.INPUT);
+        Column read = CaseData.read(table, taken, null).column(name);
+        assertThat(read.type()).isEqualTo(ColumnType.CATEGORY);
+        assertThat(read.text(0)).isEqualTo("-1");
     }
 }

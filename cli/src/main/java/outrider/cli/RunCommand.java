@@ -121,13 +121,17 @@ final class RunCommand implements Callable<Integer> {
         return 0;
     }
 
-    /** Columns that nobody spoke of and that are no inputs. */
+    /** Columns that nobody spoke of and that are no inputs, or are read otherwise than the file has them. */
     private void sayTaken(BriefFile brief) {
         brief.columns().forEach((name, setup) -> {
             if (!Boolean.TRUE.equals(setup.byItself())) return;
             spec.commandLine()
                     .getErr()
-                    .println(name + " is taken for " + setup.role().words() + ": " + setup.reason()
+                    .println(name
+                            + (setup.reading() == null
+                                    ? " is taken for " + setup.role().words()
+                                    : " is read as a category")
+                            + ": " + setup.reason()
                             + "; say otherwise under columns");
         });
     }

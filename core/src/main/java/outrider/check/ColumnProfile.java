@@ -21,6 +21,7 @@ import outrider.table.ColumnType;
  * @param missingAuc of "is missing" alone, at least 0.5; 0.5 where all or none are missing; null without an outcome
  * @param identifierLike whether it holds nearly one text or whole number a record
  * @param repeatedKey whether it names whom several records are of
+ * @param codes whether its name says that its whole numbers are codes
  * @param telling levels of at least 1 % of the records, and 20, whose event rate is 0.99 or more, far from that of the others
  * @param drawn up to 20 runs of equal width (the outermost take the tails), or the commonest levels: for a small picture
  * @param bands ten quantile bands with equal values kept together, or the commonest levels
@@ -39,6 +40,7 @@ public record ColumnProfile(
         @Nullable Double missingAuc,
         boolean identifierLike,
         boolean repeatedKey,
+        boolean codes,
         List<String> telling,
         List<Cell> drawn,
         List<Cell> bands,
@@ -100,6 +102,7 @@ public record ColumnProfile(
                 outcome == null ? null : Double.valueOf(missingAuc(tally, others, events)),
                 alone,
                 !alone && RepeatedKey.is(column, tally),
+                CodeNames.are(column, tally),
                 judged ? telling(tally, rows.length, events + tally.missingEvents()) : List.of(),
                 !told
                         ? List.of()
