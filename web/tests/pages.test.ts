@@ -133,6 +133,24 @@ describe('the data', () => {
     });
   });
 
+  it('says which numbers it took for codes, until somebody gives another type', async () => {
+    const reading = { type: 'CATEGORY', format: null, missing: null, keep: null, levels: null, order: null };
+    const code = column('region_code', {
+      type: 'CATEGORY',
+      typeRead: 'NUMBER',
+      setup: setup({ reading, reason: 'its name says that its numbers are codes', byItself: true } as object),
+    });
+    const asked = serve(() => sheet(column('age'), code));
+    render(DataPage);
+    expect((await screen.findByText(/Read as categories, since/)).textContent).toContain('region_code');
+    expect(screen.queryByText(/Set aside without being asked/)).toBeNull();
+    await fireEvent.change(screen.getByLabelText('Type of region_code'), { target: { value: 'NUMBER' } });
+    await vi.waitFor(() => expect(asked.some((a) => a.method === 'PUT')).toBe(true));
+    expect(asked.find((a) => a.method === 'PUT')!.body).toMatchObject({
+      region_code: { role: 'INPUT', reason: '', byItself: null },
+    });
+  });
+
   it('keeps a phrase for reasons, and protects a segment', async () => {
     const region = column('region', { type: 'CATEGORY', setup: setup({ role: 'SEGMENT' }) });
     const asked = serve(({ path }) =>

@@ -8834,6 +8834,8 @@ export interface components {
       identifierLike: boolean;
       /** @description whether it names whom several records are of */
       repeatedKey: boolean;
+      /** @description whether its name says that its whole numbers are codes */
+      codes: boolean;
       /** @description levels of at least 1 % of the records, and 20, whose event rate is 0.99 or more, far from that of the others */
       telling: string[];
       /** @description up to 20 runs of equal width (the outermost take the tails), or the commonest levels: for a small picture */

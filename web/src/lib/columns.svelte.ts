@@ -23,7 +23,9 @@ function read(setup: Setup, reading: Reading | null): Setup {
     ((setup.role === 'SET_ASIDE' && (amount || reading?.type === 'CATEGORY')) ||
       (setup.role === 'IDENTIFIER' && amount));
   const coded = setup.byItself === true && setup.role === 'INPUT';
-  return mended || coded ? { ...setup, reading, role: 'INPUT', reason: '', byItself: null } : { ...setup, reading };
+  return mended || coded
+    ? { ...setup, reading, role: 'INPUT', reason: '', byItself: null }
+    : { ...setup, reading };
 }
 
 /** The columns of the brief on the desk, and what is being changed about them. */

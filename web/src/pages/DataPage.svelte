@@ -284,10 +284,9 @@
         Read as categories, since their names say that their numbers are codes: {#each coded.slice(0, ASIDE_SHOWN) as column, i (column.name)}{i >
           0
             ? ', '
-            : ''}<Button class="hover:underline" onclick={() => show(column.name)}>{column.name}</Button>{/each}{coded.length >
-        ASIDE_SHOWN
-          ? ` and ${coded.length - ASIDE_SHOWN} more`
-          : ''}. Give a column the type number where that is wrong.
+            : ''}<Button class="hover:underline" onclick={() => show(column.name)}>{column.name}</Button
+          >{/each}{coded.length > ASIDE_SHOWN ? ` and ${coded.length - ASIDE_SHOWN} more` : ''}. Give a column
+        the type number where that is wrong.
       </p>
     {/if}
     <div class="flex flex-wrap items-center gap-2">
