@@ -79,6 +79,9 @@
       fits best and none of the standard errors holds. Fit it with a penalty, or leave the input out.
     </p>
   {/if}
+  {#if part.separated.length === 0 && part.coefficients.every((c) => c.standardError === null)}
+    <p class="quiet mb-1">No standard errors: a penalty or weights leave none that would hold.</p>
+  {/if}
   {#if part.dropped.length > 0}
     <p class="quiet mb-1">
       Left out because they are constant or follow from earlier inputs: {part.dropped.join(', ')}.

@@ -14,92 +14,17 @@ final class CodeNames {
     private static final int FEWEST_LEVELS = 3;
     private static final double RECORDS_EACH = 10;
 
-    private static final Set<String> CODES = Set.of(
-            "cat",
-            "category",
-            "code",
-            "codes",
-            "cd",
-            "type",
-            "typ",
-            "kind",
-            "region",
-            "district",
-            "branch",
-            "filiale",
-            "channel",
-            "kanal",
-            "store",
-            "shop",
-            "zip",
-            "zipcode",
-            "postcode",
-            "plz",
-            "country",
-            "county",
-            "city",
-            "dept",
-            "department",
-            "sector",
-            "industry",
-            "branche",
-            "occupation",
-            "job",
-            "profession",
-            "beruf",
-            "sex",
-            "gender",
-            "race",
-            "religion",
-            "marital",
-            "marriage",
-            "brand",
-            "vendor",
-            "mcc",
-            "sic");
+    private static final Set<String> CODES = Set.of("""
+            cat category code codes cd type typ kind region district branch filiale channel kanal store shop zip
+            zipcode postcode plz country county city dept department sector industry branche occupation job
+            profession beruf sex gender race religion marital marriage brand vendor mcc sic
+            """.strip().split("\\s+"));
 
-    private static final Set<String> MEASURES = Set.of(
-            "count",
-            "cnt",
-            "number",
-            "num",
-            "no",
-            "nr",
-            "nbr",
-            "amount",
-            "amt",
-            "rate",
-            "score",
-            "age",
-            "date",
-            "day",
-            "days",
-            "month",
-            "months",
-            "year",
-            "years",
-            "hour",
-            "hours",
-            "price",
-            "value",
-            "size",
-            "ratio",
-            "share",
-            "pct",
-            "percent",
-            "avg",
-            "mean",
-            "sum",
-            "total",
-            "min",
-            "max",
-            "std",
-            "sales",
-            "visits",
-            "distance",
-            "tenure",
-            "income",
-            "balance");
+    private static final Set<String> MEASURES = Set.of("""
+            count cnt number num no nr nbr amount amt rate score age date day days month months year years hour
+            hours price value size ratio share pct percent avg mean sum total min max std sales visits distance
+            tenure income balance
+            """.strip().split("\\s+"));
 
     private CodeNames() {}
 
