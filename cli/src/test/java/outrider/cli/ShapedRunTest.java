@@ -3,29 +3,16 @@ package outrider.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** A dirty file of customers and months, shaped by its brief: made columns, merged levels, some records left out. */
-class ShapedRunTest {
-    private final StringWriter out = new StringWriter();
-    private final StringWriter err = new StringWriter();
-
-    @TempDir
-    Path folder;
-
-    private int run(String... arguments) {
-        return Main.run(new PrintWriter(out, true), new PrintWriter(err, true), arguments);
-    }
-
+class ShapedRunTest extends CommandSteps {
     private static String file() {
         Random random = new Random(4);
         StringBuilder text = new StringBuilder("customer;drawn;joined;paid;visits;shop;called;gone\n");

@@ -6,26 +6,14 @@ import static org.assertj.core.api.Assertions.within;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
 /** A file of which the town was drawn five times as often as the country, where the score says less. */
-class WeighedRunTest {
+class WeighedRunTest extends CommandSteps {
     private static final int RECORDS = 6000;
-    private final StringWriter out = new StringWriter();
-    private final StringWriter err = new StringWriter();
-
-    @TempDir
-    Path folder;
-
-    private int run(String... arguments) {
-        return Main.run(new PrintWriter(out, true), new PrintWriter(err, true), arguments);
-    }
 
     private void write(String firstWeight) throws IOException {
         Random random = new Random(9);

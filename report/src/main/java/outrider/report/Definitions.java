@@ -62,7 +62,8 @@ final class Definitions {
         list.add(new Definition(
                 "AUC",
                 "share of pairs of an event and a non-event that the score puts in the right order, ties half",
-                Chapters.auc(f.chosenRow().auc()) + "; interval by DeLong, DeLong and Clarke-Pearson 1988"));
+                Chapters.auc(f.chosenRow().auc()) + "; interval by DeLong, DeLong and Clarke-Pearson 1988"
+                        + (brief.weightColumn() == null ? "" : ", each record by its weight (Binder 1983)")));
         if (f.chosenRow().outOfFold() != null) {
             list.add(new Definition(
                     "Out of fold",

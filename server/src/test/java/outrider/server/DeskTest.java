@@ -276,6 +276,16 @@ class DeskTest extends CaseSteps {
                 .then()
                 .statusCode(409)
                 .body("detail", containsString("weighs the records that candidates learnt from"));
+        long plain = split();
+        analyst.put("/briefs/" + plain + "/columns", Map.of("twice", Map.of("formula", "points + 1")))
+                .then()
+                .statusCode(200);
+        candidate(plain, logistic("Logistic", 0));
+        Map<String, Object> made = Map.of("role", "WEIGHT", "formula", "points + 1");
+        analyst.put("/briefs/" + plain + "/columns", Map.of("twice", made))
+                .then()
+                .statusCode(409)
+                .body("detail", containsString("cannot weigh records any more"));
     }
 
     @Test

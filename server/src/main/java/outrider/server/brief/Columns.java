@@ -273,16 +273,6 @@ public class Columns {
                 }
                 if (reading != null) reading.apply(column, plain);
             }
-            boolean weighing = now.role() == ColumnSetup.Role.WEIGHT;
-            if (weighing != (before.role() == ColumnSetup.Role.WEIGHT) && briefs.candidates(brief.id) > 0) {
-                throw BadInput.state(
-                        BadInput.Code.LOCKED,
-                        "column \"" + name + "\"",
-                        weighing
-                                ? "cannot weigh records any more, because candidates exist"
-                                : "weighs the records that candidates learnt from",
-                        "begin a new edition of the brief");
-            }
             ColumnDemands.setup(
                     brief, name, now, (reading == null ? column.type() : reading.type()) == ColumnType.TEXT);
             columns.put(name, now);
@@ -296,8 +286,18 @@ public class Columns {
         }
         ColumnDemands.oneEach(columns);
         ColumnDemands.made(brief, columns, plain);
+        String weighed = BriefTables.weightColumn(brief);
         brief.columns = columns;
         String weighing = BriefTables.weightColumn(brief);
+        if (!Objects.equals(weighed, weighing) && briefs.candidates(brief.id) > 0) {
+            throw BadInput.state(
+                    BadInput.Code.LOCKED,
+                    "column \"" + (weighed == null ? weighing : weighed) + "\"",
+                    weighed == null
+                            ? "cannot weigh records any more, because candidates exist"
+                            : "weighs the records that candidates learnt from",
+                    "begin a new edition of the brief");
+        }
         if (changes.containsKey(String.valueOf(weighing))) tables.demandWeights(brief);
         refit(brief, decided);
     }

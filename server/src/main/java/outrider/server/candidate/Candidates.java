@@ -329,11 +329,12 @@ public class Candidates {
         int[] unit = units == null
                 ? null
                 : Arrays.stream(rows).map(row -> units[row]).toArray();
-        return new Sample(
-                outcomes(brief, rows),
-                values(brief, rows),
-                RecordWeights.of(tables.table(brief), BriefTables.weightColumn(brief), rows),
-                unit);
+        return new Sample(outcomes(brief, rows), values(brief, rows), weights(brief, rows), unit);
+    }
+
+    /** Weights of some records, that add up to their number; null without a weight column. */
+    public double @Nullable [] weights(Brief brief, int[] rows) {
+        return RecordWeights.of(tables.table(brief), BriefTables.weightColumn(brief), rows);
     }
 
     /** By record number the customer that the split keeps together; null where it keeps none. */

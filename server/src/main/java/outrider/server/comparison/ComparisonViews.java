@@ -34,6 +34,7 @@ import outrider.stakes.Capacity;
 import outrider.stakes.NetValue;
 import outrider.uncertainty.Band;
 import outrider.uncertainty.Depths;
+import outrider.uncertainty.Sample;
 
 /** Makes what Compare and Threshold show. */
 @ApplicationScoped
@@ -186,7 +187,7 @@ public class ComparisonViews {
     }
 
     private double events(Brief brief, int[] rows) {
-        return candidates.sample(brief, rows).totalEvents();
+        return new Sample(candidates.outcomes(brief, rows), null, candidates.weights(brief, rows), null).totalEvents();
     }
 
     private ComparisonView.Row row(
