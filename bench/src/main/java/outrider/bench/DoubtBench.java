@@ -7,6 +7,7 @@ import outrider.base.Workers;
 import outrider.exchange.AucComparison;
 import outrider.exchange.CutComparison;
 import outrider.rank.IndexedRanking;
+import outrider.split.RecordWeights;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
 import outrider.uncertainty.AucUncertainty;
@@ -15,67 +16,85 @@ import outrider.uncertainty.CutDraws;
 import outrider.uncertainty.Sample;
 
 /**
- * All intervals and paired verdicts of 8 candidates on 1,000,000 records, from their bare scores, beside {@code
- * Arrays.parallelSort} of the same 8 columns; the two take turns.
+ * All intervals and paired verdicts of candidates on many records, from their bare scores, beside {@code Arrays.parallelSort} of the same
+ * columns; the two take turns. Records that stand alone, that weigh differently, and that belong to customers of four.
  */
 public final class DoubtBench {
-    private static final int RECORDS = 1_000_000;
     private static final int CANDIDATES = 8;
+    private static final int FEW_CANDIDATES = 4;
     private static final int ROUNDS = 9;
-    private static final double CUT = 83_000;
+    private static final int FEW_ROUNDS = 3;
+    private static final double SHARE = 0.083;
 
     private DoubtBench() {}
 
     public static void main(String[] args) {
-        RandomStream random = new Seeds(1).stream("doubt");
-        double[][] scores = new double[CANDIDATES][RECORDS];
-        byte[] outcome = new byte[RECORDS];
-        for (int i = 0; i < RECORDS; i++) {
-            double risk = random.nextGaussian();
-            outcome[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(3 - 1.2 * risk)) ? 1 : 0);
-            for (int c = 0; c < CANDIDATES; c++) {
-                scores[c][i] = 1 / (1 + Math.exp(3 - 1.2 * (risk + 0.1 * (c + 1) * random.nextGaussian())));
-            }
-        }
-        double[] sorts = new double[ROUNDS];
-        double[] doubts = new double[ROUNDS];
-        for (int round = 0; round < ROUNDS; round++) {
+        time("records that stand alone", new Drawn(1_000_000, CANDIDATES, false, 1), ROUNDS, " (aim: at most 5)");
+        time("weighed records", new Drawn(250_000, FEW_CANDIDATES, true, 1), FEW_ROUNDS, "");
+        time("customers of four records", new Drawn(250_000, FEW_CANDIDATES, false, 4), FEW_ROUNDS, "");
+    }
+
+    private static void time(String what, Drawn drawn, int rounds, String aim) {
+        double[] sorts = new double[rounds];
+        double[] doubts = new double[rounds];
+        for (int round = 0; round < rounds; round++) {
             long start = System.nanoTime();
-            for (double[] column : scores) Arrays.parallelSort(column.clone());
+            for (double[] column : drawn.scores) Arrays.parallelSort(column.clone());
             long sorted = System.nanoTime();
-            intervals(scores, outcome);
+            intervals(drawn);
             sorts[round] = (sorted - start) / 1e6;
             doubts[round] = (System.nanoTime() - sorted) / 1e6;
         }
         Arrays.sort(sorts);
         Arrays.sort(doubts);
+        double ours = doubts[rounds / 2];
+        double theirs = sorts[rounds / 2];
         System.out.printf(
-                "intervals and verdicts of %d x %,d: median %.0f ms; parallelSort of the %d columns: median %.0f ms; ratio %.2f"
-                        + " (aim: at most 5)%n",
-                CANDIDATES,
-                RECORDS,
-                doubts[ROUNDS / 2],
-                CANDIDATES,
-                sorts[ROUNDS / 2],
-                doubts[ROUNDS / 2] / sorts[ROUNDS / 2]);
+                "intervals and verdicts of %d x %,d, %s: median %.0f ms; parallelSort of the columns: median %.0f ms; ratio %.2f%s%n",
+                drawn.scores.length, drawn.sample.size(), what, ours, theirs, ours / theirs, aim);
+    }
+
+    /** Candidates that see one risk through more and more noise. */
+    private static final class Drawn {
+        final double[][] scores;
+        final Sample sample;
+
+        Drawn(int records, int candidates, boolean weighed, int each) {
+            RandomStream random = new Seeds(1).stream("doubt");
+            scores = new double[candidates][records];
+            byte[] outcome = new byte[records];
+            double[] weight = weighed ? new double[records] : null;
+            int[] unit = each == 1 ? null : new int[records];
+            for (int i = 0; i < records; i++) {
+                double risk = random.nextGaussian();
+                outcome[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(3 - 1.2 * risk)) ? 1 : 0);
+                for (int c = 0; c < candidates; c++) {
+                    scores[c][i] = 1 / (1 + Math.exp(3 - 1.2 * (risk + 0.1 * (c + 1) * random.nextGaussian())));
+                }
+                if (weight != null) weight[i] = Math.exp(0.8 * random.nextGaussian());
+                if (unit != null) unit[i] = i / each;
+            }
+            sample = new Sample(outcome, null, weight == null ? null : RecordWeights.even(weight), unit);
+        }
     }
 
     /** AUC and bounds along the depths of each, then everything that is told at one cut, all pairs adjusted together. */
-    private static void intervals(double[][] scores, byte[] outcome) {
+    private static void intervals(Drawn drawn) {
         Workers workers = new Workers(Runtime.getRuntime().availableProcessors());
-        Sample sample = Sample.of(outcome);
-        IndexedRanking[] placed = new IndexedRanking[CANDIDATES];
-        AucUncertainty[] auc = new AucUncertainty[CANDIDATES];
-        NetValue[] money = new NetValue[CANDIDATES];
+        Sample sample = drawn.sample;
+        int candidates = drawn.scores.length;
+        IndexedRanking[] placed = new IndexedRanking[candidates];
+        AucUncertainty[] auc = new AucUncertainty[candidates];
+        NetValue[] money = new NetValue[candidates];
         Seeds seeds = new Seeds(1);
-        workers.each(CANDIDATES, c -> {
-            placed[c] = IndexedRanking.of(scores[c], outcome, null, null);
+        workers.each(candidates, c -> {
+            placed[c] = sample.ranked(drawn.scores[c]);
             auc[c] = AucUncertainty.of(placed[c], sample);
             money[c] = new NetValue(placed[c].ranking(), new Stakes(74, 4.5, 0, 0, 0, 1 / 3.0), Double.NaN);
             Band.of(placed[c], sample, money[c], seeds, Workers.ALONE);
         });
         AucComparison.of(Arrays.asList(auc), 0, false, false, sample.events());
-        CutDraws draws = CutDraws.at(Arrays.asList(placed), CUT, sample, seeds, workers);
+        CutDraws draws = CutDraws.at(Arrays.asList(placed), SHARE * sample.size(), sample, seeds, workers);
         CutComparison.of(Arrays.asList(placed), Arrays.asList(money), draws, 0, false);
     }
 }

@@ -108,18 +108,15 @@ public record CaseData(
             Parts parts = Split.of(brief.split(), table, outcome, copies);
             Together together =
                     Together.of(brief.split(), table, parts, units(brief.split().groupBy(), table, copies));
-            return new CaseData(
-                    whole,
-                    sha256,
-                    Files.size(file),
-                    table,
-                    outcome,
-                    parts,
-                    rules < Evidence.FOLDS_IN_TIME ? together.withoutDays() : together,
-                    joins);
+            return new CaseData(whole, sha256, Files.size(file), table, outcome, parts, by(rules, together), joins);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private static Together by(int rules, Together together) {
+        Together dealt = rules < Evidence.FOLDS_IN_TIME ? together.withoutDays() : together;
+        return rules < Evidence.UNITS_IN_CELLS ? dealt.drawnSingly() : dealt;
     }
 
     /** The file's columns as it wrote them, and those of the files that are joined to it. */
@@ -392,7 +389,9 @@ public record CaseData(
         int[] unit = brief.split().groupBy() == null
                 ? null
                 : Arrays.stream(rows).map(row -> together.unit()[row]).toArray();
-        return new Sample(outcomes(rows), values(rows), RecordWeights.of(table, brief.weightColumn(), rows), unit);
+        double[] weight = RecordWeights.of(table, brief.weightColumn(), rows);
+        boolean singly = together.oneByOne() && (unit != null || weight != null);
+        return new Sample(outcomes(rows), values(rows), weight, unit, singly);
     }
 
     /** Outcomes of some records. */

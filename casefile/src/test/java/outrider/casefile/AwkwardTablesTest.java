@@ -70,6 +70,18 @@ class AwkwardTablesTest {
         assertThat(split.leftOut()).isZero();
     }
 
+    /** What was signed by rules 8 is repeated by its own way of drawing customers. */
+    @ParameterizedTest
+    @EnumSource
+    void customersAreDrawnOneByOneByTheRulesOfBefore(AwkwardTable table) throws IOException {
+        CaseData data = run(table).data();
+        Path file = folder.resolve(table + ".csv");
+        CaseData before = CaseData.read(table.brief(null, null), file, 8, Progress.NONE);
+        int[] rows = data.parts().validation();
+        assertThat(data.sample(rows).oneByOne()).isFalse();
+        assertThat(before.sample(rows).oneByOne()).isEqualTo(table.grouped());
+    }
+
     @Test
     void aWordAmongNumbersIsRefusedByNameUntilSomebodySaysThatItIsMissing() throws IOException {
         Path file = Files.writeString(folder.resolve("unread.csv"), AwkwardTable.DIRTY.text());

@@ -2,12 +2,11 @@ package outrider.uncertainty;
 
 import java.util.Arrays;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 import outrider.rank.IndexedRanking;
 
 /**
- * Records that no figure tells apart, counted together: of the same outcome and in the same run of every candidate's ranking. The
- * events of the largest values are cells of their own.
+ * Records that no figure tells apart, counted together: of the same outcome and in the same run of every candidate's ranking, and of
+ * weights that differ by less than twice. The events of the largest values are cells of their own.
  */
 final class Cells {
     /** So many of the largest values are resampled one by one. */
@@ -15,29 +14,40 @@ final class Cells {
     /** Up to so many combinations are counted in an array. */
     private static final int DENSE = 1 << 20;
 
+    private static final int LEAST_EXPONENT = Double.MIN_EXPONENT - 1;
+    private static final int EXPONENTS = Double.MAX_EXPONENT - LEAST_EXPONENT + 1;
+
     /** Of each record. */
     final int[] of;
     /** By cell. */
     final byte[] outcome;
 
     final double[] records;
+    /** The weight of a record; 1 and 0 where none weighs more than another. */
+    final double[] weightMean;
+
+    final double[] weightSpread;
+    /** What an event is worth, by its weight. */
     final double[] valueMean;
+
     final double[] valueSpread;
+    /** How weight and worth move together within a cell, -1 to 1. */
+    final double[] alike;
     /** By candidate, then by cell. */
     final int[][] segment;
 
-    private Cells(
-            int[] of,
-            int count,
-            byte[] outcomes,
-            double @Nullable [] value,
-            int[][] segmentOf,
-            List<IndexedRanking> placed) {
+    private Cells(int[] of, int count, Sample sample, int[][] segmentOf, List<IndexedRanking> placed) {
+        byte[] outcomes = sample.outcome();
+        double[] weight = sample.weight();
+        double[] value = sample.value();
         this.of = of;
         outcome = new byte[count];
         records = new double[count];
+        weightMean = new double[count];
+        weightSpread = new double[count];
         valueMean = new double[count];
         valueSpread = new double[count];
+        alike = new double[count];
         segment = new int[placed.size()][count];
         for (int i = 0; i < of.length; i++) {
             int cell = of[i];
@@ -46,21 +56,42 @@ final class Cells {
             for (int k = 0; k < segment.length; k++)
                 segment[k][cell] = segmentOf[k][placed.get(k).point()[i]];
         }
+        if (weight == null) Arrays.fill(weightMean, 1);
+        else moments(i -> weight[i], weightMean, weightSpread);
         if (value == null) return;
-        for (int i = 0; i < of.length; i++) if (outcomes[i] == 1) valueMean[of[i]] += value[i] / records[of[i]];
+        Amount worth = i -> outcomes[i] == 0 ? 0 : weight == null ? value[i] : weight[i] * value[i];
+        moments(worth, valueMean, valueSpread);
+        if (weight == null) return;
         for (int i = 0; i < of.length; i++) {
-            double off = value[i] - valueMean[of[i]];
-            if (outcomes[i] == 1) valueSpread[of[i]] += off * off / records[of[i]];
+            int c = of[i];
+            double both = weightSpread[c] * valueSpread[c] * records[c];
+            if (both > 0) alike[c] += (weight[i] - weightMean[c]) * (worth.of(i) - valueMean[c]) / both;
         }
-        for (int c = 0; c < count; c++) valueSpread[c] = Math.sqrt(valueSpread[c]);
+        for (int c = 0; c < count; c++) alike[c] = Math.max(-1, Math.min(1, alike[c]));
+    }
+
+    private interface Amount {
+        double of(int record);
+    }
+
+    private void moments(Amount amount, double[] mean, double[] spread) {
+        for (int i = 0; i < of.length; i++) mean[of[i]] += amount.of(i) / records[of[i]];
+        for (int i = 0; i < of.length; i++) {
+            double off = amount.of(i) - mean[of[i]];
+            spread[of[i]] += off * off / records[of[i]];
+        }
+        for (int c = 0; c < spread.length; c++) spread[c] = Math.sqrt(spread[c]);
     }
 
     int count() {
         return outcome.length;
     }
 
-    /** @param value of each record, or null. O(n · candidates). */
-    static Cells of(List<IndexedRanking> placed, List<Segments> segments, byte[] outcome, double @Nullable [] value) {
+    /** @param byWeight parts records by their weights too. O(n · candidates). */
+    static Cells of(List<IndexedRanking> placed, List<Segments> segments, Sample sample, boolean byWeight) {
+        byte[] outcome = sample.outcome();
+        double[] weight = sample.weight();
+        double[] value = sample.value();
         int n = outcome.length;
         int[] cell = new int[n];
         for (int i = 0; i < n; i++) cell[i] = outcome[i];
@@ -72,11 +103,20 @@ final class Cells {
             int width = segments.get(k).size();
             count = refine(cell, count, i -> ofPoint[point[i]], width);
         }
-        if (value != null) {
-            double smallest = smallestOfLargest(outcome, value);
-            count = refine(cell, count, i -> outcome[i] == 1 && value[i] >= smallest ? i + 1 : 0, n + 1);
+        if (weight != null && byWeight) {
+            count = refine(cell, count, i -> Math.getExponent(weight[i]) - LEAST_EXPONENT, EXPONENTS);
         }
-        return new Cells(cell, count, outcome, value, segmentOf, placed);
+        if (value != null) {
+            double[] worth = value;
+            if (weight != null && byWeight) {
+                worth = new double[n];
+                for (int i = 0; i < n; i++) worth[i] = weight[i] * value[i];
+            }
+            double[] held = worth;
+            double smallest = smallestOfLargest(outcome, held);
+            count = refine(cell, count, i -> outcome[i] == 1 && held[i] >= smallest ? i + 1 : 0, n + 1);
+        }
+        return new Cells(cell, count, sample, segmentOf, placed);
     }
 
     private static double smallestOfLargest(byte[] outcome, double[] value) {

@@ -1,5 +1,7 @@
 package outrider.uncertainty;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 import outrider.base.RandomStream;
@@ -8,6 +10,10 @@ import outrider.base.RandomStream;
 final class PoissonDraw {
     private static final double TABLED_BELOW = 50;
     private static final double SCANNED_BELOW = 5;
+
+    private static final PoissonDraw ONE = new PoissonDraw(1);
+    /** The number of mean 1 for each number of 16 bits, where these decide; else -1. */
+    private static final byte[] OF_ONE = ofOne();
 
     private final double mean;
     private final double spread;
@@ -18,6 +24,18 @@ final class PoissonDraw {
         this.mean = mean;
         this.spread = Math.sqrt(mean);
         this.upTo = mean < TABLED_BELOW ? table(mean) : null;
+    }
+
+    /** One for each mean, those of the same small mean shared. */
+    static PoissonDraw[] each(double[] means) {
+        PoissonDraw[] known = new PoissonDraw[(int) TABLED_BELOW];
+        PoissonDraw[] draws = new PoissonDraw[means.length];
+        for (int i = 0; i < means.length; i++) {
+            int small = means[i] < TABLED_BELOW && means[i] == Math.rint(means[i]) ? (int) means[i] : -1;
+            if (small < 0) draws[i] = new PoissonDraw(means[i]);
+            else draws[i] = known[small] == null ? known[small] = new PoissonDraw(small) : known[small];
+        }
+        return draws;
     }
 
     private static double[] table(double mean) {
@@ -35,7 +53,12 @@ final class PoissonDraw {
     int next(RandomStream random) {
         if (mean == 0) return 0;
         if (upTo == null) return (int) Math.max(0, Math.rint(mean + spread * normal(random)));
-        double u = random.nextDouble();
+        return upTo(random.nextDouble());
+    }
+
+    /** The number below which lies this share of all draws. */
+    private int upTo(double u) {
+        double[] upTo = requireNonNull(this.upTo);
         if (mean < SCANNED_BELOW) {
             int count = 0;
             while (count < upTo.length - 1 && u >= upTo[count]) count++;
@@ -43,6 +66,22 @@ final class PoissonDraw {
         }
         int at = Arrays.binarySearch(upTo, u);
         return Math.min(upTo.length - 1, at >= 0 ? at + 1 : -at - 1);
+    }
+
+    /** A number of mean 1 by 16 random bits, and more where these do not decide. */
+    static int one(int bits, RandomStream random) {
+        int count = OF_ONE[bits];
+        return count >= 0 ? count : ONE.upTo((bits + random.nextDouble()) / OF_ONE.length);
+    }
+
+    private static byte[] ofOne() {
+        byte[] table = new byte[1 << Short.SIZE];
+        for (int bits = 0; bits < table.length; bits++) {
+            int from = ONE.upTo(bits / (double) table.length);
+            int to = ONE.upTo(Math.nextDown((bits + 1) / (double) table.length));
+            table[bits] = (byte) (from == to ? from : -1);
+        }
+        return table;
     }
 
     /** Standard normal to a hundredth of its kurtosis: the smoothed binomial of 256 fair bits. */

@@ -12,13 +12,17 @@ import outrider.base.Workers;
 import outrider.rank.IndexedRanking;
 
 /**
- * The bootstrap over units (METHODS section 4): all candidates on the same resamples. Up to {@link #PLAIN} records, and wherever several
- * records are one unit, units are drawn one by one; above that the numbers of each cell are drawn, as Poisson counts, which is the same
- * but for the total. Every replicate has a stream of its own, so nothing depends on the number of threads.
+ * The bootstrap over units (METHODS section 4): all candidates on the same resamples. Up to {@link #PLAIN} records, and where units of
+ * several records weigh or have values, units are drawn one by one; above that the numbers of each cell are drawn, as Poisson counts,
+ * which is the same but for the total, or of all units whose records lie in the same cells. Every replicate has a stream of its own, so
+ * nothing depends on the number of threads.
  */
 final class Resampler {
     static final int PLAIN = 40_000;
     private static final int FEWEST = 2000;
+    /** For bounds that are drawn, where customers or weighed records are many. */
+    private static final int DEARER = 1000;
+
     private static final int MOST = 6000;
     private static final int IN_CELLS = 4000;
     private static final int TOGETHER = 600;
@@ -48,7 +52,8 @@ final class Resampler {
         /** For bounds that are drawn. */
         static Way drawn(Sample sample) {
             boolean alone = sample.unit() == null && sample.weight() == null;
-            return new Way(!alone || sample.size() <= FEWEST, FEWEST);
+            boolean byUnit = plain(sample) && !(alone && sample.size() > FEWEST);
+            return new Way(byUnit, byUnit || alone ? FEWEST : DEARER);
         }
     }
 
@@ -64,7 +69,11 @@ final class Resampler {
     private final Cells cells;
     private final Seeds seeds;
     private final String key;
+    /** By cell, for records that stand alone. */
     private final PoissonDraw @Nullable [] draws;
+    /** For units of several records; null, as the draws are, where units are drawn one by one. */
+    private final @Nullable Patterns patterns;
+
     private final int units;
 
     private Resampler(
@@ -78,17 +87,16 @@ final class Resampler {
         this.segments = segments;
         this.seeds = seeds;
         this.key = key;
-        cells = Cells.of(placed, segments, sample.outcome(), sample.value());
+        cells = Cells.of(placed, segments, sample, !byUnit);
         units = sample.units();
-        draws = byUnit ? null : new PoissonDraw[cells.count()];
-        PoissonDraw single = new PoissonDraw(1);
-        for (int c = 0; draws != null && c < draws.length; c++) {
-            draws[c] = cells.records[c] == 1 ? single : new PoissonDraw(cells.records[c]);
-        }
+        int[] unit = sample.unit();
+        patterns = byUnit || unit == null ? null : Patterns.of(cells.of, unit, units);
+        draws = byUnit || unit != null ? null : PoissonDraw.each(cells.records);
     }
 
     static boolean plain(Sample sample) {
-        return sample.unit() != null || sample.weight() != null || sample.size() <= PLAIN;
+        boolean amounts = sample.weight() != null || sample.value() != null;
+        return sample.oneByOne() || sample.size() <= PLAIN || sample.unit() != null && amounts;
     }
 
     /** Runs that keep the cells few where many candidates part the records, for {@link Way#together}. */
@@ -122,22 +130,40 @@ final class Resampler {
         private final List<Resample> resamples = new ArrayList<>();
         private final double[] drawn = new double[cells.count()];
         private final double[] value = new double[cells.count()];
-        private final int @Nullable [] times = draws == null ? new int[units] : null;
+        private final int @Nullable [] times = draws == null && patterns == null ? new int[units] : null;
 
         Block() {
             for (Segments s : segments) resamples.add(new Resample(s.size()));
         }
 
         void run(int from, int to, Reading reading) {
-            for (int r = from; r < to; r++) {
-                RandomStream random = seeds.stream(key + "/" + r);
-                if (draws == null) drawUnits(random);
-                else drawCells(random);
-                for (int k = 0; k < resamples.size(); k++) {
-                    Resample resample = resamples.get(k);
-                    fill(resample, cells.segment[k]);
-                    reading.read(k, resample, r);
+            if (patterns != null) runTogether(patterns, from, to, reading);
+            else for (int r = from; r < to; r++) run(r, reading);
+        }
+
+        private void run(int replicate, Reading reading) {
+            RandomStream random = seeds.stream(key + "/" + replicate);
+            if (draws != null) drawCells(random);
+            else drawUnits(random);
+            read(replicate, reading);
+        }
+
+        private void runTogether(Patterns of, int from, int to, Reading reading) {
+            double[] several = new double[drawn.length * Patterns.TOGETHER];
+            for (int first = from; first < to; first += Patterns.TOGETHER) {
+                of.draw(seeds.stream(key + "/" + first), several);
+                for (int r = 0; r < Patterns.TOGETHER && first + r < to; r++) {
+                    for (int c = 0; c < drawn.length; c++) drawn[c] = several[c * Patterns.TOGETHER + r];
+                    read(first + r, reading);
                 }
+            }
+        }
+
+        private void read(int replicate, Reading reading) {
+            for (int k = 0; k < resamples.size(); k++) {
+                Resample resample = resamples.get(k);
+                fill(resample, cells.segment[k]);
+                reading.read(k, resample, replicate);
             }
         }
 
@@ -162,11 +188,16 @@ final class Resampler {
         private void drawCells(RandomStream random) {
             boolean valued = sample.value() != null;
             for (int c = 0; c < drawn.length; c++) {
-                drawn[c] = requireNonNull(draws)[c].next(random);
+                int count = requireNonNull(draws)[c].next(random);
+                double spread = Math.sqrt(count);
+                double off = cells.weightSpread[c] > 0 ? PoissonDraw.normal(random) : 0;
+                drawn[c] = Math.max(0, count * cells.weightMean[c] + cells.weightSpread[c] * spread * off);
                 if (!valued || cells.outcome[c] == 0) continue;
-                value[c] = drawn[c] * cells.valueMean[c];
+                value[c] = count * cells.valueMean[c];
                 if (cells.valueSpread[c] > 0) {
-                    value[c] += cells.valueSpread[c] * Math.sqrt(drawn[c]) * PoissonDraw.normal(random);
+                    double alike = cells.alike[c];
+                    double own = Math.sqrt(1 - alike * alike) * PoissonDraw.normal(random);
+                    value[c] += cells.valueSpread[c] * spread * (alike * off + own);
                 }
             }
         }

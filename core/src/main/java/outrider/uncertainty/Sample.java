@@ -13,11 +13,27 @@ import outrider.rank.IndexedRanking;
  * @param value of each record, or null
  * @param weight above 0 a record, or null for 1 each
  * @param unit of each record, any numbers from 0 that are the same for records drawn together; null where each stands alone
+ * @param oneByOne resamples draw units one by one, however many there are
  */
-public record Sample(byte[] outcome, double @Nullable [] value, double @Nullable [] weight, int @Nullable [] unit) {
+public record Sample(
+        byte[] outcome,
+        double @Nullable [] value,
+        double @Nullable [] weight,
+        int @Nullable [] unit,
+        boolean oneByOne) {
 
     /** @throws BadInput if the parts do not have the same length */
     public Sample(byte[] outcome, double @Nullable [] value, double @Nullable [] weight, int @Nullable [] unit) {
+        this(outcome, value, weight, unit, false);
+    }
+
+    /** @throws BadInput if the parts do not have the same length */
+    public Sample(
+            byte[] outcome,
+            double @Nullable [] value,
+            double @Nullable [] weight,
+            int @Nullable [] unit,
+            boolean oneByOne) {
         int n = outcome.length;
         if (value != null && value.length != n
                 || weight != null && weight.length != n
@@ -28,6 +44,7 @@ public record Sample(byte[] outcome, double @Nullable [] value, double @Nullable
         this.value = value;
         this.weight = weight;
         this.unit = unit == null ? null : numbered(unit);
+        this.oneByOne = oneByOne;
     }
 
     /** Records that stand alone, without value and weight. */
@@ -98,7 +115,8 @@ public record Sample(byte[] outcome, double @Nullable [] value, double @Nullable
                 weight == null
                         ? null
                         : Arrays.stream(places).mapToDouble(p -> weight[p]).toArray(),
-                unit == null ? null : Arrays.stream(places).map(p -> unit[p]).toArray());
+                unit == null ? null : Arrays.stream(places).map(p -> unit[p]).toArray(),
+                oneByOne);
     }
 
     /** Numbers from 0 in the order of the first record; null where every record is a unit of its own. */

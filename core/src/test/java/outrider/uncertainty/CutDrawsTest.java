@@ -9,12 +9,14 @@ import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import outrider.Vectors;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.rank.IndexedRanking;
+import outrider.split.RecordWeights;
 import outrider.stakes.NetValue;
 import outrider.stakes.Stakes;
 
@@ -92,49 +94,75 @@ class CutDrawsTest {
         assertThat((ours.high() + ours.low()) / 2).as(as + " centre").isCloseTo((low + high) / 2, within(allowed));
     }
 
-    /** Counts drawn for cells against records drawn one by one, which the worked cases bind. */
+    private enum Carries {
+        NOTHING,
+        VALUES,
+        WEIGHTS,
+        BOTH,
+        UNITS
+    }
+
+    /** Counts drawn for cells, and for customers of one pattern, against units drawn one by one, which the worked cases bind. */
     @ParameterizedTest
-    @ValueSource(doubles = {1, 60, 20_000})
-    void manyRecordsInCellsAreAsRecordsOneByOne(double rank) {
+    @CsvSource({
+        "NOTHING,1",
+        "NOTHING,60",
+        "NOTHING,20000",
+        "VALUES,60",
+        "VALUES,20000",
+        "WEIGHTS,1",
+        "WEIGHTS,60",
+        "WEIGHTS,20000",
+        "BOTH,60",
+        "BOTH,20000",
+        "UNITS,4",
+        "UNITS,60",
+        "UNITS,20000"
+    })
+    void manyRecordsInCellsAreAsUnitsOneByOne(Carries carries, double rank) {
         int n = 41_000;
         RandomStream random = new Seeds(8).stream("many");
         byte[] outcome = new byte[n];
         double[] value = new double[n];
         double[] weight = new double[n];
+        int[] unit = new int[n];
         double[][] scores = new double[3][n];
+        double ofUnit = 0;
         for (int i = 0; i < n; i++) {
-            double risk = random.nextGaussian();
+            boolean next = i == 0 || random.nextDouble() < 0.3;
+            if (next) ofUnit = random.nextGaussian();
+            unit[i] = i == 0 ? 0 : unit[i - 1] + (next ? 1 : 0);
+            double risk = carries == Carries.UNITS ? ofUnit + 0.2 * random.nextGaussian() : random.nextGaussian();
             outcome[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(3 - 1.3 * risk)) ? 1 : 0);
             value[i] = Math.exp(2 * random.nextGaussian());
-            weight[i] = 1;
+            weight[i] = Math.exp(0.3 * risk + random.nextGaussian());
             scores[0][i] = risk + 0.4 * random.nextGaussian();
             scores[1][i] = Math.rint(2 * (risk + 0.8 * random.nextGaussian())) / 2;
             scores[2][i] = risk > 1 ? 2 : risk > 0 ? 1 : 0;
         }
-        for (double[] worth : rank < 60 ? new double[][] {null} : new double[][] {null, value}) {
-            CutDraws cells = at(new Sample(outcome, worth, null, null), rank, scores);
-            CutDraws plain = at(new Sample(outcome, worth, weight, null), rank, scores);
-            Stakes stakes = worth == null ? STAKES : new Stakes(0, 5, 1, 0, 0, 1);
-            double[] step = {1e-3 / 3, 1.0 / rank, 1.0 / rank, worth == null ? 61 : 0};
-            for (int i = 0; i < 3; i++) {
-                for (double planned : worth == null ? new double[] {Double.NaN, 0.02} : new double[] {Double.NaN}) {
-                    double[][] ours = figures(cells.single(i), stakes, planned);
-                    double[][] theirs = figures(plain.single(i), stakes, planned);
-                    double[][] difference = figures(cells.pair(i, 0).first(), stakes, planned);
-                    double[][] leader = figures(cells.pair(i, 0).second(), stakes, planned);
-                    double[][] plainLeader = figures(plain.single(0), stakes, planned);
-                    for (int f = 0; f < 4; f++) {
-                        String as =
-                                "score " + i + " figure " + f + " planned " + planned + " valued " + (worth != null);
-                        step[1] = step[2] / 0.05;
-                        same(as, theirs[f], ours[f], step[f]);
-                        if (i == 0) continue;
-                        same(
-                                as + " less 0",
-                                Drawn.minus(theirs[f], plainLeader[f]),
-                                Drawn.minus(difference[f], leader[f]),
-                                step[f]);
-                    }
+        double[] worth = carries == Carries.VALUES || carries == Carries.BOTH ? value : null;
+        double[] by = carries == Carries.WEIGHTS || carries == Carries.BOTH ? RecordWeights.even(weight) : null;
+        int[] together = carries == Carries.UNITS ? unit : null;
+        CutDraws cells = at(new Sample(outcome, worth, by, together), rank, scores);
+        CutDraws plain = at(new Sample(outcome, worth, by, together, true), rank, scores);
+        Stakes stakes = worth == null ? STAKES : new Stakes(0, 5, 1, 0, 0, 1);
+        double[] step = {1e-3 / 3, 20 / rank, 1.0 / rank, worth == null ? 61 : 0};
+        for (int i = 0; i < 3; i++) {
+            for (double planned : worth == null ? new double[] {Double.NaN, 0.02} : new double[] {Double.NaN}) {
+                double[][] ours = figures(cells.single(i), stakes, planned);
+                double[][] theirs = figures(plain.single(i), stakes, planned);
+                double[][] difference = figures(cells.pair(i, 0).first(), stakes, planned);
+                double[][] leader = figures(cells.pair(i, 0).second(), stakes, planned);
+                double[][] plainLeader = figures(plain.single(0), stakes, planned);
+                for (int f = 0; f < 4; f++) {
+                    String as = "score " + i + " figure " + f + " planned " + planned;
+                    same(as, theirs[f], ours[f], step[f]);
+                    if (i == 0) continue;
+                    same(
+                            as + " less 0",
+                            Drawn.minus(theirs[f], plainLeader[f]),
+                            Drawn.minus(difference[f], leader[f]),
+                            step[f]);
                 }
             }
         }
