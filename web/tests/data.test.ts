@@ -169,8 +169,8 @@ describe('the split editor', () => {
   it('begins as a part column says, previews as it is changed, and offers to keep groups together', async () => {
     const part = column('sample', {
       levels: [
-        { text: 'build', records: 6 },
-        { text: 'check', records: 4 },
+        { text: 'build', records: 6, notKnown: false },
+        { text: 'check', records: 4, notKnown: false },
       ],
     });
     part.setup.role = 'PART';

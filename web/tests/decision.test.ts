@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { changed, toggledEvent, toggledLeftOut } from '../src/lib/decision';
+import { countedUnknown, changed, toggledEvent, toggledLeftOut } from '../src/lib/decision';
 import { brief } from './case';
 
 describe('a decision', () => {
@@ -26,5 +26,15 @@ describe('a decision', () => {
       leftOut: ['withdrawn', 'fraud'],
     });
     expect(toggledLeftOut(outcome, 'withdrawn')).toEqual({ ...outcome, leftOut: [] });
+  });
+
+  it('finds levels that say nothing and count as no event', () => {
+    const level = (text: string, notKnown: boolean) => ({ text, records: 3, notKnown });
+    const levels = [level('lapsed', false), level('NA', true), level('', true), level('kept', false)];
+    const outcome = { column: 'end', events: ['lapsed'], leftOut: ['NA'], leaveOutMissing: false };
+    expect(countedUnknown(outcome, levels).map((l) => l.text)).toEqual(['']);
+    expect(countedUnknown({ ...outcome, events: [''], leftOut: [] }, levels).map((l) => l.text)).toEqual([
+      'NA',
+    ]);
   });
 });

@@ -9961,6 +9961,8 @@ export interface components {
       text: string;
       /** Format: int32 */
       records: number;
+      /** @description whether its text says that a value is not known, such as NA */
+      notKnown: boolean;
     };
     /** @description How well it fits; aic and bic are null with a penalty or weights. */
     Likelihood: {

@@ -51,6 +51,9 @@ export const DATE_FORMATS = [
 
 const BLANK = '(blank)';
 
+/** A level as it is shown: one without a letter has a name too. */
+export const levelName = (text: string) => (text === '' ? 'empty text' : text.trim() === '' ? BLANK : text);
+
 /** Texts that stand for missing as they are typed: parted by bars, blank ones by their name. */
 export const missingWritten = (texts: string[] | null) =>
   (texts ?? []).map((text) => (text.trim() === '' ? BLANK : text)).join(' | ');
@@ -162,7 +165,7 @@ function plain(at: number): string {
 }
 
 export function cellLabel(type: ColumnType, cell: Cell, moreLevels: number): string {
-  if (cell.label !== null) return cell.label === '' ? 'empty text' : cell.label;
+  if (cell.label !== null) return levelName(cell.label);
   if (cell.low === null || cell.high === null) return moreLevels > 0 ? `${moreLevels} rarer levels` : NONE;
   return cell.low === cell.high
     ? value(type, cell.low)

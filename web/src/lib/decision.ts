@@ -1,4 +1,4 @@
-import type { Campaign, Decision, Outcome, Stakes, Words } from '../api/schema';
+import type { Campaign, Decision, LevelView, Outcome, Stakes, Words } from '../api/schema';
 
 /** What somebody changes of a decision; what is not named stays. */
 export type Change = Partial<Pick<Decision, 'name' | 'question'>> & {
@@ -26,6 +26,10 @@ export function toggledEvent(outcome: Outcome, level: string): Outcome {
     leftOut: without(outcome.leftOut),
   };
 }
+
+/** Levels whose text says that the outcome is not known, though their records count as no event. */
+export const countedUnknown = (outcome: Outcome, levels: LevelView[]) =>
+  levels.filter((l) => l.notKnown && !outcome.events.includes(l.text) && !outcome.leftOut.includes(l.text));
 
 /** A level's records are in no part, or again in one; it is no event then. */
 export function toggledLeftOut(outcome: Outcome, level: string): Outcome {

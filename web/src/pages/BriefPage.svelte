@@ -6,7 +6,8 @@
   import { onMount } from 'svelte';
   import type { ColumnView as Column, ColumnsView as Columns, Words } from '../api/schema';
   import { get, type Refusal } from '../lib/api';
-  import { toggledEvent, toggledLeftOut, type Change } from '../lib/decision';
+  import { levelName } from '../lib/columns';
+  import { countedUnknown, toggledEvent, toggledLeftOut, type Change } from '../lib/decision';
   import { desk } from '../lib/desk.svelte';
   import { count, percent } from '../lib/format';
   import BreakEven from '../parts/threshold/BreakEven.svelte';
@@ -34,6 +35,7 @@
 
   const chosen = $derived(brief.decision.outcome);
   const outcome = $derived(columns.find((c) => c.name === chosen?.column) ?? null);
+  const unknown = $derived(outcome && chosen ? countedUnknown(chosen, outcome.levels) : []);
 
   /** Keeps changes one after the other, each on the version that the one before made. */
   async function keep(change: Change) {
@@ -124,7 +126,8 @@
           disabled={outcomeFixed}
           onclick={() => keep({ outcome: toggledEvent(chosen, level.text) })}
         >
-          {level.text} <small>{count(level.records)} · {percent(level.records / outcome.records)} %</small>
+          {levelName(level.text)}
+          <small>{count(level.records)} · {percent(level.records / outcome.records)} %</small>
         </Button>
       {/each}
       {#if outcome.distinct > outcome.levels.length}<span class="quiet"
@@ -139,10 +142,26 @@
             class="level out"
             aria-pressed={chosen.leftOut.includes(level.text)}
             disabled={outcomeFixed}
-            onclick={() => keep({ outcome: toggledLeftOut(chosen, level.text) })}>{level.text}</Button
+            onclick={() => keep({ outcome: toggledLeftOut(chosen, level.text) })}
+            >{levelName(level.text)}</Button
           >
         {/each}
       </div>
+    {/if}
+    {#if unknown.length > 0 && chosen.events.length > 0}
+      <p class="mt-1" data-unknown-outcome>
+        ≈ {count(unknown.reduce((n, l) => n + l.records, 0))} records hold {unknown
+          .map((l) => levelName(l.text))
+          .join(', ')} as an outcome that is not known. They count as no event.
+        <Button
+          class="chip"
+          disabled={outcomeFixed}
+          onclick={() =>
+            keep({
+              outcome: { ...chosen, leftOut: [...chosen.leftOut, ...unknown.map((l) => l.text)] },
+            })}>leave them out</Button
+        >
+      </p>
     {/if}
     {#if outcome.missing > 0}
       <label class="mt-1 block">

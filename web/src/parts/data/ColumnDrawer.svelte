@@ -14,7 +14,7 @@
   import { get } from '../../lib/api';
   import type { ColumnSheet } from '../../lib/columns.svelte';
   import { count, fixed, rate } from '../../lib/format';
-  import { relevelled, strength } from '../../lib/columns';
+  import { levelName, relevelled, strength } from '../../lib/columns';
   import AlarmRow from './AlarmRow.svelte';
   import BandChart from './BandChart.svelte';
   import ColumnMoves from './ColumnMoves.svelte';
@@ -230,7 +230,7 @@
                   ? column.setup.acted.filter((l) => l !== level.label)
                   : [...column.setup.acted, level.label!],
                 control: control.filter((l) => l !== level.label),
-              })}>{level.label}</Button
+              })}>{levelName(level.label!)}</Button
           >
         {/each}
         <h2 class="mt-3 mb-1">
@@ -247,7 +247,7 @@
                 control: control.includes(level.label!)
                   ? control.filter((l) => l !== level.label)
                   : [...control, level.label!],
-              })}>{level.label}</Button
+              })}>{levelName(level.label!)}</Button
           >
         {/each}
       {/if}

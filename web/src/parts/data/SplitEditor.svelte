@@ -17,6 +17,7 @@
   import PartsBar from './PartsBar.svelte';
   import SplitWords from './SplitWords.svelte';
 
+  import { levelName } from '../../lib/columns';
   import { count } from '../../lib/format';
 
   interface Props {
@@ -194,8 +195,8 @@
   <div class="mt-2 flex flex-wrap gap-3">
     {#each deciding.levels as level (level.text)}
       <label class="quiet"
-        >{level.text}
-        <Choice class="field" bind:value={levels[level.text]} aria-label="Part of {level.text}">
+        >{levelName(level.text)}
+        <Choice class="field" bind:value={levels[level.text]} aria-label="Part of {levelName(level.text)}">
           {#each TARGETS as [value, words] (value)}<option {value}>{words}</option>{/each}
         </Choice>
       </label>

@@ -32,6 +32,7 @@ import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.Dialect;
 import outrider.table.Join;
+import outrider.table.Levels;
 import outrider.table.NumberColumn;
 import outrider.table.Numbers;
 import outrider.table.Reading;
@@ -97,6 +98,7 @@ public record CaseData(
             if (brief.data().dialect() == null) refuseDoubtful(plain, brief, written, fillIn, unsaid);
             refuseUnknown(plain, brief);
             if (unsaid) refuseTwice(brief.columns());
+            if (unsaid) refuseUnknownOutcome(plain, brief);
             BriefFile whole = !fillIn
                     ? brief
                     : brief.withColumns(ColumnDefaults.filledIn(
@@ -270,6 +272,25 @@ public record CaseData(
                 String.join("; ", found),
                 "say how to read " + (found.size() == 1 ? "it" : "them") + ", or set aside, under columns: "
                         + String.join(", ", remedies));
+    }
+
+    /** @throws BadInput if the outcome holds texts that say that it is not known, and nobody said what they count as */
+    private static void refuseUnknownOutcome(Table table, BriefFile brief) {
+        BriefFile.Outcome asked = brief.outcome();
+        if (!table.has(asked.column()) || brief.column(asked.column()).reading() != null) return;
+        String texts = Levels.of(table.column(asked.column())).levels().stream()
+                .map(Levels.Level::text)
+                .filter(text -> Levels.notKnown(text)
+                        && !asked.events().contains(text)
+                        && !asked.leftOut().contains(text))
+                .map(text -> '"' + text + '"')
+                .collect(Collectors.joining(", "));
+        if (texts.isEmpty()) return;
+        throw BadInput.of(
+                "outcome",
+                "\"" + asked.column() + "\" holds " + texts + ", as an outcome that is not known",
+                "write leftOut: [" + texts + "] under outcome; where they are no event, write under columns: "
+                        + written(asked.column(), ColumnType.CATEGORY, null, null));
     }
 
     /**

@@ -19,6 +19,8 @@ import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.exchange.CutFigures;
+import outrider.table.ColumnType;
+import outrider.table.Reading;
 import outrider.uncertainty.AucUncertainty;
 
 /** From the file to the checks of the policy, on files that nobody shaped for it. */
@@ -80,6 +82,26 @@ class AwkwardTablesTest {
         int[] rows = data.parts().validation();
         assertThat(data.sample(rows).oneByOne()).isFalse();
         assertThat(before.sample(rows).oneByOne()).isEqualTo(table.grouped());
+    }
+
+    @Test
+    void anOutcomeThatIsNotKnownCountsAsNoEventOnlyWhereSomebodySaysSo() throws IOException {
+        AwkwardTable table = AwkwardTable.COMMON;
+        Path file = Files.writeString(
+                folder.resolve("unknown.csv"),
+                table.text().replaceFirst("no\n", "\"\"\n").replaceFirst("no\n", "NA\n"));
+        BriefFile brief = table.brief(null, null);
+        assertThatThrownBy(() -> CaseData.read(brief, file, Progress.NONE))
+                .hasMessageContaining("\"outcome\" holds \"\", \"NA\", as an outcome that is not known")
+                .hasMessageContaining("leftOut: [\"\", \"NA\"]")
+                .hasMessageContaining("\"outcome\": { reading: { type: category } }");
+        Map<String, ColumnSetup> said = new HashMap<>(brief.columns());
+        said.put("outcome", ColumnSetup.PLAIN.read(new Reading(ColumnType.CATEGORY, null, null, null)));
+        int[] counts = new int[2];
+        for (byte y :
+                CaseData.read(brief.withColumns(said), file, Progress.NONE).outcome()) counts[y]++;
+        assertThat(counts[0]).isEqualTo((int)
+                table.text().lines().filter(l -> l.endsWith("no")).count());
     }
 
     @Test

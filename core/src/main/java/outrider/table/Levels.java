@@ -39,6 +39,11 @@ public record Levels(List<Level> levels, int missing) {
         return new Levels(levels, missing);
     }
 
+    /** Whether a text says that a value is not known, such as NA, rather than that there is nothing. */
+    public static boolean notKnown(String text) {
+        return MissingTexts.notKnown(text);
+    }
+
     /** As {@link #outcome(Table, String, List, List, boolean, boolean[])} with no record left out. */
     public static byte[] outcome(Table table, String columnName, List<String> eventLevels) {
         return outcome(table, columnName, eventLevels, List.of(), false, null);
@@ -51,7 +56,8 @@ public record Levels(List<Level> levels, int missing) {
     }
 
     /**
-     * Outcomes as far as they have arrived, whichever of the levels are there.
+     * Outcomes as far as they have arrived, whichever of the levels are there. A text that says that it is not known, such as NA, has not
+     * arrived, unless nothing else in the column tells from the event.
      *
      * @return 1 for the event, 0 for another value, −1 for a record left out or without a value; one entry a record
      */
@@ -61,10 +67,15 @@ public record Levels(List<Level> levels, int missing) {
         Set<String> out = new HashSet<>();
         for (String level : leftOut) out.add(asIn(column, level));
         byte[] outcome = new byte[column.size()];
+        boolean[] notKnown = new boolean[outcome.length];
+        boolean told = false;
         for (int i = 0; i < outcome.length; i++) {
             String text = column.text(i);
             outcome[i] = (byte) (text == null || out.contains(text) ? -1 : events.contains(text) ? 1 : 0);
+            notKnown[i] = text != null && outcome[i] == 0 && MissingTexts.notKnown(text);
+            told |= outcome[i] == 0 && !notKnown[i];
         }
+        for (int i = 0; told && i < outcome.length; i++) if (notKnown[i]) outcome[i] = -1;
         return outcome;
     }
 
@@ -146,7 +157,7 @@ public record Levels(List<Level> levels, int missing) {
     private static BadInput unknown(Column column, String level) {
         List<String> known = of(column).levels().stream()
                 .map(Level::text)
-                .map(text -> text.equals(text.strip()) ? text : '"' + text + '"')
+                .map(text -> text.equals(text.strip()) && !text.isEmpty() ? text : '"' + text + '"')
                 .toList();
         return BadInput.of(
                 "column \"" + column.name() + "\"",

@@ -109,7 +109,7 @@ final class Mends {
         int records = 0;
         for (int t = 0; t < counts.length; t++) {
             if (counts[t] == 0) continue;
-            if (MissingTexts.holds(texts.get(t))) {
+            if (MissingTexts.holds(texts.get(t)) && !MissingTexts.isCode(texts.get(t), texts)) {
                 missing.add(texts.get(t));
                 records += counts[t];
             } else if (category) {

@@ -14,11 +14,18 @@ final class NumberMends {
     private static final List<Double> MARKS =
             List.of(-1.0, -9.0, -99.0, -999.0, -9999.0, 99.0, 999.0, 9999.0, 99999.0, 999999.0);
 
+    /** A mark stands in so many records, or of small tables in this share of them and in some. */
+    private static final int ENOUGH = 20;
+
     private static final double COMMON = 0.01;
-    private static final int FEWEST = 20;
+    private static final int FEWEST = 3;
     private static final int FEW_VALUES = 10;
     /** So many times the range of all others a value lies apart that must stand for something else. */
     private static final double FAR = 3;
+    /** Zero lies apart from values whose mean is so many times their standard deviation away from it, the nearest of them one. */
+    private static final double FAR_FROM_ZERO = 3.5;
+    /** Where more are zero, it may well be what it says. */
+    private static final double MOST_ZEROS = 0.1;
 
     private static final Pattern DAY_NAME = Pattern.compile("(?i).*(date|datum|day|_on|_at|_dt|since|until)");
     private static final Pattern MONTH_NAME = Pattern.compile("(?i).*(month|period|yyyymm|date|datum|snapshot)");
@@ -37,7 +44,30 @@ final class NumberMends {
             return day(DateFormat.SERIAL);
         }
         Mend mark = mark(column);
-        return mark != null ? mark : farAway(column);
+        if (mark == null) mark = farAway(column);
+        return mark != null ? mark : zero(column);
+    }
+
+    private static boolean common(int records, int present) {
+        return records >= Math.min(ENOUGH, Math.max(FEWEST, COMMON * present));
+    }
+
+    /** Zeros among measurements that are all far above it, such as a blood pressure of 0. */
+    private static @Nullable Mend zero(NumberColumn column) {
+        Ends ends = Ends.of(column.values());
+        if (ends.low != 0 || ends.different < FEW_VALUES || ends.lows > MOST_ZEROS * ends.present) return null;
+        double mean = 0;
+        double squares = 0;
+        int others = 0;
+        for (double value : column.values()) {
+            if (Double.isNaN(value) || value == 0) continue;
+            double off = value - mean;
+            mean += off / ++others;
+            squares += off * (value - mean);
+        }
+        double spread = Math.sqrt(squares / others);
+        boolean apart = mean > FAR_FROM_ZERO * spread && ends.secondLow > spread;
+        return apart && common(ends.lows, ends.present) ? missing(column, 0, ends.lows) : null;
     }
 
     private static Mend day(String pattern) {
@@ -67,8 +97,7 @@ final class NumberMends {
         double range = above ? ends.secondHigh - ends.low : ends.high - ends.secondLow;
         double gap = above ? ends.high - ends.secondHigh : ends.secondLow - ends.low;
         int count = above ? ends.highs : ends.lows;
-        boolean common = count >= Math.max(FEWEST, COMMON * ends.present);
-        return mark != 0 && common && gap > FAR * range ? missing(column, mark, count) : null;
+        return mark != 0 && common(count, ends.present) && gap > FAR * range ? missing(column, mark, count) : null;
     }
 
     /** The two lowest and the two highest different values, and how many records have the outermost ones. */
@@ -145,7 +174,7 @@ final class NumberMends {
         }
         for (Map.Entry<Double, Integer> found : counts.entrySet()) {
             double mark = found.getKey();
-            boolean common = found.getValue() >= Math.max(FEWEST, COMMON * present);
+            boolean common = common(found.getValue(), present);
             boolean apart = mark < 0
                     ? low >= 0 && counts.keySet().stream().allMatch(v -> v == mark || v >= 0)
                     : mark >= 2 * high && counts.keySet().stream().allMatch(v -> v <= mark);

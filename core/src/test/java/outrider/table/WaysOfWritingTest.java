@@ -6,11 +6,14 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 
@@ -193,6 +196,48 @@ class WaysOfWritingTest {
         assertThat(age.reading().apply(table.column("age"), table).missing())
                 .isEqualTo(40)
                 .isEqualTo(age.records());
+    }
+
+    /** A few marks in a large table or a small one, and zeros that no pressure or weight can be. */
+    @ParameterizedTest
+    @CsvSource({
+        "10000, 25, 300, 9999, 9999", "10000, 25, 300, 365243, 365243", "96, 3, 20, 999, 999", "96, 2, 20, 999, ",
+        "10000, 10, 300, 9999, ", "768, 35, 60, 0, 0", "768, 35, 10, 0, ", "768, 300, 60, 0, "
+    })
+    void marksForMissingAreFoundWhereTheyAreFew(int records, int marked, int from, int mark, String offered) {
+        double[] values = new double[records];
+        for (int i = 0; i < records; i++) values[i] = i < marked ? mark : from + i * 7 % 40;
+        Reading.Mend mend = Reading.mend(new NumberColumn("x", values), null);
+        if (offered == null) assertThat(mend).isNull();
+        else assertThat(mend.reading().missing()).containsExactly(offered);
+    }
+
+    /** An airport that is called NAN is one of them; where the others are no such codes it is a word for missing. */
+    @ParameterizedTest
+    @ValueSource(strings = {"NAN", "NA"})
+    void aCodeAmongCodesIsNoWordForMissing(String text) {
+        List<String> codes = new ArrayList<>(List.of(text));
+        for (int i = 0; i < 26; i++)
+            codes.add(("" + (char) ('A' + i) + (char) ('Z' - i) + 'Q').substring(0, text.length()));
+        int[] of = IntStream.range(0, 540).map(i -> i % 27).toArray();
+        assertThat(Reading.mend(new CategoryColumn("airport", of, codes), null)).isNull();
+        codes.set(1, "elsewhere");
+        assertThat(Reading.mend(new CategoryColumn("airport", of, codes), null)
+                        .reading()
+                        .missing())
+                .containsExactly(text);
+    }
+
+    @Test
+    void outcomesThatAreNotKnownHaveNotArrived() {
+        int[] codes = {0, 1, 2, -1, 3};
+        assertThat(Levels.arrived(
+                        new CategoryColumn("left", codes, List.of("yes", "no", "NA", "")), List.of("yes"), List.of()))
+                .containsExactly(1, 0, -1, -1, -1);
+        assertThat(Levels.arrived(
+                        new CategoryColumn("left", codes, List.of("yes", "", "NA", "")), List.of("yes"), List.of()))
+                .as("nothing else tells from the event")
+                .containsExactly(1, 0, 0, -1, 0);
     }
 
     @Test

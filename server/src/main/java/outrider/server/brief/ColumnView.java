@@ -13,6 +13,7 @@ import outrider.check.Cell;
 import outrider.check.ColumnProfile;
 import outrider.table.ColumnType;
 import outrider.table.LevelOrder;
+import outrider.table.Levels;
 import outrider.table.NumberColumn;
 import outrider.table.Reading;
 
@@ -61,7 +62,8 @@ public record ColumnView(
     /** @param rest whether it stands for all rarer levels together */
     public record Drawn(int records, @Nullable Double rate, boolean rest) {}
 
-    public record LevelView(String text, int records) {}
+    /** @param notKnown whether its text says that a value is not known, such as NA */
+    public record LevelView(String text, int records, boolean notKnown) {}
 
     /** @param profile null while pending after the split */
     static ColumnView of(ColumnHead head, Brief brief, @Nullable ColumnProfile profile, boolean pending) {
@@ -119,9 +121,8 @@ public record ColumnView(
             boolean one =
                     cell.label() != null || cell.low() != null && cell.low().equals(cell.high());
             if (!one) continue;
-            levels.add(new LevelView(
-                    cell.label() != null ? cell.label() : NumberColumn.text(requireNonNull(cell.low())),
-                    cell.records()));
+            String text = cell.label() != null ? cell.label() : NumberColumn.text(requireNonNull(cell.low()));
+            levels.add(new LevelView(text, cell.records(), Levels.notKnown(text)));
         }
         levels.sort((a, b) -> b.records() - a.records());
         return all || levels.size() <= LEVELS_SHOWN ? levels : levels.subList(0, LEVELS_SHOWN);
