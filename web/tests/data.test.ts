@@ -52,6 +52,7 @@ const arrival = (more: Partial<Arrival> = {}): Arrival => ({
       decimal: ',',
       header: true,
       decimalGuessed: false,
+      above: 0,
     },
     names: ['claim', 'amount'],
     rows: [['C1', '4,50'], ['C2']],

@@ -9314,6 +9314,11 @@ export interface components {
       header: boolean;
       /** @description whether no number of the file told its decimal mark: then a column whose every mark could as well part thousands is left as texts, for somebody to say */
       decimalGuessed: boolean;
+      /**
+       * Format: int32
+       * @description lines above the names of the columns, or above the first record, that are left out, such as a title
+       */
+      above: number;
     };
     /** @description A difference with its 95 % interval, null where it is undefined. */
     Difference: {

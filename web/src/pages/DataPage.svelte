@@ -249,7 +249,7 @@
     {#if ringing.length > 0}
       <AlarmList {ringing} {sheet} fixed={fixedHere} {show} all={() => (only = 'alarms')} />
     {/if}
-    {#if brief.data.notice}<p class="alarm" role="note">▲ {brief.data.notice}</p>{/if}
+    {#if brief.data.notice}<p role="note">{brief.data.notice}</p>{/if}
     {#if offered.length > 1 && !fixedHere && brief.progress.candidates === 0}
       <p class="quiet" data-marks>
         ≈ {offered.length} columns may be meant otherwise than they are read:

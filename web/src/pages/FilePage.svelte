@@ -1,5 +1,6 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
   import Fileupload from 'flowbite-svelte/Fileupload.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
   import Choice from '../parts/Choice.svelte';
@@ -128,6 +129,7 @@
         decimal: '.',
         header: true,
         decimalGuessed: false,
+        above: 0,
       };
       await choose({ dialect: { ...dialect, ...change } });
     });
@@ -306,7 +308,18 @@
           >
             {#if dialect.decimalGuessed}<option value="">mark that no number tells yet</option>{/if}
             <option value=".">point</option><option value=",">comma</option>
-          </Choice>, and the first line
+          </Choice>,
+          <Input
+            class="field n font-sans! not-italic!"
+            style="width: 60px"
+            type="number"
+            min="0"
+            max="1000"
+            aria-label="Lines left out at the top"
+            value={dialect.above}
+            onchange={(e) => correct({ above: Number(e.currentTarget.value) })}
+          />
+          {dialect.above === 1 ? 'line at the top is' : 'lines at the top are'} left out, and the next one
           <Choice
             class="field"
             aria-label="Header"

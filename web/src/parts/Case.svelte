@@ -54,8 +54,8 @@
           {
             path: '',
             name: 'Brief',
-            fact: brief.decision.outcome?.column
-              ? `${brief.decision.outcome?.column} = ${brief.decision.outcome?.events.join(', ')}`
+            fact: brief.decision.outcome?.events.length
+              ? `${brief.decision.outcome.column} = ${brief.decision.outcome.events.join(', ')}`
               : 'no outcome yet',
           },
           {

@@ -12,6 +12,7 @@ import outrider.exchange.DecidingMeasure;
 import outrider.learn.Learners;
 import outrider.split.SplitPlan;
 import outrider.stakes.Stakes;
+import outrider.table.Column;
 import outrider.table.Dialect;
 import outrider.table.Levels;
 import outrider.table.Table;
@@ -94,7 +95,7 @@ public record BriefFile(
 
             @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
             String notes) {
-        TableFile.Manner manner() {
+        public TableFile.Manner manner() {
             return new TableFile.Manner(dialect, sheet, columns);
         }
     }
@@ -105,6 +106,16 @@ public record BriefFile(
             demand("outcome.column", column);
             events = events == null ? List.of() : List.copyOf(events);
             leftOut = leftOut == null ? List.of() : List.copyOf(leftOut);
+        }
+
+        /**
+         * The same as another reading of its column knows it: levels that are no longer there go, and where one that was left out has become
+         * missing, records without an outcome are left out.
+         */
+        public Outcome readAnew(Column as) {
+            List<String> left = Levels.held(as, leftOut);
+            boolean gone = left.size() < leftOut.size() && as.missing() > 0;
+            return new Outcome(column, Levels.held(as, events), left, leaveOutMissing || gone);
         }
 
         /** 1, 0, or −1 for a record left out or not kept; {@code kept} is null for all. */

@@ -137,7 +137,12 @@ public final class TableFile {
     }
 
     /** What a reader ought to know of a file that was read; null for nothing. */
-    public static @Nullable String notice(Path file) throws IOException {
-        return ParquetTables.is(file) ? ParquetTables.notice(file) : null;
+    public static @Nullable String notice(Path file, Manner said) throws IOException {
+        if (ParquetTables.is(file)) return ParquetTables.notice(file);
+        Dialect dialect = manner(file, said).dialect();
+        int above = dialect == null ? 0 : dialect.above();
+        if (dialect == null || above == 0) return null;
+        return (above == 1 ? "1 line is" : above + " lines are") + " left out above the "
+                + (dialect.header() ? "names of the columns." : "records.");
     }
 }

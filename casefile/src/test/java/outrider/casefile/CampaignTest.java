@@ -3,8 +3,11 @@ package outrider.casefile;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import outrider.stakes.Capacity;
+import outrider.table.CategoryColumn;
+import outrider.table.NumberColumn;
 
 class CampaignTest {
     @Test
@@ -23,6 +26,15 @@ class CampaignTest {
         assertThatThrownBy(() -> new Campaign(400, -1.0, null, null)).hasMessageStartingWith("capacity: is -1");
         assertThatThrownBy(() -> new Campaign(400, null, 1.0, null)).hasMessageStartingWith("plannedRate: is 1");
         assertThatThrownBy(() -> new Campaign(400, null, 0.0, null)).hasMessageStartingWith("plannedRate: is 0");
+    }
+
+    @Test
+    void anOutcomeReadAnewKeepsWhatIsStillThere() {
+        var asked = new BriefFile.Outcome("late", List.of("1.0"), List.of("", "9.0"), false);
+        var numbers = new NumberColumn("late", new double[] {0, 1, Double.NaN, 9});
+        assertThat(asked.readAnew(numbers)).isEqualTo(new BriefFile.Outcome("late", List.of("1"), List.of("9"), true));
+        var texts = new CategoryColumn("late", new int[] {0, 1, 1}, List.of("no", "yes"));
+        assertThat(asked.readAnew(texts)).isEqualTo(new BriefFile.Outcome("late", List.of(), List.of(), false));
     }
 
     @Test

@@ -75,7 +75,9 @@ final class RunCommand implements Callable<Integer> {
         Path records = data != null
                 ? data
                 : file.toAbsolutePath().resolveSibling(asked.data().file());
-        String notice = Files.isRegularFile(records) ? TableFile.notice(records) : null;
+        String notice = Files.isRegularFile(records)
+                ? TableFile.notice(records, asked.data().manner())
+                : null;
         if (notice != null) spec.commandLine().getErr().println(notice);
         Workers workers = Inputs.workers();
         CaseData read = CaseData.read(asked, records, Inputs.progress(spec));

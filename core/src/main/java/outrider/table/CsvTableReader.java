@@ -65,6 +65,7 @@ public final class CsvTableReader {
             Dialect used = dialect != null ? dialect : DialectFinder.find(source.head(), source.whole());
             handler = new Handler(used, most);
             letters = source.reader(used.encoding());
+            letters.skipLines(used.above());
             CsvReader<Boolean> reader = CsvReader.builder()
                     .fieldSeparator(used.delimiter())
                     .quoteCharacter(used.quote())
@@ -133,7 +134,7 @@ public final class CsvTableReader {
 
         @Override
         protected void handleBegin(long startingLineNumber) {
-            line = startingLineNumber;
+            line = startingLineNumber + dialect.above();
             fields = 0;
             open = true;
         }
@@ -172,7 +173,7 @@ public final class CsvTableReader {
         protected Boolean buildRecord() {
             open = false;
             if (records < 0) {
-                if (fields == 0) throw BadInput.atLine(1, null, "is blank", "begin the file with the column names");
+                if (fields == 0) throw BadInput.atLine(line, null, "is blank", "begin the file with the column names");
                 if (!dialect.header()) names.addAll(Preview.madeUp(fields));
                 startColumns();
                 if (!dialect.header()) {
@@ -219,14 +220,14 @@ public final class CsvTableReader {
                     null,
                     "has " + count + " field" + (count == 1 ? "" : "s") + " where the header has " + names.size(),
                     names.size() == 1 && count > 1
-                            ? "take out what stands above the names of the columns, or choose another delimiter"
+                            ? "say how many lines stand above the names of the columns, take them out, or choose another delimiter"
                             : "give every record one value a column, quoting those that hold the delimiter");
         }
 
         private void startColumns() {
             if (names.size() > most) {
                 throw BadInput.atLine(
-                        1,
+                        line,
                         names.get(most),
                         "is one of " + names.size() + " columns, more than the " + most + " that are read together",
                         "choose those that a candidate may learn from, with the outcome, identifiers and dates");
@@ -237,7 +238,8 @@ public final class CsvTableReader {
             Set<String> seen = new HashSet<>();
             for (String name : names) {
                 if (!seen.add(name)) {
-                    throw BadInput.atLine(1, name, "stands twice in the header", "give each column a name of its own");
+                    throw BadInput.atLine(
+                            line, name, "stands twice in the header", "give each column a name of its own");
                 }
                 builders.add(ColumnBuilder.inferring(name, dialect));
             }

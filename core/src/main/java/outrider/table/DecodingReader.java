@@ -70,6 +70,16 @@ final class DecodingReader extends Reader {
         return got;
     }
 
+    /** Leaves out whole lines. */
+    void skipLines(int lines) throws IOException {
+        int left = lines;
+        while (left > 0) {
+            int letter = read();
+            if (letter < 0) return;
+            if (letter == '\n') left--;
+        }
+    }
+
     private int decode(char[] into, int offset, int length, boolean whole) throws IOException {
         CharBuffer out = CharBuffer.wrap(into, offset, length);
         while (true) {

@@ -2,6 +2,7 @@ package outrider.table;
 
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import outrider.base.BadInput;
 
 /**
  * How a text file of records is written.
@@ -12,15 +13,36 @@ import java.nio.charset.StandardCharsets;
  * @param header whether the first record names the columns
  * @param decimalGuessed whether no number of the file told its decimal mark: then a column whose every mark could as well part
  *     thousands is left as texts, for somebody to say
+ * @param above lines above the names of the columns, or above the first record, that are left out, such as a title
  */
 public record Dialect(
-        char delimiter, char quote, Encoding encoding, char decimal, boolean header, boolean decimalGuessed) {
+        char delimiter,
+        char quote,
+        Encoding encoding,
+        char decimal,
+        boolean header,
+        boolean decimalGuessed,
+        int above) {
+    static final int MOST_ABOVE = 1000;
+
     /** Comma separated values after RFC 4180. */
     public static final Dialect PLAIN = new Dialect(',', '"', Encoding.UTF_8, '.', true);
 
+    /** @throws BadInput if fewer than no lines, or very many, are left out */
+    public Dialect {
+        if (above < 0 || above > MOST_ABOVE) {
+            throw BadInput.of("above", "is " + above, "leave out 0 to " + MOST_ABOVE + " lines above the names");
+        }
+    }
+
     /** A decimal mark that is known. */
     public Dialect(char delimiter, char quote, Encoding encoding, char decimal, boolean header) {
-        this(delimiter, quote, encoding, decimal, header, false);
+        this(delimiter, quote, encoding, decimal, header, false, 0);
+    }
+
+    /** The same below so many lines that are left out. */
+    Dialect below(int lines) {
+        return new Dialect(delimiter, quote, encoding, decimal, header, decimalGuessed, lines);
     }
 
     /** A comma that parts fields parts no decimals, unless they are quoted. */

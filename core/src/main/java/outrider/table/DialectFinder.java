@@ -24,6 +24,9 @@ final class DialectFinder {
     private static final int FEWEST_BETWEEN_BLANKS = 3;
     private static final char[] QUOTES = {'"', '\''};
     private static final int ROWS = 200;
+    /** So many lines above the names are found. */
+    private static final int MOST_ABOVE = 30;
+
     private static final Pattern COMMA = Pattern.compile("[-+]?\\d+,\\d+");
     private static final Pattern POINT = Pattern.compile("[-+]?\\d+\\.\\d+");
     /** A mark that parts decimals or thousands. */
@@ -49,6 +52,55 @@ final class DialectFinder {
         Encoding encoding = encoding(head, whole);
         String text = decode(head, encoding);
         refuseBinary(text);
+        Found first = find(text, encoding, whole);
+        for (int above = 1; !first.begins() && above <= MOST_ABOVE; above++) {
+            String rest = below(text, above);
+            if (rest.isEmpty()) break;
+            Found found = find(rest, encoding, whole);
+            if (!found.begins()) continue;
+            return found.leavesOut(text.substring(0, text.length() - rest.length()))
+                    ? found.dialect.below(above)
+                    : first.dialect;
+        }
+        return first.dialect;
+    }
+
+    /** A text without its first lines. */
+    static String below(String text, int lines) {
+        int at = 0;
+        for (int i = 0; i < lines; i++) {
+            int end = text.indexOf('\n', at);
+            if (end < 0) return "";
+            at = end + 1;
+        }
+        return text.substring(at);
+    }
+
+    /** @param rows the first ones */
+    private record Found(Dialect dialect, List<List<String>> rows) {
+        /** Whether the first row has as many fields as most have, and is no title with empty fields beside it. */
+        boolean begins() {
+            int fields = commonest(rows).getKey();
+            return rows.size() > 1
+                    && fields > 1
+                    && rows.get(0).size() == fields
+                    && (fields == 2 || filled(rows.get(0)) > 1);
+        }
+
+        /** Whether each line of a text that stands above is a title, a remark or empty. */
+        boolean leavesOut(String above) {
+            int fields = commonest(rows).getKey();
+            return DialectFinder.rows(above, dialect.delimiter(), dialect.quote(), true).stream()
+                    .allMatch(row -> filled(row) < 2 && (row.size() < fields || fields > 2)
+                            || row.size() < fields && row.get(0).startsWith("#"));
+        }
+
+        private static long filled(List<String> row) {
+            return row.stream().filter(field -> !field.isBlank()).count();
+        }
+    }
+
+    private static Found find(String text, Encoding encoding, boolean whole) {
         Dialect best = Dialect.PLAIN;
         List<List<String>> bestRows = List.of();
         double bestScore = -1;
@@ -74,7 +126,10 @@ final class DialectFinder {
             }
         }
         int told = decimalTold(bestRows);
-        return new Dialect(best.delimiter(), best.quote(), encoding, told < 0 ? ',' : '.', header(bestRows), told == 0);
+        char decimal = told < 0 ? ',' : '.';
+        return new Found(
+                new Dialect(best.delimiter(), best.quote(), encoding, decimal, header(bestRows), told == 0, 0),
+                bestRows);
     }
 
     private static boolean betweenBlanks(List<List<String>> rows) {
@@ -164,16 +219,21 @@ final class DialectFinder {
     /** Many fields, the same number in each record; quotes that wrap whole fields speak for their reading. */
     private static double score(List<List<String>> rows) {
         if (rows.isEmpty()) return 0;
-        Map<Integer, Integer> widths = new HashMap<>();
-        for (List<String> row : rows) widths.merge(row.size(), 1, Integer::sum);
-        var common = widths.entrySet().stream()
-                .max(Map.Entry.<Integer, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
-                .orElseThrow();
+        Map.Entry<Integer, Integer> common = commonest(rows);
         double agreeing = common.getValue() / (double) rows.size();
         double fields = common.getKey() == 1 ? 0.1 : Math.min(common.getKey(), 50) / 50.0 + 1;
         boolean wrapped = rows.stream().flatMap(List::stream).anyMatch(DialectFinder::stillWrapped);
         double fits = rows.get(0).size() == common.getKey() ? 1 : 0.5;
         return agreeing * agreeing * fields * fits * (wrapped ? 0.8 : 1);
+    }
+
+    /** The number of fields that most rows have, and how many these are. */
+    private static Map.Entry<Integer, Integer> commonest(List<List<String>> rows) {
+        Map<Integer, Integer> widths = new HashMap<>();
+        for (List<String> row : rows) widths.merge(row.size(), 1, Integer::sum);
+        return widths.entrySet().stream()
+                .max(Map.Entry.<Integer, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
+                .orElse(Map.entry(0, 0));
     }
 
     private static boolean stillWrapped(String field) {

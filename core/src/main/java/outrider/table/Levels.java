@@ -39,6 +39,16 @@ public record Levels(List<Level> levels, int missing) {
         return new Levels(levels, missing);
     }
 
+    /** Those of the levels that a column holds, as it writes them. */
+    public static List<String> held(Column column, List<String> levels) {
+        Set<String> there = new HashSet<>();
+        of(column).levels().forEach(level -> there.add(level.text()));
+        return levels.stream()
+                .map(level -> asIn(column, level))
+                .filter(there::contains)
+                .toList();
+    }
+
     /** Whether a text says that a value is not known, such as NA, rather than that there is nothing. */
     public static boolean notKnown(String text) {
         return MissingTexts.notKnown(text);

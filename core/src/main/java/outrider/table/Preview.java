@@ -39,7 +39,7 @@ public record Preview(
             if (source.head().length == 0) throw empty();
             Dialect found = DialectFinder.find(source.head(), source.whole());
             Dialect used = dialect == null ? found : dialect;
-            String text = DialectFinder.decode(source.head(), used.encoding());
+            String text = DialectFinder.below(DialectFinder.decode(source.head(), used.encoding()), used.above());
             List<List<String>> rows = DialectFinder.rows(text, used.delimiter(), used.quote(), source.whole());
             if (rows.isEmpty()) return new Preview(used, List.of(), List.of());
             List<String> names =

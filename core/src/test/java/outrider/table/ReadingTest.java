@@ -238,11 +238,38 @@ class ReadingTest {
         assertThat(found("only one\nword more\n").columns()).hasSize(1);
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "2 | Calls of the year;;region,calls,kept;N,3,yes;S,4,no;",
+                "2 | # exported 2026-03-01;# rows: 2, all of them;region,calls,kept;N,3,yes;S,4,no;",
+                "1 | Calls of the year,,;region,calls,kept;N,3,yes;S,4,no;",
+                "0 | #region,calls,kept;N,3,yes;S,4,no;",
+                "0 | ,calls;N,3;S,4;"
+            })
+    void linesAboveTheNamesAreFound(int above, String text) throws IOException {
+        byte[] bytes = text.replace(';', '\n').getBytes(StandardCharsets.UTF_8);
+        Dialect dialect = DialectFinder.find(bytes, true);
+        assertThat(dialect.above()).isEqualTo(above);
+        Table table = CsvTableReader.read(new ByteArrayInputStream(bytes), 0, dialect, Progress.NONE);
+        assertThat(table.size()).isEqualTo(2);
+        assertThat(table.columns().get(1).name()).isEqualTo("calls");
+        assertThat(table.lineOf(1)).isEqualTo(above + 3);
+        Preview preview = Preview.of(new ByteArrayInputStream(bytes), dialect);
+        assertThat(preview.names())
+                .isEqualTo(table.columns().stream().map(Column::name).toList());
+        assertThat(preview.rows()).hasSize(2);
+    }
+
     @Test
-    void aTitleAboveTheTableIsNamedAsSuch() {
-        assertThatThrownBy(() -> found("Calls of the year\n\nregion,calls,kept\nN,3,yes\n"))
-                .hasMessageContaining("line 3")
-                .hasMessageContaining("take out what stands above the names of the columns");
+    void whatMayBeNamesIsNotTakenForATitle() {
+        assertThatThrownBy(() -> found("calls,kept\nN,3,yes\nS,4,no\n")).hasMessageContaining("line 2");
+        assertThatThrownBy(() -> found("Calls, March\nregion,calls,kept\nN,3,yes\nS,4,no\n"))
+                .hasMessageContaining("line 2: has 3 fields where the header has 2");
+        assertThatThrownBy(() -> found("Calls of the year\nregion,calls,kept\nN,3,yes\nS,4\n"))
+                .hasMessageContaining("line 4");
+        assertThatThrownBy(() -> found("Calls of the year\n")).hasMessageContaining("no record");
     }
 
     @Test

@@ -335,7 +335,7 @@ public class Columns {
         if (changed.isEmpty()) return;
         BriefFile.Outcome outcome = brief.outcome;
         if (outcome != null && changed.contains(outcome.column())) {
-            brief.outcome = new BriefFile.Outcome(outcome.column(), List.of(), List.of(), outcome.leaveOutMissing());
+            brief.outcome = outcome.readAnew(tables.table(brief).column(outcome.column()));
             Briefs.forgetSplit(brief);
         }
         boolean made = brief.split != null

@@ -143,7 +143,7 @@ public class Datasets {
         dataset.dialect = manner.dialect();
         dataset.sheet = manner.sheet();
         dataset.readColumns = manner.columns();
-        dataset.notice = TableFile.notice(file);
+        dataset.notice = TableFile.notice(file, manner);
         return TableFile.read(file, manner, part);
     }
 
