@@ -1,0 +1,88 @@
+package outrider.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.Locale;
+import org.junit.jupiter.api.Test;
+import outrider.base.RandomStream;
+import outrider.base.Seeds;
+
+/** An export as it comes: a title above the names, all texts in quotes, outcomes that are not in yet, 9999 for no score. */
+class ExportRunTest extends CommandSteps {
+    private static final int RECORDS = 2600;
+
+    private int of(String outcome, String columns) throws IOException {
+        Files.writeString(folder.resolve("brief.yaml"), """
+                format: 1
+                name: export
+                question: Who pays late?
+                data: { file: export.csv }
+                outcome: { column: late, events: ["yes"]%s }
+                columns: { %s }
+                split: { method: shares, shares: [0.5, 0.25, 0.25], seed: 2, folds: 3 }
+                candidates:
+                - { name: Slopes, kind: logistic }
+                - { name: Base, kind: baseRate }
+                """.formatted(outcome, columns));
+        return run(
+                "run",
+                folder.resolve("brief.yaml").toString(),
+                "--out",
+                folder.resolve("out").toString());
+    }
+
+    private void write() throws IOException {
+        RandomStream random = new Seeds(4).stream("export");
+        StringBuilder text = new StringBuilder("# Loans of the quarter\n# as of 2026-03-31, all branches\n");
+        text.append("\"loan\",\"score\",\"port\",\"late\"\n");
+        for (int i = 0; i < RECORDS; i++) {
+            int score = 700 + (int) Math.rint(45 * random.nextGaussian());
+            boolean late = random.nextDouble() < 1 / (1 + Math.exp(2 + (score - 700) / 30.0));
+            String port = "" + (char) ('A' + i % 20) + (char) ('A' + i % 7) + 'Q';
+            text.append(String.format(
+                    Locale.ROOT,
+                    "\"L%05d\",%d,\"%s\",\"%s\"%n",
+                    i,
+                    i % 100 == 0 ? 9999 : score,
+                    i % 140 == 0 ? "NAN" : port,
+                    i % 50 == 0 ? "" : late ? "yes" : "no"));
+        }
+        Files.writeString(folder.resolve("export.csv"), text);
+    }
+
+    @Test
+    void nothingOfItIsTakenForSomethingElse() throws IOException {
+        write();
+        assertThat(of("", "")).isEqualTo(2);
+        assertThat(err.toString())
+                .contains("\"late\" holds \"\", as an outcome that is not known")
+                .contains("write leftOut: [\"\"] under outcome");
+        err.getBuffer().setLength(0);
+        assertThat(of(", leftOut: [\"\"]", "")).as(err.toString()).isZero();
+        assertThat(err.toString())
+                .contains("2 lines are left out above the names of the columns.")
+                .contains("score holds 9999 in 26 records, far from its other values")
+                .doesNotContain("NAN");
+        String way =
+                err.toString().replaceFirst("(?s).*write under columns: ", "").replaceFirst("(?s)\n.*", "");
+        err.getBuffer().setLength(0);
+        assertThat(of(", leftOut: [\"\"]", way)).as(err.toString()).isZero();
+        assertThat(err.toString()).doesNotContain("9999");
+        JsonNode figures = new ObjectMapper()
+                .readTree(folder.resolve("out").resolve("evidence.json").toFile())
+                .findPath("figures");
+        assertThat(figures.at("/split/leftOut").asInt()).isEqualTo(RECORDS / 50);
+        assertThat(figures.at("/candidates/0/auc/auc").asDouble()).isBetween(0.75, 0.95);
+        assertThat(run(
+                        "verify",
+                        folder.resolve("out").resolve("evidence.json").toString(),
+                        "--data",
+                        folder.resolve("export.csv").toString()))
+                .as(err.toString())
+                .isZero();
+    }
+}
