@@ -294,20 +294,28 @@ public record CaseData(
     }
 
     /**
-     * What numbers may be meant otherwise than they are read, unasked: such as one value far from all others. Sentences with what to write.
+     * What inputs may be meant otherwise than they are read, unasked: such as one value far from all others. Sentences with what to write.
      */
     public List<String> doubts() {
         List<String> doubts = new ArrayList<>();
+        List<String> inputs = inputs();
         for (Column column : table.columns()) {
-            if (!(column instanceof NumberColumn) || brief.column(column.name()).reading() != null) continue;
-            if (!inputs().contains(column.name())) continue;
+            String name = column.name();
+            if (brief.column(name).reading() != null || !inputs.contains(name)) continue;
             Reading.Mend mend = Reading.mend(column, null);
             Reading own = mend == null ? null : mend.reading();
-            if (own == null || own.type() != ColumnType.NUMBER || own.missing() == null) continue;
-            doubts.add(column.name() + " holds " + String.join(", ", own.missing()) + " in "
-                    + Written.count(requireNonNull(mend).records())
-                    + " records, far from its other values: where that stands for missing, write under columns: "
-                    + written(column.name(), own.type(), own.format(), own.missing()));
+            if (mend == null || own == null) continue;
+            String way = written(name, own.type(), own.format(), own.missing());
+            boolean other = column.type() == ColumnType.CATEGORY && own.type() != ColumnType.CATEGORY;
+            if (column instanceof NumberColumn && own.type() == ColumnType.NUMBER && own.missing() != null) {
+                doubts.add(name + " holds " + String.join(", ", own.missing()) + " in " + Written.count(mend.records())
+                        + " records, far from its other values: where that stands for missing, write under columns: "
+                        + way);
+            } else if (other && own.type() != ColumnType.TEXT) {
+                doubts.add(name + " is read as a category, though all but " + Written.count(mend.records())
+                        + " records hold " + (own.type() == ColumnType.NUMBER ? "numbers" : "days")
+                        + ": where these are meant, write under columns: " + way);
+            }
         }
         return doubts;
     }

@@ -71,7 +71,9 @@ public final class CsvTableReader {
                     .quoteCharacter(used.quote())
                     .skipEmptyLines(false)
                     .allowUnclosedQuote(false)
-                    .build(handler, letters);
+                    .build(
+                            handler,
+                            used.delimiter() == DialectFinder.BLANK ? new BlankRuns(letters, used.quote()) : letters);
             for (Boolean ignored : reader) {
                 if (handler.records % CHECK_EVERY == 0) {
                     double share = bytes <= 0 ? 0 : Math.min(1, source.taken() / (double) bytes);

@@ -19,7 +19,7 @@ final class DialectFinder {
 
     private static final char[] DELIMITERS = {',', ';', '\t', '|'};
     /** Parts fields where no other mark does and words do not: three fields or more, as many in each record, none of them empty. */
-    private static final char BLANK = ' ';
+    static final char BLANK = ' ';
 
     private static final int FEWEST_BETWEEN_BLANKS = 3;
     private static final char[] QUOTES = {'"', '\''};
@@ -178,7 +178,8 @@ final class DialectFinder {
     }
 
     /** The first records under a reading, as {@link Preview} shows them too; a last cut-off one is left out. */
-    static List<List<String>> rows(String text, char delimiter, char quote, boolean whole) {
+    static List<List<String>> rows(String written, char delimiter, char quote, boolean whole) {
+        String text = delimiter == BLANK ? BlankRuns.of(written, quote) : written;
         List<List<String>> rows = new ArrayList<>();
         List<String> row = new ArrayList<>();
         StringBuilder field = new StringBuilder();

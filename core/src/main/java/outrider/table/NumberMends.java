@@ -1,5 +1,6 @@
 package outrider.table;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -8,7 +9,7 @@ import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import outrider.table.Reading.Mend;
 
-/** Numbers that may be days, or of which one value may stand for missing. */
+/** Numbers that may be days, or of which some values may stand for missing. */
 final class NumberMends {
     /** Values that people write for “no value”, where they lie apart from all others. */
     private static final List<Double> MARKS =
@@ -20,6 +21,8 @@ final class NumberMends {
     private static final double COMMON = 0.01;
     private static final int FEWEST = 3;
     private static final int FEW_VALUES = 10;
+    /** So many other values tell how far they reach. */
+    private static final int FEWEST_OTHERS = 5;
     /** So many times the range of all others a value lies apart that must stand for something else. */
     private static final double FAR = 3;
     /** Zero lies apart from values whose mean is so many times their standard deviation away from it, the nearest of them one. */
@@ -55,7 +58,9 @@ final class NumberMends {
     /** Zeros among measurements that are all far above it, such as a blood pressure of 0. */
     private static @Nullable Mend zero(NumberColumn column) {
         Ends ends = Ends.of(column.values());
-        if (ends.low != 0 || ends.different < FEW_VALUES || ends.lows > MOST_ZEROS * ends.present) return null;
+        if (ends.different < FEW_VALUES || ends.low.value[0] != 0) return null;
+        int zeros = ends.low.records(1);
+        if (zeros > MOST_ZEROS * ends.present) return null;
         double mean = 0;
         double squares = 0;
         int others = 0;
@@ -66,8 +71,8 @@ final class NumberMends {
             squares += off * (value - mean);
         }
         double spread = Math.sqrt(squares / others);
-        boolean apart = mean > FAR_FROM_ZERO * spread && ends.secondLow > spread;
-        return apart && common(ends.lows, ends.present) ? missing(column, 0, ends.lows) : null;
+        boolean apart = mean > FAR_FROM_ZERO * spread && ends.low.value[1] > spread;
+        return apart && common(zeros, ends.present) ? missing(column, zeros, 0) : null;
     }
 
     private static Mend day(String pattern) {
@@ -88,26 +93,69 @@ final class NumberMends {
         return differ;
     }
 
-    /** One value, lowest or highest, that many records have and that lies several times the range of all others away from them. */
+    /** Up to three values, the lowest or the highest, that lie several times the range of all others away from them. */
     private static @Nullable Mend farAway(NumberColumn column) {
         Ends ends = Ends.of(column.values());
-        if (ends.different < FEW_VALUES) return null;
-        boolean above = ends.high - ends.secondHigh > ends.secondLow - ends.low;
-        double mark = above ? ends.high : ends.low;
-        double range = above ? ends.secondHigh - ends.low : ends.high - ends.secondLow;
-        double gap = above ? ends.high - ends.secondHigh : ends.secondLow - ends.low;
-        int count = above ? ends.highs : ends.lows;
-        return mark != 0 && common(count, ends.present) && gap > FAR * range ? missing(column, mark, count) : null;
+        Outermost farthest = null;
+        double widest = 0;
+        int marks = 0;
+        for (Outermost side : List.of(ends.high, ends.low)) {
+            double other = (side == ends.high ? ends.low : ends.high).value[0];
+            for (int m = 1; m < side.size && ends.different - m >= FEWEST_OTHERS; m++) {
+                double gap = Math.abs(side.value[m] - side.value[m - 1]);
+                boolean apart = gap > FAR * Math.abs(side.value[m] - other)
+                        && gap > Math.abs(side.value[0] - side.value[m - 1])
+                        && gap > widest;
+                if (!apart || !common(side.records(m), ends.present)) continue;
+                farthest = side;
+                widest = gap;
+                marks = m;
+            }
+        }
+        if (farthest == null) return null;
+        double[] found = Arrays.copyOf(farthest.value, marks);
+        Arrays.sort(found);
+        return Arrays.stream(found).anyMatch(v -> v == 0) ? null : missing(column, farthest.records(marks), found);
     }
 
-    /** The two lowest and the two highest different values, and how many records have the outermost ones. */
+    /** The few highest different values, or the lowest, and how many records have each. */
+    private static final class Outermost {
+        private final double sign;
+        final double[] value = new double[4];
+        private final int[] records = new int[4];
+        int size;
+
+        Outermost(boolean highest) {
+            sign = highest ? 1 : -1;
+        }
+
+        void meet(double met) {
+            int last = value.length - 1;
+            if (size == value.length && sign * met < sign * value[last]) return;
+            int place = 0;
+            while (place < size && sign * value[place] > sign * met) place++;
+            if (place < size && value[place] == met) {
+                records[place]++;
+                return;
+            }
+            if (size < value.length) size++;
+            for (int i = size - 1; i > place; i--) {
+                value[i] = value[i - 1];
+                records[i] = records[i - 1];
+            }
+            value[place] = met;
+            records[place] = 1;
+        }
+
+        int records(int first) {
+            return Arrays.stream(records, 0, first).sum();
+        }
+    }
+
+    /** What the values end with on either side. */
     private static final class Ends {
-        double low = Double.POSITIVE_INFINITY;
-        double secondLow = Double.POSITIVE_INFINITY;
-        double high = Double.NEGATIVE_INFINITY;
-        double secondHigh = Double.NEGATIVE_INFINITY;
-        int lows;
-        int highs;
+        final Outermost low = new Outermost(false);
+        final Outermost high = new Outermost(true);
         int present;
         /** Counted up to {@link #FEW_VALUES}. */
         int different;
@@ -118,22 +166,8 @@ final class NumberMends {
             for (double value : values) {
                 if (Double.isNaN(value)) continue;
                 ends.present++;
-                if (value < ends.low) {
-                    ends.secondLow = ends.low;
-                    ends.low = value;
-                    ends.lows = 0;
-                } else if (value > ends.low && value < ends.secondLow) {
-                    ends.secondLow = value;
-                }
-                if (value > ends.high) {
-                    ends.secondHigh = ends.high;
-                    ends.high = value;
-                    ends.highs = 0;
-                } else if (value < ends.high && value > ends.secondHigh) {
-                    ends.secondHigh = value;
-                }
-                if (value == ends.low) ends.lows++;
-                if (value == ends.high) ends.highs++;
+                ends.low.meet(value);
+                ends.high.meet(value);
                 ends.meet(met, value);
             }
             return ends;
@@ -146,10 +180,14 @@ final class NumberMends {
         }
     }
 
-    private static Mend missing(NumberColumn column, double mark, int records) {
+    private static Mend missing(NumberColumn column, int records, double... marks) {
         String format = column.format().equals(",") ? "1234,5" : NumberFormat.PLAIN_NAME;
         return new Mend(
-                new Reading(ColumnType.NUMBER, format, List.of(NumberColumn.text(mark)), null),
+                new Reading(
+                        ColumnType.NUMBER,
+                        format,
+                        Arrays.stream(marks).mapToObj(NumberColumn::text).toList(),
+                        null),
                 records,
                 List.of(),
                 false);
@@ -179,7 +217,7 @@ final class NumberMends {
                     ? low >= 0 && counts.keySet().stream().allMatch(v -> v == mark || v >= 0)
                     : mark >= 2 * high && counts.keySet().stream().allMatch(v -> v <= mark);
             if (!common || !apart || high - low < FEW_VALUES) continue;
-            return missing(column, mark, found.getValue());
+            return missing(column, found.getValue(), mark);
         }
         return null;
     }

@@ -232,6 +232,11 @@ class ReadingTest {
                 .containsExactly("column_1", "column_2", "column_3", "column_4");
         assertThat(coded.column("column_4").type()).isEqualTo(ColumnType.NUMBER);
         assertThat(coded.size()).isEqualTo(3);
+        Table aligned = found("  1   6 \"A 34\"  1169 \n 12  48 A32     51\n  2 112 A34   2096\n");
+        assertThat(aligned.columns()).hasSize(4);
+        assertThat(aligned.column("column_2").asWritten(2)).isEqualTo("112");
+        assertThat(aligned.column("column_3").text(0)).isEqualTo("A 34");
+        assertThat(aligned.size()).isEqualTo(3);
         assertThat(found("what they say\nall is well\nno it is not\n").columns())
                 .hasSize(1);
         assertThat(found("a b c,d e f\n1 2 3,4 5 6\n").columns()).hasSize(2);

@@ -212,6 +212,22 @@ class WaysOfWritingTest {
         else assertThat(mend.reading().missing()).containsExactly(offered);
     }
 
+    @Test
+    void severalMarksBesideEachOtherAreFoundTogether() {
+        double[] late = new double[5000];
+        for (int i = 0; i < late.length; i++) late[i] = i % 200 == 0 ? i % 1000 == 0 ? 96 : 98 : i % 14;
+        assertThat(Reading.mend(new NumberColumn("late", late), null).reading().missing())
+                .containsExactly("96", "98");
+        assertThat(Reading.mend(new NumberColumn("late", late), null).records()).isEqualTo(25);
+        for (int i = 0; i < late.length; i++) if (late[i] < 90) late[i] %= 5;
+        assertThat(Reading.mend(new NumberColumn("late", late), null).reading().missing())
+                .as("among the numbers of few payments")
+                .containsExactly("96", "98");
+        for (int i = 0; i < late.length; i++) if (late[i] > 90) late[i] = 20 + i % 3;
+        for (int i = 0; i < late.length; i++) if (late[i] < 5) late[i] = i % 14;
+        assertThat(Reading.mend(new NumberColumn("late", late), null)).isNull();
+    }
+
     /** An airport that is called NAN is one of them; where the others are no such codes it is a word for missing. */
     @ParameterizedTest
     @ValueSource(strings = {"NAN", "NA"})
