@@ -118,6 +118,9 @@ public record Levels(List<Level> levels, int missing) {
         Set<String> met = new HashSet<>();
         byte[] ofCode = column instanceof CategoryColumn category ? ofCodes(category, wanted) : null;
         Map<Double, Byte> ofNumber = new HashMap<>();
+        double[] numbers = column instanceof NumberColumn held ? held.values() : null;
+        double last = Double.NaN;
+        byte ofLast = 0;
         for (int i = 0; i < outcome.length; i++) {
             if (kept != null && !kept[i]) {
                 outcome[i] = -1;
@@ -132,16 +135,19 @@ public record Levels(List<Level> levels, int missing) {
                 outcome[i] = -1;
             } else if (ofCode != null) {
                 outcome[i] = ofCode[((CategoryColumn) column).codes()[i]];
+            } else if (numbers != null && numbers[i] == last) {
+                outcome[i] = ofLast;
             } else {
-                Byte known = column instanceof NumberColumn numbers ? ofNumber.get(numbers.values()[i]) : null;
+                Byte known = numbers == null ? null : ofNumber.get(numbers[i]);
                 if (known == null) {
                     String text = column.text(i);
                     known = wanted.getOrDefault(text, (byte) 0);
                     if (known != 0) met.add(text);
-                    boolean few = ofNumber.size() < MOST_KEPT;
-                    if (few && column instanceof NumberColumn numbers) ofNumber.put(numbers.values()[i], known);
+                    if (numbers != null && ofNumber.size() < MOST_KEPT) ofNumber.put(numbers[i], known);
                 }
                 outcome[i] = known;
+                if (numbers != null) last = numbers[i];
+                ofLast = known;
             }
             counts[outcome[i] + 1]++;
         }
