@@ -91,6 +91,8 @@ describe('a file on its way in', () => {
       path: '/api/arrivals/5/manner',
       body: { dialect: { delimiter: ',', encoding: 'LATIN_1' } },
     });
+    await fireEvent.change(screen.getByLabelText('Lines left out at the top'), { target: { value: '2' } });
+    expect(asked.at(-1)).toMatchObject({ body: { dialect: { above: 2, encoding: 'LATIN_1' } } });
   });
 
   it('says how much has arrived, and refuses another file than the one begun', async () => {

@@ -233,8 +233,8 @@ describe('the brief', () => {
     missing: 0,
     distinct: 2,
     levels: [
-      { text: 'renewed', records: 90 },
-      { text: 'lapsed', records: 10 },
+      { text: 'renewed', records: 90, notKnown: false },
+      { text: 'lapsed', records: 10, notKnown: false },
     ],
   };
 
@@ -248,10 +248,13 @@ describe('the brief', () => {
     ],
   };
 
-  function served(): Asked[] {
+  function served(more: object[] = []): Asked[] {
     let version = brief.version;
     return serve(async ({ method, path, body }) => {
-      if (path.endsWith('/columns')) return { columns: [column], pending: 0, undo: null, state: 0 };
+      if (path.endsWith('/columns')) {
+        const levels = [...column.levels, ...more];
+        return { columns: [{ ...column, levels }], pending: 0, undo: null, state: 0 };
+      }
       if (path === '/api/members/1/people/rider')
         return { ...members, members: [{ name: 'rider', level: 'READ' }] };
       if (path.startsWith('/api/members/')) return members;
@@ -287,6 +290,19 @@ describe('the brief', () => {
     expect(level.disabled).toBe(true);
     expect(level.textContent).toContain('10 · 10.0 %');
     expect(screen.getByText('The outcome is fixed because candidates exist.')).toBeTruthy();
+  });
+
+  it('says which records count as no event though their outcome is not known, and leaves them out', async () => {
+    desk.brief = { ...desk.brief!, progress: { ...desk.brief!.progress, candidates: 0 } };
+    const asked = served([{ text: '', records: 4, notKnown: true }]);
+    render(BriefPage);
+    expect(await screen.findByText(/4 records hold empty text as an outcome that is not known/)).toBeTruthy();
+    await fireEvent.click(screen.getByRole('button', { name: 'leave them out' }));
+    await vi.waitFor(() =>
+      expect(asked.find((a) => a.path === '/api/briefs/1' && a.method === 'PUT')).toMatchObject({
+        body: { decision: { outcome: { events: ['lapsed'], leftOut: [''] } } },
+      }),
+    );
   });
 
   it('lets somebody in to read, and offers work to analysts alone', async () => {

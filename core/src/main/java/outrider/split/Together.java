@@ -4,7 +4,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.table.Table;
 
 /**
- * What folds of training are dealt by (METHODS section 6).
+ * What stays together: folds of training are dealt by it (METHODS section 6), and resamples draw it.
  *
  * @param unit of each record, by record number: what stays in one part and one fold
  * @param day that folds follow each other by, of training records, equal within a unit; null where they are dealt at random

@@ -10,6 +10,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -43,6 +44,35 @@ class ShapingTest extends CaseSteps {
 
     private JsonPath columns(long brief) {
         return analyst.get("/briefs/" + brief + "/columns").jsonPath();
+    }
+
+    @Test
+    void anOutcomeThatIsNotKnownIsMarkedAndReadAnewKeepsItsEvent() {
+        StringBuilder csv = new StringBuilder("Flights of the quarter\n\"flight\",\"miles\",\"late\"\n");
+        for (int i = 0; i < 120; i++) {
+            String late = i % 12 == 0 ? "" : i % 5 == 0 ? "1.0" : "0.0";
+            csv.append("\"F")
+                    .append(i)
+                    .append("\",")
+                    .append(100 + i % 37)
+                    .append(",\"")
+                    .append(late)
+                    .append("\"\n");
+        }
+        Map<String, Object> outcome = Map.of("column", "late", "events", List.of("1.0"), "leftOut", List.of(""));
+        long id = brief(csv.toString(), Map.of("outcome", outcome));
+        assertThat(analyst.get("/briefs/" + id).jsonPath().getString("data.notice"))
+                .isEqualTo("1 line is left out above the names of the columns.");
+        JsonPath late = columns(id);
+        String own = "columns.find { it.name == 'late' }.";
+        assertThat(late.getList(own + "levels.findAll { it.notKnown }.text")).containsExactly("");
+        Map<String, Object> setup = new HashMap<>(late.getMap(own + "setup"));
+        setup.put("reading", late.getMap(own + "mend.reading"));
+        analyst.put("/briefs/" + id + "/columns", Map.of("late", setup)).then().statusCode(200);
+        JsonPath decided = analyst.get("/briefs/" + id).jsonPath();
+        assertThat(decided.getList("decision.outcome.events")).containsExactly("1");
+        assertThat(decided.getList("decision.outcome.leftOut")).isEmpty();
+        assertThat(decided.getBoolean("decision.outcome.leaveOutMissing")).isTrue();
     }
 
     @Test
