@@ -8,8 +8,12 @@ final class DesignBuilder {
     private static final double SPARSE = 0.25;
 
     private final int rows;
+    /** By input: its values, one a record, or of one that is listed those that are not 0. */
     private final double[][] numbers;
-    private final boolean[] listed;
+
+    /** By input: the records whose values are listed; null where all are there. */
+    private final int[][] listed;
+
     private final int[][] hot;
     private final int[] hotInput;
     private final int inputs;
@@ -21,18 +25,27 @@ final class DesignBuilder {
         this.rows = rows;
         this.inputs = inputs;
         numbers = new double[inputs][];
-        listed = new boolean[inputs];
+        listed = new int[inputs][];
         flags = new boolean[inputs];
         hot = new int[steps][];
         hotInput = new int[steps];
     }
 
-    /** The values of one number; kept. */
+    /** The values of one number; copied. */
     void number(int input, double[] values) {
         int some = 0;
         for (double v : values) if (v != 0) some++;
-        numbers[input] = values;
-        listed[input] = some <= SPARSE * rows;
+        if (some > SPARSE * rows) {
+            numbers[input] = values.clone();
+            return;
+        }
+        numbers[input] = new double[some];
+        listed[input] = new int[some];
+        for (int r = 0, k = 0; k < some; r++) {
+            if (values[r] == 0) continue;
+            listed[input][k] = r;
+            numbers[input][k++] = values[r];
+        }
     }
 
     /** Of each record which of the {@code count} 0/1 inputs from {@code first} on is 1; −1 for none. */
@@ -45,9 +58,9 @@ final class DesignBuilder {
     Design build() {
         int[] places = new int[inputs];
         int dense = 0;
-        for (int c = 0; c < inputs; c++) if (numbers[c] != null && !listed[c]) places[dense++] = c;
+        for (int c = 0; c < inputs; c++) if (numbers[c] != null && listed[c] == null) places[dense++] = c;
         int used = dense;
-        for (int c = 0; c < inputs; c++) if (numbers[c] == null || listed[c]) places[used++] = c;
+        for (int c = 0; c < inputs; c++) if (numbers[c] == null || listed[c] != null) places[used++] = c;
         int[] placeOf = new int[inputs];
         boolean[] level = new boolean[inputs];
         for (int p = 0; p < inputs; p++) {
@@ -61,10 +74,7 @@ final class DesignBuilder {
             numbers[places[p]] = null;
         }
         int[] start = new int[rows + 1];
-        for (int c = 0; c < inputs; c++) {
-            if (numbers[c] == null) continue;
-            for (int r = 0; r < rows; r++) if (numbers[c][r] != 0) start[r + 1]++;
-        }
+        for (int[] own : listed) if (own != null) for (int r : own) start[r + 1]++;
         for (int h = 0; h < hots; h++) for (int r = 0; r < rows; r++) if (hot[h][r] >= 0) start[r + 1]++;
         for (int r = 0; r < rows; r++) start[r + 1] = Math.addExact(start[r + 1], start[r]);
         int[] at = new int[start[rows]];
@@ -72,11 +82,11 @@ final class DesignBuilder {
         int[] next = start.clone();
         int h = 0;
         for (int c = 0; c < inputs; c++) {
-            if (numbers[c] != null) {
-                for (int r = 0; r < rows; r++) {
-                    if (numbers[c][r] == 0) continue;
-                    at[next[r]] = placeOf[c];
-                    value[next[r]++] = numbers[c][r];
+            if (listed[c] != null) {
+                for (int k = 0; k < listed[c].length; k++) {
+                    int to = next[listed[c][k]]++;
+                    at[to] = placeOf[c];
+                    value[to] = numbers[c][k];
                 }
             }
             for (; h < hots && hotInput[h] == c; h++) {

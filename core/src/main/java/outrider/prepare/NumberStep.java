@@ -83,7 +83,7 @@ public record NumberStep(String column, boolean date, double origin, double fill
                     "holds " + (low < -MOST ? low : high) + ", too large to compute with",
                     "read that text as missing on the Data page, or set the column aside");
         }
-        return Arrays.copyOf(seen, count);
+        return count == seen.length ? seen : Arrays.copyOf(seen, count);
     }
 
     static double raw(Column source, int record) {

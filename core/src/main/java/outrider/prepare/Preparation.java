@@ -105,9 +105,10 @@ public record Preparation(List<Step> steps) {
     private Design write(Table table, int[] rows, @Nullable TrainingData data) {
         DesignBuilder design = new DesignBuilder(rows.length, inputs().size(), steps.size());
         int first = 0;
+        double[][] written = new double[mostNumbers()][rows.length];
         for (Step step : steps) {
             Column source = table.column(step.column());
-            double[][] numbers = new double[step.numbers()][rows.length];
+            double[][] numbers = Arrays.copyOf(written, step.numbers());
             if (data != null && step instanceof RateStep rates) {
                 rates.writeTraining(source, data, rows, numbers[0]);
             } else {
@@ -122,6 +123,10 @@ public record Preparation(List<Step> steps) {
         return design.build();
     }
 
+    private int mostNumbers() {
+        return steps.stream().mapToInt(Step::numbers).max().orElse(0);
+    }
+
     /**
      * Σ slope · input of each record, column by column, so that no input is written out and a record's sums do not depend on those beside it.
      *
@@ -134,9 +139,10 @@ public record Preparation(List<Step> steps) {
         double[] sums = new double[rows.length * width];
         for (int at = 0; at < sums.length; at += width) System.arraycopy(base, 0, sums, at, width);
         int input = 0;
+        double[][] written = new double[mostNumbers()][rows.length];
         for (Step step : steps) {
             Column source = table.column(step.column());
-            double[][] numbers = new double[step.numbers()][rows.length];
+            double[][] numbers = Arrays.copyOf(written, step.numbers());
             step.write(source, rows, numbers);
             for (double[] number : numbers) {
                 for (int i = 0; i < rows.length; i++) add(sums, i * width, number[i], slopes, input * width, width);

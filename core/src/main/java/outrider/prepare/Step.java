@@ -20,7 +20,7 @@ public sealed interface Step permits NumberStep, CurveStep, CategoryStep, OrderS
         return 1;
     }
 
-    /** Writes the numbers of {@code rows[i]} at {@code into[k][i]}, k from 0. */
+    /** Writes all numbers of {@code rows[i]} at {@code into[k][i]}, k from 0. */
     void write(Column source, int[] rows, double[][] into);
 
     /** For each of {@code rows} which of the 0/1 inputs is 1, from 0; −1 for none. Null where there are no such inputs. */
