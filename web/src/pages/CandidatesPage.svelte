@@ -14,6 +14,7 @@
   import { active, differences } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';
   import { count, fixed, percent, rate } from '../lib/format';
+  import { limits } from '../lib/limits';
   import { poll } from '../lib/poll';
   import { navigate } from '../lib/routes';
   import CandidateForm from '../parts/candidates/CandidateForm.svelte';
@@ -110,6 +111,7 @@
 {:else}
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   {@const training = brief.split.facts.parts[0]}
+  {@const limit = limits(training, columns, brief.decision.words)}
   <p class="quiet mb-2">
     Candidates learn from {count(training.records)} training {brief.decision.words.records}, {count(
       training.events,
@@ -120,6 +122,7 @@
     {#if training.few}<span class="alarm">▲ Fewer than 100 {brief.decision.words.events} to learn from.</span
       >{/if}
   </p>
+  {#if limit}<p class="quiet mb-2">{limit}</p>{/if}
   {#if undo}
     <p class="mb-2">
       {undo.name} is deleted. <Button class="chip" onclick={() => back(undo!)}>undo</Button>
