@@ -1,11 +1,5 @@
-import type {
-  BriefView as Brief,
-  ComparisonView as Comparison,
-  ReportHead,
-  Row,
-  AtView as Told,
-  WatchedView,
-} from '../src/api/schema';
+import type { BriefView as Brief, ReportHead, AtView as Told, WatchedView } from '../src/api/schema';
+import type { Comparison, Row } from '../src/lib/compared';
 import fixture from './fixtures/curve.json';
 
 /** A case as the core computed it: two candidates, the second the leader, and figures at several cuts. */
@@ -102,8 +96,6 @@ export function row(id: number, name: string, more: More = {}, of: Name = 'own')
     training: {
       auc: 0.71,
       outOfFold: { auc: 0.705, standardError: 0.01, low: 0.68, high: 0.72 },
-      depth: [0, 0.2, 1],
-      capture: [0, 0.6, 1],
       ...more.training,
     },
     byAuc: {
@@ -114,7 +106,15 @@ export function row(id: number, name: string, more: More = {}, of: Name = 'own')
       beatsReference: true,
       ...more.byAuc,
     },
-    curve: { valued: null, slivers: [0.4, 0.2, 0.1], ...curve, ...more.curve },
+    drawn: `drawn-${id}`,
+    gain: { low: curve.band.gainLow, high: curve.band.gainHigh },
+    curve: {
+      valued: null,
+      slivers: [0.4, 0.2, 0.1],
+      training: { depth: [0, 0.2, 1], capture: [0, 0.6, 1] },
+      ...curve,
+      ...more.curve,
+    },
   } as unknown as Row;
 }
 

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { ComparisonView as Comparison } from '../src/api/schema';
+import type { Comparison } from '../src/lib/compared';
 import { byRule, desk } from '../src/lib/desk.svelte';
 import { CHARTS } from '../src/charts/charts';
 import { type Chart, depthAxis, lines, plain } from '../src/charts/parts';

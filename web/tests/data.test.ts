@@ -147,7 +147,7 @@ describe('a file on its way in', () => {
     expect(await screen.findByText(/The server stopped\. 25 % is here\./)).toBeTruthy();
     await fireEvent.click(screen.getByRole('button', { name: 'discard' }));
     await vi.waitFor(() => expect(screen.queryByText('claims.csv')).toBeNull());
-    expect(asked).toContainEqual({ method: 'DELETE', path: '/api/arrivals/5', body: null });
+    expect(asked.map((a) => `${a.method} ${a.path}`)).toContain('DELETE /api/arrivals/5');
   });
 });
 

@@ -66,6 +66,19 @@ describe('the desk', () => {
     expect(asked.filter((a) => a.path.endsWith('/cut'))).toEqual([]);
   });
 
+  it('asks for no curve that it holds, and shows all of them', async () => {
+    const asked = serve(({ method }) => (method === 'GET' ? comparison(null) : undefined));
+    await desk.compare();
+    const curves = desk.comparison!.candidates.map((row) => row.curve);
+    await desk.compare();
+    expect(asked.map((a) => a.held)).toEqual([[], ['drawn-2', 'drawn-1']]);
+    expect(desk.comparison!.candidates.map((row) => row.curve)).toEqual(curves);
+    await desk.open(2);
+    desk.brief = brief;
+    await desk.compare();
+    expect(asked.at(-1)!.held).toEqual([]);
+  });
+
   it('takes up the cut that was kept', async () => {
     serve(() => comparison({ candidateId: 2, records: 31, rule: byRule('BY_HAND') }));
     await desk.compare();

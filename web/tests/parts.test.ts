@@ -1,6 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
-import type { At as Against, ComparisonView as Comparison, Row, Verdict } from '../src/api/schema';
+import type { At as Against, Verdict } from '../src/api/schema';
+import type { Comparison, Row } from '../src/lib/compared';
 import type { AtCut } from '../src/lib/curve';
 import { count, gain, money, percent, score, significant } from '../src/lib/format';
 import { keys } from '../src/lib/keys';

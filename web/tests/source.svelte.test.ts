@@ -1,7 +1,7 @@
 import { render, screen } from '@testing-library/svelte';
 import { flushSync } from 'svelte';
 import { describe, expect, it, vi } from 'vitest';
-import type { Row } from '../src/api/schema';
+import type { Row } from '../src/lib/compared';
 import { layout } from '../src/lib/layout.svelte';
 import type { Source } from '../src/charts/parts';
 import { PaneSource } from '../src/charts/source.svelte';

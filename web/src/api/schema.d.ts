@@ -2657,6 +2657,7 @@ export interface paths {
       parameters: {
         query?: {
           all?: boolean;
+          held?: string;
           leader?: number;
         };
         header?: never;
@@ -8393,8 +8394,6 @@ export interface components {
       captureHigh: number[];
       precisionLow: number[];
       precisionHigh: number[];
-      gainLow: number[];
-      gainHigh: number[];
     };
     /** @description One candidate's bands on validation, and on training where that was asked for. */
     BandsView: {
@@ -9013,6 +9012,10 @@ export interface components {
       /** @description of many only the leaders, and whoever leads, decides by the cut or is the best reference; others the rest */
       candidates: components['schemas']['Row'][];
       others: components['schemas']['Other'][];
+      /** @description what is drawn of candidates, by Row#drawn; without those that the asker says it holds */
+      curves: {
+        [key: string]: components['schemas']['CurveView'];
+      };
     };
     /** @description What the records of a group share in one column: a level, a range, or no value. */
     Condition: {
@@ -9078,7 +9081,7 @@ export interface components {
        */
       part: 'curve';
     };
-    /** @description Its ranking of validation, at points. */
+    /** @description A candidate's ranking of validation, at points: all of it that no stake changes. */
     CurveView: {
       /**
        * Format: double
@@ -9093,6 +9096,8 @@ export interface components {
       band: components['schemas']['BandView'];
       /** @description event rate of equal slivers of the ranked population, highest scores first */
       slivers: number[];
+      /** @description its gains curve on training */
+      training: components['schemas']['GainsView'];
     };
     /** @description A cut with its money. threshold is null for "nobody" and for a cut inside a tie group. */
     Cut: {
@@ -9773,6 +9778,16 @@ export interface components {
       name: string;
       usage: string;
       says: string;
+    };
+    /** @description The same of the gain over nobody. */
+    GainBand: {
+      low: number[];
+      high: number[];
+    };
+    /** @description Points of a gains curve. */
+    GainsView: {
+      depth: number[];
+      capture: number[];
     };
     Group: {
       /** Format: int32 */
@@ -11072,7 +11087,9 @@ export interface components {
        */
       decides: number;
       alarms: components['schemas']['Alarm'][];
-      curve: components['schemas']['CurveView'];
+      /** @description the key of its curve, which stays the same whatever the stakes */
+      drawn: string;
+      gain: components['schemas']['GainBand'];
       best: components['schemas']['Cut'];
       /**
        * Format: double
@@ -11639,9 +11656,6 @@ export interface components {
       auc: number;
       /** @description by models that did not see the record; null where there is none */
       outOfFold: components['schemas']['Interval'] | null;
-      /** @description of points of its gains curve, with capture */
-      depth: number[];
-      capture: number[];
     };
     /** @description A group that is more or less frequent among the chosen records than among the others of their outcome. */
     TraitView: {
@@ -12061,6 +12075,8 @@ export type FormView = components['schemas']['FormView'];
 export type Format = components['schemas']['Format'];
 export type Found = components['schemas']['Found'];
 export type FunctionView = components['schemas']['FunctionView'];
+export type GainBand = components['schemas']['GainBand'];
+export type GainsView = components['schemas']['GainsView'];
 export type Group = components['schemas']['Group'];
 export type Importance = components['schemas']['Importance'];
 export type ImportanceMeasure = components['schemas']['ImportanceMeasure'];

@@ -55,8 +55,8 @@ export const netValue: Chart = {
       ],
       wash: washed(
         data,
-        (d) => alongBand(all.depths, chosen.curve.band.gainLow, d),
-        (d) => alongBand(all.depths, chosen.curve.band.gainHigh, d),
+        (d) => alongBand(all.depths, chosen.gain.low, d),
+        (d) => alongBand(all.depths, chosen.gain.high, d),
       ),
       notes: [
         { x: 62, y: 0, text: `${brief.decision.words.acting} nobody: 0` },

@@ -1,10 +1,5 @@
-import type {
-  BandsView,
-  BriefView as Brief,
-  ComparisonView as Comparison,
-  DistributionView as Distribution,
-  Row,
-} from '../api/schema';
+import type { BandsView, BriefView as Brief, DistributionView as Distribution } from '../api/schema';
+import type { Comparison, Row } from '../lib/compared';
 import type { Axis, Line, Wash } from '../lib/chart';
 import { type AtCut, interpolate, thin } from '../lib/curve';
 import { gain } from '../lib/format';
@@ -118,8 +113,8 @@ export function overlay(
   if (!data.training) return [];
   const { chosen } = data;
   const points: [number, number][] = [];
-  chosen.training.depth.forEach((d, i) => {
-    const found = at(d, chosen.training.capture[i]);
+  chosen.curve.training.depth.forEach((d, i) => {
+    const found = at(d, chosen.curve.training.capture[i]);
     if (found) points.push(found);
   });
   const name = `${chosen.name}, training`;

@@ -1,4 +1,4 @@
-import type { ComparisonView as Comparison } from '../api/schema';
+import type { Comparison } from '../lib/compared';
 
 /** Training's caught and false alarms, as shares of a population with the event rate that is shown. */
 function trainingCells(all: Comparison, depth: number, capture: number) {

@@ -42,7 +42,7 @@ export const returnOnSpend: Chart = {
         }),
         level('no return', 0),
       ],
-      wash: washed(data, bound(chosen.curve.band.gainLow), bound(chosen.curve.band.gainHigh)),
+      wash: washed(data, bound(chosen.gain.low), bound(chosen.gain.high)),
     };
   },
   place: (data, at) => ({ across: 100 * at.depth, up: back(data, at) }),

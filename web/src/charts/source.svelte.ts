@@ -1,5 +1,6 @@
 import { untrack } from 'svelte';
-import type { BandsView, Row, DistributionView as Distribution } from '../api/schema';
+import type { BandsView, DistributionView as Distribution } from '../api/schema';
+import type { Row } from '../lib/compared';
 import { get } from '../lib/api';
 import { layout } from '../lib/layout.svelte';
 import type { Source } from './parts';

@@ -1,4 +1,5 @@
-import type { ComparisonView as Comparison, CutFigures, Row } from '../api/schema';
+import type { CutFigures } from '../api/schema';
+import type { Comparison, Row } from './compared';
 import { curveReader, type Reader } from './order';
 
 /** What one candidate shows at a cut: read off its ranking, between two points linearly. Intervals are null until they are told. */

@@ -1,12 +1,12 @@
 import type {
   At as Against,
   BriefView as Brief,
-  ComparisonView as Comparison,
+  ComparisonView,
   CutRule,
   PinView as Pin,
-  Row,
   AtView as Told,
 } from '../api/schema';
+import { naming, whole, type Comparison, type Curves, type Row } from './compared';
 import { bytes, get, put, Refusal } from './api';
 import type { Change } from './decision';
 import { Edits } from './edits';
@@ -58,6 +58,8 @@ class Desk {
     return session.analyst && (this.brief?.right === 'WORK' || this.brief?.right === 'OWN');
   }
   comparison = $state.raw<Comparison | null>(null);
+  /** what is drawn of the candidates compared */
+  private curves: Curves = new Map();
   failure = $state<string | null>(null);
   candidateId = $state<number | null>(null);
   records = $state(0);
@@ -167,6 +169,7 @@ class Desk {
       this.brief = null;
       this.unkept = false;
       this.comparison = null;
+      this.curves = new Map();
       this.candidateId = null;
       this.pins = [];
       this.openChecks = null;
@@ -189,15 +192,19 @@ class Desk {
     const moves = this.moves;
     const pending = this.unkept;
     const leader = layout.now.leader;
+    const held = this.curves;
     const asked = [
-      ...(leader === null ? [] : [`leader=${leader}`]),
-      ...(layout.now.every ? ['all=true'] : []),
-    ];
+      leader === null ? null : `leader=${leader}`,
+      layout.now.every ? 'all=true' : null,
+      naming(held),
+    ].filter((part) => part !== null);
     const query = asked.length > 0 ? `?${asked.join('&')}` : '';
-    const comparison = await get<Comparison>(`/comparisons/${brief.id}${query}`);
+    const sent = await get<ComparisonView>(`/comparisons/${brief.id}${query}`);
+    const { comparison, curves } = whole(sent, held);
     await this.fetchOrders(comparison);
     if (this.brief?.id !== brief.id) return;
     this.comparison = comparison;
+    this.curves = curves;
     if (comparison.at) this.told = { of: comparison, at: comparison.at };
     const mine = comparison.candidates.some((c) => c.id === this.candidateId);
     if (mine && (pending || this.unkept || this.moves !== moves)) return this.tellSoon();

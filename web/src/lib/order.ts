@@ -1,4 +1,4 @@
-import type { Row } from '../api/schema';
+import type { Row } from './compared';
 import { interpolate, lastAtMost } from './curve';
 
 /** What stands at a rank of one candidate's validation records. */

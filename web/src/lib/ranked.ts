@@ -1,4 +1,5 @@
-import type { At as Against, Row } from '../api/schema';
+import type { At as Against } from '../api/schema';
+import type { Row } from './compared';
 import type { AtCut } from './curve';
 import type { Arrangement } from './layout.svelte';
 

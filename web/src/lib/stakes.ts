@@ -1,4 +1,5 @@
-import type { BriefView as Brief, ComparisonView as Comparison } from '../api/schema';
+import type { BriefView as Brief } from '../api/schema';
+import type { Comparison } from './compared';
 import type { AtCut } from './curve';
 
 /** What each of the four cells is worth at a cut; together the net value. */

@@ -1,10 +1,5 @@
-import type {
-  At as Against,
-  BriefView as Brief,
-  ComparisonView as Comparison,
-  Difference,
-  Row,
-} from '../api/schema';
+import type { At as Against, BriefView as Brief, Difference } from '../api/schema';
+import type { Comparison, Row } from './compared';
 import type { AtCut } from './curve';
 import { interval } from './words';
 import { desk } from './desk.svelte';

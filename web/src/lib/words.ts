@@ -1,10 +1,5 @@
-import type {
-  At as Against,
-  BriefView as Brief,
-  ComparisonView as Comparison,
-  Row,
-  Verdict,
-} from '../api/schema';
+import type { At as Against, BriefView as Brief, Verdict } from '../api/schema';
+import type { Comparison, Row } from './compared';
 import type { AtCut } from './curve';
 import { capital, count, fixed, gain, money, NONE, percent } from './format';
 

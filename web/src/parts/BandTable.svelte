@@ -3,13 +3,8 @@
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
-  import type {
-    BandRow,
-    BandsView,
-    BriefView as Brief,
-    ComparisonView as Comparison,
-    Row,
-  } from '../api/schema';
+  import type { BandRow, BandsView, BriefView as Brief } from '../api/schema';
+  import type { Comparison, Row } from '../lib/compared';
   import { get } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { cellsOf } from '../lib/files';

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { BriefView as Brief, ComparisonView as Comparison } from '../api/schema';
+  import type { BriefView as Brief } from '../api/schema';
+  import type { Comparison } from '../lib/compared';
 
   /** Why there is nothing to compare, and what to do. */
   let { brief, all }: { brief: Brief; all: Comparison | null } = $props();

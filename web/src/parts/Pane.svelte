@@ -2,7 +2,8 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import Choice from './Choice.svelte';
   import { onMount } from 'svelte';
-  import type { BriefView as Brief, ComparisonView as Comparison, NewPin as PinWanted } from '../api/schema';
+  import type { BriefView as Brief, NewPin as PinWanted } from '../api/schema';
+  import type { Comparison } from '../lib/compared';
   import { CHARTS, chartNamed } from '../charts/charts';
   import { along, cells, type PaneData } from '../charts/parts';
   import { apart, beside } from '../charts/labels';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
-  import type { ComparisonView as Comparison, Row } from '../api/schema';
+  import type { Comparison, Row } from '../lib/compared';
   import { desk } from '../lib/desk.svelte';
   import { layout } from '../lib/layout.svelte';
   import Popover from './Popover.svelte';

@@ -2,7 +2,8 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
-  import type { BriefView as Brief, ComparisonView as Comparison, Row } from '../api/schema';
+  import type { BriefView as Brief } from '../api/schema';
+  import type { Comparison, Row } from '../lib/compared';
   import { desk } from '../lib/desk.svelte';
   import { cellsOf } from '../lib/files';
   import { fixed, gain, half, percent } from '../lib/format';

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { AgainstView, BriefView as Brief, ComparisonView as Comparison, Row } from '../../api/schema';
+  import type { AgainstView, BriefView as Brief } from '../../api/schema';
+  import type { Comparison, Row } from '../../lib/compared';
   import { get } from '../../lib/api';
   import { count, fixed } from '../../lib/format';
   import Choice from '../Choice.svelte';

@@ -1,11 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import type {
-    AnswerView as Answer,
-    BriefView as Brief,
-    ComparisonView as Comparison,
-    InverseView,
-  } from '../../api/schema';
+  import type { AnswerView as Answer, BriefView as Brief, InverseView } from '../../api/schema';
+  import type { Comparison } from '../../lib/compared';
   import { get } from '../../lib/api';
   import { desk } from '../../lib/desk.svelte';
   import { gain, percent, price } from '../../lib/format';

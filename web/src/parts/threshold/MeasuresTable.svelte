@@ -1,12 +1,8 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
-  import type {
-    BriefView as Brief,
-    ComparisonView as Comparison,
-    ThresholdView,
-    BestView as Best,
-  } from '../../api/schema';
+  import type { BriefView as Brief, ThresholdView, BestView as Best } from '../../api/schema';
+  import type { Comparison } from '../../lib/compared';
   import type { AtCut } from '../../lib/curve';
   import { desk } from '../../lib/desk.svelte';
   import { cellsOf as rowsOf } from '../../lib/files';

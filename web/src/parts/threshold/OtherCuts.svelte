@@ -1,7 +1,8 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
-  import type { BriefView as Brief, ComparisonView as Comparison, ThresholdView } from '../../api/schema';
+  import type { BriefView as Brief, ThresholdView } from '../../api/schema';
+  import type { Comparison } from '../../lib/compared';
   import { readAt, type AtCut } from '../../lib/curve';
   import { byRule, desk } from '../../lib/desk.svelte';
   import { count, gain, percent, score } from '../../lib/format';

@@ -1,7 +1,8 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
-  import type { BriefView as Brief, ComparisonView as Comparison } from '../../api/schema';
+  import type { BriefView as Brief } from '../../api/schema';
+  import type { Comparison } from '../../lib/compared';
   import type { AtCut } from '../../lib/curve';
   import { count, gain, percent } from '../../lib/format';
   import { cellMoney } from '../../lib/stakes';

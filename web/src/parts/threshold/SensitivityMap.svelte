@@ -1,11 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import type {
-    BriefView as Brief,
-    ComparisonView as Comparison,
-    SensitivityView,
-    Spot,
-  } from '../../api/schema';
+  import type { BriefView as Brief, SensitivityView, Spot } from '../../api/schema';
+  import type { Comparison } from '../../lib/compared';
   import { desk, REFERENCE } from '../../lib/desk.svelte';
   import { saveCsv } from '../../lib/files';
   import { gain, percent, rate, significant } from '../../lib/format';

@@ -173,7 +173,7 @@ class DeskTest extends DeskSteps {
         String row = "candidates.find { it.name == 'Logistic' }";
         assertThat(shown.getDouble(row + ".best.gainOverNobody")).isEqualTo(best.gainOverNobody());
         assertThat(shown.getDouble("nobody")).isEqualTo((double) ((Map<?, ?>) logistic.get("stakes")).get("nobody"));
-        double[] valued = doubles(shown, row + ".curve.valued");
+        double[] valued = doubles(shown, "curves['" + shown.getString(row + ".drawn") + "'].valued");
         assertThat(valued[valued.length - 1]).isEqualTo(shown.getDouble("totalValue"));
         String refusal = analyst.put("/briefs/" + id + "/columns", Map.of("age", Map.of("role", "VALUE")))
                 .then()
@@ -181,6 +181,29 @@ class DeskTest extends DeskSteps {
                 .extract()
                 .path("detail");
         assertThat(refusal).contains("second value of a record");
+    }
+
+    @Test
+    void curvesThatTheAskerHoldsAreLeftOutAndStakesDoNotChangeThem() {
+        long id = desk();
+        JsonPath first = compare(id);
+        Map<String, ?> curves = first.getMap("curves");
+        List<String> keys = first.getList("candidates.drawn");
+        assertThat(curves.keySet()).containsExactlyElementsOf(keys);
+        edit(id, Map.of("stakes.gainIfCaught", 90, "stakes.falseAlarmCost", 3));
+        JsonPath then = compare(id);
+        assertThat(then.getMap("curves")).isEqualTo(curves);
+        String gain = "candidates.find { it.drawn == '" + keys.get(0) + "' }.gain.high";
+        assertThat(then.<Object>get(gain)).isNotEqualTo(first.get(gain));
+        JsonPath held = analyst.get("/comparisons/" + id + "?held=" + keys.get(0) + "," + keys.get(0) + ",unknown")
+                .jsonPath();
+        assertThat(held.getMap("curves").keySet()).containsExactlyElementsOf(keys.subList(1, keys.size()));
+        assertThat(held.getList("candidates.gain")).isEqualTo(then.getList("candidates.gain"));
+        edit(id, Map.of("campaign.plannedRate", 0.03));
+        JsonPath planned = compare(id);
+        assertThat(planned.getList("candidates.drawn")).doesNotContainAnyElementsOf(keys);
+        String low = "curves['" + planned.getString("candidates[0].drawn") + "'].band.precisionLow";
+        assertThat(planned.<Object>get(low)).isNotNull();
     }
 
     @Test

@@ -53,10 +53,15 @@ public class ComparisonResource {
         this.identity = identity;
     }
 
+    /** @param held keys of curves that the asker has, with commas between: they are left out */
     @GET
     @Path("/{id}")
-    public ComparisonView compare(long id, @QueryParam("leader") Long leader, @QueryParam("all") boolean all) {
-        return views.view(id, leader, all);
+    public ComparisonView compare(
+            long id,
+            @QueryParam("leader") Long leader,
+            @QueryParam("all") boolean all,
+            @QueryParam("held") @DefaultValue("") String held) {
+        return views.view(id, leader, all, List.of(held.split(",")));
     }
 
     /** Figures of all candidates with their intervals at one cut. */
@@ -158,7 +163,7 @@ public class ComparisonResource {
     }
 
     private TableDownload comparison(long id, double records, Long leader) {
-        return ComparisonTables.comparison(views.view(id, leader, true), views.at(id, records, leader));
+        return ComparisonTables.comparison(views.view(id, leader, true, List.of()), views.at(id, records, leader));
     }
 
     /** All candidates on validation at one cut. */

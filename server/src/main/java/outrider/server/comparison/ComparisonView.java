@@ -1,6 +1,7 @@
 package outrider.server.comparison;
 
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.CutRule;
 import outrider.check.Alarm;
@@ -30,6 +31,7 @@ import outrider.uncertainty.Verdict;
  * @param at figures at that cut, or at the leader's best one; null without candidates
  * @param depths at which the bounds that charts draw are known
  * @param candidates of many only the leaders, and whoever leads, decides by the cut or is the best reference; {@code others} the rest
+ * @param curves what is drawn of {@code candidates}, by {@link Row#drawn}; without those that the asker says it holds
  */
 public record ComparisonView(
         int records,
@@ -58,7 +60,8 @@ public record ComparisonView(
         double[] depths,
         LooksView looks,
         List<Row> candidates,
-        List<Other> others) {
+        List<Other> others,
+        Map<String, CurveView> curves) {
 
     public record CutView(long candidateId, double records, CutRule rule) {}
 
@@ -75,6 +78,7 @@ public record ComparisonView(
 
     /**
      * @param decides the deciding measure; a net value is the gain over nobody
+     * @param drawn the key of its curve, which stays the same whatever the stakes
      * @param breakEvenRecords records whose score reaches the break-even probability; null for plain scores
      */
     public record Row(
@@ -91,7 +95,8 @@ public record ComparisonView(
             ByAuc byAuc,
             double decides,
             List<Alarm> alarms,
-            CurveView curve,
+            String drawn,
+            GainBand gain,
             NetValue.Cut best,
             @Nullable Double breakEvenRecords,
             int looks) {}
@@ -118,10 +123,8 @@ public record ComparisonView(
      * What it reaches on training.
      *
      * @param outOfFold by models that did not see the record; null where there is none
-     * @param depth of points of its gains curve, with {@code capture}
      */
-    public record TrainingView(
-            double auc, AucUncertainty.@Nullable Interval outOfFold, double[] depth, double[] capture) {}
+    public record TrainingView(double auc, AucUncertainty.@Nullable Interval outOfFold) {}
 
     /**
      * How it stands by AUC.
@@ -140,11 +143,12 @@ public record ComparisonView(
             @Nullable Boolean beatsReference) {}
 
     /**
-     * Its ranking of validation, at points.
+     * A candidate's ranking of validation, at points: all of it that no stake changes.
      *
      * @param error in depth and capture; 0 where it holds every point
      * @param events by points; {@code valued} their summed values, null without a value column
      * @param slivers event rate of equal slivers of the ranked population, highest scores first
+     * @param training its gains curve on training
      */
     public record CurveView(
             double error,
@@ -153,16 +157,17 @@ public record ComparisonView(
             double @Nullable [] valued,
             double[] scores,
             BandView band,
-            double[] slivers) {}
+            double[] slivers,
+            GainsView training) {}
+
+    /** Points of a gains curve. */
+    public record GainsView(double[] depth, double[] capture) {}
 
     /** 95 % bootstrap bounds at each of the depths, to be drawn. */
-    public record BandView(
-            double[] captureLow,
-            double[] captureHigh,
-            double[] precisionLow,
-            double[] precisionHigh,
-            double[] gainLow,
-            double[] gainHigh) {}
+    public record BandView(double[] captureLow, double[] captureHigh, double[] precisionLow, double[] precisionHigh) {}
+
+    /** The same of the gain over nobody. */
+    public record GainBand(double[] low, double[] high) {}
 
     /** Everything at one cut, intervals drawn at that very cut, in the order of the comparison. */
     public record AtView(double records, @Nullable Long leader, List<AtRow> candidates) {}

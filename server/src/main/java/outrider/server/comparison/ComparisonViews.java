@@ -6,7 +6,10 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.persistence.EntityManager;
 import java.util.Arrays;
+import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -52,8 +55,8 @@ public class ComparisonViews {
     private final Looks looks;
     private final Findings findings;
     private final EntityManager database;
-    private final Kept<List<?>, ComparisonView.CurveView> curves =
-            Caches.CURVES.make(known -> BYTES_A_POINT * known.scores().length);
+    private final Kept<String, ComparisonView.CurveView> curves = Caches.CURVES.make(
+            known -> BYTES_A_POINT * (known.scores().length + known.training().depth().length));
 
     ComparisonViews(
             Briefs briefs,
@@ -75,9 +78,10 @@ public class ComparisonViews {
      *
      * @param leaderId whom somebody named as leader; null for nobody
      * @param all whether all candidates are shown, however many there are
+     * @param held keys of curves that are left out
      */
     @ActivateRequestContext
-    public ComparisonView view(long briefId, @Nullable Long leaderId, boolean all) {
+    public ComparisonView view(long briefId, @Nullable Long leaderId, boolean all, Collection<String> held) {
         Brief brief = briefs.get(briefId);
         Parts parts = Splits.of(brief);
         Comparisons.Compared compared = comparisons.of(brief, leaderId);
@@ -98,6 +102,16 @@ public class ComparisonViews {
         @Nullable Boolean[] beats = standing.beatsReference();
         DecidingMeasure deciding = comparison.terms().decidingMeasure();
         Capacity capacity = brief.campaign.capacityShare();
+        int[] among = shown(compared, cut, all, true).toArray();
+        List<ComparisonView.Row> rows = Arrays.stream(among)
+                .mapToObj(i -> row(brief, compared, i, beats[i]))
+                .toList();
+        Map<String, ComparisonView.CurveView> drawn = new LinkedHashMap<>();
+        for (int k = 0; k < among.length; k++) {
+            int i = among[k];
+            String key = rows.get(k).drawn();
+            if (!held.contains(key)) drawn.put(key, curves.get(key, absent -> curve(compared, i)));
+        }
         return new ComparisonView(
                 records,
                 events,
@@ -124,12 +138,11 @@ public class ComparisonViews {
                 none ? null : shown(compared, cut == null ? comparison.best(0).records() : cut.records, brief, cut),
                 any == null ? new double[0] : Depths.of(any),
                 looks.view(brief, compared, none ? null : standing.optimism()),
-                shown(compared, cut, all, true)
-                        .mapToObj(i -> row(brief, compared, i, beats[i]))
-                        .toList(),
+                rows,
                 shown(compared, cut, all, false)
                         .mapToObj(i -> other(compared, i))
-                        .toList());
+                        .toList(),
+                drawn);
     }
 
     /** Places of the leaders and of those whom the page is about, or of the others. */
@@ -201,6 +214,7 @@ public class ComparisonViews {
         Double breakEven = money.breakEven();
         Timing timing = Timing.of(candidate.inputs, brief::column);
         AucComparison byAuc = comparison.byAuc(i);
+        Band band = comparisons.band(compared, i);
         return new ComparisonView.Row(
                 candidate.id,
                 candidate.name,
@@ -211,8 +225,7 @@ public class ComparisonViews {
                 candidate.inputs.size(),
                 new ComparisonView.Known(timing.days(), timing.last(), timing.undated()),
                 scored.doubt().interval(),
-                new ComparisonView.TrainingView(
-                        scored.trainingAuc(), scored.outOfFold(), scored.trainingDepth(), scored.trainingCapture()),
+                new ComparisonView.TrainingView(scored.trainingAuc(), scored.outOfFold()),
                 new ComparisonView.ByAuc(
                         byAuc.verdict(),
                         byAuc.adjustedP(),
@@ -221,7 +234,8 @@ public class ComparisonViews {
                         beatsReference),
                 comparison.deciding(i),
                 scored.alarms(),
-                curves.get(Comparisons.bandKey(compared, i), k -> curve(compared, i)),
+                Comparisons.curveKey(compared, i),
+                new ComparisonView.GainBand(band.gainLow(), band.gainHigh()),
                 comparison.best(i),
                 probability && breakEven != null
                         ? ranking.size(ranking.pointAtThreshold(scoreAt(brief, ranking)))
@@ -231,6 +245,7 @@ public class ComparisonViews {
 
     private ComparisonView.CurveView curve(Comparisons.Compared compared, int i) {
         Ranking ranking = compared.comparison().ranking(i);
+        ValidationScores scored = compared.comparison().entries().get(i).scored();
         SimplifiedCurve thinned = SimplifiedCurve.of(ranking, MOST_POINTS);
         int[] points = thinned.points();
         double[] scores = new double[points.length - 1];
@@ -244,18 +259,14 @@ public class ComparisonViews {
                 band(compared, i),
                 Bands.of(ranking, (int) Math.min(SLIVERS, ranking.total())).stream()
                         .mapToDouble(BandRow::eventRate)
-                        .toArray());
+                        .toArray(),
+                new ComparisonView.GainsView(scored.trainingDepth(), scored.trainingCapture()));
     }
 
     private ComparisonView.BandView band(Comparisons.Compared compared, int i) {
         Band band = comparisons.band(compared, i);
         return new ComparisonView.BandView(
-                band.captureLow(),
-                band.captureHigh(),
-                band.precisionLow(),
-                band.precisionHigh(),
-                band.gainLow(),
-                band.gainHigh());
+                band.captureLow(), band.captureHigh(), band.precisionLow(), band.precisionHigh());
     }
 
     /** The sample's own probability that stands for the break-even at the planned rate (METHODS section 5). */

@@ -12,6 +12,7 @@ import outrider.base.BadInput;
 import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.casefile.CutRule;
+import outrider.casefile.Sha256;
 import outrider.exchange.Comparison;
 import outrider.exchange.CutComparison;
 import outrider.exchange.ValidationScores;
@@ -138,6 +139,18 @@ public class Comparisons {
                 money.planned(),
                 of.comparison().terms().seed(),
                 of.key().get(1));
+    }
+
+    /** A name for what is drawn of one candidate: its ranking, and bounds that no stake changes. */
+    static String curveKey(Compared of, int i) {
+        Comparison.Entry entry = of.comparison().entries().get(i);
+        List<Object> follows = List.of(
+                entry.id(),
+                entry.scored().doubt().interval().auc(),
+                of.comparison().money(i).planned(),
+                of.comparison().terms().seed(),
+                of.key().get(1));
+        return Sha256.of(follows.toString()).substring(0, 12);
     }
 
     /** Everything at one cut, with its intervals. */
