@@ -15,7 +15,7 @@ export function sent(whole: Comparison, held: string[] = []): ComparisonView {
   const fresh = whole.candidates.filter((row) => !held.includes(row.drawn));
   return {
     ...whole,
-    candidates: whole.candidates.map(({ curve: _, ...row }) => row),
+    candidates: whole.candidates.map((row) => ({ ...row, curve: undefined })),
     curves: Object.fromEntries(fresh.map((row) => [row.drawn, row.curve])),
   };
 }
