@@ -221,9 +221,17 @@ public final class CsvTableReader {
                     at,
                     null,
                     "has " + count + " field" + (count == 1 ? "" : "s") + " where the header has " + names.size(),
-                    names.size() == 1 && count > 1
-                            ? "say how many lines stand above the names of the columns, take them out, or choose another delimiter"
-                            : "give every record one value a column, quoting those that hold the delimiter");
+                    wayOut(count));
+        }
+
+        private String wayOut(int count) {
+            if (names.size() == 1 && count > 1) {
+                return "say how many lines stand above the names of the columns, take them out, or choose another delimiter";
+            }
+            if (records == 0 && count == names.size() + 1) {
+                return "name every column in the header: where each line begins with a number or name of its own, begin the header with a name for these";
+            }
+            return "give every record one value a column, quoting those that hold the delimiter";
         }
 
         private void startColumns() {

@@ -41,6 +41,10 @@ final class DialectFinder {
     private static final Pattern WHOLE = Pattern.compile("\\d{1,9}");
     private static final Pattern DAY = Pattern.compile("\\d{1,4}[-./]\\d{1,2}[-./]\\d{1,4}.*");
 
+    private static final Pattern JSON = Pattern.compile("[\\[{]\\s*(?:[\\[{]\\s*)*\"[^\"]*\"\\s*[:,\\]}]");
+    private static final Pattern MARKUP =
+            Pattern.compile("<(?:[?!]|html|head|body|table|meta)", Pattern.CASE_INSENSITIVE);
+
     private DialectFinder() {}
 
     /**
@@ -52,6 +56,7 @@ final class DialectFinder {
         Encoding encoding = encoding(head, whole);
         String text = decode(head, encoding);
         refuseBinary(text);
+        refuseOtherForms(text);
         Found first = find(text, encoding, whole);
         for (int above = 1; !first.begins() && above <= MOST_ABOVE; above++) {
             String rest = below(text, above);
@@ -133,11 +138,13 @@ final class DialectFinder {
     }
 
     private static boolean betweenBlanks(List<List<String>> rows) {
-        int fields = rows.isEmpty() ? 0 : rows.get(0).size();
-        return rows.size() > 1
-                && fields >= FEWEST_BETWEEN_BLANKS
-                && rows.stream()
-                        .allMatch(row -> row.size() == fields && row.stream().noneMatch(String::isEmpty));
+        int fields = rows.size() < 2 ? 0 : rows.get(1).size();
+        int names = rows.isEmpty() ? 0 : rows.get(0).size();
+        return fields >= FEWEST_BETWEEN_BLANKS
+                // where records have names, these may have none
+                && (names == fields || names == fields - 1)
+                && rows.stream().skip(1).allMatch(row -> row.size() == fields)
+                && rows.stream().flatMap(List::stream).noneMatch(String::isEmpty);
     }
 
     /** Whether a field begins with an apostrophe that marks a text for a spreadsheet, and does not end with one. */
@@ -175,6 +182,18 @@ final class DialectFinder {
                     "is not a text file: it holds bytes that stand for no letters",
                     "bring CSV or TSV, plain or gzip, or Parquet; export a spreadsheet as CSV first");
         }
+    }
+
+    /** Texts of other kinds than tables by how they begin. */
+    private static void refuseOtherForms(String text) {
+        String begin = text.substring(0, Math.min(text.length(), 500)).stripLeading();
+        String form =
+                JSON.matcher(begin).lookingAt() ? "JSON" : MARKUP.matcher(begin).lookingAt() ? "HTML or XML" : null;
+        if (form == null) return;
+        throw BadInput.of(
+                "file",
+                "is " + form + " and no table",
+                "export it as CSV: a line of names, then a line for each record");
     }
 
     /** The first records under a reading, as {@link Preview} shows them too; a last cut-off one is left out. */
@@ -271,7 +290,24 @@ final class DialectFinder {
         // names of rows have none above them, nor has what a mark at the end of each line begins
         boolean blanks = names.subList(Math.min(1, names.size()), Math.max(1, names.size() - 1))
                 .contains("");
-        return !(repeats && blanks) || rows.size() < 2;
+        return !(repeats && blanks) || rows.size() < 2 || overNumbers(names, rows);
+    }
+
+    /** Whether two thirds of the first record's words, and two or more, stand above nothing but numbers. */
+    private static boolean overNumbers(List<String> names, List<List<String>> rows) {
+        int words = 0;
+        int above = 0;
+        for (int i = 0; i < names.size(); i++) {
+            if (names.get(i).isEmpty()) continue;
+            int at = i;
+            words++;
+            boolean numbers = rows.stream()
+                    .skip(1)
+                    .filter(row -> row.size() > at && !row.get(at).isBlank())
+                    .allMatch(row -> NUMBER.matcher(row.get(at).strip()).matches());
+            if (numbers) above++;
+        }
+        return above >= 2 && 3 * above >= 2 * words;
     }
 
     /** Whether two thirds of the first record's fields, and two or more, are found in the same column of many records below. */

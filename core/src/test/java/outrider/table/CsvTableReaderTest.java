@@ -87,6 +87,12 @@ class CsvTableReaderTest {
                 "'a,a~1,2~'            | line 1, column \"a\": stands twice in the header",
                 "'column_2,~1,2~'      | line 1, column \"column_2\": stands twice in the header",
                 "',X1,X2~ID,AGE,PAY~1,34,0~2,45,1~3,28,2~' | line 2: holds words where the lines below hold numbers; it looks like a second",
+                "'age,pay,pay,,y~1,2.5,3,1,0~2,2.5,3,1,0~4,1,3,1,1~' | line 1, column \"pay\": stands twice in the header",
+                "'\"pay\" \"age\" \"y\"~\"1\" 2.5 30 0~\"2\" 3.5 40 1~' | line 2: has 4 fields where the header has 3; name every column",
+                "'a,b~1,2,3~4,5,6~' | line 2: has 3 fields where the header has 2; name every column in the header: where",
+                "'{\"a\": 1}~{\"a\": 2}~' | file: is JSON and no table; export it as CSV: a line of names",
+                "'[[\"a\", \"b\"], [1, 2]]' | file: is JSON and no table",
+                "'<!DOCTYPE html>~<table>' | file: is HTML or XML and no table",
                 "'a,b~1,\"2~3,4~'      | line 2, column \"b\": a quoted field is not closed"
             })
     void brokenFilesAreRefusedByLine(String file, String refusal) {
