@@ -60,8 +60,8 @@
 <section aria-label="Measures" {@attach pins.pinnable(pinned)}>
   <div class="mb-1 flex items-baseline gap-2">
     <h2 class="whitespace-nowrap">Measures at the cut, and the best of each</h2>
-    <span class="quiet truncate"
-      >validation{all.eventFactor === 1 ? '' : ' at its own event rate'}; a best moves the cut there</span
+    <span class="quiet"
+      >validation{all.eventFactor === 1 ? '' : ' at its own event rate'}; a best moves the cut</span
     >
     <Button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
       >pin table</Button
