@@ -22,7 +22,34 @@ public final class LevelOrder {
             List.of("xs", "s", "m", "l", "xl", "xxl"),
             List.of("never", "rarely", "sometimes", "often", "always"),
             List.of("tiny", "small", "medium", "large", "huge"),
-            List.of("very bad", "bad", "fair", "good", "very good", "excellent"),
+            List.of("very bad", "bad", "poor", "fair", "good", "very good", "excellent"),
+            List.of(
+                    "strongly disagree",
+                    "disagree",
+                    "somewhat disagree",
+                    "neutral",
+                    "neither",
+                    "neither agree nor disagree",
+                    "undecided",
+                    "somewhat agree",
+                    "agree",
+                    "strongly agree"),
+            List.of(
+                    "very dissatisfied",
+                    "dissatisfied",
+                    "somewhat dissatisfied",
+                    "neutral",
+                    "neither",
+                    "neither satisfied nor dissatisfied",
+                    "somewhat satisfied",
+                    "satisfied",
+                    "very satisfied"),
+            List.of("very unlikely", "unlikely", "neutral", "neither", "likely", "very likely"),
+            List.of("very low", "low", "moderate", "high", "very high"),
+            List.of("none", "mild", "moderate", "severe", "very severe"),
+            List.of("bronze", "silver", "gold", "platinum"),
+            List.of("primary", "secondary", "tertiary"),
+            List.of("first", "second", "third", "fourth", "fifth"),
             List.of("mon", "tue", "wed", "thu", "fri", "sat", "sun"),
             List.of("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"),
             List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"),
@@ -44,17 +71,18 @@ public final class LevelOrder {
 
     /** The levels from the first to the last; null where they name no order: each holds a number of its own, or all are words of one scale. */
     public static @Nullable List<String> of(List<String> levels) {
-        return of(levels, SCALES);
+        return of(levels, SCALES, LevelNumbers.of(levels));
     }
 
-    /** The same where no word but those of the commonest scales is met: such an order is an input without anybody's word. */
+    /** Such an order where no word but those of the commonest scales is met: such an order is an input without anybody's word. */
     public static @Nullable List<String> unasked(List<String> levels) {
-        return of(levels, SCALES.subList(0, UNASKED));
+        double[] plain = levels.stream().mapToDouble(LevelOrder::first).toArray();
+        return of(levels, SCALES.subList(0, UNASKED), plain);
     }
 
-    private static @Nullable List<String> of(List<String> levels, List<List<String>> scales) {
+    private static @Nullable List<String> of(List<String> levels, List<List<String>> scales, double[] numbers) {
         if (levels.size() < FEWEST) return null;
-        double[] place = levels.stream().mapToDouble(LevelOrder::first).toArray();
+        double[] place = numbers;
         if (Arrays.stream(place).anyMatch(Double::isNaN)) place = byWords(levels, scales);
         if (place == null || new HashSet<>(Arrays.stream(place).boxed().toList()).size() < place.length) return null;
         double[] at = place;
@@ -65,7 +93,7 @@ public final class LevelOrder {
                 .toList();
     }
 
-    /** The first number in a level's text. */
+    /** The first number in a level's text, without a look at thousands: what is fitted unasked goes on going by it. */
     private static double first(String level) {
         Matcher found = NUMBER.matcher(level);
         return found.find() ? Double.parseDouble(found.group().replace(',', '.')) : Double.NaN;

@@ -2,9 +2,14 @@ package outrider.table;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class LevelOrderTest {
     @Test
@@ -15,6 +20,29 @@ class LevelOrderTest {
         assertThat(LevelOrder.of(List.of("XL", "S", "M"))).containsExactly("S", "M", "XL");
         assertThat(LevelOrder.of(List.of("up to 1,5", "up to 0,5", "up to 10")))
                 .containsExactly("up to 0,5", "up to 1,5", "up to 10");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "Less than $20,000|$20,000 - $39,999|$40,000 to $99,999|$100,000 - $999,999|$1,000,000 or more",
+                "unter 1.000 €|1.000 – 1.999 €|2.000 – 9.999 €|10.000 – 99.999 €|über 99.999 €",
+                "<18|18-24|25-34|35-64|65+",
+                "0|1|2|more than 2",
+                "0.125 - 0.25|0.25 - 0.5|0.5 - 1.125|1.125 - 2",
+                "under 100k|100k-500k|500k-1M|1M-10M",
+                "1 month|5 months|12 months",
+                "1 000 km|20 000 km|100 000 km",
+                "Very dissatisfied|Dissatisfied|Neither|Satisfied|Very satisfied",
+                "Strongly disagree|Disagree|Agree|Strongly agree",
+                "mild|moderate|severe",
+                "low|moderate|high"
+            })
+    void rangesOfAmountsAndScalesOfAnswersNameTheirs(String inOrder) {
+        List<String> expected = List.of(inOrder.split("\\|"));
+        List<String> mixed = new ArrayList<>(expected);
+        Collections.shuffle(mixed, new Random(1));
+        assertThat(LevelOrder.of(mixed)).isEqualTo(expected);
     }
 
     @Test
