@@ -3,11 +3,18 @@ import { describe, expect, it, vi } from 'vitest';
 import type { At as Against, Verdict } from '../src/api/schema';
 import type { Comparison, Row } from '../src/lib/compared';
 import type { AtCut } from '../src/lib/curve';
-import { count, gain, money, percent, score, significant } from '../src/lib/format';
+import { count, gain, money, percent, score, signedApart, significant } from '../src/lib/format';
 import { keys } from '../src/lib/keys';
 import { compareLine, levelLine, looksLine, raceWords, remarks, sentence } from '../src/lib/words';
 import NumberField from '../src/parts/NumberField.svelte';
 import { brief } from './case';
+
+it('money with a sign is one piece of a sentence', () => {
+  const pieces = signedApart('It gains −€395 (95 % interval −€1,680 to +€691), CHF 4 or +CHF 12,000.50.');
+  expect(pieces.filter((_, i) => i % 2 === 1)).toEqual(['−€395', '−€1,680', '+€691', '+CHF 12,000.50.']);
+  expect(pieces.join('')).toContain('interval −€1,680 to');
+  expect(signedApart('nothing − at all')).toEqual(['nothing − at all']);
+});
 
 describe('numbers', () => {
   it('carry their sign and their thousands, and the undefined is a dash', () => {

@@ -79,3 +79,6 @@ export function inMonths(months: number): string {
   const now = new Date();
   return new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth() + months, 1)).toISOString().slice(0, 10);
 }
+
+/** A text cut at money with a sign, which stands at the odd places: no line should end between the two. */
+export const signedApart = (text: string) => text.split(/([−+](?:\p{Sc}|[A-Z]{3} ?)\d[\d,.]*)/u);

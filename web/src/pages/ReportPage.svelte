@@ -8,7 +8,7 @@
   import { get, page, post } from '../lib/api';
   import { route } from '../lib/routes';
   import { session } from '../lib/session.svelte';
-  import { when } from '../lib/format';
+  import { signedApart, when } from '../lib/format';
   import { Typed } from '../lib/typed.svelte';
   import { untrack } from 'svelte';
   import CheckList from '../parts/signoff/CheckList.svelte';
@@ -98,6 +98,10 @@
   const unsaid = $derived(words.value.trim() === '' && !remarks.some((r) => r.words.trim() !== ''));
 </script>
 
+{#snippet sentence(text: string)}{#each signedApart(text) as piece, i (i)}{#if i % 2 === 1}<span
+        class="whitespace-nowrap">{piece}</span
+      >{:else}{piece}{/if}{/each}{/snippet}
+
 <header class="flex h-12 items-center gap-4 border-b px-[18px]">
   <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
   {#if report}
@@ -143,7 +147,7 @@
           <p class="state" data-state={report.head.state}>{report.head.words}</p>
           <h2 class="title">{report.head.question}</h2>
           <p class="decision">{report.page.decision}</p>
-          <p>{report.page.expected}</p>
+          <p>{@render sentence(report.page.expected)}</p>
           {@render said('decision')}
           <Table class="plain mt-2">
             <thead>
@@ -172,14 +176,14 @@
               <h2>Why this candidate</h2>
               {@render said('why')}
               <ul>
-                {#each report.page.why as line (line)}<li>{line}</li>{/each}
+                {#each report.page.why as line (line)}<li>{@render sentence(line)}</li>{/each}
               </ul>
             </div>
             <div>
               <h2>What could go wrong</h2>
               {@render said('risks')}
               <ul>
-                {#each report.page.risks as line (line)}<li>{line}</li>{/each}
+                {#each report.page.risks as line (line)}<li>{@render sentence(line)}</li>{/each}
               </ul>
             </div>
           </div>

@@ -13,10 +13,16 @@ import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** What the pages of all reports share: template, style, fonts, and the room for what is said to them. */
 final class ReportPage {
+    /** Money with a sign; before that, drawings and tags, in which it is left alone. */
+    private static final Pattern SIGNED_MONEY =
+            Pattern.compile("(?s)<(svg|style|title)\\b.*?</\\1>|<[^>]*>|[−+](?:\\p{Sc}|[A-Z]{3}[  ]?)\\d[\\d,.]*");
+
     private ReportPage() {}
 
     static Template template(String name) {
@@ -45,6 +51,14 @@ final class ReportPage {
         return blocks.stream().map(Block::html).collect(Collectors.joining("\n"));
     }
 
+    /** No line of text ends between a sign and its money. */
+    private static String signsKept(String page) {
+        return SIGNED_MONEY.matcher(page).replaceAll(found -> {
+            String text = Matcher.quoteReplacement(found.group());
+            return found.group().startsWith("<") ? text : "<span class=\"signed\">" + text + "</span>";
+        });
+    }
+
     /**
      * A page as it stands now.
      *
@@ -68,7 +82,7 @@ final class ReportPage {
                         .block()
                         .html();
         String said = state.isEmpty() ? "" : "<p class=\"state\">" + Block.escape(state) + "</p>";
-        String page = rendering.replace("<!--approvals-->", table).replace("<!--state-->", said);
+        String page = signsKept(rendering.replace("<!--approvals-->", table).replace("<!--state-->", said));
         if (fonts) {
             String faces = face("Literata", "literata") + face("Public Sans", "public-sans");
             return page.replaceFirst("<style>", "<style>" + faces).replace("<!--bookmarks-->", "");

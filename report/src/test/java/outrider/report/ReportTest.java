@@ -16,6 +16,7 @@ import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlin
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.w3c.dom.Document;
+import org.w3c.dom.Node;
 import org.w3c.dom.NodeList;
 import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
@@ -54,7 +55,7 @@ class ReportTest {
                         html.replace("<!DOCTYPE html>", "").getBytes(StandardCharsets.UTF_8)));
     }
 
-    private static NodeList nodes(Document page, String path) throws Exception {
+    private static NodeList nodes(Node page, String path) throws Exception {
         return (NodeList) XPathFactory.newInstance().newXPath().evaluate(path, page, XPathConstants.NODESET);
     }
 
@@ -87,6 +88,17 @@ class ReportTest {
                 .isGreaterThan(40);
         assertThat(nodes(page, "//*[local-name()='th'][not(@scope)]").getLength())
                 .isZero();
+        String kept = "//*[local-name()='span'][@class='signed']";
+        assertThat(nodes(page, kept).getLength()).isPositive();
+        assertThat(nodes(page, "//*[local-name()='svg' or local-name()='title']" + kept)
+                        .getLength())
+                .as("signs kept with their money in text alone")
+                .isZero();
+        NodeList texts = nodes(page, "//*[local-name()='p' or local-name()='li']");
+        for (int i = 0; i < texts.getLength(); i++) {
+            int signed = nodes(texts.item(i), "." + kept).getLength();
+            assertThat(texts.item(i).getTextContent().split("[−+]€", -1)).hasSize(signed + 1);
+        }
         for (Paragraph p : Paragraph.values()) {
             assertThat(nodes(page, "//*[@data-paragraph='" + p.jsonName() + "']")
                             .getLength())
