@@ -74,7 +74,7 @@ public final class LevelOrder {
         return of(levels, SCALES, LevelNumbers.of(levels));
     }
 
-    /** Such an order where no word but those of the commonest scales is met: such an order is an input without anybody's word. */
+    /** Such an order where no word but those of the commonest scales is met: then it is an input without anybody's word. */
     public static @Nullable List<String> unasked(List<String> levels) {
         double[] plain = levels.stream().mapToDouble(LevelOrder::first).toArray();
         return of(levels, SCALES.subList(0, UNASKED), plain);
