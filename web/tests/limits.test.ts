@@ -1,5 +1,12 @@
-import { describe, expect, it } from 'vitest';
+import { render, screen } from '@testing-library/svelte';
+import { describe, expect, it, vi } from 'vitest';
+import { desk } from '../src/lib/desk.svelte';
 import { limits } from '../src/lib/limits';
+import CandidatesPage from '../src/pages/CandidatesPage.svelte';
+import { brief, comparison } from './case';
+import { serve } from './server';
+
+vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '', hash: '' } }));
 
 describe('what limits every kind', () => {
   const words = { records: 'trips', events: 'frauds', acting: 'hold', currency: '€' };
@@ -22,5 +29,24 @@ describe('what limits every kind', () => {
   it('is nothing where there are events enough and values', () => {
     expect(limits({ records: 9000, events: 900 }, [...inputs(20, 100), aside], words)).toBeNull();
     expect(limits({ records: 9000, events: 1 }, [aside], words)).toBeNull();
+  });
+
+  it('is told of missing values once they are counted', async () => {
+    desk.brief = brief;
+    let asked = 0;
+    serve(({ path }) => {
+      if (path.startsWith('/api/comparisons/')) return comparison(null);
+      if (!path.endsWith('/columns')) return [];
+      const counted = asked++ > 0;
+      const column = { name: 'fares', input: true, records: counted ? 50 : 0, missing: counted ? 20 : 0 };
+      return { columns: [column], pending: counted ? 0 : 1 };
+    });
+    render(CandidatesPage);
+    expect(await screen.findByText(/What limits every kind here: 6 .* for 1 input, 6 each/)).toBeTruthy();
+    expect(screen.queryByText(/values are missing/)).toBeNull();
+    expect(
+      await screen.findByText(/40.0 % of the inputs' values are missing/, {}, { timeout: 4000 }),
+    ).toBeTruthy();
+    expect(asked).toBe(2);
   });
 });

@@ -21,7 +21,7 @@ export function limits(
   if (each < USUAL) {
     const what = part.events <= others ? words.events : `${words.records} that are no ${words.events}`;
     reasons.push(
-      `${count(rarer)} ${what} for ${count(inputs.length)} inputs, ${significant(each)} each, where ${USUAL} are usual: more of them would tell more than another kind`,
+      `${count(rarer)} ${what} for ${count(inputs.length)} ${inputs.length === 1 ? 'input' : 'inputs'}, ${significant(each)} each, where ${USUAL} are usual: more of them would tell more than another kind`,
     );
   }
   const sum = (what: 'missing' | 'records') => inputs.reduce((total, c) => total + c[what], 0);

@@ -22,10 +22,14 @@
   import SearchForm from '../parts/candidates/SearchForm.svelte';
   import State from '../parts/candidates/State.svelte';
 
+  const COLUMNS_AGAIN = 1500;
+
   const brief = $derived(desk.brief!);
   let candidates = $state.raw<Candidate[] | null>(null);
   let kinds = $state.raw<KindInfo[]>([]);
   let columns = $state.raw<Column[]>([]);
+  /** columns whose missing values are not counted yet */
+  let uncounted = $state(0);
   let searches = $state.raw<Search[]>([]);
   let effects = $state.raw<Map<number, EffectsView>>(new Map());
   let making = $state<'candidate' | 'search' | null>(null);
@@ -38,12 +42,26 @@
   onMount(() => {
     void load();
     void get<KindInfo[]>('/candidates/kinds').then((found) => (kinds = found));
-    void get<Columns>(`/briefs/${brief.id}/columns`).then((found) => (columns = found.columns));
-    return poll(
-      () => void load(),
-      () => (candidates?.some(active) || searches.some(active)) ?? false,
-    );
+    void loadColumns();
+    const polls = [
+      poll(
+        () => void load(),
+        () => (candidates?.some(active) || searches.some(active)) ?? false,
+      ),
+      poll(
+        () => void loadColumns(),
+        () => uncounted > 0,
+        COLUMNS_AGAIN,
+      ),
+    ];
+    return () => polls.forEach((end) => end());
   });
+
+  async function loadColumns() {
+    const found = await get<Columns>(`/briefs/${brief.id}/columns`);
+    columns = found.columns;
+    uncounted = found.pending;
+  }
 
   async function load() {
     const before = candidates?.filter((c) => c.status === 'done').length ?? 0;
