@@ -26,6 +26,11 @@ describe('what limits every kind', () => {
     );
   });
 
+  it('says nothing of missing values until all are counted', () => {
+    const some = [...inputs(3, 400), { input: true, records: 0, missing: 0 }];
+    expect(limits({ records: 9000, events: 900 }, some, words)).toBeNull();
+  });
+
   it('is nothing where there are events enough and values', () => {
     expect(limits({ records: 9000, events: 900 }, [...inputs(20, 100), aside], words)).toBeNull();
     expect(limits({ records: 9000, events: 1 }, [aside], words)).toBeNull();

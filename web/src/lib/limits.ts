@@ -26,6 +26,8 @@ export function limits(
   }
   const sum = (what: 'missing' | 'records') => inputs.reduce((total, c) => total + c[what], 0);
   const missing = sum('missing') / Math.max(1, sum('records'));
-  if (missing >= MUCH_MISSING) reasons.push(`${percent(missing)} % of the inputs' values are missing`);
+  const counted = inputs.every((c) => c.records > 0);
+  if (counted && missing >= MUCH_MISSING)
+    reasons.push(`${percent(missing)} % of the inputs' values are missing`);
   return reasons.length === 0 ? null : `What limits every kind here: ${reasons.join('; ')}.`;
 }

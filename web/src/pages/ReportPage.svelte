@@ -170,7 +170,9 @@
               {/each}
             </tbody>
           </Table>
-          <p class="confirm" class:doubt={!report.page.confirmed}>{report.page.confirmation}</p>
+          <p class="confirm" class:doubt={!report.page.confirmed}>
+            {@render sentence(report.page.confirmation)}
+          </p>
           <div class="mt-2 grid grid-cols-2 gap-5">
             <div>
               <h2>Why this candidate</h2>

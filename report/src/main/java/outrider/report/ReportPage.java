@@ -21,7 +21,7 @@ import java.util.stream.Collectors;
 final class ReportPage {
     /** Money with a sign; before that, drawings and tags, in which it is left alone. */
     private static final Pattern SIGNED_MONEY =
-            Pattern.compile("(?s)<(svg|style|title)\\b.*?</\\1>|<[^>]*>|[−+](?:\\p{Sc}|[A-Z]{3}[  ]?)\\d[\\d,.]*");
+            Pattern.compile("(?s)<(svg|style|title)\\b.*?</\\1>|<[^>]*>|[−+](?:\\p{Sc}|[A-Z]{3} ?)\\d[\\d,.]*");
 
     private ReportPage() {}
 
