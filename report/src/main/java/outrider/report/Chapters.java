@@ -10,6 +10,7 @@ import outrider.casefile.ColumnUse;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
 import outrider.casefile.Paragraph;
+import outrider.casefile.SigningKey;
 import outrider.casefile.Written;
 import outrider.exchange.CutFigures;
 import outrider.uncertainty.AucUncertainty;
@@ -56,10 +57,10 @@ final class Chapters {
     }
 
     private static void pin(Evidence.Pinned pin, int number, List<Block> blocks) {
-        blocks.add(Block.heading(pin.title()));
+        blocks.add(new Block.Heading(pin.title()));
         if (!pin.note().isBlank()) blocks.add(Block.said(pin.note()));
         if (pin.drawing() != null) {
-            blocks.add(Block.chart(
+            blocks.add(new Block.Chart(
                     SafeDrawing.of(pin.drawing(), "pin" + number + "-", pin.title() + ". " + pin.reading())));
         }
         if (pin.cells() != null && !pin.cells().isEmpty()) {
@@ -103,7 +104,7 @@ final class Chapters {
                         f.reserve() == null ? null : f.reserve().part()));
         blocks.add(ReportTable.of(parts)
                 .text("part", Dealt::name)
-                .number("records", d -> Written.count(d.records()))
+                .count("records", Dealt::records)
                 .number(
                         words.events(),
                         d -> d.opened() == null
@@ -211,15 +212,14 @@ final class Chapters {
                                 r.atCut().capture(),
                                 r.atCut().captureLow(),
                                 r.atCut().captureHigh()))
-                .number("lift", r -> Written.fixed(r.atCut().lift(), 2))
-                .number("precision", r -> Written.percent(r.atCut().precision()))
+                .decimal("lift", 2, r -> r.atCut().lift())
+                .percent("precision", r -> r.atCut().precision())
                 .estimate("gain over nobody", r -> gain(r.atCut()))
                 .estimate("AUC", r -> auc(r.auc()))
-                .number(
+                .decimal(
                         "out of fold",
-                        r -> r.outOfFold() == null
-                                ? Written.NONE
-                                : Written.fixed(r.outOfFold().auc(), 3))
+                        3,
+                        r -> r.outOfFold() == null ? null : r.outOfFold().auc())
                 .text(
                         "by AUC",
                         r -> r.byAuc().verdict() == Verdict.LEADER
@@ -232,7 +232,7 @@ final class Chapters {
                                 : r.difference().verdict().words())
                 .marking(this::proposed)
                 .block());
-        blocks.add(Block.chart(Charts.gains(e)));
+        blocks.add(new Block.Chart(Charts.gains(e)));
         return blocks;
     }
 
@@ -260,8 +260,8 @@ final class Chapters {
                         c -> c.knownAfterDays() == null
                                 ? "not said"
                                 : c.knownAfterDays().toString())
-                .number("missing", c -> Written.percent(c.missing()))
-                .number("AUC alone", c -> Written.fixed(c.auc(), 3))
+                .percent("missing", Figures.ColumnRow::missing)
+                .decimal("AUC alone", 3, Figures.ColumnRow::auc)
                 .block());
         return blocks;
     }
@@ -296,7 +296,7 @@ final class Chapters {
     }
 
     private static Block hash(String file, String sha256) {
-        return new Block("<p>SHA-256 of " + Block.escape(file) + ": <span class=\"hash\">" + sha256 + "</span></p>");
+        return Block.of(Block.words("SHA-256 of " + file + ": "), Block.sum(sha256));
     }
 
     private List<Block> recipe() {
@@ -313,15 +313,17 @@ final class Chapters {
                 Block.text(
                         "The whole case is in this report's evidence and can be exported as one file; “outrider run” computes it anew from that file and the data, “outrider verify” holds the evidence against them."));
         if (e.trail() != null) {
-            blocks.add(new Block("<p>Issued after entry " + e.trail().entries() + " of the audit trail "
-                    + Block.escape(e.trail().chain()) + ", whose hash is <span class=\"hash\">"
-                    + e.trail().hash() + "</span></p>"));
+            blocks.add(Block.of(
+                    Block.words("Issued after entry " + e.trail().entries() + " of the audit trail "
+                            + e.trail().chain() + ", whose hash is "),
+                    Block.sum(e.trail().hash())));
         }
         if (e.key() != null) {
-            blocks.add(new Block("<p>Signed with the Ed25519 key <span class=\"hash\">"
-                    + outrider.casefile.SigningKey.thumbprint(e.key())
-                    + "</span>; its public half: <span class=\"hash\">"
-                    + Block.escape(String.valueOf(e.key().get("x"))) + "</span></p>"));
+            blocks.add(Block.of(
+                    Block.words("Signed with the Ed25519 key "),
+                    Block.sum(SigningKey.thumbprint(e.key())),
+                    Block.words("; its public half: "),
+                    Block.sum(String.valueOf(e.key().get("x")))));
         }
         return blocks;
     }

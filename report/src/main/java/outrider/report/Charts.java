@@ -177,7 +177,7 @@ final class Charts {
         String element = svg.getSVGElement(id, false, null, null, null);
         return element.replaceFirst(
                 "<svg ",
-                "<svg role=\"img\" aria-label=\"" + Block.escape(label) + "\" width=\"" + WIDTH + "\" height=\""
+                "<svg role=\"img\" aria-label=\"" + XhtmlText.of(label) + "\" width=\"" + WIDTH + "\" height=\""
                         + HEIGHT + "\" viewBox=\"0 0 " + WIDTH + " " + HEIGHT + "\" ");
     }
 

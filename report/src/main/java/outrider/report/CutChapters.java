@@ -39,7 +39,7 @@ final class CutChapters {
     List<Block> threshold() {
         List<Block> blocks = new ArrayList<>();
         blocks.add(Block.text(stakes()));
-        blocks.add(Block.chart(Charts.netValue(e)));
+        blocks.add(new Block.Chart(Charts.netValue(e)));
         Stakes s = brief.stakes();
         boolean valued = brief.valueColumn() != null;
         CutFigures reserve = f.reserve() == null ? null : f.reserve().figures();
@@ -68,12 +68,12 @@ final class CutChapters {
                     .text("if the …", w -> FirstPage.lever(w.lever()))
                     .text("were", this::amount)
                     .number("this cut gains", w -> gain(w.gain() * f.perCampaign()))
-                    .number("best depth then", w -> Written.percent(w.bestDepth()))
+                    .percent("best depth then", Figures.WhatIf::bestDepth)
                     .number("which gains", w -> gain(w.bestGain() * f.perCampaign()))
                     .block());
         }
         if (!f.takeovers().isEmpty()) {
-            blocks.add(Block.bullets(f.takeovers().stream()
+            blocks.add(new Block.Bullets(f.takeovers().stream()
                     .map(t -> "With a " + FirstPage.lever(t.lever()) + " of " + leverAmount(t.lever(), t.amount())
                             + (t.amount() > t.now() ? " or more" : " or less") + " (now "
                             + leverAmount(t.lever(), t.now())
@@ -136,12 +136,12 @@ final class CutChapters {
                 .caption("Band table of " + f.chosen() + " on validation, highest scores first."
                         + (tied ? " * a group of equal scores straddles a boundary, so events are shared out." : ""))
                 .number("band", b -> Integer.toString(b.band()))
-                .number(words.records(), b -> Written.count(b.records()))
+                .count(words.records(), BandRow::records)
                 .number(words.events(), b -> Written.count(b.events()) + (b.tied() ? " *" : ""))
-                .number("event rate", b -> Written.percent(b.eventRate()))
-                .number("lift", b -> Written.fixed(b.lift(), 2))
-                .number("capture so far", b -> Written.percent(b.capture()))
-                .number("lift so far", b -> Written.fixed(b.cumulativeLift(), 2))
+                .percent("event rate", BandRow::eventRate)
+                .decimal("lift", 2, BandRow::lift)
+                .percent("capture so far", BandRow::capture)
+                .decimal("lift so far", 2, BandRow::cumulativeLift)
                 .number("lowest score", b -> Written.score(b.lowestScore()))
                 .block();
     }
@@ -163,12 +163,12 @@ final class CutChapters {
                 + " on average, where a perfect one of this size would be by " + Written.fixed(q.perfect(), 4)
                 + "; Brier score " + Written.fixed(q.brier(), 4) + ", log loss "
                 + Written.fixed(q.logLoss(), 4) + "."));
-        blocks.add(Block.chart(Charts.reliability(e)));
+        blocks.add(new Block.Chart(Charts.reliability(e)));
         blocks.add(ReportTable.of(q.reliability())
                 .caption("Forecast and outcome on validation; Wilson 95 % intervals.")
                 .number("band", r -> Integer.toString(r.band()))
-                .number(words.records(), r -> Written.count(r.records()))
-                .number("mean forecast", r -> Written.percent(r.meanProbability()))
+                .count(words.records(), r -> r.records())
+                .percent("mean forecast", r -> r.meanProbability())
                 .estimate("observed rate", r -> Estimate.percent(r.observedRate(), r.low(), r.high()))
                 .block());
         return blocks;
@@ -202,14 +202,14 @@ final class CutChapters {
             List<Figures.Group> groups, String what, Function<Figures.Group, String> name) {
         return ReportTable.of(groups)
                 .text(what, name)
-                .number(words.records(), g -> Written.count(g.records()))
-                .number(words.events(), g -> Written.count(g.events()))
-                .number("event rate", g -> Written.percent(g.events() / (double) g.records()))
-                .number("mean forecast", g -> Written.percent(g.meanScore()))
+                .count(words.records(), Figures.Group::records)
+                .count(words.events(), Figures.Group::events)
+                .percent("event rate", g -> g.events() / (double) g.records())
+                .percent("mean forecast", Figures.Group::meanScore)
                 .estimate("AUC", g -> Chapters.auc(g.auc()))
-                .number("acted on", g -> Written.percent(g.acted() / g.records()))
-                .number("capture rate", g -> g.events() == 0 ? Written.NONE : Written.percent(g.caught() / g.events()))
-                .number("lift", g -> Written.fixed(g.lift(), 2));
+                .percent("acted on", g -> g.acted() / g.records())
+                .percent("capture rate", g -> g.events() == 0 ? null : g.caught() / g.events())
+                .decimal("lift", 2, Figures.Group::lift);
     }
 
     List<Block> reserve() {

@@ -8,7 +8,7 @@ import outrider.casefile.Written;
  *
  * @param interval "from to", or null where there is none
  */
-public record Estimate(String value, @Nullable String interval) {
+public record Estimate(String value, @Nullable String interval) implements Cell {
     static final Estimate NONE = new Estimate(Written.NONE, null);
 
     static Estimate of(String value, String low, String high) {

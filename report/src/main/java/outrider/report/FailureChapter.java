@@ -49,9 +49,9 @@ final class FailureChapter {
                 .caption(
                         "Groups whose promise is not kept, found on one half of validation and confirmed on the other; figures of the other half, in brackets 95 % intervals.")
                 .text("group", Figures.Spot::words)
-                .number(words.records(), s -> Written.count(s.records()))
-                .number("promised", s -> Written.count(s.promised()))
-                .number("came", s -> Written.count(s.observed()))
+                .count(words.records(), Figures.Spot::records)
+                .count("promised", Figures.Spot::promised)
+                .count("came", Figures.Spot::observed)
                 .estimate(
                         "came over promised",
                         s -> Estimate.of(
@@ -81,7 +81,7 @@ final class FailureChapter {
             Function<Parity.@Nullable Measured, Estimate> promises) {
         return ReportTable.of(rows)
                 .text("segment", r -> r.column() + ": " + r.level() + (r.parityAsked() ? ", protected" : ""))
-                .number(words.events(), r -> Written.count(r.events()))
+                .count(words.events(), Figures.ParityRow::events)
                 .estimate("acted on", r -> shares.apply(r.parity().acted()))
                 .estimate("capture rate", r -> shares.apply(r.parity().capture()))
                 .estimate("precision", r -> shares.apply(r.parity().precision()))
@@ -120,7 +120,7 @@ final class FailureChapter {
                         a -> a.knownAfterDays() == null
                                 ? "not said"
                                 : a.knownAfterDays().toString())
-                .number("AUC without", a -> Written.fixed(a.auc(), 3))
+                .decimal("AUC without", 3, Figures.Added::auc)
                 .estimate(
                         "it would add",
                         a -> Estimate.of(

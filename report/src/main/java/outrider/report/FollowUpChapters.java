@@ -49,8 +49,7 @@ final class FollowUpChapters {
 
     List<Block> advice() {
         List<Block> blocks = new ArrayList<>();
-        blocks.add(
-                new Block("<p class=\"decision\">" + Block.escape(told.advice().words()) + "</p>"));
+        blocks.add(Block.styled("decision", told.advice().words()));
         if (!told.said().isEmpty()) blocks.add(Block.said(told.said()));
         ReleaseDocument.Signed signed = release.signed();
         String report = signed.report() == null ? "evidence " + signed.evidence() : "report " + signed.report();
@@ -96,14 +95,14 @@ final class FollowUpChapters {
                 .alarming(row -> row.off() != null && !row.off().holds())
                 .block());
         if (told.batches().size() > 1) {
-            blocks.add(Block.chart(FollowUpCharts.batches(
+            blocks.add(new Block.Chart(FollowUpCharts.batches(
                     told,
                     "capture",
                     "capture at the signed cut, %",
                     100,
                     SignedFigures.Measures::capture,
                     limit(Watched.CAPTURE, 1))));
-            blocks.add(Block.chart(FollowUpCharts.batches(
+            blocks.add(new Block.Chart(FollowUpCharts.batches(
                     told,
                     "gain",
                     "gain over " + words.acting() + " nobody, a 1,000 " + words.records() + ", " + words.currency(),
@@ -215,15 +214,15 @@ final class FollowUpChapters {
                                         ? "No input has moved further."
                                         : "Inputs that moved further, at most " + SHOWN + "."))
                 .text("", Stability::column)
-                .number("index", s -> Written.fixed(s.psi(), 4))
-                .number("by chance, up to", s -> Written.fixed(s.chanceHigh(), 4))
+                .decimal("index", 4, Stability::psi)
+                .decimal("by chance, up to", 4, Stability::chanceHigh)
                 .text("moved most", s -> s.moved() && s.most() != null ? s.most() : "")
                 .alarming(s -> s != figures.score() && s.moved() && s.psi() > outrider.follow.Advice.FAR)
                 .block());
         for (Carried carried : newest.told().carried()) {
             blocks.add(Block.text(carried(carried, figures)));
         }
-        if (!moved.isEmpty()) blocks.add(Block.chart(FollowUpCharts.distributions(moved.get(0), newest.name())));
+        if (!moved.isEmpty()) blocks.add(new Block.Chart(FollowUpCharts.distributions(moved.get(0), newest.name())));
         return blocks;
     }
 
@@ -250,8 +249,8 @@ final class FollowUpChapters {
         blocks.add(ReportTable.of(named)
                 .caption("The batch of " + newest.name() + ". Acting may change an outcome, so each is told apart.")
                 .text("", Named::name)
-                .number(words.records(), n -> Written.count(n.group().records()))
-                .number("outcomes", n -> Written.count(n.group().known()))
+                .count(words.records(), n -> n.group().records())
+                .count("outcomes", n -> n.group().known())
                 .estimate(
                         words.events() + " among them",
                         n -> FollowUpFigures.share(n.group().rate()))
@@ -288,7 +287,7 @@ final class FollowUpChapters {
                 .caption("Capture at the signed cut in the batch of " + newest.name()
                         + ", each held against its own signed figure, all of them together.")
                 .text("segment", s -> s.column() + ": " + s.level())
-                .number(words.records(), s -> Written.count(s.records()))
+                .count(words.records(), SegmentFigures::records)
                 .estimate("capture", s -> FollowUpFigures.capture(s.figures()))
                 .estimate(
                         "less signed",
@@ -323,15 +322,13 @@ final class FollowUpChapters {
         return List.of(ReportTable.of(newestFirst)
                 .text("batch", FollowUp.Batch::name)
                 .text("file", b -> b.source().file())
-                .number(words.records(), b -> Written.count(figures(b).records()))
-                .number(
+                .count(words.records(), b -> figures(b).records())
+                .percent(
                         "to act on",
-                        b -> Written.percent(
-                                figures(b).acted() / (double) figures(b).records()))
-                .number(
+                        b -> figures(b).acted() / (double) figures(b).records())
+                .percent(
                         "outcomes",
-                        b -> Written.percent(
-                                figures(b).known() / (double) figures(b).records()))
+                        b -> figures(b).known() / (double) figures(b).records())
                 .estimate("capture", b -> FollowUpFigures.capture(figures(b).figures()))
                 .text("of note", this::note)
                 .block());
@@ -362,9 +359,9 @@ final class FollowUpChapters {
                         + "“./outrider verify follow-up.json --data FILE …” computes every figure anew."),
                 ReportTable.of(files)
                         .text("file", FollowUp.Source::file)
-                        .hash("SHA-256", FollowUp.Source::sha256)
+                        .sum("SHA-256", FollowUp.Source::sha256)
                         .block(),
-                Block.bullets(
+                new Block.Bullets(
                         List.of(
                                 "Stability index: sum over bands of (share now − share signed) · ln(share now / share signed), shares not below 0.0001; what chance gives by the chi-squared distribution.",
                                 "Figures of outcomes that have arrived, at the signed threshold; percentile bootstrap, seeded; a difference by the errors of both.",

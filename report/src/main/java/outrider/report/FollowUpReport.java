@@ -12,12 +12,12 @@ import outrider.casefile.Sha256;
 
 /** Renders a follow-up report as one self-contained XHTML page in the style of the sign-off report. Thread safe. */
 public final class FollowUpReport {
-    private static final Template TEMPLATE = ReportPage.template("follow-up.html");
+    private static final Template TEMPLATE = ReportPage.template("follow-up");
 
     private FollowUpReport() {}
 
     /** A chapter as the template reads it. */
-    public record Chapter(String key, String title, String html) {}
+    public record Chapter(String key, String title, List<Block> blocks) {}
 
     /** What a chapter is called, and where it stands. */
     private enum Part {
@@ -69,7 +69,7 @@ public final class FollowUpReport {
                 case BATCHES -> chapters.batches();
                 case REPEAT -> chapters.repeat();
             };
-            if (!blocks.isEmpty()) all.add(new Chapter(part.key, part.title, ReportPage.html(blocks)));
+            if (!blocks.isEmpty()) all.add(new Chapter(part.key, part.title, blocks));
         }
         return TEMPLATE.data("style", ReportPage.style())
                 .data("title", told.release().brief())

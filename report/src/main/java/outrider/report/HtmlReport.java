@@ -15,7 +15,7 @@ import outrider.casefile.Written;
 
 /** Renders evidence as one self-contained XHTML page: no script, styles and charts inside. Thread safe. */
 public final class HtmlReport {
-    private static final Template TEMPLATE = ReportPage.template("report.html");
+    private static final Template TEMPLATE = ReportPage.template("report");
 
     private HtmlReport() {}
 
@@ -46,10 +46,7 @@ public final class HtmlReport {
             if (!said.isEmpty() && !early) blocks.add(Block.said(said));
             blocks.addAll(chapters.of(p));
             all.add(new Chapter(
-                    p.jsonName(),
-                    p.title(),
-                    said.isEmpty() ? "" : Block.said(said).html(),
-                    ReportPage.html(blocks)));
+                    p.jsonName(), p.title(), said.isEmpty() ? List.of() : List.of(Block.said(said)), blocks));
         }
         return TEMPLATE.data("e", evidence)
                 .data("style", ReportPage.style())
@@ -60,7 +57,7 @@ public final class HtmlReport {
                 .data("first", first)
                 .data(
                         "ways",
-                        ReportTable.of(ways)
+                        List.of(ReportTable.of(ways)
                                 .caption("For the campaign of "
                                         + Written.count(evidence.recipe().campaignSize()) + " " + words.records()
                                         + ", from validation; 95 % intervals in brackets.")
@@ -70,8 +67,7 @@ public final class HtmlReport {
                                 .estimate("gain over nobody", FirstPage.Way::gain)
                                 .estimate("proposal gains more by", FirstPage.Way::ahead)
                                 .marking(way -> way == ways.get(0))
-                                .block()
-                                .html())
+                                .block()))
                 .data(
                         "confirmed",
                         evidence.figures().reserve() != null
@@ -80,30 +76,28 @@ public final class HtmlReport {
                 .data("chapters", all.subList(Paragraph.RISKS.ordinal() + 1, all.size()))
                 .data(
                         "checks",
-                        ReportTable.of(evidence.checks())
+                        List.of(ReportTable.of(evidence.checks())
                                 .caption("Held against the policy “"
                                         + evidence.policy().name() + "”, version " + evidence.policyVersion() + ".")
                                 .text("check", c -> c.title())
                                 .text("result", c -> c.passes() ? "passes" : "fails")
                                 .text("what was found", c -> c.words())
-                                .block()
-                                .html())
+                                .block()))
                 .data(
                         "answers",
                         evidence.answers().isEmpty()
-                                ? ""
-                                : ReportTable.of(evidence.answers())
+                                ? List.of()
+                                : List.of(ReportTable.of(evidence.answers())
                                         .text("chapter", a -> a.paragraph().title())
                                         .text("by", a -> a.by())
                                         .text("remark", a -> a.remark())
                                         .text("answer", a -> a.answer())
-                                        .block()
-                                        .html())
+                                        .block()))
                 .render();
     }
 
     /** A chapter as the template reads it. */
-    public record Chapter(String key, String title, String said, String html) {}
+    public record Chapter(String key, String title, List<Block> said, List<Block> blocks) {}
 
     private static String kicker(Evidence e) {
         String what = e.report() == null ? "Draft of a sign-off report" : "Sign-off report " + e.report();

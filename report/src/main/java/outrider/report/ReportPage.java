@@ -1,21 +1,23 @@
 package outrider.report;
 
 import io.quarkus.qute.Engine;
-import io.quarkus.qute.HtmlEscaper;
 import io.quarkus.qute.ReflectionValueResolver;
 import io.quarkus.qute.Template;
+import io.quarkus.qute.TemplateLocator;
 import io.quarkus.qute.ValueResolvers;
 import io.quarkus.qute.Variant;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.Reader;
+import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 
 /** What the pages of all reports share: template, style, fonts, and the room for what is said to them. */
 final class ReportPage {
@@ -25,14 +27,29 @@ final class ReportPage {
 
     private ReportPage() {}
 
+    /** Of {@code report}, {@code follow-up}, {@code blocks} and {@code cell}, some of which include others. */
+    private static final Engine ENGINE = Engine.builder()
+            .addDefaults()
+            .addValueResolver(ValueResolvers.rawResolver())
+            .addValueResolver(new ReflectionValueResolver())
+            .addResultMapper(new XhtmlText())
+            .addLocator(name -> Optional.of(new Source(name + ".html")))
+            .build();
+
+    private record Source(String file) implements TemplateLocator.TemplateLocation {
+        @Override
+        public Reader read() {
+            return new StringReader(new String(bytes(file), StandardCharsets.UTF_8));
+        }
+
+        @Override
+        public Optional<Variant> getVariant() {
+            return Optional.empty();
+        }
+    }
+
     static Template template(String name) {
-        Engine engine = Engine.builder()
-                .addDefaults()
-                .addValueResolver(ValueResolvers.rawResolver())
-                .addValueResolver(new ReflectionValueResolver())
-                .addResultMapper(new HtmlEscaper(List.of(Variant.TEXT_HTML)))
-                .build();
-        return engine.parse(new String(bytes(name), StandardCharsets.UTF_8), Variant.forContentType(Variant.TEXT_HTML));
+        return ENGINE.getTemplate(name);
     }
 
     static String style() {
@@ -48,7 +65,7 @@ final class ReportPage {
     }
 
     static String html(List<Block> blocks) {
-        return blocks.stream().map(Block::html).collect(Collectors.joining("\n"));
+        return template("blocks").data("blocks", blocks).render();
     }
 
     /** No line of text ends between a sign and its money. */
@@ -70,8 +87,8 @@ final class ReportPage {
      */
     static String complete(
             String rendering, List<Approval> approvals, String state, boolean fonts, Map<String, String> marks) {
-        String table = approvals.isEmpty()
-                ? "<p>Nobody has said anything to it yet.</p>"
+        Block said = approvals.isEmpty()
+                ? Block.text("Nobody has said anything to it yet.")
                 : ReportTable.of(approvals)
                         .text("act", Approval::act)
                         .text("about", Approval::about)
@@ -79,10 +96,10 @@ final class ReportPage {
                         .text("when", a -> ReportTime.words(a.at()))
                         .text("words", Approval::words)
                         .text("until", a -> a.until() == null ? "" : a.until())
-                        .block()
-                        .html();
-        String said = state.isEmpty() ? "" : "<p class=\"state\">" + Block.escape(state) + "</p>";
-        String page = signsKept(rendering.replace("<!--approvals-->", table).replace("<!--state-->", said));
+                        .block();
+        List<Block> stands = state.isEmpty() ? List.of() : List.of(Block.styled("state", state));
+        String page = signsKept(
+                rendering.replace("<!--approvals-->", html(List.of(said))).replace("<!--state-->", html(stands)));
         if (fonts) {
             String faces = face("Literata", "literata") + face("Public Sans", "public-sans");
             return page.replaceFirst("<style>", "<style>" + faces).replace("<!--bookmarks-->", "");

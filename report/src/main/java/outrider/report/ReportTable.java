@@ -1,18 +1,18 @@
 package outrider.report;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.function.ToDoubleFunction;
 import org.jspecify.annotations.Nullable;
+import outrider.casefile.Written;
 
 /** A table of a report: one row a thing, each column says what it shows of it. The first column names the row. */
 final class ReportTable<T> {
     private static final int SHORT = 10;
-    private static final int LONG_WORD = 24;
 
-    private record Column<T>(String name, boolean number, Function<T, String> cell) {}
+    private record Column<T>(Block.Column head, Function<T, Cell> cell) {}
 
     private final List<T> rows;
     private final List<Column<T>> columns = new ArrayList<>();
@@ -44,27 +44,42 @@ final class ReportTable<T> {
         return this;
     }
 
-    ReportTable<T> text(String name, Function<T, String> cell) {
-        columns.add(new Column<>(name, false, row -> wrapped(cell.apply(row))));
+    private ReportTable<T> column(String name, boolean number, Function<T, Cell> cell) {
+        columns.add(new Column<>(new Block.Column(name, number), cell));
         return this;
     }
 
-    /** A sum that stays in one line. */
-    ReportTable<T> hash(String name, Function<T, String> cell) {
-        columns.add(
-                new Column<>(name, false, row -> "<span class=\"hash\">" + Block.escape(cell.apply(row)) + "</span>"));
-        return this;
+    ReportTable<T> text(String name, Function<T, String> text) {
+        return column(name, false, row -> new Cell.Text(text.apply(row)));
     }
 
-    ReportTable<T> number(String name, Function<T, String> cell) {
-        columns.add(new Column<>(name, true, row -> Block.escape(cell.apply(row))));
-        return this;
+    /** A checksum that stays in one line. */
+    ReportTable<T> sum(String name, Function<T, String> sum) {
+        return column(name, false, row -> new Cell.Sum(sum.apply(row)));
+    }
+
+    /** Figures of which some are words. */
+    ReportTable<T> number(String name, Function<T, String> figure) {
+        return column(name, true, row -> new Cell.Number(figure.apply(row)));
+    }
+
+    ReportTable<T> count(String name, ToDoubleFunction<T> count) {
+        return number(name, row -> Written.count(count.applyAsDouble(row)));
+    }
+
+    /** A share; null where there is none. */
+    ReportTable<T> percent(String name, Function<T, @Nullable Double> share) {
+        return number(name, row -> Written.percent(share.apply(row)));
+    }
+
+    /** With so many decimals; null where there is none. */
+    ReportTable<T> decimal(String name, int digits, Function<T, @Nullable Double> value) {
+        return number(name, row -> Written.fixed(value.apply(row), digits));
     }
 
     /** A figure with its interval below it. */
-    ReportTable<T> estimate(String name, Function<T, Estimate> cell) {
-        columns.add(new Column<>(name, true, row -> stacked(cell.apply(row))));
-        return this;
+    ReportTable<T> estimate(String name, Function<T, Estimate> estimate) {
+        return column(name, true, estimate::apply);
     }
 
     /** Rows that are set off. */
@@ -80,49 +95,15 @@ final class ReportTable<T> {
     }
 
     Block block() {
-        StringBuilder out = new StringBuilder(rows.size() <= SHORT ? "<table class=\"short\">" : "<table>");
-        if (caption != null)
-            out.append("<caption>").append(Block.escape(caption)).append("</caption>");
-        out.append("<thead><tr>");
-        for (Column<T> column : columns) {
-            if (column.name().isEmpty()) {
-                out.append("<td></td>");
-                continue;
-            }
-            out.append("<th scope=\"col\"").append(column.number() ? " class=\"n\">" : ">");
-            out.append(Block.escape(column.name())).append("</th>");
-        }
-        out.append("</tr></thead><tbody>");
-        for (T row : rows) {
-            out.append(
-                    alarming.test(row) ? "<tr class=\"alarm\">" : marked.test(row) ? "<tr class=\"chosen\">" : "<tr>");
-            for (int c = 0; c < columns.size(); c++) cell(out, columns.get(c), row, c == 0 ? "th" : "td");
-            out.append("</tr>");
-        }
-        return new Block(out.append("</tbody></table>").toString());
-    }
-
-    private static <T> void cell(StringBuilder out, Column<T> column, T row, String tag) {
-        out.append('<').append(tag);
-        if (tag.equals("th")) out.append(" scope=\"row\"");
-        if (column.number()) out.append(" class=\"n\"");
-        out.append('>')
-                .append(column.cell().apply(row))
-                .append("</")
-                .append(tag)
-                .append('>');
-    }
-
-    private static String stacked(Estimate estimate) {
-        String value = Block.escape(estimate.value());
-        return estimate.interval() == null
-                ? value
-                : value + "<br/><span class=\"interval\">(" + Block.escape(estimate.interval()) + ")</span>";
-    }
-
-    /** Long names may break within, others only between words. */
-    private static String wrapped(String text) {
-        boolean broken = Arrays.stream(text.split("\\s+")).anyMatch(word -> word.length() > LONG_WORD);
-        return broken ? "<span class=\"long\">" + Block.escape(text) + "</span>" : Block.escape(text);
+        List<Block.Row> drawn = rows.stream()
+                .map(row -> new Block.Row(
+                        alarming.test(row) ? "alarm" : marked.test(row) ? "chosen" : "",
+                        columns.stream().map(column -> column.cell().apply(row)).toList()))
+                .toList();
+        return new Block.Grid(
+                rows.size() <= SHORT,
+                caption,
+                columns.stream().map(Column::head).toList(),
+                drawn);
     }
 }

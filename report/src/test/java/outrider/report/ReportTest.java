@@ -190,6 +190,16 @@ class ReportTest {
     }
 
     @Test
+    void whatXmlCannotHoldStandsInNoTitleEither() throws Exception {
+        String question = new String(Canonical.write(Example.evidence()), StandardCharsets.UTF_8)
+                .replaceFirst("\"question\":\"", "$0Who\\\\u0001 <or> ");
+        Evidence odd = EvidenceFile.read(EvidenceFile.write(question.getBytes(StandardCharsets.UTF_8), null, List.of()))
+                .evidence();
+        String html = HtmlReport.complete(HtmlReport.draft(odd), List.of(), "", false);
+        assertThat(nodes(parsed(html), "//h1").item(0).getTextContent()).startsWith("Who\uFFFD <or> ");
+    }
+
+    @Test
     void theFirstPageWeighsTheOtherWaysAndCandidates() {
         FirstPage page = new FirstPage(Example.evidence());
         assertThat(page.decision()).contains("mailing the top", "“Logistic”", "from 2026-12-01 on", "of 24,000");
