@@ -36,18 +36,24 @@ public final class WildBench {
         System.out.println("|---|---|---:|---:|---:|---:|");
         for (Zoo zoo : tables) {
             WildTable wild = zoo.make(1);
-            double pass = plainPass(wild);
-            List<Double> aucs = new ArrayList<>();
-            for (Learner kind : kinds) aucs.add(row(zoo, kind, wild, pass));
-            aucs.stream()
-                    .filter(a -> !a.isNaN())
-                    .max(Comparator.naturalOrder())
-                    .ifPresent(best -> System.out.printf(
-                            Locale.ROOT, "| %s | best | | | %.4f | %.4f |%n", zoo, best, wild.ceiling() - best));
+            rows(zoo.name(), kinds, wild);
+            WildTable taken = wild.offersTaken();
+            if (!taken.table().columns().equals(wild.table().columns())) rows(zoo + ", offers taken", kinds, taken);
         }
     }
 
-    private static double row(Zoo zoo, Learner kind, WildTable wild, double pass) {
+    private static void rows(String name, List<Learner> kinds, WildTable wild) {
+        double pass = plainPass(wild);
+        List<Double> aucs = new ArrayList<>();
+        for (Learner kind : kinds) aucs.add(row(name, kind, wild, pass));
+        aucs.stream()
+                .filter(a -> !a.isNaN())
+                .max(Comparator.naturalOrder())
+                .ifPresent(best -> System.out.printf(
+                        Locale.ROOT, "| %s | best | | | %.4f | %.4f |%n", name, best, wild.ceiling() - best));
+    }
+
+    private static double row(String zoo, Learner kind, WildTable wild, double pass) {
         long start = System.nanoTime();
         try {
             Fitted fitted = Fitted.of(

@@ -79,7 +79,7 @@ final class Mends {
         }
 
         private static @Nullable Mend numbers(Map<String, Integer> counts, NumberFormat format) {
-            return nearly(counts, ColumnType.NUMBER, format.name(), t -> !Double.isNaN(format.number(t)));
+            return nearly(counts, ColumnType.NUMBER, format.name(), format::mayWrite);
         }
 
         private static @Nullable Mend days(Map<String, Integer> counts, String pattern) {

@@ -101,6 +101,18 @@ record NumberFormat(
         return below ? 0 - value : value;
     }
 
+    /** Whether somebody may have written a number so: as {@link #number}, and nobody parts thousands after a lone zero. */
+    boolean mayWrite(String text) {
+        if (Double.isNaN(number(text))) return false;
+        if (thousands == null) return true;
+        String plain = plain(text);
+        for (int at = plain.indexOf(thousands); at >= 0; at = plain.indexOf(thousands, at + 1)) {
+            boolean zero = at > 0 && plain.charAt(at - 1) == '0';
+            if (zero && (at == 1 || !Character.isDigit(plain.charAt(at - 2)))) return false;
+        }
+        return true;
+    }
+
     private static double parts(String text) {
         Matcher found = PARTS.matcher(text);
         if (!found.matches()) return Double.NaN;

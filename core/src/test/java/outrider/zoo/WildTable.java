@@ -9,6 +9,7 @@ import outrider.prepare.TrainingData;
 import outrider.rank.Ranking;
 import outrider.table.Column;
 import outrider.table.ColumnBuilder;
+import outrider.table.Reading;
 import outrider.table.Table;
 
 /**
@@ -33,6 +34,19 @@ public record WildTable(
             columns.add(builder.build());
         });
         return new Table(columns, null);
+    }
+
+    /** The same records with every reading taken that the application offers, of several the first. */
+    public WildTable offersTaken() {
+        List<Column> read = table.columns().stream()
+                .map(column -> {
+                    Reading.Mend offer = Reading.mend(column, null);
+                    if (offer == null) return column;
+                    Reading taken = offer.reading();
+                    return (taken == null ? offer.ways().get(0).reading() : taken).apply(column, table);
+                })
+                .toList();
+        return new WildTable(new Table(read, null), inputs, outcome, unit, risk, training, known);
     }
 
     public TrainingData data(long seed) {
