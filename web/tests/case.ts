@@ -123,25 +123,25 @@ export function comparison(
   candidates = [row(2, 'Second'), row(1, 'First')],
   of: Name = 'own',
 ): Comparison {
+  const { part, rate, money, depths } = fixture[of];
   return {
-    ...fixture[of],
-    trainingRecords: 320,
-    trainingEvents: 80,
-    breakEven: 0.1,
-    capacityRecords: 40,
-    campaignFactor: 2,
-    leader: 2,
-    leaderNamed: false,
-    deciding: 'AUC',
-    decidesBy: 'AUC',
-    at: cut ? toldAt(cut.records, of) : null,
-    bestReference: null,
-    others: [],
-    sealed: true,
-    looks: { looks: 3, choices: 1, compared: 2, optimism: 0.004 },
+    part: { ...part, trainingRecords: 320, trainingEvents: 80, sealed: true },
+    rate,
+    money: { ...money, breakEven: 0.1, capacityRecords: 40, campaignFactor: 2 },
+    order: {
+      leader: 2,
+      leaderNamed: false,
+      deciding: 'AUC',
+      decidesBy: 'AUC',
+      bestReference: null,
+      others: [],
+    },
     cut,
+    at: cut ? toldAt(cut.records, of) : null,
+    looks: { looks: 3, choices: 1, compared: 2, optimism: 0.004 },
     candidates,
-  } as unknown as Comparison;
+    depths,
+  };
 }
 
 /** What the server tells at a cut that the fixture holds, of both candidates. */

@@ -183,8 +183,8 @@ describe('a chart of one’s own', () => {
     draw: (data) => ({
       ...plain(depthAxis(data), { label: 'missed ÷ all, %', format: String }),
       lines: lines(data, (row, i) => [
-        (100 * row.curve.records[i]) / data.all.records,
-        100 - (100 * row.curve.events[i]) / data.all.events,
+        (100 * row.curve.records[i]) / data.all.part.records,
+        100 - (100 * row.curve.events[i]) / data.all.part.events,
       ]),
     }),
     place: (_, at) => ({ across: 100 * at.depth, up: 100 * (1 - at.capture) }),
@@ -282,14 +282,18 @@ describe('the page', () => {
   });
 
   it('warns where there are few events', async () => {
-    await opened({ ...comparison(cut), events: 9 });
+    const few = comparison(cut);
+    few.part.events = 9;
+    await opened(few);
     render(ComparePage);
     expect(screen.getByText(/only 9 in validation/)).toBeTruthy();
   });
 
   it('shows the leaders of many, and all of them on asking', async () => {
     const other = { ...row(3, 'Third'), trainingAuc: 0.8 };
-    const asked = await opened({ ...comparison(cut), others: [other] });
+    const many = comparison(cut);
+    many.order.others = [other];
+    const asked = await opened(many);
     render(ComparePage);
     expect(await screen.findByText('2 of 3 candidates, the leaders')).toBeTruthy();
     await fireEvent.click(screen.getByRole('button', { name: 'show all 3' }));

@@ -47,7 +47,7 @@ describe.each(['own', 'planned', 'valued', 'weighed'] as const)('a curve read at
       expect(at.gain, 'to the last bit').toBe(theirs.gainOverNobody);
 
       const measures = core.measures as Record<string, number | null>;
-      for (const m of MEASURES) close(m.of(cellsOf(all, at)), measures[m.name], m.name);
+      for (const m of MEASURES) close(m.of(cellsOf(all.part, at)), measures[m.name], m.name);
 
       const money = cellMoney(brief, all, at);
       close(

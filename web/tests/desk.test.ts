@@ -142,14 +142,9 @@ describe('the table and the bar', () => {
 
   beforeEach(async () => {
     layout.change(begin());
-    const shown = {
-      ...comparison({ candidateId: 1, records: 48, rule: byRule('BY_HAND') }, [
-        row(2, 'Second'),
-        gap,
-        reference,
-      ]),
-      bestReference: 3,
-    };
+    const cut = { candidateId: 1, records: 48, rule: byRule('BY_HAND') };
+    const shown = comparison(cut, [row(2, 'Second'), gap, reference]);
+    shown.order.bestReference = 3;
     serve(({ method }) => (method === 'GET' ? shown : undefined));
     await desk.compare();
   });
@@ -216,7 +211,7 @@ describe('the table and the bar', () => {
   it('explain a measure with this case’s numbers', async () => {
     render(RibbonTable, { brief, all: desk.comparison! });
     await fireEvent.click(screen.getByRole('button', { name: 'Capture %' }));
-    expect(screen.getByRole('dialog').textContent).toContain(`/ ${fixture.own.events} =`);
+    expect(screen.getByRole('dialog').textContent).toContain(`/ ${fixture.own.part.events} =`);
     await fireEvent.click(screen.getByRole('button', { name: 'Against leader' }));
     expect(document.body.textContent).toContain('adjusted p = ');
   });

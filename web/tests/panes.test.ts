@@ -105,13 +105,13 @@ describe('training over a planned event rate', () => {
 
   it('is projected as validation is: everybody has the planned rate, a lift of 1, and the same money', () => {
     expect(dashed('lift').at(-1)![1]).toBeCloseTo(1, 12);
-    expect(dashed('precisionRecall').at(-1)![1]).toBeCloseTo(100 * whole.eventRate, 9);
-    const everybody = readAt(planned.chosen, whole, whole.records).gain;
+    expect(dashed('precisionRecall').at(-1)![1]).toBeCloseTo(100 * whole.rate.eventRate, 9);
+    const everybody = readAt(planned.chosen, whole, whole.part.records).gain;
     expect(dashed('netValue').at(-1)![1]).toBeCloseTo(everybody, 6);
   });
 
   it('moves with the odds: a fifth deep with six in ten caught', () => {
-    const [own, rate] = [80 / 320, whole.eventRate];
+    const [own, rate] = [80 / 320, whole.rate.eventRate];
     const caught = 0.6 * rate;
     const falseAlarms = ((0.2 - 0.6 * own) / (1 - own)) * (1 - rate);
     expect(dashed('precisionRecall')[0][1]).toBeCloseTo((100 * caught) / (caught + falseAlarms), 9);

@@ -41,14 +41,16 @@ describe('the reading line', () => {
   } as AtCut;
 
   it('says the cut in the brief’s words', () => {
-    expect(sentence(compareLine(brief, { events: 762 } as Comparison, at, { name: 'A' } as Row))).toBe(
+    expect(
+      sentence(compareLine(brief, { part: { events: 762 } } as Comparison, at, { name: 'A' } as Row)),
+    ).toBe(
       'Ringing the top 8.3 % (750 members) by A reaches 34.9 % of the lapses, 4.2 times as many as ringing at random, ' +
         'and gains €3,186 against ringing nobody (95 % interval +€2,580 to +€3,832).',
     );
   });
 
   it('says that nobody is acted on', () => {
-    const line = compareLine(brief, { events: 762 } as Comparison, { ...at, records: 0 }, {
+    const line = compareLine(brief, { part: { events: 762 } } as Comparison, { ...at, records: 0 }, {
       name: 'A',
     } as Row);
     expect(sentence(line)).toContain('nobody is acted on');
@@ -66,13 +68,10 @@ describe('the reading line', () => {
     against: { verdict } as Against,
   });
   const all = {
-    events: 762,
-    leader: 1,
+    part: { events: 762 },
+    order: { leader: 1, deciding: 'AUC', decidesBy: 'AUC', others: [] },
     candidates: [{ id: 1, name: 'L', inputs: 9, known: { days: 30, last: 'household', undated: 0 } }],
-    others: [],
     looks: { looks: 1, choices: 2, compared: 6, optimism: 0.0021 },
-    deciding: 'AUC',
-    decidesBy: 'AUC',
   } as unknown as Comparison;
 
   it('names who is level with the leader and what it would take to tell', () => {
@@ -81,7 +80,7 @@ describe('the reading line', () => {
       'D is ahead of L in net value at this cut. B cannot be told apart from L by net value at this cut on 762 lapses; ' +
         'about 4,300 lapses would be needed to tell the AUC of B from the leader’s.',
     );
-    const many = { ...all, others: [{ id: 9, name: 'Z' }] } as unknown as Comparison;
+    const many = { ...all, order: { ...all.order, others: [{ id: 9, name: 'Z' }] } } as unknown as Comparison;
     expect(sentence(levelLine(brief, many, rivals))).toContain('on 762 lapses, of the 1 candidates shown;');
   });
 

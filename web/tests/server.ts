@@ -13,15 +13,17 @@ export interface Asked {
 /** A comparison as it is sent: curves apart, without those that are held. */
 export function sent(whole: Comparison, held: string[] = []): ComparisonView {
   const fresh = whole.candidates.filter((row) => !held.includes(row.drawn));
+  const { cut, at, depths, ...rest } = whole;
   return {
-    ...whole,
+    ...rest,
+    acted: { cut, at },
     candidates: whole.candidates.map((row) => ({ ...row, curve: undefined })),
-    curves: Object.fromEntries(fresh.map((row) => [row.drawn, row.curve])),
+    drawn: { depths, curves: Object.fromEntries(fresh.map((row) => [row.drawn, row.curve])) },
   };
 }
 
 const compared = (answer: unknown): answer is Comparison =>
-  typeof answer === 'object' && answer !== null && 'campaignFactor' in answer && 'candidates' in answer;
+  typeof answer === 'object' && answer !== null && 'depths' in answer && 'candidates' in answer;
 
 /** A server that answers from `answers`; what was asked is kept in the list it returns. */
 export function serve(answers: (asked: Asked) => unknown | Promise<unknown>): Asked[] {

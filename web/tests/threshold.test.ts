@@ -150,10 +150,11 @@ describe('the threshold page', () => {
   it('names a winner of the map that is not among the leaders shown', async () => {
     const map = { ...sensitivity, candidates: [2, 9] };
     const cut = { candidateId: 1, records: 46, rule: byRule('BY_HAND') };
-    const other = { ...row(9, 'Unshown'), trainingAuc: 0.7 };
+    const many = comparison(cut);
+    many.order.others = [{ ...row(9, 'Unshown'), trainingAuc: 0.7 }];
     served(({ path }) => {
       if (path.includes('/sensitivity')) return map;
-      return path === '/api/comparisons/1' ? { ...comparison(cut), others: [other] } : undefined;
+      return path === '/api/comparisons/1' ? many : undefined;
     });
     await desk.compare();
     render(ThresholdPage);

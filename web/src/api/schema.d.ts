@@ -8175,6 +8175,13 @@ export interface components {
       /** Format: int32 */
       otherEvents: number;
     };
+    /** @description Where one acts. */
+    ActedView1: {
+      /** @description null until one is set */
+      cut: components['schemas']['CutView'] | null;
+      /** @description figures at that cut, or at the leader's best one; null without candidates */
+      at: components['schemas']['AtView'] | null;
+    };
     /** @enum {string} */
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
     /** @description How a batch says who was acted on. */
@@ -8942,80 +8949,15 @@ export interface components {
     };
     /** @description Everything Compare and Threshold show of the validation part at any cut. Curves run over points of the ranking: records and events have one entry more than scores, the first being "nobody". Between points everything is linear. */
     ComparisonView: {
-      /** Format: int32 */
-      records: number;
-      /**
-       * Format: double
-       * @description by weight where records have weights, and trainingEvents likewise
-       */
-      events: number;
-      /** Format: int32 */
-      trainingRecords: number;
-      /** Format: double */
-      trainingEvents: number;
-      /**
-       * Format: double
-       * @description planned, or the part's own
-       */
-      eventRate: number;
-      /**
-       * Format: double
-       * @description by which events count for the planned rate; 1 without one
-       */
-      eventFactor: number;
-      /**
-       * Format: double
-       * @description the same of non-events
-       */
-      otherFactor: number;
-      /** Format: double */
-      breakEven: number | null;
-      /**
-       * Format: double
-       * @description the capacity in this part's records, or null
-       */
-      capacityRecords: number | null;
-      /** Format: double */
-      campaignFactor: number;
-      /** @description what acting adds to acting on nobody */
-      worth: components['schemas']['Worth1'];
-      /**
-       * Format: double
-       * @description net value of acting on nobody
-       */
-      nobody: number;
-      /** @description by whose value money is counted, or null; totalValue that of all events */
-      valueColumn: string | null;
-      /** @description by which records count, in proportion, so that they add up to records; null where each counts once */
-      weightColumn: string | null;
-      /** Format: double */
-      totalValue: number;
-      /**
-       * Format: int64
-       * @description against whom verdicts are; leaderNamed whether somebody named it, else the deciding measure chose it
-       */
-      leader: number | null;
-      leaderNamed: boolean;
-      deciding: components['schemas']['DecidingKind'];
-      /** @description the deciding measure in words, deciding which it is */
-      decidesBy: string;
-      /** Format: int64 */
-      bestReference: number | null;
-      sealed: boolean;
-      /** @description null until one is set */
-      cut: components['schemas']['CutView'] | null;
-      /** @description figures at that cut, or at the leader's best one; null without candidates */
-      at: components['schemas']['AtView'] | null;
-      /** @description at which the bounds that charts draw are known */
-      depths: number[];
+      part: components['schemas']['PartView1'];
+      rate: components['schemas']['RateView'];
+      money: components['schemas']['MoneyView'];
+      order: components['schemas']['OrderView'];
+      acted: components['schemas']['ActedView1'];
       looks: components['schemas']['LooksView'];
-      /** @description of many only the leaders, and whoever leads, decides by the cut or is the best reference; others the rest */
+      /** @description in their order; of many only the leaders, and whoever leads, decides by the cut or is the best reference */
       candidates: components['schemas']['Row'][];
-      others: components['schemas']['Other'][];
-      /** @description what is drawn of candidates, by Row#drawn; without those that the asker says it holds */
-      curves: {
-        [key: string]: components['schemas']['CurveView'];
-      };
+      drawn: components['schemas']['DrawnView'];
     };
     /** @description What the records of a group share in one column: a level, a range, or no value. */
     Condition: {
@@ -9417,6 +9359,15 @@ export interface components {
       rate: number | null;
       /** @description whether it stands for all rarer levels together */
       rest: boolean;
+    };
+    /** @description What charts draw. */
+    DrawnView: {
+      /** @description at which the bounds are known */
+      depths: number[];
+      /** @description of the candidates, by Row#drawn; without those that the asker says it holds */
+      curves: {
+        [key: string]: components['schemas']['CurveView'];
+      };
     };
     Drop: {
       /** @description one, or those that go together */
@@ -10177,6 +10128,32 @@ export interface components {
     ModelSummary: {
       parts: components['schemas']['Part'][];
     };
+    /** @description What acting costs and earns. */
+    MoneyView: {
+      /** Format: double */
+      breakEven: number | null;
+      /**
+       * Format: double
+       * @description the capacity in this part's records, or null
+       */
+      capacityRecords: number | null;
+      /**
+       * Format: double
+       * @description what a sum over the part is multiplied by for the campaign
+       */
+      campaignFactor: number;
+      /** @description what acting adds to acting on nobody */
+      worth: components['schemas']['Worth1'];
+      /**
+       * Format: double
+       * @description net value of acting on nobody
+       */
+      nobody: number;
+      /** @description by whose value money is counted, or null; totalValue that of all events */
+      valueColumn: string | null;
+      /** Format: double */
+      totalValue: number;
+    };
     /** @description How a column's distribution moved from training to validation. */
     Mover: {
       /** @description of validation against training's bands */
@@ -10408,6 +10385,22 @@ export interface components {
       /** @description the nearest records with another outcome */
       neighbours: components['schemas']['Neighbour'][];
     };
+    /** @description By what candidates are ordered. */
+    OrderView: {
+      /**
+       * Format: int64
+       * @description against whom verdicts are; leaderNamed whether somebody named it, else the deciding measure chose it
+       */
+      leader: number | null;
+      leaderNamed: boolean;
+      deciding: components['schemas']['DecidingKind'];
+      /** @description the deciding measure in words, deciding which it is */
+      decidesBy: string;
+      /** Format: int64 */
+      bestReference: number | null;
+      /** @description those of many that are not shown */
+      others: components['schemas']['Other'][];
+    };
     /** @description A candidate that is not shown among the leaders, in the order of the comparison. */
     Other: {
       /** Format: int64 */
@@ -10516,6 +10509,24 @@ export interface components {
       records: number;
       /** Format: int32 */
       events: number | null;
+    };
+    /** @description What figures are of: validation, and training beside it. */
+    PartView1: {
+      /** Format: int32 */
+      records: number;
+      /**
+       * Format: double
+       * @description by weight where records have weights, and trainingEvents likewise
+       */
+      events: number;
+      /** Format: int32 */
+      trainingRecords: number;
+      /** Format: double */
+      trainingEvents: number;
+      /** @description by which records count, in proportion, so that they add up to records; null where each counts once */
+      weightColumn: string | null;
+      /** @description whether the reserve still is */
+      sealed: boolean;
     };
     PathStep: {
       /** @description that went in or out; null for the start. value the criterion after the step */
@@ -10840,6 +10851,24 @@ export interface components {
       on: string;
       /** @description the first record that differs, in words; null for none */
       fault: string | null;
+    };
+    /** @description At which event rate figures are told. */
+    RateView: {
+      /**
+       * Format: double
+       * @description planned, or the part's own
+       */
+      eventRate: number;
+      /**
+       * Format: double
+       * @description by which events count for the planned rate; 1 without one
+       */
+      eventFactor: number;
+      /**
+       * Format: double
+       * @description the same of non-events
+       */
+      otherFactor: number;
     };
     /** @description How somebody wants a column's texts to be read, whatever type was inferred. */
     Reading: {
@@ -11964,6 +11993,7 @@ export type AccountView = components['schemas']['AccountView'];
 export type ActView = components['schemas']['ActView'];
 export type ActedGroups = components['schemas']['ActedGroups'];
 export type ActedView = components['schemas']['ActedView'];
+export type ActedView1 = components['schemas']['ActedView1'];
 export type Acting = components['schemas']['Acting'];
 export type Acting1 = components['schemas']['Acting1'];
 export type AddedColumn = components['schemas']['AddedColumn'];
@@ -12047,6 +12077,7 @@ export type Draft = components['schemas']['Draft'];
 export type DraftEdit = components['schemas']['DraftEdit'];
 export type DraftView = components['schemas']['DraftView'];
 export type Drawn = components['schemas']['Drawn'];
+export type DrawnView = components['schemas']['DrawnView'];
 export type Drop = components['schemas']['Drop'];
 export type Edit = components['schemas']['Edit'];
 export type Edition = components['schemas']['Edition'];
@@ -12123,6 +12154,7 @@ export type Mend = components['schemas']['Mend'];
 export type Method = components['schemas']['Method'];
 export type Method1 = components['schemas']['Method1'];
 export type ModelSummary = components['schemas']['ModelSummary'];
+export type MoneyView = components['schemas']['MoneyView'];
 export type Mover = components['schemas']['Mover'];
 export type MoversView = components['schemas']['MoversView'];
 export type Neighbour = components['schemas']['Neighbour'];
@@ -12144,6 +12176,7 @@ export type NoticeAnswer = components['schemas']['NoticeAnswer'];
 export type NoticeView = components['schemas']['NoticeView'];
 export type OddsRatios = components['schemas']['OddsRatios'];
 export type OpenedRecord = components['schemas']['OpenedRecord'];
+export type OrderView = components['schemas']['OrderView'];
 export type Other = components['schemas']['Other'];
 export type Outcome = components['schemas']['Outcome'];
 export type OutcomeColumn = components['schemas']['OutcomeColumn'];
@@ -12154,6 +12187,7 @@ export type ParagraphView = components['schemas']['ParagraphView'];
 export type Part = components['schemas']['Part'];
 export type PartFacts = components['schemas']['PartFacts'];
 export type PartView = components['schemas']['PartView'];
+export type PartView1 = components['schemas']['PartView1'];
 export type PathStep = components['schemas']['PathStep'];
 export type Penalty = components['schemas']['Penalty'];
 export type PeriodLine = components['schemas']['PeriodLine'];
@@ -12174,6 +12208,7 @@ export type ProbabilityQuality = components['schemas']['ProbabilityQuality'];
 export type Problem = components['schemas']['Problem'];
 export type Progress = components['schemas']['Progress'];
 export type Proof = components['schemas']['Proof'];
+export type RateView = components['schemas']['RateView'];
 export type Reading = components['schemas']['Reading'];
 export type Reason = components['schemas']['Reason'];
 export type RecordColumn = components['schemas']['RecordColumn'];

@@ -25,7 +25,7 @@ function draw(data: PaneData, isLift: boolean): Drawing {
     const found = bands.find((b) => b.candidate === row.id);
     if (!found) continue;
     const mine = row.id === data.chosen.id;
-    const points = steps(found.validation, all.records);
+    const points = steps(found.validation, all.part.records);
     const fill = mine ? 0.16 : undefined;
     drawing.lines.push({
       id: row.id,
@@ -36,7 +36,7 @@ function draw(data: PaneData, isLift: boolean): Drawing {
       fill,
     });
     if (mine && data.training && found.training) {
-      const dashed = steps(found.training, all.trainingRecords);
+      const dashed = steps(found.training, all.part.trainingRecords);
       const name = `${row.name}, training`;
       drawing.lines.push({ name, points: dashed, colour: data.colour(row), width: 1.4, dash: 'dashed' });
     }
@@ -77,5 +77,6 @@ export const bandCapture: Chart = {
   name: 'bandCapture',
   label: 'Capture by band',
   draw: (data) => draw(data, false),
-  sentence: (data, at) => sentence(data, at, (band) => `${percent(band.events / data.all.events)} % of all`),
+  sentence: (data, at) =>
+    sentence(data, at, (band) => `${percent(band.events / data.all.part.events)} % of all`),
 };

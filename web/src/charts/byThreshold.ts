@@ -31,7 +31,7 @@ export const byThreshold: Chart = {
     drawing.lines = lines({ ...data, rows }, (row, i) => {
       if (i === 0) return null;
       const [n, p] = [row.curve.records[i], row.curve.events[i]];
-      const value = m.of(cellsOf(all, { records: n, events: p }));
+      const value = m.of(cellsOf(all.part, { records: n, events: p }));
       return value === null ? null : [row.curve.scores[i - 1], factor * value];
     });
     const own = chosen.curve.scores;
@@ -42,14 +42,14 @@ export const byThreshold: Chart = {
   },
   place: (data, at) => {
     const m = chosenMeasure(data);
-    const value = m.of(cellsOf(data.all, at));
+    const value = m.of(cellsOf(data.all.part, at));
     const up = value === null || at.score === null ? null : (m.shown === 'percent' ? 100 : 1) * value;
     return { across: at.score, up };
   },
   sentence(data, at) {
     const m = chosenMeasure(data);
-    const planned = data.all.eventFactor === 1 ? '' : ', at the event rate of validation';
-    return `${m.label} at the cut: ${shown(m, m.of(cellsOf(data.all, at)))}${planned}. ${m.beware}`;
+    const planned = data.all.rate.eventFactor === 1 ? '' : ', at the event rate of validation';
+    return `${m.label} at the cut: ${shown(m, m.of(cellsOf(data.all.part, at)))}${planned}. ${m.beware}`;
   },
   pointed: (_, across, reaching) => reaching(across),
 };

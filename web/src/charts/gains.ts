@@ -19,14 +19,14 @@ export const gains: Chart = {
   label: 'Gains',
   draw(data) {
     const { all, brief, chosen } = data;
-    const perfect = (100 * all.events) / all.records;
+    const perfect = (100 * all.part.events) / all.part.records;
     const y = { label: `caught ÷ all ${brief.decision.words.events}, %`, min: 0, max: 100, format: share };
     return {
       ...plain(depthAxis(data), y),
       lines: [
         ...lines(data, (row, i) => [
-          (100 * row.curve.records[i]) / all.records,
-          (100 * row.curve.events[i]) / all.events,
+          (100 * row.curve.records[i]) / all.part.records,
+          (100 * row.curve.events[i]) / all.part.events,
         ]),
         ...overlay(data, (d, c) => [100 * d, 100 * c]),
         line(

@@ -9,17 +9,17 @@ export const lift: Chart = {
   draw(data) {
     const { all, chosen } = data;
     const y = { label: 'precision ÷ event rate, times', format: (v: number) => String(v), min: 0 };
-    const read = (values: number[]) => (d: number) => alongBand(all.depths, values, d) / all.eventRate;
+    const read = (values: number[]) => (d: number) => alongBand(all.depths, values, d) / all.rate.eventRate;
     const own = (values: number[]) => (d: number) => alongBand(all.depths, values, d) / d;
-    const planned = all.eventFactor !== 1;
+    const planned = all.rate.eventFactor !== 1;
     return {
       ...plain(depthAxis(data), y),
       lines: [
         ...lines(data, (row, i) =>
-          row.curve.records[i] < FROM_DEPTH * all.records
+          row.curve.records[i] < FROM_DEPTH * all.part.records
             ? null
             : [
-                (100 * row.curve.records[i]) / all.records,
+                (100 * row.curve.records[i]) / all.part.records,
                 liftOf(all, row.curve.records[i], row.curve.events[i]),
               ],
         ),

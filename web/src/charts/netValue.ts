@@ -25,24 +25,24 @@ export const netValue: Chart = {
     };
     const everybody = gainOf(
       all,
-      all.records,
-      all.events,
-      all.valueColumn === null ? all.events : all.totalValue,
+      all.part.records,
+      all.part.events,
+      all.money.valueColumn === null ? all.part.events : all.money.totalValue,
     );
     const marks = [];
-    if (all.capacityRecords !== null && all.capacityRecords < all.records) {
+    if (all.money.capacityRecords !== null && all.money.capacityRecords < all.part.records) {
       const label = `capacity ${count(brief.decision.campaign.capacity ?? 0)} of ${count(brief.decision.campaign.size)}`;
-      marks.push({ x: (100 * all.capacityRecords) / all.records, label });
+      marks.push({ x: (100 * all.money.capacityRecords) / all.part.records, label });
     }
     if (chosen.breakEvenRecords !== null) {
-      marks.push({ x: (100 * chosen.breakEvenRecords) / all.records, label: 'break-even' });
+      marks.push({ x: (100 * chosen.breakEvenRecords) / all.part.records, label: 'break-even' });
     }
-    marks.push({ x: (100 * chosen.best.records) / all.records, label: 'best' });
+    marks.push({ x: (100 * chosen.best.records) / all.part.records, label: 'best' });
     return {
       ...plain(depthAxis(data), y),
       lines: [
         ...lines(data, (row, i) => [
-          (100 * row.curve.records[i]) / all.records,
+          (100 * row.curve.records[i]) / all.part.records,
           gainOf(
             all,
             row.curve.records[i],
@@ -50,7 +50,9 @@ export const netValue: Chart = {
             row.curve.valued ? row.curve.valued[i] : row.curve.events[i],
           ),
         ]),
-        ...(all.valueColumn === null ? overlay(data, (d, c) => [100 * d, trainingGain(all, d, c)]) : []),
+        ...(all.money.valueColumn === null
+          ? overlay(data, (d, c) => [100 * d, trainingGain(all, d, c)])
+          : []),
         level('nobody', 0),
       ],
       wash: washed(
@@ -71,8 +73,8 @@ export const netValue: Chart = {
     const { all, brief } = data;
     const money = (v: number) => amount(data, v);
     return (
-      `At the cut ${money(at.gain)}${range(at.gainLow, at.gainHigh, money)} on these ${count(all.records)} ` +
-      `${brief.decision.words.records}; about ${money(at.gain * all.campaignFactor)} for a campaign of ${count(brief.decision.campaign.size)}.`
+      `At the cut ${money(at.gain)}${range(at.gainLow, at.gainHigh, money)} on these ${count(all.part.records)} ` +
+      `${brief.decision.words.records}; about ${money(at.gain * all.money.campaignFactor)} for a campaign of ${count(brief.decision.campaign.size)}.`
     );
   },
 };

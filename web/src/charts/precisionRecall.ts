@@ -13,19 +13,19 @@ export const precisionRecall: Chart = {
       ...plain(x, y),
       lines: [
         ...lines(data, (row, i) =>
-          row.curve.records[i] < FROM_DEPTH * all.records
+          row.curve.records[i] < FROM_DEPTH * all.part.records
             ? null
             : [
-                (100 * row.curve.events[i]) / all.events,
-                100 * all.eventRate * liftOf(all, row.curve.records[i], row.curve.events[i]),
+                (100 * row.curve.events[i]) / all.part.events,
+                100 * all.rate.eventRate * liftOf(all, row.curve.records[i], row.curve.events[i]),
               ],
         ),
         ...overlay(data, (d, c) =>
           d < FROM_DEPTH ? null : [100 * c, 100 * trainingPrecision(all, d, c).precision],
         ),
-        level('at random', 100 * all.eventRate, 'dotted'),
+        level('at random', 100 * all.rate.eventRate, 'dotted'),
       ],
-      notes: [{ x: 78, y: 100 * all.eventRate, text: 'event rate' }],
+      notes: [{ x: 78, y: 100 * all.rate.eventRate, text: 'event rate' }],
     };
   },
   place: (_, at) => ({ across: 100 * at.capture, up: at.precision === null ? null : 100 * at.precision }),
@@ -37,5 +37,5 @@ export const precisionRecall: Chart = {
       `${brief.decision.words.events}, and ${percent(at.capture)} % of all ${brief.decision.words.events} are among them.`
     );
   },
-  pointed: (data, across) => reached(data, across, (_, p) => (100 * p) / data.all.events),
+  pointed: (data, across) => reached(data, across, (_, p) => (100 * p) / data.all.part.events),
 };

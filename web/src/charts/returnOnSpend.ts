@@ -18,7 +18,7 @@ export const returnOnSpend: Chart = {
       format: significant,
     };
     const spend = (n: number, p: number) =>
-      brief.decision.stakes.actionCost * (all.eventFactor * p + all.otherFactor * (n - p));
+      brief.decision.stakes.actionCost * (all.rate.eventFactor * p + all.rate.otherFactor * (n - p));
     const drawing = plain(depthAxis(data), y);
     if (brief.decision.stakes.actionCost === 0) {
       return {
@@ -28,15 +28,15 @@ export const returnOnSpend: Chart = {
     }
     const reader = curveReader(chosen);
     const bound = (money: number[]) => (d: number) =>
-      alongBand(all.depths, money, d) / spend(d * all.records, reader.at(d * all.records).events);
+      alongBand(all.depths, money, d) / spend(d * all.part.records, reader.at(d * all.part.records).events);
     return {
       ...drawing,
       lines: [
         ...lines(data, (row, i) => {
           const [n, p] = [row.curve.records[i], row.curve.events[i]];
-          if (n < FROM_DEPTH * all.records) return null;
+          if (n < FROM_DEPTH * all.part.records) return null;
           return [
-            (100 * n) / all.records,
+            (100 * n) / all.part.records,
             gainOf(all, n, p, row.curve.valued ? row.curve.valued[i] : p) / spend(n, p),
           ];
         }),

@@ -3,15 +3,15 @@ import { fixed, percent } from '../lib/format';
 import { type Chart, type PaneData, diagonal, lines, overlay, plain, reached, share } from './parts';
 
 const falsePositives = ({ all }: PaneData, at: AtCut) =>
-  (at.records - at.events) / (all.records - all.events);
+  (at.records - at.events) / (all.part.records - all.part.events);
 
 export const roc: Chart = {
   name: 'roc',
   label: 'ROC',
   draw(data) {
     const { all, brief } = data;
-    const others = all.records - all.events;
-    const rate = all.trainingEvents / all.trainingRecords;
+    const others = all.part.records - all.part.events;
+    const rate = all.part.trainingEvents / all.part.trainingRecords;
     const x = {
       label: `false alarms ÷ all who are no ${brief.decision.words.events}, %`,
       min: 0,
@@ -24,7 +24,7 @@ export const roc: Chart = {
       lines: [
         ...lines(data, (row, i) => [
           (100 * (row.curve.records[i] - row.curve.events[i])) / others,
-          (100 * row.curve.events[i]) / all.events,
+          (100 * row.curve.events[i]) / all.part.events,
         ]),
         ...overlay(data, (d, c) => [(100 * (d - c * rate)) / (1 - rate), 100 * c]),
         diagonal('at random', 100),
@@ -41,5 +41,5 @@ export const roc: Chart = {
     );
   },
   pointed: (data, across) =>
-    reached(data, across, (n, p) => (100 * (n - p)) / (data.all.records - data.all.events)),
+    reached(data, across, (n, p) => (100 * (n - p)) / (data.all.part.records - data.all.part.events)),
 };

@@ -50,7 +50,7 @@ export const scores: Chart = {
     if (at.score === null) return 'The cut is a depth here, no score.';
     return (
       `Acting from a score of ${score(at.score)} on takes the right-hand part: ${percent(at.capture)} % of the ` +
-      `${brief.decision.words.events} and ${percent((at.records - at.events) / (all.records - all.events))} % of the others.`
+      `${brief.decision.words.events} and ${percent((at.records - at.events) / (all.part.records - all.part.events))} % of the others.`
     );
   },
   pointed: (_, across, reaching) => reaching(across),

@@ -4,7 +4,8 @@ import type { ComparisonView, CurveView, Row as Sent } from '../api/schema';
 export type Row = Sent & { curve: CurveView };
 
 /** All that Compare and Threshold show, whole. */
-export type Comparison = Omit<ComparisonView, 'candidates' | 'curves'> & { candidates: Row[] };
+export type Comparison = Omit<ComparisonView, 'acted' | 'candidates' | 'drawn'> &
+  ComparisonView['acted'] & { candidates: Row[]; depths: number[] };
 
 /** What is drawn of candidates by key: it stays when stakes change, so it is sent once. */
 export type Curves = ReadonlyMap<string, CurveView>;
@@ -20,12 +21,12 @@ export function naming(held: Curves): string | null {
 /** A comparison as it was sent, with what was held when it was asked for. */
 export function whole(sent: ComparisonView, held: Curves): { comparison: Comparison; curves: Curves } {
   const curves = new Map<string, CurveView>();
-  const { candidates, curves: fresh, ...rest } = sent;
+  const { acted, candidates, drawn, ...rest } = sent;
   const rows = candidates.map((row) => {
-    const curve = fresh[row.drawn] ?? held.get(row.drawn);
+    const curve = drawn.curves[row.drawn] ?? held.get(row.drawn);
     if (!curve) throw new Error(`the server left out the curve of ${row.name}; load the page anew`);
     curves.set(row.drawn, curve);
     return { ...row, curve };
   });
-  return { comparison: { ...rest, candidates: rows }, curves };
+  return { comparison: { ...rest, ...acted, candidates: rows, depths: drawn.depths }, curves };
 }

@@ -64,8 +64,8 @@ export function alongBand(depths: readonly number[], values: readonly number[], 
 
 /** Share of events among so many records acted on, at the planned rate. */
 function precisionOf(all: Comparison, records: number, events: number): number | null {
-  const caught = all.eventFactor * events;
-  const acted = caught + all.otherFactor * (records - events);
+  const caught = all.rate.eventFactor * events;
+  const acted = caught + all.rate.otherFactor * (records - events);
   return acted > 0 ? caught / acted : null;
 }
 
@@ -73,7 +73,11 @@ const over = (share: number | null, by: number) => (share === null || by === 0 ?
 
 /** What acting on so many adds to acting on nobody. */
 export function gainOf(all: Comparison, records: number, events: number, valued: number): number {
-  return all.worth.perRecord * records + all.worth.perEvent * events + all.worth.perValue * valued;
+  return (
+    all.money.worth.perRecord * records +
+    all.money.worth.perEvent * events +
+    all.money.worth.perValue * valued
+  );
 }
 
 /** @param told the core's figures at this very cut, where they are here already */
@@ -86,23 +90,23 @@ export function readAt(
 ): AtCut {
   const { events, valued, score, insideTie, approximate } = reader.at(records);
   const precision = precisionOf(all, records, events);
-  const caught = all.eventFactor * events;
-  const falseAlarms = all.otherFactor * (records - events);
+  const caught = all.rate.eventFactor * events;
+  const falseAlarms = all.rate.otherFactor * (records - events);
   return {
     records,
-    depth: records / all.records,
+    depth: records / all.part.records,
     events,
     valued,
     score,
     insideTie,
     approximate,
-    capture: events / all.events,
+    capture: events / all.part.events,
     captureLow: told?.captureLow ?? null,
     captureHigh: told?.captureHigh ?? null,
     precision,
     precisionLow: told?.precisionLow ?? null,
     precisionHigh: told?.precisionHigh ?? null,
-    lift: over(precision, all.eventRate),
+    lift: over(precision, all.rate.eventRate),
     liftLow: told?.liftLow ?? null,
     liftHigh: told?.liftHigh ?? null,
     gain: gainOf(all, records, events, valued),
@@ -110,8 +114,8 @@ export function readAt(
     gainHigh: told?.gainHigh ?? null,
     caught,
     falseAlarms,
-    missed: all.eventFactor * all.events - caught,
-    leftAlone: all.otherFactor * (all.records - all.events) - falseAlarms,
+    missed: all.rate.eventFactor * all.part.events - caught,
+    leftAlone: all.rate.otherFactor * (all.part.records - all.part.events) - falseAlarms,
   };
 }
 

@@ -84,8 +84,8 @@ class Desk {
       (this.comparison?.candidates ?? []).map((row) => [
         row.id,
         (row.curve.error > 0
-          ? this.orders.get(orderKey(row, this.comparison?.valueColumn ?? ''))
-          : undefined) ?? curveReader(row, this.comparison?.weightColumn != null),
+          ? this.orders.get(orderKey(row, this.comparison?.money.valueColumn ?? ''))
+          : undefined) ?? curveReader(row, this.comparison?.part.weightColumn != null),
       ]),
     ),
   );
@@ -109,7 +109,7 @@ class Desk {
 
   /** The name of a compared candidate, shown or not. */
   nameOf(id: number): string | null {
-    const of = [...(this.comparison?.candidates ?? []), ...(this.comparison?.others ?? [])];
+    const of = [...(this.comparison?.candidates ?? []), ...(this.comparison?.order.others ?? [])];
     return of.find((c) => c.id === id)?.name ?? null;
   }
 
@@ -226,7 +226,7 @@ class Desk {
 
   /** Gets every record's place of candidates whose curves were thinned. */
   private async fetchOrders(comparison: Comparison): Promise<void> {
-    const value = comparison.valueColumn ?? '';
+    const value = comparison.money.valueColumn ?? '';
     const missing = comparison.candidates.filter(
       (row) => row.curve.error > 0 && !this.orders.has(orderKey(row, value)),
     );
@@ -282,7 +282,7 @@ class Desk {
     const wanted = {
       BEST_NET_VALUE: this.row.best.records,
       BREAK_EVEN: this.row.breakEvenRecords,
-      CAPACITY: this.comparison?.capacityRecords ?? null,
+      CAPACITY: this.comparison?.money.capacityRecords ?? null,
     }[this.rule.kind as 'BEST_NET_VALUE' | 'BREAK_EVEN' | 'CAPACITY'];
     if (wanted !== null && wanted !== undefined && wanted !== this.records) this.moveTo(wanted, this.rule);
   }
@@ -295,7 +295,7 @@ class Desk {
   }
 
   private place(records: number, rule: CutRule): void {
-    this.records = Math.min(this.comparison?.records ?? 0, Math.max(0, records));
+    this.records = Math.min(this.comparison?.part.records ?? 0, Math.max(0, records));
     this.rule = rule;
     this.tellSoon();
   }
@@ -312,7 +312,7 @@ class Desk {
 
   /** By a share of the population. */
   moveBy(share: number): void {
-    if (this.comparison) this.moveNear(this.records + share * this.comparison.records, this.records);
+    if (this.comparison) this.moveNear(this.records + share * this.comparison.part.records, this.records);
   }
 
   choose(id: number): void {

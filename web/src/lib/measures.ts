@@ -87,14 +87,14 @@ export function numbers(m: Measure, cells: Cells): string {
 
 /** The cells in records of validation, at its own event rate: what measures and their best are counted in. */
 export function cellsOf(
-  all: { records: number; events: number },
+  part: { records: number; events: number },
   at: { records: number; events: number },
 ): Cells {
   const falseAlarms = at.records - at.events;
   return {
     caught: at.events,
     falseAlarms,
-    missed: all.events - at.events,
-    leftAlone: all.records - all.events - falseAlarms,
+    missed: part.events - at.events,
+    leftAlone: part.records - part.events - falseAlarms,
   };
 }

@@ -13,8 +13,9 @@ export interface CellMoney {
 export function cellMoney(brief: Brief, all: Comparison, at: AtCut): CellMoney {
   const { gainIfCaught, actionCost, missCost, falseAlarmCost, leaveValue, successRate } =
     brief.decision.stakes;
-  const valued = all.eventFactor * at.valued;
-  const total = all.eventFactor * (all.valueColumn === null ? all.events : all.totalValue);
+  const valued = all.rate.eventFactor * at.valued;
+  const total =
+    all.rate.eventFactor * (all.money.valueColumn === null ? all.part.events : all.money.totalValue);
   return {
     caught: (successRate * gainIfCaught - (1 - successRate) * missCost) * valued - actionCost * at.caught,
     falseAlarms: -(falseAlarmCost + actionCost) * at.falseAlarms,

@@ -36,7 +36,7 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
         name: 'Capture rate (recall)',
         what: `The share of all ${brief.decision.words.events} that lie among those acted on.`,
         formula: 'caught / all events',
-        numbers: `${count(at.events)} / ${count(all.events)} = ${percent(at.capture)} %`,
+        numbers: `${count(at.events)} / ${count(all.part.events)} = ${percent(at.capture)} %`,
         beware: 'Acting on everybody captures 100 %: read it together with the depth.',
       };
     case 'lift':
@@ -44,7 +44,7 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
         name: 'Lift',
         what: `How many times as many ${brief.decision.words.events} as acting on as many at random would reach.`,
         formula: 'precision / event rate',
-        numbers: `${percent(at.precision)} % / ${percent(all.eventRate)} % = ${fixed(at.lift, 2)}`,
+        numbers: `${percent(at.precision)} % / ${percent(all.rate.eventRate)} % = ${fixed(at.lift, 2)}`,
         beware: 'It shrinks towards 1 as the cut goes deeper; compare lifts at one depth only.',
       };
     case 'precision':
@@ -58,9 +58,9 @@ export function note(term: Term, brief: Brief, all: Comparison, row: Row, at: At
     case 'gain':
       return {
         name: 'Net value against acting on nobody',
-        what: `Money won by acting down to the cut, less acting on nobody, on the ${count(all.records)} validation ${brief.decision.words.records}. Below it the 95 % interval.`,
-        formula: all.valueColumn
-          ? `caught, each times its ${all.valueColumn}, · (gain + miss cost) · success rate − costs of acting`
+        what: `Money won by acting down to the cut, less acting on nobody, on the ${count(all.part.records)} validation ${brief.decision.words.records}. Below it the 95 % interval.`,
+        formula: all.money.valueColumn
+          ? `caught, each times its ${all.money.valueColumn}, · (gain + miss cost) · success rate − costs of acting`
           : 'caught · (V caught − V missed) + false alarms · (V false alarm − V left alone)',
         numbers: `${count(at.caught)} caught, ${count(at.falseAlarms)} false alarms at ${cost} an action → ${gain(brief.decision.words.currency, at.gain)}`,
         beware: 'It is as good as the stakes in the brief; change them and see whether the order holds.',

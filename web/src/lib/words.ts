@@ -14,7 +14,7 @@ export function compareLine(brief: Brief, all: Comparison, at: AtCut, chosen: Ro
   if (at.records === 0) {
     return [
       {
-        text: `At this cut nobody is acted on: all ${count(all.events)} ${brief.decision.words.events} are missed.`,
+        text: `At this cut nobody is acted on: all ${count(all.part.events)} ${brief.decision.words.events} are missed.`,
       },
     ];
   }
@@ -72,7 +72,7 @@ export interface Rival {
 
 /** Who is level with the leader at the cut and by AUC, and how many events it would take to tell. */
 export function levelLine(brief: Brief, all: Comparison, rivals: Rival[]): Phrase[] {
-  const leader = all.candidates.find((c) => c.id === all.leader);
+  const leader = all.candidates.find((c) => c.id === all.order.leader);
   if (!leader) return [];
   const own = rivals.filter((r) => !r.row.reference && r.row.id !== leader.id);
   if (own.length === 0) return [];
@@ -98,9 +98,9 @@ export function levelLine(brief: Brief, all: Comparison, rivals: Rival[]): Phras
   line.push(...listed(level.slice(0, 4).map((r) => r.row.name)));
   if (level.length > 4) line.push({ text: ` and ${level.length - 4} more` });
   line.push({ text: ' cannot be told apart from ' }, { text: leader.name, bold: true });
-  const shown = all.others.length > 0 ? `, of the ${all.candidates.length} candidates shown` : '';
+  const shown = all.order.others.length > 0 ? `, of the ${all.candidates.length} candidates shown` : '';
   line.push({
-    text: ` by net value at this cut on ${count(all.events)} ${brief.decision.words.events}${shown}`,
+    text: ` by net value at this cut on ${count(all.part.events)} ${brief.decision.words.events}${shown}`,
   });
   const near = level.find(
     (r) => r.row.byAuc.verdict === 'NOT_SEPARABLE' && r.row.byAuc.eventsNeeded !== null,
@@ -124,7 +124,7 @@ function about(value: number): string {
 
 /** What speaks for a candidate that is level with the leader: fewer inputs, or inputs that are known in time. */
 export function remarks(all: Comparison, rivals: Rival[]): Phrase[][] {
-  const leader = all.candidates.find((c) => c.id === all.leader);
+  const leader = all.candidates.find((c) => c.id === all.order.leader);
   if (!leader) return [];
   const found: Phrase[][] = [];
   for (const { row, against } of rivals) {
@@ -158,14 +158,14 @@ export function looksLine(brief: Brief, all: Comparison): string {
   const { looks, choices, compared, optimism } = all.looks;
   const times = (n: number) => (n === 1 ? 'once' : `${count(n)} times`);
   const used = `Validation has been looked at ${times(looks)} and used for a choice ${times(choices)}`;
-  const ordered = `Candidates are ordered by ${all.decidesBy}`;
+  const ordered = `Candidates are ordered by ${all.order.decidesBy}`;
   if (optimism === null) return `${used}. ${ordered}.`;
   return `${used}. ${ordered}; the best of ${compared} looks about ${decided(brief, all, optimism)} better by it than it is, because it was chosen here.`;
 }
 
 /** A difference of the deciding measure. */
 function decided(brief: Brief, all: Comparison, value: number): string {
-  if (all.deciding === 'NET_VALUE') return money(brief.decision.words.currency, value);
-  if (all.deciding === 'CAPTURE') return `${fixed(100 * value, 1)} points`;
+  if (all.order.deciding === 'NET_VALUE') return money(brief.decision.words.currency, value);
+  if (all.order.deciding === 'CAPTURE') return `${fixed(100 * value, 1)} points`;
   return fixed(value, 3);
 }

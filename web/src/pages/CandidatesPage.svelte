@@ -112,7 +112,7 @@
   function figures(id: number) {
     const row = desk.comparison?.candidates.find((c) => c.id === id);
     if (row) return { auc: row.auc, training: row.training.auc, alarms: row.alarms };
-    const other = desk.comparison?.others.find((c) => c.id === id);
+    const other = desk.comparison?.order.others.find((c) => c.id === id);
     return other ? { auc: other.auc, training: other.trainingAuc, alarms: other.alarms } : null;
   }
   const tags = $derived([...new Set((candidates ?? []).flatMap((c) => c.tags))].sort());

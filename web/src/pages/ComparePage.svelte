@@ -80,10 +80,10 @@
           >
         {/if}
       </div>
-      {#if all.events < FEW_EVENTS}
+      {#if all.part.events < FEW_EVENTS}
         <p class="alarm mb-1">
-          ▲ <b>few {brief.decision.words.events}:</b> only {count(all.events)} in validation; every figure here
-          swings with each of them.
+          ▲ <b>few {brief.decision.words.events}:</b> only {count(all.part.events)} in validation; every figure
+          here swings with each of them.
         </p>
       {/if}
       {#if alarms.length > 0}

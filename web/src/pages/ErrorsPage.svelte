@@ -41,7 +41,7 @@
 
   const base = $derived(`/errors/${brief.id}`);
   const of = $derived(`candidate=${row?.id}`);
-  const wanted = $derived(all ? asked(choice, all.records, cut) : []);
+  const wanted = $derived(all ? asked(choice, all.part.records, cut) : []);
   const query = $derived(`${of}&${wanted.map((c) => `cell=${c}`).join('&')}`);
 
   /** Asks, and keeps the answer if nothing else was asked since. */

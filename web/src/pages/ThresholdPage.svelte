@@ -72,11 +72,11 @@
         ? `; the present cut brings ${gain(brief.decision.words.currency, lost).replace('+', '')} less`
         : ', which is where the cut is'}. For a campaign of {count(brief.decision.campaign.size)} the present cut
       means {brief.decision.words.acting}
-      about {count(Math.round(desk.at.records * all.campaignFactor))} and {gain(
+      about {count(Math.round(desk.at.records * all.money.campaignFactor))} and {gain(
         brief.decision.words.currency,
-        desk.at.gain * all.campaignFactor,
+        desk.at.gain * all.money.campaignFactor,
       )} ({interval(desk.at.gainLow, desk.at.gainHigh, (v) =>
-        gain(brief.decision.words.currency, v * all.campaignFactor),
+        gain(brief.decision.words.currency, v * all.money.campaignFactor),
       )}).{/if}
   </p>
   {#if failure}<p class="refusal" role="alert">{failure}</p>{/if}

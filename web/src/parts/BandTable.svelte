@@ -45,8 +45,8 @@
     if (!cutBand || desk.records === 0) return 'At this cut nobody is acted on.';
     return (
       `The cut lies in band ${cutBand.band} of ${first.length}. Down to its end ${count(cutBand.cumulativeEvents)} of ` +
-      `${count(all.events)} ${brief.decision.words.events} (${percent(cutBand.capture)} %) lie in ` +
-      `${percent(cutBand.cumulativeRecords / all.records)} % of the ${brief.decision.words.records}; the band itself has ` +
+      `${count(all.part.events)} ${brief.decision.words.events} (${percent(cutBand.capture)} %) lie in ` +
+      `${percent(cutBand.cumulativeRecords / all.part.records)} % of the ${brief.decision.words.records}; the band itself has ` +
       `${fixed(cutBand.lift, 2)} times the event rate.`
     );
   });

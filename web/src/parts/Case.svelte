@@ -42,7 +42,7 @@
   const unheld = $derived(brief?.split?.parts.some((p) => p.part === 'reserve' && p.records === 0) ?? false);
 
   const race = $derived(
-    [...(desk.comparison?.candidates ?? []), ...(desk.comparison?.others ?? [])]
+    [...(desk.comparison?.candidates ?? []), ...(desk.comparison?.order.others ?? [])]
       .filter((c) => !c.reference)
       .map((c) => desk.lastAgainst(c)?.verdict ?? null),
   );
@@ -94,7 +94,7 @@
             path: 'errors',
             name: 'Errors',
             fact: desk.at
-              ? `${count(Math.round((desk.comparison?.events ?? 0) - desk.at.events))} missed`
+              ? `${count(Math.round((desk.comparison?.part.events ?? 0) - desk.at.events))} missed`
               : 'no cut yet',
           },
           {
@@ -149,15 +149,15 @@
     <span class="ml-auto flex items-center gap-3 whitespace-nowrap quiet">
       {#if brief && desk.comparison}
         <span
-          >Validation · {count(desk.comparison.records)}
-          {brief.decision.words.records}, {count(desk.comparison.events)}
-          {brief.decision.words.events}{desk.comparison.weightColumn !== null
-            ? `, weighed by ${desk.comparison.weightColumn}`
+          >Validation · {count(desk.comparison.part.records)}
+          {brief.decision.words.records}, {count(desk.comparison.part.events)}
+          {brief.decision.words.events}{desk.comparison.part.weightColumn !== null
+            ? `, weighed by ${desk.comparison.part.weightColumn}`
             : ''}</span
         >
         <span
-          ><i class="seal" class:broken={!desk.comparison.sealed || unheld}></i>
-          {unheld ? 'no reserve' : desk.comparison.sealed ? 'reserve sealed' : 'reserve opened'}</span
+          ><i class="seal" class:broken={!desk.comparison.part.sealed || unheld}></i>
+          {unheld ? 'no reserve' : desk.comparison.part.sealed ? 'reserve sealed' : 'reserve opened'}</span
         >
       {/if}
       <a class="chip" href={`/briefs/${id}/trail`}>audit trail</a>

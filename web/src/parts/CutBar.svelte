@@ -40,7 +40,7 @@
     },
     {
       name: 'capacity',
-      records: all.capacityRecords,
+      records: all.money.capacityRecords,
       rule: byRule('CAPACITY'),
       title: 'As many as can be acted on',
     },
@@ -48,7 +48,7 @@
 
   function move(event: PointerEvent) {
     const box = track.getBoundingClientRect();
-    desk.moveNear(((event.clientX - box.left) / box.width) * all.records);
+    desk.moveNear(((event.clientX - box.left) / box.width) * all.part.records);
   }
 
   function grab(event: PointerEvent) {
@@ -58,9 +58,12 @@
   }
 
   function arrows(event: KeyboardEvent) {
-    const step = { ArrowLeft: -1, ArrowRight: 1, PageUp: -all.records / 20, PageDown: all.records / 20 }[
-      event.key
-    ];
+    const step = {
+      ArrowLeft: -1,
+      ArrowRight: 1,
+      PageUp: -all.part.records / 20,
+      PageDown: all.part.records / 20,
+    }[event.key];
     if (step === undefined) return;
     desk.moveNear(at.records + step, at.records);
     event.preventDefault();

@@ -39,14 +39,14 @@
     const wanted = layout.now.drawn;
     const visible = all.candidates.filter((c) => !layout.now.hidden.includes(c.id));
     if (wanted) return all.candidates.filter((c) => wanted.includes(c.id) || c.id === chosen.id);
-    return visible.filter((c, i) => i < MOST_DRAWN || c.id === chosen.id || c.id === all.leader);
+    return visible.filter((c, i) => i < MOST_DRAWN || c.id === chosen.id || c.id === all.order.leader);
   });
 
   const source = new PaneSource(
     () => chart.wants,
     () => rows,
     () => chosen,
-    () => all.records,
+    () => all.part.records,
   );
 
   const data = $derived<PaneData>({
@@ -105,7 +105,12 @@
   function valueOf(line: Line, x: number): number | null {
     const row = rows.find((r) => r.id === line.id);
     if (row && chart.valueAt) {
-      const there = readAt(row, all, desk.reader(row).nearest((x / 100) * all.records), desk.reader(row));
+      const there = readAt(
+        row,
+        all,
+        desk.reader(row).nearest((x / 100) * all.part.records),
+        desk.reader(row),
+      );
       const exact = chart.valueAt(data, there);
       if (exact !== null) return exact;
     }
@@ -137,7 +142,7 @@
 
   /** How many records are acted on where somebody points. */
   function recordsAt(across: number): number | null {
-    if (!chart.pointed) return desk.near((across / 100) * all.records);
+    if (!chart.pointed) return desk.near((across / 100) * all.part.records);
     return chart.pointed(data, across, (score) => desk.reader(chosen).reaching(score));
   }
 

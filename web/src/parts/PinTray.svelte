@@ -42,7 +42,7 @@
   const cut = (pin: Pin) =>
     pin.records === null || !desk.comparison
       ? ''
-      : `, cut at ${percent(pin.records / desk.comparison.records)} %`;
+      : `, cut at ${percent(pin.records / desk.comparison.part.records)} %`;
 </script>
 
 <section aria-label="Pinned for the report">

@@ -29,7 +29,7 @@
   );
   const groups = $derived(arranged(rows, layout.now));
   const hidden = $derived(all.candidates.filter((c) => layout.now.hidden.includes(c.id)));
-  const reference = $derived(all.candidates.find((c) => c.id === all.bestReference) ?? null);
+  const reference = $derived(all.candidates.find((c) => c.id === all.order.bestReference) ?? null);
   const has = (column: ColumnKey) => layout.now.columns.includes(column);
   const heads = $derived<[Term, string][]>([
     ['capture', 'Capture %'],
@@ -122,7 +122,7 @@
   {:else if key === 'looks'}
     {row.looks}
   {:else if key === 'verdict'}
-    {#if row.id === all.leader}<span class="lead">leader</span>
+    {#if row.id === all.order.leader}<span class="lead">leader</span>
     {:else}
       <span
         class="named"
@@ -185,7 +185,7 @@
                   >{kindLine(row)}</small
                 >
                 <span class="tools">
-                  {#if row.id !== all.leader}<Button
+                  {#if row.id !== all.order.leader}<Button
                       class="chip"
                       title="Set the others against {row.name}"
                       onclick={(e: Event) => (e.stopPropagation(), void desk.lead(row.id))}>lead</Button
@@ -217,8 +217,8 @@
     </Table>
   </div>
   <div class="foot quiet">
-    {#if all.others.length > 0}
-      {@const every = all.candidates.length + all.others.length}
+    {#if all.order.others.length > 0}
+      {@const every = all.candidates.length + all.order.others.length}
       <span class="truncate">{all.candidates.length} of {every} candidates, the leaders</span>
       <Button class="chip" onclick={() => void desk.show(true)}>show all {every}</Button>
     {:else if layout.now.every}
@@ -242,7 +242,7 @@
       >
       {#if desk.at}
         {@const at = `/api/comparisons/${brief.id}/comparison`}
-        {@const asked = `records=${desk.at.records}${all.leader === null ? '' : `&leader=${all.leader}`}`}
+        {@const asked = `records=${desk.at.records}${all.order.leader === null ? '' : `&leader=${all.order.leader}`}`}
         <a class="chip" href="{at}.csv?{asked}" download>CSV</a>
         <a class="chip" href="{at}.xlsx?{asked}" download>XLSX</a>
       {/if}

@@ -71,7 +71,7 @@
   <h2>
     Score bands and outcomes <span class="quiet font-normal"
       >{count(field.records)}
-      {words.records} of validation{desk.comparison?.weightColumn
+      {words.records} of validation{desk.comparison?.part.weightColumn
         ? ', each counted once, whatever its weight'
         : ''}</span
     >

@@ -27,7 +27,7 @@
   };
   const memo = $derived(draft.memo);
   const shown = $derived(draft.paragraphs.filter((p) => !WITHOUT_WORDS.includes(p.paragraph)));
-  const own = $derived([...(desk.comparison?.candidates ?? []), ...(desk.comparison?.others ?? [])]);
+  const own = $derived([...(desk.comparison?.candidates ?? []), ...(desk.comparison?.order.others ?? [])]);
   const today = $derived(own.find((c) => c.name === memo.today));
   let field = $state<HTMLTextAreaElement>();
 
@@ -108,7 +108,7 @@
           class="field mx-1 w-20!"
           type="number"
           min="0"
-          max={desk.comparison?.records}
+          max={desk.comparison?.part.records}
           aria-label="Acted on today"
           placeholder={count(desk.records)}
           value={memo.todayRecords ?? ''}
@@ -117,7 +117,7 @@
             void write(() => ({ todayRecords: text === '' ? null : Number(text) }));
           }}
         />
-        of {count(desk.comparison?.records ?? 0)} in validation
+        of {count(desk.comparison?.part.records ?? 0)} in validation
         {#if today && 'best' in today}<span class="quiet">(its best: {count(today.best.records)})</span
           >{/if}</label
       >

@@ -17,14 +17,14 @@
   let refusal = $state<string | null>(null);
   /** something that can be reached and is not there already */
   const first = $derived.by(() => {
-    const most = (all.capacityRecords ?? all.records) / all.records;
+    const most = (all.money.capacityRecords ?? all.part.records) / all.part.records;
     return most > 0.2 ? 0.2 : Math.max(0.01, Math.round(50 * row.best.depth) / 100);
   });
   const depth = $derived(asked ?? first);
-  const records = $derived(depth * all.records);
+  const records = $derived(depth * all.part.records);
 
   $effect(() => {
-    void all.worth;
+    void all.money.worth;
     get<InverseView>(`/comparisons/${brief.id}/inverse/${row.id}?records=${records}`).then(
       (found) => {
         view = found;
@@ -56,7 +56,7 @@
   const unmoved = $derived(Object.keys(LEVERS).filter((lever) => !changes.some((a) => a.lever === lever)));
   const reading = $derived.by(() => {
     if (!view) return '';
-    const best = percent(view.bestRecords / all.records);
+    const best = percent(view.bestRecords / all.part.records);
     const can = view.depth.filter((a) => a.amount !== null).map(toDepth);
     return (
       `The best cut of ${row.name} lies at ${best} %. ` +

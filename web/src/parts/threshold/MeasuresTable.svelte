@@ -27,7 +27,7 @@
     view,
   }: { brief: Brief; all: Comparison; at: AtCut; candidate: string; view: ThresholdView | null } = $props();
 
-  const cells = $derived(cellsOf(all, at));
+  const cells = $derived(cellsOf(all.part, at));
   let opened = $state<string | null>(null);
   const best = (m: Measure): Best | null => view?.best.find((b) => b.measure === m.name) ?? null;
   const accuracy = $derived(measure('accuracy').of(cells));
@@ -61,7 +61,7 @@
   <div class="mb-1 flex items-baseline gap-2">
     <h2 class="whitespace-nowrap">Measures at the cut, and the best of each</h2>
     <span class="quiet"
-      >validation{all.eventFactor === 1 ? '' : ' at its own event rate'}; a best moves the cut</span
+      >validation{all.rate.eventFactor === 1 ? '' : ' at its own event rate'}; a best moves the cut</span
     >
     <Button class="chip ml-auto" title="Pin to the report ( . )" onclick={() => pins.offer(pinned())}
       >pin table</Button
@@ -103,7 +103,8 @@
             {:else}<span class="quiet">{m.sought ? '–' : 'not sought'}</span>{/if}
           </td>
           <td class="n">{found?.records ? score(found.threshold) : found?.records === 0 ? 'nobody' : ''}</td>
-          <td class="n">{found && found.records !== null ? percent(found.records / all.records) : ''}</td>
+          <td class="n">{found && found.records !== null ? percent(found.records / all.part.records) : ''}</td
+          >
         </tr>
         {#if m.name === 'accuracy' && found?.records === 0}
           <tr class="told" data-unprinted="1" data-nobody>

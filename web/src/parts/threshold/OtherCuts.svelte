@@ -38,7 +38,7 @@
       at: nearly,
       says:
         `${percent(view.nearlyAllShare)} % of the ${brief.decision.words.events} are reached by acting on ${percent(nearly.depth)} % ` +
-        `of the ${brief.decision.words.records}; ${count(all.records - nearly.records)} can be dropped.`,
+        `of the ${brief.decision.words.records}; ${count(all.part.records - nearly.records)} can be dropped.`,
     },
   ]);
   const cross = $derived(view.crossValidated);
@@ -134,7 +134,7 @@
             <td class="n">{score(best.score)}</td>
             <td class="n">{percent(best.depth)}</td>
             <td></td>
-            <td class="n quiet">{(best.gain / all.records).toFixed(3).replace('-', '−')}</td>
+            <td class="n quiet">{(best.gain / all.part.records).toFixed(3).replace('-', '−')}</td>
           </tr>
         </tbody>
       </Table>

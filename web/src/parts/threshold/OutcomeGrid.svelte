@@ -33,17 +33,17 @@
     },
   ]);
   const rows = $derived([cells.slice(0, 2), cells.slice(2)]);
-  const netValue = $derived(all.nobody + at.gain);
-  const planned = $derived(all.eventFactor !== 1);
+  const netValue = $derived(all.money.nobody + at.gain);
+  const planned = $derived(all.rate.eventFactor !== 1);
   const shade = (n: number) => (0.05 + 0.4 * Math.sqrt(n / total)).toFixed(3);
   const several = (n: number, one: string, many: string) => (n === 1 ? one : many);
 
   const reading = $derived(
     `${count(at.caught)} ${brief.decision.words.events} ${several(at.caught, 'is', 'are')} caught and ${count(at.missed)} missed; ` +
       `${count(at.falseAlarms)} ${brief.decision.words.records} are acted on in vain. Together ${gain(brief.decision.words.currency, netValue)}` +
-      (all.nobody === 0
+      (all.money.nobody === 0
         ? '.'
-        : `, which is ${gain(brief.decision.words.currency, at.gain)} against ${brief.decision.words.acting} nobody (${gain(brief.decision.words.currency, all.nobody)}).`),
+        : `, which is ${gain(brief.decision.words.currency, at.gain)} against ${brief.decision.words.acting} nobody (${gain(brief.decision.words.currency, all.money.nobody)}).`),
   );
   const pinned = () => ({
     kind: 'TABLE' as const,

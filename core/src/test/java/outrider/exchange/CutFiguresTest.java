@@ -134,13 +134,16 @@ class CutFiguresTest {
     private static void write(ObjectNode one, List<IndexedRanking> placed, List<NetValue> money, Sample sample) {
         Ranking ranking = placed.get(0).ranking();
         NetValue mine = money.get(0);
-        one.put("records", ranking.total()).put("events", ranking.totalEvents());
-        one.put("eventRate", mine.eventFactor() == 1 ? ranking.baseRate() : 0.1);
-        one.put("eventFactor", mine.eventFactor()).put("otherFactor", mine.otherFactor());
-        one.put("totalValue", ranking.valued(ranking.groups())).put("nobody", mine.nobody());
-        one.put("valueColumn", ranking.hasValues() ? "value" : null);
-        one.put("weightColumn", ranking.weighted() ? "weight" : null);
-        one.set("worth", JSON.valueToTree(mine.worth()));
+        ObjectNode part = one.putObject("part");
+        part.put("records", ranking.total()).put("events", ranking.totalEvents());
+        part.put("weightColumn", ranking.weighted() ? "weight" : null);
+        ObjectNode rate = one.putObject("rate");
+        rate.put("eventRate", mine.eventFactor() == 1 ? ranking.baseRate() : 0.1);
+        rate.put("eventFactor", mine.eventFactor()).put("otherFactor", mine.otherFactor());
+        ObjectNode counted = one.putObject("money");
+        counted.put("totalValue", ranking.valued(ranking.groups())).put("nobody", mine.nobody());
+        counted.put("valueColumn", ranking.hasValues() ? "value" : null);
+        counted.set("worth", JSON.valueToTree(mine.worth()));
         one.set("depths", JSON.valueToTree(Depths.of(ranking)));
         ArrayNode candidates = one.putArray("candidates");
         for (int i = 0; i < 2; i++) {

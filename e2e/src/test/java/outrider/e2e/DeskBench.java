@@ -138,7 +138,8 @@ final class DeskBench {
         Map<?, ?> shown = (Map<?, ?>) browser.api("GET", "/comparisons/" + brief, null);
         for (Object one : (List<?>) shown.get("candidates")) {
             Map<?, ?> row = (Map<?, ?>) one;
-            Map<?, ?> curve = (Map<?, ?>) ((Map<?, ?>) shown.get("curves")).get(row.get("drawn"));
+            Map<?, ?> curve =
+                    (Map<?, ?>) ((Map<?, ?>) ((Map<?, ?>) shown.get("drawn")).get("curves")).get(row.get("drawn"));
             System.out.printf(
                     "%s: %d points, within %s in depth and capture%n",
                     row.get("name"), ((List<?>) curve.get("records")).size(), curve.get("error"));

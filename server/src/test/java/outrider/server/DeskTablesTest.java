@@ -44,7 +44,7 @@ class DeskTablesTest extends DeskSteps {
         assertThat(bands.<Number>getList("[1].training.events").stream()
                         .mapToDouble(Number::doubleValue)
                         .sum())
-                .isCloseTo(compare(id).getDouble("trainingEvents"), within(1e-9));
+                .isCloseTo(compare(id).getDouble("part.trainingEvents"), within(1e-9));
         assertThat(analyst.get("/comparisons/bands.csv?q=4&training=true&" + both)
                         .asString()
                         .lines()
@@ -76,7 +76,7 @@ class DeskTablesTest extends DeskSteps {
         assertThat(spread.<Number>getList("validation.events").stream()
                         .mapToDouble(Number::doubleValue)
                         .sum())
-                .isEqualTo(compare(id).getDouble("events"));
+                .isEqualTo(compare(id).getDouble("part.events"));
         assertThat(spread.<Object>get("validation.quality")).isNull();
     }
 
@@ -164,7 +164,7 @@ class DeskTablesTest extends DeskSteps {
         analyst.put("/comparisons/" + id + "/cut", Map.of("candidateId", candidate, "records", 5, "rule", best))
                 .then()
                 .statusCode(204);
-        assertThat(analyst.get("/comparisons/" + id).jsonPath().getString("cut.rule.measure"))
+        assertThat(analyst.get("/comparisons/" + id).jsonPath().getString("acted.cut.rule.measure"))
                 .isEqualTo("fHalf");
     }
 }

@@ -50,10 +50,10 @@ class DeskTest extends DeskSteps {
     void whatIsToldAtACutIsThatOfTheHeadlessCommandAtAPlannedRateToo() {
         long id = desk();
         JsonPath shown = compare(id);
-        assertThat(shown.getInt("leader")).isEqualTo(ids.get("Logistic"));
-        assertThat(shown.getBoolean("leaderNamed")).isFalse();
-        assertThat(shown.getString("deciding")).isEqualTo("NET_VALUE");
-        assertThat(shown.getDouble("at.records")).isEqualTo(shown.getDouble("candidates[0].best.records"));
+        assertThat(shown.getInt("order.leader")).isEqualTo(ids.get("Logistic"));
+        assertThat(shown.getBoolean("order.leaderNamed")).isFalse();
+        assertThat(shown.getString("order.deciding")).isEqualTo("NET_VALUE");
+        assertThat(shown.getDouble("acted.at.records")).isEqualTo(shown.getDouble("candidates[0].best.records"));
         long seed = 9;
         Table scores = scored(id);
         for (double planned : new double[] {Double.NaN, 0.03}) {
@@ -106,8 +106,8 @@ class DeskTest extends DeskSteps {
                 .jsonPath();
         assertThat(led.getString("candidates.find { it.name == 'Points' }.byAuc.verdict"))
                 .isEqualTo("LEADER");
-        assertThat(led.getBoolean("leaderNamed")).isTrue();
-        assertThat(led.getInt("bestReference")).isEqualTo(ids.get("Groups"));
+        assertThat(led.getBoolean("order.leaderNamed")).isTrue();
+        assertThat(led.getInt("order.bestReference")).isEqualTo(ids.get("Groups"));
         analyst.get("/comparisons/" + id + "/at?records=-1").then().statusCode(400);
     }
 
@@ -117,10 +117,10 @@ class DeskTest extends DeskSteps {
         for (String kind : List.of("AUC", "AVERAGE_PRECISION", "PARTIAL_AUC", "CAPTURE")) {
             edit(id, Map.of("campaign.deciding", Map.of("kind", kind)));
             JsonPath shown = compare(id);
-            assertThat(shown.getString("deciding")).isEqualTo(kind);
+            assertThat(shown.getString("order.deciding")).isEqualTo(kind);
             double[] own = doubles(shown, "candidates.findAll { !it.reference }.decides");
             assertThat(own[0]).isGreaterThanOrEqualTo(own[1]);
-            assertThat(shown.getInt("leader")).isEqualTo(shown.getInt("candidates[0].id"));
+            assertThat(shown.getInt("order.leader")).isEqualTo(shown.getInt("candidates[0].id"));
         }
         JsonPath brief = analyst.get("/briefs/" + id).jsonPath();
         assertThat(brief.getString("worth.decidesBy")).isEqualTo("capture rate at 10 % depth");
@@ -151,8 +151,8 @@ class DeskTest extends DeskSteps {
         var answer = analyst.get("/comparisons/orders/" + ids.get("Logistic"));
         assertThat(answer.header("Cache-Control")).contains("private").contains("max-age=31536000");
         ByteBuffer head = ByteBuffer.wrap(answer.asByteArray()).order(ByteOrder.LITTLE_ENDIAN);
-        assertThat(head.getInt()).isEqualTo(shown.getInt("records"));
-        assertThat(head.getInt()).isBetween(1, shown.getInt("records"));
+        assertThat(head.getInt()).isEqualTo(shown.getInt("part.records"));
+        assertThat(head.getInt()).isBetween(1, shown.getInt("part.records"));
     }
 
     @Test
@@ -163,8 +163,8 @@ class DeskTest extends DeskSteps {
                 .statusCode(200);
         edit(id, Map.of("stakes.gainIfCaught", 0, "stakes.missCost", 2));
         JsonPath shown = compare(id);
-        assertThat(shown.getString("valueColumn")).isEqualTo("points");
-        assertThat(shown.<Object>get("breakEven")).isNull();
+        assertThat(shown.getString("money.valueColumn")).isEqualTo("points");
+        assertThat(shown.<Object>get("money.breakEven")).isNull();
         Table scores = scored(id);
         double rank = 50;
         Map<?, ?> core = evaluate(scores, "points", new Stakes(0, 5, 2, 0, 0, 1), Double.NaN, 9, List.of(rank));
@@ -172,9 +172,10 @@ class DeskTest extends DeskSteps {
         var best = (outrider.stakes.NetValue.Cut) ((Map<?, ?>) logistic.get("stakes")).get("bestCut");
         String row = "candidates.find { it.name == 'Logistic' }";
         assertThat(shown.getDouble(row + ".best.gainOverNobody")).isEqualTo(best.gainOverNobody());
-        assertThat(shown.getDouble("nobody")).isEqualTo((double) ((Map<?, ?>) logistic.get("stakes")).get("nobody"));
-        double[] valued = doubles(shown, "curves['" + shown.getString(row + ".drawn") + "'].valued");
-        assertThat(valued[valued.length - 1]).isEqualTo(shown.getDouble("totalValue"));
+        assertThat(shown.getDouble("money.nobody"))
+                .isEqualTo((double) ((Map<?, ?>) logistic.get("stakes")).get("nobody"));
+        double[] valued = doubles(shown, "drawn.curves['" + shown.getString(row + ".drawn") + "'].valued");
+        assertThat(valued[valued.length - 1]).isEqualTo(shown.getDouble("money.totalValue"));
         String refusal = analyst.put("/briefs/" + id + "/columns", Map.of("age", Map.of("role", "VALUE")))
                 .then()
                 .statusCode(400)
@@ -187,22 +188,22 @@ class DeskTest extends DeskSteps {
     void curvesThatTheAskerHoldsAreLeftOutAndStakesDoNotChangeThem() {
         long id = desk();
         JsonPath first = compare(id);
-        Map<String, ?> curves = first.getMap("curves");
+        Map<String, ?> curves = first.getMap("drawn.curves");
         List<String> keys = first.getList("candidates.drawn");
         assertThat(curves.keySet()).containsExactlyElementsOf(keys);
         edit(id, Map.of("stakes.gainIfCaught", 90, "stakes.falseAlarmCost", 3));
         JsonPath then = compare(id);
-        assertThat(then.getMap("curves")).isEqualTo(curves);
+        assertThat(then.getMap("drawn.curves")).isEqualTo(curves);
         String gain = "candidates.find { it.drawn == '" + keys.get(0) + "' }.gain.high";
         assertThat(then.<Object>get(gain)).isNotEqualTo(first.get(gain));
         JsonPath held = analyst.get("/comparisons/" + id + "?held=" + keys.get(0) + "," + keys.get(0) + ",unknown")
                 .jsonPath();
-        assertThat(held.getMap("curves").keySet()).containsExactlyElementsOf(keys.subList(1, keys.size()));
+        assertThat(held.getMap("drawn.curves").keySet()).containsExactlyElementsOf(keys.subList(1, keys.size()));
         assertThat(held.getList("candidates.gain")).isEqualTo(then.getList("candidates.gain"));
         edit(id, Map.of("campaign.plannedRate", 0.03));
         JsonPath planned = compare(id);
         assertThat(planned.getList("candidates.drawn")).doesNotContainAnyElementsOf(keys);
-        String low = "curves['" + planned.getString("candidates[0].drawn") + "'].band.precisionLow";
+        String low = "drawn.curves['" + planned.getString("candidates[0].drawn") + "'].band.precisionLow";
         assertThat(planned.<Object>get(low)).isNotNull();
     }
 
@@ -226,12 +227,12 @@ class DeskTest extends DeskSteps {
         candidate(id, logistic("Logistic", 0));
         int learnt = candidate(id, logistic("Penalised", 30)).getInt("id");
         JsonPath shown = compare(id);
-        assertThat(shown.getString("weightColumn")).isEqualTo("points");
+        assertThat(shown.getString("part.weightColumn")).isEqualTo("points");
         Table scores = scored(id);
         double[] weight = ((NumberColumn) scores.column("points")).values();
-        assertThat(Arrays.stream(weight).sum()).isEqualTo(shown.getInt("records"));
+        assertThat(Arrays.stream(weight).sum()).isEqualTo(shown.getInt("part.records"));
         assertThat(Arrays.stream(weight).max().orElseThrow()).isGreaterThan(1.2);
-        double rank = shown.getDouble("at.records");
+        double rank = shown.getDouble("acted.at.records");
         Map<?, ?> core = (Map<?, ?>) Evaluation.of(
                         scores,
                         new Evaluation.Request(
@@ -251,7 +252,7 @@ class DeskTest extends DeskSteps {
             assertThat(shown.getDouble(row + ".auc.auc")).isEqualTo((double) figures.get("auc"));
             assertThat(shown.getDouble(row + ".auc.low")).isLessThan((double) figures.get("auc"));
             CutFigures at = (CutFigures) ((Map<?, ?>) ((List<?>) figures.get("cuts")).get(0)).get("figures");
-            String told = "at.candidates.find { it.id == " + shown.getInt(row + ".id") + " }.figures.";
+            String told = "acted.at.candidates.find { it.id == " + shown.getInt(row + ".id") + " }.figures.";
             assertThat(shown.getDouble(told + "capture")).isEqualTo(at.capture());
             assertThat(shown.getDouble(told + "gainHigh")).isEqualTo(at.gainHigh());
         }

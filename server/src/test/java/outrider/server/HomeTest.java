@@ -36,7 +36,7 @@ class HomeTest extends CaseSteps {
         analyst.put("/comparisons/" + id + "/cut", Map.of("candidateId", candidate, "records", 60))
                 .then()
                 .statusCode(204);
-        assertThat(shown.getInt("records")).isEqualTo(300);
+        assertThat(shown.getInt("part.records")).isEqualTo(300);
         JsonPath at = analyst.get("/comparisons/" + id + "/at?records=60").jsonPath();
         JsonPath found = line(id);
         assertThat(found.getString("waitsFor")).isEqualTo("REPORT");

@@ -35,12 +35,12 @@ class ManyCandidatesTest extends CaseSteps {
         }
         JsonPath leaders = compared(id, "");
         assertThat(leaders.getList("candidates.name")).hasSize(31).contains("Base rate");
-        assertThat(leaders.getList("others")).hasSize(2);
-        assertThat(leaders.getDouble("others[0].auc.auc")).isEqualTo(leaders.getDouble("candidates[0].auc.auc"));
+        assertThat(leaders.getList("order.others")).hasSize(2);
+        assertThat(leaders.getDouble("order.others[0].auc.auc")).isEqualTo(leaders.getDouble("candidates[0].auc.auc"));
         JsonPath every = compared(id, "?all=true");
         assertThat(every.getList("candidates")).hasSize(33);
-        assertThat(every.getList("others")).isEmpty();
-        long hidden = leaders.getLong("others[1].id");
+        assertThat(every.getList("order.others")).isEmpty();
+        long hidden = leaders.getLong("order.others[1].id");
         analyst.put(
                         "/comparisons/" + id + "/cut",
                         Map.of("candidateId", hidden, "records", 12, "rule", Map.of("kind", "BY_HAND")))

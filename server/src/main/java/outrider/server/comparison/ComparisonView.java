@@ -16,52 +16,90 @@ import outrider.uncertainty.Verdict;
  * Everything Compare and Threshold show of the validation part at any cut. Curves run over points of the ranking: {@code records}
  * and {@code events} have one entry more than {@code scores}, the first being "nobody". Between points everything is linear.
  *
- * @param eventFactor by which events count for the planned rate; 1 without one
- * @param otherFactor the same of non-events
- * @param eventRate planned, or the part's own
- * @param capacityRecords the capacity in this part's records, or null
- * @param worth what acting adds to acting on nobody
- * @param nobody net value of acting on nobody
- * @param events by weight where records have weights, and {@code trainingEvents} likewise
- * @param weightColumn by which records count, in proportion, so that they add up to {@code records}; null where each counts once
- * @param valueColumn by whose value money is counted, or null; {@code totalValue} that of all events
- * @param leader against whom verdicts are; {@code leaderNamed} whether somebody named it, else the deciding measure chose it
- * @param decidesBy the deciding measure in words, {@code deciding} which it is
- * @param cut null until one is set
- * @param at figures at that cut, or at the leader's best one; null without candidates
- * @param depths at which the bounds that charts draw are known
- * @param candidates of many only the leaders, and whoever leads, decides by the cut or is the best reference; {@code others} the rest
- * @param curves what is drawn of {@code candidates}, by {@link Row#drawn}; without those that the asker says it holds
+ * @param candidates in their order; of many only the leaders, and whoever leads, decides by the cut or is the best reference
  */
 public record ComparisonView(
-        int records,
-        double events,
-        int trainingRecords,
-        double trainingEvents,
-        double eventRate,
-        double eventFactor,
-        double otherFactor,
-        @Nullable Double breakEven,
-        @Nullable Double capacityRecords,
-        double campaignFactor,
-        NetValue.Worth worth,
-        double nobody,
-        @Nullable String valueColumn,
-        @Nullable String weightColumn,
-        double totalValue,
-        @Nullable Long leader,
-        boolean leaderNamed,
-        DecidingKind deciding,
-        String decidesBy,
-        @Nullable Long bestReference,
-        boolean sealed,
-        @Nullable CutView cut,
-        @Nullable AtView at,
-        double[] depths,
+        PartView part,
+        RateView rate,
+        MoneyView money,
+        OrderView order,
+        ActedView acted,
         LooksView looks,
         List<Row> candidates,
-        List<Other> others,
-        Map<String, CurveView> curves) {
+        DrawnView drawn) {
+
+    /**
+     * What figures are of: validation, and training beside it.
+     *
+     * @param events by weight where records have weights, and {@code trainingEvents} likewise
+     * @param weightColumn by which records count, in proportion, so that they add up to {@code records}; null where each counts once
+     * @param sealed whether the reserve still is
+     */
+    public record PartView(
+            int records,
+            double events,
+            int trainingRecords,
+            double trainingEvents,
+            @Nullable String weightColumn,
+            boolean sealed) {}
+
+    /**
+     * At which event rate figures are told.
+     *
+     * @param eventRate planned, or the part's own
+     * @param eventFactor by which events count for the planned rate; 1 without one
+     * @param otherFactor the same of non-events
+     */
+    public record RateView(double eventRate, double eventFactor, double otherFactor) {}
+
+    /**
+     * What acting costs and earns.
+     *
+     * @param capacityRecords the capacity in this part's records, or null
+     * @param campaignFactor what a sum over the part is multiplied by for the campaign
+     * @param worth what acting adds to acting on nobody
+     * @param nobody net value of acting on nobody
+     * @param valueColumn by whose value money is counted, or null; {@code totalValue} that of all events
+     */
+    public record MoneyView(
+            @Nullable Double breakEven,
+            @Nullable Double capacityRecords,
+            double campaignFactor,
+            NetValue.Worth worth,
+            double nobody,
+            @Nullable String valueColumn,
+            double totalValue) {}
+
+    /**
+     * By what candidates are ordered.
+     *
+     * @param leader against whom verdicts are; {@code leaderNamed} whether somebody named it, else the deciding measure chose it
+     * @param decidesBy the deciding measure in words, {@code deciding} which it is
+     * @param others those of many that are not shown
+     */
+    public record OrderView(
+            @Nullable Long leader,
+            boolean leaderNamed,
+            DecidingKind deciding,
+            String decidesBy,
+            @Nullable Long bestReference,
+            List<Other> others) {}
+
+    /**
+     * Where one acts.
+     *
+     * @param cut null until one is set
+     * @param at figures at that cut, or at the leader's best one; null without candidates
+     */
+    public record ActedView(@Nullable CutView cut, @Nullable AtView at) {}
+
+    /**
+     * What charts draw.
+     *
+     * @param depths at which the bounds are known
+     * @param curves of the candidates, by {@link Row#drawn}; without those that the asker says it holds
+     */
+    public record DrawnView(double[] depths, Map<String, CurveView> curves) {}
 
     public record CutView(long candidateId, double records, CutRule rule) {}
 

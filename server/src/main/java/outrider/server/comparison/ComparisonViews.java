@@ -93,7 +93,6 @@ public class ComparisonViews {
         NetValue money = none ? null : comparison.money(0);
         Ranking any = none ? null : comparison.ranking(0);
         double events = events(brief, parts.validation());
-        double rate = events / records;
         long broken = database.createQuery("select count(s) from Seal s where s.briefId = ?1", Long.class)
                 .setParameter(1, briefId)
                 .getSingleResult();
@@ -112,37 +111,48 @@ public class ComparisonViews {
             String key = rows.get(k).drawn();
             if (!held.contains(key)) drawn.put(key, curves.get(key, absent -> curve(compared, i)));
         }
+        String weight = BriefTables.weightColumn(brief);
+        Double capacityRecords = capacity == null ? null : capacity.ranks(records, weight != null);
         return new ComparisonView(
-                records,
-                events,
-                parts.training().length,
-                events(brief, parts.training()),
-                money == null || Double.isNaN(money.planned()) ? rate : money.planned(),
-                money == null ? 1 : money.eventFactor(),
-                money == null ? 1 : money.otherFactor(),
-                money == null ? brief.stakes.breakEven() : money.breakEven(),
-                capacity == null ? null : capacity.ranks(records, BriefTables.weightColumn(brief) != null),
-                brief.campaign.size() / records,
-                money == null ? new NetValue.Worth(0, 0, 0) : money.worth(),
-                money == null ? 0 : money.nobody(),
-                candidates.valueColumn(brief),
-                BriefTables.weightColumn(brief),
-                any == null ? 0 : any.valued(any.groups()),
-                none ? null : compared.candidates().get(comparison.leader()).id,
-                comparison.leaderNamed(),
-                deciding.kind(),
-                deciding.words(capacity, records),
-                reference < 0 ? null : compared.candidates().get(reference).id,
-                broken == 0,
-                cut == null ? null : new ComparisonView.CutView(cut.candidateId, cut.records, cut.rule),
-                none ? null : shown(compared, cut == null ? comparison.best(0).records() : cut.records, brief, cut),
-                any == null ? new double[0] : Depths.of(any),
+                new ComparisonView.PartView(
+                        records, events, parts.training().length, events(brief, parts.training()), weight, broken == 0),
+                rate(money, events / records),
+                new ComparisonView.MoneyView(
+                        money == null ? brief.stakes.breakEven() : money.breakEven(),
+                        capacityRecords,
+                        brief.campaign.size() / records,
+                        money == null ? new NetValue.Worth(0, 0, 0) : money.worth(),
+                        money == null ? 0 : money.nobody(),
+                        candidates.valueColumn(brief),
+                        any == null ? 0 : any.valued(any.groups())),
+                new ComparisonView.OrderView(
+                        none ? null : compared.candidates().get(comparison.leader()).id,
+                        comparison.leaderNamed(),
+                        deciding.kind(),
+                        deciding.words(capacity, records),
+                        reference < 0 ? null : compared.candidates().get(reference).id,
+                        shown(compared, cut, all, false)
+                                .mapToObj(i -> other(compared, i))
+                                .toList()),
+                new ComparisonView.ActedView(
+                        cut == null ? null : new ComparisonView.CutView(cut.candidateId, cut.records, cut.rule),
+                        none
+                                ? null
+                                : shown(
+                                        compared,
+                                        cut == null ? comparison.best(0).records() : cut.records,
+                                        brief,
+                                        cut)),
                 looks.view(brief, compared, none ? null : standing.optimism()),
                 rows,
-                shown(compared, cut, all, false)
-                        .mapToObj(i -> other(compared, i))
-                        .toList(),
-                drawn);
+                new ComparisonView.DrawnView(any == null ? new double[0] : Depths.of(any), drawn));
+    }
+
+    /** @param own event rate of the part */
+    private static ComparisonView.RateView rate(@Nullable NetValue money, double own) {
+        if (money == null) return new ComparisonView.RateView(own, 1, 1);
+        return new ComparisonView.RateView(
+                Double.isNaN(money.planned()) ? own : money.planned(), money.eventFactor(), money.otherFactor());
     }
 
     /** Places of the leaders and of those whom the page is about, or of the others. */
