@@ -7,5 +7,11 @@ export default defineConfig({
   plugins: [tailwindcss(), svelte(), svelteTesting()],
   build: { outDir: 'dist', emptyOutDir: true, chunkSizeWarningLimit: 1200 },
   server: { proxy: { '/api': 'http://127.0.0.1:8480' } },
-  test: { environment: 'jsdom', setupFiles: ['tests/setup.ts'], include: ['tests/**/*.test.ts'] },
+  test: {
+    pool: 'vmThreads',
+    maxWorkers: '100%',
+    environment: 'jsdom',
+    setupFiles: ['tests/setup.ts'],
+    include: ['tests/**/*.test.ts'],
+  },
 });
