@@ -87,7 +87,7 @@ final class DoubtfulColumns {
             if (mend == null || own == null) continue;
             String way = written(name, own.type(), own.format(), own.missing());
             boolean parsed = own.type() == ColumnType.NUMBER || own.type() == ColumnType.DATE;
-            if (column.type() == ColumnType.NUMBER && own.type() == ColumnType.NUMBER && own.missing() != null) {
+            if (parsed && column.type() == own.type() && own.missing() != null) {
                 doubts.add(name + " holds " + String.join(", ", own.missing()) + " in " + Written.count(mend.records())
                         + " records, far from its other values: where that stands for missing, write under columns: "
                         + way);

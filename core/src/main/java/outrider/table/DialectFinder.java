@@ -44,6 +44,8 @@ final class DialectFinder {
     private static final Pattern JSON = Pattern.compile("[\\[{]\\s*(?:[\\[{]\\s*)*\"[^\"]*\"\\s*[:,\\]}]");
     private static final Pattern MARKUP =
             Pattern.compile("<(?:[?!]|html|head|body|table|meta)", Pattern.CASE_INSENSITIVE);
+    private static final Pattern RELATION =
+            Pattern.compile("(?is)\\A\\s*(?:%[^\\n]*\\n\\s*)*@relation\\b.*^@data", Pattern.MULTILINE);
 
     private DialectFinder() {}
 
@@ -187,8 +189,11 @@ final class DialectFinder {
     /** Texts of other kinds than tables by how they begin. */
     private static void refuseOtherForms(String text) {
         String begin = text.substring(0, Math.min(text.length(), 500)).stripLeading();
-        String form =
-                JSON.matcher(begin).lookingAt() ? "JSON" : MARKUP.matcher(begin).lookingAt() ? "HTML or XML" : null;
+        String form = JSON.matcher(begin).lookingAt()
+                ? "JSON"
+                : MARKUP.matcher(begin).lookingAt()
+                        ? "HTML or XML"
+                        : RELATION.matcher(text).find() ? "ARFF" : null;
         if (form == null) return;
         throw BadInput.of(
                 "file",

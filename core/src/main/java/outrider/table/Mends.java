@@ -27,6 +27,7 @@ final class Mends {
 
     static @Nullable Mend of(Column column, @Nullable Dialect dialect) {
         if (column instanceof NumberColumn numbers) return NumberMends.of(numbers);
+        if (column instanceof DateColumn days) return DateMends.of(days);
         if (column.type() != ColumnType.CATEGORY && column.type() != ColumnType.TEXT) return null;
         Map<String, Integer> first = counts(column, Math.min(column.size(), FIRST));
         boolean more = column.size() > FIRST;

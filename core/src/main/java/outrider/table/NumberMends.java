@@ -51,7 +51,8 @@ final class NumberMends {
         return mark != null ? mark : zero(column);
     }
 
-    private static boolean common(int records, int present) {
+    /** Whether so many records of those that hold a value are too many for a slip. */
+    static boolean common(int records, int present) {
         return records >= Math.min(ENOUGH, Math.max(FEWEST, COMMON * present));
     }
 

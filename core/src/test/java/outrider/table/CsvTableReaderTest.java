@@ -92,6 +92,7 @@ class CsvTableReaderTest {
                 "'a,b~1,2,3~4,5,6~' | line 2: has 3 fields where the header has 2; name every column in the header: where",
                 "'{\"a\": 1}~{\"a\": 2}~' | file: is JSON and no table; export it as CSV: a line of names",
                 "'[[\"a\", \"b\"], [1, 2]]' | file: is JSON and no table",
+                "'% made by hand~@RELATION r~@attribute a numeric~@attribute y {0,1}~@data~1,0~2,1~' | file: is ARFF and no table",
                 "'<!DOCTYPE html>~<table>' | file: is HTML or XML and no table",
                 "'a,b~1,\"2~3,4~'      | line 2, column \"b\": a quoted field is not closed"
             })

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -200,6 +201,39 @@ class WaysOfWritingTest {
         assertThat(age.reading().apply(table.column("age"), table).missing())
                 .isEqualTo(40)
                 .isEqualTo(age.records());
+    }
+
+    @Test
+    void aDayThatStandsForNoneIsOfferedWhereItLiesApart() throws IOException {
+        StringBuilder file = new StringBuilder("closes\tseen\tborn\tboth\tonly\tk\n");
+        for (int i = 0; i < 400; i++) {
+            LocalDate day = LocalDate.of(2025, 1, 1).plusDays(i);
+            file.append(
+                    i % 3 == 0 ? "31.12.9999" : day.format(java.time.format.DateTimeFormatter.ofPattern("dd.MM.yyyy")));
+            file.append('\t').append(i % 8 == 0 ? "1900-01-01" : day);
+            file.append('\t').append(i % 8 == 0 ? LocalDate.EPOCH : LocalDate.EPOCH.plusDays(40L * (i - 200)));
+            file.append('\t').append(i % 9 == 0 ? "0001-01-01" : i % 9 == 1 ? "9999-12-31" : day);
+            file.append('\t').append("9999-12-31\tx\n");
+        }
+        Dialect[] dialect = new Dialect[1];
+        Table table = read(file.toString(), dialect);
+        Map<String, List<String>> offered = Map.of(
+                "closes", List.of("31.12.9999"),
+                "seen", List.of("1900-01-01"),
+                "both", List.of("0001-01-01", "9999-12-31"));
+        for (Column column : table.columns()) {
+            Reading.Mend mend = Reading.mend(column, dialect[0]);
+            List<String> missing = offered.get(column.name());
+            if (missing == null) {
+                assertThat(mend).as(column.name()).isNull();
+                continue;
+            }
+            assertThat(column.type()).isEqualTo(ColumnType.DATE);
+            assertThat(mend.reading().missing()).isEqualTo(missing);
+            Column again = mend.reading().apply(column, table);
+            assertThat(again.missing()).isEqualTo(mend.records()).isBetween(40, 140);
+            assertThat(again.text(4)).isEqualTo("2025-01-05");
+        }
     }
 
     /** A few marks in a large table or a small one, and zeros that no pressure or weight can be. */
