@@ -1,5 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { countedUnknown, changed, toggledEvent, toggledLeftOut } from '../src/lib/decision';
+import type { ColumnView } from '../src/api/schema';
+import {
+  changed,
+  countedUnknown,
+  eventWords,
+  held,
+  ruled,
+  rulesFor,
+  saysEvent,
+  tellsOutcome,
+  toggledEvent,
+  toggledLeftOut,
+} from '../src/lib/decision';
 import { brief } from './case';
 
 describe('a decision', () => {
@@ -26,6 +38,43 @@ describe('a decision', () => {
       leftOut: ['withdrawn', 'fraud'],
     });
     expect(toggledLeftOut(outcome, 'withdrawn')).toEqual({ ...outcome, leftOut: [] });
+  });
+
+  it('has amounts, or values at all, for an event where there are no levels to choose', () => {
+    const column = (type: ColumnView['type'], distinct: number, missing = 0) =>
+      ({ type, distinct, missing }) as ColumnView;
+    const paid = column('NUMBER', 4000, 3);
+    const left = column('DATE', 900, 2000);
+    expect([rulesFor(paid), rulesFor(left)]).toEqual([['ABOVE', 'BELOW', 'FILLED'], ['FILLED']]);
+    expect(rulesFor(column('NUMBER', 2))).toEqual([]);
+    expect([paid, left, column('TEXT', 900), column('CATEGORY', 1, 5)].map(tellsOutcome)).toEqual([
+      true,
+      true,
+      false,
+      true,
+    ]);
+    expect([paid, left, column('TEXT', 900), column('CATEGORY', 1)].map(held)).toEqual([
+      'amounts',
+      'days',
+      'texts',
+      '1 level',
+    ]);
+    const outcome = { column: 'paid', events: ['0'], leftOut: ['9'], leaveOutMissing: true };
+    const above = ruled(outcome, 'ABOVE', 0);
+    expect(above).toEqual({ ...outcome, events: [], leftOut: [], when: { kind: 'ABOVE', at: 0 } });
+    expect([eventWords(above), eventWords(ruled(above, 'BELOW', 3))]).toEqual(['paid > 0', 'paid < 3']);
+    const filled = ruled(above, 'FILLED', 0);
+    expect([eventWords(filled), filled.when!.at, filled.leaveOutMissing]).toEqual([
+      'paid is there',
+      null,
+      false,
+    ]);
+    expect([saysEvent(filled), saysEvent(ruled(filled, null, null)), saysEvent(null)]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+    expect(eventWords(outcome)).toBe('paid = 0');
   });
 
   it('finds levels that say nothing and count as no event', () => {

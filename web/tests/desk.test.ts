@@ -256,23 +256,23 @@ describe('the brief', () => {
     ],
   };
 
-  function served(more: object[] = []): Asked[] {
-    let version = brief.version;
+  function served(more: object[] = [], other: object = {}): Asked[] {
+    let now = desk.brief!;
     return serve(async ({ method, path, body }) => {
       if (path.endsWith('/columns')) {
         const levels = [...column.levels, ...more];
-        return { columns: [{ ...column, levels }], pending: 0, undo: null, state: 0 };
+        return { columns: [{ ...column, ...other, levels }], pending: 0, undo: null, state: 0 };
       }
       if (path === '/api/members/1/people/rider')
         return { ...members, members: [{ name: 'rider', level: 'READ' }] };
       if (path.startsWith('/api/members/')) return members;
+      if (path === '/api/briefs/1' && method === 'GET') return now;
       if (method === 'GET') return comparison(null);
       const edit = body as Edit;
       await new Promise((resolve) => setTimeout(resolve, 5));
       if (path.endsWith('/cut')) return undefined;
-      if (edit.version !== version) return problem(409, 'changed elsewhere', 'OVERTAKEN');
-      version++;
-      return { ...brief, decision: edit.decision, version };
+      if (edit.version !== now.version) return problem(409, 'changed elsewhere', 'OVERTAKEN');
+      return (now = { ...now, decision: edit.decision, version: now.version + 1 });
     });
   }
 
@@ -309,6 +309,22 @@ describe('the brief', () => {
     await vi.waitFor(() =>
       expect(asked.find((a) => a.path === '/api/briefs/1' && a.method === 'PUT')).toMatchObject({
         body: { decision: { outcome: { events: ['lapsed'], leftOut: [''] } } },
+      }),
+    );
+  });
+
+  it('takes an amount above which there is the event, once it is said', async () => {
+    desk.brief = { ...desk.brief!, progress: { ...desk.brief!.progress, candidates: 0 } };
+    const paid = { type: 'NUMBER', distinct: 4000, missing: 0 };
+    const asked = served([], paid);
+    render(BriefPage);
+    await fireEvent.change(await screen.findByLabelText('What the event is'), { target: { value: 'ABOVE' } });
+    expect(screen.queryByText('lapsed')).toBeNull();
+    expect(asked.filter((a) => a.method === 'PUT')).toEqual([]);
+    await fireEvent.change(await screen.findByLabelText('Amount'), { target: { value: '0' } });
+    await vi.waitFor(() =>
+      expect(asked.find((a) => a.path === '/api/briefs/1' && a.method === 'PUT')).toMatchObject({
+        body: { decision: { outcome: { events: [], when: { kind: 'ABOVE', at: 0 } } } },
       }),
     );
   });

@@ -9493,6 +9493,17 @@ export interface components {
       interval: string | null;
     };
     /** @enum {string} */
+    EventKind: 'ABOVE' | 'BELOW' | 'FILLED';
+    /** @description Which values of an outcome are the event, where it holds amounts or days rather than levels. */
+    EventRule: {
+      kind: components['schemas']['EventKind'];
+      /**
+       * Format: double
+       * @description the amount; null for EventKind#FILLED
+       */
+      at: number | null;
+    };
+    /** @enum {string} */
     Every: 'WEEK' | 'MONTH' | 'QUARTER' | 'HALF_YEAR' | 'YEAR';
     /** @description How far an answer is. */
     ExplanationView: {
@@ -10412,12 +10423,16 @@ export interface components {
       trainingAuc: number;
       alarms: components['schemas']['Alarm'][];
     };
+    /** @description What became of the records. */
     Outcome: {
       column: string;
+      /** @description levels that are the event; none where when says it */
       events: string[];
       leftOut: string[];
       /** @description whether records without an outcome are in no part; else they are refused */
       leaveOutMissing: boolean;
+      /** @description which amounts, or days, are the event; null where levels are */
+      when?: components['schemas']['EventRule'] | null;
     };
     /** @description One column, non-events first: mean and deviation of a number, or shares of levels. */
     OutcomeColumn: {
@@ -12089,6 +12104,8 @@ export type EndpointUse = components['schemas']['EndpointUse'];
 export type ErrorBand = components['schemas']['ErrorBand'];
 export type ErrorRecord = components['schemas']['ErrorRecord'];
 export type Estimate = components['schemas']['Estimate'];
+export type EventKind = components['schemas']['EventKind'];
+export type EventRule = components['schemas']['EventRule'];
 export type Every = components['schemas']['Every'];
 export type ExplanationView = components['schemas']['ExplanationView'];
 export type FieldView = components['schemas']['FieldView'];

@@ -4,19 +4,30 @@
   import Input from 'flowbite-svelte/Input.svelte';
   import Choice from '../parts/Choice.svelte';
   import { onMount } from 'svelte';
-  import type { ColumnView as Column, ColumnsView as Columns, Words } from '../api/schema';
+  import type { ColumnView as Column, ColumnsView as Columns, EventKind, Words } from '../api/schema';
   import { get, type Refusal } from '../lib/api';
   import { levelName } from '../lib/columns';
-  import { countedUnknown, toggledEvent, toggledLeftOut, type Change } from '../lib/decision';
+  import {
+    MOST_LEVELS,
+    countedUnknown,
+    held,
+    ruled,
+    rulesFor,
+    saysEvent,
+    tellsOutcome,
+    toggledEvent,
+    toggledLeftOut,
+    type Change,
+  } from '../lib/decision';
   import { desk } from '../lib/desk.svelte';
   import { count, percent } from '../lib/format';
+  import NumberField from '../parts/NumberField.svelte';
   import BreakEven from '../parts/threshold/BreakEven.svelte';
   import MembersSheet from '../parts/MembersSheet.svelte';
   import DecidingSentence from '../parts/DecidingSentence.svelte';
   import CampaignSentence from '../parts/threshold/CampaignSentence.svelte';
   import StakesSentence from '../parts/threshold/StakesSentence.svelte';
 
-  const MOST_LEVELS = 200;
   const brief = $derived(desk.brief!);
   const fixed = $derived(!desk.works);
   const outcomeFixed = $derived(fixed || brief.progress.candidates > 0);
@@ -24,6 +35,14 @@
   let columns = $state.raw<Column[]>([]);
   let refusal = $state<Refusal | null>(null);
   let kept = $state(false);
+  /** a rule that still lacks its amount */
+  let asked = $state<EventKind | null>(null);
+
+  const RULES: Record<EventKind, string> = {
+    ABOVE: 'an amount above',
+    BELOW: 'an amount below',
+    FILLED: 'any value',
+  };
 
   onMount(() => void loadColumns());
 
@@ -35,12 +54,32 @@
 
   const chosen = $derived(brief.decision.outcome);
   const outcome = $derived(columns.find((c) => c.name === chosen?.column) ?? null);
+  const rules = $derived(outcome ? rulesFor(outcome) : []);
+  const rule = $derived(asked ?? chosen?.when?.kind ?? null);
   const unknown = $derived(outcome && chosen ? countedUnknown(chosen, outcome.levels) : []);
+
+  const begun = (column: string) => ({
+    column,
+    events: [],
+    leftOut: [],
+    leaveOutMissing: false,
+    when: null,
+  });
+
+  /** A rule of amounts is kept once its amount is known. */
+  function turnTo(kind: EventKind | '') {
+    if (!chosen) return;
+    const at = chosen.when?.at ?? null;
+    if (kind === '') void keep({ outcome: ruled(chosen, null, null) });
+    else if (kind === 'FILLED' || at !== null) void keep({ outcome: ruled(chosen, kind, at) });
+    else asked = kind;
+  }
 
   /** Keeps changes one after the other, each on the version that the one before made. */
   async function keep(change: Change) {
     refusal = await desk.keep(change);
     kept = refusal === null;
+    if (kept) asked = null;
     if (kept && 'outcome' in change) await loadColumns();
   }
 </script>
@@ -104,19 +143,39 @@
       value={chosen?.column ?? ''}
       onchange={(e) =>
         keep({
-          outcome:
-            e.currentTarget.value === ''
-              ? null
-              : { column: e.currentTarget.value, events: [], leftOut: [], leaveOutMissing: false },
+          outcome: e.currentTarget.value === '' ? null : begun(e.currentTarget.value),
         })}
     >
       <option value="">choose a column …</option>
-      {#each columns.filter((c) => c.distinct >= 2 && c.distinct <= MOST_LEVELS) as column (column.name)}
-        <option value={column.name}>{column.name} · {column.distinct} levels</option>
+      {#each columns.filter(tellsOutcome) as column (column.name)}
+        <option value={column.name}>{column.name} · {held(column)}</option>
       {/each}
     </Choice>; those with an event are the {@render words('events', 'What an event is', '110px')}.
   </p>
-  {#if outcome && chosen}
+  {#if outcome && chosen && rules.length > 0}
+    <p class="sentence">
+      The event is
+      <Choice
+        class="field font-sans! not-italic!"
+        aria-label="What the event is"
+        disabled={outcomeFixed}
+        value={rule ?? ''}
+        onchange={(e) => turnTo(e.currentTarget.value as EventKind | '')}
+      >
+        {#if outcome.distinct <= MOST_LEVELS}<option value="">one of its levels</option>
+        {:else if rule === null}<option value="">…</option>{/if}
+        {#each rules as kind (kind)}<option value={kind}>{RULES[kind]}</option>{/each}
+      </Choice>{#if rule === 'ABOVE' || rule === 'BELOW'}
+        <NumberField
+          label="Amount"
+          value={chosen.when?.at ?? null}
+          digits={6}
+          disabled={outcomeFixed}
+          change={(at) => at !== null && keep({ outcome: ruled(chosen, rule, at) })}
+        />{/if}{rule === 'FILLED' ? `; without one there is none.` : '.'}
+    </p>
+  {/if}
+  {#if outcome && chosen && rule === null && outcome.distinct <= MOST_LEVELS}
     <div class="mt-1 flex flex-wrap items-center gap-1" role="group" aria-label="Event levels">
       <span class="quiet mr-1">The event is</span>
       {#each outcome.levels as level (level.text)}
@@ -163,7 +222,9 @@
         >
       </p>
     {/if}
-    {#if outcome.missing > 0}
+  {/if}
+  {#if outcome && chosen}
+    {#if outcome.missing > 0 && rule !== 'FILLED'}
       <label class="mt-1 block">
         <Checkbox
           checked={chosen.leaveOutMissing}
@@ -178,8 +239,8 @@
     {#if brief.split}<p class="quiet mt-1">
         Counted over training and validation; the reserve is left out.
       </p>{/if}
-    {#if chosen.events.length === 0}<p class="alarm mt-1">
-        ▲ Say which level is the event; it is never guessed.
+    {#if !saysEvent(chosen)}<p class="alarm mt-1">
+        ▲ Say which {outcome.distinct <= MOST_LEVELS ? 'level is' : 'values are'} the event; it is never guessed.
       </p>{/if}
   {/if}
   {#if brief.progress.candidates > 0}<p class="quiet mt-1">

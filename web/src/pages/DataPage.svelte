@@ -7,6 +7,7 @@
   import { arranged, offeredReading, offeredWords, ringing as inOrder, type Sort } from '../lib/columns';
   import { ColumnSheet } from '../lib/columns.svelte';
   import { arrive } from '../lib/arrive';
+  import { saysEvent } from '../lib/decision';
   import { desk } from '../lib/desk.svelte';
   import { navigate } from '../lib/routes';
   import FileButton from '../parts/FileButton.svelte';
@@ -76,7 +77,7 @@
   const picked = $derived((columns ?? []).filter((c) => chosen.has(c.name)));
   const editing = $derived(
     !fixedHere &&
-      (brief.decision.outcome?.events.length ?? 0) > 0 &&
+      saysEvent(brief.decision.outcome) &&
       !brief.split?.locked &&
       (splitting || brief.split === null),
   );
@@ -209,7 +210,7 @@
         {#if columns}<JoinLine {brief} {columns} fixed={fixedHere} changed={joined} />{/if}
       </div>
     {/key}
-    {#if !brief.decision.outcome?.events.length}
+    {#if !saysEvent(brief.decision.outcome)}
       <p class="reading m-0">
         Choose the outcome and its event on <a class="underline" href={`/briefs/${brief.id}`}>Brief</a> first; then
         the data can be split.

@@ -3,6 +3,7 @@
   import { untrack, type Snippet } from 'svelte';
   import { count, gain, percent, rate as rareRate } from '../lib/format';
   import { raceWords } from '../lib/words';
+  import { eventWords, saysEvent } from '../lib/decision';
   import { desk } from '../lib/desk.svelte';
   import { keys } from '../lib/keys';
   import { pins } from '../lib/pins.svelte';
@@ -54,9 +55,7 @@
           {
             path: '',
             name: 'Brief',
-            fact: brief.decision.outcome?.events.length
-              ? `${brief.decision.outcome.column} = ${brief.decision.outcome.events.join(', ')}`
-              : 'no outcome yet',
+            fact: saysEvent(brief.decision.outcome) ? eventWords(brief.decision.outcome) : 'no outcome yet',
           },
           {
             path: 'data',

@@ -14,6 +14,7 @@ import outrider.split.SplitPlan;
 import outrider.stakes.Stakes;
 import outrider.table.Column;
 import outrider.table.Dialect;
+import outrider.table.EventRule;
 import outrider.table.Levels;
 import outrider.table.Table;
 
@@ -100,12 +101,52 @@ public record BriefFile(
         }
     }
 
-    /** @param leaveOutMissing whether records without an outcome are in no part; else they are refused */
-    public record Outcome(String column, List<String> events, List<String> leftOut, boolean leaveOutMissing) {
+    /**
+     * What became of the records.
+     *
+     * @param events levels that are the event; none where {@code when} says it
+     * @param leaveOutMissing whether records without an outcome are in no part; else they are refused
+     * @param when which amounts, or days, are the event; null where levels are
+     */
+    public record Outcome(
+            String column,
+            List<String> events,
+            List<String> leftOut,
+            boolean leaveOutMissing,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            EventRule when) {
         public Outcome {
             demand("outcome.column", column);
             events = events == null ? List.of() : List.copyOf(events);
             leftOut = leftOut == null ? List.of() : List.copyOf(leftOut);
+            if (when != null && !(events.isEmpty() && leftOut.isEmpty())) {
+                throw BadInput.of("outcome", "names levels beside a rule", "give events, or when, and not both");
+            }
+        }
+
+        public Outcome(String column, List<String> events, List<String> leftOut, boolean leaveOutMissing) {
+            this(column, events, leftOut, leaveOutMissing, null);
+        }
+
+        /** Whether it says what the event is. */
+        public boolean saysEvent() {
+            return when != null || !events.isEmpty();
+        }
+
+        /** What the event is, as it follows the column's name. */
+        public String eventWords() {
+            return when == null ? "is “" + String.join("”, “", events) + "”" : when.words();
+        }
+
+        /** The same where records without an outcome are in no part. */
+        public Outcome leavingOutMissing() {
+            return new Outcome(column, events, leftOut, true, when);
+        }
+
+        /** Outcomes of a batch as far as they have arrived; {@code brought} is for a file that brings outcomes alone. */
+        byte[] arrived(Column as, boolean brought) {
+            return when == null ? Levels.arrived(as, events, leftOut) : when.arrived(as, brought);
         }
 
         /**
@@ -115,12 +156,14 @@ public record BriefFile(
         public Outcome readAnew(Column as) {
             List<String> left = Levels.held(as, leftOut);
             boolean gone = left.size() < leftOut.size() && as.missing() > 0;
-            return new Outcome(column, Levels.held(as, events), left, leaveOutMissing || gone);
+            return new Outcome(column, Levels.held(as, events), left, leaveOutMissing || gone, when);
         }
 
         /** 1, 0, or −1 for a record left out or not kept; {@code kept} is null for all. */
         public byte[] of(Table table, boolean @Nullable [] kept) {
-            return Levels.outcome(table, column, events, leftOut, leaveOutMissing, kept);
+            return when == null
+                    ? Levels.outcome(table, column, events, leftOut, leaveOutMissing, kept)
+                    : when.outcome(table, column, leaveOutMissing, kept);
         }
     }
 

@@ -58,7 +58,9 @@ final class DoubtfulColumns {
     /** @throws BadInput if the outcome holds texts that say that it is not known, and nobody said what they count as */
     static void refuseOutcome(Table table, BriefFile brief) {
         BriefFile.Outcome asked = brief.outcome();
-        if (!table.has(asked.column()) || brief.column(asked.column()).reading() != null) return;
+        if (asked.when() != null
+                || !table.has(asked.column())
+                || brief.column(asked.column()).reading() != null) return;
         String texts = Levels.of(table.column(asked.column())).levels().stream()
                 .map(Levels.Level::text)
                 .filter(text -> Levels.notKnown(text)

@@ -23,7 +23,6 @@ import outrider.follow.SegmentFigures;
 import outrider.follow.WatchLimit;
 import outrider.split.Units;
 import outrider.table.Column;
-import outrider.table.Levels;
 import outrider.table.NumberColumn;
 import outrider.table.Numbers;
 import outrider.table.Table;
@@ -83,7 +82,7 @@ public final class FollowedBatch {
         Arrays.fill(outcome, (byte) -1);
         BriefFile.Outcome asked = release.outcome();
         if (list.has(asked.column())) {
-            byte[] read = Levels.arrived(list.column(asked.column()), asked.events(), asked.leftOut());
+            byte[] read = asked.arrived(list.column(asked.column()), false);
             for (int i = 0; i < rows.length; i++) outcome[i] = read[rows[i]];
         }
         return new FollowedBatch(release, recipe, list, rows, score, outcome);
@@ -109,7 +108,7 @@ public final class FollowedBatch {
         Column named = later.column(identifier);
         BriefFile.Outcome asked = release.outcome();
         Column end = later.column(asked.column());
-        byte[] read = Levels.arrived(end, asked.events(), asked.leftOut());
+        byte[] read = asked.arrived(end, true);
         int unknown = 0;
         for (int i = 0; i < read.length; i++) {
             List<Integer> own = places.get(String.valueOf(named.text(i)));

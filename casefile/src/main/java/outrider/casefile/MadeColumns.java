@@ -41,7 +41,10 @@ public final class MadeColumns {
                 column -> columns.getOrDefault(column, ColumnSetup.PLAIN),
                 outcome));
         if (outcome != null && read.containsKey(outcome)) {
-            throw BadInput.of("outcome", "is made of other columns", "choose a column of the file");
+            throw BadInput.of(
+                    "outcome",
+                    "is made of other columns",
+                    "choose a column of the file; which of its amounts are the event can be said there (when)");
         }
         return read;
     }

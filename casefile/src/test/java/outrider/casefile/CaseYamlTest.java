@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.catchThrowable;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import outrider.table.EventRule;
 
 class CaseYamlTest {
     private static final String WHOLE = """
@@ -31,6 +32,20 @@ class CaseYamlTest {
         }
         String asked = text;
         return catchThrowable(() -> CaseYaml.read(asked)).getMessage().lines().toList();
+    }
+
+    @Test
+    void theEventIsLevelsOrARuleAndNotBoth() {
+        String levels = "events: [ \"yes\" ]";
+        BriefFile.Outcome paid = CaseYaml.read(WHOLE.replace(levels, "when: { kind: above, at: 0 }"))
+                .outcome();
+        assertThat(paid.when()).isEqualTo(new EventRule(EventRule.EventKind.ABOVE, 0.0));
+        assertThat(paid.eventWords()).isEqualTo("is above 0");
+        assertThat(wrong(levels, levels + ", when: { kind: filled }"))
+                .first()
+                .asString()
+                .contains("names levels beside a rule; give events, or when, and not both");
+        assertThat(wrong(levels, "when: { kind: above }")).first().asString().contains("when.at: is missing");
     }
 
     @Test

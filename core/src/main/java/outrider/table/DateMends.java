@@ -43,17 +43,16 @@ final class DateMends {
         long first = low;
         long last = high;
         int records = present;
-        List<Integer> found = marks.keySet().stream()
-                .filter(day -> LOW.contains(day) ? first - day > APART : day - last > APART)
-                .filter(day -> NumberMends.common(marks.get(day), records))
-                .toList();
-        if (found.isEmpty()) return null;
+        marks.entrySet()
+                .removeIf(mark -> (LOW.contains(mark.getKey()) ? first - mark.getKey() : mark.getKey() - last) <= APART
+                        || !NumberMends.common(mark.getValue(), records));
+        if (marks.isEmpty()) return null;
         DateFormat format = DateFormat.of(column.format());
         Reading reading = new Reading(
                 ColumnType.DATE,
                 column.format(),
-                found.stream().map(format::text).toList(),
+                marks.keySet().stream().map(format::text).toList(),
                 null);
-        return new Mend(reading, found.stream().mapToInt(marks::get).sum(), List.of(), false);
+        return new Mend(reading, marks.values().stream().mapToInt(n -> n).sum(), List.of(), false);
     }
 }

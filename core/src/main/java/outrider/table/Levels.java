@@ -125,13 +125,7 @@ public record Levels(List<Level> levels, int missing) {
             if (kept != null && !kept[i]) {
                 outcome[i] = -1;
             } else if (column.isMissing(i)) {
-                if (!leaveOutMissing) {
-                    throw BadInput.atLine(
-                            table.lineOf(i),
-                            columnName,
-                            "the outcome is missing",
-                            "fill it in or leave the record out of the file");
-                }
+                if (!leaveOutMissing) throw missing(table, column, i);
                 outcome[i] = -1;
             } else if (ofCode != null) {
                 outcome[i] = ofCode[((CategoryColumn) column).codes()[i]];
@@ -153,13 +147,25 @@ public record Levels(List<Level> levels, int missing) {
         }
         if (column instanceof CategoryColumn category) met.addAll(category.levels());
         for (String level : wanted.keySet()) if (!met.contains(level)) throw unknown(column, level);
-        if (counts[2] == 0 || counts[1] == 0) {
-            throw BadInput.of(
-                    "column \"" + columnName + "\"",
-                    counts[2] == 0 ? "no record has the event" : "every record has the event",
-                    "choose event levels that some records hold and some do not");
-        }
+        demandBoth(columnName, counts, "choose event levels that some records hold and some do not");
         return outcome;
+    }
+
+    static BadInput missing(Table table, Column column, int record) {
+        return BadInput.atLine(
+                table.lineOf(record),
+                column.name(),
+                "the outcome is missing",
+                "fill it in or leave the record out of the file");
+    }
+
+    /** @param counts of records left out, without and with the event */
+    static void demandBoth(String columnName, int[] counts, String wayOut) {
+        if (counts[2] > 0 && counts[1] > 0) return;
+        throw BadInput.of(
+                "column \"" + columnName + "\"",
+                counts[2] == 0 ? "no record has the event" : "every record has the event",
+                wayOut);
     }
 
     private static byte[] ofCodes(CategoryColumn column, Map<String, Byte> wanted) {

@@ -87,8 +87,7 @@ final class Chapters {
         List<Block> blocks = new ArrayList<>();
         Figures.Data file = f.data();
         blocks.add(Block.text(Written.count(file.records()) + " records and " + file.columns() + " columns from "
-                + brief.data().file() + ". The outcome is " + brief.outcome().column() + "; the event is “"
-                + String.join("”, “", brief.outcome().events()) + "”."));
+                + brief.data().file() + ". " + outcome(brief.outcome())));
         blocks.addAll(ShapeBlocks.of(brief, file));
         Figures.Split s = f.split();
         blocks.add(Block.text("Records were dealt " + s.method() + ", seed "
@@ -124,6 +123,12 @@ final class Chapters {
                     .block());
         }
         return blocks;
+    }
+
+    private static String outcome(BriefFile.Outcome outcome) {
+        return outcome.when() == null
+                ? "The outcome is " + outcome.column() + "; the event " + outcome.eventWords() + "."
+                : "A record has the event where " + outcome.column() + " " + outcome.eventWords() + ".";
     }
 
     /** @param opened null while it is sealed */

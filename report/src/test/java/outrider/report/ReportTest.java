@@ -190,6 +190,18 @@ class ReportTest {
     }
 
     @Test
+    void theEventIsToldByItsLevelsOrItsRule() {
+        String levels = new String(Canonical.write(Example.evidence()), StandardCharsets.UTF_8);
+        assertThat(HtmlReport.render(levels.getBytes(StandardCharsets.UTF_8)))
+                .contains("The outcome is ordered; the event is “1”.");
+        String rule = levels.replaceFirst(
+                "\"events\":\\[\"1\"\\],\"leaveOutMissing\":false,\"leftOut\":\\[\\]",
+                "\"events\":[],\"leaveOutMissing\":false,\"leftOut\":[],\"when\":{\"at\":2.5,\"kind\":\"above\"}");
+        assertThat(HtmlReport.render(rule.getBytes(StandardCharsets.UTF_8)))
+                .contains("A record has the event where ordered is above 2.5.");
+    }
+
+    @Test
     void whatXmlCannotHoldStandsInNoTitleEither() throws Exception {
         String question = new String(Canonical.write(Example.evidence()), StandardCharsets.UTF_8)
                 .replaceFirst("\"question\":\"", "$0Who\\\\u0001 <or> ");

@@ -46,6 +46,45 @@ class ShapingTest extends CaseSteps {
         return analyst.get("/briefs/" + brief + "/columns").jsonPath();
     }
 
+    /** A claim is an amount, and who left has a day: neither has levels to choose. */
+    @Test
+    void amountsAboveOneAndDaysThatAreThereAreEvents() {
+        StringBuilder csv = new StringBuilder("power,paid,left\n");
+        for (int i = 0; i < 400; i++) {
+            csv.append(60 + i * 7 % 90)
+                    .append(',')
+                    .append(i % 5 == 0 ? 100 + i : 0)
+                    .append(',');
+            csv.append(i % 8 == 0 ? "2025-0" + (1 + i % 9) + "-1" + i % 10 : "").append('\n');
+        }
+        Map<String, Object> above = Map.of("column", "paid", "when", Map.of("kind", "ABOVE", "at", 0));
+        long id = brief(csv.toString(), Map.of("outcome", above));
+        deal(id);
+        JsonPath brief = analyst.get("/briefs/" + id).jsonPath();
+        assertThat(brief.getString("decision.outcome.when.kind")).isEqualTo("ABOVE");
+        assertThat(brief.getInt("split.facts.training.events")).isEqualTo(40);
+        JsonPath home = analyst.get("/briefs?size=200").jsonPath();
+        assertThat(home.<String>getList("lines.find { it.id == " + id + " }.events"))
+                .containsExactly("is above 0");
+
+        edit(id, Map.of("outcome", Map.of("column", "left", "when", Map.of("kind", "FILLED"))));
+        deal(id);
+        assertThat(analyst.get("/briefs/" + id).jsonPath().getInt("split.facts.training.events"))
+                .isEqualTo(25);
+        assertThat(analyst.get("/trail?brief=" + id).asString()).contains("is above 0 → is there");
+
+        analyst.put("/briefs/" + id, edited(id, Map.of("outcome.column", "power")))
+                .then()
+                .statusCode(400)
+                .body("detail", containsString("every record has the event"));
+        Map<String, Object> both =
+                Map.of("column", "paid", "events", List.of("0"), "when", Map.of("kind", "ABOVE", "at", 0));
+        analyst.put("/briefs/" + id, edited(id, Map.of("outcome", both)))
+                .then()
+                .statusCode(400)
+                .body("detail", containsString("give events, or when, and not both"));
+    }
+
     @Test
     void anOutcomeThatIsNotKnownIsMarkedAndReadAnewKeepsItsEvent() {
         StringBuilder csv = new StringBuilder("Flights of the quarter\n\"flight\",\"miles\",\"late\"\n");

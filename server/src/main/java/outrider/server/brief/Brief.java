@@ -100,7 +100,7 @@ public class Brief extends PanacheEntityBase {
     }
 
     public boolean hasOutcome() {
-        return outcome != null && !outcome.events().isEmpty();
+        return outcome != null && outcome.saysEvent();
     }
 
     /** The outcome's column, or null. */

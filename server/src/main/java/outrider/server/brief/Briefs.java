@@ -118,7 +118,9 @@ public class Briefs {
         all.put("name", b.name);
         all.put("question", b.question);
         all.put("outcome", b.outcomeColumn());
-        all.put("events", outcome == null ? List.of() : outcome.events());
+        all.put(
+                "events",
+                outcome == null ? List.of() : outcome.when() == null ? outcome.events() : outcome.eventWords());
         all.put(
                 "left out",
                 outcome == null ? "[]" : outcome.leftOut() + (outcome.leaveOutMissing() ? " and missing" : ""));

@@ -68,7 +68,8 @@ public class Profiles {
 
     private static String common(Brief brief) {
         return "rules " + Evidence.RULES + "\n" + brief.datasetId + "\n" + brief.outcomeColumn() + "\n"
-                + (brief.outcome == null ? List.of() : brief.outcome.events()) + "\n"
+                + (brief.outcome == null ? List.of() : brief.outcome.events())
+                + (brief.outcome == null || brief.outcome.when() == null ? "" : brief.outcome.when()) + "\n"
                 + (brief.outcome == null
                         ? ""
                         : brief.column(brief.outcome.column()).reading()) + "\n"

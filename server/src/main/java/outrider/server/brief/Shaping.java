@@ -161,7 +161,7 @@ public class Shaping {
     private static byte @Nullable [] outcome(Brief brief, Table table) {
         BriefFile.Outcome asked = brief.outcome;
         if (asked == null || !brief.hasOutcome()) return null;
-        return new BriefFile.Outcome(asked.column(), asked.events(), asked.leftOut(), true).of(table, null);
+        return asked.leavingOutMissing().of(table, null);
     }
 
     /**

@@ -154,8 +154,7 @@ class NextBrief {
         Brief brief = briefs.get(editions.replace(batch.briefId, datasetId, by));
         BriefFile.Outcome outcome = brief.outcome;
         if (outcome != null) {
-            BriefFile.Outcome arrived =
-                    new BriefFile.Outcome(outcome.column(), outcome.events(), outcome.leftOut(), true);
+            BriefFile.Outcome arrived = outcome.leavingOutMissing();
             Decision was = brief.decision();
             Decision decision =
                     new Decision(was.name(), was.question(), arrived, was.words(), was.stakes(), was.campaign());

@@ -104,7 +104,7 @@ class Home {
                 Objects.requireNonNull(text(t, "name")),
                 Objects.requireNonNull(text(t, "question")),
                 outcome == null ? null : outcome.column(),
-                outcome == null ? List.of() : outcome.events(),
+                events(outcome),
                 number(t, "edition").intValue(),
                 t.get("next_id") == null ? null : number(t, "next_id").longValue(),
                 Objects.requireNonNull(text(t, "owner")),
@@ -116,6 +116,11 @@ class Home {
                 signOff(t),
                 waitsFor(t),
                 finding(t));
+    }
+
+    private static List<String> events(BriefFile.@Nullable Outcome outcome) {
+        if (outcome == null) return List.of();
+        return outcome.when() == null ? outcome.events() : List.of(outcome.eventWords());
     }
 
     private BriefFile.@Nullable Outcome outcome(Tuple t) {
@@ -130,7 +135,7 @@ class Home {
         if (last == ReportActKind.APPROVED)
             return Boolean.TRUE.equals(t.get("notice")) ? Waiting.NOTICE : Waiting.NOTHING;
         BriefFile.Outcome outcome = outcome(t);
-        if (outcome == null || outcome.events().isEmpty()) return Waiting.OUTCOME;
+        if (outcome == null || !outcome.saysEvent()) return Waiting.OUTCOME;
         if (text(t, "facts") == null) return Waiting.SPLIT;
         if (number(t, "running").intValue() > 0) return Waiting.FITS;
         if (number(t, "fitted").intValue() == 0) return Waiting.CANDIDATES;
