@@ -261,7 +261,13 @@ describe('the brief', () => {
     return serve(async ({ method, path, body }) => {
       if (path.endsWith('/columns')) {
         const levels = [...column.levels, ...more];
-        return { columns: [{ ...column, ...other, levels }], pending: 0, undo: null, state: 0 };
+        return {
+          columns: [{ ...column, ...other, levels }],
+          told: { records: 160, events: 41 },
+          pending: 0,
+          undo: null,
+          state: 0,
+        };
       }
       if (path === '/api/members/1/people/rider')
         return { ...members, members: [{ name: 'rider', level: 'READ' }] };
@@ -326,6 +332,9 @@ describe('the brief', () => {
       expect(asked.find((a) => a.path === '/api/briefs/1' && a.method === 'PUT')).toMatchObject({
         body: { decision: { outcome: { events: [], when: { kind: 'ABOVE', at: 0 } } } },
       }),
+    );
+    await vi.waitFor(() =>
+      expect(document.querySelector('[data-told-events]')?.textContent).toMatch(/41 of 160 .*, 25\.6 %/s),
     );
   });
 

@@ -52,7 +52,13 @@ beforeEach(() => {
 });
 
 describe('the data', () => {
-  const sheet = (...columns: Column[]): Columns => ({ columns, pending: 0, undo: null, state: 0 });
+  const sheet = (...columns: Column[]): Columns => ({
+    columns,
+    pending: 0,
+    undo: null,
+    state: 0,
+    told: null,
+  });
 
   it('explain an alarm, and set the column aside with its reason', async () => {
     const aside = column('goodbye', { input: false, setup: setup({ role: 'SET_ASIDE' }) });

@@ -8946,6 +8946,8 @@ export interface components {
        * @description which change was the last; 0 before any
        */
       state: number;
+      /** @description where a rule says what the event is; null where levels do */
+      told: components['schemas']['ToldEvents'] | null;
     };
     /** @description Everything Compare and Threshold show of the validation part at any cut. Curves run over points of the ranking: records and events have one entry more than scores, the first being "nobody". Between points everything is linear. */
     ComparisonView: {
@@ -11643,6 +11645,13 @@ export interface components {
       /** Format: double */
       high: number | null;
     };
+    /** @description How many of the records outside the reserve have the event, of those whose outcome is known. */
+    ToldEvents: {
+      /** Format: int32 */
+      records: number;
+      /** Format: int32 */
+      events: number;
+    };
     /** @description One line of an audit trail. Each holds the hash of the one before, so that none can be changed, left out or put in between. */
     TrailEntry: {
       chain: string;
@@ -12289,6 +12298,7 @@ export type Tally = components['schemas']['Tally'];
 export type Target = components['schemas']['Target'];
 export type ThresholdView = components['schemas']['ThresholdView'];
 export type Told = components['schemas']['Told'];
+export type ToldEvents = components['schemas']['ToldEvents'];
 export type TrailEntry = components['schemas']['TrailEntry'];
 export type TrailView = components['schemas']['TrailView'];
 export type Training = components['schemas']['Training'];

@@ -35,6 +35,7 @@
   let columns = $state.raw<Column[]>([]);
   let refusal = $state<Refusal | null>(null);
   let kept = $state(false);
+  let told = $state.raw<Columns['told']>(null);
   /** a rule that still lacks its amount */
   let asked = $state<EventKind | null>(null);
 
@@ -49,6 +50,7 @@
   async function loadColumns() {
     const found = await get<Columns>(`/briefs/${brief.id}/columns`);
     columns = found.columns;
+    told = found.told;
     if (found.pending > 0) setTimeout(() => void loadColumns(), 700);
   }
 
@@ -165,14 +167,17 @@
         {#if outcome.distinct <= MOST_LEVELS}<option value="">one of its levels</option>
         {:else if rule === null}<option value="">…</option>{/if}
         {#each rules as kind (kind)}<option value={kind}>{RULES[kind]}</option>{/each}
-      </Choice>{#if rule === 'ABOVE' || rule === 'BELOW'}
-        <NumberField
+      </Choice>{#if rule === 'ABOVE' || rule === 'BELOW'}&nbsp;<NumberField
           label="Amount"
           value={chosen.when?.at ?? null}
           digits={6}
           disabled={outcomeFixed}
           change={(at) => at !== null && keep({ outcome: ruled(chosen, rule, at) })}
         />{/if}{rule === 'FILLED' ? `; without one there is none.` : '.'}
+      {#if told && chosen.when}<span class="quiet" data-told-events
+          >{count(told.events)} of {count(told.records)}
+          {brief.decision.words.records}, {percent(told.events / told.records)} %</span
+        >{/if}
     </p>
   {/if}
   {#if outcome && chosen && rule === null && outcome.distinct <= MOST_LEVELS}

@@ -59,7 +59,9 @@ class ShapingTest extends CaseSteps {
         }
         Map<String, Object> above = Map.of("column", "paid", "when", Map.of("kind", "ABOVE", "at", 0));
         long id = brief(csv.toString(), Map.of("outcome", above));
+        assertThat(columns(id).getMap("told")).isEqualTo(Map.of("records", 400, "events", 80));
         deal(id);
+        assertThat(columns(id).getMap("told")).isEqualTo(Map.of("records", 300, "events", 60));
         JsonPath brief = analyst.get("/briefs/" + id).jsonPath();
         assertThat(brief.getString("decision.outcome.when.kind")).isEqualTo("ABOVE");
         assertThat(brief.getInt("split.facts.training.events")).isEqualTo(40);

@@ -69,9 +69,17 @@ public class Columns {
      * @param pending how many still wait for their figures
      * @param undo what undoing would take back, or null
      * @param state which change was the last; 0 before any
+     * @param told where a rule says what the event is; null where levels do
      */
     public record ColumnsView(
-            List<ColumnView> columns, int pending, @Nullable String undo, long state) {}
+            List<ColumnView> columns,
+            int pending,
+            @Nullable String undo,
+            long state,
+            @Nullable ToldEvents told) {}
+
+    /** How many of the records outside the reserve have the event, of those whose outcome is known. */
+    public record ToldEvents(int records, int events) {}
 
     @ActivateRequestContext
     public ColumnsView view(long id) {
@@ -90,7 +98,23 @@ public class Columns {
             views.add(ColumnView.of(head, brief, profile, profile == null));
         }
         ColumnChange last = last(id);
-        return new ColumnsView(views, pending, last == null ? null : last.words, last == null ? 0 : last.id);
+        return new ColumnsView(
+                views, pending, last == null ? null : last.words, last == null ? 0 : last.id, told(brief));
+    }
+
+    private @Nullable ToldEvents told(Brief brief) {
+        if (brief.outcome == null || brief.outcome.when() == null) return null;
+        byte[] outcome;
+        try {
+            outcome = tables.outcome(brief);
+        } catch (BadInput anotherReading) {
+            return null;
+        }
+        int[] counts = new int[2];
+        for (int row : Profiles.notInReserve(brief.parts(), outcome.length)) {
+            if (outcome[row] >= 0) counts[outcome[row]]++;
+        }
+        return new ToldEvents(counts[0] + counts[1], counts[1]);
     }
 
     /** Whether the figures made when the file was read still say all there is. */
