@@ -333,9 +333,16 @@ describe('the brief', () => {
         body: { decision: { outcome: { events: [], when: { kind: 'ABOVE', at: 0 } } } },
       }),
     );
-    await vi.waitFor(() =>
-      expect(document.querySelector('[data-told-events]')?.textContent).toMatch(/41 of 160 .*, 25\.6 %/s),
-    );
+  });
+
+  it('tells how many records have an event that a rule says', async () => {
+    const when = { kind: 'ABOVE' as const, at: 0 };
+    const outcome = { column: column.name, events: [], leftOut: [], leaveOutMissing: false, when };
+    desk.brief = { ...brief, decision: { ...brief.decision, outcome } };
+    served([], { type: 'NUMBER', distinct: 4000, missing: 0 });
+    render(BriefPage);
+    expect(await screen.findByText(/41 of 160\s+members, 25\.6 %/)).toBeTruthy();
+    expect((screen.getByLabelText('Amount') as HTMLInputElement).value).toBe('0');
   });
 
   it('lets somebody in to read, and offers work to analysts alone', async () => {
