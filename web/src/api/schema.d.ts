@@ -11645,7 +11645,7 @@ export interface components {
       /** Format: double */
       high: number | null;
     };
-    /** @description How many of the records outside the reserve have the event, of those whose outcome is known. */
+    /** @description How many of the records outside the reserve have the event that a rule says, of those whose outcome is known. */
     ToldEvents: {
       /** Format: int32 */
       records: number;

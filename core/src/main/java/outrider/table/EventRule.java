@@ -88,12 +88,13 @@ public record EventRule(EventKind kind, @Nullable Double at) {
      * @return as {@link #outcome}
      */
     public byte[] arrived(Column column, boolean brought) {
-        demandNumbers(column);
         byte[] outcome = new byte[column.size()];
-        if (kind == EventKind.FILLED && !brought && column.missing() == column.size()) {
+        boolean none = column.missing() == column.size();
+        if (none && !(kind == EventKind.FILLED && brought)) {
             Arrays.fill(outcome, (byte) -1);
             return outcome;
         }
+        demandNumbers(column);
         for (int i = 0; i < outcome.length; i++) outcome[i] = of(column, i);
         return outcome;
     }

@@ -59,6 +59,9 @@ class EventRuleTest {
         assertThat(filled.arrived(NEVER, false)).containsExactly(-1, -1, -1);
         assertThat(filled.arrived(NEVER, true)).containsExactly(0, 0, 0);
         assertThat(filled.arrived(LEFT, false)).containsExactly(0, 1, 0, 1, 1);
+        assertThat(new EventRule(EventKind.ABOVE, 1.0).arrived(NEVER, true)).containsExactly(-1, -1, -1);
+        assertThatThrownBy(() -> new EventRule(EventKind.ABOVE, 1.0).arrived(LEFT, true))
+                .hasMessageContaining("\"left\" is no number");
         assertThat(new EventRule(EventKind.ABOVE, 1.0).arrived(PAID, false)).containsExactly(0, 1, 0, -1, 0);
     }
 

@@ -78,9 +78,6 @@ public class Columns {
             long state,
             @Nullable ToldEvents told) {}
 
-    /** How many of the records outside the reserve have the event, of those whose outcome is known. */
-    public record ToldEvents(int records, int events) {}
-
     @ActivateRequestContext
     public ColumnsView view(long id) {
         Brief brief = briefs.get(id);
@@ -99,22 +96,11 @@ public class Columns {
         }
         ColumnChange last = last(id);
         return new ColumnsView(
-                views, pending, last == null ? null : last.words, last == null ? 0 : last.id, told(brief));
-    }
-
-    private @Nullable ToldEvents told(Brief brief) {
-        if (brief.outcome == null || brief.outcome.when() == null) return null;
-        byte[] outcome;
-        try {
-            outcome = tables.outcome(brief);
-        } catch (BadInput anotherReading) {
-            return null;
-        }
-        int[] counts = new int[2];
-        for (int row : Profiles.notInReserve(brief.parts(), outcome.length)) {
-            if (outcome[row] >= 0) counts[outcome[row]]++;
-        }
-        return new ToldEvents(counts[0] + counts[1], counts[1]);
+                views,
+                pending,
+                last == null ? null : last.words,
+                last == null ? 0 : last.id,
+                ToldEvents.of(brief, tables));
     }
 
     /** Whether the figures made when the file was read still say all there is. */
