@@ -321,12 +321,15 @@ describe('the brief', () => {
 
   it('takes an amount above which there is the event, once it is said', async () => {
     desk.brief = { ...desk.brief!, progress: { ...desk.brief!.progress, candidates: 0 } };
-    const paid = { type: 'NUMBER', distinct: 4000, missing: 0 };
-    const asked = served([], paid);
+    const asked = served([], { type: 'NUMBER', distinct: 5, missing: 0 });
     render(BriefPage);
     await fireEvent.change(await screen.findByLabelText('What the event is'), { target: { value: 'ABOVE' } });
     expect(screen.queryByText('lapsed')).toBeNull();
     expect(asked.filter((a) => a.method === 'PUT')).toEqual([]);
+    await fireEvent.change(screen.getByLabelText('What the event is'), { target: { value: '' } });
+    expect(await screen.findByText('lapsed')).toBeTruthy();
+    expect(asked.filter((a) => a.method === 'PUT')).toEqual([]);
+    await fireEvent.change(screen.getByLabelText('What the event is'), { target: { value: 'ABOVE' } });
     await fireEvent.change(await screen.findByLabelText('Amount'), { target: { value: '0' } });
     await vi.waitFor(() =>
       expect(asked.find((a) => a.path === '/api/briefs/1' && a.method === 'PUT')).toMatchObject({

@@ -72,8 +72,10 @@
   function turnTo(kind: EventKind | '') {
     if (!chosen) return;
     const at = chosen.when?.at ?? null;
-    if (kind === '') void keep({ outcome: ruled(chosen, null, null) });
-    else if (kind === 'FILLED' || at !== null) void keep({ outcome: ruled(chosen, kind, at) });
+    if (kind === '') {
+      asked = null;
+      if (chosen.when) void keep({ outcome: ruled(chosen, null, null) });
+    } else if (kind === 'FILLED' || at !== null) void keep({ outcome: ruled(chosen, kind, at) });
     else asked = kind;
   }
 
@@ -81,8 +83,9 @@
   async function keep(change: Change) {
     refusal = await desk.keep(change);
     kept = refusal === null;
-    if (kept) asked = null;
-    if (kept && 'outcome' in change) await loadColumns();
+    if (!kept || !('outcome' in change)) return;
+    asked = null;
+    await loadColumns();
   }
 </script>
 
