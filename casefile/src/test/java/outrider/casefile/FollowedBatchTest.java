@@ -31,6 +31,7 @@ import outrider.stakes.Stakes;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.ColumnType;
+import outrider.table.EventRule;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
 import outrider.table.TextColumn;
@@ -60,6 +61,10 @@ class FollowedBatchTest {
     }
 
     private static ReleaseDocument release(String recipe) {
+        return release(recipe, new BriefFile.Outcome("renewal", List.of("lapsed"), List.of("moved"), false));
+    }
+
+    private static ReleaseDocument release(String recipe, BriefFile.Outcome outcome) {
         SignedFigures.Told told = new SignedFigures.Told(0.5, 0.4, 0.6);
         double[] points = IntStream.range(0, 100).asDoubleStream().toArray();
         return new ReleaseDocument(
@@ -71,7 +76,7 @@ class FollowedBatchTest {
                 50.0,
                 "acts on the upper half",
                 new Stakes(10, 1, 0, 0, 0, 1),
-                new BriefFile.Outcome("renewal", List.of("lapsed"), List.of("moved"), false),
+                outcome,
                 null,
                 null,
                 null,
@@ -126,6 +131,19 @@ class FollowedBatchTest {
 
     private static BatchFigures figures(FollowedBatch batch) {
         return batch.figures(new Seeds(1), Workers.ALONE);
+    }
+
+    /** Where any value is the event, a batch without one says nothing, and a later file that names a record without one says no. */
+    @Test
+    void noValueIsAnOutcomeOnceAFileBringsIt() {
+        BriefFile.Outcome filled = new BriefFile.Outcome(
+                "renewal", List.of(), List.of(), false, new EventRule(EventRule.EventKind.FILLED, null));
+        FollowedBatch batch = FollowedBatch.of(
+                release("x", filled), recipe("who", null), batch(-1, -1, -1, -1, -1), Workers.ALONE, Progress.NONE);
+        assertThat(figures(batch).known()).isZero();
+        assertThat(batch.outcomes(outcomes("M0=lapsed", "M1=?", "M9=lapsed"))).isEqualTo(1);
+        BatchFigures found = figures(batch);
+        assertThat(List.of(found.known(), found.events())).containsExactly(2, 1);
     }
 
     @Test
