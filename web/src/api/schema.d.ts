@@ -8175,13 +8175,6 @@ export interface components {
       /** Format: int32 */
       otherEvents: number;
     };
-    /** @description Where one acts. */
-    ActedView1: {
-      /** @description null until one is set */
-      cut: components['schemas']['CutView'] | null;
-      /** @description figures at that cut, or at the leader's best one; null without candidates */
-      at: components['schemas']['AtView'] | null;
-    };
     /** @enum {string} */
     Acting: 'PAYS_ABOVE_BREAK_EVEN' | 'NEVER_PAYS' | 'ALWAYS_PAYS';
     /** @description How a batch says who was acted on. */
@@ -8190,6 +8183,13 @@ export interface components {
       /** @description its levels for those, and control for those who were held out to be compared with */
       actedOn: string[];
       control: string[];
+    };
+    /** @description Where one acts. */
+    ActingView: {
+      /** @description null until one is set */
+      cut: components['schemas']['CutView'] | null;
+      /** @description figures at that cut, or at the leader's best one; null without candidates */
+      at: components['schemas']['AtView'] | null;
     };
     /** @description A column that the candidate does not read. */
     AddedColumn: {
@@ -8949,13 +8949,31 @@ export interface components {
       /** @description where a rule says what the event is; null where levels do */
       told: components['schemas']['ToldEvents'] | null;
     };
+    /** @description What figures are of: validation, and training beside it. */
+    ComparedPartView: {
+      /** Format: int32 */
+      records: number;
+      /**
+       * Format: double
+       * @description by weight where records have weights, and trainingEvents likewise
+       */
+      events: number;
+      /** Format: int32 */
+      trainingRecords: number;
+      /** Format: double */
+      trainingEvents: number;
+      /** @description by which records count, in proportion, so that they add up to records; null where each counts once */
+      weightColumn: string | null;
+      /** @description whether the reserve still is */
+      sealed: boolean;
+    };
     /** @description Everything Compare and Threshold show of the validation part at any cut. Curves run over points of the ranking: records and events have one entry more than scores, the first being "nobody". Between points everything is linear. */
     ComparisonView: {
-      part: components['schemas']['PartView1'];
+      part: components['schemas']['ComparedPartView'];
       rate: components['schemas']['RateView'];
       money: components['schemas']['MoneyView'];
       order: components['schemas']['OrderView'];
-      acted: components['schemas']['ActedView1'];
+      acted: components['schemas']['ActingView'];
       looks: components['schemas']['LooksView'];
       /** @description in their order; of many only the leaders, and whoever leads, decides by the cut or is the best reference */
       candidates: components['schemas']['Row'][];
@@ -10527,24 +10545,6 @@ export interface components {
       /** Format: int32 */
       events: number | null;
     };
-    /** @description What figures are of: validation, and training beside it. */
-    PartView1: {
-      /** Format: int32 */
-      records: number;
-      /**
-       * Format: double
-       * @description by weight where records have weights, and trainingEvents likewise
-       */
-      events: number;
-      /** Format: int32 */
-      trainingRecords: number;
-      /** Format: double */
-      trainingEvents: number;
-      /** @description by which records count, in proportion, so that they add up to records; null where each counts once */
-      weightColumn: string | null;
-      /** @description whether the reserve still is */
-      sealed: boolean;
-    };
     PathStep: {
       /** @description that went in or out; null for the start. value the criterion after the step */
       column: string | null;
@@ -10989,6 +10989,8 @@ export interface components {
       stakes: components['schemas']['Stakes'];
       /** @description and plannedRate: how batches are judged; the rate null for a batch's own */
       outcome: components['schemas']['Outcome'];
+      /** @description how the outcome's column is read; null for as it comes, and in releases made before it was kept */
+      outcomeReading?: components['schemas']['Reading'] | null;
       /** Format: double */
       plannedRate: number | null;
       /** @description column that holds what a record is worth; null for none */
@@ -12017,9 +12019,9 @@ export type AccountView = components['schemas']['AccountView'];
 export type ActView = components['schemas']['ActView'];
 export type ActedGroups = components['schemas']['ActedGroups'];
 export type ActedView = components['schemas']['ActedView'];
-export type ActedView1 = components['schemas']['ActedView1'];
 export type Acting = components['schemas']['Acting'];
 export type Acting1 = components['schemas']['Acting1'];
+export type ActingView = components['schemas']['ActingView'];
 export type AddedColumn = components['schemas']['AddedColumn'];
 export type Advice = components['schemas']['Advice'];
 export type AgainstView = components['schemas']['AgainstView'];
@@ -12071,6 +12073,7 @@ export type ColumnSetup = components['schemas']['ColumnSetup'];
 export type ColumnType = components['schemas']['ColumnType'];
 export type ColumnView = components['schemas']['ColumnView'];
 export type ColumnsView = components['schemas']['ColumnsView'];
+export type ComparedPartView = components['schemas']['ComparedPartView'];
 export type ComparisonView = components['schemas']['ComparisonView'];
 export type Condition = components['schemas']['Condition'];
 export type Contributed = components['schemas']['Contributed'];
@@ -12213,7 +12216,6 @@ export type ParagraphView = components['schemas']['ParagraphView'];
 export type Part = components['schemas']['Part'];
 export type PartFacts = components['schemas']['PartFacts'];
 export type PartView = components['schemas']['PartView'];
-export type PartView1 = components['schemas']['PartView1'];
 export type PathStep = components['schemas']['PathStep'];
 export type Penalty = components['schemas']['Penalty'];
 export type PeriodLine = components['schemas']['PeriodLine'];

@@ -16,6 +16,7 @@ import outrider.table.Column;
 import outrider.table.Dialect;
 import outrider.table.EventRule;
 import outrider.table.Levels;
+import outrider.table.Reading;
 import outrider.table.Table;
 
 /**
@@ -144,6 +145,13 @@ public record BriefFile(
             return new Outcome(column, events, leftOut, true, when);
         }
 
+        /** The same of a file that {@link FollowedBatch#scored} made, in which a record without an outcome has not got one yet. */
+        public Outcome ofArrived() {
+            return when != null && when.kind() == EventRule.EventKind.FILLED
+                    ? new Outcome(column, List.of(FollowedBatch.EVENT), List.of(), true)
+                    : leavingOutMissing();
+        }
+
         /** Outcomes of a batch as far as they have arrived; {@code brought} is for a file that brings outcomes alone. */
         byte[] arrived(Column as, boolean brought) {
             return when == null ? Levels.arrived(as, events, leftOut) : when.arrived(as, brought);
@@ -203,6 +211,11 @@ public record BriefFile(
         if (campaignSize != 0) new Campaign(campaignSize, capacity, plannedRate, deciding);
         if (memo == null) memo = AuthorText.EMPTY;
         if (Population.ALL.equals(population)) population = null;
+    }
+
+    /** How the outcome's column is read; null for as it comes. */
+    public @Nullable Reading outcomeReading() {
+        return outcome == null ? null : column(outcome.column()).reading();
     }
 
     /** @throws BadInput unless it is far enough to be computed; it names all that is missing */

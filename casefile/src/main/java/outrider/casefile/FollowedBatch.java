@@ -23,14 +23,21 @@ import outrider.follow.SegmentFigures;
 import outrider.follow.WatchLimit;
 import outrider.split.Units;
 import outrider.table.Column;
+import outrider.table.EventRule;
 import outrider.table.NumberColumn;
 import outrider.table.Numbers;
+import outrider.table.Reading;
 import outrider.table.Table;
 import outrider.table.TextColumn;
 import outrider.uncertainty.Sample;
 
 /** A later batch of records, scored by a release and held against what was signed (METHODS section 10). */
 public final class FollowedBatch {
+    /** Outcomes in {@link #scored} where any value is the event. */
+    static final String EVENT = "yes";
+
+    private static final String NO_EVENT = "no";
+
     private final ReleaseDocument release;
     private final ReleasedRecipe recipe;
     private final Table list;
@@ -82,10 +89,16 @@ public final class FollowedBatch {
         Arrays.fill(outcome, (byte) -1);
         BriefFile.Outcome asked = release.outcome();
         if (list.has(asked.column())) {
-            byte[] read = asked.arrived(list.column(asked.column()), false);
+            byte[] read = arrived(release, list, false);
             for (int i = 0; i < rows.length; i++) outcome[i] = read[rows[i]];
         }
         return new FollowedBatch(release, recipe, list, rows, score, outcome);
+    }
+
+    private static byte[] arrived(ReleaseDocument release, Table table, boolean brought) {
+        Column column = table.column(release.outcome().column());
+        Reading reading = release.outcomeReading();
+        return release.outcome().arrived(reading == null ? column : reading.apply(column, table), brought);
     }
 
     /**
@@ -108,7 +121,7 @@ public final class FollowedBatch {
         Column named = later.column(identifier);
         BriefFile.Outcome asked = release.outcome();
         Column end = later.column(asked.column());
-        byte[] read = asked.arrived(end, true);
+        byte[] read = arrived(release, later, true);
         int unknown = 0;
         for (int i = 0; i < read.length; i++) {
             List<Integer> own = places.get(String.valueOf(named.text(i)));
@@ -231,9 +244,18 @@ public final class FollowedBatch {
         for (Column column : list.columns()) {
             if (!column.name().equals(outcomeColumn)) columns.add(column.gathered(rows));
         }
-        columns.add(TextColumn.of(outcomeColumn, told));
+        columns.add(TextColumn.of(outcomeColumn, arrivedTexts()));
         columns.add(new NumberColumn(scoreColumn, score));
         return new Table(columns, null);
+    }
+
+    /** Where any value is the event, a record without one would not say whether its outcome has arrived. */
+    private @Nullable String[] arrivedTexts() {
+        EventRule when = release.outcome().when();
+        if (when == null || when.kind() != EventRule.EventKind.FILLED) return told;
+        @Nullable String[] texts = new String[outcome.length];
+        for (int i = 0; i < texts.length; i++) texts[i] = outcome[i] < 0 ? null : outcome[i] == 1 ? EVENT : NO_EVENT;
+        return texts;
     }
 
     /** Customers of several records, as the split kept them together. */

@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -10,6 +11,7 @@ import outrider.follow.SignedFigures;
 import outrider.follow.WatchLimit;
 import outrider.stakes.Stakes;
 import outrider.table.ColumnType;
+import outrider.table.Reading;
 
 /**
  * What a release puts into service. Its canonical JSON is what is hashed and signed.
@@ -19,6 +21,7 @@ import outrider.table.ColumnType;
  * @param threshold a record is acted on when its score is at least this; null acts on nobody
  * @param cut in words
  * @param outcome and {@code plannedRate}: how batches are judged; the rate null for a batch's own
+ * @param outcomeReading how the outcome's column is read; null for as it comes, and in releases made before it was kept
  * @param value column that holds what a record is worth; null for none
  * @param unit column that names customers of several records; null where each record stands alone, and before format 2
  * @param figures what later batches are held against
@@ -40,6 +43,9 @@ public record ReleaseDocument(
         String cut,
         Stakes stakes,
         BriefFile.Outcome outcome,
+
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Reading outcomeReading,
+
         @Nullable Double plannedRate,
         @Nullable String value,
         @Nullable String unit,

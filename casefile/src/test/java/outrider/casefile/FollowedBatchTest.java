@@ -33,6 +33,7 @@ import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.EventRule;
 import outrider.table.NumberColumn;
+import outrider.table.Reading;
 import outrider.table.Table;
 import outrider.table.TextColumn;
 
@@ -61,10 +62,10 @@ class FollowedBatchTest {
     }
 
     private static ReleaseDocument release(String recipe) {
-        return release(recipe, new BriefFile.Outcome("renewal", List.of("lapsed"), List.of("moved"), false));
+        return release(recipe, new BriefFile.Outcome("renewal", List.of("lapsed"), List.of("moved"), false), null);
     }
 
-    private static ReleaseDocument release(String recipe, BriefFile.Outcome outcome) {
+    private static ReleaseDocument release(String recipe, BriefFile.Outcome outcome, @Nullable Reading reading) {
         SignedFigures.Told told = new SignedFigures.Told(0.5, 0.4, 0.6);
         double[] points = IntStream.range(0, 100).asDoubleStream().toArray();
         return new ReleaseDocument(
@@ -77,6 +78,7 @@ class FollowedBatchTest {
                 "acts on the upper half",
                 new Stakes(10, 1, 0, 0, 0, 1),
                 outcome,
+                reading,
                 null,
                 null,
                 null,
@@ -139,11 +141,37 @@ class FollowedBatchTest {
         BriefFile.Outcome filled = new BriefFile.Outcome(
                 "renewal", List.of(), List.of(), false, new EventRule(EventRule.EventKind.FILLED, null));
         FollowedBatch batch = FollowedBatch.of(
-                release("x", filled), recipe("who", null), batch(-1, -1, -1, -1, -1), Workers.ALONE, Progress.NONE);
+                release("x", filled, null),
+                recipe("who", null),
+                batch(-1, -1, -1, -1, -1),
+                Workers.ALONE,
+                Progress.NONE);
         assertThat(figures(batch).known()).isZero();
         assertThat(batch.outcomes(outcomes("M0=lapsed", "M1=?", "M9=lapsed"))).isEqualTo(1);
         BatchFigures found = figures(batch);
         assertThat(List.of(found.known(), found.events())).containsExactly(2, 1);
+
+        Table next = batch.scored("score");
+        BriefFile.Outcome asked = filled.ofArrived();
+        assertThat(asked.of(next, null)).containsExactly(1, 0, -1, -1, -1);
+    }
+
+    /** Texts that stand for missing, and levels that are merged, are so in batches too. */
+    @Test
+    void outcomesAreReadAsTheyWereWhenItWasSigned() {
+        BriefFile.Outcome filled = new BriefFile.Outcome(
+                "renewal", List.of(), List.of(), false, new EventRule(EventRule.EventKind.FILLED, null));
+        Reading gone = new Reading(ColumnType.CATEGORY, null, List.of("kept"), null);
+        FollowedBatch batch = FollowedBatch.of(
+                release("x", filled, gone), recipe("who", null), batch(0, 1, 0, 2, 0), Workers.ALONE, Progress.NONE);
+        BatchFigures found = figures(batch);
+        assertThat(List.of(found.known(), found.events())).containsExactly(5, 2);
+
+        BriefFile.Outcome levels = new BriefFile.Outcome("renewal", List.of("lapsed"), List.of(), false);
+        Reading merged = new Reading(ColumnType.CATEGORY, null, null, null, Map.of("moved", "lapsed"));
+        batch = FollowedBatch.of(
+                release("x", levels, merged), recipe("who", null), batch(0, 1, 0, 2, 0), Workers.ALONE, Progress.NONE);
+        assertThat(figures(batch).events()).isEqualTo(2);
     }
 
     @Test

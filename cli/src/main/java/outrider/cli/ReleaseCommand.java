@@ -242,6 +242,7 @@ final class ReleaseCommand implements Callable<Integer> {
                 recipe.recipe().cut(),
                 brief.stakes(),
                 brief.outcome(),
+                brief.outcomeReading(),
                 brief.plannedRate(),
                 brief.valueColumn(),
                 brief.split().groupBy(),

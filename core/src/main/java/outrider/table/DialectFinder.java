@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -44,8 +45,6 @@ final class DialectFinder {
     private static final Pattern JSON = Pattern.compile("[\\[{]\\s*(?:[\\[{]\\s*)*\"[^\"]*\"\\s*[:,\\]}]");
     private static final Pattern MARKUP =
             Pattern.compile("<(?:[?!]|html|head|body|table|meta)", Pattern.CASE_INSENSITIVE);
-    private static final Pattern RELATION =
-            Pattern.compile("(?is)\\A\\s*(?:%[^\\n]*\\n\\s*)*@relation\\b.*^@data", Pattern.MULTILINE);
 
     private DialectFinder() {}
 
@@ -191,14 +190,21 @@ final class DialectFinder {
         String begin = text.substring(0, Math.min(text.length(), 500)).stripLeading();
         String form = JSON.matcher(begin).lookingAt()
                 ? "JSON"
-                : MARKUP.matcher(begin).lookingAt()
-                        ? "HTML or XML"
-                        : RELATION.matcher(text).find() ? "ARFF" : null;
+                : MARKUP.matcher(begin).lookingAt() ? "HTML or XML" : declaresRelation(text) ? "ARFF" : null;
         if (form == null) return;
         throw BadInput.of(
                 "file",
                 "is " + form + " and no table",
                 "export it as CSV: a line of names, then a line for each record");
+    }
+
+    private static boolean declaresRelation(String text) {
+        return text.lines()
+                .map(String::strip)
+                .filter(line -> !line.isEmpty() && !line.startsWith("%"))
+                .findFirst()
+                .filter(line -> line.toLowerCase(Locale.ROOT).startsWith("@relation"))
+                .isPresent();
     }
 
     /** The first records under a reading, as {@link Preview} shows them too; a last cut-off one is left out. */

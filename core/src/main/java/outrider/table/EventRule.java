@@ -23,7 +23,7 @@ public record EventRule(EventKind kind, @Nullable Double at) {
     }
 
     public EventRule {
-        if (kind == null) throw BadInput.of("when.kind", "is missing", "give ABOVE, BELOW or FILLED");
+        if (kind == null) throw BadInput.of("when.kind", "is missing", "give above, below or filled");
         if ((at == null) != (kind == EventKind.FILLED)) {
             throw kind == EventKind.FILLED
                     ? BadInput.of("when.at", "is " + at, "leave it out: any value is the event")

@@ -19,11 +19,11 @@ import outrider.uncertainty.Verdict;
  * @param candidates in their order; of many only the leaders, and whoever leads, decides by the cut or is the best reference
  */
 public record ComparisonView(
-        PartView part,
+        ComparedPartView part,
         RateView rate,
         MoneyView money,
         OrderView order,
-        ActedView acted,
+        ActingView acted,
         LooksView looks,
         List<Row> candidates,
         DrawnView drawn) {
@@ -35,7 +35,7 @@ public record ComparisonView(
      * @param weightColumn by which records count, in proportion, so that they add up to {@code records}; null where each counts once
      * @param sealed whether the reserve still is
      */
-    public record PartView(
+    public record ComparedPartView(
             int records,
             double events,
             int trainingRecords,
@@ -91,7 +91,8 @@ public record ComparisonView(
      * @param cut null until one is set
      * @param at figures at that cut, or at the leader's best one; null without candidates
      */
-    public record ActedView(@Nullable CutView cut, @Nullable AtView at) {}
+    public record ActingView(
+            @Nullable CutView cut, @Nullable AtView at) {}
 
     /**
      * What charts draw.

@@ -114,7 +114,7 @@ public class ComparisonViews {
         String weight = BriefTables.weightColumn(brief);
         Double capacityRecords = capacity == null ? null : capacity.ranks(records, weight != null);
         return new ComparisonView(
-                new ComparisonView.PartView(
+                new ComparisonView.ComparedPartView(
                         records, events, parts.training().length, events(brief, parts.training()), weight, broken == 0),
                 rate(money, events / records),
                 new ComparisonView.MoneyView(
@@ -134,7 +134,7 @@ public class ComparisonViews {
                         shown(compared, cut, all, false)
                                 .mapToObj(i -> other(compared, i))
                                 .toList()),
-                new ComparisonView.ActedView(
+                new ComparisonView.ActingView(
                         cut == null ? null : new ComparisonView.CutView(cut.candidateId, cut.records, cut.rule),
                         none
                                 ? null

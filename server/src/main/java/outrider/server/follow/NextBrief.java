@@ -154,7 +154,7 @@ class NextBrief {
         Brief brief = briefs.get(editions.replace(batch.briefId, datasetId, by));
         BriefFile.Outcome outcome = brief.outcome;
         if (outcome != null) {
-            BriefFile.Outcome arrived = outcome.leavingOutMissing();
+            BriefFile.Outcome arrived = outcome.ofArrived();
             Decision was = brief.decision();
             Decision decision =
                     new Decision(was.name(), was.question(), arrived, was.words(), was.stakes(), was.campaign());

@@ -158,6 +158,7 @@ public class Releases {
                 recipe.cut(),
                 approved.evidence().recipe().stakes(),
                 approved.evidence().recipe().outcome(),
+                approved.evidence().recipe().outcomeReading(),
                 approved.evidence().recipe().plannedRate(),
                 approved.evidence().recipe().valueColumn(),
                 approved.evidence().recipe().split().groupBy(),
