@@ -1,6 +1,8 @@
 package outrider.server.comparison;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.LockModeType;
 import jakarta.transaction.Transactional;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -44,6 +46,7 @@ public class Comparisons {
     private final ScoredCandidates scored;
     private final Looks looks;
     private final Findings findings;
+    private final EntityManager database;
     private final Kept<List<?>, Comparison> compared = Caches.COMPARISONS.make(known -> known.entries().stream()
             .mapToLong(e -> BYTES_A_RECORD * e.scored().sample().size())
             .sum());
@@ -61,6 +64,7 @@ public class Comparisons {
             ScoredCandidates scored,
             Looks looks,
             Findings findings,
+            EntityManager database,
             Clock clock) {
         this.clock = clock;
         this.briefs = briefs;
@@ -68,6 +72,7 @@ public class Comparisons {
         this.scored = scored;
         this.looks = looks;
         this.findings = findings;
+        this.database = database;
     }
 
     /**
@@ -184,6 +189,8 @@ public class Comparisons {
         if (!(wanted.records() >= 0 && wanted.records() <= records)) {
             throw BadInput.of("records", "is " + wanted.records(), "give 0 to " + records);
         }
+        // one at a time: who sets it at the same moment comes after
+        database.lock(brief, LockModeType.PESSIMISTIC_WRITE);
         Cut cut = Cut.findById(briefId);
         boolean known = cut != null;
         String stood = known ? cut.candidateId + "/" + cut.records + "/" + cut.rule.words() : "";
