@@ -16,6 +16,7 @@ const mover = (column: string, psi: number, moved: boolean): Mover => ({
     actualShares: [0.69, 0.31],
     byChance: 0.001,
     chanceHigh: 0.004,
+    chanceOfMany: null,
   },
   p: moved ? 0.0001 : 0.8,
   moved,

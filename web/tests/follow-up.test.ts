@@ -10,7 +10,7 @@ import type {
 import { navigate, route } from '../src/lib/routes';
 import FollowReportPage from '../src/pages/FollowReportPage.svelte';
 import { problem, serve, type Asked } from './server';
-import { begin, batch, measures, open, posted, release, told } from './service-case';
+import { begin, batch, measures, open, posted, release, stability, told } from './service-case';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: { id: '1' }, pathname: '' } }));
 
@@ -66,6 +66,31 @@ describe('is it still what was signed', () => {
     ]);
     expect(line.querySelector('polyline')!.getAttribute('points')!.split(' ')).toHaveLength(1);
     expect(screen.getByRole('region', { name: 'Batches' }).textContent).toContain('too early');
+  });
+
+  it('draws a batch of few events hollow, and goes on from the one before', async () => {
+    open({
+      releases: [release(1, 'IN_SERVICE')],
+      follow: advised([batch(1, 0.4), batch(2, 0, { few: true })]),
+    });
+    expect(
+      await screen.findByRole('button', { name: 'begin the next brief on the batch of 2026-12-01' }),
+    ).toBeTruthy();
+    const line = screen.getByRole('img', { name: 'Capture at the signed cut along the batches' });
+    expect(line.querySelectorAll('circle')[1].textContent).toContain('not judged by itself');
+    expect(screen.getByRole('region', { name: 'Batches' }).textContent).toContain('few events');
+  });
+
+  it('calls an input far only where none of all inputs gets there by chance', async () => {
+    const last = batch(1, 0.4);
+    last.figures!.inputs = [
+      { ...stability('rides', 0.3), chanceHigh: 0.2, chanceOfMany: 0.4 },
+      { ...stability('days', 0.5), chanceHigh: 0.2, chanceOfMany: 0.4 },
+    ];
+    open({ releases: [release(1, 'IN_SERVICE')], follow: advised([last]) });
+    const inputs = await screen.findByRole('region', { name: 'Inputs that moved' });
+    expect(inputs.textContent).toContain('a little: 0.3');
+    expect(inputs.textContent).toContain('▲ far: 0.5');
   });
 
   it('lists the newest dozen of many, all of them on demand', async () => {

@@ -96,6 +96,7 @@ export const stability = (column: string, psi: number): Stability => ({
   actualShares: [0.2, 0.7, 0.1],
   byChance: 0.01,
   chanceHigh: 0.03,
+  chanceOfMany: 0.05,
 });
 export const batch = (id: number, capture: number | null, more: Partial<Batch> = {}): Batch => ({
   id,
@@ -110,6 +111,7 @@ export const batch = (id: number, capture: number | null, more: Partial<Batch> =
   late: 0,
   unmatched: 0,
   contradictory: 0,
+  few: false,
   madeBy: 'analyst',
   madeAt: '2026-12-01T09:00:00Z',
   figures: {

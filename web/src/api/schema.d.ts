@@ -8219,7 +8219,7 @@ export interface components {
       /** @description whether that is more than chance after correction for all that were tried */
       told: boolean;
     };
-    /** @description What to do after some batches, by fixed rules, the first that fits. Something has fallen – capture or gain in the last batch beyond the doubt of both, or batch by batch (CUSUM), or a limit of the plan on a figure is crossed – and an input has moved far: look at that input. Something has fallen, no input has moved far, capture holds and the probabilities are off: recalibrate. Something has fallen otherwise: begin a new brief. Nothing has fallen, and an input has moved far: look at it. The probabilities are off by more than a tenth and beyond the doubt of both: recalibrate. A limit on the scores, the inputs or the share acted on is crossed: look at who comes. Else carry on. */
+    /** @description What to do after some batches, by fixed rules, the first that fits. Something has fallen – capture or gain in the last batch beyond the doubt of both, or batch by batch (CUSUM), or a limit of the plan on a figure is crossed – and an input has moved far: look at that input. No input has moved far, and no outcome is the event where ten or more were to be expected: look at the outcomes. Something has fallen, no input has moved far, capture holds and the probabilities are off: recalibrate. Something has fallen otherwise: begin a new brief. Nothing has fallen, and an input has moved far: look at it. The probabilities are off by more than a tenth and beyond the doubt of both: recalibrate. A limit on the scores, the inputs or the share acted on is crossed: look at who comes. Else carry on. */
     Advice: {
       kind: components['schemas']['Kind2'];
       /** @description to look at; null for none */
@@ -9650,6 +9650,8 @@ export interface components {
       message: string | null;
       /** @description null until they are worked out, groups, segments and carried of the newest of each version alone */
       figures: components['schemas']['BatchFigures'] | null;
+      /** @description whether too few events or others have come to judge it by itself */
+      few: boolean;
       groups: components['schemas']['ActedGroups'] | null;
       segments: components['schemas']['SegmentFigures'][];
       carried: components['schemas']['Carried'][];
@@ -9914,7 +9916,7 @@ export interface components {
     /** @enum {string} */
     Kind1: 'LEVEL' | 'NUMBERS' | 'DATES' | 'MISSING';
     /** @enum {string} */
-    Kind2: 'CARRY_ON' | 'LOOK_AT_INPUT' | 'LOOK_AT_MIX' | 'RECALIBRATE' | 'NEW_BRIEF';
+    Kind2: 'CARRY_ON' | 'LOOK_AT_INPUT' | 'LOOK_AT_MIX' | 'RECALIBRATE' | 'NEW_BRIEF' | 'LOOK_AT_OUTCOMES';
     /** @enum {string} */
     Kind3: 'CROSSED' | 'OVERDUE';
     /** @enum {string} */
@@ -10991,6 +10993,8 @@ export interface components {
       outcome: components['schemas']['Outcome'];
       /** @description how the outcome's column is read; null for as it comes, and in releases made before it was kept */
       outcomeReading?: components['schemas']['Reading'] | null;
+      /** @description all levels that the outcome had, of which a later one has to be: another is neither event nor none; null where a rule says the event, for more than #MOST_LEVELS, and in releases made before it was kept */
+      outcomeLevels?: string[] | null;
       /** Format: double */
       plannedRate: number | null;
       /** @description column that holds what a record is worth; null for none */
@@ -11557,11 +11561,16 @@ export interface components {
       actualShares: number[];
       /**
        * Format: double
-       * @description what the index is in the mean where nothing has moved, chanceHigh its 95 % point from χ²
+       * @description what the index is in the mean where nothing has moved, chanceHigh its 95 % point: from χ², or of draws where bands hold few records, which χ² does not hold for
        */
       byChance: number;
       /** Format: double */
       chanceHigh: number;
+      /**
+       * Format: double
+       * @description the point that one of all the columns looked at passes by chance in 1 of 20 batches; null where they are not allowed for
+       */
+      chanceOfMany: number | null;
     };
     /** @description What the four cells are worth, in money a record (METHODS section 5). All >= 0 but leaveValue, which may be negative; successRate in (0, 1]. */
     Stakes: {

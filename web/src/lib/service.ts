@@ -61,4 +61,5 @@ export const ADVICE: Record<Advice['kind'], string> = {
   LOOK_AT_MIX: 'look at who comes',
   RECALIBRATE: 'recalibrate',
   NEW_BRIEF: 'begin a new brief',
+  LOOK_AT_OUTCOMES: 'look at the outcomes',
 };

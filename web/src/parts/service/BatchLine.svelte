@@ -29,7 +29,9 @@
 
   let width = $state(640);
 
-  const told = $derived(batches.map((b) => ({ batch: b, at: of(b), early: b.figures?.early ?? false })));
+  const told = $derived(
+    batches.map((b) => ({ batch: b, at: of(b), early: (b.figures?.early ?? false) || b.few })),
+  );
   const range = $derived.by(() => {
     const values = [signed, ...told.map((t) => t.at)].flatMap((t) =>
       t === null ? [] : [t.value, t.low, t.high].filter((v): v is number => v !== null),
@@ -63,7 +65,7 @@
     {title}{unit ? `, ${unit}` : ''}
     <span class="quiet font-normal"
       >95 % intervals{told.some((t) => t.early && t.at?.value != null)
-        ? ' · hollow: too few outcomes yet to judge by'
+        ? ' · hollow: too few outcomes or events to judge by'
         : ''}</span
     >
   </h2>
@@ -126,7 +128,7 @@
             fill={t.early ? 'var(--color-sheet)' : '#2589a0'}
             stroke="#2589a0"
             stroke-width={t.early ? 1.2 : 0}
-            ><title>{t.batch.day}: {show(t.at.value)}{t.early ? ', too early to judge' : ''}</title></circle
+            ><title>{t.batch.day}: {show(t.at.value)}{t.early ? ', not judged by itself' : ''}</title></circle
           >
         {:else}
           <rect

@@ -94,6 +94,10 @@
               >{f ? percent(f.known / f.records) : '–'}{#if f?.early && f.known > 0}<small
                   class="sub"
                   title="The signed plan waits for more outcomes before a batch is judged">too early</small
+                >{:else if b.few}<small
+                  class="sub"
+                  title="With fewer than 20 events or others a batch is not judged by itself; it counts along the batches"
+                  >few events</small
                 >{/if}{#if b.late > 0}<small class="sub">{count(b.late)} came later</small>{/if}</td
             >
             <td class="n"

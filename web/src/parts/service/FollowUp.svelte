@@ -41,7 +41,9 @@
   const own = $derived(batches.filter((b) => b.version === release.release.version && b.figures !== null));
   const last = $derived(own.at(-1) ?? null);
   /** the newest batch of which enough outcomes have arrived */
-  const judged = $derived(own.filter((b) => b.figures?.figures != null && !b.figures.early).at(-1) ?? null);
+  const judged = $derived(
+    own.filter((b) => b.figures?.figures != null && !b.figures.early && !b.few).at(-1) ?? null,
+  );
   const kind = $derived(view?.advice?.kind);
   const signed = $derived(release.release.figures);
   const limit = (measure: Watched, scale = 1) => {

@@ -11,7 +11,8 @@
     s === batch.figures?.score ? undefined : batch.carried.find((c) => c.column === s.column);
   const signed = (value: number) => `${value > 0 ? '+' : ''}${fixed(value, 3)}`;
   const moved = (s: Stability) => s.psi > s.chanceHigh;
-  const alarming = (s: Stability) => moved(s) && s.psi > far;
+  /** further than chance moves any of all inputs */
+  const alarming = (s: Stability) => s.psi > far && s.psi > (s.chanceOfMany ?? s.chanceHigh);
   const shown = $derived<Stability[]>(
     batch.figures ? [...batch.figures.inputs.filter(moved).slice(0, SHOWN), batch.figures.score] : [],
   );

@@ -43,7 +43,7 @@ public record Evidence(
         @Nullable Map<String, Object> key) {
     public static final int FORMAT = 3;
     /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
-    public static final int RULES = 9;
+    public static final int RULES = 10;
     /** The first rules by which folds of a split by date follow each other; before, they were dealt at random. */
     static final int FOLDS_IN_TIME = 6;
 
@@ -55,6 +55,8 @@ public record Evidence(
     static final int CODES_BY_NAME = 8;
     /** The first rules by which units and weighed records above 40,000 are resampled by what no figure tells apart. */
     static final int UNITS_IN_CELLS = 9;
+    /** The first rules by which batches are judged with their size allowed for. */
+    static final int BATCHES_BY_SIZE = 10;
     /** The first rules by which trees take off what many levels gain by chance, and levels of few records say little in naive Bayes. */
     static final int LEVELS_DISCOUNTED = 7;
 

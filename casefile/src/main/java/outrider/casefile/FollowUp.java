@@ -80,10 +80,13 @@ public record FollowUp(
         return batches.get(batches.size() - 1);
     }
 
-    /** The newest batch that has enough outcomes to be judged; null for none. */
+    /** The newest batch that has enough outcomes and events to be judged; null for none. */
     public @Nullable Batch judged() {
         Batch found = null;
-        for (Batch batch : batches) if (batch.told().figures().differences() != null) found = batch;
+        for (Batch batch : batches) {
+            BatchFigures figures = batch.told().figures();
+            if (figures.differences() != null && !figures.few()) found = batch;
+        }
         return found;
     }
 
@@ -109,7 +112,7 @@ public record FollowUp(
     static Advice advice(ReleaseDocument release, List<Batch> batches) {
         List<BatchFigures> figures =
                 batches.stream().map(batch -> batch.told().figures()).toList();
-        return Advice.of(figures, release.limits());
+        return Advice.of(figures, release.limits(), release.figures().rate());
     }
 
     static List<PlanLine> plan(ReleaseDocument release, List<Batch> batches) {

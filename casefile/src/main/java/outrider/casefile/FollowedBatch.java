@@ -5,8 +5,10 @@ import static java.util.Objects.requireNonNull;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -24,6 +26,7 @@ import outrider.follow.WatchLimit;
 import outrider.split.Units;
 import outrider.table.Column;
 import outrider.table.EventRule;
+import outrider.table.Levels;
 import outrider.table.NumberColumn;
 import outrider.table.Numbers;
 import outrider.table.Reading;
@@ -51,6 +54,7 @@ public final class FollowedBatch {
     private final List<Contradiction> contradictions = new ArrayList<>();
     private int late;
     private int unmatched;
+    private boolean bySize = true;
 
     /** An outcome that came twice and differs, as the files have it. */
     private record Contradiction(
@@ -89,16 +93,69 @@ public final class FollowedBatch {
         Arrays.fill(outcome, (byte) -1);
         BriefFile.Outcome asked = release.outcome();
         if (list.has(asked.column())) {
-            byte[] read = arrived(release, list, false);
+            byte[] read = arrived(release, list, rows, false);
             for (int i = 0; i < rows.length; i++) outcome[i] = read[rows[i]];
         }
         return new FollowedBatch(release, recipe, list, rows, score, outcome);
     }
 
-    private static byte[] arrived(ReleaseDocument release, Table table, boolean brought) {
+    /** @param rows whose outcomes have to be such as were signed */
+    private static byte[] arrived(ReleaseDocument release, Table table, int[] rows, boolean brought) {
         Column column = table.column(release.outcome().column());
         Reading reading = release.outcomeReading();
-        return release.outcome().arrived(reading == null ? column : reading.apply(column, table), brought);
+        Column read = reading == null ? column : reading.apply(column, table);
+        byte[] outcome = release.outcome().arrived(read, brought);
+        List<String> levels = release.outcomeLevels();
+        if (levels != null) {
+            Levels.demandKnown(
+                    table, read, IntStream.of(rows).filter(i -> outcome[i] >= 0).toArray(), levels);
+        }
+        return outcome;
+    }
+
+    /** The same, judged by rules of before. */
+    FollowedBatch asOf(int rules) {
+        bySize = rules >= Evidence.BATCHES_BY_SIZE;
+        return this;
+    }
+
+    /**
+     * Refuses a file of outcomes none of whose identifiers is in a batch, and one is but for its writing.
+     *
+     * @param who identifiers of the batch
+     * @throws BadInput naming both
+     */
+    public static void demandSameWriting(Column who, Column later) {
+        Map<String, String> plain = new HashMap<>();
+        Set<String> there = new HashSet<>();
+        for (int i = 0; i < who.size(); i++) {
+            String name = who.text(i);
+            if (name == null) continue;
+            there.add(name);
+            plain.putIfAbsent(Levels.plain(name), name);
+        }
+        String written = null;
+        String meant = null;
+        for (int i = 0; i < later.size(); i++) {
+            String name = later.text(i);
+            if (name == null) continue;
+            if (there.contains(name)) return;
+            String near = plain.get(Levels.plain(name));
+            if (near == null || written != null) continue;
+            written = name;
+            meant = near;
+        }
+        if (written == null) return;
+        throw BadInput.of(
+                "outcomes",
+                "have “" + written + "” in " + later.name() + " where the batch has “" + meant
+                        + "”, and none that it has",
+                "write identifiers as they stand in the batch");
+    }
+
+    /** @throws BadInput if an outcome of a later file is none that was signed */
+    public static void demandOutcomes(ReleaseDocument release, Table later) {
+        arrived(release, later, IntStream.range(0, later.size()).toArray(), true);
     }
 
     /**
@@ -121,7 +178,7 @@ public final class FollowedBatch {
         Column named = later.column(identifier);
         BriefFile.Outcome asked = release.outcome();
         Column end = later.column(asked.column());
-        byte[] read = arrived(release, later, true);
+        byte[] read = arrived(release, later, IntStream.range(0, later.size()).toArray(), true);
         int unknown = 0;
         for (int i = 0; i < read.length; i++) {
             List<Integer> own = places.get(String.valueOf(named.text(i)));
@@ -137,6 +194,12 @@ public final class FollowedBatch {
         else if (outcome[record] != arrived) contradictions.add(new Contradiction(who, told[record], as));
         outcome[record] = arrived;
         told[record] = as;
+    }
+
+    /** The identifiers of its list; null where records have none. */
+    public @Nullable Column identifiers() {
+        String identifier = recipe.recipe().identifier();
+        return identifier == null || !list.has(identifier) ? null : list.column(identifier);
     }
 
     /** Outcomes of no record of this batch. */
@@ -230,6 +293,7 @@ public final class FollowedBatch {
                 new Sample(outcome, value(), null, unit()),
                 new Judged.Money(release.stakes(), rate),
                 WatchLimit.due(release.limits()),
+                bySize,
                 seeds,
                 workers);
     }

@@ -11,6 +11,7 @@ import outrider.follow.SignedFigures;
 import outrider.follow.WatchLimit;
 import outrider.stakes.Stakes;
 import outrider.table.ColumnType;
+import outrider.table.Levels;
 import outrider.table.Reading;
 
 /**
@@ -22,6 +23,8 @@ import outrider.table.Reading;
  * @param cut in words
  * @param outcome and {@code plannedRate}: how batches are judged; the rate null for a batch's own
  * @param outcomeReading how the outcome's column is read; null for as it comes, and in releases made before it was kept
+ * @param outcomeLevels all levels that the outcome had, of which a later one has to be: another is neither event nor none; null where a rule
+ *     says the event, for more than {@link #MOST_LEVELS}, and in releases made before it was kept
  * @param value column that holds what a record is worth; null for none
  * @param unit column that names customers of several records; null where each record stands alone, and before format 2
  * @param figures what later batches are held against
@@ -46,6 +49,8 @@ public record ReleaseDocument(
 
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Reading outcomeReading,
 
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable List<String> outcomeLevels,
+
         @Nullable Double plannedRate,
         @Nullable String value,
         @Nullable String unit,
@@ -60,6 +65,15 @@ public record ReleaseDocument(
         String madeAt,
         @Nullable Map<String, Object> key) {
     public static final int FORMAT = 2;
+    private static final int MOST_LEVELS = 200;
+
+    /** @param column as the case reads it */
+    public static @Nullable List<String> levels(BriefFile.Outcome outcome, outrider.table.Column column) {
+        if (outcome.when() != null) return null;
+        List<String> levels =
+                Levels.of(column).levels().stream().map(Levels.Level::text).toList();
+        return levels.size() > MOST_LEVELS ? null : levels;
+    }
 
     /** Of the signed plan, those that the program watches. */
     public List<WatchLimit> limits() {

@@ -87,7 +87,8 @@ public final class Verifier {
             Workers workers)
             throws IOException {
         Verifier verifier = issued(file, key);
-        if (file.tree().path("rules").asInt() != Evidence.RULES) verifier.otherRules();
+        int rules = file.tree().path("rules").asInt();
+        if (rules < FollowUpVerifier.REPEATED_FROM || rules > Evidence.RULES) verifier.otherRules();
         else verifier.findings.addAll(FollowUpVerifier.of(file, data, recipe, recipes, workers));
         return verifier.findings;
     }

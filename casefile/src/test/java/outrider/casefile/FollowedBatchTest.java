@@ -66,6 +66,11 @@ class FollowedBatchTest {
     }
 
     private static ReleaseDocument release(String recipe, BriefFile.Outcome outcome, @Nullable Reading reading) {
+        return release(recipe, outcome, reading, null);
+    }
+
+    private static ReleaseDocument release(
+            String recipe, BriefFile.Outcome outcome, @Nullable Reading reading, @Nullable List<String> levels) {
         SignedFigures.Told told = new SignedFigures.Told(0.5, 0.4, 0.6);
         double[] points = IntStream.range(0, 100).asDoubleStream().toArray();
         return new ReleaseDocument(
@@ -79,6 +84,7 @@ class FollowedBatchTest {
                 new Stakes(10, 1, 0, 0, 0, 1),
                 outcome,
                 reading,
+                levels,
                 null,
                 null,
                 null,
@@ -174,6 +180,44 @@ class FollowedBatchTest {
         assertThat(figures(batch).events()).isEqualTo(2);
     }
 
+    /** Neither event nor none is refused, with what it was written like when it was signed. */
+    @Test
+    void anOutcomeThatNeverWasIsRefused() {
+        BriefFile.Outcome asked = new BriefFile.Outcome("renewal", List.of("lapsed"), List.of("moved"), false);
+        ReleaseDocument release = release("x", asked, null, List.of("kept", "lapsed", "moved"));
+        for (String odd : List.of("LAPSED", " lapsed", "pending", "1")) {
+            Table brought = new Table(
+                    List.of(
+                            TextColumn.of("who", new String[] {"M0", "M1"}),
+                            TextColumn.of("renewal", new String[] {null, odd})),
+                    null);
+            FollowedBatch batch =
+                    FollowedBatch.of(release, recipe("who", null), batch(-1, -1, -1), Workers.ALONE, Progress.NONE);
+            assertThatThrownBy(() -> batch.outcomes(brought))
+                    .hasMessageContaining("“" + odd + "”")
+                    .hasMessageContaining(
+                            odd.strip().equalsIgnoreCase("lapsed")
+                                    ? "write “lapsed”"
+                                    : "write one of “kept”, “lapsed”, “moved”");
+        }
+        FollowedBatch fine =
+                FollowedBatch.of(release, recipe("who", null), batch(0, 1, 2, -1, 0), Workers.ALONE, Progress.NONE);
+        assertThat(figures(fine).known()).isEqualTo(3);
+    }
+
+    @Test
+    void identifiersThatAreWrittenOtherwiseAreRefusedAndOthersCounted() {
+        Column who = TextColumn.of("who", new String[] {"00012", "00013", "AB7"});
+        for (String odd : List.of("12", "13.0", "ab7 ")) {
+            assertThatThrownBy(() ->
+                            FollowedBatch.demandSameWriting(who, TextColumn.of("who", new String[] {"99", odd})))
+                    .hasMessageContaining("“" + odd + "”")
+                    .hasMessageContaining("as they stand in the batch");
+        }
+        FollowedBatch.demandSameWriting(who, TextColumn.of("who", new String[] {"12", "00013"}));
+        FollowedBatch.demandSameWriting(who, TextColumn.of("who", new String[] {"99", null}));
+    }
+
     @Test
     void outcomesThatHaveNotArrivedOrAreLeftOutAreNoNonEvents() {
         BatchFigures found = figures(followed(recipe("who", null), batch(0, 1, 2, -1, 0, 1, 1)));
@@ -262,6 +306,20 @@ class FollowedBatchTest {
         assertThat(batch.groups(new Seeds(1), Workers.ALONE)).isNull();
         assertThat(batch.segments(new Seeds(1), Workers.ALONE)).isEmpty();
         assertThat(figures(batch).differences().calibration()).isNull();
+    }
+
+    /** What was judged before batches' sizes were allowed for repeats as it was. */
+    @Test
+    void byEarlierRulesAFewEventsAreJudgedAsTheyWere() {
+        FollowedBatch batch = followed(recipe("who", null), batch(0, 1, 0, 0, 0, 0, 0));
+        BatchFigures now = figures(batch);
+        assertThat(now.few()).isTrue();
+        assertThat(now.differences().capture().holds()).isTrue();
+        BatchFigures before = figures(batch.asOf(9));
+        assertThat(before.few()).isFalse();
+        assertThat(before.score().chanceOfMany()).isNull();
+        assertThat(before.differences().capture().holds()).isFalse();
+        assertThat(before.figures()).isEqualTo(now.figures());
     }
 
     private static Map<String, Object> file(byte[] recipe) {

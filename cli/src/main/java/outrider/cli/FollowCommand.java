@@ -37,6 +37,7 @@ import outrider.follow.Stability;
 import outrider.follow.WatchLimit;
 import outrider.report.FollowUpReport;
 import outrider.report.PdfReport;
+import outrider.table.Column;
 import outrider.table.CsvTableWriter;
 import outrider.table.Table;
 import picocli.CommandLine.Command;
@@ -182,6 +183,12 @@ final class FollowCommand implements Callable<Integer> {
     private void match(Table later, Path file, List<FollowedBatch> followed) {
         int none = later.size();
         for (FollowedBatch batch : followed) none -= later.size() - batch.outcomes(later);
+        if (none == later.size()) {
+            for (FollowedBatch batch : followed) {
+                Column who = batch.identifiers();
+                if (who != null) FollowedBatch.demandSameWriting(who, later.column(who.name()));
+            }
+        }
         if (none > 0) {
             spec.commandLine()
                     .getErr()
@@ -207,6 +214,8 @@ final class FollowCommand implements Callable<Integer> {
                     told.contradictory());
         }
         if (figures.early()) to.printf("  fewer outcomes than the signed plan waits for: not judged yet%n");
+        else if (figures.few())
+            to.printf("  %,d events: too few of either kind to judge the batch by itself%n", figures.events());
         say("score", figures.score());
         figures.inputs().stream().filter(Stability::moved).limit(SHOWN).forEach(s -> say(s.column(), s));
         BatchFigures.Differences off = figures.differences();

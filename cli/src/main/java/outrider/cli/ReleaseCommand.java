@@ -243,6 +243,9 @@ final class ReleaseCommand implements Callable<Integer> {
                 brief.stakes(),
                 brief.outcome(),
                 brief.outcomeReading(),
+                ReleaseDocument.levels(
+                        brief.outcome(),
+                        anew.read().table().column(brief.outcome().column())),
                 brief.plannedRate(),
                 brief.valueColumn(),
                 brief.split().groupBy(),

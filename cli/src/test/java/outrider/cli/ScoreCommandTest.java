@@ -88,7 +88,7 @@ class ScoreCommandTest {
         Path scored = folder.resolve("scored.csv");
         assertThat(run("score", recipe.toString(), list.toString(), "--out", scored.toString()))
                 .isEqualTo(2);
-        assertThat(err.toString()).contains("lacks 1 columns", "or join it with one like tiers.csv");
+        assertThat(err.toString()).contains("lacks a column", "or join it with one like tiers.csv");
         String[] joined = {
             "score", recipe.toString(), list.toString(), "--join", tier.toString(), "--out", scored.toString()
         };

@@ -20,6 +20,7 @@ import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.Join;
+import outrider.table.Levels;
 import outrider.table.NumberColumn;
 import outrider.table.Reading;
 import outrider.table.Table;
@@ -54,6 +55,9 @@ public record ScoringRecipe(
     private static final List<String> ACTIONS = List.of("act", "leave", "not meant");
 
     private static final int NAMED = 8;
+    /** What to do about texts that are not written as the training file's. */
+    private static final String AS_TRAINED =
+            "write them as in training, or leave the field empty where it is not known";
 
     public ScoringRecipe {
         if (made == null) made = Map.of();
@@ -204,26 +208,42 @@ public record ScoringRecipe(
      * @throws BadInput as {@link #score} does
      */
     public Table read(Table list) {
-        Fit fit = fit(list);
-        if (!fit.missing().isEmpty()) {
-            List<String> named = fit.missing().stream().limit(NAMED).toList();
-            throw BadInput.of(
-                    "list",
-                    "lacks " + fit.missing().size() + " columns that " + candidate + " reads: "
-                            + String.join(", ", named)
-                            + (named.size() < fit.missing().size() ? ", …" : ""),
-                    "bring a list that has them"
-                            + (requireNonNull(joins).isEmpty() ? "" : ", or join it with one like " + files()));
-        }
+        Fit fit = demandColumns(list, "list");
         List<Column> read = new ArrayList<>();
         for (Need need : columns) {
             Column column = list.column(need.name());
             Reading reading = need.reading() != null
                     ? need.reading()
                     : fit.reread().contains(need.name()) ? new Reading(need.type(), null, null, null) : null;
-            read.add(reading == null ? column : reading.apply(column, list));
+            read.add(reading == null ? column : reading.apply(column, list, AS_TRAINED));
         }
         return withMade(new Table(read, list.startLines()));
+    }
+
+    /**
+     * @param what the list is called
+     * @throws BadInput if it lacks columns, naming those of it that differ in their writing alone
+     */
+    public Fit demandColumns(Table list, String what) {
+        Fit fit = fit(list);
+        if (fit.missing().isEmpty()) return fit;
+        List<String> named = new ArrayList<>();
+        for (String name :
+                fit.missing().subList(0, Math.min(NAMED, fit.missing().size()))) {
+            String near = fit.unused().stream()
+                    .filter(other -> Levels.alike(other, name))
+                    .findFirst()
+                    .orElse(null);
+            named.add(near == null ? name : name + " (it has “" + near + "”)");
+        }
+        boolean all = named.size() == fit.missing().size();
+        boolean one = fit.missing().size() == 1;
+        throw BadInput.of(
+                what,
+                "lacks " + (one ? "a column" : fit.missing().size() + " columns") + " that " + candidate + " reads: "
+                        + String.join(", ", named) + (all ? "" : ", …"),
+                "bring one that has " + (one ? "it" : "them") + ", with the names as they were"
+                        + (requireNonNull(joins).isEmpty() ? "" : ", or join it with one like " + files()));
     }
 
     Table withMade(Table read) {

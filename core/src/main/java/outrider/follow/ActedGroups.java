@@ -74,7 +74,7 @@ public record ActedGroups(
                 events,
                 known.length == 0 ? null : rate(events, known.length),
                 figures,
-                figures == null || judged.early() ? null : BatchFigures.Differences.of(signed.figures(), figures));
+                judged.differences(signed.figures(), figures, known, 1));
     }
 
     private static SignedFigures.Told rate(int events, int records) {

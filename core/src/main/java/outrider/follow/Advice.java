@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * <ol>
  *   <li>Something has fallen – capture or gain in the last batch beyond the doubt of both, or batch by batch (CUSUM), or a limit of the plan
  *       on a figure is crossed – and an input has moved far: look at that input.
+ *   <li>No input has moved far, and no outcome is the event where ten or more were to be expected: look at the outcomes.
  *   <li>Something has fallen, no input has moved far, capture holds and the probabilities are off: recalibrate.
  *   <li>Something has fallen otherwise: begin a new brief.
  *   <li>Nothing has fallen, and an input has moved far: look at it.
@@ -28,6 +29,8 @@ public record Advice(Kind kind, @Nullable String column, String words) {
     public static final double FAR = 0.1;
 
     private static final double TENTH = 0.1;
+    /** Where so many events are expected, none comes by chance in fewer than 1 of 20,000. */
+    private static final double SURELY_SOME = 10;
 
     /** What there is to do. */
     public enum Kind {
@@ -35,7 +38,8 @@ public record Advice(Kind kind, @Nullable String column, String words) {
         LOOK_AT_INPUT,
         LOOK_AT_MIX,
         RECALIBRATE,
-        NEW_BRIEF
+        NEW_BRIEF,
+        LOOK_AT_OUTCOMES
     }
 
     /**
@@ -43,13 +47,18 @@ public record Advice(Kind kind, @Nullable String column, String words) {
      * @param plan limits of the signed plan
      */
     public static Advice of(List<BatchFigures> batches, List<WatchLimit> plan) {
+        return of(batches, plan, null);
+    }
+
+    /** @param rate events a record as they were signed; null where that cannot be said */
+    public static Advice of(List<BatchFigures> batches, List<WatchLimit> plan, @Nullable Double rate) {
         BatchFigures last = batches.get(batches.size() - 1);
         BatchFigures judged = null;
         Cusum capture = Cusum.NONE;
         Cusum gain = Cusum.NONE;
         for (BatchFigures batch : batches) {
             if (batch.differences() == null) continue;
-            judged = batch;
+            if (!batch.few()) judged = batch;
             capture = with(capture, batch.differences().capture());
             gain = with(gain, batch.differences().gain());
         }
@@ -65,12 +74,22 @@ public record Advice(Kind kind, @Nullable String column, String words) {
             else others.add(beyond(limit, says));
         }
         Stability far = last.inputs().stream()
-                .filter(s -> s.psi() > FAR && s.moved())
+                .filter(s -> s.psi() > FAR && s.movedOfMany())
                 .findFirst()
                 .orElse(null);
         String off = judged == null ? null : off(judged);
         String what = fallen.isEmpty() ? "Nothing has fallen yet" : "Fallen: " + String.join(", ", fallen.values());
         if (far != null) return look(far, what);
+        if (last.bySize() && rate != null && last.known() * rate >= SURELY_SOME && last.events() == 0) {
+            return new Advice(
+                    Kind.LOOK_AT_OUTCOMES,
+                    null,
+                    String.format(
+                            Locale.ROOT,
+                            "Look at the outcomes first: none of %,d is the event, where about %,.0f were to be expected.",
+                            last.known(),
+                            last.known() * rate));
+        }
         if (!fallen.isEmpty()) {
             // AUC falls with the rate alone, capture does not
             boolean ordered = newest != null && newest.capture().holds() && !capture.ringsBelow();
@@ -90,9 +109,19 @@ public record Advice(Kind kind, @Nullable String column, String words) {
         return new Advice(
                 Kind.CARRY_ON,
                 null,
-                newest == null
-                        ? "Carry on. No outcome has arrived yet; scores and inputs are as they were signed."
+                newest == null || last.few()
+                        ? "Carry on. " + unjudged(last) + "; scores and inputs are as they were signed."
                         : "Carry on. Nothing has fallen beyond the doubt of both, and no input has moved far.");
+    }
+
+    private static String unjudged(BatchFigures last) {
+        if (!last.bySize() || last.known() == 0) return "No outcome has arrived yet";
+        if (last.early()) return "Fewer outcomes have arrived than the plan waits for";
+        return String.format(Locale.ROOT, "%,d events are too few to judge the last batch by itself", scarcer(last));
+    }
+
+    private static int scarcer(BatchFigures batch) {
+        return Math.min(batch.events(), batch.known() - batch.events());
     }
 
     private static Cusum with(Cusum sum, SignedFigures.Difference difference) {
@@ -128,7 +157,7 @@ public record Advice(Kind kind, @Nullable String column, String words) {
                 batch.differences() == null ? null : batch.differences().calibration();
         Double ratio = now == null ? null : now.value();
         Double change = difference == null ? null : difference.value();
-        if (ratio == null || difference == null || change == null) return null;
+        if (ratio == null || difference == null || change == null || batch.few()) return null;
         if (!difference.beyond() || Math.abs(change) < TENTH) return null;
         return String.format(
                 Locale.ROOT, "%.2f events came for each that the scores say, signed with %.2f", ratio, ratio - change);

@@ -28,6 +28,23 @@ public record BatchFigures(
         @Nullable Differences differences,
         boolean early) {
 
+    /** Fewer events or others than this say too little (METHODS section 4). */
+    private static final int ENOUGH = 20;
+
+    static boolean few(int known, int events) {
+        return Math.min(events, known - events) < ENOUGH;
+    }
+
+    /** Whether outcomes have arrived, and too few events or others are among them to judge the batch by itself. */
+    public boolean few() {
+        return bySize() && known > 0 && few(known, events);
+    }
+
+    /** Whether it was judged with its size allowed for; not so by rules before 10. */
+    boolean bySize() {
+        return score.chanceOfMany() != null;
+    }
+
     /** Without the inputs that stand where they stood. */
     public BatchFigures withMovedInputs() {
         List<Stability> moved = inputs.stream().filter(Stability::moved).toList();
@@ -42,21 +59,18 @@ public record BatchFigures(
             SignedFigures.Difference gain,
             SignedFigures.Difference auc,
             SignedFigures.@Nullable Difference calibration) {
-        static Differences of(SignedFigures.Measures signed, SignedFigures.Measures now) {
-            return of(signed, now, 1);
-        }
-
-        /** As one of so many that are looked at together. */
-        static Differences of(SignedFigures.Measures signed, SignedFigures.Measures now, int many) {
+        /** As {@link SignedFigures.Difference#of(SignedFigures.Told, SignedFigures.Told, int, Double)} takes them. */
+        static Differences of(
+                SignedFigures.Measures signed, SignedFigures.Measures now, int many, @Nullable Double few) {
             return new Differences(
-                    SignedFigures.Difference.of(signed.capture(), now.capture(), many),
-                    SignedFigures.Difference.of(signed.lift(), now.lift(), many),
-                    SignedFigures.Difference.of(signed.precision(), now.precision(), many),
-                    SignedFigures.Difference.of(signed.gain(), now.gain(), many),
-                    SignedFigures.Difference.of(signed.auc(), now.auc(), many),
+                    SignedFigures.Difference.of(signed.capture(), now.capture(), many, few),
+                    SignedFigures.Difference.of(signed.lift(), now.lift(), many, few),
+                    SignedFigures.Difference.of(signed.precision(), now.precision(), many, few),
+                    SignedFigures.Difference.of(signed.gain(), now.gain(), many, few),
+                    SignedFigures.Difference.of(signed.auc(), now.auc(), many, few),
                     signed.calibration() == null || now.calibration() == null
                             ? null
-                            : SignedFigures.Difference.of(signed.calibration(), now.calibration(), many));
+                            : SignedFigures.Difference.of(signed.calibration(), now.calibration(), many, few));
         }
     }
 
@@ -64,7 +78,8 @@ public record BatchFigures(
     public static BatchFigures of(SignedFigures signed, Table read, Judged judged) {
         List<Stability> inputs = new ArrayList<>();
         for (Reference reference : signed.inputs()) {
-            if (read.has(reference.column())) inputs.add(Stability.of(reference, read.column(reference.column())));
+            if (read.has(reference.column()))
+                inputs.add(judged.stability(reference, read, signed.inputs().size()));
         }
         inputs.sort(Comparator.comparingDouble(s -> -(s.psi() - s.chanceHigh())));
         double[] score = judged.score();
@@ -79,10 +94,12 @@ public record BatchFigures(
                 acted,
                 known.length,
                 judged.events(known),
-                Stability.of(signed.score(), score),
+                judged.bySize()
+                        ? Stability.of(signed.score(), score, judged.looked(1))
+                        : Stability.of(signed.score(), score),
                 List.copyOf(inputs),
                 figures,
-                figures == null || early ? null : Differences.of(signed.figures(), figures),
+                judged.differences(signed.figures(), figures, known, 1),
                 early);
     }
 }

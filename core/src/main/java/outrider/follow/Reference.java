@@ -31,6 +31,9 @@ public record Reference(
         @Nullable List<String> levels,
         @Nullable List<String> rarer,
         int[] counts) {
+    /** The band of levels that training did not have. */
+    static final String NEVER_SEEN = "levels never seen";
+
     private static final int BANDS = 10;
     private static final int MOST_LEVELS = 12;
 
@@ -158,7 +161,7 @@ public record Reference(
         if (levels != null) {
             List<String> names = new ArrayList<>(levels);
             names.add("rarer levels");
-            names.add("levels never seen");
+            names.add(NEVER_SEEN);
             return names;
         }
         double[] inner = edges == null ? new double[0] : edges;

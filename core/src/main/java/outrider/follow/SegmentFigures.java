@@ -68,8 +68,6 @@ public record SegmentFigures(
                 known.length,
                 judged.events(known),
                 figures,
-                figures == null || before == null || judged.early()
-                        ? null
-                        : BatchFigures.Differences.of(before, figures, many));
+                judged.differences(before, figures, known, many));
     }
 }

@@ -21,6 +21,13 @@ public record SignedFigures(
         List<Reference> inputs,
         @Nullable List<SegmentFigures> segments) {
 
+    /** Events a record, as precision and lift say it; null where they do not. */
+    public @Nullable Double rate() {
+        Double precision = figures.precision().value();
+        Double lift = figures.lift().value();
+        return precision == null || lift == null || lift <= 0 ? null : (Double) (precision / lift);
+    }
+
     /**
      * A figure with its 95 % interval.
      *
@@ -58,6 +65,14 @@ public record SignedFigures(
                     calibration);
         }
 
+        /** By how much errors of so few events are larger, going by the error of the capture: {@code √(v (1 − v) / events)} (binomial). */
+        double errorsGrow(int events) {
+            Double v = capture.value();
+            double error = capture.error();
+            if (v == null || error == 0 || v <= 0 || v >= 1) return 1;
+            return Math.max(1, Math.sqrt(v * (1 - v) / events) / error);
+        }
+
         private static @Nullable Double over(@Nullable Double value, double records) {
             return value == null ? null : value / records;
         }
@@ -86,20 +101,26 @@ public record SignedFigures(
         private static final double TWO_SIDED = 2 * 0.025 / 5;
 
         public static Difference of(Told signed, Told batch) {
-            return of(signed, batch, 1);
+            return of(signed, batch, 1, null);
         }
 
-        /** As one of so many that are looked at together. */
-        static Difference of(Told signed, Told batch, int many) {
+        /**
+         * As one of so many that are looked at together.
+         *
+         * @param few by how much the signed error grows at the batch's size, where it has too few events to be judged alone: its own
+         *     error, which may be nothing where none was caught, is no smaller then; null where it has enough
+         */
+        static Difference of(Told signed, Told batch, int many, @Nullable Double few) {
             if (signed.value() == null || batch.value() == null) return new Difference(null, null, null, null, true, 0);
             double difference = batch.value() - signed.value();
-            double error = Math.hypot(signed.error(), batch.error());
+            double own = few == null ? batch.error() : Math.max(batch.error(), few * signed.error());
+            double error = Math.hypot(signed.error(), own);
             return new Difference(
                     difference,
                     difference - Normal.Z95 * error,
                     difference + Normal.Z95 * error,
                     error == 0 ? null : (Double) (difference / error),
-                    -difference < Normal.critical(TWO_SIDED / many) * error || difference >= 0,
+                    few != null || -difference < Normal.critical(TWO_SIDED / many) * error || difference >= 0,
                     error == 0 ? 0 : signed.error() * signed.error() / (error * error));
         }
     }

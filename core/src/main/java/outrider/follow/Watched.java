@@ -82,7 +82,7 @@ public enum Watched {
 
     /** An index that chance alone may give reaches down to 0. */
     private static SignedFigures.Told index(Stability stability) {
-        double low = stability.moved() ? stability.psi() : 0;
+        double low = stability.movedOfMany() ? stability.psi() : 0;
         return new SignedFigures.Told(stability.psi(), low, stability.psi());
     }
 
@@ -100,7 +100,7 @@ public enum Watched {
 
     private static Function<BatchFigures, SignedFigures.@Nullable Told> ofFigures(
             Function<SignedFigures.Measures, SignedFigures.@Nullable Told> figure) {
-        return batch -> batch.figures() == null || batch.early() ? null : figure.apply(batch.figures());
+        return batch -> batch.figures() == null || batch.early() || batch.few() ? null : figure.apply(batch.figures());
     }
 
     private static SignedFigures.@Nullable Told ofThousand(SignedFigures.@Nullable Told told) {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
@@ -14,6 +15,8 @@ import outrider.base.BadInput;
 public record Levels(List<Level> levels, int missing) {
     /** So many numbers' levels are remembered while an outcome is read. */
     private static final int MOST_KEPT = 1000;
+    /** So many levels are named in an error. */
+    private static final int NAMED = 12;
 
     public record Level(String text, int records) {}
 
@@ -87,6 +90,44 @@ public record Levels(List<Level> levels, int missing) {
         }
         for (int i = 0; told && i < outcome.length; i++) if (notKnown[i]) outcome[i] = -1;
         return outcome;
+    }
+
+    /**
+     * @param rows records that are looked at, missing values aside
+     * @param known levels that a value has to be one of
+     * @throws BadInput naming the first that is none, and the level that it is near to
+     */
+    public static void demandKnown(Table table, Column column, int[] rows, List<String> known) {
+        Set<String> levels = new HashSet<>();
+        for (String level : known) levels.add(asIn(column, level));
+        for (int row : rows) {
+            String text = column.text(row);
+            if (text == null || levels.contains(text)) continue;
+            String near = known.stream()
+                    .filter(level -> alike(level, text))
+                    .findFirst()
+                    .orElse(null);
+            throw BadInput.atLine(
+                    table.lineOf(row),
+                    column.name(),
+                    "is “" + text + "”, which it never was when it was signed",
+                    near != null
+                            ? "write “" + near + "” as it stood there"
+                            : "write one of “" + String.join("”, “", known.subList(0, Math.min(NAMED, known.size())))
+                                    + (known.size() > NAMED ? "”, …" : "”") + ", or nothing while it is not known");
+        }
+    }
+
+    /** Whether two texts differ in case, blanks around them or the writing of a number alone. */
+    public static boolean alike(String a, String b) {
+        return plain(a).equals(plain(b));
+    }
+
+    /** A text without what {@link #alike} does not tell apart. */
+    public static String plain(String text) {
+        String bare = text.strip();
+        double number = Values.decimal(bare);
+        return Double.isNaN(number) ? bare.toLowerCase(Locale.ROOT) : NumberColumn.text(number);
     }
 
     /**
@@ -184,7 +225,7 @@ public record Levels(List<Level> levels, int missing) {
         return BadInput.of(
                 "column \"" + column.name() + "\"",
                 "has no level \"" + level + "\"",
-                "its levels are: " + String.join(", ", known.subList(0, Math.min(12, known.size()))));
+                "its levels are: " + String.join(", ", known.subList(0, Math.min(NAMED, known.size()))));
     }
 
     /** A level as the column writes it: in a column of numbers 1.0 and 1 are one level. */

@@ -54,6 +54,15 @@ public record Reading(
      * @throws BadInput naming the first line whose text does not fit, how many there are, and the way out
      */
     public Column apply(Column from, Table table) {
+        return apply(from, table, "say that they stand for missing, or choose another type");
+    }
+
+    /**
+     * The same of a table whose reading is settled.
+     *
+     * @param wayOut what to do about texts that do not fit
+     */
+    public Column apply(Column from, Table table, String wayOut) {
         TextPool pool = new TextPool();
         int[] codes = new int[from.size()];
         for (int i = 0; i < codes.length; i++) {
@@ -63,8 +72,8 @@ public record Reading(
         }
         List<String> texts = pool.texts();
         return switch (type) {
-            case NUMBER -> numbers(from.name(), codes, texts, table);
-            case DATE -> dates(from.name(), codes, texts, table);
+            case NUMBER -> numbers(from.name(), codes, texts, table, wayOut);
+            case DATE -> dates(from.name(), codes, texts, table, wayOut);
             case CATEGORY -> categories(from.name(), codes, texts);
             case TEXT -> new TextColumn(from.name(), codes, texts);
         };
@@ -76,14 +85,14 @@ public record Reading(
         return missing.contains(text) || text.isBlank() && missing.stream().anyMatch(String::isBlank);
     }
 
-    private Column numbers(String name, int[] codes, List<String> texts, Table table) {
+    private Column numbers(String name, int[] codes, List<String> texts, Table table, String wayOut) {
         NumberFormat written = NumberFormat.of(format);
         if (format == null) refuseEitherWay(name, codes, texts, table);
         if (written.currency()) refuseTwoCurrencies(name, codes, texts, table);
         double[] ofText = texts.stream().mapToDouble(written::number).toArray();
         boolean[] bad = new boolean[ofText.length];
         for (int i = 0; i < bad.length; i++) bad[i] = Double.isNaN(ofText[i]);
-        refuse(name, codes, texts, bad, "a number" + (format == null ? "" : " written like " + format), table);
+        refuse(name, codes, texts, bad, "a number" + (format == null ? "" : " written like " + format), table, wayOut);
         double[] values = new double[codes.length];
         for (int i = 0; i < values.length; i++) values[i] = codes[i] < 0 ? Double.NaN : ofText[codes[i]];
         return new NumberColumn(name, values);
@@ -119,12 +128,12 @@ public record Reading(
         }
     }
 
-    private Column dates(String name, int[] codes, List<String> texts, Table table) {
+    private Column dates(String name, int[] codes, List<String> texts, Table table, String wayOut) {
         DateFormat days = DateFormat.of(format);
         int[] ofText = texts.stream().mapToInt(days::day).toArray();
         boolean[] bad = new boolean[ofText.length];
         for (int i = 0; i < bad.length; i++) bad[i] = ofText[i] == DateColumn.MISSING;
-        refuse(name, codes, texts, bad, "a day written like " + days.pattern().replace('u', 'y'), table);
+        refuse(name, codes, texts, bad, "a day written like " + days.pattern().replace('u', 'y'), table, wayOut);
         int[] values = new int[codes.length];
         for (int i = 0; i < values.length; i++) values[i] = codes[i] < 0 ? DateColumn.MISSING : ofText[codes[i]];
         return new DateColumn(name, values, days.pattern());
@@ -145,7 +154,8 @@ public record Reading(
         return new CategoryColumn(name, values, List.copyOf(codeOf.keySet()), order != null);
     }
 
-    private static void refuse(String name, int[] codes, List<String> texts, boolean[] bad, String what, Table table) {
+    private static void refuse(
+            String name, int[] codes, List<String> texts, boolean[] bad, String what, Table table, String wayOut) {
         int first = -1;
         Map<Integer, Integer> counts = new HashMap<>();
         for (int i = 0; i < codes.length; i++) {
@@ -164,8 +174,7 @@ public record Reading(
                 table.lineOf(first),
                 name,
                 "is “" + texts.get(codes[first]) + "”, not " + what,
-                "texts that do not fit: " + String.join(", ", named) + more
-                        + "; say that they stand for missing, or choose another type");
+                "texts that do not fit: " + String.join(", ", named) + more + "; " + wayOut);
     }
 
     /** A number, or a day since 1970-01-01, written so that this reading reads it. */

@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.RandomStream;
 
 /** Draws Poisson numbers of one mean many times: from the table of its distribution below 50, rounded normal above. */
-final class PoissonDraw {
+public final class PoissonDraw {
     private static final double TABLED_BELOW = 50;
     private static final double SCANNED_BELOW = 5;
 
@@ -20,7 +20,7 @@ final class PoissonDraw {
     private final double @Nullable [] upTo;
 
     /** @param mean >= 0 */
-    PoissonDraw(double mean) {
+    public PoissonDraw(double mean) {
         this.mean = mean;
         this.spread = Math.sqrt(mean);
         this.upTo = mean < TABLED_BELOW ? table(mean) : null;
@@ -50,7 +50,7 @@ final class PoissonDraw {
         return upTo;
     }
 
-    int next(RandomStream random) {
+    public int next(RandomStream random) {
         if (mean == 0) return 0;
         if (upTo == null) return (int) Math.max(0, Math.rint(mean + spread * normal(random)));
         return upTo(random.nextDouble());

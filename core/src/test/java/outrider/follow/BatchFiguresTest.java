@@ -49,7 +49,7 @@ class BatchFiguresTest {
 
         private Judged judged(double due) {
             Judged.Money money = new Judged.Money(STAKES, Double.NaN);
-            return new Judged(score, CUT, Sample.of(outcome), money, due, new Seeds(3), Workers.ALONE);
+            return new Judged(score, CUT, Sample.of(outcome), money, due, true, new Seeds(3), Workers.ALONE);
         }
 
         BatchFigures beside(SignedFigures signed, double due) {

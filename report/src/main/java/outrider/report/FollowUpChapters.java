@@ -44,6 +44,7 @@ final class FollowUpChapters {
             case LOOK_AT_MIX -> "Look at who comes";
             case RECALIBRATE -> "Recalibrate";
             case NEW_BRIEF -> "Begin a new brief";
+            case LOOK_AT_OUTCOMES -> "Look at the outcomes";
         };
     }
 
@@ -72,13 +73,7 @@ final class FollowUpChapters {
         List<Block> blocks = new ArrayList<>();
         if (judged == null) {
             BatchFigures figures = newest.told().figures();
-            blocks.add(
-                    Block.text(
-                            figures.known() == 0
-                                    ? "No outcome has arrived yet: what can be said is who comes, and how many are acted on."
-                                    : "Outcomes of " + Written.count(figures.known()) + " of "
-                                            + Written.count(figures.records())
-                                            + " have arrived, fewer than the signed plan waits for: nothing is judged by them yet."));
+            blocks.add(Block.text(unjudged(figures)));
             return blocks;
         }
         List<Row> rows = rows(judged.told().figures());
@@ -115,6 +110,17 @@ final class FollowUpChapters {
                             : "; full line: the limit of the signed plan.")));
         }
         return blocks;
+    }
+
+    private static String unjudged(BatchFigures figures) {
+        if (figures.known() == 0)
+            return "No outcome has arrived yet: what can be said is who comes, and how many are acted on.";
+        String arrived = "Outcomes of " + Written.count(figures.known()) + " of " + Written.count(figures.records())
+                + " have arrived, ";
+        return figures.early() || !figures.few()
+                ? arrived + "fewer than the signed plan waits for: nothing is judged by them yet."
+                : arrived + Written.count(figures.events())
+                        + " of them the event: too few of either kind to judge the batch by itself.";
     }
 
     private @Nullable Double limit(Watched measure, double scale) {
@@ -341,6 +347,7 @@ final class FollowUpChapters {
     private String note(FollowUp.Batch batch) {
         List<String> notes = new ArrayList<>();
         if (figures(batch).early() && figures(batch).known() > 0) notes.add("too early to judge");
+        else if (figures(batch).few()) notes.add("too few events to judge by itself");
         if (batch.told().late() > 0) notes.add(Written.count(batch.told().late()) + " outcomes came later");
         if (batch.told().unmatched() > 0)
             notes.add(Written.count(batch.told().unmatched()) + " outcomes of no record of it");
@@ -363,7 +370,7 @@ final class FollowUpChapters {
                         .block(),
                 new Block.Bullets(
                         List.of(
-                                "Stability index: sum over bands of (share now − share signed) · ln(share now / share signed), shares not below 0.0001; what chance gives by the chi-squared distribution.",
+                                "Stability index: sum over bands of (share now − share signed) · ln(share now / share signed), shares not below 0.0001; what chance gives by the chi-squared distribution, or by draws where a band expects fewer than five records.",
                                 "Figures of outcomes that have arrived, at the signed threshold; percentile bootstrap, seeded; a difference by the errors of both.",
                                 "Batch by batch: two-sided cumulative sum of standardised differences (Page 1954); it rings from 5 on.")),
                 Block.quiet("Computed by version " + told.maker().version() + " by rules " + told.rules() + " on "

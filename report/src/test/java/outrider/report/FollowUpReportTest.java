@@ -49,6 +49,7 @@ class FollowUpReportTest {
                 null,
                 null,
                 null,
+                null,
                 new BriefFile.Words("members", "lapses", "ringing", "€"),
                 new SignedFigures(measures(0.32), 0.083, rides, List.of(rides), null),
                 List.of(),

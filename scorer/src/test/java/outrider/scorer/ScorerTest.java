@@ -94,7 +94,7 @@ class ScorerTest {
     @Test
     void badListsAreToldByLineAndColumn() throws IOException {
         assertThat(refused("")).contains("list: is empty");
-        assertThat(refused("who\nM1\n")).contains("lacks 1 columns that line reads: age");
+        assertThat(refused("who\nM1\n")).contains("lacks a column that line reads: age");
         assertThat(refused("who,age\nM1,1\nM2,old\n"))
                 .contains("line 3")
                 .contains("age")

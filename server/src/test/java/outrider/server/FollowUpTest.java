@@ -50,9 +50,19 @@ class FollowUpTest extends ReleaseSteps {
         int strange = dataset("strange.csv", "member,colour\nM1,red\n");
         assertThat(refusal(analyst.post("/follow/" + batch + "/outcomes?dataset=" + strange, null), 400))
                 .contains("outcomes: lack the column gone");
+        Map.of(
+                        "member,gone\nM1,Yes\n",
+                        "write “yes” as it stood there",
+                        "member,gone\nm1,yes\n",
+                        "where the batch has “M1”")
+                .forEach((text, words) -> {
+                    int written = dataset("written.csv", text);
+                    assertThat(refusal(analyst.post("/follow/" + batch + "/outcomes?dataset=" + written, null), 400))
+                            .contains(words);
+                });
         assertThat(refusal(
                         analyst.post("/follow?brief=" + id + "&dataset=" + strange, Map.of("day", "2027-01-11")), 400))
-                .contains("batch: lacks columns that version 1 reads: ");
+                .contains("batch: lacks ");
         assertThat(refusal(analyst.post("/follow?brief=" + id + "&dataset=" + strange, Map.of("day", "soon")), 400))
                 .contains("give a day like");
         String gone = file(9).replaceAll("(?m)^(M\\d+),[^,]*,", "$1,,");

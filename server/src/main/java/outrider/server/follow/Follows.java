@@ -17,7 +17,9 @@ import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.casefile.FollowedBatch;
 import outrider.casefile.PlanLine;
+import outrider.casefile.ReleaseDocument;
 import outrider.follow.ActedGroups;
 import outrider.follow.Advice;
 import outrider.follow.BatchFigures;
@@ -46,7 +48,10 @@ public class Follows {
         this.clock = clock;
     }
 
-    /** @param figures null until they are worked out, {@code groups}, {@code segments} and {@code carried} of the newest of each version alone */
+    /**
+     * @param few whether too few events or others have come to judge it by itself
+     * @param figures null until they are worked out, {@code groups}, {@code segments} and {@code carried} of the newest of each version alone
+     */
     public record FollowBatchView(
             long id,
             LocalDate day,
@@ -55,6 +60,7 @@ public class Follows {
             WorkStatus status,
             @Nullable String message,
             @Nullable BatchFigures figures,
+            boolean few,
             @Nullable ActedGroups groups,
             List<SegmentFigures> segments,
             List<Carried> carried,
@@ -105,6 +111,7 @@ public class Follows {
                     batch.status,
                     batch.message,
                     figures == null || newestOfItsVersion ? figures : figures.withMovedInputs(),
+                    figures != null && figures.few(),
                     newestOfItsVersion ? batch.groups : null,
                     newestOfItsVersion && batch.segments != null ? batch.segments : List.of(),
                     newestOfItsVersion && batch.carried != null ? batch.carried : List.of(),
@@ -123,15 +130,14 @@ public class Follows {
         List<Release> versions = releases.of(briefId);
         return new FollowView(
                 views,
-                figures.isEmpty()
-                        ? null
-                        : Advice.of(
-                                figures,
-                                releases.document(releases.get(requireNonNull(of)))
-                                        .limits()),
+                figures.isEmpty() ? null : advice(figures, releases.document(releases.get(requireNonNull(of)))),
                 Advice.FAR,
                 versions.isEmpty() ? List.of() : notices.lines(versions.get(0)),
                 notices.of(briefId));
+    }
+
+    private static Advice advice(List<BatchFigures> figures, ReleaseDocument release) {
+        return Advice.of(figures, release.limits(), release.figures().rate());
     }
 
     /**
@@ -151,16 +157,7 @@ public class Follows {
                         "release",
                         version == null ? "is none yet" : "has no version " + version,
                         "put an approved report into service first"));
-        List<String> missing = releases.recipe(release.id)
-                .recipe()
-                .fit(datasets.table(datasetId))
-                .missing();
-        if (!missing.isEmpty()) {
-            throw BadInput.of(
-                    "batch",
-                    "lacks columns that version " + release.version + " reads: " + String.join(", ", missing),
-                    "bring a file that has them");
-        }
+        releases.recipe(release.id).recipe().demandColumns(datasets.table(datasetId), "batch");
         FollowBatch batch = new FollowBatch();
         batch.briefId = briefId;
         batch.releaseId = release.id;
@@ -205,6 +202,8 @@ public class Follows {
                 throw BadInput.of("outcomes", "lack the column " + name, "bring " + identifier + " and " + outcome);
             }
         }
+        FollowedBatch.demandSameWriting(datasets.table(batch.datasetId).column(identifier), later.column(identifier));
+        FollowedBatch.demandOutcomes(releases.document(releases.get(batch.releaseId)), later);
     }
 
     /**

@@ -159,6 +159,10 @@ public class Releases {
                 approved.evidence().recipe().stakes(),
                 approved.evidence().recipe().outcome(),
                 approved.evidence().recipe().outcomeReading(),
+                ReleaseDocument.levels(
+                        approved.evidence().recipe().outcome(),
+                        tables.table(brief)
+                                .column(approved.evidence().recipe().outcome().column())),
                 approved.evidence().recipe().plannedRate(),
                 approved.evidence().recipe().valueColumn(),
                 approved.evidence().recipe().split().groupBy(),

@@ -100,13 +100,7 @@ public class ScoredLists {
     public ScoredList make(long candidateId, long datasetId, int reasons, String by) {
         Reasons.demand(reasons);
         ScoringRecipe recipe = recipes.of(candidateId);
-        ScoringRecipe.Fit fit = recipe.fit(datasets.table(datasetId));
-        if (!fit.missing().isEmpty()) {
-            throw BadInput.of(
-                    "list",
-                    "lacks columns that " + recipe.candidate() + " reads: " + String.join(", ", fit.missing()),
-                    "bring a list that has them");
-        }
+        recipe.demandColumns(datasets.table(datasetId), "list");
         Candidate candidate = Candidate.findById(candidateId);
         ScoredList list = new ScoredList();
         list.briefId = candidate.briefId;
