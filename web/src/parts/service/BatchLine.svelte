@@ -65,7 +65,7 @@
     {title}{unit ? `, ${unit}` : ''}
     <span class="quiet font-normal"
       >95 % intervals{told.some((t) => t.early && t.at?.value != null)
-        ? ' · hollow: too few outcomes or events to judge by'
+        ? ' · hollow: too few to judge by'
         : ''}</span
     >
   </h2>

@@ -90,6 +90,7 @@ public record CaseData(
             boolean codes = rules >= Evidence.CODES_BY_NAME;
             Map<String, String> copied = rules < Evidence.COPIES_APART ? Map.of() : CopiedColumns.of(plain.columns());
             if (brief.data().notes() != null) brief = noted(brief, file, plain, written, copied, codes);
+            if (unsaid && brief.population() == null) DoubtfulColumns.refuseTotal(plain);
             if (brief.data().dialect() == null) DoubtfulColumns.refuse(plain, brief, written, fillIn, unsaid);
             refuseUnknown(plain, brief);
             if (unsaid) refuseTwice(brief.columns());
@@ -283,7 +284,7 @@ public record CaseData(
             columns.add(anew ? requireNonNull(requireNonNull(setup).reading()).apply(column, plain) : column);
             same &= !anew;
         }
-        return same ? plain : new Table(columns, plain.startLines());
+        return same ? plain : plain.with(columns);
     }
 
     public static int[] units(@Nullable String groupBy, Table table, int[] copies) {

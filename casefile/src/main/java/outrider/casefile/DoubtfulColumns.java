@@ -12,6 +12,7 @@ import outrider.table.Dialect;
 import outrider.table.Levels;
 import outrider.table.Reading;
 import outrider.table.Table;
+import outrider.table.TotalRecord;
 
 /** Columns that may be meant otherwise than they are read, of which the brief says nothing: some are refused, of others it is said. */
 final class DoubtfulColumns {
@@ -53,6 +54,14 @@ final class DoubtfulColumns {
                 String.join("; ", found),
                 "say how to read " + (found.size() == 1 ? "it" : "them") + ", or set aside, under columns: "
                         + String.join(", ", remedies));
+    }
+
+    /** @throws BadInput if the last record is a total of the others */
+    static void refuseTotal(Table table) {
+        TotalRecord total = TotalRecord.in(table);
+        if (total == null || total.sum() == null) return;
+        throw BadInput.atLine(
+                total.line(), null, total.found(), "take it out of the file, or leave it out by a population");
     }
 
     /** @throws BadInput if the outcome holds texts that say that it is not known, and nobody said what they count as */

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -16,6 +17,7 @@ import outrider.table.CsvTableReader;
 import outrider.table.Dialect;
 import outrider.table.Preview;
 import outrider.table.Table;
+import outrider.table.TotalRecord;
 import outrider.workbook.WorkbookTables;
 
 /** A file of records in any of the formats that are read, told by its first bytes. */
@@ -127,8 +129,8 @@ public final class TableFile {
         }
         names.forEach(table::column);
         Set<String> wanted = Set.copyOf(names);
-        return new Table(
-                table.columns().stream().filter(c -> wanted.contains(c.name())).toList(), table.startLines());
+        return table.with(
+                table.columns().stream().filter(c -> wanted.contains(c.name())).toList());
     }
 
     /** As {@link #read}, of a file of which nobody said how it is written. */
@@ -136,13 +138,32 @@ public final class TableFile {
         return read(file, manner(file, Manner.UNKNOWN), progress);
     }
 
-    /** What a reader ought to know of a file that was read; null for nothing. */
-    public static @Nullable String notice(Path file, Manner said) throws IOException {
+    /**
+     * What a reader ought to know of a file that was read; null for nothing.
+     *
+     * @param table what was read of it
+     */
+    public static @Nullable String notice(Path file, Manner said, Table table) throws IOException {
         if (ParquetTables.is(file)) return ParquetTables.notice(file);
+        List<String> words = new ArrayList<>();
         Dialect dialect = manner(file, said).dialect();
-        int above = dialect == null ? 0 : dialect.above();
-        if (dialect == null || above == 0) return null;
-        return (above == 1 ? "1 line is" : above + " lines are") + " left out above the "
-                + (dialect.header() ? "names of the columns." : "records.");
+        if (dialect != null && dialect.above() > 0) {
+            words.add(lines(dialect.above()) + " left out above the "
+                    + (dialect.header() ? "names of the columns." : "records."));
+        }
+        if (!table.below().isEmpty()) {
+            words.add(lines(table.below().size()) + " left out below the records: “"
+                    + String.join("”, “", table.below()) + "”.");
+        }
+        TotalRecord total = TotalRecord.in(table);
+        if (total != null) {
+            words.add("The last record, line " + total.line() + ", " + total.found() + ". "
+                    + "Take it out of the file, or out of the population.");
+        }
+        return words.isEmpty() ? null : String.join(" ", words);
+    }
+
+    private static String lines(int count) {
+        return count == 1 ? "1 line is" : count + " lines are";
     }
 }

@@ -11,8 +11,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
 import outrider.base.BadInput;
-import outrider.base.Progress;
-import outrider.casefile.TableFile;
 import outrider.exchange.Evaluation;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
@@ -153,7 +151,7 @@ final class EvaluateCommand implements Callable<Integer> {
     private Table readTable() throws IOException {
         demandFile(file);
         try {
-            return TableFile.read(file, Progress.NONE);
+            return Inputs.table(spec, file);
         } catch (BadInput e) {
             throw inFile(file, e);
         }

@@ -13,7 +13,6 @@ import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
-import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.casefile.AuthorText;
 import outrider.casefile.Canonical;
@@ -25,7 +24,6 @@ import outrider.casefile.PlanLine;
 import outrider.casefile.ReleaseDocument;
 import outrider.casefile.ReleaseFile;
 import outrider.casefile.Sha256;
-import outrider.casefile.TableFile;
 import outrider.documents.ModelDocument;
 import outrider.exchange.ReleasedRecipe;
 import outrider.follow.ActedGroups;
@@ -104,10 +102,9 @@ final class FollowCommand implements Callable<Integer> {
         demandDays();
         List<FollowedBatch> followed = new ArrayList<>();
         for (Path batch : batches) {
-            followed.add(FollowedBatch.of(
-                    release, recipe, TableFile.read(batch, Progress.NONE), workers, Inputs.progress(spec)));
+            followed.add(FollowedBatch.of(release, recipe, Inputs.table(spec, batch), workers, Inputs.progress(spec)));
         }
-        for (Path later : outcomes) match(TableFile.read(later, Progress.NONE), later, followed);
+        for (Path later : outcomes) match(Inputs.table(spec, later), later, followed);
         List<FollowUp.Source> later = new ArrayList<>();
         for (Path outcome : outcomes) later.add(source(outcome));
         List<FollowUp.Batch> told = new ArrayList<>();

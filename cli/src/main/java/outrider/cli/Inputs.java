@@ -9,6 +9,9 @@ import java.time.temporal.ChronoUnit;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
+import outrider.casefile.TableFile;
+import outrider.table.Table;
+import outrider.table.TotalRecord;
 import picocli.CommandLine.Model.CommandSpec;
 
 /** What the commands that compute a case share. */
@@ -18,6 +21,19 @@ final class Inputs {
     static byte[] bytes(Path file) throws IOException {
         if (Files.isRegularFile(file)) return Files.readAllBytes(file);
         throw BadInput.of("file " + file, "is not there", "name a file that can be read");
+    }
+
+    /** A file of records; what is odd about its end is said. */
+    static Table table(CommandSpec spec, Path file) throws IOException {
+        Table table = TableFile.read(file, Progress.NONE);
+        if (!table.below().isEmpty() || TotalRecord.in(table) != null) say(spec, file, TableFile.Manner.UNKNOWN, table);
+        return table;
+    }
+
+    /** What a reader ought to know of a file that was read. */
+    static void say(CommandSpec spec, Path file, TableFile.Manner manner, Table table) throws IOException {
+        String notice = TableFile.notice(file, manner, table);
+        if (notice != null) spec.commandLine().getErr().println(file.getFileName() + ": " + notice);
     }
 
     static String text(Path file) throws IOException {

@@ -26,7 +26,6 @@ import outrider.casefile.FiguresMaker;
 import outrider.casefile.Policy;
 import outrider.casefile.ScoredCandidate;
 import outrider.casefile.SignOffChecks;
-import outrider.casefile.TableFile;
 import outrider.casefile.Written;
 import outrider.report.HtmlReport;
 import outrider.report.PdfReport;
@@ -75,12 +74,9 @@ final class RunCommand implements Callable<Integer> {
         Path records = data != null
                 ? data
                 : file.toAbsolutePath().resolveSibling(asked.data().file());
-        String notice = Files.isRegularFile(records)
-                ? TableFile.notice(records, asked.data().manner())
-                : null;
-        if (notice != null) spec.commandLine().getErr().println(notice);
         Workers workers = Inputs.workers();
         CaseData read = CaseData.read(asked, records, Inputs.progress(spec));
+        Inputs.say(spec, records, asked.data().manner(), read.table());
         BriefFile brief = read.brief();
         sayTaken(brief);
         read.doubts().forEach(spec.commandLine().getErr()::println);

@@ -12,7 +12,6 @@ import java.util.concurrent.Callable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
-import outrider.casefile.TableFile;
 import outrider.documents.ModelDocument;
 import outrider.exchange.ScoringRecipe;
 import outrider.table.CsvTableWriter;
@@ -63,10 +62,10 @@ final class ScoreCommand implements Callable<Integer> {
         try (InputStream in = Files.newInputStream(there(recipeFile))) {
             recipe = ModelDocument.readRecipe(in);
         }
-        Table list = TableFile.read(there(listFile), Progress.NONE);
+        Table list = Inputs.table(spec, there(listFile));
         if (!joined.isEmpty()) {
             List<Table> others = new ArrayList<>();
-            for (Path file : joined) others.add(TableFile.read(there(file), Progress.NONE));
+            for (Path file : joined) others.add(Inputs.table(spec, there(file)));
             list = recipe.joined(list, others);
         }
         ScoringRecipe.Fit fit = recipe.fit(list);

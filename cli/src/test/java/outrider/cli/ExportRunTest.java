@@ -53,7 +53,7 @@ class ExportRunTest extends CommandSteps {
                     i % 26 == 0 ? "NA" : i % 4,
                     i % 50 == 0 ? "" : late ? "yes" : "no"));
         }
-        Files.writeString(folder.resolve("export.csv"), text);
+        Files.writeString(folder.resolve("export.csv"), text + "\n" + RECORDS + " loans in all\n");
     }
 
     @Test
@@ -67,6 +67,7 @@ class ExportRunTest extends CommandSteps {
         assertThat(of(", leftOut: [\"\"]", "")).as(err.toString()).isZero();
         assertThat(err.toString())
                 .contains("2 lines are left out above the names of the columns.")
+                .contains("1 line is left out below the records: “" + RECORDS + " loans in all”.")
                 .contains("cars is read as a category, though all but 100 records hold numbers")
                 .contains("score holds 9999 in 26 records, far from its other values")
                 .doesNotContain("\"NAN\"");
@@ -90,5 +91,18 @@ class ExportRunTest extends CommandSteps {
                         folder.resolve("export.csv").toString()))
                 .as(err.toString())
                 .isZero();
+    }
+
+    @Test
+    void aRecordOfSumsIsRefusedUntilItIsOut() throws IOException {
+        StringBuilder text = new StringBuilder("loan,score,port,cars,late\n");
+        for (int i = 0; i < 400; i++)
+            text.append("L%d,%d,A,%d,%s%n".formatted(i, 600 + i, i % 3, i % 5 == 0 ? "yes" : "no"));
+        long sum = 400 * 600 + 399 * 200;
+        Files.writeString(folder.resolve("export.csv"), text + "Total," + sum + ",,,no\n");
+        assertThat(of("", "")).isEqualTo(2);
+        assertThat(err.toString()).contains("line 402: holds “Total” in loan and the sum of the others in score");
+        Files.writeString(folder.resolve("export.csv"), text);
+        assertThat(of("", "")).as(err.toString()).isZero();
     }
 }

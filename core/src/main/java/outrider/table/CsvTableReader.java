@@ -33,6 +33,9 @@ public final class CsvTableReader {
     public static final int MOST_IN_FILE = 20_000;
 
     private static final int CHECK_EVERY = 4096;
+    /** At most so many lines below the records are none. */
+    private static final int MOST_BELOW = 20;
+
     private static final char[] NONE = {};
 
     private CsvTableReader() {}
@@ -71,6 +74,8 @@ public final class CsvTableReader {
                     .quoteCharacter(used.quote())
                     .skipEmptyLines(false)
                     .allowUnclosedQuote(false)
+                    .allowExtraFields(true)
+                    .allowMissingFields(true)
                     .build(
                             handler,
                             used.delimiter() == DialectFinder.BLANK ? new BlankRuns(letters, used.quote()) : letters);
@@ -125,6 +130,8 @@ public final class CsvTableReader {
         private int fields;
         private long line;
         private long blankLine;
+        private final List<String> below = new ArrayList<>();
+        private long belowLine;
         private boolean open;
         private int[] lines = new int[1024];
         private boolean straightLines = true;
@@ -184,7 +191,9 @@ public final class CsvTableReader {
                     noteLine();
                 }
             } else if (fields > 0) {
-                if (blankLine > 0) throw ragged(blankLine, 0);
+                if (isBelow()) return Boolean.FALSE;
+                if (blankLine > 0 && (below.isEmpty() || blankLine < belowLine)) throw ragged(blankLine, 0);
+                if (!below.isEmpty()) throw ragged(belowLine, 1);
                 if (fields != names.size()) throw ragged(line, fields);
                 noteLine();
                 if (requireNonNull(filling).full()) turn();
@@ -193,6 +202,17 @@ public final class CsvTableReader {
             }
             records++;
             return Boolean.TRUE;
+        }
+
+        /** A remark in a line without a delimiter is no record where none follows it. */
+        private boolean isBelow() {
+            if (fields != 1 || names.size() == 1 || records < 1 || below.size() == MOST_BELOW) return false;
+            String text = requireNonNull(filling).last();
+            if (below.isEmpty() && !Remarks.isOne(text)) return false;
+            if (below.isEmpty()) belowLine = line;
+            below.add(text);
+            filling.dropLast();
+            return true;
         }
 
         /** Hands a full batch to the columns and fills the other one meanwhile. */
@@ -283,7 +303,10 @@ public final class CsvTableReader {
                                 ? "it looks like a second line of names: take one of the two out"
                                 : "it looks like the names of the columns: say that the first line holds them");
             }
-            return new Table(columns, straightLines ? null : Arrays.copyOf(lines, records));
+            return new Table(
+                    columns,
+                    straightLines ? null : Arrays.copyOf(lines, records),
+                    below.stream().map(Remarks::shown).toList());
         }
     }
 }

@@ -173,7 +173,8 @@ final class DialectFinder {
 
     private static void refuseBinary(String text) {
         int odd = 0;
-        for (int i = 0; i < text.length(); i++) {
+        int end = text.indexOf(Remarks.END_OF_FILE) == text.length() - 1 ? text.length() - 1 : text.length();
+        for (int i = 0; i < end; i++) {
             char c = text.charAt(i);
             if (c == 0 || c < ' ' && c != '\t' && c != '\n' && c != '\r' && c != '\f') odd++;
         }

@@ -48,6 +48,17 @@ final class FieldBatch {
         end[fields++] = used;
     }
 
+    /** The text of the field that was added last. */
+    String last() {
+        int start = fields < 2 ? 0 : end[fields - 2];
+        return new String(letters, start, end[fields - 1] - start);
+    }
+
+    void dropLast() {
+        fields--;
+        used = fields == 0 ? 0 : end[fields - 1];
+    }
+
     boolean full() {
         return fields >= most;
     }

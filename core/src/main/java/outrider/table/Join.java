@@ -184,7 +184,7 @@ public final class Join {
                     "would be " + columns.size() + ", more than " + CsvTableReader.MOST_COLUMNS,
                     "join fewer of them");
         }
-        return new Table(columns, table.startLines());
+        return table.with(columns);
     }
 
     private List<Column> coming() {

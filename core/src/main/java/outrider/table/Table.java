@@ -10,6 +10,7 @@ import outrider.base.BadInput;
 public final class Table {
     private final List<Column> columns;
     private final int @Nullable [] startLines;
+    private final List<String> below;
     private final Map<String, Column> byName;
 
     /**
@@ -17,8 +18,14 @@ public final class Table {
      * @param startLines the file line on which each record starts, or null when record r (from 0) is on line r + 2
      */
     public Table(List<Column> columns, int @Nullable [] startLines) {
+        this(columns, startLines, List.of());
+    }
+
+    /** @param below lines of the file below the last record that are none, such as when it was made */
+    Table(List<Column> columns, int @Nullable [] startLines, List<String> below) {
         this.columns = columns;
         this.startLines = startLines;
+        this.below = below;
         byName = new HashMap<>(columns.size() * 2);
         for (Column column : columns) byName.putIfAbsent(column.name(), column);
     }
@@ -29,6 +36,16 @@ public final class Table {
 
     public int @Nullable [] startLines() {
         return startLines;
+    }
+
+    /** The same records with other columns. */
+    public Table with(List<Column> others) {
+        return new Table(others, startLines, below);
+    }
+
+    /** Lines of the file below the last record that are none and were left out. */
+    public List<String> below() {
+        return below;
     }
 
     public int size() {

@@ -13,6 +13,7 @@ import java.util.zip.GZIPOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 
@@ -82,6 +83,9 @@ class CsvTableReaderTest {
                 "''                    | file: is empty",
                 "'a,b~'                | file: holds a header and no record",
                 "'a,b~1,2~3~'          | line 3: has 1 field where the header has 2",
+                "'a,b~1,2~L77~'        | line 3: has 1 field where the header has 2",
+                "'a,b~1,2~# page 2~3,4~' | line 3: has 1 field where the header has 2",
+                "'a,b~1,2~~in all: 1~3,4~' | line 3: has 0 fields where the header has 2",
                 "'a,b~1,2~3,4,5~'      | line 3: has 3 fields where the header has 2",
                 "'a,b~1,2~~3,4~'       | line 3: has 0 fields where the header has 2",
                 "'a,a~1,2~'            | line 1, column \"a\": stands twice in the header",
@@ -100,6 +104,36 @@ class CsvTableReaderTest {
         assertThatThrownBy(() -> read(file.strip().replace("'", "").replace('~', '\n')))
                 .isInstanceOf(BadInput.class)
                 .hasMessageStartingWith(refusal.strip());
+    }
+
+    /** Whatever the batch of fields was filled with when it came. */
+    @ParameterizedTest
+    @ValueSource(ints = {8, 32767, 32768, 32769, 70000})
+    void remarksBelowTheRecordsAreNoRecordsAndAreTold(int records) {
+        StringBuilder text = new StringBuilder("a,b\n");
+        for (int i = 0; i < records; i++)
+            text.append(i).append(',').append(i % 7).append('\n');
+        Table table = read(text + "\nRecords: " + records + "\n----\nmade by the desk\n\n");
+        assertThat(table.size()).isEqualTo(records);
+        assertThat(table.column("a").text(records - 1)).isEqualTo("" + (records - 1));
+        assertThat(table.below()).containsExactly("Records: " + records, "----", "made by the desk");
+        Table ended = read(text + "\u001a");
+        assertThat(ended.size()).isEqualTo(records);
+        assertThat(ended.below()).containsExactly("end of file");
+    }
+
+    @Test
+    void aLastRecordThatHoldsSumsIsNone() {
+        String text = "who,amount,calls,seg,y\nM1,10.5,1,a,0\nM2,20.25,2,b,1\nM3,3,4,a,0\n";
+        assertThat(TotalRecord.in(read(text))).isNull();
+        TotalRecord total = TotalRecord.in(read(text + "Total:,33.75,7,,1\n"));
+        assertThat(total).isEqualTo(new TotalRecord(5, "who", "Total:", "amount"));
+        assertThat(total.found()).contains("“Total:” in who and the sum of the others in amount");
+        assertThat(TotalRecord.in(read(text + "Total,50,9,b,1\n")))
+                .as("a customer of that name")
+                .isNull();
+        assertThat(TotalRecord.in(read(text + "made in March,,,,\n")).sum()).isNull();
+        assertThat(TotalRecord.in(read(text + "M4,,,a,\n"))).isNull();
     }
 
     @Test

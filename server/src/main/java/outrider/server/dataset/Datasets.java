@@ -143,8 +143,9 @@ public class Datasets {
         dataset.dialect = manner.dialect();
         dataset.sheet = manner.sheet();
         dataset.readColumns = manner.columns();
-        dataset.notice = TableFile.notice(file, manner);
-        return TableFile.read(file, manner, part);
+        Table table = TableFile.read(file, manner, part);
+        dataset.notice = TableFile.notice(file, manner, table);
+        return table;
     }
 
     private static String sha256(Path file) {
