@@ -17,7 +17,7 @@ import outrider.base.BadInput;
 
 /**
  * A way of writing days: a pattern of {@code uuuu}, {@code MM}, {@code dd} (or {@code M}, {@code d} without leading zeros) and
- * the marks between them; {@code uu} for two digits of a year, {@code MMM} for an English month. A time of day after the pattern is left off where {@code timed}.
+ * the marks between them; {@code uu} for two digits of a year, {@code MMM} for a month's name in one of seven languages, in full or shortened, which is written in English. A weekday before the day is left off. A time of day after the pattern is left off where {@code timed}.
  */
 public final class DateFormat {
     /** The patterns that are looked for, in this order. */
@@ -38,7 +38,9 @@ public final class DateFormat {
                             "d-MMM-uuuu",
                             "d MMM uuuu",
                             "d-MMM-uu",
+                            "d. MMM uuuu",
                             "MMM d, uuuu",
+                            "MMM d uuuu",
                             "MMM-uuuu",
                             "MMM uuuu",
                             "MMM-uu",
@@ -58,13 +60,15 @@ public final class DateFormat {
 
     private static final Pattern SHORT_YEAR = Pattern.compile("(?<!u)uu(?!u)");
     private static final Pattern TIME = Pattern.compile(
-            "[T ]\\s*\\d{1,2}:\\d{2}(:\\d{2}([.,]\\d+)?)?\\s*([AaPp][Mm])?\\s*(Z|UTC|[-+]\\d{2}(:?\\d{2})?)?$");
+            "[T ]\\s*\\d{1,2}:\\d{2}(:\\d{2}([.,]\\d+)?)?\\s*([AaPp][Mm])?\\s*(Z|UTC|GMT|[-+]\\d{2}(:?\\d{2})?)?$");
     private final String pattern;
     private final @Nullable DateTimeFormatter formatter;
+    private final boolean named;
 
     private DateFormat(String pattern, @Nullable DateTimeFormatter formatter) {
         this.pattern = pattern;
         this.formatter = formatter;
+        named = pattern.contains("MMM");
     }
 
     /** @throws BadInput if the pattern is none or holds no year or month */
@@ -112,6 +116,8 @@ public final class DateFormat {
             Matcher time = TIME.matcher(day);
             if (time.find()) day = day.substring(0, time.start());
         }
+        day = MonthNames.withoutWeekday(day);
+        if (named) day = MonthNames.shortened(day);
         try {
             return (int) LocalDate.parse(day, formatter).toEpochDay();
         } catch (DateTimeParseException e) {

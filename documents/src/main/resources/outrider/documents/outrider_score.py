@@ -30,9 +30,32 @@ CURRENCIES = frozenset(
     USD USN USS UYI UYU UZS VEB VED VEF VES VND VUV WST XAF XAG XAU XBA XBB XBC XBD XCD XCG XDR XFO XFU XOF XPD
     XPF XPT XSU XTS XUA XXX YER YUM ZAR ZMK ZMW ZWD ZWG ZWL ZWN ZWR""".split()
 )
-MONTHS = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"]
+MONTHS = {
+    1: "jan january januar janvier janv enero ene gennaio gen januari janeiro jänner".split(),
+    2: "feb february februar février fevrier févr fevr febrero febbraio februari fevereiro fev".split(),
+    3: "mar march märz maerz mrz mär mars marzo maart mrt março marco".split(),
+    4: "apr april avril avr abril abr aprile".split(),
+    5: "may mai mayo maggio mag mei maio".split(),
+    6: "jun june juni juin junio giugno giu junho".split(),
+    7: "jul july juli juillet juil julio luglio lug julho".split(),
+    8: "aug august août aout agosto ago augustus".split(),
+    9: "sep september sept septembre septiembre settembre set setembro".split(),
+    10: "oct october oktober okt octobre octubre ottobre ott outubro out".split(),
+    11: "nov november novembre noviembre novembro".split(),
+    12: "dec december dezember dez décembre decembre déc diciembre dic dicembre dezembro".split(),
+}
+MONTH_OF = {name: month for month, names in MONTHS.items() for name in names}
+WEEKDAYS = set(
+    """mon monday tue tues tuesday wed wednesday thu thur thurs thursday fri friday sat saturday sun sunday
+    mo montag di dienstag mi mittwoch do donnerstag fr freitag sa samstag sonnabend so sonntag lun lundi
+    mardi mer mercredi jeu jeudi ven vendredi sam samedi dim dimanche lunes martes mié miércoles jue
+    jueves vie viernes sáb sábado dom domingo lunedì martedì mercoledì giovedì venerdì sabato domenica
+    maandag dinsdag woensdag donderdag vrijdag zaterdag zondag""".split()
+)
+FIRST = re.compile(r"([^\W\d_]+)[.,]*\s+(?=[^\W_])")
+WORD = re.compile(r"([^\W\d_]+)(\.(?=\s))?")
 TIME = re.compile(
-    r"[T ]\s*\d{1,2}:\d{2}(:\d{2}([.,]\d+)?)?\s*([AaPp][Mm])?\s*(Z|UTC|[-+]\d{2}(:?\d{2})?)?$", re.ASCII
+    r"[T ]\s*\d{1,2}:\d{2}(:\d{2}([.,]\d+)?)?\s*([AaPp][Mm])?\s*(Z|UTC|GMT|[-+]\d{2}(:?\d{2})?)?$", re.ASCII
 )
 
 
@@ -151,6 +174,14 @@ def currency(text):
     return code.group() if code and code.group() in CURRENCIES else ""
 
 
+def named_in_english(day):
+    for word in WORD.finditer(day):
+        month = MONTH_OF.get(word[1].lower())
+        if month:
+            return day[:word.start()] + MONTHS[month][0].capitalize() + day[word.end():]
+    return day
+
+
 class DateFormat:
     """A way of writing days, named by its pattern."""
 
@@ -162,7 +193,7 @@ class DateFormat:
         for token in re.findall(r"uuuu|uu|MMM|MM|M|dd|d|.", self.pattern):
             parts.append(
                 {
-                    "uuuu": r"(?P<y>\d{4})", "uu": r"(?P<s>\d{2})", "MMM": r"(?P<n>[A-Za-z]{3})",
+                    "uuuu": r"(?P<y>\d{4})", "uu": r"(?P<s>\d{2})", "MMM": r"(?P<n>[A-Z][a-z]{2})",
                     "MM": r"(?P<m>\d{2})", "M": r"(?P<m>\d{1,2})", "dd": r"(?P<d>\d{2})", "d": r"(?P<d>\d{1,2})",
                 }.get(token) or re.escape(token)
             )
@@ -175,13 +206,18 @@ class DateFormat:
         text = text.strip()
         if text.find(":") > 0:
             text = TIME.sub("", text)
+        first = FIRST.match(text)
+        if first and first[1].lower() in WEEKDAYS:
+            text = text[first.end():]
+        if "MMM" in self.pattern:
+            text = named_in_english(text)
         found = self.regex.fullmatch(text)
         if found is None:
             return None
         has = found.groupdict()
         year = int(has["y"]) if has.get("y") else 1950 + (int(has["s"]) - 1950) % 100
         try:
-            month = MONTHS.index(has["n"].lower()) + 1 if has.get("n") else int(has["m"])
+            month = MONTH_OF[has["n"].lower()] if has.get("n") else int(has["m"])
             return datetime.date(year, month, int(has.get("d") or 1)).toordinal() - EPOCH
         except ValueError:
             return None
