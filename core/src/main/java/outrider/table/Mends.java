@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.table.Reading.Mend;
 import outrider.table.Reading.Way;
@@ -54,7 +55,9 @@ final class Mends {
                             .limit(2)
                             .count()
                     == 1;
-            List<NumberFormat> fitting = numbers.stream()
+            String unit = NumberFormat.unit(counts.keySet());
+            List<NumberFormat> fitting = Stream.concat(
+                            numbers.stream(), unit == null ? Stream.of() : NumberFormat.ofUnit(unit).stream())
                     .filter(f -> (!f.currency() || oneCurrency) && numbers(counts, f) != null)
                     .toList();
             List<NumberFormat> agreeing = fitting.stream()

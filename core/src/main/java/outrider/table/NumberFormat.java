@@ -1,9 +1,11 @@
 package outrider.table;
 
+import java.util.Collection;
 import java.util.Currency;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -13,14 +15,21 @@ import outrider.base.BadInput;
 
 /**
  * A way of writing numbers, named by an example: the marks of “1,234.5”, then “%” where each carries a percent sign, or “¤” where it may carry
- * one currency sign; in brackets where brackets stand for a minus. “1:23:45” are parts of sixty, counted in the last one: seconds where the text
+ * one currency sign, or a unit that each carries (“1234.5 km”), in the singular too where it ends in s; in brackets where brackets stand for a minus. “1:23:45” are parts of sixty, counted in the last one: seconds where the text
  * has three, and where it has two minutes or seconds. Thousands may go on in pairs, as in 12,34,567.
  *
  * @param thousands the mark between thousands; null for none. A blank stands for blanks of every width
+ * @param unit null for none
  * @param grouped what a number with such marks looks like
  */
 record NumberFormat(
-        String name, char decimal, @Nullable Character thousands, boolean percent, boolean currency, Pattern grouped) {
+        String name,
+        char decimal,
+        @Nullable Character thousands,
+        boolean percent,
+        boolean currency,
+        @Nullable String unit,
+        Pattern grouped) {
     static final String PLAIN_NAME = "1234.5";
     /** Hours, minutes and seconds. */
     static final String SIXTY = "1:23:45";
@@ -30,7 +39,10 @@ record NumberFormat(
             List.of(PLAIN_NAME, "1234,5", "1,234.5", "1.234,5", "1 234.5", "1 234,5", "1'234.5", "1'234,5");
     private static final String PERCENT = " %";
     private static final String CURRENCY = " ¤";
-    private static final Pattern NAME = Pattern.compile("\\(?(1[,. ']?234[.,]5)\\)?( [%¤])?");
+    private static final Pattern NAME =
+            Pattern.compile("\\(?(1[,. ']?234[.,]5)\\)?( [%¤]| [\\p{L}°µ][\\p{L}²³/°µ]{0,11})?");
+    private static final Pattern UNIT = Pattern.compile("[-+]?\\d[\\d.,' ]*?\\s*([\\p{L}°µ][\\p{L}²³/°µ]{0,11})");
+    private static final Pattern LEADING_ZERO = Pattern.compile("0\\d");
     private static final Pattern CODE = Pattern.compile("\\b[A-Z]{3}\\b");
     private static final char[] BLANKS = {0x00A0, 0x2007, 0x2009, 0x202F};
     private static final Set<String> CODES = Currency.getAvailableCurrencies().stream()
@@ -49,14 +61,14 @@ record NumberFormat(
     /** @throws BadInput if it names none */
     static NumberFormat of(@Nullable String name) {
         if (name == null) return of(PLAIN_NAME);
-        if (name.equals(SIXTY)) return new NumberFormat(SIXTY, '.', null, false, false, PARTS);
+        if (name.equals(SIXTY)) return new NumberFormat(SIXTY, '.', null, false, false, null, PARTS);
         Matcher found = NAME.matcher(name);
         if (!found.matches() || name.startsWith("(") != name.contains(")") || !CORES.contains(found.group(1))) {
             throw BadInput.of(
                     "format",
                     "is \"" + name + "\"",
                     "choose one of " + String.join("  ", CORES)
-                            + ", with \" %\" or \" ¤\" after it where a sign is, in brackets where these stand for a minus, or "
+                            + ", with \" %\" or \" ¤\" after it where a sign is, or a unit such as \" km\", in brackets where these stand for a minus, or "
                             + SIXTY);
         }
         String core = found.group(1);
@@ -75,6 +87,7 @@ record NumberFormat(
                 thousands,
                 sign.equals(PERCENT),
                 sign.equals(CURRENCY),
+                sign.isEmpty() || sign.equals(PERCENT) || sign.equals(CURRENCY) ? null : sign.strip(),
                 Pattern.compile("[-+]?" + digits + "(" + point + "\\d+)?"));
     }
 
@@ -97,8 +110,40 @@ record NumberFormat(
             rest = rest.replace(sign(rest), "").strip();
             if (rest.startsWith("- ")) rest = "-" + rest.substring(2);
         }
+        if (unit != null) {
+            String bare = withoutUnit(rest, unit);
+            if (bare == null) return Double.NaN;
+            rest = bare;
+        }
         double value = core(rest);
         return below ? 0 - value : value;
+    }
+
+    private static @Nullable String withoutUnit(String text, String unit) {
+        if (text.endsWith(unit))
+            return text.substring(0, text.length() - unit.length()).strip();
+        String one = unit.endsWith("s") && unit.length() > 2 ? unit.substring(0, unit.length() - 1) : unit;
+        return text.endsWith(one)
+                ? text.substring(0, text.length() - one.length()).strip()
+                : null;
+    }
+
+    /** The unit that most of some texts carry, in the plural where it has one; null for none, and where they carry several. */
+    static @Nullable String unit(Collection<String> texts) {
+        Set<String> units = new TreeSet<>();
+        for (String text : texts) {
+            Matcher found = UNIT.matcher(plain(text).strip());
+            // a code, and no amount
+            if (LEADING_ZERO.matcher(text).lookingAt()) return null;
+            if (found.matches()) units.add(found.group(1));
+        }
+        if (units.size() == 2) units.removeIf(unit -> units.contains(unit + "s"));
+        return units.size() == 1 ? units.iterator().next() : null;
+    }
+
+    /** All with that unit. */
+    static List<NumberFormat> ofUnit(String unit) {
+        return CORES.stream().map(core -> of(core + " " + unit)).toList();
     }
 
     /** Whether somebody may have written a number so: as {@link #number}, and nobody parts thousands after a lone zero. */
@@ -128,7 +173,7 @@ record NumberFormat(
             return (value < 0 ? "-" : "")
                     + String.format(Locale.ROOT, "%d:%02d:%02d", whole / 3600, whole / 60 % 60, whole % 60);
         }
-        return NumberColumn.text(value).replace('.', decimal) + (percent ? PERCENT : "");
+        return NumberColumn.text(value).replace('.', decimal) + (percent ? PERCENT : unit == null ? "" : " " + unit);
     }
 
     /** With plain blanks, minus signs and apostrophes. */

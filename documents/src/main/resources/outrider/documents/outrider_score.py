@@ -108,14 +108,14 @@ def plain_number(text, mark):
 
 
 class NumberFormat:
-    """A way of writing numbers, named by an example such as 1.234,5 or (1234.5) % or 1:23:45."""
+    """A way of writing numbers, named by an example such as 1.234,5 or (1234.5) % or 1234.5 km or 1:23:45."""
 
     def __init__(self, name):
         self.name = name or "1234.5"
         self.sixty = self.name == "1:23:45"
         if self.sixty:
             return
-        core = re.fullmatch(r"\(?(1[,. ']?234[.,]5)\)?( [%¤])?", self.name)
+        core = re.fullmatch(r"\(?(1[,. ']?234[.,]5)\)?( [%¤]| (?:[^\W\d_]|[°µ])(?:[^\W\d_]|[²³/°µ]){0,11})?", self.name)
         if core is None:
             raise Refused("format %s of the recipe is not known: take a later reader" % self.name)
         self.mark = core.group(1)[-2]
@@ -153,6 +153,12 @@ class NumberFormat:
             text = text.replace(currency(text), "").strip()
             if text.startswith("- "):
                 text = "-" + text[2:]
+        if self.sign not in ("", "%", "¤"):
+            one = self.sign[:-1] if self.sign.endswith("s") and len(self.sign) > 2 else self.sign
+            end = self.sign if text.endswith(self.sign) else one
+            if not text.endswith(end):
+                return None
+            text = text[: -len(end)].strip()
         value = self.core(text)
         return value if value is None or not below else 0 - value
 

@@ -61,6 +61,16 @@ class PythonReaderTest {
             "-5 EUR",
             "€ -5",
             "5 XQZ",
+            "5 km",
+            "1,234.5km",
+            "1.5 Km",
+            "km",
+            "5 km/h",
+            "1 month",
+            "-2 months",
+            "3 month s",
+            "(4 months)",
+            "-3\u00a0°C",
             "1e3",
             "1E-3",
             "e3",
@@ -207,7 +217,7 @@ class PythonReaderTest {
     void everyWayOfWritingIsReadAsTheApplicationReadsIt() throws IOException, InterruptedException {
         List<Map<String, Object>> asked = new ArrayList<>();
         for (String core : CORES) {
-            for (String sign : List.of("", " %", " ¤")) {
+            for (String sign : List.of("", " %", " ¤", " km", " months", " °C")) {
                 for (String format : List.of(core + sign, "(" + core + ")" + sign)) {
                     for (String text : NUMBERS) asked.add(asked(ColumnType.NUMBER, format, text));
                 }
