@@ -288,6 +288,9 @@ describe('how a column may be meant', () => {
     expect(meant(number)).toBe(
       'Nearly a number, written like 1,234.5 ¤: all but 12 records, which hold “N/A”, blanks',
     );
+    expect(meant(mended('TEXT', { type: 'NUMBER', format: '1234.5 hours', missing: [] }))).toContain(
+      'written like 1234.5 hours',
+    );
     expect(meantAction(number)).toBe('read as number, those as missing');
     expect(meant(mended('NUMBER', { type: 'DATE', format: 'uuuuMMdd' }, 0))).toBe(
       'May be days, written like yyyyMMdd',

@@ -49,6 +49,10 @@ export const DATE_FORMATS = [
   'serial',
 ];
 
+/** A format as people write it: years with y. */
+export const formatShown = (reading: Reading | null | undefined) =>
+  (reading?.type === 'DATE' ? reading.format?.replaceAll('u', 'y') : reading?.format) ?? '';
+
 const BLANK = '(blank)';
 
 /** A level as it is shown: one without a letter has a name too. */
@@ -81,7 +85,7 @@ export function meant(column: Column): string | null {
   if (!reading) return `Its texts can be read in ${mend.ways.length} ways; say which`;
   const missing = reading.missing ?? [];
   if (reading.type !== column.type) {
-    const like = reading.format ? `, written like ${reading.format.replaceAll('u', 'y')}` : '';
+    const like = reading.format ? `, written like ${formatShown(reading)}` : '';
     const but =
       mend.records > 0 ? `: all but ${count(mend.records)} records, which hold ${named(missing)}` : '';
     const whole =
@@ -140,7 +144,7 @@ export const offeredReading = (column: Column) =>
 export function offeredWords(column: Column): string {
   const reading = column.mend!.reading!;
   if (reading.type !== column.type)
-    return `as ${reading.type.toLowerCase()}${reading.format ? ` ${reading.format.replaceAll('u', 'y')}` : ''}`;
+    return `as ${reading.type.toLowerCase()}${reading.format ? ` ${formatShown(reading)}` : ''}`;
   const missing = reading.missing?.length ? `without ${named(reading.missing)}` : '';
   return [missing, reading.levels ? 'with levels merged' : ''].filter(Boolean).join(', ');
 }

@@ -9,6 +9,7 @@
     meantAction,
     missingRead,
     missingWritten,
+    formatShown,
     NUMBER_FORMATS,
     TYPES,
   } from '../../lib/columns';
@@ -33,7 +34,7 @@
     const mend = column.mend?.reading;
     type = wanted ?? reading?.type ?? column.type;
     const hint = mend && mend.type === type ? mend : null;
-    format = (reading?.type === type ? reading.format : hint?.format)?.replaceAll('u', 'y') ?? '';
+    format = formatShown(reading?.type === type ? reading : hint);
     missing = missingWritten((reading?.type === type ? reading.missing : hint?.missing) ?? null);
     levels = (reading?.type === type ? reading.levels : hint?.levels) ?? null;
   });
@@ -94,7 +95,7 @@
   {#each column.mend.ways as way (way.reading.format)}
     <p class="mt-1">
       <Button class="chip" onclick={() => sheet.setReading([column], way.reading)}
-        >read as {way.reading.type.toLowerCase()} {way.reading.format?.replaceAll('u', 'y')}</Button
+        >read as {way.reading.type.toLowerCase()} {formatShown(way.reading)}</Button
       >
       <span class="quiet">{way.examples.join(' · ')}</span>
     </p>

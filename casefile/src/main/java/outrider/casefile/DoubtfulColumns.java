@@ -121,6 +121,6 @@ final class DoubtfulColumns {
                                 .collect(Collectors.joining(", "))
                         + "]";
         return "\"" + column + "\": { reading: { type: " + type.name().toLowerCase(Locale.ROOT)
-                + (format == null ? "" : ", format: \"" + format.replace('u', 'y') + "\"") + texts + " } }";
+                + (format == null ? "" : ", format: \"" + Reading.shown(type, format) + "\"") + texts + " } }";
     }
 }

@@ -1,6 +1,7 @@
 package outrider.casefile;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.stream.IntStream;
@@ -8,6 +9,7 @@ import org.junit.jupiter.api.Test;
 import outrider.table.DateColumn;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
+import outrider.table.TextColumn;
 
 class DoubtfulColumnsTest {
     private static final int RECORDS = 200;
@@ -43,5 +45,21 @@ class DoubtfulColumnsTest {
                                 + " write under columns: \"closes\": { reading: { type: date, format: \"dd.MM.yyyy\","
                                 + " missing: [\"31.12.9999\"] } }");
         assertThat(DoubtfulColumns.said(table, brief, List.of("plain"))).isEmpty();
+    }
+
+    /** A unit with a letter that patterns of days have too is written as it is. */
+    @Test
+    void aUnitIsToldAsItStands() {
+        String[] hours =
+                IntStream.range(0, RECORDS).mapToObj(i -> i + 2 + " hours").toArray(String[]::new);
+        Table table = new Table(List.of(TextColumn.of("open_for", hours)), null);
+        BriefFile brief = CaseYaml.read("""
+                format: 1
+                name: open
+                question: Who leaves?
+                data: { file: open.csv }
+                """);
+        assertThatThrownBy(() -> DoubtfulColumns.refuse(table, brief, null, true, true))
+                .hasMessageContaining("\"open_for\": { reading: { type: number, format: \"1234.5 hours\" } }");
     }
 }

@@ -177,6 +177,11 @@ public record Reading(
                 "texts that do not fit: " + String.join(", ", named) + more + "; " + wayOut);
     }
 
+    /** A format as people write it, years with y; null for none. */
+    public static @Nullable String shown(ColumnType type, @Nullable String format) {
+        return format == null || type != ColumnType.DATE ? format : format.replace('u', 'y');
+    }
+
     /** A number, or a day since 1970-01-01, written so that this reading reads it. */
     public String written(double value) {
         if (type == ColumnType.DATE) return DateFormat.of(format).text((int) value);

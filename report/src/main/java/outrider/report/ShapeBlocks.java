@@ -102,9 +102,9 @@ final class ShapeBlocks {
 
     private static String words(Reading reading) {
         List<String> parts = new ArrayList<>();
-        String format = reading.format();
+        String format = Reading.shown(reading.type(), reading.format());
         parts.add("as " + reading.type().name().toLowerCase(Locale.ROOT)
-                + (format == null ? "" : " written like " + format.replace('u', 'y')));
+                + (format == null ? "" : " written like " + format));
         if (reading.missing() != null) parts.add(named(reading.missing()) + " for missing");
         Map<String, String> levels = reading.levels();
         if (levels != null) {
