@@ -5,6 +5,7 @@ import static java.util.Objects.requireNonNull;
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -74,8 +75,8 @@ public final class CsvTableReader {
                     .quoteCharacter(used.quote())
                     .skipEmptyLines(false)
                     .allowUnclosedQuote(false)
-                    .allowExtraFields(true)
-                    .allowMissingFields(true)
+                    .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
+                    .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
                     .build(
                             handler,
                             used.delimiter() == DialectFinder.BLANK ? new BlankRuns(letters, used.quote()) : letters);
