@@ -266,7 +266,17 @@ public final class FollowedBatch {
         if (acting == null || !list.has(acting.column())) return null;
         Column column = list.column(acting.column());
         ActedGroups.Member[] member = new ActedGroups.Member[rows.length];
-        for (int i = 0; i < rows.length; i++) member[i] = acting.of(column.text(rows[i]));
+        for (int i = 0; i < rows.length; i++) {
+            String level = column.text(rows[i]);
+            member[i] = acting.of(level);
+            String near = bySize ? acting.near(level) : null;
+            if (near == null) continue;
+            throw BadInput.atLine(
+                    list.lineOf(rows[i]),
+                    column.name(),
+                    "is “" + level + "”",
+                    "write “" + near + "” as it stood when it was signed");
+        }
         return ActedGroups.of(release.figures(), member, judged(seeds, workers));
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.follow.ActedGroups;
 import outrider.follow.SignedFigures;
@@ -116,6 +117,16 @@ public record ReleaseDocument(
                         column.getKey(), setup.acted(), setup.control() == null ? List.of() : setup.control());
             }
             return null;
+        }
+
+        /** The level that another one differs from in its writing alone; null for none. */
+        @Nullable
+        String near(@Nullable String level) {
+            if (level == null || actedOn.contains(level) || control.contains(level)) return null;
+            return Stream.concat(actedOn.stream(), control.stream())
+                    .filter(known -> Levels.alike(known, level))
+                    .findFirst()
+                    .orElse(null);
         }
 
         ActedGroups.Member of(@Nullable String level) {

@@ -275,6 +275,13 @@ class FollowedBatchTest {
         assertThat(followed(recipe("who", null), plain).groups(new Seeds(1), Workers.ALONE))
                 .as("a batch without the column")
                 .isNull();
+        columns.set(
+                columns.size() - 1,
+                new CategoryColumn("rung", new int[] {0, 1, 2, -1, 1, 1, 1}, List.of("yes", "no", "Held out ")));
+        FollowedBatch written = followed(recipe("who", null), new Table(columns, null));
+        assertThatThrownBy(() -> written.groups(new Seeds(1), Workers.ALONE))
+                .hasMessageContaining("line 4, column \"rung\": is “Held out ”")
+                .hasMessageContaining("write “held out”");
     }
 
     @Test

@@ -58,6 +58,9 @@ public final class DateFormat {
     /** Years of two digits are those from 1950 on. */
     private static final int FIRST_SHORT_YEAR = 1950;
 
+    /** No day is written in more letters. */
+    private static final int LONGEST = 80;
+
     private static final Pattern SHORT_YEAR = Pattern.compile("(?<!u)uu(?!u)");
     private static final Pattern TIME = Pattern.compile(
             "[T ]\\s*\\d{1,2}:\\d{2}(:\\d{2}([.,]\\d+)?)?\\s*([AaPp][Mm])?\\s*(Z|UTC|GMT|[-+]\\d{2}(:?\\d{2})?)?$");
@@ -111,6 +114,7 @@ public final class DateFormat {
                     ? (int) Math.floor(serial) - SERIAL_OF_1970
                     : DateColumn.MISSING;
         }
+        if (text.length() > LONGEST) return DateColumn.MISSING;
         String day = text.strip();
         if (day.indexOf(':') > 0) {
             Matcher time = TIME.matcher(day);

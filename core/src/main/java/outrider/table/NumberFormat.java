@@ -41,7 +41,7 @@ record NumberFormat(
     private static final String CURRENCY = " ¤";
     private static final Pattern NAME =
             Pattern.compile("\\(?(1[,. ']?234[.,]5)\\)?( [%¤]| [\\p{L}°µ][\\p{L}²³/°µ]{0,11})?");
-    private static final Pattern UNIT = Pattern.compile("[-+]?\\d[\\d.,' ]*?\\s*([\\p{L}°µ][\\p{L}²³/°µ]{0,11})");
+    private static final Pattern UNIT = Pattern.compile("[-+]?\\d[\\d.,' ]*+([\\p{L}°µ][\\p{L}²³/°µ]{0,11})");
     private static final Pattern LEADING_ZERO = Pattern.compile("0\\d");
     private static final Pattern CODE = Pattern.compile("\\b[A-Z]{3}\\b");
     private static final char[] BLANKS = {0x00A0, 0x2007, 0x2009, 0x202F};

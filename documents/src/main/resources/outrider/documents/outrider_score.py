@@ -209,6 +209,8 @@ class DateFormat:
         if self.pattern == "serial":
             value = decimal(text)
             return math.floor(value) - 25569 if value is not None and 1 <= value <= 2958465 else None
+        if len(text) > 80:
+            return None
         text = text.strip()
         if text.find(":") > 0:
             text = TIME.sub("", text)
