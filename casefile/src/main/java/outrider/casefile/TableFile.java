@@ -158,7 +158,7 @@ public final class TableFile {
         TotalRecord total = TotalRecord.in(table);
         if (total != null) {
             words.add("The last record, line " + total.line() + ", " + total.found() + ". "
-                    + "Take it out of the file, or out of the population.");
+                    + "Take it out of the file, or leave it out by a condition.");
         }
         return words.isEmpty() ? null : String.join(" ", words);
     }
