@@ -8,7 +8,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
@@ -138,19 +141,26 @@ public final class TableFile {
         return read(file, manner(file, Manner.UNKNOWN), progress);
     }
 
-    /**
-     * What a reader ought to know of a file that was read; null for nothing.
-     *
-     * @param table what was read of it
-     */
+    /** What a reader ought to know of a file that was read; null for nothing. */
     public static @Nullable String notice(Path file, Manner said, Table table) throws IOException {
+        String words = Stream.of(before(file, said), end(table))
+                .filter(Objects::nonNull)
+                .collect(Collectors.joining(" "));
+        return words.isEmpty() ? null : words;
+    }
+
+    /** Of that, what can be told before it is read. */
+    public static @Nullable String before(Path file, Manner said) throws IOException {
         if (ParquetTables.is(file)) return ParquetTables.notice(file);
-        List<String> words = new ArrayList<>();
         Dialect dialect = manner(file, said).dialect();
-        if (dialect != null && dialect.above() > 0) {
-            words.add(lines(dialect.above()) + " left out above the "
-                    + (dialect.header() ? "names of the columns." : "records."));
-        }
+        if (dialect == null || dialect.above() == 0) return null;
+        return lines(dialect.above()) + " left out above the "
+                + (dialect.header() ? "names of the columns." : "records.");
+    }
+
+    /** What is odd about the end of a table; null for nothing. */
+    public static @Nullable String end(Table table) {
+        List<String> words = new ArrayList<>();
         if (!table.below().isEmpty()) {
             words.add(lines(table.below().size()) + " left out below the records: “"
                     + String.join("”, “", table.below()) + "”.");

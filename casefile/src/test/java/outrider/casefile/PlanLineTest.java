@@ -34,7 +34,7 @@ class PlanLineTest {
                         80,
                         capture == null ? 0 : 1000,
                         80,
-                        new Stability("score", 0.02, List.of(), new double[0], new double[0], 0.01, 0.03),
+                        new Stability("score", 0.02, List.of(), new double[0], new double[0], 0.01, 0.03, null),
                         List.of(),
                         capture == null ? null : new SignedFigures.Measures(told, told, told, told, told, null),
                         null,

@@ -6,12 +6,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.casefile.TableFile;
 import outrider.table.Table;
-import outrider.table.TotalRecord;
 import picocli.CommandLine.Model.CommandSpec;
 
 /** What the commands that compute a case share. */
@@ -26,13 +26,11 @@ final class Inputs {
     /** A file of records; what is odd about its end is said. */
     static Table table(CommandSpec spec, Path file) throws IOException {
         Table table = TableFile.read(file, Progress.NONE);
-        if (!table.below().isEmpty() || TotalRecord.in(table) != null) say(spec, file, TableFile.Manner.UNKNOWN, table);
+        say(spec, file, TableFile.end(table));
         return table;
     }
 
-    /** What a reader ought to know of a file that was read. */
-    static void say(CommandSpec spec, Path file, TableFile.Manner manner, Table table) throws IOException {
-        String notice = TableFile.notice(file, manner, table);
+    static void say(CommandSpec spec, Path file, @Nullable String notice) {
         if (notice != null) spec.commandLine().getErr().println(file.getFileName() + ": " + notice);
     }
 

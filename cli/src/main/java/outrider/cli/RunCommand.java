@@ -26,6 +26,7 @@ import outrider.casefile.FiguresMaker;
 import outrider.casefile.Policy;
 import outrider.casefile.ScoredCandidate;
 import outrider.casefile.SignOffChecks;
+import outrider.casefile.TableFile;
 import outrider.casefile.Written;
 import outrider.report.HtmlReport;
 import outrider.report.PdfReport;
@@ -74,9 +75,12 @@ final class RunCommand implements Callable<Integer> {
         Path records = data != null
                 ? data
                 : file.toAbsolutePath().resolveSibling(asked.data().file());
+        if (Files.isRegularFile(records)) {
+            Inputs.say(spec, records, TableFile.before(records, asked.data().manner()));
+        }
         Workers workers = Inputs.workers();
         CaseData read = CaseData.read(asked, records, Inputs.progress(spec));
-        Inputs.say(spec, records, asked.data().manner(), read.table());
+        Inputs.say(spec, records, TableFile.end(read.table()));
         BriefFile brief = read.brief();
         sayTaken(brief);
         read.doubts().forEach(spec.commandLine().getErr()::println);

@@ -61,6 +61,8 @@ class ExportRunTest extends CommandSteps {
         write();
         assertThat(of("", "")).isEqualTo(2);
         assertThat(err.toString())
+                .as("also where it is refused")
+                .contains("2 lines are left out above the names of the columns.")
                 .contains("\"late\" holds \"\", as an outcome that is not known")
                 .contains("write leftOut: [\"\"] under outcome");
         err.getBuffer().setLength(0);

@@ -117,11 +117,11 @@ public record Advice(Kind kind, @Nullable String column, String words) {
     private static String unjudged(BatchFigures last) {
         if (!last.bySize() || last.known() == 0) return "No outcome has arrived yet";
         if (last.early()) return "Fewer outcomes have arrived than the plan waits for";
-        return String.format(Locale.ROOT, "%,d events are too few to judge the last batch by itself", scarcer(last));
-    }
-
-    private static int scarcer(BatchFigures batch) {
-        return Math.min(batch.events(), batch.known() - batch.events());
+        return String.format(
+                Locale.ROOT,
+                "The event is the outcome of %,d of %,d, too few of either kind to judge the last batch by itself",
+                last.events(),
+                last.known());
     }
 
     private static Cusum with(Cusum sum, SignedFigures.Difference difference) {

@@ -43,17 +43,6 @@ public record Stability(
 
     private static final int LONGEST_NAME = 24;
 
-    public Stability(
-            String column,
-            double psi,
-            List<String> bands,
-            double[] expectedShares,
-            double[] actualShares,
-            double byChance,
-            double chanceHigh) {
-        this(column, psi, bands, expectedShares, actualShares, byChance, chanceHigh, null);
-    }
-
     /**
      * How a batch is looked at.
      *
@@ -160,7 +149,8 @@ public record Stability(
                 shares.stream().mapToDouble(s -> s[0]).toArray(),
                 shares.stream().mapToDouble(s -> s[1]).toArray(),
                 (bands - 1) * per,
-                high);
+                high,
+                null);
     }
 
     static double part(double expected, double actual) {

@@ -131,7 +131,7 @@ class SmallBatchesTest {
         assertThat(capture.high() - capture.low()).isGreaterThan(0.6);
         WatchLimit limit = new WatchLimit(Watched.CAPTURE, WatchLimit.Side.AT_LEAST, 0.2, WatchLimit.Every.MONTH);
         assertThat(limit.of(found)).isEqualTo(WatchLimit.Standing.UNKNOWN);
-        assertThat(advice(signed, found).words()).startsWith("Carry on.").contains("too few to judge");
+        assertThat(advice(signed, found).words()).startsWith("Carry on.").contains("too few of either kind to judge");
         assertThat(few.judged(false)
                         .differences(
                                 signed.figures(),

@@ -14,7 +14,7 @@ class WatchLimitTest {
     private static final SignedFigures.Told NONE = new SignedFigures.Told(null, null, null);
 
     private static BatchFigures batch(SignedFigures.Told capture, double psi, double chance, int acted) {
-        Stability score = new Stability("score", psi, List.of(), new double[0], new double[0], 0, chance);
+        Stability score = new Stability("score", psi, List.of(), new double[0], new double[0], 0, chance, null);
         SignedFigures.Told gain = new SignedFigures.Told(0.4, 0.3, 0.5);
         return new BatchFigures(
                 1000,

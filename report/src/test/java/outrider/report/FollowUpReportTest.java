@@ -71,7 +71,8 @@ class FollowUpReportTest {
                 new double[] {0.6, 0.4},
                 moved ? new double[] {0.1, 0.9} : new double[] {0.59, 0.41},
                 0.01,
-                0.03);
+                0.03,
+                null);
         SignedFigures.Measures now = known == 0 ? null : measures(capture);
         boolean early = known < 250;
         SignedFigures.Difference off = SignedFigures.Difference.of(told(0.32), told(capture));
