@@ -28,10 +28,12 @@ public final class BestOfEach {
 
     private BestOfEach() {}
 
-    /** By JSON name, in the order of METHODS. O(groups) a measure, the measures in parallel. */
+    /** By JSON name, in the order of METHODS. O(groups), then O(groups with events) a measure, the measures in parallel. */
     public static Map<String, Best> of(Ranking ranking) {
-        List<Best> found =
-                SOUGHT.parallelStream().map(measure -> best(ranking, measure)).toList();
+        int[] points = pointsWithEvents(ranking);
+        List<Best> found = SOUGHT.parallelStream()
+                .map(measure -> best(ranking, points, measure))
+                .toList();
         Map<String, Best> all = new LinkedHashMap<>();
         for (int i = 0; i < SOUGHT.size(); i++) all.put(SOUGHT.get(i).jsonName(), found.get(i));
         return all;
@@ -41,13 +43,21 @@ public final class BestOfEach {
      * Acting on more non-events alone raises no measure, so only groups that hold events are looked at (for MCC: its derivative by false
      * alarms is negative everywhere).
      */
-    private static Best best(Ranking ranking, Measure measure) {
+    private static int[] pointsWithEvents(Ranking ranking) {
+        int[] points = new int[ranking.groups() + 1];
+        int found = 1;
+        for (int point = 1; point < points.length; point++) {
+            if (ranking.events(point) != ranking.events(point - 1)) points[found++] = point;
+        }
+        return Arrays.copyOf(points, found);
+    }
+
+    private static Best best(Ranking ranking, int[] points, Measure measure) {
         if (measure == Measure.SPECIFICITY) return new Best(1.0, null, 0.0);
         int at = -1;
         double highest = Double.NaN;
         double toBeat = Double.NEGATIVE_INFINITY;
-        for (int point = 0; point <= ranking.groups(); point++) {
-            if (point > 0 && ranking.events(point) == ranking.events(point - 1)) continue;
+        for (int point : points) {
             double value = measure.of(Cells.at(ranking, point));
             if (!(value > toBeat)) continue;
             at = point;

@@ -23,26 +23,23 @@ final class DescendingOrder {
     static DescendingOrder of(double[] values) {
         int n = values.length;
         long[] keys = new long[n];
-        int[][] counts = new int[PASSES][BUCKETS];
-        for (int i = 0; i < n; i++) {
-            long key = keyOf(values[i]);
-            keys[i] = key;
-            for (int pass = 0; pass < PASSES; pass++) counts[pass][digit(key, pass)]++;
-        }
-        int[] records = new int[n];
-        for (int i = 0; i < n; i++) records[i] = i;
-        DescendingOrder byUpper = sorted(keys.clone(), records.clone(), counts, UPPER);
-        if (byUpper.finished()) return byUpper;
-        return sorted(keys, records, counts, 0);
+        for (int i = 0; i < n; i++) keys[i] = keyOf(values[i]);
+        DescendingOrder byUpper = sorted(keys, UPPER);
+        return byUpper.finished() ? byUpper : sorted(keys, 0);
     }
 
-    /** By the digits from {@code first} on. */
-    private static DescendingOrder sorted(long[] keys, int[] records, int[][] countsOf, int first) {
-        int n = keys.length;
+    /** By the digits from {@code first} on; the keys stay as they are. */
+    private static DescendingOrder sorted(long[] unsorted, int first) {
+        int n = unsorted.length;
+        int[][] counts = new int[PASSES][BUCKETS];
+        for (long key : unsorted) for (int pass = first; pass < PASSES; pass++) counts[pass][digit(key, pass)]++;
+        long[] keys = unsorted;
+        int[] records = new int[n];
+        for (int i = 0; i < n; i++) records[i] = i;
         long[] otherKeys = new long[n];
         int[] otherRecords = new int[n];
         for (int pass = first; pass < PASSES; pass++) {
-            int[] start = countsOf[pass].clone();
+            int[] start = counts[pass];
             if (n == 0 || start[digit(keys[0], pass)] == n) continue;
             int sum = 0;
             for (int b = 0; b < BUCKETS; b++) {
@@ -55,14 +52,15 @@ final class DescendingOrder {
                 otherKeys[to] = keys[i];
                 otherRecords[to] = records[i];
             }
-            long[] heldKeys = keys;
+            long[] heldKeys = keys == unsorted ? new long[n] : keys;
             keys = otherKeys;
             otherKeys = heldKeys;
             int[] heldRecords = records;
             records = otherRecords;
             otherRecords = heldRecords;
         }
-        return new DescendingOrder(keys, records);
+        // sorting goes on in place, and the keys that were given stay
+        return new DescendingOrder(keys == unsorted ? unsorted.clone() : keys, records);
     }
 
     /** Puts runs of the same upper half in order, stably; false where one of them is long. */

@@ -8,6 +8,7 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -70,6 +71,13 @@ public final class CsvTableReader {
             handler = new Handler(used, most);
             letters = source.reader(used.encoding());
             letters.skipLines(used.above());
+            Handler taking = handler;
+            Runnable told = () -> progress.checkpoint(
+                    bytes <= 0 ? 0 : Math.min(1, source.taken() / (double) bytes),
+                    "reading record " + Math.max(1, taking.records));
+            Reader rest = used.delimiter() == DialectFinder.BLANK
+                    ? new BlankRuns(letters, used.quote())
+                    : handler.takePlain(new PlainRecords(letters, used.delimiter(), used.quote()), told);
             CsvReader<Boolean> reader = CsvReader.builder()
                     .fieldSeparator(used.delimiter())
                     .quoteCharacter(used.quote())
@@ -77,15 +85,8 @@ public final class CsvTableReader {
                     .allowUnclosedQuote(false)
                     .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
                     .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
-                    .build(
-                            handler,
-                            used.delimiter() == DialectFinder.BLANK ? new BlankRuns(letters, used.quote()) : letters);
-            for (Boolean ignored : reader) {
-                if (handler.records % CHECK_EVERY == 0) {
-                    double share = bytes <= 0 ? 0 : Math.min(1, source.taken() / (double) bytes);
-                    progress.checkpoint(share, "reading record " + Math.max(1, handler.records));
-                }
-            }
+                    .build(handler, rest);
+            for (Boolean ignored : reader) if (handler.records % CHECK_EVERY == 0) told.run();
         } catch (CsvParseException | IOException | UncheckedIOException e) {
             BadInput undecoded = letters == null ? null : letters.refusal();
             throw undecoded != null ? undecoded : unreadable(handler, e);
@@ -129,6 +130,9 @@ public final class CsvTableReader {
 
         private int records = -1;
         private int fields;
+        /** Lines that were taken before the library's reader began to count. */
+        private int before;
+
         private long line;
         private long blankLine;
         private final List<String> below = new ArrayList<>();
@@ -144,7 +148,7 @@ public final class CsvTableReader {
 
         @Override
         protected void handleBegin(long startingLineNumber) {
-            line = startingLineNumber + dialect.above();
+            line = startingLineNumber + dialect.above() + before;
             fields = 0;
             open = true;
         }
@@ -167,6 +171,34 @@ public final class CsvTableReader {
             }
             if (index >= builders.size()) return;
             requireNonNull(filling).add(buffer, offset, length, length == 0 && !quoted);
+        }
+
+        /** Takes the records that are plain, and gives what follows them. */
+        Reader takePlain(PlainRecords text, Runnable told) throws IOException {
+            FieldBatch first = new FieldBatch(1);
+            text.into(first);
+            if (text.next(first, 2, MOST_IN_FILE) < 1) return text.rest();
+            handleBegin(1);
+            first.each(this::take);
+            buildRecord();
+            before = 1;
+            int columns = names.size();
+            text.into(requireNonNull(filling));
+            int got = columns;
+            while (got != PlainRecords.OTHER) {
+                FieldBatch batch = requireNonNull(filling);
+                while (!batch.full() && (got = text.next(batch, columns, columns)) == columns) {
+                    handleBegin(1);
+                    before++;
+                    noteLine();
+                    records++;
+                }
+                turn();
+                if (got != PlainRecords.OTHER) text.into(requireNonNull(filling));
+                told.run();
+            }
+            open = false;
+            return text.rest();
         }
 
         @Override
@@ -212,7 +244,7 @@ public final class CsvTableReader {
             if (below.isEmpty() && !Remarks.isOne(text)) return false;
             if (below.isEmpty()) belowLine = line;
             below.add(text);
-            filling.dropLast();
+            filling.dropAfter(filling.size() - 1);
             return true;
         }
 

@@ -26,6 +26,7 @@ final class FieldBatch {
 
     private final int columns;
     private final int most;
+    private final int[] start;
     private final int[] end;
     private final boolean[] missing;
     private char[] letters = new char[1 << 19];
@@ -35,6 +36,7 @@ final class FieldBatch {
     FieldBatch(int columns) {
         this.columns = columns;
         most = Math.max(1, FIELDS / columns) * columns;
+        start = new int[most + columns];
         end = new int[most + columns];
         missing = new boolean[most + columns];
     }
@@ -44,18 +46,44 @@ final class FieldBatch {
         if (length > SHORT) System.arraycopy(buffer, offset, letters, used, length);
         else for (int i = 0; i < length; i++) letters[used + i] = buffer[offset + i];
         used += length;
+        put(used - length, used, gone);
+    }
+
+    /** A field of letters that are there already. */
+    void put(int from, int to, boolean gone) {
         missing[fields] = gone;
-        end[fields++] = used;
+        start[fields] = from;
+        end[fields++] = to;
+    }
+
+    /** All the room for letters that there is. */
+    char[] letters() {
+        return letters;
+    }
+
+    int size() {
+        return fields;
+    }
+
+    /** What takes one field. */
+    interface Taker {
+        void take(int index, char[] letters, int offset, int length, boolean quoted);
+    }
+
+    /** Hands all fields to one taker, as of one record. */
+    void each(Taker taker) {
+        for (int f = 0; f < fields; f++) taker.take(f, letters, start[f], end[f] - start[f], !missing[f]);
     }
 
     /** The text of the field that was added last. */
     String last() {
-        int start = fields < 2 ? 0 : end[fields - 2];
-        return new String(letters, start, end[fields - 1] - start);
+        int from = start[fields - 1];
+        return new String(letters, from, end[fields - 1] - from);
     }
 
-    void dropLast() {
-        fields--;
+    /** Takes out all but the first fields. */
+    void dropAfter(int left) {
+        fields = left;
         used = fields == 0 ? 0 : end[fields - 1];
     }
 
@@ -81,9 +109,8 @@ final class FieldBatch {
 
     private void handTo(ColumnBuilder builder, int column) {
         for (int f = column; f < fields; f += columns) {
-            int start = f == 0 ? 0 : end[f - 1];
             if (missing[f]) builder.addMissing();
-            else builder.add(letters, start, end[f] - start);
+            else builder.add(letters, start[f], end[f] - start[f]);
         }
     }
 
