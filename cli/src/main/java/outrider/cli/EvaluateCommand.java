@@ -125,12 +125,8 @@ final class EvaluateCommand implements Callable<Integer> {
         Capacity most = capacity == null ? null : Capacity.parse(capacity);
         Table table = readTable();
         var request = new Evaluation.Request(
-                outcome,
-                event,
+                new Evaluation.Records(outcome, event, weight, value, unit),
                 scores,
-                weight,
-                value,
-                unit,
                 money == null
                         ? null
                         : new Evaluation.Money(money, most, plannedRate == null ? Double.NaN : plannedRate, curve),

@@ -59,7 +59,14 @@ public final class NotInModel {
             double weight = both.coefficients()[2];
             // rates of the other folds lie against the own one by chance alone; only agreement tells something
             boolean agrees = weight > 0;
-            double ratio = agrees ? Math.max(0, 2 * (both.logLikelihood() - alone.logLikelihood())) / spread : 0;
+            double ratio = agrees
+                    ? Math.max(
+                                    0,
+                                    2
+                                            * (both.likelihood().log()
+                                                    - alone.likelihood().log()))
+                            / spread
+                    : 0;
             AucUncertainty with = without;
             if (agrees) {
                 double[] together = new double[logit.length];

@@ -37,23 +37,44 @@ public final class Evaluation {
     /**
      * What to evaluate.
      *
-     * @param weight a column, or null
-     * @param value a column, or null
-     * @param unit a column whose equal values name records that belong together, or null
+     * @param scores columns
      * @param money or null to leave it out
      * @param figures what is wanted of each score
      * @param cuts or null
      */
     public record Request(
-            String outcome,
-            List<String> eventLevels,
+            Records records,
             List<String> scores,
-            String weight,
-            String value,
-            String unit,
             @Nullable Money money,
             Wanted figures,
             @Nullable Cuts cuts) {}
+
+    /**
+     * What the table's columns are, but for the scores.
+     *
+     * @param weight a column, or null
+     * @param value a column, or null
+     * @param unit a column whose equal values name records that belong together, or null
+     */
+    public record Records(
+            String outcome,
+            List<String> eventLevels,
+            @Nullable String weight,
+            @Nullable String value,
+            @Nullable String unit) {
+
+        /** @throws BadInput naming line and column of the first value that will not do */
+        private Sample of(Table table) {
+            byte[] events = Levels.outcome(table, outcome, eventLevels);
+            double[] weights = weight == null
+                    ? null
+                    : Numbers.demand(table, weight, w -> w > 0, "weights must be numbers above 0");
+            double[] values = value == null
+                    ? null
+                    : Numbers.demand(table, value, v -> v >= 0, "values must be numbers of 0 or more");
+            return new Sample(events, values, weights, unit == null ? null : Units.of(table.column(unit)));
+        }
+    }
 
     /**
      * @param capacity or null
@@ -79,15 +100,7 @@ public final class Evaluation {
 
     /** @throws BadInput naming line and column of the first value that will not do */
     public static Map<String, Object> of(Table table, Request request) {
-        byte[] outcome = Levels.outcome(table, request.outcome(), request.eventLevels());
-        double[] weight = request.weight() == null
-                ? null
-                : Numbers.demand(table, request.weight(), w -> w > 0, "weights must be numbers above 0");
-        double[] value = request.value() == null
-                ? null
-                : Numbers.demand(table, request.value(), v -> v >= 0, "values must be numbers of 0 or more");
-        int[] unit = request.unit() == null ? null : Units.of(table.column(request.unit()));
-        Sample sample = new Sample(outcome, value, weight, unit);
+        Sample sample = request.records().of(table);
         int k = request.scores().size();
         if (new HashSet<>(request.scores()).size() < k) {
             throw BadInput.of("score", "names a column twice", "name each once");
@@ -99,8 +112,8 @@ public final class Evaluation {
         Workers workers = new Workers(Runtime.getRuntime().availableProcessors());
         workers.each(k, i -> {
             score[i] = Numbers.demand(table, request.scores().get(i), s -> true, "every record needs a finite score");
-            placed[i] = IndexedRanking.of(score[i], outcome, weight, value);
-            doubt[i] = weight == null ? AucUncertainty.of(placed[i], sample) : null;
+            placed[i] = IndexedRanking.of(score[i], sample.outcome(), sample.weight(), sample.value());
+            doubt[i] = sample.weight() == null ? AucUncertainty.of(placed[i], sample) : null;
             figures[i] = figures(placed[i].ranking(), score[i], sample, doubt[i], request);
         });
         Map<String, Object> scores = new LinkedHashMap<>();

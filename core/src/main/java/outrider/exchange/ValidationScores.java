@@ -22,18 +22,14 @@ import outrider.uncertainty.Sample;
  * @param placed validation
  * @param sample validation's records; the same object for all candidates of a brief
  * @param quality on validation in ten bands; null where the score is no probability
- * @param outOfFold AUC on training by models that did not see the record; null where there are no such scores
- * @param trainingDepth and {@code trainingCapture}: points of the gains curve on training
+ * @param beside training
  */
 public record ValidationScores(
         IndexedRanking placed,
         Sample sample,
         AucUncertainty doubt,
         @Nullable ProbabilityQuality quality,
-        double trainingAuc,
-        AucUncertainty.@Nullable Interval outOfFold,
-        double[] trainingDepth,
-        double[] trainingCapture,
+        OnTraining beside,
         List<Alarm> alarms) {
     private static final int TRAINING_POINTS = 401;
     private static final int BANDS = 10;
@@ -44,6 +40,15 @@ public record ValidationScores(
      * @param outOfFold null where there are no such scores; NaN for records that no fold holds
      */
     public record Training(double[] scores, double @Nullable [] outOfFold, Sample sample) {}
+
+    /**
+     * What is seen on training.
+     *
+     * @param outOfFold AUC by models that did not see the record; null where there are no such scores
+     * @param depth and {@code capture}: points of the gains curve
+     */
+    public record OnTraining(
+            double auc, AucUncertainty.@Nullable Interval outOfFold, double[] depth, double[] capture) {}
 
     /** What a candidate is, and what its split does not keep together. */
     public record Nature(boolean probability, boolean reference, CandidateEvidence.@Nullable Apart apart) {}
@@ -72,11 +77,7 @@ public record ValidationScores(
                 : null;
         AucUncertainty.Interval outOfFold = training.outOfFold() == null ? null : outOfFold(training);
         int[] points = SimplifiedCurve.of(onTraining, TRAINING_POINTS).points();
-        return new ValidationScores(
-                placed,
-                validation,
-                doubt,
-                quality,
+        OnTraining beside = new OnTraining(
                 onTraining.auc(),
                 outOfFold,
                 Arrays.stream(points)
@@ -84,7 +85,13 @@ public record ValidationScores(
                         .toArray(),
                 Arrays.stream(points)
                         .mapToDouble(p -> onTraining.events(p) / onTraining.totalEvents())
-                        .toArray(),
+                        .toArray());
+        return new ValidationScores(
+                placed,
+                validation,
+                doubt,
+                quality,
+                beside,
                 nature.reference()
                         ? List.of()
                         : Alarms.of(new CandidateEvidence(

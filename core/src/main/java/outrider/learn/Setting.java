@@ -15,10 +15,9 @@ import outrider.table.NumberColumn;
  * @param name as documents have it
  * @param label as people read it
  * @param sentence what it does
- * @param low and {@code high}: the range of a number, both included
+ * @param range of a number; null for others
  * @param initial the value where none is given; null where one must be
  * @param choices of {@link Type#CHOICE}
- * @param byFactor whether numbers differ by factors rather than by steps, as a search tries them
  * @param mayBeFound whether {@link #AS_NEEDED} may stand for the number
  */
 public record Setting(
@@ -26,11 +25,9 @@ public record Setting(
         String label,
         String sentence,
         Type type,
-        double low,
-        double high,
+        @Nullable Range range,
         @Nullable Object initial,
         List<Choice> choices,
-        boolean byFactor,
         boolean mayBeFound) {
     /** Stands in documents for a number that the program is to find. */
     public static final String AS_NEEDED = "asNeeded";
@@ -48,24 +45,31 @@ public record Setting(
         CANDIDATES
     }
 
+    /** From where to where, both included. */
+    public record Range(double low, double high) {
+        private String words() {
+            return NumberColumn.text(low) + " to " + NumberColumn.text(high);
+        }
+    }
+
     /** A value and its words. */
     public record Choice(String value, String words) {}
 
     public static Setting number(String name, String label, String sentence, double low, double high, double initial) {
-        return new Setting(name, label, sentence, Type.NUMBER, low, high, initial, List.of(), low >= 0, false);
+        return new Setting(name, label, sentence, Type.NUMBER, new Range(low, high), initial, List.of(), false);
     }
 
     /** A number that the program finds by itself unless it is told. */
     public static Setting found(String name, String label, String sentence, double low, double high) {
-        return new Setting(name, label, sentence, Type.NUMBER, low, high, AS_NEEDED, List.of(), true, true);
+        return new Setting(name, label, sentence, Type.NUMBER, new Range(low, high), AS_NEEDED, List.of(), true);
     }
 
     public static Setting whole(String name, String label, String sentence, int low, int high, int initial) {
-        return new Setting(name, label, sentence, Type.WHOLE, low, high, initial, List.of(), high >= 100, false);
+        return new Setting(name, label, sentence, Type.WHOLE, new Range(low, high), initial, List.of(), false);
     }
 
     public static Setting foundWhole(String name, String label, String sentence, int low, int high) {
-        return new Setting(name, label, sentence, Type.WHOLE, low, high, AS_NEEDED, List.of(), high >= 100, true);
+        return new Setting(name, label, sentence, Type.WHOLE, new Range(low, high), AS_NEEDED, List.of(), true);
     }
 
     /** @param choices value, words, value, words …; the first is the initial one */
@@ -73,22 +77,22 @@ public record Setting(
         List<Choice> all = java.util.stream.IntStream.range(0, choices.length / 2)
                 .mapToObj(i -> new Choice(choices[2 * i], choices[2 * i + 1]))
                 .toList();
-        return new Setting(name, label, sentence, Type.CHOICE, 0, 0, choices[0], all, false, false);
+        return new Setting(name, label, sentence, Type.CHOICE, null, choices[0], all, false);
     }
 
     /** @param yes and {@code no}: the two values in words */
     public static Setting yes(
             String name, String label, String sentence, @Nullable Boolean initial, String yes, String no) {
         List<Choice> words = List.of(new Choice("true", yes), new Choice("false", no));
-        return new Setting(name, label, sentence, Type.YES_NO, 0, 0, initial, words, false, false);
+        return new Setting(name, label, sentence, Type.YES_NO, null, initial, words, false);
     }
 
     public static Setting numbers(String name, String label, String sentence) {
-        return new Setting(name, label, sentence, Type.NUMBERS, 0, 0, List.of(), List.of(), false, false);
+        return new Setting(name, label, sentence, Type.NUMBERS, null, List.of(), List.of(), false);
     }
 
     public static Setting of(Type type, String name, String label, String sentence) {
-        return new Setting(name, label, sentence, type, 0, 0, null, List.of(), false, false);
+        return new Setting(name, label, sentence, type, null, null, List.of(), false);
     }
 
     /**
@@ -135,11 +139,13 @@ public record Setting(
     private Object number(@Nullable Object value) {
         if (mayBeFound && AS_NEEDED.equals(value)) return AS_NEEDED;
         boolean whole = type == Type.WHOLE;
-        String range = "give a " + (whole ? "whole number" : "number") + " from " + NumberColumn.text(low) + " to "
-                + NumberColumn.text(high) + (mayBeFound ? ", or " + AS_NEEDED : "");
-        if (!(value instanceof Number given)) throw wrong(value, range);
+        Range allowed = requireNonNull(range);
+        String way = "give a " + (whole ? "whole number" : "number") + " from " + allowed.words()
+                + (mayBeFound ? ", or " + AS_NEEDED : "");
+        if (!(value instanceof Number given)) throw wrong(value, way);
         double number = given.doubleValue();
-        if (!(number >= low && number <= high) || whole && number != Math.rint(number)) throw wrong(value, range);
+        boolean inside = number >= allowed.low() && number <= allowed.high();
+        if (!inside || whole && number != Math.rint(number)) throw wrong(value, way);
         if (whole) return (int) number;
         return number;
     }

@@ -34,12 +34,8 @@ class EvaluationTest {
                 .forEach(t -> thresholds.add(t.get("threshold").asDouble()));
         boolean weighted = vector.get("input").has("weight");
         var request = new Evaluation.Request(
-                "y",
-                List.of("1"),
+                new Evaluation.Records("y", List.of("1"), weighted ? "weight" : null, null, null),
                 List.of("s"),
-                weighted ? "weight" : null,
-                null,
-                null,
                 null,
                 new Evaluation.Wanted(bands, thresholds, null),
                 null);
@@ -68,12 +64,8 @@ class EvaluationTest {
             String value = in.path("useValue").asBoolean() ? "value" : null;
             double planned = amount(in, "planned", Double.NaN);
             var request = new Evaluation.Request(
-                    "y",
-                    List.of("1"),
+                    new Evaluation.Records("y", List.of("1"), null, value, null),
                     List.of("s"),
-                    null,
-                    value,
-                    null,
                     new Evaluation.Money(stakes, capacity, planned, true),
                     NOTHING_MORE,
                     null);
@@ -113,12 +105,8 @@ class EvaluationTest {
 
     private static Evaluation.Request cutsRequest(Stakes stakes, String weight, Evaluation.Cuts cuts) {
         return new Evaluation.Request(
-                "y",
-                List.of("1"),
+                new Evaluation.Records("y", List.of("1"), weight, null, null),
                 List.of("s"),
-                weight,
-                null,
-                null,
                 stakes == null ? null : new Evaluation.Money(stakes, null, Double.NaN, false),
                 NOTHING_MORE,
                 cuts);
@@ -145,8 +133,8 @@ class EvaluationTest {
                         new CategoryColumn("s", new int[] {0, 1, 0}, List.of("0.5", "high")),
                         new NumberColumn("y", new double[] {0, 1, 0})),
                 null);
-        var request =
-                new Evaluation.Request("y", List.of("1"), List.of("s"), null, null, null, null, NOTHING_MORE, null);
+        var request = new Evaluation.Request(
+                new Evaluation.Records("y", List.of("1"), null, null, null), List.of("s"), null, NOTHING_MORE, null);
         assertThatThrownBy(() -> Evaluation.of(table, request))
                 .isInstanceOf(BadInput.class)
                 .hasMessageStartingWith("line 3, column \"s\": found \"high\"");

@@ -193,9 +193,12 @@ class LearnersTest {
             if (setting.mayBeFound()) {
                 assertThat(setting.checked(Setting.AS_NEEDED)).isEqualTo(setting.initial());
             } else if (setting.type() == Setting.Type.NUMBER || setting.type() == Setting.Type.WHOLE) {
-                assertThat(((Number) setting.initial()).doubleValue()).isBetween(setting.low(), setting.high());
+                assertThat(((Number) setting.initial()).doubleValue())
+                        .isBetween(setting.range().low(), setting.range().high());
             }
-            Object wrong = setting.type() == Setting.Type.YES_NO ? "perhaps" : setting.high() + 1;
+            Object wrong = setting.type() == Setting.Type.YES_NO
+                    ? "perhaps"
+                    : setting.range() == null ? 1 : setting.range().high() + 1;
             assertThatThrownBy(() -> setting.checked(wrong))
                     .isInstanceOf(BadInput.class)
                     .hasMessageContaining(setting.name());
@@ -282,7 +285,7 @@ class LearnersTest {
                         .isLessThan(model.path().get(i - 1).criterion() + 1e-6);
             }
             double last = model.path().get(model.path().size() - 1).criterion();
-            assertThat(model.fit().bic()).isCloseTo(last, within(1e-4));
+            assertThat(model.fit().likelihood().bic()).isCloseTo(last, within(1e-4));
         }
     }
 

@@ -69,10 +69,10 @@ class LogisticTest {
                     expected.get("oddsRatiosPerSd"),
                     inputs.stream().map(Coefficient::oddsRatioPerSd).toList(),
                     tolerance);
-            Vectors.assertHolds(expected.get("logLikelihood"), fit.logLikelihood(), tolerance);
-            Vectors.assertHolds(expected.get("aic"), fit.aic(), tolerance);
-            Vectors.assertHolds(expected.get("bic"), fit.bic(), tolerance);
-            Vectors.assertHolds(expected.get("mcfadden"), fit.mcfadden(), tolerance);
+            Vectors.assertHolds(expected.get("logLikelihood"), fit.likelihood().log(), tolerance);
+            Vectors.assertHolds(expected.get("aic"), fit.likelihood().aic(), tolerance);
+            Vectors.assertHolds(expected.get("bic"), fit.likelihood().bic(), tolerance);
+            Vectors.assertHolds(expected.get("mcfadden"), fit.likelihood().mcfadden(), tolerance);
         }
     }
 
@@ -88,7 +88,7 @@ class LogisticTest {
         LogisticFit fit = fit(0, Y, A, constant, B, sum);
         assertThat(fit.dropped()).containsExactly(1, 3);
         assertThat(fit.coefficients()[2]).isZero();
-        assertThat(fit.parameters()).isEqualTo(3);
+        assertThat(fit.likelihood().parameters()).isEqualTo(3);
         LogisticFit without = fit(0, Y, A, B);
         assertThat(fit.coefficients()[1]).isCloseTo(without.coefficients()[1], within(1e-9));
     }
@@ -168,7 +168,7 @@ class LogisticTest {
         for (int i = 0; i < 8; i++) thousands[i] = 1000 * B[i] + 5e6;
         LogisticFit plain = fit(2, Y, A, B);
         LogisticFit scaled = fit(2, Y, A, thousands);
-        assertThat(scaled.logLikelihood()).isCloseTo(plain.logLikelihood(), within(1e-8));
+        assertThat(scaled.likelihood().log()).isCloseTo(plain.likelihood().log(), within(1e-8));
         assertThat(scaled.coefficients()[2] * 1000).isCloseTo(plain.coefficients()[2], within(1e-8));
     }
 
@@ -178,7 +178,7 @@ class LogisticTest {
         assertThat(fit(1, oneEvent, B).converged()).isTrue();
         LogisticFit nothing = fit(0, Y, new double[] {5, 5, 5, 5, 5, 5, 5, 5});
         assertThat(nothing.dropped()).containsExactly(0);
-        assertThat(nothing.logLikelihood()).isCloseTo(nothing.nullLogLikelihood(), within(1e-9));
+        assertThat(nothing.likelihood().log()).isCloseTo(nothing.likelihood().nullLog(), within(1e-9));
         double[] huge = {1e150, -1e150, 1e149, 0, 5, -7, 1e148, 2};
         assertThat(fit(1, Y, huge).coefficients()).doesNotContain(Double.NaN);
         LogisticFit three = LogisticRegression.fit(

@@ -45,12 +45,8 @@ class CaseTest extends CaseSteps {
 
         String scores = analyst.get("/comparisons/" + id + "/scores.csv").body().asString();
         var request = new Evaluation.Request(
-                "outcome",
-                List.of("1"),
+                new Evaluation.Records("outcome", List.of("1"), null, null, null),
                 List.of("Logistic", "Points", "Groups"),
-                null,
-                null,
-                null,
                 new Evaluation.Money(new Stakes(40, 5, 0, 0, 0, 1), new Capacity(0.1, true), Double.NaN, false),
                 new Evaluation.Wanted(List.of(10), List.of(), null),
                 null);

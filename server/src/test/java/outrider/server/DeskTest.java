@@ -28,12 +28,8 @@ class DeskTest extends DeskSteps {
     private Map<?, ?> evaluate(
             Table scores, String value, Stakes stakes, double planned, long seed, List<Double> cuts) {
         var request = new Evaluation.Request(
-                "outcome",
-                List.of("1"),
+                new Evaluation.Records("outcome", List.of("1"), null, value, null),
                 List.of("Logistic", "Points", "Groups"),
-                null,
-                value,
-                null,
                 new Evaluation.Money(stakes, new Capacity(0.1, true), planned, false),
                 new Evaluation.Wanted(List.of(10), List.of(), null),
                 new Evaluation.Cuts(cuts, "Logistic", seed));
@@ -236,12 +232,8 @@ class DeskTest extends DeskSteps {
         Map<?, ?> core = (Map<?, ?>) Evaluation.of(
                         scores,
                         new Evaluation.Request(
-                                "outcome",
-                                List.of("1"),
+                                new Evaluation.Records("outcome", List.of("1"), "points", null, null),
                                 List.of("Logistic", "Penalised"),
-                                "points",
-                                null,
-                                null,
                                 new Evaluation.Money(STAKES, null, Double.NaN, false),
                                 new Evaluation.Wanted(List.of(10), List.of(), null),
                                 new Evaluation.Cuts(List.of(rank), "Logistic", 9)))

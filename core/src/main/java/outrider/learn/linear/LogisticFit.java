@@ -20,14 +20,32 @@ public record LogisticFit(
         double[] coefficients,
         double @Nullable [] standardErrors,
         double[] deviations,
-        double logLikelihood,
-        double nullLogLikelihood,
-        int parameters,
-        double records,
+        Likelihood likelihood,
         int iterations,
         boolean converged,
         List<Integer> dropped,
         List<Integer> separated) {
+
+    /**
+     * How likely the training outcomes are.
+     *
+     * @param log of the fit's
+     * @param nullLog of the base rate's
+     */
+    public record Likelihood(double log, double nullLog, int parameters, double records) {
+        public double aic() {
+            return -2 * log + 2 * parameters;
+        }
+
+        public double bic() {
+            return -2 * log + parameters * Math.log(records);
+        }
+
+        /** McFadden's R². */
+        public double mcfadden() {
+            return 1 - log / nullLog;
+        }
+    }
 
     /** The same without standard errors, which no information matrix tells where records stand for others by weights. */
     LogisticFit withoutErrors() {
@@ -38,31 +56,7 @@ public record LogisticFit(
     LogisticFit moved(double by, double @Nullable [] errors) {
         double[] other = coefficients.clone();
         other[0] += by;
-        return new LogisticFit(
-                other,
-                errors,
-                deviations,
-                logLikelihood,
-                nullLogLikelihood,
-                parameters,
-                records,
-                iterations,
-                converged,
-                dropped,
-                separated);
-    }
-
-    public double aic() {
-        return -2 * logLikelihood + 2 * parameters;
-    }
-
-    public double bic() {
-        return -2 * logLikelihood + parameters * Math.log(records);
-    }
-
-    /** McFadden's R². */
-    public double mcfadden() {
-        return 1 - logLikelihood / nullLogLikelihood;
+        return new LogisticFit(other, errors, deviations, likelihood, iterations, converged, dropped, separated);
     }
 
     /** The intercept, then one line an input. */

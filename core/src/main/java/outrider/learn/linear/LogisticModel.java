@@ -88,14 +88,15 @@ public record LogisticModel(
     private Part.Likelihood likelihood() {
         boolean weighted = fit.standardErrors() == null && fit.separated().isEmpty();
         boolean plain = penalty == 0 && !weighted;
+        LogisticFit.Likelihood likelihood = fit.likelihood();
         return new Part.Likelihood(
-                fit.records(),
+                likelihood.records(),
                 fit.iterations(),
                 fit.converged(),
-                fit.logLikelihood(),
-                plain ? fit.aic() : null,
-                plain ? fit.bic() : null,
-                fit.mcfadden());
+                likelihood.log(),
+                plain ? likelihood.aic() : null,
+                plain ? likelihood.bic() : null,
+                likelihood.mcfadden());
     }
 
     private Part.StepwisePath stepwise() {

@@ -134,7 +134,8 @@ public final class Stepwise {
     }
 
     private double criterion(@Nullable LogisticFit fit) {
-        return bic ? requireNonNull(fit).bic() : requireNonNull(fit).aic();
+        LogisticFit.Likelihood likelihood = requireNonNull(fit).likelihood();
+        return bic ? likelihood.bic() : likelihood.aic();
     }
 
     /** The inputs of some columns, by their place among all, the intercept's place being 0. */
@@ -179,7 +180,7 @@ public final class Stepwise {
         Arrays.sort(kept);
         DMatrixRMaj variance = new DMatrixRMaj(kept.length, kept.length);
         CommonOps_DDRM.pinv(part(information, kept, kept), variance);
-        double perInput = bic ? Math.log(fit.records()) : 2;
+        double perInput = bic ? Math.log(fit.likelihood().records()) : 2;
         List<Move> moves = new ArrayList<>();
         for (int g = 0; g < names.size(); g++) {
             boolean adds = !chosen.contains(g);

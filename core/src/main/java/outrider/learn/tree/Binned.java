@@ -15,22 +15,21 @@ import outrider.prepare.TrainingData;
  * @param edges of numbers, for column c: a value belongs to the first bin whose edge is not below it; null for levels
  * @param bins how many bins hold values, by column; missing comes after them
  * @param common of a column that is nearly always the same, the bin that it is mostly in; −1 for others
- * @param start of row r in {@code listed}; one more at the end
- * @param listed where a row is not in the common bin of such a column: {@code column · 256 + bin}
- * @param byColumn the same by column: of column c from {@code byColumn[c]} on in {@code who}; one more at the end
- * @param who {@code row · 256 + bin}, rows ascending
+ * @param listed where rows are not in the common bin of such a column
  */
 public record Binned(
-        List<TreeColumn> columns,
-        byte[] bin,
-        int rows,
-        double[][] edges,
-        int[] bins,
-        int[] common,
-        int[] start,
-        int[] listed,
-        int[] byColumn,
-        int[] who) {
+        List<TreeColumn> columns, byte[] bin, int rows, double[][] edges, int[] bins, int[] common, Listed listed) {
+
+    /**
+     * Cells one by one, by row and by column.
+     *
+     * @param start of row r in {@code cells}; one more at the end
+     * @param cells {@code column · 256 + bin}
+     * @param byColumn of column c from {@code byColumn[c]} on in {@code who}; one more at the end
+     * @param who {@code row · 256 + bin}, rows ascending
+     */
+    record Listed(int[] start, int[] cells, int[] byColumn, int[] who) {}
+
     public static final int MOST = 254;
     /** A column with this share of its records in one bin is summed from the others. */
     private static final double NEARLY_ALWAYS = 0.75;
@@ -89,7 +88,7 @@ public record Binned(
         int[] next = byColumn.clone();
         for (int i = 0; i < n; i++)
             for (int j = start[i]; j < start[i + 1]; j++) who[next[listed[j] >> 8]++] = i << 8 | listed[j] & 0xff;
-        return new Binned(List.of(columns), bin, n, edges, bins, common, start, listed, byColumn, who);
+        return new Binned(List.of(columns), bin, n, edges, bins, common, new Listed(start, listed, byColumn, who));
     }
 
     private static int place(double[] edges, double value) {

@@ -140,8 +140,8 @@ final class Grower {
             return;
         }
         int middle = part(from, to, found);
-        double leftA = found.leftA();
-        double leftB = found.leftB();
+        double leftA = found.left().a();
+        double leftB = found.left().b();
         int branch = built.add();
         built.add();
         double threshold = found.levels() == null ? threshold(found) : 0;
@@ -242,8 +242,9 @@ final class Grower {
             allB += b[order[i]];
         }
         long byColumn = (long) to - from;
-        for (int c : of) byColumn += data.byColumn()[c + 1] - data.byColumn()[c];
-        long byRow = (to - from) * (long) data.listed().length / data.rows();
+        int[] begin = data.listed().byColumn();
+        for (int c : of) byColumn += begin[c + 1] - begin[c];
+        long byRow = (to - from) * (long) data.listed().cells().length / data.rows();
         if (byColumn < byRow) addByColumn(sums, from, to, of);
         else addByRow(sums, from, to, of);
         for (int c : of) {
@@ -267,8 +268,8 @@ final class Grower {
     private void addByRow(double[] sums, int from, int to, int[] of) {
         Arrays.fill(listedAt, -1);
         for (int c : of) listedAt[c] = offset[c];
-        int[] start = data.start();
-        int[] listed = data.listed();
+        int[] start = data.listed().start();
+        int[] listed = data.listed().cells();
         for (int i = from; i < to; i++) {
             int row = order[i];
             double rowA = a[row];
@@ -292,13 +293,14 @@ final class Grower {
             ofNode[at + 1] = b[order[i]];
             ofNode[at + 2] = 1;
         }
-        for (int c : of) addPostings(sums, offset[c], data.byColumn()[c], data.byColumn()[c + 1]);
+        int[] begin = data.listed().byColumn();
+        for (int c : of) addPostings(sums, offset[c], begin[c], begin[c + 1]);
         for (int i = from; i < to; i++) Arrays.fill(ofNode, 3 * order[i], 3 * order[i] + 3, 0);
     }
 
     /** Runs of one bin are added up before they are written. */
     private void addPostings(double[] sums, int first, int from, int to) {
-        int[] who = data.who();
+        int[] who = data.listed().who();
         for (int j = from; j < to; ) {
             int bin = who[j] & 0xff;
             int o = first + 3 * bin;

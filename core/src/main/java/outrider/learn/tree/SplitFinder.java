@@ -22,7 +22,7 @@ final class SplitFinder {
      *
      * @param bin the last bin on the left, of a number
      * @param levels places on the left, of a level
-     * @param leftA and {@code leftB}: sums of the left branch
+     * @param left sums of the left branch
      */
     record Found(
             int column,
@@ -30,10 +30,11 @@ final class SplitFinder {
             long @Nullable [] levels,
             boolean missingLeft,
             boolean missingSeen,
-            double leftA,
-            double leftB,
+            Branch left,
             double gain,
             double rank) {}
+
+    record Branch(double a, double b) {}
 
     private @Nullable Found best;
     private double a;
@@ -137,8 +138,7 @@ final class SplitFinder {
                 levels ? levelsUpTo(sums, c, mostAt, bins) : null,
                 mostMissingLeft,
                 lost > 0,
-                mostLeftA,
-                mostLeft,
+                new Branch(mostLeftA, mostLeft),
                 most,
                 rank);
     }

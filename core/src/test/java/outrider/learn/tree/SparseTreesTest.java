@@ -61,10 +61,7 @@ class SparseTreesTest {
                 of.edges(),
                 of.bins(),
                 none,
-                new int[of.rows() + 1],
-                new int[0],
-                new int[of.width() + 1],
-                new int[0]);
+                new Binned.Listed(new int[of.rows() + 1], new int[0], new int[of.width() + 1], new int[0]));
     }
 
     private static Tree grown(Binned binned, TrainingData data, boolean chosen) {
@@ -115,20 +112,21 @@ class SparseTreesTest {
     @Test
     void bothListsHoldEveryOddCellOnce() {
         Binned binned = binned(data(5));
+        Binned.Listed listed = binned.listed();
         int cells = 0;
         for (int c = 0; c < binned.width(); c++) {
-            for (int j = binned.byColumn()[c]; j < binned.byColumn()[c + 1]; j++, cells++) {
-                int row = binned.who()[j] >>> 8;
-                assertThat(binned.who()[j] & 0xff)
+            for (int j = listed.byColumn()[c]; j < listed.byColumn()[c + 1]; j++, cells++) {
+                int row = listed.who()[j] >>> 8;
+                assertThat(listed.who()[j] & 0xff)
                         .isEqualTo(binned.binAt(row, c))
                         .isNotEqualTo(binned.common()[c]);
             }
         }
-        assertThat(cells).isEqualTo(binned.listed().length);
+        assertThat(cells).isEqualTo(listed.cells().length);
         for (int r = 0; r < binned.rows(); r++) {
-            for (int j = binned.start()[r]; j < binned.start()[r + 1]; j++) {
-                int c = binned.listed()[j] >> 8;
-                assertThat(binned.listed()[j] & 0xff).isEqualTo(binned.binAt(r, c));
+            for (int j = listed.start()[r]; j < listed.start()[r + 1]; j++) {
+                int c = listed.cells()[j] >> 8;
+                assertThat(listed.cells()[j] & 0xff).isEqualTo(binned.binAt(r, c));
             }
         }
     }

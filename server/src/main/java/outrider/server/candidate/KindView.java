@@ -30,13 +30,14 @@ public record KindView(String kind, String words, boolean reference, boolean tak
                 case NUMBERS -> "numbers";
                 case CANDIDATES -> "candidates";
             };
+            Setting.Range range = setting.range();
             return new SettingView(
                     setting.name(),
                     setting.label(),
                     setting.sentence(),
                     type,
-                    setting.low(),
-                    setting.high(),
+                    range == null ? 0 : range.low(),
+                    range == null ? 0 : range.high(),
                     setting.initial(),
                     setting.choices(),
                     setting.mayBeFound());

@@ -176,7 +176,7 @@ public class ComparisonViews {
                 candidate.name,
                 candidate.kind.reference(),
                 scored.doubt().interval(),
-                scored.trainingAuc(),
+                scored.beside().auc(),
                 scored.alarms());
     }
 
@@ -235,7 +235,8 @@ public class ComparisonViews {
                 candidate.inputs.size(),
                 new ComparisonView.Known(timing.days(), timing.last(), timing.undated()),
                 scored.doubt().interval(),
-                new ComparisonView.TrainingView(scored.trainingAuc(), scored.outOfFold()),
+                new ComparisonView.TrainingView(
+                        scored.beside().auc(), scored.beside().outOfFold()),
                 new ComparisonView.ByAuc(
                         byAuc.verdict(),
                         byAuc.adjustedP(),
@@ -270,7 +271,8 @@ public class ComparisonViews {
                 Bands.of(ranking, (int) Math.min(SLIVERS, ranking.total())).stream()
                         .mapToDouble(BandRow::eventRate)
                         .toArray(),
-                new ComparisonView.GainsView(scored.trainingDepth(), scored.trainingCapture()));
+                new ComparisonView.GainsView(
+                        scored.beside().depth(), scored.beside().capture()));
     }
 
     private ComparisonView.BandView band(Comparisons.Compared compared, int i) {
