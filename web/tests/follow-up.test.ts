@@ -71,7 +71,7 @@ describe('is it still what was signed', () => {
   it('draws a batch of few events hollow, and goes on from the one before', async () => {
     open({
       releases: [release(1, 'IN_SERVICE')],
-      follow: advised([batch(1, 0.4), batch(2, 0, { few: true })]),
+      follow: advised([batch(1, 0.4), batch(2, 0, { few: true, notice: 'Left out below: “Total”.' })]),
     });
     expect(
       await screen.findByRole('button', { name: 'begin the next brief on the batch of 2026-12-01' }),
@@ -79,6 +79,7 @@ describe('is it still what was signed', () => {
     const line = screen.getByRole('img', { name: 'Capture at the signed cut along the batches' });
     expect(line.querySelectorAll('circle')[1].textContent).toContain('not judged by itself');
     expect(screen.getByRole('region', { name: 'Batches' }).textContent).toContain('few events');
+    expect(screen.getByText('Left out below: “Total”.')).toBeTruthy();
   });
 
   it('calls an input far only where none of all inputs gets there by chance', async () => {

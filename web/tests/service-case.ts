@@ -103,6 +103,7 @@ export const batch = (id: number, capture: number | null, more: Partial<Batch> =
   day: `2026-12-0${id}`,
   version: 1,
   file: `week-${id}.csv`,
+  notice: null,
   status: 'done',
   message: null,
   groups: null,

@@ -9646,6 +9646,8 @@ export interface components {
       /** Format: int32 */
       version: number;
       file: string;
+      /** @description what a reader ought to know of its file, such as lines that were left out */
+      notice: string | null;
       status: components['schemas']['WorkStatus'];
       message: string | null;
       /** @description null until they are worked out, groups, segments and carried of the newest of each version alone */

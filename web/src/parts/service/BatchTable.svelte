@@ -78,7 +78,8 @@
           <tr>
             <td>{b.day}</td>
             <td class="max-w-[180px] truncate" title={b.file}
-              >{b.file}{#if b.message}<small class="sub alarm">▲ {b.message}</small
+              >{b.file}{#if b.notice}<small class="sub whitespace-normal">{b.notice}</small
+                >{/if}{#if b.message}<small class="sub alarm">▲ {b.message}</small
                 >{/if}{#if b.unmatched}<small class="sub"
                   >{count(b.unmatched)} outcomes of no record of it</small
                 >{/if}{#if b.contradictory}<small class="sub alarm"

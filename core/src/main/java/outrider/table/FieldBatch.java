@@ -6,6 +6,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 
 /**
@@ -98,10 +99,13 @@ final class FieldBatch {
 
     /** Begins to hand the fields to their columns; the batch is not to be touched before that ends. */
     CompletableFuture<Void> handTo(List<ColumnBuilder> builders) {
+        AtomicInteger next = new AtomicInteger();
         return CompletableFuture.allOf(IntStream.range(0, TASKS)
                 .mapToObj(task -> CompletableFuture.runAsync(
                         () -> {
-                            for (int c = task; c < columns; c += TASKS) handTo(builders.get(c), c);
+                            for (int c = next.getAndIncrement(); c < columns; c = next.getAndIncrement()) {
+                                handTo(builders.get(c), c);
+                            }
                         },
                         WORKERS))
                 .toArray(CompletableFuture[]::new));

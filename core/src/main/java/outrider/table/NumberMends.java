@@ -11,10 +11,6 @@ import outrider.table.Reading.Mend;
 
 /** Numbers that may be days, or of which some values may stand for missing. */
 final class NumberMends {
-    /** Values that people write for “no value”, where they lie apart from all others. */
-    private static final List<Double> MARKS =
-            List.of(-1.0, -9.0, -99.0, -999.0, -9999.0, 99.0, 999.0, 9999.0, 99999.0, 999999.0);
-
     /** A mark stands in so many records, or of small tables in this share of them and in some. */
     private static final int ENOUGH = 20;
 
@@ -35,6 +31,15 @@ final class NumberMends {
 
     private NumberMends() {}
 
+    /** Values that people write for “no value”, where they lie apart from all others. */
+    private static boolean isMark(double value) {
+        if (value != (int) value) return false;
+        return switch ((int) value) {
+            case -1, -9, -99, -999, -9999, 99, 999, 9999, 99999, 999999 -> true;
+            default -> false;
+        };
+    }
+
     static @Nullable Mend of(NumberColumn column) {
         String name = column.name();
         if (days(column, DateFormat.of("uuuuMMdd"), v -> v >= 19000101 && v <= 21001231)) return day("uuuuMMdd");
@@ -47,8 +52,10 @@ final class NumberMends {
             return day(DateFormat.SERIAL);
         }
         Mend mark = mark(column);
-        if (mark == null) mark = farAway(column);
-        return mark != null ? mark : zero(column);
+        if (mark != null) return mark;
+        Ends ends = Ends.of(column.values());
+        Mend far = farAway(column, ends);
+        return far != null ? far : zero(column, ends);
     }
 
     /** Whether so many records of those that hold a value are too many for a slip. */
@@ -57,8 +64,7 @@ final class NumberMends {
     }
 
     /** Zeros among measurements that are all far above it, such as a blood pressure of 0. */
-    private static @Nullable Mend zero(NumberColumn column) {
-        Ends ends = Ends.of(column.values());
+    private static @Nullable Mend zero(NumberColumn column, Ends ends) {
         if (ends.different < FEW_VALUES || ends.low.value[0] != 0) return null;
         int zeros = ends.low.records(1);
         if (zeros > MOST_ZEROS * ends.present) return null;
@@ -95,8 +101,7 @@ final class NumberMends {
     }
 
     /** Up to three values, the lowest or the highest, that lie several times the range of all others away from them. */
-    private static @Nullable Mend farAway(NumberColumn column) {
-        Ends ends = Ends.of(column.values());
+    private static @Nullable Mend farAway(NumberColumn column, Ends ends) {
         Outermost farthest = null;
         double widest = 0;
         int marks = 0;
@@ -125,14 +130,15 @@ final class NumberMends {
         final double[] value = new double[4];
         private final int[] records = new int[4];
         int size;
+        /** What lies further in is none of the few. */
+        private double bar = Double.NEGATIVE_INFINITY;
 
         Outermost(boolean highest) {
             sign = highest ? 1 : -1;
         }
 
         void meet(double met) {
-            int last = value.length - 1;
-            if (size == value.length && sign * met < sign * value[last]) return;
+            if (sign * met < bar) return;
             int place = 0;
             while (place < size && sign * value[place] > sign * met) place++;
             if (place < size && value[place] == met) {
@@ -146,6 +152,7 @@ final class NumberMends {
             }
             value[place] = met;
             records[place] = 1;
+            if (size == value.length) bar = sign * value[size - 1];
         }
 
         int records(int first) {
@@ -204,12 +211,12 @@ final class NumberMends {
         for (double value : values) {
             if (Double.isNaN(value)) continue;
             present++;
-            if (MARKS.contains(value)) {
+            if (isMark(value)) {
                 counts.merge(value, 1, Integer::sum);
                 continue;
             }
-            low = Math.min(low, value);
-            high = Math.max(high, value);
+            if (value < low) low = value;
+            if (value > high) high = value;
         }
         for (Map.Entry<Double, Integer> found : counts.entrySet()) {
             double mark = found.getKey();

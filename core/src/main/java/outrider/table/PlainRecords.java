@@ -1,7 +1,6 @@
 package outrider.table;
 
 import java.io.CharArrayReader;
-import java.io.FilterReader;
 import java.io.IOException;
 import java.io.Reader;
 import java.util.Arrays;
@@ -91,13 +90,17 @@ final class PlainRecords {
 
     /** What is left of the text. */
     Reader rest() {
-        char[] left = Arrays.copyOfRange(letters, at, limit);
-        CharArrayReader first = new CharArrayReader(left);
-        return new FilterReader(in) {
+        CharArrayReader first = new CharArrayReader(Arrays.copyOfRange(letters, at, limit));
+        return new Reader() {
             @Override
             public int read(char[] into, int offset, int length) throws IOException {
                 int got = first.read(into, offset, length);
                 return got >= 0 ? got : in.read(into, offset, length);
+            }
+
+            @Override
+            public void close() throws IOException {
+                in.close();
             }
         };
     }

@@ -25,8 +25,9 @@ class FollowUpTest extends ReleaseSteps {
         String open = file(8).lines()
                 .map(line -> line.startsWith("member") ? line : line.substring(0, line.lastIndexOf(',') + 1))
                 .collect(Collectors.joining("\n", "", "\n"));
-        int batch = batch(id, dataset("january.csv", open), "2027-01-04");
+        int batch = batch(id, dataset("january.csv", open + "(1200 rows)\n"), "2027-01-04");
         JsonPath before = followed(id);
+        assertThat(before.getString("batches[0].notice")).contains("below the records: “(1200 rows)”");
         assertThat(before.getInt("batches[0].figures.known")).isZero();
         assertThat(before.getInt("batches[0].figures.records")).isEqualTo(1200);
         assertThat(before.getString("advice.kind")).isEqualTo("CARRY_ON");

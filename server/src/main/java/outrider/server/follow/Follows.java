@@ -25,6 +25,7 @@ import outrider.follow.Advice;
 import outrider.follow.BatchFigures;
 import outrider.follow.Carried;
 import outrider.follow.SegmentFigures;
+import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
 import outrider.server.release.Release;
 import outrider.server.release.Releases;
@@ -49,6 +50,7 @@ public class Follows {
     }
 
     /**
+     * @param notice what a reader ought to know of its file, such as lines that were left out
      * @param few whether too few events or others have come to judge it by itself
      * @param figures null until they are worked out, {@code groups}, {@code segments} and {@code carried} of the newest of each version alone
      */
@@ -57,6 +59,7 @@ public class Follows {
             LocalDate day,
             int version,
             String file,
+            @Nullable String notice,
             WorkStatus status,
             @Nullable String message,
             @Nullable BatchFigures figures,
@@ -103,11 +106,13 @@ public class Follows {
             boolean newestOfItsVersion = Objects.equals(last.get(batch.releaseId), batch.id);
             Release release = releases.get(batch.releaseId);
             if (batch.figures != null) newest = batch.releaseId;
+            Dataset file = datasets.get(batch.datasetId);
             views.add(new FollowBatchView(
                     batch.id,
                     batch.day,
                     release.version,
-                    datasets.get(batch.datasetId).name,
+                    file.name,
+                    file.notice,
                     batch.status,
                     batch.message,
                     figures == null || newestOfItsVersion ? figures : figures.withMovedInputs(),
