@@ -137,6 +137,7 @@ public final class CsvTableReader {
         private long blankLine;
         private final List<String> below = new ArrayList<>();
         private long belowLine;
+        private int belowFields;
         private boolean open;
         private int[] lines = new int[1024];
         private boolean straightLines = true;
@@ -226,7 +227,7 @@ public final class CsvTableReader {
             } else if (fields > 0) {
                 if (isBelow()) return Boolean.FALSE;
                 if (blankLine > 0 && (below.isEmpty() || blankLine < belowLine)) throw ragged(blankLine, 0);
-                if (!below.isEmpty()) throw ragged(belowLine, 1);
+                if (!below.isEmpty()) throw ragged(belowLine, belowFields);
                 if (fields != names.size()) throw ragged(line, fields);
                 noteLine();
                 if (requireNonNull(filling).full()) turn();
@@ -237,14 +238,21 @@ public final class CsvTableReader {
             return Boolean.TRUE;
         }
 
-        /** A remark in a line without a delimiter is no record where none follows it. */
+        /** A remark in a line without a delimiter, or one that counts the records, is no record where none follows it. */
         private boolean isBelow() {
-            if (fields != 1 || names.size() == 1 || records < 1 || below.size() == MOST_BELOW) return false;
-            String text = requireNonNull(filling).last();
-            if (below.isEmpty() && !Remarks.isOne(text)) return false;
-            if (below.isEmpty()) belowLine = line;
+            if (fields >= names.size() || records < 1 || below.size() == MOST_BELOW) return false;
+            FieldBatch batch = requireNonNull(filling);
+            String text = batch.last(fields, dialect.delimiter());
+            boolean remark = fields == 1
+                    ? !below.isEmpty() || Remarks.isOne(text)
+                    : Remarks.counts(text, records, dialect.delimiter());
+            if (!remark) return false;
+            if (below.isEmpty()) {
+                belowLine = line;
+                belowFields = fields;
+            }
             below.add(text);
-            filling.dropAfter(filling.size() - 1);
+            batch.dropAfter(batch.size() - fields);
             return true;
         }
 

@@ -7,6 +7,7 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /**
@@ -76,10 +77,11 @@ final class FieldBatch {
         for (int f = 0; f < fields; f++) taker.take(f, letters, start[f], end[f] - start[f], !missing[f]);
     }
 
-    /** The text of the field that was added last. */
-    String last() {
-        int from = start[fields - 1];
-        return new String(letters, from, end[fields - 1] - from);
+    /** The texts of the fields that were added last, put together again. */
+    String last(int count, char delimiter) {
+        return IntStream.range(fields - count, fields)
+                .mapToObj(f -> new String(letters, start[f], end[f] - start[f]))
+                .collect(Collectors.joining(String.valueOf(delimiter)));
     }
 
     /** Takes out all but the first fields. */

@@ -1,5 +1,7 @@
 package outrider.table;
 
+import java.util.Locale;
+
 /** Lines of a file of records that are none, such as “3,000 records”. */
 final class Remarks {
     private static final int LONGEST = 60;
@@ -16,6 +18,12 @@ final class Remarks {
         if (first == END_OF_FILE || first == '#' || first == '(') return true;
         boolean rule = bare.chars().allMatch(c -> "-=_*+|:. ".indexOf(c) >= 0);
         return rule || bare.indexOf(' ') > 0 || bare.indexOf(':') > 0;
+    }
+
+    /** Whether a line reads as one that tells how many records there are, their thousands parted by what parts the fields. */
+    static boolean counts(String line, int records, char delimiter) {
+        String parted = String.format(Locale.ROOT, "%,d", records).replace(',', delimiter);
+        return isOne(line) && line.contains(parted) && line.replace(parted, "").indexOf(delimiter) < 0;
     }
 
     /** As it is told. */

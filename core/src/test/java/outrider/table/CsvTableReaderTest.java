@@ -122,6 +122,22 @@ class CsvTableReaderTest {
         assertThat(ended.below()).containsExactly("end of file");
     }
 
+    @ParameterizedTest
+    @ValueSource(strings = {"(3,000 rows)", "Records: 3,000", "3,000 records read", "made by the desk\n3,000 records"})
+    void aRemarkBelowMayPartTheThousandsOfItsCount(String remark) {
+        Table table = read("a,b,c\n" + "1,2,x\n".repeat(3000) + remark + "\n");
+        assertThat(table.size()).isEqualTo(3000);
+        assertThat(table.below()).containsExactly(remark.split("\n"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"Records: 3,001", "M 17,204", "gold member,3", "(3,000 rows)\n1,2,x", "3,000"})
+    void aRecordThatWasCutOffIsNoRemark(String last) {
+        assertThatThrownBy(() -> read("a,b,c\n" + "1,2,x\n".repeat(3000) + last + "\n"))
+                .isInstanceOf(BadInput.class)
+                .hasMessageStartingWith("line 3002: has 2 fields where the header has 3");
+    }
+
     @Test
     void aLastRecordThatHoldsSumsIsNone() {
         String text = "who,amount,calls,seg,y\nM1,10.5,1,a,0\nM2,20.25,2,b,1\nM3,3,4,a,0\n";
