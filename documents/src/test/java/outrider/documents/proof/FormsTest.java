@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayInputStream;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Proxy;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -39,7 +41,23 @@ class FormsTest {
 
     private static final FormKind.Places PLACES = new FormKind.Places(FormsTest::database, "python3");
 
+    /** One a thread, as a pool would give it: signing in costs more than a trial. */
+    private static final ThreadLocal<Connection> KEPT = ThreadLocal.withInitial(FormsTest::connected);
+
     private static Connection database() {
+        Connection kept = KEPT.get();
+        return (Connection) Proxy.newProxyInstance(
+                FormsTest.class.getClassLoader(), new Class<?>[] {Connection.class}, (self, method, given) -> {
+                    if (method.getName().equals("close")) return null;
+                    try {
+                        return method.invoke(kept, given);
+                    } catch (InvocationTargetException e) {
+                        throw e.getCause();
+                    }
+                });
+    }
+
+    private static Connection connected() {
         try {
             return DriverManager.getConnection(
                     System.getenv("OUTRIDER_TEST_DB_URL") + "?reWriteBatchedInserts=true",
