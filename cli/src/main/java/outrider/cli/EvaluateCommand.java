@@ -3,6 +3,8 @@ package outrider.cli;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.ObjectReader;
+import com.fasterxml.jackson.databind.ObjectWriter;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
 import java.io.IOException;
@@ -10,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
 import outrider.base.BadInput;
 import outrider.exchange.Evaluation;
 import outrider.stakes.Capacity;
@@ -27,9 +30,15 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         description = "Prints every figure of a file's score columns as one JSON document.")
 final class EvaluateCommand implements Callable<Integer> {
-    private static final ObjectMapper JSON = new ObjectMapper()
-            .enable(SerializationFeature.INDENT_OUTPUT)
-            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES);
+    /** Made beside the reading of the options: it takes as long as these. */
+    private static final CompletableFuture<Json> JSON = CompletableFuture.supplyAsync(() -> {
+        ObjectMapper json = new ObjectMapper();
+        return new Json(
+                json.readerFor(StakesFile.class).with(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES),
+                json.writer(SerializationFeature.INDENT_OUTPUT));
+    });
+
+    private record Json(ObjectReader stakes, ObjectWriter figures) {}
 
     @Spec
     CommandSpec spec;
@@ -133,7 +142,9 @@ final class EvaluateCommand implements Callable<Integer> {
                 new Evaluation.Wanted(bands, thresholds, partialAuc),
                 cuts.isEmpty() ? null : new Evaluation.Cuts(cuts, leader, seed));
         try {
-            spec.commandLine().getOut().println(JSON.writeValueAsString(Evaluation.of(table, request)));
+            spec.commandLine()
+                    .getOut()
+                    .println(JSON.join().figures().writeValueAsString(Evaluation.of(table, request)));
         } catch (BadInput e) {
             throw inFile(file, e);
         }
@@ -156,7 +167,7 @@ final class EvaluateCommand implements Callable<Integer> {
     private Stakes readStakes() throws IOException {
         demandFile(stakes);
         try {
-            return JSON.readValue(stakes.toFile(), StakesFile.class).stakes();
+            return JSON.join().stakes().<StakesFile>readValue(stakes.toFile()).stakes();
         } catch (UnrecognizedPropertyException e) {
             throw BadInput.of(
                     stakes.toString(),

@@ -24,6 +24,8 @@ public final class Main {
     public static void main(String[] args) {
         // libraries log through it, and here nobody listens
         System.setProperty("slf4j.internal.verbosity", "ERROR");
+        // the parser would look through every archive for a language that is not used here
+        System.setProperty("picocli.disable.closures", "true");
         System.exit(run(
                 new PrintWriter(System.out, true, Charset.defaultCharset()),
                 new PrintWriter(System.err, true, Charset.defaultCharset()),

@@ -10,6 +10,10 @@ final class DescendingOrder {
     private static final int BUCKETS = 1 << BITS;
     private static final int PASSES = 6;
     private static final int UPPER = 3;
+    /** Bits of a record's number. */
+    private static final int NUMBER = 31;
+
+    private static final long UPPER_BITS = -1L << NUMBER;
     private static final int SHORT = 24;
 
     final long[] keys;
@@ -21,46 +25,85 @@ final class DescendingOrder {
     }
 
     static DescendingOrder of(double[] values) {
-        int n = values.length;
-        long[] keys = new long[n];
-        for (int i = 0; i < n; i++) keys[i] = keyOf(values[i]);
-        DescendingOrder byUpper = sorted(keys, UPPER);
-        return byUpper.finished() ? byUpper : sorted(keys, 0);
+        DescendingOrder byUpper = byUpper(values);
+        if (byUpper.finished()) return byUpper;
+        long[] keys = new long[values.length];
+        for (int i = 0; i < keys.length; i++) keys[i] = keyOf(values[i]);
+        return sorted(keys);
     }
 
-    /** By the digits from {@code first} on; the keys stay as they are. */
-    private static DescendingOrder sorted(long[] unsorted, int first) {
+    /** By the upper bits alone, each record's number standing in place of the lower ones. */
+    private static DescendingOrder byUpper(double[] values) {
+        int n = values.length;
+        long[] packed = new long[n];
+        int[][] counts = new int[UPPER][BUCKETS];
+        int[] low = counts[0];
+        int[] middle = counts[1];
+        int[] high = counts[2];
+        for (int i = 0; i < n; i++) {
+            long key = keyOf(values[i]);
+            packed[i] = key & UPPER_BITS | i;
+            low[digit(key >>> NUMBER, 0)]++;
+            middle[digit(key >>> NUMBER, 1)]++;
+            high[digit(key >>> NUMBER, 2)]++;
+        }
+        long[] other = new long[n];
+        for (int pass = 0; pass < UPPER; pass++) {
+            int[] start = counts[pass];
+            int shift = NUMBER + pass * BITS;
+            if (n == 0 || start[digit(packed[0] >>> shift, 0)] == n) continue;
+            places(start);
+            for (long entry : packed) other[start[digit(entry >>> shift, 0)]++] = entry;
+            long[] held = packed;
+            packed = other;
+            other = held;
+        }
+        int[] records = new int[n];
+        for (int i = 0; i < n; i++) {
+            int record = (int) packed[i] & Integer.MAX_VALUE;
+            records[i] = record;
+            other[i] = keyOf(values[record]);
+        }
+        return new DescendingOrder(other, records);
+    }
+
+    /** Turns counts into where each bucket begins. */
+    private static void places(int[] counts) {
+        int sum = 0;
+        for (int b = 0; b < counts.length; b++) {
+            int count = counts[b];
+            counts[b] = sum;
+            sum += count;
+        }
+    }
+
+    /** By all digits; the keys that are given serve as room. */
+    private static DescendingOrder sorted(long[] unsorted) {
         int n = unsorted.length;
         int[][] counts = new int[PASSES][BUCKETS];
-        for (long key : unsorted) for (int pass = first; pass < PASSES; pass++) counts[pass][digit(key, pass)]++;
+        for (long key : unsorted) for (int pass = 0; pass < PASSES; pass++) counts[pass][digit(key, pass)]++;
         long[] keys = unsorted;
         int[] records = new int[n];
         for (int i = 0; i < n; i++) records[i] = i;
         long[] otherKeys = new long[n];
         int[] otherRecords = new int[n];
-        for (int pass = first; pass < PASSES; pass++) {
+        for (int pass = 0; pass < PASSES; pass++) {
             int[] start = counts[pass];
             if (n == 0 || start[digit(keys[0], pass)] == n) continue;
-            int sum = 0;
-            for (int b = 0; b < BUCKETS; b++) {
-                int count = start[b];
-                start[b] = sum;
-                sum += count;
-            }
+            places(start);
             for (int i = 0; i < n; i++) {
                 int to = start[digit(keys[i], pass)]++;
                 otherKeys[to] = keys[i];
                 otherRecords[to] = records[i];
             }
-            long[] heldKeys = keys == unsorted ? new long[n] : keys;
+            long[] heldKeys = keys;
             keys = otherKeys;
             otherKeys = heldKeys;
             int[] heldRecords = records;
             records = otherRecords;
             otherRecords = heldRecords;
         }
-        // sorting goes on in place, and the keys that were given stay
-        return new DescendingOrder(keys == unsorted ? unsorted.clone() : keys, records);
+        return new DescendingOrder(keys, records);
     }
 
     /** Puts runs of the same upper half in order, stably; false where one of them is long. */
@@ -69,7 +112,7 @@ final class DescendingOrder {
         for (int from = 0; from < n; ) {
             int to = from + 1;
             boolean ordered = true;
-            while (to < n && keys[to] >>> UPPER * BITS == keys[from] >>> UPPER * BITS) {
+            while (to < n && keys[to] >>> NUMBER == keys[from] >>> NUMBER) {
                 ordered &= Long.compareUnsigned(keys[to - 1], keys[to]) <= 0;
                 to++;
             }

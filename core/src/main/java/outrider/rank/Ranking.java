@@ -67,6 +67,8 @@ public final class Ranking {
         if (value != null)
             refuse(n, "value", "missing, infinite or below 0", i -> !(value[i] >= 0 && Double.isFinite(value[i])));
         DescendingOrder order = DescendingOrder.of(score);
+        long[] keys = order.keys;
+        int[] records = order.records;
         double[] scores = new double[n + 1];
         double[] sizes = new double[n + 1];
         double[] events = new double[n + 1];
@@ -79,7 +81,7 @@ public final class Ranking {
         double worth = 0;
         double square = 0;
         for (int i = 0; i < n; i++) {
-            int record = order.records[i];
+            int record = records[i];
             double w = weight == null ? 1 : weight[record];
             size += w;
             if (outcome[record] == 1) {
@@ -90,9 +92,9 @@ public final class Ranking {
                 }
             }
             if (placed != null) placed[record] = group + 1;
-            if (i + 1 < n && order.keys[i + 1] == order.keys[i]) continue;
+            if (i + 1 < n && keys[i + 1] == keys[i]) continue;
             group++;
-            scores[group] = DescendingOrder.valueOf(order.keys[i]);
+            scores[group] = DescendingOrder.valueOf(keys[i]);
             sizes[group] = size;
             events[group] = event;
             if (value == null) continue;
@@ -151,10 +153,14 @@ public final class Ranking {
     /** P(s⁺ > s⁻) + ½P(s⁺ = s⁻). O(groups). */
     public double auc() {
         double area = 0;
-        for (int g = 1; g <= groups(); g++) {
-            double p = events(g);
-            double before = events(g - 1);
-            area += (size(g) - size(g - 1) - (p - before)) * (p + before);
+        double before = 0;
+        double sizeBefore = 0;
+        for (int g = 1; g < sizes.length; g++) {
+            double p = events[g];
+            double size = sizes[g];
+            area += (size - sizeBefore - (p - before)) * (p + before);
+            before = p;
+            sizeBefore = size;
         }
         return area / 2 / totalEvents() / (total() - totalEvents());
     }

@@ -98,21 +98,27 @@ public final class AucUncertainty {
         double auc = ranking.auc();
         double[] ofEvent = new double[groups + 1];
         double[] ofOther = new double[groups + 1];
+        double above = 0;
+        double caughtAbove = 0;
         for (int g = 1; g <= groups; g++) {
-            double above = ranking.size(g - 1) - ranking.events(g - 1);
-            double upTo = ranking.size(g) - ranking.events(g);
+            double caught = ranking.events(g);
+            double upTo = ranking.size(g) - caught;
             ofEvent[g] = 1 - (above + upTo) / 2 / others - auc;
-            ofOther[g] = (ranking.events(g - 1) + ranking.events(g)) / 2 / events - auc;
+            ofOther[g] = (caughtAbove + caught) / 2 / events - auc;
+            above = upTo;
+            caughtAbove = caught;
         }
         int[] unit = sample.unit();
         double[] weight = sample.weight();
         double[] eventSum = new double[sample.units()];
         double[] otherSum = unit == null ? eventSum : new double[eventSum.length];
-        for (int i = 0; i < sample.size(); i++) {
-            int point = placed.point()[i];
+        int[] points = placed.point();
+        byte[] outcome = sample.outcome();
+        for (int i = 0; i < outcome.length; i++) {
+            int point = points[i];
             int at = unit == null ? i : unit[i];
             double w = weight == null ? 1 : weight[i];
-            if (sample.outcome()[i] == 1) eventSum[at] += w * ofEvent[point];
+            if (outcome[i] == 1) eventSum[at] += w * ofEvent[point];
             else otherSum[at] += w * ofOther[point];
         }
         return new AucUncertainty(sample, ranking, eventSum, otherSum, auc);
@@ -155,6 +161,7 @@ public final class AucUncertainty {
     public @Nullable Double covariance(AucUncertainty other) {
         if (eventUnits < 2 || otherUnits < 2) return null;
         boolean alone = sample.unit() == null;
+        byte[] outcome = sample.outcome();
         double eventPart = 0;
         double otherPart = 0;
         double across = 0;
@@ -163,7 +170,7 @@ public final class AucUncertainty {
                 eventPart += ofEvents[u] * other.ofEvents[u];
                 otherPart += ofOthers[u] * other.ofOthers[u];
                 across += ofEvents[u] * other.ofOthers[u] + ofOthers[u] * other.ofEvents[u];
-            } else if (sample.outcome()[u] == 1) eventPart += ofEvents[u] * other.ofEvents[u];
+            } else if (outcome[u] == 1) eventPart += ofEvents[u] * other.ofEvents[u];
             else otherPart += ofOthers[u] * other.ofOthers[u];
         }
         double units = ofEvents.length;

@@ -108,7 +108,12 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
 
     private static double[] sums(
             int from, int to, double[] x, byte[] outcome, double @Nullable [] weight, double mean, double a, double b) {
-        double[] sums = new double[6];
+        double pulls = 0;
+        double pullsOff = 0;
+        double known = 0;
+        double knownOff = 0;
+        double knownOffSquared = 0;
+        double weightedLoss = 0;
         LogLoss loss = new LogLoss();
         for (int i = from; i < to; i++) {
             double w = weight == null ? 1 : weight[i];
@@ -118,17 +123,16 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
             double p = eta >= 0 ? 1 / (1 + small) : small / (1 + small);
             double pull = w * (outcome[i] - p);
             double information = w * p * (1 - p);
-            sums[0] += pull;
-            sums[1] += pull * off;
-            sums[2] += information;
-            sums[3] += information * off;
-            sums[4] += information * off * off;
+            pulls += pull;
+            pullsOff += pull * off;
+            known += information;
+            knownOff += information * off;
+            knownOffSquared += information * off * off;
             double against = outcome[i] == 1 ? -eta : eta;
             if (weight == null) loss.add(against, small);
-            else sums[5] += w * (Math.max(0, against) + Math.log1p(small));
+            else weightedLoss += w * (Math.max(0, against) + Math.log1p(small));
         }
-        sums[5] += loss.sum();
-        return sums;
+        return new double[] {pulls, pullsOff, known, knownOff, knownOffSquared, weightedLoss + loss.sum()};
     }
 
     private static double @Nullable [] errors(
