@@ -128,10 +128,8 @@ const answers = ({ path }: Asked): unknown => {
   if (path.includes('/errors/1/against'))
     return {
       figures: {
-        onlyFirst: 9,
-        onlyFirstEvents: 5,
-        onlySecond: 9,
-        onlySecondEvents: 1,
+        first: { records: 9, events: 5 },
+        second: { records: 9, events: 1 },
         z: 1.63,
         p: 0.1,
         capture: 0.05,

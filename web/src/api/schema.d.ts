@@ -8247,6 +8247,13 @@ export interface components {
       /** @description the reason for which somebody lives with it, or null */
       keptBecause: string | null;
     };
+    /** @description Records that one alone acts on, and the events among them. */
+    Alone: {
+      /** Format: int32 */
+      records: number;
+      /** Format: int32 */
+      events: number;
+    };
     /** @description A remark on the report before, and what the author answers. */
     Answer: {
       paragraph: components['schemas']['Paragraph'];
@@ -11826,17 +11833,9 @@ export interface components {
     };
     /** @description Who is acted on by one of two candidates alone, at cuts of their own (McNemar 1947; the interval of Agresti and Min 2005). */
     TwoCandidates: {
-      /**
-       * Format: int32
-       * @description records that the first alone acts on, onlyFirstEvents events among them; likewise the second
-       */
-      onlyFirst: number;
-      /** Format: int32 */
-      onlyFirstEvents: number;
-      /** Format: int32 */
-      onlySecond: number;
-      /** Format: int32 */
-      onlySecondEvents: number;
+      /** @description what the first alone acts on; likewise the second */
+      first: components['schemas']['Alone'];
+      second: components['schemas']['Alone'];
       /**
        * Format: double
        * @description of the events that one alone catches, (a − b)/√(a + b); where records stand in units, the difference over the root of the units' squared ones; 0 where there are none
@@ -12038,6 +12037,7 @@ export type Advice = components['schemas']['Advice'];
 export type AgainstView = components['schemas']['AgainstView'];
 export type Alarm = components['schemas']['Alarm'];
 export type AlarmView = components['schemas']['AlarmView'];
+export type Alone = components['schemas']['Alone'];
 export type Answer = components['schemas']['Answer'];
 export type AnswerView = components['schemas']['AnswerView'];
 export type ApprovalWords = components['schemas']['ApprovalWords'];

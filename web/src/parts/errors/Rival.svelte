@@ -61,11 +61,11 @@
   {#if found}
     {@const f = found.figures}
     <p class="reading">
-      {row.name} alone acts on {count(f.onlyFirst)}
-      {words.records}, {count(f.onlyFirstEvents)} of them {words.events}; {other.name} alone on {count(
-        f.onlySecond,
-      )}, with {count(f.onlySecondEvents)}.
-      {f.onlyFirstEvents + f.onlySecondEvents === 0
+      {row.name} alone acts on {count(f.first.records)}
+      {words.records}, {count(f.first.events)} of them {words.events}; {other.name} alone on {count(
+        f.second.records,
+      )}, with {count(f.second.events)}.
+      {f.first.events + f.second.events === 0
         ? 'Neither catches an event that the other does not.'
         : `It catches ${points(Math.abs(f.capture))} points ${f.capture < 0 ? 'less' : 'more'} of all ${words.events} (95 % interval ${points(f.low)} to ${points(f.high)}), ${f.p < 0.05 ? 'more' : 'no more'} than chance (p ${f.p.toPrecision(2)}).`}
     </p>

@@ -107,8 +107,9 @@ public final class CaseRun {
                     made.model().probability(),
                     inputs,
                     scored,
-                    rows -> score(made, rows),
-                    () -> TrainingScores.unseen(training, made.outOfFold(), () -> score(made, training)));
+                    new ScoredCandidate.Elsewhere(
+                            rows -> score(made, rows),
+                            () -> TrainingScores.unseen(training, made.outOfFold(), () -> score(made, training))));
         } catch (BadInput e) {
             throw new BadInput(
                     "candidate \"" + spec.name() + "\", " + e.field(), e.record(), e.line(), e.found(), e.remedy());

@@ -40,7 +40,7 @@ final class FailuresMaker {
     private static List<Figures.Added> added(CaseData data, ScoredCandidate chosen) {
         BriefFile brief = data.brief();
         if (chosen.kind().reference()) return List.of();
-        TrainingScores unseen = chosen.trainingScore().get();
+        TrainingScores unseen = chosen.elsewhere().onTraining().get();
         int[] training = unseen.rows();
         List<GroupedColumn> columns =
                 TellingColumns.of(data.table(), brief::column, brief.outcome().column(), training, TellingColumns.TRIED)

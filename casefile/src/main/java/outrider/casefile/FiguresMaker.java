@@ -278,7 +278,7 @@ public final class FiguresMaker {
                 .reserve(new SealOpening(
                         seal.openedBy(), java.time.Instant.parse(seal.openedAt()), seal.candidate(), atCut.depth()));
         Sample sample = data.sample(rows);
-        double[] scores = proposed.score().apply(rows);
+        double[] scores = proposed.elsewhere().of().apply(rows);
         IndexedRanking placed = sample.ranked(scores);
         Ranking ranking = placed.ranking();
         NetValue own = new NetValue(ranking, brief.stakes(), brief.campaign().plannedRateOrNone());

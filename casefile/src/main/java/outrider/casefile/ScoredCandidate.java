@@ -15,8 +15,7 @@ import outrider.learn.TrainingScores;
  * @param parameterCount how many numbers its model holds; null where unknown
  * @param probability whether its scores are probabilities
  * @param inputs columns it reads
- * @param score of any records of the case
- * @param trainingScore of training by models that did not see the record, where there are any; else its own
+ * @param scored on validation
  */
 public record ScoredCandidate(
         String name,
@@ -26,8 +25,15 @@ public record ScoredCandidate(
         boolean probability,
         List<String> inputs,
         ValidationScores scored,
-        Function<int[], double[]> score,
-        Supplier<TrainingScores> trainingScore) {
+        Elsewhere elsewhere) {
+
+    /**
+     * Its scores of other records, worked out when asked for.
+     *
+     * @param of any records of the case
+     * @param onTraining by models that did not see the record, where there are any; else its own
+     */
+    public record Elsewhere(Function<int[], double[]> of, Supplier<TrainingScores> onTraining) {}
 
     static String words(Learner kind, Settings settings) {
         return settings.words().isEmpty() ? kind.words() : kind.words() + ", " + settings.words();

@@ -155,7 +155,7 @@ class AwkwardTablesTest {
     void everyProbabilityIsOne(AwkwardTable table) {
         Run run = run(table);
         for (ScoredCandidate entrant : run.entrants()) {
-            double[] score = entrant.score().apply(run.data().parts().validation());
+            double[] score = entrant.elsewhere().of().apply(run.data().parts().validation());
             assertThat(score).as(entrant.name()).doesNotContain(Double.NaN);
             if (entrant.probability()) {
                 for (double s : score) assertThat(s).as(entrant.name()).isBetween(0.0, 1.0);

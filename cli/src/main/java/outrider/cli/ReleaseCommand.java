@@ -207,7 +207,7 @@ final class ReleaseCommand implements Callable<Integer> {
                 read.table(),
                 validation,
                 read.sample(validation),
-                anew.chosen().score().apply(validation),
+                anew.chosen().elsewhere().of().apply(validation),
                 read.brief().columns(),
                 Inputs.workers());
     }

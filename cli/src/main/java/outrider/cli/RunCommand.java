@@ -171,7 +171,8 @@ final class RunCommand implements Callable<Integer> {
                 "outcome",
                 IntStream.of(rows).mapToDouble(r -> read.outcome()[r]).toArray()));
         for (ScoredCandidate entrant : entrants)
-            columns.add(new NumberColumn(entrant.name(), entrant.score().apply(rows)));
+            columns.add(
+                    new NumberColumn(entrant.name(), entrant.elsewhere().of().apply(rows)));
         return new Table(columns, null);
     }
 }

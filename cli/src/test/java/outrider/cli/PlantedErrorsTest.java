@@ -87,7 +87,7 @@ class PlantedErrorsTest {
         CaseData data = CaseData.read(brief, DATA, Progress.NONE);
         ScoredCandidate blind = CaseRun.of(data, new Workers(2), Progress.NONE).get(0);
         int[] rows = data.parts().validation();
-        double[] score = blind.score().apply(rows);
+        double[] score = blind.elsewhere().of().apply(rows);
         double[] sorted = score.clone();
         Arrays.sort(sorted);
         double cut = sorted[(int) (0.92 * sorted.length)];

@@ -6,22 +6,16 @@ import outrider.uncertainty.Sample;
 /**
  * Who is acted on by one of two candidates alone, at cuts of their own (McNemar 1947; the interval of Agresti and Min 2005).
  *
- * @param onlyFirst records that the first alone acts on, {@code onlyFirstEvents} events among them; likewise the second
+ * @param first what the first alone acts on; likewise the second
  * @param z of the events that one alone catches, (a − b)/√(a + b); where records stand in units, the difference over the root of the
  *     units' squared ones; 0 where there are none
  * @param p two-sided normal
  * @param capture share of all events that the first catches less that of the second, {@code low} and {@code high} its 95 % interval
  */
-public record TwoCandidates(
-        int onlyFirst,
-        int onlyFirstEvents,
-        int onlySecond,
-        int onlySecondEvents,
-        double z,
-        double p,
-        double capture,
-        double low,
-        double high) {
+public record TwoCandidates(Alone first, Alone second, double z, double p, double capture, double low, double high) {
+
+    /** Records that one alone acts on, and the events among them. */
+    public record Alone(int records, int events) {}
 
     /** @param first and {@code second}: who is acted on, by record of the sample, which holds an event */
     public static TwoCandidates of(boolean[] first, boolean[] second, Sample sample) {
@@ -51,10 +45,8 @@ public record TwoCandidates(
         double all = sample.events() + 2.0;
         double half = Normal.Z95 * Math.sqrt(squares + 1 - difference * difference / (eventUnits + 2.0));
         return new TwoCandidates(
-                records[0],
-                events[0],
-                records[1],
-                events[1],
+                new Alone(records[0], events[0]),
+                new Alone(records[1], events[1]),
                 z,
                 Normal.twoSided(z),
                 difference / sample.events(),

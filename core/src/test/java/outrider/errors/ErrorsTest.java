@@ -209,9 +209,9 @@ class ErrorsTest {
         boolean[] second = {false, false, true, true, false, false};
         byte[] outcome = {1, 1, 1, 1, 1, 0};
         TwoCandidates two = TwoCandidates.of(first, second, Sample.of(outcome));
-        assertThat(two.onlyFirst()).isEqualTo(3);
-        assertThat(two.onlyFirstEvents()).isEqualTo(2);
-        assertThat(two.onlySecondEvents()).isEqualTo(1);
+        assertThat(two.first().records()).isEqualTo(3);
+        assertThat(two.first().events()).isEqualTo(2);
+        assertThat(two.second().events()).isEqualTo(1);
         assertThat(two.z()).isCloseTo(1 / Math.sqrt(3), within(1e-12));
         assertThat(TwoCandidates.of(first, first, Sample.of(outcome)).p()).isEqualTo(1);
     }

@@ -143,11 +143,11 @@ class ErrorsTest extends CaseSteps {
         JsonPath against = analyst.get(
                         "/errors/" + briefId + "/against?candidate=" + both + "&other=" + candidate + "&records=100")
                 .jsonPath();
-        assertThat(against.getInt("figures.onlyFirst")).isEqualTo(against.getInt("figures.onlySecond"));
-        assertThat(against.getInt("figures.onlyFirstEvents")).isGreaterThan(against.getInt("figures.onlySecondEvents"));
+        assertThat(against.getInt("figures.first.records")).isEqualTo(against.getInt("figures.second.records"));
+        assertThat(against.getInt("figures.first.events")).isGreaterThan(against.getInt("figures.second.events"));
         assertThat(against.<String>getList("onlyFirst.words")).contains("app: never");
-        double a = against.getDouble("figures.onlyFirstEvents");
-        double b = against.getDouble("figures.onlySecondEvents");
+        double a = against.getDouble("figures.first.events");
+        double b = against.getDouble("figures.second.events");
         assertThat(against.getDouble("figures.low")).isLessThan(against.getDouble("figures.capture"));
         assertThat(against.getDouble("figures.z")).isCloseTo((a - b) / Math.sqrt(a + b), within(1e-12));
     }

@@ -66,23 +66,15 @@ public final class BoostedTrees {
     private final Progress progress;
 
     private BoostedTrees(
-            Binned binned,
-            byte[] y,
-            double @Nullable [] weight,
-            int @Nullable [] unit,
-            Way way,
-            int @Nullable [] directions,
-            long seed,
-            Workers workers,
-            Progress progress) {
-        this.directions = directions;
+            TrainingData data, Balance.Sample sample, Binned binned, Way way, Workers workers, Progress progress) {
         this.binned = binned;
-        this.y = y;
-        this.weight = weight;
-        this.unit = unit;
-        this.units = unit == null ? 0 : Arrays.stream(unit).max().orElse(-1) + 1;
+        y = data.outcomeOf(sample.rows());
+        weight = sample.weight();
+        unit = data.numberedUnits(sample.rows());
+        units = unit == null ? 0 : Arrays.stream(unit).max().orElse(-1) + 1;
         this.way = way;
-        this.seed = seed;
+        directions = way.monotone().directions(data);
+        seed = data.seed();
         this.workers = workers;
         this.progress = progress;
     }
@@ -90,17 +82,8 @@ public final class BoostedTrees {
     public static Fit fit(TrainingData data, Balance.Sample sample, Way way, Workers workers, Progress progress) {
         progress.checkpoint(0, "binning");
         Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers, progress);
-        byte[] y = data.outcomeOf(sample.rows());
-        var boosting = new BoostedTrees(
-                binned,
-                y,
-                sample.weight(),
-                data.numberedUnits(sample.rows()),
-                way,
-                way.monotone().directions(data),
-                data.seed(),
-                workers,
-                progress);
+        var boosting = new BoostedTrees(data, sample, binned, way, workers, progress);
+        byte[] y = boosting.y;
         int[] all = IntStream.range(0, y.length).toArray();
         Folds folds = way.patience() == 0 ? null : folds(data, sample.rows());
         if (folds == null) {

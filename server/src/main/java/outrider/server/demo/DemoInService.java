@@ -8,33 +8,15 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.Observes;
 import java.io.IOException;
-import java.nio.file.Path;
-import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.Set;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
-import outrider.base.Progress;
-import outrider.casefile.AuthorText;
-import outrider.casefile.CheckResult;
-import outrider.casefile.CutRule;
-import outrider.casefile.EvidenceFile;
-import outrider.casefile.Paragraph;
-import outrider.casefile.ReleaseDocument;
-import outrider.casefile.TableFile;
-import outrider.follow.WatchLimit;
-import outrider.follow.Watched;
-import outrider.server.account.Account;
 import outrider.server.brief.Brief;
 import outrider.server.candidate.Candidate;
-import outrider.server.comparison.ComparisonView.CutView;
-import outrider.server.comparison.Comparisons;
 import outrider.server.dataset.Dataset;
-import outrider.server.dataset.Datasets;
 import outrider.server.follow.FollowBatch;
 import outrider.server.follow.FollowReport;
 import outrider.server.follow.FollowReports;
@@ -43,10 +25,8 @@ import outrider.server.follow.Follows;
 import outrider.server.release.FormWork;
 import outrider.server.release.Release;
 import outrider.server.release.Releases;
-import outrider.server.signoff.Drafting;
 import outrider.server.signoff.Report;
 import outrider.server.signoff.Seal;
-import outrider.server.signoff.SignOff;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.Recurring;
@@ -63,56 +43,41 @@ public class DemoInService {
     static final String TO_APPROVE = "winter-mailing";
     private static final Logger LOG = Logger.getLogger(DemoInService.class);
     private static final Duration BETWEEN = Duration.ofSeconds(2);
-    private static final String AUTHOR = "analyst";
-    private static final String APPROVER = "approver";
-    private static final Set<String> DECIDES = Set.of(Account.APPROVER);
     private static final int WEEKS = 11;
     private static final LocalDate FIRST = LocalDate.of(2026, 4, 6);
     private static final LocalDate QUARTER = LocalDate.of(2026, 7, 1);
-    private static final double CALLS_ON_VALIDATION = 750;
-    private static final double LETTERS_ON_VALIDATION = 900;
-    private static final int WAIVED_DAYS = 90;
     private static final int MOST_FAILURES = 10;
 
-    private final Comparisons comparisons;
-    private final Drafting drafting;
-    private final SignOff signOff;
+    private final DemoSignOff signOff;
     private final Releases releases;
     private final Follows follows;
     private final FollowReports reports;
     private final Trail trail;
-    private final Datasets datasets;
+    private final DemoFiles files;
     private final WorkQueue queue;
-    private final Clock clock;
     private @Nullable Recurring steps;
     private int failed;
 
     DemoInService(
-            Comparisons comparisons,
-            Drafting drafting,
-            SignOff signOff,
+            DemoSignOff signOff,
             Releases releases,
             Follows follows,
             FollowReports reports,
             Trail trail,
-            Datasets datasets,
-            WorkQueue queue,
-            Clock clock) {
-        this.comparisons = comparisons;
-        this.drafting = drafting;
+            DemoFiles files,
+            WorkQueue queue) {
         this.signOff = signOff;
         this.releases = releases;
         this.follows = follows;
         this.reports = reports;
         this.trail = trail;
-        this.datasets = datasets;
+        this.files = files;
         this.queue = queue;
-        this.clock = clock;
     }
 
     /** Goes on with it, where there is such a brief and it is not done. */
-    void goOn(Path folder) {
-        steps = new Recurring("demo in service", () -> step(folder), BETWEEN, BETWEEN);
+    void goOn() {
+        steps = new Recurring("demo in service", this::step, BETWEEN, BETWEEN);
     }
 
     void end(@Observes ShutdownEvent event) {
@@ -121,11 +86,11 @@ public class DemoInService {
 
     /** The next thing that is ready to be done; a database that is away for a moment is waited for. */
     @ActivateRequestContext
-    void step(Path folder) {
+    void step() {
         try {
             boolean more = toApprove();
             Brief brief = named(NAME);
-            if (brief != null) more |= step(brief.id, folder);
+            if (brief != null) more |= step(brief.id);
             if (!more) requireNonNull(steps).end();
             failed = 0;
         } catch (RuntimeException | IOException e) {
@@ -135,7 +100,7 @@ public class DemoInService {
     }
 
     private static @Nullable Brief named(String name) {
-        return Brief.find("name = ?1 and owner = ?2", name, AUTHOR).firstResult();
+        return Brief.find("name = ?1 and owner = ?2", name, DemoFiles.AUTHOR).firstResult();
     }
 
     /** Submits the one that waits for the approver, unless somebody has begun to work on it. Whether that is left to do. */
@@ -149,46 +114,31 @@ public class DemoInService {
         List<String> worked = QuarkusTransaction.requiringNew()
                 .call(() -> trail.doers(List.of(Trail.chain(brief.id)), List.of(Act.LOOKED, Act.CUT_SET)));
         if (!opened && !worked.isEmpty()) return false;
-        submit(brief.id, new CutView(candidates.get(0).id, LETTERS_ON_VALIDATION, CutRule.BY_HAND), letters());
+        signOff.submitLetters(brief.id, candidates.get(0).id);
         return false;
     }
 
-    private static AuthorText letters() {
-        return new AuthorText(
-                "2026-12-01",
-                Map.of(
-                        Paragraph.DECISION,
-                        "The print shop takes {actedOn} letters; they go out in one batch.",
-                        Paragraph.RISKS,
-                        "The winter before was mild, and this one may not be."),
-                "House points",
-                LETTERS_ON_VALIDATION,
-                List.of(
-                        watch(Watched.SCORE_STABILITY, WatchLimit.Side.AT_MOST, 0.1, WatchLimit.Every.YEAR, AUTHOR),
-                        watch(Watched.OUTCOMES, WatchLimit.Side.AT_LEAST, 0.9, WatchLimit.Every.YEAR, AUTHOR)));
-    }
-
     /** Whether anything is left to do. */
-    private boolean step(long id, Path folder) throws IOException {
+    private boolean step(long id) throws IOException {
         List<Candidate> candidates = Candidate.list("briefId = ?1 order by id", id);
         if (candidates.isEmpty() || candidates.stream().anyMatch(c -> c.status == WorkStatus.FAILED)) return false;
         if (candidates.stream().anyMatch(c -> c.status != WorkStatus.DONE)) return true;
         List<Report> reports = signOff.of(id);
         if (reports.isEmpty()) {
-            CutRule rule = new CutRule(CutRule.Kind.CAPACITY, null);
-            submit(id, new CutView(candidates.get(0).id, CALLS_ON_VALIDATION, rule), memo());
+            signOff.submitCalls(id, candidates.get(0).id, FIRST);
             return true;
         }
         List<Release> versions = releases.of(id);
         if (versions.isEmpty()) {
             if (reports.size() > 1) return false;
-            approve(reports.get(0).id);
+            Release made = signOff.approve(reports.get(0).id);
+            queue.enqueue(FormWork.NAME, made.id);
             return true;
         }
         int brought = (int) FollowBatch.count("briefId", id);
         if (versions.size() > 1) return false;
         if (brought > WEEKS) return !reported(id);
-        bring(id, brought + 1, folder);
+        bring(id, brought + 1);
         return true;
     }
 
@@ -202,74 +152,18 @@ public class DemoInService {
                     id,
                     "The web team has counted sign-ins anew since June. We leave the cut where it is until they say what the old count"
                             + " was, and ring by hand whoever the desk's own points name.",
-                    AUTHOR);
+                    DemoFiles.AUTHOR);
             return true;
         });
     }
 
-    private void submit(long id, CutView cut, AuthorText memo) {
-        // cut, words and opening are kept together
-        boolean begun = QuarkusTransaction.requiringNew().call(() -> comparisons.known(id) != null);
-        if (!begun)
-            QuarkusTransaction.requiringNew().run(() -> {
-                comparisons.setCut(id, cut, AUTHOR);
-                drafting.save(id, new Drafting.Edit(-1, memo, Map.of()), AUTHOR);
-                signOff.open(id, AUTHOR);
-            });
-        QuarkusTransaction.requiringNew().run(() -> signOff.submit(id, AUTHOR));
-    }
-
-    private static AuthorText memo() {
-        return new AuthorText(
-                FIRST.toString(),
-                Map.of(
-                        Paragraph.DECISION,
-                        "The desk of six rings {actedOn} members a quarter, before their plan ends.",
-                        Paragraph.WHY,
-                        "It is the plainest that beats the desk's own points, and the desk can read it.",
-                        Paragraph.RISKS,
-                        "The web team counts sign-ins anew this summer; we look at that column first."),
-                null,
-                null,
-                List.of(
-                        watch(Watched.CAPTURE, WatchLimit.Side.AT_LEAST, 0.25, WatchLimit.Every.MONTH, AUTHOR),
-                        watch(Watched.INPUT_STABILITY, WatchLimit.Side.AT_MOST, 0.2, WatchLimit.Every.MONTH, AUTHOR),
-                        watch(Watched.OUTCOMES, WatchLimit.Side.AT_LEAST, 0.5, WatchLimit.Every.QUARTER, AUTHOR),
-                        watch(Watched.ACTED_SHARE, WatchLimit.Side.AT_MOST, 0.1, WatchLimit.Every.MONTH, APPROVER)));
-    }
-
-    private static AuthorText.Watch watch(
-            Watched measure, WatchLimit.Side side, double at, WatchLimit.Every every, String who) {
-        return new AuthorText.Watch("", "", "", who, new WatchLimit(measure, side, at, every));
-    }
-
-    private void approve(long report) {
-        boolean approved = QuarkusTransaction.requiringNew().call(() -> signOff.lapse(report) == null);
-        if (!approved)
-            QuarkusTransaction.requiringNew().run(() -> {
-                String until = LocalDate.now(clock).plusDays(WAIVED_DAYS).toString();
-                for (CheckResult check :
-                        EvidenceFile.evidence(signOff.get(report).evidence).checks()) {
-                    if (!check.passes())
-                        signOff.waive(
-                                report, check.check(), "A first season; we look again.", until, APPROVER, DECIDES);
-                }
-                signOff.approve(report, "", "", "", APPROVER, DECIDES);
-            });
-        Release made = QuarkusTransaction.requiringNew()
-                .call(() -> releases.make(report, "", ReleaseDocument.Unknown.MISSING, AUTHOR));
-        queue.enqueue(FormWork.NAME, made.id);
-    }
-
     /** The next week's file, after the last the quarter's. */
-    private void bring(long id, int number, Path folder) throws IOException {
+    private void bring(long id, int number) throws IOException {
         boolean quarter = number > WEEKS;
-        String name =
-                (quarter ? "plan-lapse-next" : String.format(Locale.ROOT, "plan-lapse-week-%02d", number)) + ".csv.gz";
-        Dataset dataset =
-                datasets.read(name, AUTHOR, folder.resolve(name), TableFile.Manner.UNKNOWN, Progress.NONE, null);
+        String name = quarter ? "plan-lapse-next" : String.format(Locale.ROOT, "plan-lapse-week-%02d", number);
+        Dataset dataset = files.dataset(name);
         LocalDate day = quarter ? QUARTER : FIRST.plusWeeks(number - 1L);
-        FollowBatch batch = follows.make(id, dataset.id, day.toString(), null, AUTHOR);
+        FollowBatch batch = follows.make(id, dataset.id, day.toString(), null, DemoFiles.AUTHOR);
         queue.enqueue(FollowWork.NAME, batch.id);
     }
 }

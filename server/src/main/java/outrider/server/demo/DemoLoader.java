@@ -7,26 +7,19 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.Observes;
 import java.io.IOException;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
-import outrider.base.Progress;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Campaign;
 import outrider.casefile.ColumnNotes;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.ColumnSetup.Role;
-import outrider.casefile.TableFile;
-import outrider.server.access.BriefMember;
-import outrider.server.access.Members;
 import outrider.server.account.Account;
-import outrider.server.account.Accounts;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Columns;
@@ -34,7 +27,6 @@ import outrider.server.brief.Decision;
 import outrider.server.candidate.FitWork;
 import outrider.server.candidate.NewCandidates;
 import outrider.server.dataset.Dataset;
-import outrider.server.dataset.Datasets;
 import outrider.server.work.WorkQueue;
 import outrider.split.Balance;
 import outrider.split.SplitPlan;
@@ -47,54 +39,45 @@ import outrider.table.Table;
 @ApplicationScoped
 public class DemoLoader {
     private static final Logger LOG = Logger.getLogger(DemoLoader.class);
-    private static final String AUTHOR = "analyst";
     private static final int MOST_SECONDS = 3600;
 
-    private final Accounts accounts;
-    private final Datasets datasets;
+    private final DemoAccounts accounts;
+    private final DemoFiles files;
     private final Briefs briefs;
     private final Columns columns;
     private final NewCandidates candidates;
     private final WorkQueue queue;
-    private final Members members;
     private final DemoInService service;
     private final String demo;
-    private final Optional<String> folder;
-    private final Optional<String> password;
     private final List<Long> made = new ArrayList<>();
 
     DemoLoader(
-            Accounts accounts,
-            Datasets datasets,
+            DemoAccounts accounts,
+            DemoFiles files,
             Briefs briefs,
             Columns columns,
             NewCandidates candidates,
             WorkQueue queue,
-            Members members,
             DemoInService service,
-            @ConfigProperty(name = "outrider.demo") String demo,
-            @ConfigProperty(name = "outrider.demo.folder") Optional<String> folder,
-            @ConfigProperty(name = "outrider.demo.password") Optional<String> password) {
+            @ConfigProperty(name = "outrider.demo") String demo) {
         this.accounts = accounts;
-        this.datasets = datasets;
+        this.files = files;
         this.briefs = briefs;
         this.columns = columns;
         this.candidates = candidates;
         this.queue = queue;
-        this.members = members;
         this.service = service;
         this.demo = demo;
-        this.folder = folder.filter(f -> !f.isBlank());
-        this.password = password.filter(p -> !p.isBlank());
     }
 
     @ActivateRequestContext
     void load(@Observes @Priority(5000) StartupEvent event) throws IOException {
         boolean wanted = demo.equals("yes") || demo.equals("auto") && Account.count() == 0;
-        boolean shown = wanted || !demo.equals("no") && Account.count("name = ?1", AUTHOR) > 0 && Dataset.count() > 0;
+        boolean shown =
+                wanted || !demo.equals("no") && Account.count("name = ?1", DemoFiles.AUTHOR) > 0 && Dataset.count() > 0;
         LOG.info(shown ? "with the demo" : "without the demo");
         if (wanted) make();
-        if (shown) folder.ifPresent(f -> service.goOn(Path.of(f)));
+        if (shown && files.there()) service.goOn();
     }
 
     /** All of it or nothing: a start that was killed begins it again. */
@@ -107,30 +90,22 @@ public class DemoLoader {
     /** Numbers of the candidates that are to be fitted. */
     private List<Long> made() throws IOException {
         made.clear();
-        if (password.isPresent()) {
-            accounts.ensure(AUTHOR, Account.ANALYST, password.get());
-            accounts.ensure("approver", Account.APPROVER, password.get());
-            accounts.ensure("reader", Account.READER, password.get());
-            accounts.ensure("administrator", Account.ADMINISTRATOR, password.get());
-        }
-        if (folder.isEmpty() || Dataset.count() > 0) return List.of();
+        accounts.ensure();
+        if (!files.there() || Dataset.count() > 0) return List.of();
         winterMailing(bring("winter-mailing"));
         Brief claims = bring("claim-fraud");
         claimFraud(claims);
         Brief planLapse = bring("plan-lapse");
         planLapse(planLapse);
         inService(planLapse.datasetId);
-        justBrought(claims.datasetId);
+        // one that nobody has said anything of yet
+        files.brief(claims.datasetId);
         LOG.info("loaded the demo");
         return List.copyOf(made);
     }
 
     private Brief bring(String name) throws IOException {
-        Path file = Path.of(folder.get(), name + ".csv.gz");
-        Dataset dataset = datasets.read(name + ".csv.gz", AUTHOR, file, TableFile.Manner.UNKNOWN, Progress.NONE, null);
-        Brief brief = briefs.make(dataset.id, AUTHOR);
-        members.let(brief.id, "reader", BriefMember.Level.READ);
-        return brief;
+        return files.brief(files.dataset(name).id);
     }
 
     private void describe(Brief brief, String name) throws IOException {
@@ -197,18 +172,11 @@ public class DemoLoader {
 
     /** The same file a season before: fitted, signed, and put into service by {@link DemoInService}. */
     private void inService(long datasetId) throws IOException {
-        Brief brief = briefs.make(datasetId, AUTHOR);
-        members.let(brief.id, "reader", BriefMember.Level.READ);
+        Brief brief = files.brief(datasetId);
         describe(brief, DemoInService.NAME);
         make(brief.id, "Logistic, all inputs", "logistic", Map.of(), null);
         make(brief.id, "Desk points", "supplied", supplied("desk_points", false), null);
         make(brief.id, "Base rate", "baseRate", Map.of(), null);
-    }
-
-    /** One that nobody has said anything of yet. */
-    private void justBrought(long datasetId) {
-        Brief brief = briefs.make(datasetId, AUTHOR);
-        members.let(brief.id, "reader", BriefMember.Level.READ);
     }
 
     private void claimFraud(Brief brief) throws IOException {
@@ -302,11 +270,10 @@ public class DemoLoader {
 
     /** What the file of columns says of each, and what the case settles about some. */
     private void settle(Brief brief, Map<String, ColumnSetup> settled) throws IOException {
-        String name = datasets.get(brief.datasetId).name.replace(".csv.gz", "-columns.csv");
-        Table known = TableFile.read(Path.of(folder.get(), name), Progress.NONE);
+        Table known = files.columnNotes(brief);
         Map<String, ColumnSetup> setups = new HashMap<>(brief.columns);
         setups.putAll(settled);
-        Table table = datasets.table(brief.datasetId);
+        Table table = files.table(brief);
         setups.putAll(ColumnNotes.of(known, column -> setups.getOrDefault(column, ColumnSetup.PLAIN), table::has));
         columns.describe(brief.id, setups);
     }
@@ -329,7 +296,7 @@ public class DemoLoader {
             Map<String, Object> settings,
             @Nullable List<String> inputs) {
         NewCandidates.Wanted wanted = new NewCandidates.Wanted(name, kind, settings, inputs, basedOn);
-        long id = candidates.make(brief, wanted, AUTHOR).id;
+        long id = candidates.make(brief, wanted, DemoFiles.AUTHOR).id;
         made.add(id);
         return id;
     }

@@ -5,16 +5,13 @@ import static java.util.Objects.requireNonNull;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
-import jakarta.persistence.EntityManager;
 import jakarta.persistence.LockModeType;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.ForbiddenException;
 import jakarta.ws.rs.NotFoundException;
 import java.nio.charset.StandardCharsets;
-import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -39,7 +36,7 @@ import outrider.server.dataset.Datasets;
 import outrider.server.release.Releases;
 import outrider.server.signoff.Policies;
 import outrider.server.trail.Act;
-import outrider.server.trail.ServerKey;
+import outrider.server.trail.Imprint;
 import outrider.server.trail.Trail;
 
 /** Follow-up reports: issued for good, and approved by somebody else where the policy asks for it. */
@@ -54,9 +51,7 @@ public class FollowReports {
     private final Access access;
     private final SecurityIdentity identity;
     private final Trail trail;
-    private final ServerKey key;
-    private final EntityManager database;
-    private final Clock clock;
+    private final Imprint imprint;
 
     FollowReports(
             Releases releases,
@@ -66,9 +61,7 @@ public class FollowReports {
             Access access,
             SecurityIdentity identity,
             Trail trail,
-            ServerKey key,
-            EntityManager database,
-            Clock clock) {
+            Imprint imprint) {
         this.releases = releases;
         this.datasets = datasets;
         this.briefs = briefs;
@@ -76,9 +69,7 @@ public class FollowReports {
         this.access = access;
         this.identity = identity;
         this.trail = trail;
-        this.key = key;
-        this.database = database;
-        this.clock = clock;
+        this.imprint = imprint;
     }
 
     /** How a follow-up report stands. */
@@ -151,10 +142,11 @@ public class FollowReports {
      */
     @Transactional
     public FollowReportView issue(long briefId, @Nullable String said, String by) {
-        database.find(Brief.class, briefId, LockModeType.PESSIMISTIC_WRITE);
+        Brief.findById(briefId, LockModeType.PESSIMISTIC_WRITE);
         String words = said == null ? "" : said.strip();
         if (words.length() > LONGEST) throw BadInput.of("said", "is longer than 4,000 letters", "shorten it");
-        long id = ((Number) database.createNativeQuery("select nextval(pg_get_serial_sequence('follow_report', 'id'))")
+        long id = ((Number) FollowReport.getEntityManager()
+                        .createNativeQuery("select nextval(pg_get_serial_sequence('follow_report', 'id'))")
                         .getSingleResult())
                 .longValue();
         FollowUp told = told(briefId, id, words, by);
@@ -164,7 +156,7 @@ public class FollowReports {
         report.releaseId = newest(briefId).get(0).releaseId;
         report.evidence = Canonical.write(told);
         report.sha256 = Sha256.of(report.evidence);
-        report.signature = key.pair().sign(report.evidence);
+        report.signature = imprint.sign(report.evidence);
         report.rendering = FollowUpReport.render(report.evidence).getBytes(StandardCharsets.UTF_8);
         report.advice = told.advice().kind();
         report.until = requireNonNull(told.newest().day());
@@ -217,13 +209,13 @@ public class FollowReports {
                 new FollowUp.Issue(
                         number,
                         by,
-                        clock.instant().truncatedTo(ChronoUnit.SECONDS).toString(),
+                        imprint.issuedAt(),
                         policies.demands(byTwo),
                         List.copyOf(shaped),
                         notices.stream().map(FollowReports::notice).toList(),
                         said,
-                        trail.head(chain),
-                        key.pair().open()),
+                        imprint.head(chain),
+                        imprint.openKey()),
                 releases.document(releases.get(own.get(0).releaseId)),
                 own.stream().map(this::batch).toList());
     }
@@ -279,7 +271,7 @@ public class FollowReports {
     @Transactional
     FollowReportView decide(long id, FollowReportAct.Kind kind, @Nullable String said) {
         FollowReport report = get(id);
-        database.find(Brief.class, report.briefId, LockModeType.PESSIMISTIC_WRITE);
+        Brief.findById(report.briefId, LockModeType.PESSIMISTIC_WRITE);
         if (!report.byTwo || act(report) != null) {
             throw BadInput.state(
                     BadInput.Code.ALREADY_DONE, "report", id + " waits for nobody", "issue a new one to go on");
@@ -295,7 +287,7 @@ public class FollowReports {
         act.reportId = id;
         act.act = kind;
         act.byName = me();
-        act.at = clock.instant();
+        act.at = imprint.now();
         act.words = words;
         act.persist();
         Act done = kind == FollowReportAct.Kind.APPROVED ? Act.FOLLOW_UP_APPROVED : Act.FOLLOW_UP_RETURNED;

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import outrider.base.BadInput;
 import outrider.casefile.AuthorText;
@@ -170,7 +169,6 @@ class CaseFiles {
                 dataset.joins.stream().map(DatasetJoin::facts).toList());
         List<ScoredCandidate> entrants = new ArrayList<>();
         for (Candidate c : finished) {
-            Function<int[], double[]> score = rows -> candidates.score(c, b, rows);
             entrants.add(new ScoredCandidate(
                     c.name,
                     c.kind,
@@ -179,8 +177,8 @@ class CaseFiles {
                     Boolean.TRUE.equals(c.probability),
                     c.inputs,
                     comparisons.scored(c, b),
-                    score,
-                    () -> candidates.unseen(c, b)));
+                    new ScoredCandidate.Elsewhere(
+                            rows -> candidates.score(c, b, rows), () -> candidates.unseen(c, b))));
         }
         return FiguresMaker.of(data, entrants, WorkQueue.WORKERS);
     }

@@ -2,11 +2,8 @@ package outrider.server.signoff;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
-import jakarta.persistence.EntityManager;
 import jakarta.persistence.OptimisticLockException;
 import jakarta.transaction.Transactional;
-import java.time.Clock;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -35,8 +32,8 @@ import outrider.server.comparison.Looks;
 import outrider.server.pin.Pin;
 import outrider.server.pin.Pins;
 import outrider.server.trail.Act;
+import outrider.server.trail.Imprint;
 import outrider.server.trail.ReportActKind;
-import outrider.server.trail.ServerKey;
 import outrider.server.trail.Trail;
 
 /** The next report of a brief while it is written: its words, and everything else as it would be issued. */
@@ -52,10 +49,7 @@ public class Drafting {
     private final Pins pins;
     private final Policies policies;
     private final Trail trail;
-    private final ServerKey key;
-    private final EntityManager database;
-
-    private final Clock clock;
+    private final Imprint imprint;
 
     Drafting(
             Briefs briefs,
@@ -65,10 +59,7 @@ public class Drafting {
             Pins pins,
             Policies policies,
             Trail trail,
-            ServerKey key,
-            EntityManager database,
-            Clock clock) {
-        this.clock = clock;
+            Imprint imprint) {
         this.briefs = briefs;
         this.files = files;
         this.comparisons = comparisons;
@@ -76,8 +67,7 @@ public class Drafting {
         this.pins = pins;
         this.policies = policies;
         this.trail = trail;
-        this.key = key;
-        this.database = database;
+        this.imprint = imprint;
     }
 
     /** @param answers by the number of the remark, from 0 */
@@ -120,8 +110,7 @@ public class Drafting {
         draft.answers = answers;
         draft.writers =
                 Stream.concat(draft.writers.stream(), Stream.of(by)).distinct().toList();
-        draft.persist();
-        database.flush();
+        draft.persistAndFlush();
         Trail.add(Trail.chain(briefId), by, Act.REPORT_WRITTEN, "draft", changed);
     }
 
@@ -178,7 +167,7 @@ public class Drafting {
                 Evidence.RULES,
                 number,
                 by,
-                clock.instant().truncatedTo(ChronoUnit.SECONDS).toString(),
+                imprint.issuedAt(),
                 cannotApprove(brief, draft, cut, by),
                 file,
                 figures,
@@ -189,14 +178,15 @@ public class Drafting {
                 SignOffChecks.of(policy.policy(), file, figures, conduct),
                 answers(draft),
                 last == null ? null : new Evidence.Before(last.id, last.sha256),
-                trail.head(Trail.chain(briefId)),
+                imprint.head(Trail.chain(briefId)),
                 Evidence.Maker.here(),
-                key.pair().open());
+                imprint.openKey());
     }
 
     private AnalysisHistory conduct(long briefId) {
         int made = (int) Candidate.count("briefId", briefId);
-        long trials = database.createQuery(
+        long trials = Draft.getEntityManager()
+                .createQuery(
                         "select count(t) from TrialRow t, SearchRun s where t.searchId = s.id and s.briefId = ?1 and t.candidateId is null",
                         Long.class)
                 .setParameter(1, briefId)
