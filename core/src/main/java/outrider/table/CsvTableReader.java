@@ -292,7 +292,10 @@ public final class CsvTableReader {
             if (records == 0 && count == names.size() + 1) {
                 return "name every column in the header: where each line begins with a number or name of its own, begin the header with a name for these";
             }
-            return "give every record one value a column, quoting those that hold the delimiter";
+            if (count == 0) return "take the empty line out";
+            return count < names.size()
+                    ? "give every record one value a column, or take the line out if it is a remark"
+                    : "give every record one value a column, quoting those that hold the delimiter";
         }
 
         private void startColumns() {
