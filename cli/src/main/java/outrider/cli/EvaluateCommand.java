@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.ObjectReader;
 import com.fasterxml.jackson.databind.ObjectWriter;
 import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.exc.MismatchedInputException;
 import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -37,6 +38,8 @@ final class EvaluateCommand implements Callable<Integer> {
                 json.readerFor(StakesFile.class).with(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES),
                 json.writer(SerializationFeature.INDENT_OUTPUT));
     });
+
+    private static final String AMOUNTS = "write one JSON object of amounts";
 
     private record Json(ObjectReader stakes, ObjectWriter figures) {}
 
@@ -167,18 +170,26 @@ final class EvaluateCommand implements Callable<Integer> {
     private Stakes readStakes() throws IOException {
         demandFile(stakes);
         try {
-            return JSON.join().stakes().<StakesFile>readValue(stakes.toFile()).stakes();
+            StakesFile read = JSON.join().stakes().readValue(stakes.toFile());
+            if (read == null) throw BadInput.of("amounts", "are missing", AMOUNTS);
+            return read.stakes();
         } catch (UnrecognizedPropertyException e) {
             throw BadInput.of(
                     stakes.toString(),
                     "has an unknown entry \"" + e.getPropertyName() + "\"",
                     "it may hold: " + e.getKnownPropertyIds());
+        } catch (MismatchedInputException e) {
+            throw inFile(
+                    stakes,
+                    e.getPath().isEmpty()
+                            ? BadInput.of("amounts", "are missing", AMOUNTS)
+                            : BadInput.of(e.getPath().get(0).getFieldName(), "is no number", AMOUNTS));
         } catch (JsonProcessingException e) {
             throw BadInput.atLine(
                     e.getLocation() == null ? 1 : e.getLocation().getLineNr(),
                     null,
                     stakes + " is no stakes file: " + e.getOriginalMessage(),
-                    "write one JSON object of amounts");
+                    AMOUNTS);
         } catch (BadInput e) {
             throw inFile(stakes, e);
         }

@@ -11,6 +11,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class EvaluateCommandTest {
     private static final String CSV = "s,t,y\n0.9,1,yes\n0.8,1,no\n0.7,3,yes\n0.2,2,no\n0.1,2,no\n";
@@ -64,6 +66,23 @@ class EvaluateCommandTest {
         assertThat(s.get("stakes").get("bestCut").get("records").asDouble()).isEqualTo(1);
         assertThat(s.get("stakes").has("curve")).isFalse();
         assertThat(document.get("pairs").get(0).get("b").asText()).isEqualTo("t");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            value = {
+                "null | amounts: are missing; write one JSON object of amounts",
+                "`` | amounts: are missing; write one JSON object of amounts",
+                "[] | amounts: are missing; write one JSON object of amounts",
+                "{\"actionCost\": \"x\"} | actionCost: is no number; write one JSON object of amounts"
+            })
+    void stakesThatAreNoAmountsAreRefusedByEntry(String json, String refusal) throws Exception {
+        Path stakes = Files.writeString(folder.resolve("stakes.json"), json);
+        Result refused = run(CSV, "--event", "yes", "--score", "s", "--stakes", stakes.toString());
+        assertThat(refused.code()).isEqualTo(2);
+        assertThat(refused.err()).contains("stakes.json").contains(refusal);
     }
 
     @Test
