@@ -47,7 +47,7 @@ const split: NonNullable<Brief['split']> = {
 export const brief: Brief = {
   id: 1,
   version: 3,
-  edition: { number: 1, previousId: null, nextId: null, createdBy: 'analyst', owner: 'analyst' },
+  revision: { number: 1, previousId: null, nextId: null, createdBy: 'analyst', owner: 'analyst' },
   right: 'OWN',
   decision: {
     name: 'plan-lapse',
@@ -138,7 +138,7 @@ export function comparison(
     },
     cut,
     at: cut ? toldAt(cut.records, of) : null,
-    looks: { looks: 3, choices: 1, compared: 2, optimism: 0.004 },
+    validationUse: { looks: 3, choices: 1, compared: 2, optimism: 0.004 },
     candidates,
     depths,
   };

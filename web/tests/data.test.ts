@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { ArrivalView as Arrival, ColumnView as Column, SplitFacts } from '../src/api/schema';
+import type { UploadView as Upload, ColumnView as Column, SplitFacts } from '../src/api/schema';
 import { sendBytes } from '../src/lib/api';
 import {
   arranged,
@@ -27,7 +27,7 @@ vi.mock('../src/lib/routes', () => ({
   route: { params: { id: '5' }, pathname: '/files/5' },
 }));
 
-const arrival = (more: Partial<Arrival> = {}): Arrival => ({
+const upload = (more: Partial<Upload> = {}): Upload => ({
   id: 5,
   name: 'claims.csv',
   bytes: 4000,
@@ -61,7 +61,14 @@ const arrival = (more: Partial<Arrival> = {}): Arrival => ({
 });
 
 function column(name: string, more: Partial<Column> = {}): Column {
-  const setup = { role: 'INPUT', reason: '', reading: null, kept: {}, acted: [], knownAfterDays: null };
+  const setup = {
+    role: 'INPUT',
+    reason: '',
+    reading: null,
+    acceptedAlarms: {},
+    treatedLevels: [],
+    knownAfterDays: null,
+  };
   const plain = { type: 'CATEGORY', outcome: false, input: true, records: 10, missing: 0, distinct: 2 };
   return {
     name,
@@ -81,14 +88,14 @@ beforeEach(() => {
 
 describe('a file on its way in', () => {
   it('shows how it is read, marks ragged records, and sends a correction', async () => {
-    const asked = serve(() => arrival());
+    const asked = serve(() => upload());
     render(FilePage);
     expect(((await screen.findByLabelText('Decimal mark')) as HTMLSelectElement).value).toBe(',');
     expect(screen.getByText(/another number of fields than the header/)).toBeTruthy();
     await fireEvent.change(screen.getByLabelText('Delimiter'), { target: { value: ',' } });
     expect(asked.at(-1)).toMatchObject({
       method: 'PUT',
-      path: '/api/arrivals/5/manner',
+      path: '/api/uploads/5/manner',
       body: { dialect: { delimiter: ',', encoding: 'LATIN_1' } },
     });
     await fireEvent.change(screen.getByLabelText('Lines left out at the top'), { target: { value: '2' } });
@@ -97,7 +104,7 @@ describe('a file on its way in', () => {
 
   it('says how much has arrived, and refuses another file than the one begun', async () => {
     const asked = serve(() =>
-      arrival({ received: 1000, state: 'INTERRUPTED', preview: null, message: 'The server stopped.' }),
+      upload({ received: 1000, state: 'INTERRUPTED', preview: null, message: 'The server stopped.' }),
     );
     const { container } = render(FilePage);
     expect(await screen.findByText(/1 kB of 4 kB have arrived/)).toBeTruthy();
@@ -108,17 +115,17 @@ describe('a file on its way in', () => {
     expect(asked.filter((a) => a.method === 'PUT')).toHaveLength(0);
   });
 
-  it('shows what a delivery changes before it is taken', async () => {
+  it('shows what a newer file changes before it is taken', async () => {
     serve(({ path }) => {
-      if (path.includes('/delivery/'))
+      if (path.includes('/refresh/'))
         return [{ column: 'kind', words: 'levels gone', before: 'theft', after: '', grave: true }];
       if (path.startsWith('/api/briefs'))
         return { ...typical, id: 2, progress: { ...typical.progress, candidates: 3 } };
-      return arrival({ state: 'STORED', datasetId: 8, briefId: 2, preview: null });
+      return upload({ state: 'STORED', datasetId: 8, briefId: 2, preview: null });
     });
     render(FilePage);
     expect(await screen.findByText('▲ levels gone')).toBeTruthy();
-    expect(screen.getByText(/goes into edition 2; this one stays as it is/)).toBeTruthy();
+    expect(screen.getByText(/goes into revision 2; this one stays as it is/)).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Take it all the same' })).toBeTruthy();
   });
 
@@ -131,23 +138,23 @@ describe('a file on its way in', () => {
     });
     const file = new File([new Uint8Array((8 << 20) + 900)], 'big.csv');
     const heard: number[] = [];
-    await expect(sendBytes('/arrivals/5/bytes', file, 100, (b) => heard.push(b)).done).rejects.toThrow(
+    await expect(sendBytes('/uploads/5/bytes', file, 100, (b) => heard.push(b)).done).rejects.toThrow(
       'is kept',
     );
-    expect(sent).toEqual(['/api/arrivals/5/bytes?from=100', `/api/arrivals/5/bytes?from=${100 + (8 << 20)}`]);
+    expect(sent).toEqual(['/api/uploads/5/bytes?from=100', `/api/uploads/5/bytes?from=${100 + (8 << 20)}`]);
     expect(heard).toEqual([100 + (8 << 20)]);
   });
 
   it('stands on the first page until it is decided on', async () => {
-    const waiting = arrival({ received: 1000, state: 'INTERRUPTED', message: 'The server stopped.' });
+    const waiting = upload({ received: 1000, state: 'INTERRUPTED', message: 'The server stopped.' });
     const asked = serve(({ path }) =>
-      path === '/api/arrivals' ? [waiting] : path.startsWith('/api/briefs') ? { total: 0, lines: [] } : [],
+      path === '/api/uploads' ? [waiting] : path.startsWith('/api/briefs') ? { total: 0, lines: [] } : [],
     );
     render(Home);
     expect(await screen.findByText(/The server stopped\. 25 % is here\./)).toBeTruthy();
     await fireEvent.click(screen.getByRole('button', { name: 'discard' }));
     await vi.waitFor(() => expect(screen.queryByText('claims.csv')).toBeNull());
-    expect(asked.map((a) => `${a.method} ${a.path}`)).toContain('DELETE /api/arrivals/5');
+    expect(asked.map((a) => `${a.method} ${a.path}`)).toContain('DELETE /api/uploads/5');
   });
 });
 
@@ -280,7 +287,7 @@ describe('how a column may be meant', () => {
   const mended = (type: string, more: object, records = 12) =>
     column('x', {
       type,
-      mend: { reading: reading(more), records, ways: [], marks: false },
+      suggested: { reading: reading(more), records, ways: [], marks: false },
     } as Partial<Column>);
 
   it('is told in a sentence, with what a click would do', () => {

@@ -123,13 +123,13 @@ describe('what is brought', () => {
     const asked = open({
       releases: [release(1, 'IN_SERVICE')],
       also: (q) =>
-        q.path.endsWith('/arrivals/5/read') ? { id: 5, state: 'STORED', datasetId: 7 } : arriving(q),
+        q.path.endsWith('/uploads/5/read') ? { id: 5, state: 'STORED', datasetId: 7 } : arriving(q),
     });
     const section = await screen.findByRole('region', { name: 'Batches' });
     await fireEvent.drop(section, dropped([new File(['a,b\n1,2\n'], 'week.csv')]));
     const chosen = screen.getByLabelText<HTMLSelectElement>('File of the batch');
     await waitFor(() => expect(chosen.value).toBe('7'));
-    expect(asked.filter((q) => q.method === 'DELETE' && q.path.endsWith('/arrivals/5'))).toHaveLength(1);
+    expect(asked.filter((q) => q.method === 'DELETE' && q.path.endsWith('/uploads/5'))).toHaveLength(1);
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'add as a batch' }).disabled).toBe(false);
   });
 
@@ -137,7 +137,7 @@ describe('what is brought', () => {
     open({
       releases: [release(1, 'IN_SERVICE')],
       also: (q) =>
-        q.path.endsWith('/arrivals/5/read')
+        q.path.endsWith('/uploads/5/read')
           ? { id: 5, state: 'FAILED', datasetId: null, message: 'Line 2 has 3 cells.' }
           : arriving(q),
     });
@@ -150,7 +150,7 @@ describe('what is brought', () => {
   });
 
   const arriving = (q: Asked) =>
-    q.method === 'POST' && q.path.endsWith('/arrivals')
+    q.method === 'POST' && q.path.endsWith('/uploads')
       ? { id: 5, state: 'HERE', datasetId: null }
       : undefined;
 });

@@ -11,7 +11,7 @@ const line = (id: number, more: Partial<BriefLine> = {}): BriefLine => ({
   question: 'Whom should the desk ring?',
   outcome: 'renewal',
   events: ['lapsed'],
-  edition: 1,
+  revision: 1,
   nextId: null,
   owner: 'analyst',
   createdAt: '2026-11-20T09:00:00Z',
@@ -91,10 +91,10 @@ describe('the list of briefs', () => {
     expect((await screen.findByRole('alert')).textContent).toContain('the database is away');
   });
 
-  it('leads from a brief that was gone on with to its later edition', async () => {
-    serve(() => ({ total: 1, lines: [line(3, { nextId: 8, waitsFor: 'LATER_EDITION' })] }));
+  it('leads from a brief that was gone on with to its later revision', async () => {
+    serve(() => ({ total: 1, lines: [line(3, { nextId: 8, waitsFor: 'LATER_REVISION' })] }));
     render(BriefTable);
-    const link = await screen.findByText('goes on in a later edition');
+    const link = await screen.findByText('goes on in a later revision');
     expect(link.getAttribute('href')).toBe('/briefs/8');
   });
 });

@@ -7,7 +7,7 @@ import { serve } from './server';
 const brief = {
   id: 1,
   split: null,
-  edition: { number: 1 },
+  revision: { number: 1 },
   progress: { candidates: 0 },
   decision: { outcome: { column: 'gone' }, words: { records: 'members' } },
 } as unknown as Brief;
@@ -41,7 +41,7 @@ describe('a second file', () => {
       if (path.endsWith('/joins') && method === 'GET') return [];
       if (path.endsWith('/joins/preview')) return preview((body as { keep: string | null }).keep ?? null);
       if (path.endsWith('/joins')) return brief;
-      if (path.endsWith('/arrivals')) return { id: 5, state: 'RECEIVING', datasetId: null };
+      if (path.endsWith('/uploads')) return { id: 5, state: 'RECEIVING', datasetId: null };
       if (path.endsWith('/read')) return { id: 5, state: 'STORED', datasetId: 8 };
       return null;
     });

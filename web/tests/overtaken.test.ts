@@ -12,23 +12,27 @@ const change = (path: string, body: unknown, parts: unknown[] = []) => ({
   body: JSON.stringify(body),
   parts: parts.map((part) => JSON.stringify(part)),
 });
-const memo = (version: number, words: string) => ({ version, memo: { purpose: words }, answers: {} });
+const authorText = (version: number, words: string) => ({
+  version,
+  authorText: { purpose: words },
+  answers: {},
+});
 
 describe('a change that was refused as overtaken', () => {
   it('stands where its answer alone was lost', () => {
-    const standing = { ...memo(8, ' to ring those who leave '), checks: [] };
-    expect(settled(change('/sign-off/1', memo(7, 'to ring those who leave')), standing)).toBe('done');
+    const standing = { ...authorText(8, ' to ring those who leave '), checks: [] };
+    expect(settled(change('/sign-off/1', authorText(7, 'to ring those who leave')), standing)).toBe('done');
   });
 
   it('is made on the part of it that had arrived', () => {
-    const both = change('/sign-off/1', memo(7, 'first, second'), [memo(7, 'first')]);
-    const again = settled(both, memo(8, 'first'));
-    expect(JSON.parse((again as { body: string }).body)).toEqual(memo(8, 'first, second'));
+    const both = change('/sign-off/1', authorText(7, 'first, second'), [authorText(7, 'first')]);
+    const again = settled(both, authorText(8, 'first'));
+    expect(JSON.parse((again as { body: string }).body)).toEqual(authorText(8, 'first, second'));
   });
 
   it('gives way where somebody else was there', () => {
-    const both = change('/sign-off/1', memo(7, 'first, second'), [memo(7, 'first')]);
-    expect(settled(both, memo(8, 'theirs'))).toBeNull();
+    const both = change('/sign-off/1', authorText(7, 'first, second'), [authorText(7, 'first')]);
+    expect(settled(both, authorText(8, 'theirs'))).toBeNull();
     expect(settled(change('/comparisons/1/cut', { records: 7 }), { records: 8 })).toBeNull();
   });
 
@@ -118,7 +122,7 @@ describe('answers that are lost', () => {
       };
       return Promise.resolve(new Response(JSON.stringify(said), { status: changing ? 409 : 404 }));
     });
-    await expect(put('/arrivals/5/manner', { version: 1 })).rejects.toThrow('changed elsewhere');
+    await expect(put('/uploads/5/manner', { version: 1 })).rejects.toThrow('changed elsewhere');
   });
 
   it('are found again by the next page, which sends what waited behind', async () => {

@@ -22,14 +22,21 @@ function column(name: string, more: Partial<Column> = {}): Column {
     records: 50,
     missing: 0,
     distinct: 9,
-    mend: null,
+    suggested: null,
   };
   const figures = { auc: 0.6, informationValue: 0.1, alarms: [], drawn: [], levels: [] };
   return { name, setup: setup(), ...plain, ...figures, ...more } as Column;
 }
 
 function setup(more: Partial<Setup> = {}): Setup {
-  const plain = { reading: null, knownAfterDays: null, knownWhere: null, meaning: null, kept: {}, acted: [] };
+  const plain = {
+    reading: null,
+    knownAfterDays: null,
+    knownWhere: null,
+    meaning: null,
+    acceptedAlarms: {},
+    treatedLevels: [],
+  };
   return { role: 'INPUT', reason: '', ...plain, ...more } as Setup;
 }
 
@@ -83,15 +90,15 @@ describe('the data', () => {
   });
 
   it('reads marks of missing at once in all columns that hold them, and merges levels by hand', async () => {
-    const mend = (type: string, missing: string[]) =>
+    const suggested = (type: string, missing: string[]) =>
       ({
         reading: { type, format: null, missing, keep: null, levels: null, order: null },
         records: 3,
         ways: [],
         marks: true,
-      }) as Column['mend'];
-    const price = column('price', { type: 'TEXT', mend: mend('NUMBER', ['N/A']) });
-    const tier = column('tier', { type: 'CATEGORY', mend: mend('CATEGORY', ['-']) });
+      }) as Column['suggested'];
+    const price = column('price', { type: 'TEXT', suggested: suggested('NUMBER', ['N/A']) });
+    const tier = column('tier', { type: 'CATEGORY', suggested: suggested('CATEGORY', ['-']) });
     const asked = serve(({ path }) =>
       path === '/api/briefs/7'
         ? brief
@@ -187,7 +194,9 @@ describe('the data', () => {
     });
     await fireEvent.click(keep);
     await vi.waitFor(() =>
-      expect(asked.at(-1)?.body).toMatchObject({ goodbye: { kept: { suspectedLeak: 'seen before' } } }),
+      expect(asked.at(-1)?.body).toMatchObject({
+        goodbye: { acceptedAlarms: { suspectedLeak: 'seen before' } },
+      }),
     );
   });
 

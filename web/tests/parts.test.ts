@@ -71,7 +71,7 @@ describe('the reading line', () => {
     part: { events: 762 },
     order: { leader: 1, deciding: 'AUC', decidesBy: 'AUC', others: [] },
     candidates: [{ id: 1, name: 'L', inputs: 9, known: { days: 30, last: 'household', undated: 0 } }],
-    looks: { looks: 1, choices: 2, compared: 6, optimism: 0.0021 },
+    validationUse: { looks: 1, choices: 2, compared: 6, optimism: 0.0021 },
   } as unknown as Comparison;
 
   it('names who is level with the leader and what it would take to tell', () => {

@@ -5,27 +5,27 @@ import Plan from '../src/parts/signoff/Plan.svelte';
 import { watchable } from './case';
 
 const draft = {
-  memo: {
+  authorText: {
     startsOn: null,
     words: {},
     today: null,
     todayRecords: null,
-    monitoring: [] as Draft['memo']['monitoring'],
+    monitoring: [] as Draft['authorText']['monitoring'],
   },
   watchable,
 } as Draft;
 
 describe('the monitoring plan', () => {
-  function planned(monitoring: Draft['memo']['monitoring']) {
-    const kept: Draft['memo']['monitoring'][] = [];
-    let memo = { ...draft.memo, monitoring };
+  function planned(monitoring: Draft['authorText']['monitoring']) {
+    const kept: Draft['authorText']['monitoring'][] = [];
+    let authorText = { ...draft.authorText, monitoring };
     render(Plan, {
-      draft: { ...draft, memo },
+      draft: { ...draft, authorText },
       // later, as changes wait for one another
       write: async (change) => {
         await Promise.resolve();
-        memo = { ...memo, ...change(memo) };
-        kept.push(memo.monitoring);
+        authorText = { ...authorText, ...change(authorText) };
+        kept.push(authorText.monitoring);
         return true;
       },
     });

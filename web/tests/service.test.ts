@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Proof, ReleaseView } from '../src/api/schema';
-import { call, power, proven, size, standing } from '../src/lib/service';
+import { call, power, proven, size, inService } from '../src/lib/service';
 
 const proof = (greatest: number): Proof => ({
   records: 9240,
@@ -32,8 +32,8 @@ describe('a release', () => {
 
   it('shows the version that decides, else the newest', () => {
     const of = (id: number, state: ReleaseView['state']) => ({ id, state }) as ReleaseView;
-    expect(standing([of(3, 'PAUSED'), of(2, 'IN_SERVICE')])?.id).toBe(2);
-    expect(standing([of(3, 'ENDED'), of(2, 'SUPERSEDED')])?.id).toBe(3);
-    expect(standing([])).toBeNull();
+    expect(inService([of(3, 'PAUSED'), of(2, 'IN_SERVICE')])?.id).toBe(2);
+    expect(inService([of(3, 'ENDED'), of(2, 'SUPERSEDED')])?.id).toBe(3);
+    expect(inService([])).toBeNull();
   });
 });

@@ -162,7 +162,7 @@ describe('the order of levels', () => {
       name: 'tier',
       type: 'CATEGORY',
       proposedOrder: ['low', 'medium', 'high'],
-      setup: { role: 'INPUT', reason: '', reading: null, kept: {}, acted: [] },
+      setup: { role: 'INPUT', reason: '', reading: null, acceptedAlarms: {}, treatedLevels: [] },
       ...more,
     }) as unknown as Column;
 
@@ -189,7 +189,9 @@ describe('the order of levels', () => {
       levels: { Low: 'low' },
       order: ['low', 'medium', 'high'],
     };
-    const sent = shown(tier({ setup: { role: 'INPUT', reason: '', reading, kept: {}, acted: [] } }));
+    const sent = shown(
+      tier({ setup: { role: 'INPUT', reason: '', reading, acceptedAlarms: {}, treatedLevels: [] } }),
+    );
     await fireEvent.keyDown(screen.getByRole('button', { name: 'low, 1 of 3' }), { key: 'ArrowRight' });
     expect(document.activeElement?.getAttribute('aria-label')).toBe('low, 2 of 3');
     await fireEvent.click(screen.getByRole('button', { name: 'keep this order' }));
@@ -200,9 +202,12 @@ describe('the order of levels', () => {
 });
 
 describe('changes of columns', () => {
-  const visits = { name: 'visits', setup: { role: 'INPUT', reason: '', kept: {}, acted: [] } } as never;
+  const visits = {
+    name: 'visits',
+    setup: { role: 'INPUT', reason: '', acceptedAlarms: {}, treatedLevels: [] },
+  } as never;
   const answer = (state: number, reason: string) => ({
-    columns: [{ name: 'visits', setup: { role: 'INPUT', reason, kept: {}, acted: [] } }],
+    columns: [{ name: 'visits', setup: { role: 'INPUT', reason, acceptedAlarms: {}, treatedLevels: [] } }],
     pending: 0,
     undo: null,
     state,

@@ -47,7 +47,7 @@ const check = (name: string, passes: boolean, waiver: string | null = null) =>
   }) as Draft['checks'][0];
 const draft = {
   version: 4,
-  memo: { startsOn: null, words: {}, today: null, todayRecords: null, monitoring: [] },
+  authorText: { startsOn: null, words: {}, today: null, todayRecords: null, monitoring: [] },
   answers: {},
   remarks: [],
   seal: null,
@@ -124,14 +124,16 @@ describe('writing a report', () => {
     await waitFor(() => {
       expect(asked.find((a) => a.method === 'PUT')).toMatchObject({
         path: '/api/sign-off/1',
-        body: { version: 4, memo: { words: { risks: 'Snow.' } } },
+        body: { version: 4, authorText: { words: { risks: 'Snow.' } } },
       });
     });
     expect(screen.queryByRole('button', { name: 'Recipe' })).toBeNull();
     await fireEvent.change(screen.getByLabelText('Insert a figure'), { target: { value: 'gain' } });
     await waitFor(() => {
-      const last = asked.filter((a) => a.method === 'PUT').at(-1)!.body as { memo: Draft['memo'] };
-      expect(last.memo.words.risks).toContain('{gain}');
+      const last = asked.filter((a) => a.method === 'PUT').at(-1)!.body as {
+        authorText: Draft['authorText'];
+      };
+      expect(last.authorText.words.risks).toContain('{gain}');
     });
   });
 
@@ -191,8 +193,8 @@ describe('writing a report', () => {
     await fireEvent.click(await screen.findByRole('tab', { name: 'Words' }));
     await press('begin with three usual ones');
     await waitFor(() => {
-      const kept = asked.find((a) => a.method === 'PUT')!.body as { memo: Draft['memo'] };
-      expect(kept.memo.monitoring.map((w) => w.rule?.at)).toEqual([0.312]);
+      const kept = asked.find((a) => a.method === 'PUT')!.body as { authorText: Draft['authorText'] };
+      expect(kept.authorText.monitoring.map((w) => w.rule?.at)).toEqual([0.312]);
     });
     unmount();
     session.me = { name: 'reader', roles: ['reader'], passwordDue: false, provided: false };

@@ -155,410 +155,6 @@ export interface paths {
     };
     trace?: never;
   };
-  '/api/arrivals': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** List */
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['ArrivalView'][];
-          };
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    put?: never;
-    /** Begin */
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['NewArrival'];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['ArrivalView'];
-          };
-        };
-        /** @description Bad Request */
-        400: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/arrivals/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Get */
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['ArrivalView'];
-          };
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    /** Discard */
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/arrivals/{id}/bytes': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Append */
-    put: {
-      parameters: {
-        query?: {
-          from?: number;
-        };
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/octet-stream': string;
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/arrivals/{id}/manner': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Correct */
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['Manner'];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['ArrivalView'];
-          };
-        };
-        /** @description Bad Request */
-        400: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/arrivals/{id}/read': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Read */
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['ArrivalView'];
-          };
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/arrivals/{id}/stop': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Stop */
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['ArrivalView'];
-          };
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/briefs': {
     parameters: {
       query?: never;
@@ -1071,134 +667,6 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/briefs/{id}/delivery/{dataset}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Delivery */
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          dataset: number;
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['DeliveryChange'][];
-          };
-        };
-      };
-    };
-    put?: never;
-    /** Replace */
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          dataset: number;
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['BriefView'];
-          };
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/briefs/{id}/edition': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Edition */
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['BriefView'];
-          };
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/briefs/{id}/joins': {
     parameters: {
       query?: never;
@@ -1524,6 +992,134 @@ export interface paths {
             [name: string]: unknown;
           };
           content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/refresh/{dataset}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Refresh */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          dataset: number;
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RefreshChange'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    /** Replace */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          dataset: number;
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BriefView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/briefs/{id}/revision': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Revision */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BriefView'];
+          };
         };
         /** @description Not Authorized */
         401: {
@@ -7911,7 +7507,7 @@ export interface paths {
             [name: string]: unknown;
           };
           content: {
-            'application/json': components['schemas']['ArrivalView'];
+            'application/json': components['schemas']['UploadView'];
           };
         };
         /** @description Bad Request */
@@ -8121,6 +7717,410 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/uploads': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['UploadView'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    /** Begin */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewUpload'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['UploadView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/uploads/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Get */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['UploadView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    /** Discard */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/uploads/{id}/bytes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Append */
+    put: {
+      parameters: {
+        query?: {
+          from?: number;
+        };
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/octet-stream': string;
+        };
+      };
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/uploads/{id}/manner': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Correct */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Manner'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['UploadView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/uploads/{id}/read': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Read */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['UploadView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/uploads/{id}/stop': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Stop */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: number;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['UploadView'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -8219,7 +8219,7 @@ export interface components {
       /** @description whether that is more than chance after correction for all that were tried */
       told: boolean;
     };
-    /** @description What to do after some batches, by fixed rules, the first that fits. Something has fallen – capture or gain in the last batch beyond the doubt of both, or batch by batch (CUSUM), or a limit of the plan on a figure is crossed – and an input has moved far: look at that input. No input has moved far, and no outcome is the event where ten or more were to be expected: look at the outcomes. Something has fallen, no input has moved far, capture holds and the probabilities are off: recalibrate. Something has fallen otherwise: begin a new brief. Nothing has fallen, and an input has moved far: look at it. The probabilities are off by more than a tenth and beyond the doubt of both: recalibrate. A limit on the scores, the inputs or the share acted on is crossed: look at who comes. Else carry on. */
+    /** @description What to do after some batches, by fixed rules, the first that fits. Something has fallen – capture or gain in the last batch beyond the uncertainty of both, or batch by batch (CUSUM), or a limit of the plan on a figure is crossed – and an input has moved far: look at that input. No input has moved far, and no outcome is the event where ten or more were to be expected: look at the outcomes. Something has fallen, no input has moved far, capture holds and the probabilities are off: recalibrate. Something has fallen otherwise: begin a new brief. Nothing has fallen, and an input has moved far: look at it. The probabilities are off by more than a tenth and beyond the uncertainty of both: recalibrate. A limit on the scores, the inputs or the share acted on is crossed: look at who comes. Else carry on. */
     Advice: {
       kind: components['schemas']['Kind2'];
       /** @description to look at; null for none */
@@ -8254,6 +8254,14 @@ export interface components {
       /** Format: int32 */
       events: number;
     };
+    /** @description One way to act. ahead is what the proposal gains more. */
+    Alternative: {
+      name: string;
+      actedOn: string;
+      reached: components['schemas']['Estimate'];
+      gain: components['schemas']['Estimate'];
+      ahead: components['schemas']['Estimate'];
+    };
     /** @description A remark on the report before, and what the author answers. */
     Answer: {
       paragraph: components['schemas']['Paragraph'];
@@ -8282,32 +8290,6 @@ export interface components {
       /** @description and until: null for none */
       condition: string;
       until: string;
-    };
-    /** @description A file on its way in, as it is shown. */
-    ArrivalView: {
-      /** Format: int64 */
-      id: number;
-      name: string;
-      /** Format: int64 */
-      bytes: number;
-      /**
-       * Format: int64
-       * @description bytes here
-       */
-      received: number;
-      state: components['schemas']['State'];
-      /** Format: double */
-      progress: number;
-      step: string | null;
-      message: string | null;
-      /** Format: int64 */
-      datasetId: number | null;
-      /** Format: int64 */
-      briefId: number | null;
-      /** @description null before all bytes are here, and for what cannot be previewed */
-      preview: components['schemas']['PreviewView'] | null;
-      /** @description why it cannot be previewed, or null */
-      refusal: string | null;
     };
     /** @description What is asked: a measure for importance, or one or two columns for dependence. */
     Asked: {
@@ -8450,7 +8432,7 @@ export interface components {
     Begun: {
       /**
        * Format: int64
-       * @description of the new edition
+       * @description of the new revision
        */
       briefId: number;
       /** @description column with the scores of what decides now */
@@ -8495,9 +8477,9 @@ export interface components {
       events: string[];
       /**
        * Format: int32
-       * @description from 1; nextId is the edition after it, null for none
+       * @description from 1; nextId is the revision after it, null for none
        */
-      edition: number;
+      revision: number;
       /** Format: int64 */
       nextId: number | null;
       /** @description whose it is */
@@ -8545,7 +8527,7 @@ export interface components {
       id: number;
       /** Format: int32 */
       version: number;
-      edition: components['schemas']['Edition'];
+      revision: components['schemas']['Revision'];
       /** @description of whoever asks */
       right: components['schemas']['Right'];
       /** @description what is edited */
@@ -8757,8 +8739,14 @@ export interface components {
       /** @description who waived it, why and until when, in words; null where nobody did */
       waiver: string | null;
     };
-    /** @description A value and its words. */
+    /** @description One of several ways to read a column. */
     Choice: {
+      reading: components['schemas']['Reading'];
+      /** @description of its own texts, each with what it would stand for */
+      examples: string[];
+    };
+    /** @description A value and its words. */
+    Choice1: {
       value: string;
       words: string;
     };
@@ -8883,11 +8871,11 @@ export interface components {
       /** @description what it says, in a sentence; null likewise */
       meaning: string | null;
       /** @description alarms by their codes that somebody decided to live with, each with the reason that the report prints */
-      kept: {
+      acceptedAlarms: {
         [key: string]: string;
       };
       /** @description levels that say that a record was acted on before; for Role#ACTED */
-      acted: string[];
+      treatedLevels: string[];
       /** @description whether the program took it for that by itself, and nobody has said otherwise since; null for no */
       byItself?: boolean | null;
       /** @description what somebody on the phone says of a record that this column marks, with {value} for its value; null for none */
@@ -8933,8 +8921,7 @@ export interface components {
       drawn: components['schemas']['Drawn'][];
       /** @description most frequent first, the first few */
       levels: components['schemas']['LevelView'][];
-      /** @description what a column of texts nearly is, or null */
-      mend: components['schemas']['Mend'] | null;
+      suggested: components['schemas']['SuggestedReading'] | null;
       /** @description the order that its levels name, from the first to the last; null for none */
       proposedOrder: string[] | null;
     };
@@ -8981,7 +8968,7 @@ export interface components {
       money: components['schemas']['MoneyView'];
       order: components['schemas']['OrderView'];
       acted: components['schemas']['ActingView'];
-      looks: components['schemas']['LooksView'];
+      validationUse: components['schemas']['ValidationUseView'];
       /** @description in their order; of many only the leaders, and whoever leads, decides by the cut or is the best reference */
       candidates: components['schemas']['Row'][];
       drawn: components['schemas']['DrawnView'];
@@ -9229,17 +9216,6 @@ export interface components {
       stakes: components['schemas']['Stakes'];
       campaign: components['schemas']['Campaign'];
     };
-    /** @description One thing in which a newer delivery of a file differs from the older one. */
-    DeliveryChange: {
-      /** @description null for the file as a whole */
-      column: string | null;
-      /** @description what changed */
-      words: string;
-      before: string;
-      after: string;
-      /** @description whether a brief on the older file cannot simply go on: a column or the outcome's level is gone, or a type changed */
-      grave: boolean;
-    };
     /** @description A check, and what a policy asks of it. */
     Demand: {
       check: string;
@@ -9316,7 +9292,7 @@ export interface components {
        * @description over the standard errors of both; null where either is undefined
        */
       standardised: number | null;
-      /** @description whether the drop is within the doubt of both */
+      /** @description whether the drop is within the uncertainty of both */
       holds: boolean;
       /**
        * Format: double
@@ -9348,7 +9324,7 @@ export interface components {
     DraftEdit: {
       /** Format: int32 */
       version: number;
-      memo: components['schemas']['AuthorText'];
+      authorText: components['schemas']['AuthorText'];
       /** @description by the number of the remark, from 0 */
       answers: {
         [key: string]: string;
@@ -9358,7 +9334,7 @@ export interface components {
     DraftView: {
       /** Format: int32 */
       version: number;
-      memo: components['schemas']['AuthorText'];
+      authorText: components['schemas']['AuthorText'];
       answers: {
         [key: string]: string;
       };
@@ -9414,23 +9390,6 @@ export interface components {
        */
       version: number;
       decision: components['schemas']['Decision'];
-    };
-    Edition: {
-      /**
-       * Format: int32
-       * @description from 1
-       */
-      number: number;
-      /**
-       * Format: int64
-       * @description the edition before it, nextId the one after; null for none
-       */
-      previousId: number | null;
-      /** Format: int64 */
-      nextId: number | null;
-      /** @description who began it, owner whose it is now */
-      createdBy: string;
-      owner: string;
     };
     /** @description What became of one figure by a change; bounds are null where they are undefined. */
     Effect: {
@@ -10037,29 +9996,6 @@ export interface components {
      * @example 2022-03-10
      */
     LocalDate: string;
-    /** @description How often validation was used. */
-    LooksView: {
-      /**
-       * Format: int32
-       * @description at its figures with news in them since the one before
-       */
-      looks: number;
-      /**
-       * Format: int32
-       * @description of a candidate or a rule for the cut
-       */
-      choices: number;
-      /**
-       * Format: int32
-       * @description candidates, references left out
-       */
-      compared: number;
-      /**
-       * Format: double
-       * @description by how much the best of so many by the deciding measure looks better than it is; null for one candidate
-       */
-      optimism: number | null;
-    };
     MadeExample: {
       /** @description values of what it reads, in that order; null for missing */
       from: (string | null)[];
@@ -10147,20 +10083,6 @@ export interface components {
       mine: boolean;
       /** @description who could be let in; empty unless it is theirs */
       people: components['schemas']['PersonView'][];
-    };
-    /** @description What a column nearly is: a number or a day in all but a few texts, or one of which some values stand for missing or are written in several ways. */
-    Mend: {
-      /** @description null where its texts can be read in more ways than one: then somebody chooses */
-      reading: components['schemas']['Reading'] | null;
-      /**
-       * Format: int32
-       * @description that hold one of the texts that would stand for missing or become another level
-       */
-      records: number;
-      /** @description what the texts can stand for; empty where there is one way only */
-      ways: components['schemas']['Way'][];
-      /** @description whether what would stand for missing is some texts that people write for no value, and all else is sure */
-      marks: boolean;
     };
     /** @enum {string} */
     Method: 'SHARES' | 'COLUMN' | 'DATE';
@@ -10254,16 +10176,6 @@ export interface components {
       roles: string[];
       password: string;
     };
-    NewArrival: {
-      name: string;
-      /** Format: int64 */
-      bytes: number;
-      /**
-       * Format: int64
-       * @description the brief whose file it is to replace, or null
-       */
-      briefId: number;
-    };
     NewBrief: {
       /** Format: int64 */
       datasetId: number;
@@ -10349,6 +10261,16 @@ export interface components {
        * @description requests; null for 200 a second
        */
       perMinute?: number | null;
+    };
+    NewUpload: {
+      name: string;
+      /** Format: int64 */
+      bytes: number;
+      /**
+       * Format: int64
+       * @description the brief whose file it is to replace, or null
+       */
+      briefId: number;
     };
     Note: {
       note: string;
@@ -10479,14 +10401,14 @@ export interface components {
       id: number;
       name: string;
       /** Format: int32 */
-      edition: number;
+      revision: number;
       owner: string;
     };
     /** @description What an approver decides on, in words. */
     Page: {
       decision: string;
       expected: string;
-      ways: components['schemas']['Way1'][];
+      ways: components['schemas']['Alternative'][];
       confirmation: string;
       confirmed: boolean;
       why: string[];
@@ -10970,6 +10892,17 @@ export interface components {
       /** @description records by band, missing ones last; by their weights where they have some, to whole records */
       counts: number[];
     };
+    /** @description One thing in which a newer file of the same data differs from the older one. */
+    RefreshChange: {
+      /** @description null for the file as a whole */
+      column: string | null;
+      /** @description what changed */
+      words: string;
+      before: string;
+      after: string;
+      /** @description whether a brief on the older file cannot simply go on: a column or the outcome's level is gone, or a type changed */
+      grave: boolean;
+    };
     /** @description What was done with a release. */
     ReleaseActView: {
       act: components['schemas']['Kind6'];
@@ -11113,6 +11046,23 @@ export interface components {
     ReturnWords: {
       words: string;
       remarks: components['schemas']['Remark'][];
+    };
+    Revision: {
+      /**
+       * Format: int32
+       * @description from 1
+       */
+      number: number;
+      /**
+       * Format: int64
+       * @description the revision before it, nextId the one after; null for none
+       */
+      previousId: number | null;
+      /** Format: int64 */
+      nextId: number | null;
+      /** @description who began it, owner whose it is now */
+      createdBy: string;
+      owner: string;
     };
     /** @enum {string} */
     Right: 'NONE' | 'READ' | 'RECORDS' | 'WORK' | 'OWN';
@@ -11351,7 +11301,7 @@ export interface components {
       /** Format: double */
       high: number;
       initial: unknown;
-      choices: components['schemas']['Choice'][];
+      choices: components['schemas']['Choice1'][];
       mayBeFound: boolean;
     };
     Settling: {
@@ -11615,6 +11565,20 @@ export interface components {
       part: 'stepwisePath';
     };
     StreamingOutput: Record<string, never>;
+    /** @description What a column nearly is: a number or a day in all but a few texts, or one of which some values stand for missing or are written in several ways. Never applied unasked. */
+    SuggestedReading: {
+      /** @description null where its texts can be read in more ways than one: then somebody chooses */
+      reading: components['schemas']['Reading'] | null;
+      /**
+       * Format: int32
+       * @description that hold one of the texts that would stand for missing or become another level
+       */
+      records: number;
+      /** @description what the texts can stand for; empty where there is one way only */
+      ways: components['schemas']['Choice'][];
+      /** @description whether what would stand for missing is some texts that people write for no value, and all else is sure */
+      marks: boolean;
+    };
     Tally: {
       /** Format: int32 */
       records: number;
@@ -11860,11 +11824,60 @@ export interface components {
     Unit: 'SHARE' | 'TIMES' | 'MONEY' | 'SCORE' | 'INDEX';
     /** @enum {string} */
     Unknown: 'REFUSED' | 'MISSING';
+    /** @description A file on its way in, as it is shown. */
+    UploadView: {
+      /** Format: int64 */
+      id: number;
+      name: string;
+      /** Format: int64 */
+      bytes: number;
+      /**
+       * Format: int64
+       * @description bytes here
+       */
+      received: number;
+      state: components['schemas']['State'];
+      /** Format: double */
+      progress: number;
+      step: string | null;
+      message: string | null;
+      /** Format: int64 */
+      datasetId: number | null;
+      /** Format: int64 */
+      briefId: number | null;
+      /** @description null before all bytes are here, and for what cannot be previewed */
+      preview: components['schemas']['PreviewView'] | null;
+      /** @description why it cannot be previewed, or null */
+      refusal: string | null;
+    };
+    /** @description How often validation was used. */
+    ValidationUseView: {
+      /**
+       * Format: int32
+       * @description at its figures with news in them since the one before
+       */
+      looks: number;
+      /**
+       * Format: int32
+       * @description of a candidate or a rule for the cut
+       */
+      choices: number;
+      /**
+       * Format: int32
+       * @description candidates, references left out
+       */
+      compared: number;
+      /**
+       * Format: double
+       * @description by how much the best of so many by the deciding measure looks better than it is; null for one candidate
+       */
+      optimism: number | null;
+    };
     /** @enum {string} */
     Verdict: 'LEADER' | 'AHEAD' | 'BEHIND' | 'NOT_SEPARABLE' | 'TOO_FEW';
     /** @enum {string} */
     Waiting:
-      | 'LATER_EDITION'
+      | 'LATER_REVISION'
       | 'APPROVAL'
       | 'ANSWER'
       | 'NOTICE'
@@ -11955,20 +11968,6 @@ export interface components {
       /** @description a limit to begin with; null where nothing can be said yet */
       usual: components['schemas']['WatchLimit'] | null;
     };
-    /** @description One of several ways to read a column. */
-    Way: {
-      reading: components['schemas']['Reading'];
-      /** @description of its own texts, each with what it would stand for */
-      examples: string[];
-    };
-    /** @description One way to act. ahead is what the proposal gains more. */
-    Way1: {
-      name: string;
-      actedOn: string;
-      reached: components['schemas']['Estimate'];
-      gain: components['schemas']['Estimate'];
-      ahead: components['schemas']['Estimate'];
-    };
     /** @description A name and its number. */
     Weight: {
       name: string;
@@ -12038,10 +12037,10 @@ export type AgainstView = components['schemas']['AgainstView'];
 export type Alarm = components['schemas']['Alarm'];
 export type AlarmView = components['schemas']['AlarmView'];
 export type Alone = components['schemas']['Alone'];
+export type Alternative = components['schemas']['Alternative'];
 export type Answer = components['schemas']['Answer'];
 export type AnswerView = components['schemas']['AnswerView'];
 export type ApprovalWords = components['schemas']['ApprovalWords'];
-export type ArrivalView = components['schemas']['ArrivalView'];
 export type Asked = components['schemas']['Asked'];
 export type At = components['schemas']['At'];
 export type AtRow = components['schemas']['AtRow'];
@@ -12074,6 +12073,7 @@ export type Changes = components['schemas']['Changes'];
 export type CheckEffect = components['schemas']['CheckEffect'];
 export type CheckView = components['schemas']['CheckView'];
 export type Choice = components['schemas']['Choice'];
+export type Choice1 = components['schemas']['Choice1'];
 export type Code = components['schemas']['Code'];
 export type Coefficient = components['schemas']['Coefficient'];
 export type Column = components['schemas']['Column'];
@@ -12103,7 +12103,6 @@ export type DayCount = components['schemas']['DayCount'];
 export type DecidingKind = components['schemas']['DecidingKind'];
 export type DecidingMeasure = components['schemas']['DecidingMeasure'];
 export type Decision = components['schemas']['Decision'];
-export type DeliveryChange = components['schemas']['DeliveryChange'];
 export type Demand = components['schemas']['Demand'];
 export type Dependence = components['schemas']['Dependence'];
 export type Dialect = components['schemas']['Dialect'];
@@ -12118,7 +12117,6 @@ export type Drawn = components['schemas']['Drawn'];
 export type DrawnView = components['schemas']['DrawnView'];
 export type Drop = components['schemas']['Drop'];
 export type Edit = components['schemas']['Edit'];
-export type Edition = components['schemas']['Edition'];
 export type Effect = components['schemas']['Effect'];
 export type Effect1 = components['schemas']['Effect1'];
 export type EffectsView = components['schemas']['EffectsView'];
@@ -12178,7 +12176,6 @@ export type Limit = components['schemas']['Limit'];
 export type Limit1 = components['schemas']['Limit1'];
 export type ListView = components['schemas']['ListView'];
 export type LocalDate = components['schemas']['LocalDate'];
-export type LooksView = components['schemas']['LooksView'];
 export type MadeExample = components['schemas']['MadeExample'];
 export type MadePreview = components['schemas']['MadePreview'];
 export type Manner = components['schemas']['Manner'];
@@ -12190,7 +12187,6 @@ export type MemberLevel = components['schemas']['MemberLevel'];
 export type MemberView = components['schemas']['MemberView'];
 export type Members = components['schemas']['Members'];
 export type MembersView = components['schemas']['MembersView'];
-export type Mend = components['schemas']['Mend'];
 export type Method = components['schemas']['Method'];
 export type Method1 = components['schemas']['Method1'];
 export type ModelSummary = components['schemas']['ModelSummary'];
@@ -12200,7 +12196,6 @@ export type MoversView = components['schemas']['MoversView'];
 export type Neighbour = components['schemas']['Neighbour'];
 export type Network = components['schemas']['Network'];
 export type NewAccount = components['schemas']['NewAccount'];
-export type NewArrival = components['schemas']['NewArrival'];
 export type NewBrief = components['schemas']['NewBrief'];
 export type NewFollowBatch = components['schemas']['NewFollowBatch'];
 export type NewFollowReport = components['schemas']['NewFollowReport'];
@@ -12211,6 +12206,7 @@ export type NewPolicy = components['schemas']['NewPolicy'];
 export type NewRelease = components['schemas']['NewRelease'];
 export type NewSchedule = components['schemas']['NewSchedule'];
 export type NewScoreKey = components['schemas']['NewScoreKey'];
+export type NewUpload = components['schemas']['NewUpload'];
 export type Note = components['schemas']['Note'];
 export type NoticeAnswer = components['schemas']['NoticeAnswer'];
 export type NoticeView = components['schemas']['NoticeView'];
@@ -12254,6 +12250,7 @@ export type RecordColumn = components['schemas']['RecordColumn'];
 export type RecordView = components['schemas']['RecordView'];
 export type RecordsView = components['schemas']['RecordsView'];
 export type Reference = components['schemas']['Reference'];
+export type RefreshChange = components['schemas']['RefreshChange'];
 export type ReleaseActView = components['schemas']['ReleaseActView'];
 export type ReleaseDocument = components['schemas']['ReleaseDocument'];
 export type ReleaseView = components['schemas']['ReleaseView'];
@@ -12265,6 +12262,7 @@ export type ReportActKind = components['schemas']['ReportActKind'];
 export type ReportHead = components['schemas']['ReportHead'];
 export type ReportView = components['schemas']['ReportView'];
 export type ReturnWords = components['schemas']['ReturnWords'];
+export type Revision = components['schemas']['Revision'];
 export type Right = components['schemas']['Right'];
 export type Role = components['schemas']['Role'];
 export type Row = components['schemas']['Row'];
@@ -12307,6 +12305,7 @@ export type State1 = components['schemas']['State1'];
 export type State2 = components['schemas']['State2'];
 export type StepwisePath = components['schemas']['StepwisePath'];
 export type StreamingOutput = components['schemas']['StreamingOutput'];
+export type SuggestedReading = components['schemas']['SuggestedReading'];
 export type Tally = components['schemas']['Tally'];
 export type Target = components['schemas']['Target'];
 export type ThresholdView = components['schemas']['ThresholdView'];
@@ -12326,6 +12325,8 @@ export type TriedView = components['schemas']['TriedView'];
 export type TwoCandidates = components['schemas']['TwoCandidates'];
 export type Unit = components['schemas']['Unit'];
 export type Unknown = components['schemas']['Unknown'];
+export type UploadView = components['schemas']['UploadView'];
+export type ValidationUseView = components['schemas']['ValidationUseView'];
 export type Verdict = components['schemas']['Verdict'];
 export type Waiting = components['schemas']['Waiting'];
 export type Waiver = components['schemas']['Waiver'];
@@ -12335,8 +12336,6 @@ export type Watch = components['schemas']['Watch'];
 export type WatchLimit = components['schemas']['WatchLimit'];
 export type Watched = components['schemas']['Watched'];
 export type WatchedView = components['schemas']['WatchedView'];
-export type Way = components['schemas']['Way'];
-export type Way1 = components['schemas']['Way1'];
 export type Weight = components['schemas']['Weight'];
 export type Weights = components['schemas']['Weights'];
 export type Words = components['schemas']['Words'];

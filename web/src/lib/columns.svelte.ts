@@ -120,9 +120,9 @@ export class ColumnSheet {
     this.change(columns, (setup) => read(setup, reading));
 
   /** Reads each column as it is proposed to be. */
-  mend(columns: Column[]): Promise<boolean> {
+  readAsSuggested(columns: Column[]): Promise<boolean> {
     return this.put((now) =>
-      Object.fromEntries(columns.map((c) => [c.name, read(now(c).setup, c.mend!.reading)])),
+      Object.fromEntries(columns.map((c) => [c.name, read(now(c).setup, c.suggested!.reading)])),
     );
   }
 
@@ -135,8 +135,8 @@ export class ColumnSheet {
       knownAfterDays: null,
       knownWhere: null,
       meaning: null,
-      kept: {},
-      acted: [],
+      acceptedAlarms: {},
+      treatedLevels: [],
     };
     return this.put(() => ({ [name]: { ...of, formula } }));
   }
@@ -146,11 +146,11 @@ export class ColumnSheet {
 
   keepAlarm = (column: Column, alarm: ColumnAlarm, reason: string | null) =>
     this.change([column], (setup) => {
-      const kept = { ...setup.kept } as Record<string, string>;
-      delete kept[alarm.name];
-      delete kept[alarm.kind];
-      if (reason !== null) kept[alarm.kind] = reason;
-      return { ...setup, kept };
+      const acceptedAlarms = { ...setup.acceptedAlarms } as Record<string, string>;
+      delete acceptedAlarms[alarm.name];
+      delete acceptedAlarms[alarm.kind];
+      if (reason !== null) acceptedAlarms[alarm.kind] = reason;
+      return { ...setup, acceptedAlarms };
     });
 
   close() {

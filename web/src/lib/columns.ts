@@ -79,15 +79,17 @@ const named = (texts: string[]) =>
 
 /** How a column may be meant, in a sentence; null where there is nothing to say. */
 export function meant(column: Column): string | null {
-  const mend = column.mend;
-  if (!mend) return null;
-  const reading = mend.reading;
-  if (!reading) return `Its texts can be read in ${mend.ways.length} ways; say which`;
+  const suggested = column.suggested;
+  if (!suggested) return null;
+  const reading = suggested.reading;
+  if (!reading) return `Its texts can be read in ${suggested.ways.length} ways; say which`;
   const missing = reading.missing ?? [];
   if (reading.type !== column.type) {
     const like = reading.format ? `, written like ${formatShown(reading)}` : '';
     const but =
-      mend.records > 0 ? `: all but ${count(mend.records)} records, which hold ${named(missing)}` : '';
+      suggested.records > 0
+        ? `: all but ${count(suggested.records)} records, which hold ${named(missing)}`
+        : '';
     const whole =
       reading.type === 'DATE' && column.type === 'NUMBER'
         ? 'May be days'
@@ -104,12 +106,12 @@ export function meant(column: Column): string | null {
         .map(([from, to]) => `“${from}” may be “${to}”`)
         .join(', ') + (levels.length > NAMED ? ` and ${levels.length - NAMED} more` : ''),
     );
-  return `${parts.join('; ')} (${count(mend.records)} records)`;
+  return `${parts.join('; ')} (${count(suggested.records)} records)`;
 }
 
 /** What a click on it does. */
 export function meantAction(column: Column): string {
-  const reading = column.mend!.reading!;
+  const reading = column.suggested!.reading!;
   if (reading.type !== column.type)
     return `read as ${reading.type.toLowerCase()}${reading.missing?.length ? ', those as missing' : ''}`;
   return [reading.missing?.length ? 'as missing' : '', reading.levels ? 'merge them' : '']
@@ -138,11 +140,11 @@ const WORDS = ['and', 'or', 'not', 'in', 'is', 'missing', 'date'];
 
 /** Whether one reading is offered that nobody has taken or refused. */
 export const offeredReading = (column: Column) =>
-  column.setup.reading === null && column.mend?.reading != null;
+  column.setup.reading === null && column.suggested?.reading != null;
 
 /** What the offered reading of a column is, in few words. */
 export function offeredWords(column: Column): string {
-  const reading = column.mend!.reading!;
+  const reading = column.suggested!.reading!;
   if (reading.type !== column.type)
     return `as ${reading.type.toLowerCase()}${reading.format ? ` ${formatShown(reading)}` : ''}`;
   const missing = reading.missing?.length ? `without ${named(reading.missing)}` : '';

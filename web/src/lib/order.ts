@@ -2,7 +2,7 @@ import type { Row } from './compared';
 import { interpolate, lastAtMost } from './curve';
 
 /** What stands at a rank of one candidate's validation records. */
-export interface Standing {
+export interface AtRank {
   events: number;
   valued: number;
   /** of the last record acted on; null for nobody, inside a group of equal scores, and where it is not known */
@@ -14,7 +14,7 @@ export interface Standing {
 
 /** Reads a candidate's ranking at any rank. */
 export interface Reader {
-  at(rank: number): Standing;
+  at(rank: number): AtRank;
   /** the highest rank at which records score at least this; null where only a thinned curve is known */
   reaching(score: number): number | null;
   /** the nearest rank between two records, or groups of them where they have weights; beyond `from` where that is given */

@@ -3,7 +3,7 @@ import type { Unsent } from './line.svelte';
 type Fields = Record<string, unknown>;
 
 /** What stands at a change's address, as far as the change speaks of it, and the same change made on it. */
-interface Standing {
+interface Answered {
   fields: Fields;
   again: (change: Unsent) => Unsent;
 }
@@ -32,7 +32,7 @@ const rewritten = (change: Unsent, now: Fields): Unsent => ({
 });
 
 /** By how a change names what its writer saw: a version, the words, or the last change of the columns. */
-function read(change: Unsent, answer: Fields): Standing | null {
+function read(change: Unsent, answer: Fields): Answered | null {
   const body = JSON.parse(change.body) as Fields;
   if (Array.isArray(answer.columns)) {
     const columns = answer.columns as { name: string; setup: unknown }[];
@@ -67,11 +67,11 @@ function stands(body: string, fields: Fields): boolean {
  * @returns `done` where it stands; the change on what stands where only a part of its own arrived; null where somebody else was there
  */
 export function settled(change: Unsent, answer: unknown): 'done' | Unsent | null {
-  const standing = isFields(answer) ? read(change, answer) : null;
-  if (!standing) return null;
-  if (stands(change.body, standing.fields)) return 'done';
+  const answered = isFields(answer) ? read(change, answer) : null;
+  if (!answered) return null;
+  if (stands(change.body, answered.fields)) return 'done';
   const parts = change.parts ?? [];
-  return parts.some((part) => stands(part, standing.fields))
-    ? standing.again({ ...change, parts: [] })
+  return parts.some((part) => stands(part, answered.fields))
+    ? answered.again({ ...change, parts: [] })
     : null;
 }

@@ -37,7 +37,7 @@ export function size(bytes: number): string {
 }
 
 /** The version that decides, or the newest where none does; null where there is none. */
-export const standing = (releases: Release[]): Release | null =>
+export const inService = (releases: Release[]): Release | null =>
   releases.find((r) => r.state === 'IN_SERVICE') ?? releases[0] ?? null;
 
 /** Whether a form is still being made or tried. */

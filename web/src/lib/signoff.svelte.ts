@@ -5,7 +5,7 @@ import { unsent } from './line.svelte';
 import { Turns } from './turns';
 
 /** What becomes of a draft's words. */
-export type Change = (draft: Draft) => { memo?: Memo; answers?: Record<string, string> };
+export type Change = (draft: Draft) => { authorText?: Memo; answers?: Record<string, string> };
 
 /** The next report of the brief on the desk: its words, its checks, and the page as it would print. */
 export class Drafting {
@@ -77,8 +77,11 @@ export class Drafting {
   }
 
   private edit(changes: Change[]) {
-    const { version, memo, answers } = changes.reduce((d, change) => ({ ...d, ...change(d) }), this.draft!);
-    return { version, memo, answers };
+    const { version, authorText, answers } = changes.reduce(
+      (d, change) => ({ ...d, ...change(d) }),
+      this.draft!,
+    );
+    return { version, authorText, answers };
   }
 
   open(): Promise<boolean> {

@@ -155,7 +155,7 @@ export function remarks(all: Comparison, rivals: Rival[]): Phrase[][] {
 
 /** How often validation was used, and what that costs. */
 export function looksLine(brief: Brief, all: Comparison): string {
-  const { looks, choices, compared, optimism } = all.looks;
+  const { looks, choices, compared, optimism } = all.validationUse;
   const times = (n: number) => (n === 1 ? 'once' : `${count(n)} times`);
   const used = `Validation has been looked at ${times(looks)} and used for a choice ${times(choices)}`;
   const ordered = `Candidates are ordered by ${all.order.decidesBy}`;

@@ -57,7 +57,7 @@
   });
   const ringing = $derived(inOrder(columns ?? []));
   const offered = $derived((columns ?? []).filter(offeredReading));
-  const onlyMarks = $derived(offered.filter((c) => c.mend!.marks));
+  const onlyMarks = $derived(offered.filter((c) => c.suggested!.marks));
   const byItself = $derived(
     (columns ?? []).filter((c) => c.setup.byItself === true && c.setup.role !== 'INPUT'),
   );
@@ -70,7 +70,7 @@
     all: () => true,
     inputs: (c) => c.input,
     others: (c) => !c.input,
-    alarms: (c) => c.alarms.length > 0 || c.mend !== null,
+    alarms: (c) => c.alarms.length > 0 || c.suggested !== null,
   };
   const shown = $derived(arranged(columns ?? [], find, tests[only], by, down));
   const units = $derived((columns ?? []).filter((c) => c.setup.role === 'IDENTIFIER').map((c) => c.name));
@@ -99,9 +99,9 @@
       await desk.compare();
     });
 
-  const edition = () =>
+  const revision = () =>
     attempt(async () => {
-      const next = brief.edition.nextId ?? (await post<Brief>(`/briefs/${brief.id}/edition`)).id;
+      const next = brief.revision.nextId ?? (await post<Brief>(`/briefs/${brief.id}/revision`)).id;
       await navigate(`/briefs/${next}/data` as '/');
       await desk.open(next);
       await sheet.load();
@@ -124,13 +124,13 @@
 
   async function setType(of: Column[], type: ColumnType) {
     const one = of.length === 1 ? of[0] : null;
-    const ways = one?.mend?.ways.filter((way) => way.reading.type === type) ?? [];
+    const ways = one?.suggested?.ways.filter((way) => way.reading.type === type) ?? [];
     if (one && ways.length > 0 && one.setup.reading === null) {
       wanted = type;
       opened = one.name;
       return;
     }
-    const hint = one?.mend?.reading?.type === type ? one.mend.reading.format : null;
+    const hint = one?.suggested?.reading?.type === type ? one.suggested.reading.format : null;
     const same = one !== null && one.typeRead === type && one.setup.reading !== null;
     const done = await sheet.setReading(
       of,
@@ -161,8 +161,8 @@
 
   async function bring(file: File) {
     await attempt(async () => {
-      const arrival = await arrive(file, brief.id);
-      await navigate('/files/:id', { params: { id: String(arrival.id) } });
+      const upload = await arrive(file, brief.id);
+      await navigate('/files/:id', { params: { id: String(upload.id) } });
     });
   }
 
@@ -227,10 +227,10 @@
             <span class="quiet">Only an analyst changes the split.</span>
           {:else if brief.split.locked}
             <span class="quiet">Locked: candidates exist.</span>
-            <Button class="chip" onclick={edition}
-              >{brief.edition.nextId === null
-                ? `change it in edition ${brief.edition.number + 1}`
-                : 'open the next edition'}</Button
+            <Button class="chip" onclick={revision}
+              >{brief.revision.nextId === null
+                ? `change it in revision ${brief.revision.number + 1}`
+                : 'open the next revision'}</Button
             >
           {:else}
             <Button class="action plain" onclick={() => (splitting = true)}>Change the split</Button>
@@ -261,9 +261,11 @@
           {offeredWords(column)}{/each}{offered.length > OFFERED_SHOWN
           ? ` and ${offered.length - OFFERED_SHOWN} more`
           : ''}.
-        <Button class="chip" onclick={() => sheet.mend(offered).then(refresh)}>read all as offered</Button>
+        <Button class="chip" onclick={() => sheet.readAsSuggested(offered).then(refresh)}
+          >read all as offered</Button
+        >
         {#if onlyMarks.length > 0 && onlyMarks.length < offered.length}
-          <Button class="chip" onclick={() => sheet.mend(onlyMarks).then(refresh)}
+          <Button class="chip" onclick={() => sheet.readAsSuggested(onlyMarks).then(refresh)}
             >only what stands for missing ({onlyMarks.length})</Button
           >
         {/if}
@@ -339,7 +341,7 @@
             title="A small table headed column, role, reason, known_after_days, known_where, meaning, phrase"
             bring={(file) => sheet.note(file).then(refresh)}
           />
-          <FileButton label="bring a newer delivery" {bring} />
+          <FileButton label="bring a newer file" {bring} />
         {/if}
         {#if desk.seesRecords}<a
             class="chip"
@@ -399,7 +401,7 @@
     {base}
     fixed={fixedHere}
     {wanted}
-    {edition}
+    {revision}
     close={() => (opened = null)}
   />
 {/if}

@@ -7,17 +7,17 @@
   import ColumnPick from '../parts/files/ColumnPick.svelte';
   import Done from '../parts/Done.svelte';
   import { onMount, untrack } from 'svelte';
-  import type { ArrivalView as Arrival, BriefView as Brief, DeliveryChange, Dialect } from '../api/schema';
+  import type { UploadView as Upload, BriefView as Brief, RefreshChange, Dialect } from '../api/schema';
   import { get, post, put, remove, sendBytes } from '../lib/api';
   import { held } from '../lib/arrive';
   import { count } from '../lib/format';
   import { navigate, route } from '../lib/routes';
 
   const id = $derived(Number(route.params.id));
-  let arrival = $state.raw<Arrival | null>(null);
+  let upload = $state.raw<Upload | null>(null);
   let refusal = $state<string | null>(null);
   let sending = $state<{ bytes: number; stop: () => void } | null>(null);
-  let changes = $state.raw<DeliveryChange[] | null>(null);
+  let changes = $state.raw<RefreshChange[] | null>(null);
   let replaced = $state.raw<Brief | null>(null);
   let timer: ReturnType<typeof setTimeout> | undefined;
   let began = 0;
@@ -54,23 +54,23 @@
 
   const open = () =>
     attempt(async () => {
-      arrival = await get<Arrival>(`/arrivals/${id}`);
+      upload = await get<Upload>(`/uploads/${id}`);
       const file = held.get(id);
-      if (arrival.received < arrival.bytes && file) await send(file);
+      if (upload.received < upload.bytes && file) await send(file);
       else await follow();
     });
 
   async function send(file: File) {
     refusal = null;
-    if (file.name !== arrival!.name || file.size !== arrival!.bytes) {
-      refusal = `This is ${file.name} with ${count(file.size)} bytes. Bring ${arrival!.name} with ${count(arrival!.bytes)} bytes, or discard it.`;
+    if (file.name !== upload!.name || file.size !== upload!.bytes) {
+      refusal = `This is ${file.name} with ${count(file.size)} bytes. Bring ${upload!.name} with ${count(upload!.bytes)} bytes, or discard it.`;
       return;
     }
     held.set(id, file);
-    const sent = sendBytes(`/arrivals/${id}/bytes`, file, arrival!.received, (bytes) => {
+    const sent = sendBytes(`/uploads/${id}/bytes`, file, upload!.received, (bytes) => {
       if (sending) sending = { ...sending, bytes };
     });
-    sending = { bytes: arrival!.received, stop: sent.stop };
+    sending = { bytes: upload!.received, stop: sent.stop };
     try {
       await sent.done;
       held.delete(id);
@@ -78,19 +78,19 @@
       refusal = (e as Error).message;
     } finally {
       sending = null;
-      arrival = await get<Arrival>(`/arrivals/${id}`);
+      upload = await get<Upload>(`/uploads/${id}`);
     }
   }
 
   /** Asks again while the file is read, and goes on when it is stored. */
   async function follow() {
-    const was = arrival;
+    const was = upload;
     clearTimeout(timer);
     if (was?.state === 'READING') {
       timer = setTimeout(
         () =>
           attempt(async () => {
-            arrival = await get<Arrival>(`/arrivals/${id}`);
+            upload = await get<Upload>(`/uploads/${id}`);
             await follow();
           }),
         400,
@@ -98,11 +98,11 @@
     } else if (was?.state === 'STORED' && was.datasetId !== null) {
       if (was.briefId === null) {
         const brief = await post<Brief>('/briefs', { datasetId: was.datasetId });
-        await remove(`/arrivals/${id}`);
+        await remove(`/uploads/${id}`);
         await navigate('/briefs/:id', { params: { id: String(brief.id) } });
       } else {
         replaced = await get<Brief>(`/briefs/${was.briefId}`);
-        changes = await get<DeliveryChange[]>(`/briefs/${was.briefId}/delivery/${was.datasetId}`);
+        changes = await get<RefreshChange[]>(`/briefs/${was.briefId}/refresh/${was.datasetId}`);
       }
     }
   }
@@ -111,18 +111,18 @@
     attempt(async () => {
       refusal = null;
       began = Date.now();
-      arrival = await post<Arrival>(`/arrivals/${id}/read`);
+      upload = await post<Upload>(`/uploads/${id}/read`);
       await follow();
     });
 
   const stop = () =>
     attempt(async () => {
-      await post(`/arrivals/${id}/stop`);
+      await post(`/uploads/${id}/stop`);
     });
 
   const correct = (change: Partial<Dialect>) =>
     attempt(async () => {
-      const dialect = arrival?.preview?.dialect ?? {
+      const dialect = upload?.preview?.dialect ?? {
         delimiter: ',',
         quote: '"',
         encoding: 'UTF_8',
@@ -137,8 +137,8 @@
   /** Changes some of how it is read; the rest stays. */
   const choose = (change: { dialect?: Dialect; sheet?: string; columns?: string[] | null }) =>
     attempt(async () => {
-      const now = arrival?.preview;
-      arrival = await put<Arrival>(`/arrivals/${id}/manner`, {
+      const now = upload?.preview;
+      upload = await put<Upload>(`/uploads/${id}/manner`, {
         dialect: now?.dialect ?? null,
         sheet: now?.sheet ?? null,
         columns: now?.chosen ?? null,
@@ -149,9 +149,9 @@
 
   const discard = () =>
     attempt(async () => {
-      const dataset = arrival?.datasetId ?? null;
-      const back = arrival?.briefId ?? null;
-      await remove(`/arrivals/${id}`);
+      const dataset = upload?.datasetId ?? null;
+      const back = upload?.briefId ?? null;
+      await remove(`/uploads/${id}`);
       if (dataset !== null) await remove(`/datasets/${dataset}`);
       held.delete(id);
       await navigate((back === null ? '/' : `/briefs/${back}/data`) as '/');
@@ -159,16 +159,16 @@
 
   const take = () =>
     attempt(async () => {
-      const brief = await post<Brief>(`/briefs/${arrival!.briefId}/delivery/${arrival!.datasetId}`);
-      await remove(`/arrivals/${id}`);
+      const brief = await post<Brief>(`/briefs/${upload!.briefId}/refresh/${upload!.datasetId}`);
+      await remove(`/uploads/${id}`);
       await navigate(`/briefs/${brief.id}/data` as '/');
     });
 
   const megabytes = (bytes: number) =>
     bytes < 1_000_000 ? `${count(Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
   const left = $derived.by(() => {
-    if (!arrival || arrival.state !== 'READING' || arrival.progress < 0.05 || began === 0) return '';
-    const seconds = untrack(() => (Date.now() - began) / 1000) * (1 / arrival.progress - 1);
+    if (!upload || upload.state !== 'READING' || upload.progress < 0.05 || began === 0) return '';
+    const seconds = untrack(() => (Date.now() - began) / 1000) * (1 / upload.progress - 1);
     return seconds < 1.5 ? 'nearly done' : `about ${Math.ceil(seconds)} s left`;
   });
   const grave = $derived(changes?.some((c) => c.grave) ?? false);
@@ -176,24 +176,24 @@
 
 <header class="flex h-12 items-center gap-4 border-b px-[18px]">
   <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
-  <h1 class="question quiet">{arrival ? arrival.name : 'A file on its way in'}</h1>
-  {#if arrival}<span class="quiet ml-auto">{megabytes(arrival.bytes)}</span>{/if}
+  <h1 class="question quiet">{upload ? upload.name : 'A file on its way in'}</h1>
+  {#if upload}<span class="quiet ml-auto">{megabytes(upload.bytes)}</span>{/if}
 </header>
 
 <main class="mx-auto max-w-[1180px] p-6">
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
-  {#if arrival === null}
+  {#if upload === null}
     {#if !refusal}<p class="quiet">Opening the file …</p>{/if}
   {:else if sending}
-    <h2 class="title">Sending {arrival.name}</h2>
+    <h2 class="title">Sending {upload.name}</h2>
     <div class="mt-3 flex items-center gap-3">
-      <Done class="w-96" share={sending.bytes / arrival.bytes} of="sending" />
-      <span>{megabytes(sending.bytes)} of {megabytes(arrival.bytes)}</span>
+      <Done class="w-96" share={sending.bytes / upload.bytes} of="sending" />
+      <span>{megabytes(sending.bytes)} of {megabytes(upload.bytes)}</span>
       <Button class="action plain" onclick={() => sending?.stop()}>Stop</Button>
     </div>
-  {:else if arrival.received < arrival.bytes}
-    <h2 class="title">{megabytes(arrival.received)} of {megabytes(arrival.bytes)} have arrived</h2>
-    {#if arrival.message}<p class="alarm mt-1">▲ {arrival.message}</p>{/if}
+  {:else if upload.received < upload.bytes}
+    <h2 class="title">{megabytes(upload.received)} of {megabytes(upload.bytes)} have arrived</h2>
+    {#if upload.message}<p class="alarm mt-1">▲ {upload.message}</p>{/if}
     <p class="reading">Bring the same file to go on from there, or discard what is here.</p>
     <div class="flex gap-2">
       <label class="action cursor-pointer">
@@ -205,27 +205,27 @@
       </label>
       <Button class="action plain" onclick={discard}>Discard it</Button>
     </div>
-  {:else if arrival.state === 'READING'}
-    <h2 class="title">Reading {arrival.name}</h2>
+  {:else if upload.state === 'READING'}
+    <h2 class="title">Reading {upload.name}</h2>
     <div class="mt-3 flex items-center gap-3">
-      <Done class="w-96" share={arrival.progress} of="reading" />
-      <span>{arrival.step ?? ''}</span>
+      <Done class="w-96" share={upload.progress} of="reading" />
+      <span>{upload.step ?? ''}</span>
       <span class="quiet">{left}</span>
       <Button class="action plain" onclick={stop}>Stop</Button>
     </div>
     <p class="reading">Nothing is stored until all of it is read; it can be stopped without a trace.</p>
-  {:else if arrival.state === 'STORED'}
+  {:else if upload.state === 'STORED'}
     {#if replaced === null || changes === null}
       <p class="quiet">Comparing it with the file that it replaces …</p>
     {:else}
-      <h2 class="title">What this delivery changes for {replaced.decision.name}</h2>
+      <h2 class="title">What the newer file changes for {replaced.decision.name}</h2>
       <p class="reading">
         {#if changes.length === 0}Columns, levels and shares are as they were.
         {:else}{changes.length}
           {changes.length === 1 ? 'thing differs' : 'things differ'} from {replaced.data.name}. Values of its
           sealed reserve were not looked at.{/if}
-        {#if replaced.progress.candidates > 0}Candidates exist, so the delivery goes into edition {replaced
-            .edition.number + 1}; this one stays as it is.
+        {#if replaced.progress.candidates > 0}Candidates exist, so the newer file goes into revision {replaced
+            .revision.number + 1}; this one stays as it is.
         {:else if replaced.split}The split is to be made anew.{/if}
       </p>
       {#if changes.length > 0}
@@ -244,19 +244,19 @@
         </Table>
       {/if}
       <div class="mt-3 flex gap-2">
-        <Button class="action" onclick={take}>{grave ? 'Take it all the same' : 'Take this delivery'}</Button>
+        <Button class="action" onclick={take}>{grave ? 'Take it all the same' : 'Take this file'}</Button>
         <Button class="action plain" onclick={discard}>Discard it</Button>
       </div>
     {/if}
   {:else}
-    {#if arrival.message}
-      <p class={arrival.state === 'FAILED' ? 'refusal' : 'alarm'} role="alert">
-        {arrival.state === 'FAILED' ? '' : '▲ '}{arrival.message}
+    {#if upload.message}
+      <p class={upload.state === 'FAILED' ? 'refusal' : 'alarm'} role="alert">
+        {upload.state === 'FAILED' ? '' : '▲ '}{upload.message}
       </p>
     {/if}
-    {#if arrival.refusal}<p class="refusal" role="alert">{arrival.refusal}</p>{/if}
-    {#if arrival.preview}
-      {@const preview = arrival.preview}
+    {#if upload.refusal}<p class="refusal" role="alert">{upload.refusal}</p>{/if}
+    {#if upload.preview}
+      {@const preview = upload.preview}
       <h2 class="title">How it is read</h2>
       {#if preview.format === 'PARQUET'}
         <p class="reading">A Parquet file: it says itself what its columns hold.</p>
@@ -376,11 +376,11 @@
     <div class="mt-3 flex gap-2">
       <Button
         class="action"
-        disabled={!arrival.preview ||
-          arrival.preview.names.length === 0 ||
-          (arrival.preview.chosen?.length ?? arrival.preview.names.length) > arrival.preview.most}
+        disabled={!upload.preview ||
+          upload.preview.names.length === 0 ||
+          (upload.preview.chosen?.length ?? upload.preview.names.length) > upload.preview.most}
         onclick={read}
-        >{arrival.state === 'INTERRUPTED' || arrival.state === 'FAILED'
+        >{upload.state === 'INTERRUPTED' || upload.state === 'FAILED'
           ? 'Read it again'
           : 'Read the file'}</Button
       >

@@ -3,7 +3,7 @@
   import Fileupload from 'flowbite-svelte/Fileupload.svelte';
   import { onMount } from 'svelte';
   import type {
-    ArrivalView as Arrival,
+    UploadView as Upload,
     BriefView as Brief,
     DatasetView as Dataset,
     FollowReportView as FollowReport,
@@ -23,7 +23,7 @@
   let notices = $state.raw<Notice[]>([]);
   let followUps = $state.raw<FollowReport[]>([]);
   let refusal = $state<string | null>(null);
-  let arrivals = $state.raw<Arrival[]>([]);
+  let uploads = $state.raw<Upload[]>([]);
   let sources = $state.raw<string[]>([]);
   let dragging = $state(false);
 
@@ -36,7 +36,7 @@
         get<FollowReport[]>('/follow/reports/waiting'),
       ]);
       if (session.analyst)
-        [arrivals, sources] = await Promise.all([get<Arrival[]>('/arrivals'), get<string[]>('/sources')]);
+        [uploads, sources] = await Promise.all([get<Upload[]>('/uploads'), get<string[]>('/sources')]);
     } catch (e) {
       refusal = (e as Error).message;
     }
@@ -52,29 +52,29 @@
     if (!file) return;
     refusal = null;
     try {
-      const arrival = await arrive(file, null);
-      await navigate('/files/:id', { params: { id: String(arrival.id) } });
+      const upload = await arrive(file, null);
+      await navigate('/files/:id', { params: { id: String(upload.id) } });
     } catch (e) {
       refusal = `${file.name}: ${(e as Error).message}`;
     }
   }
 
-  async function discard(arrival: Arrival) {
+  async function discard(upload: Upload) {
     try {
-      await remove(`/arrivals/${arrival.id}`);
-      arrivals = arrivals.filter((a) => a.id !== arrival.id);
+      await remove(`/uploads/${upload.id}`);
+      uploads = uploads.filter((a) => a.id !== upload.id);
     } catch (e) {
       refusal = (e as Error).message;
     }
   }
 
-  function standing(arrival: Arrival): string {
-    const share = Math.floor((100 * arrival.received) / arrival.bytes);
-    if (arrival.message)
-      return arrival.received < arrival.bytes ? `${arrival.message} ${share} % is here.` : arrival.message;
-    if (arrival.state === 'READING') return 'is being read';
-    if (arrival.state === 'STORED') return 'is a newer delivery: see what it changes';
-    return arrival.received < arrival.bytes ? `${share} % of it is here` : 'is here, not read yet';
+  function progressOf(upload: Upload): string {
+    const share = Math.floor((100 * upload.received) / upload.bytes);
+    if (upload.message)
+      return upload.received < upload.bytes ? `${upload.message} ${share} % is here.` : upload.message;
+    if (upload.state === 'READING') return 'is being read';
+    if (upload.state === 'STORED') return 'is a newer file: see what it changes';
+    return upload.received < upload.bytes ? `${share} % of it is here` : 'is here, not read yet';
   }
 </script>
 
@@ -115,18 +115,17 @@
   <BriefTable />
 
   {#if session.analyst}
-    {#if arrivals.length > 0}
+    {#if uploads.length > 0}
       <section class="mt-6" aria-label="Files on their way in">
         <h2>Files on their way in</h2>
-        {#each arrivals as arrival (arrival.id)}
+        {#each uploads as upload (upload.id)}
           <div class="mt-1 flex items-baseline gap-3">
-            <b>{arrival.name}</b>
-            <span class:alarm={arrival.state === 'INTERRUPTED'}
-              >{arrival.state === 'INTERRUPTED' ? '▲ ' : ''}{standing(arrival)}</span
+            <b>{upload.name}</b>
+            <span class:alarm={upload.state === 'INTERRUPTED'}
+              >{upload.state === 'INTERRUPTED' ? '▲ ' : ''}{progressOf(upload)}</span
             >
-            <a class="chip" href={`/files/${arrival.id}`}>{arrival.state === 'READING' ? 'look' : 'resume'}</a
-            >
-            {#if arrival.state !== 'READING'}<Button class="chip" onclick={() => discard(arrival)}
+            <a class="chip" href={`/files/${upload.id}`}>{upload.state === 'READING' ? 'look' : 'resume'}</a>
+            {#if upload.state !== 'READING'}<Button class="chip" onclick={() => discard(upload)}
                 >discard</Button
               >{/if}
           </div>

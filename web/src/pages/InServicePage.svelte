@@ -10,7 +10,7 @@
   import { get } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
   import { poll } from '../lib/poll';
-  import { standing, trying } from '../lib/service';
+  import { inService, trying } from '../lib/service';
   import Endpoint from '../parts/service/Endpoint.svelte';
   import FollowUp from '../parts/service/FollowUp.svelte';
   import EarlierVersions from '../parts/service/EarlierVersions.svelte';
@@ -24,7 +24,7 @@
   let use = $state.raw<Use | null>(null);
   let failure = $state<string | null>(null);
 
-  const now = $derived(standing(releases ?? []));
+  const now = $derived(inService(releases ?? []));
   const approved = $derived(reports.find((r) => r.state === 'APPROVED') ?? null);
   const fresh = $derived(approved !== null && approved.id !== now?.release.signed.report);
   let superseding = $state(false);

@@ -4,7 +4,7 @@
   import Table from 'flowbite-svelte/Table.svelte';
   import Textarea from 'flowbite-svelte/Textarea.svelte';
   import { onMount } from 'svelte';
-  import type { ArrivalView as Arrival, SourcePreview } from '../api/schema';
+  import type { UploadView as Upload, SourcePreview } from '../api/schema';
   import { Typed } from '../lib/typed.svelte';
   import { get, post } from '../lib/api';
   import { navigate } from '../lib/routes';
@@ -49,8 +49,8 @@
 
   const copy = () =>
     attempt(async () => {
-      const arrival = await post<Arrival>('/sources/copy', { source, query: query.value, name: name.trim() });
-      await navigate('/files/:id', { params: { id: String(arrival.id) } });
+      const upload = await post<Upload>('/sources/copy', { source, query: query.value, name: name.trim() });
+      await navigate('/files/:id', { params: { id: String(upload.id) } });
     });
 </script>
 

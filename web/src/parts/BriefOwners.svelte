@@ -48,7 +48,7 @@
     <tbody>
       {#each found.slice(0, SHOWN) as b (b.id)}
         <tr>
-          <td>{b.name}{b.edition > 1 ? `, edition ${b.edition}` : ''}</td>
+          <td>{b.name}{b.revision > 1 ? `, revision ${b.revision}` : ''}</td>
           <td>
             <Choice
               class="field"

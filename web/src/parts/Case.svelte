@@ -137,11 +137,11 @@
   <header>
     <a class="font-serif text-[16px] font-semibold" href="/">Outrider</a>
     <h1 class="question quiet">{brief?.decision.question ?? 'A brief'}</h1>
-    {#if brief && brief.edition.number > 1}
+    {#if brief && brief.revision.number > 1}
       <span class="quiet whitespace-nowrap"
-        >edition {brief.edition.number}, after
-        <a class="underline" href={`/briefs/${brief.edition.previousId}`}
-          >edition {brief.edition.number - 1}</a
+        >revision {brief.revision.number}, after
+        <a class="underline" href={`/briefs/${brief.revision.previousId}`}
+          >revision {brief.revision.number - 1}</a
         ></span
       >
     {/if}

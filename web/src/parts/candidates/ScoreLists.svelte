@@ -5,7 +5,7 @@
   import Choice from '../Choice.svelte';
   import { onMount } from 'svelte';
   import type {
-    ArrivalView as Arrival,
+    UploadView as Upload,
     BriefView as Brief,
     CandidateView as Candidate,
     DatasetView as Dataset,
@@ -65,16 +65,16 @@
   async function bring(file: File) {
     await attempt(async () => {
       coming = 'sending';
-      const arrival = await arrive(file, null);
-      await sendBytes(`/arrivals/${arrival.id}/bytes`, file, 0, (sent) => {
+      const upload = await arrive(file, null);
+      await sendBytes(`/uploads/${upload.id}/bytes`, file, 0, (sent) => {
         coming = `sent ${percent(sent / file.size)} %`;
       }).done;
-      const here = await get<Arrival>(`/arrivals/${arrival.id}`);
-      await post(`/arrivals/${arrival.id}/read`);
+      const here = await get<Upload>(`/uploads/${upload.id}`);
+      await post(`/uploads/${upload.id}/read`);
       let now = here;
       while (now.state !== 'STORED' && now.state !== 'FAILED' && now.state !== 'INTERRUPTED') {
         await new Promise((done) => setTimeout(done, 300));
-        now = await get<Arrival>(`/arrivals/${arrival.id}`);
+        now = await get<Upload>(`/uploads/${upload.id}`);
         coming = now.step ?? 'reading';
       }
       if (now.state !== 'STORED' || now.datasetId === null)

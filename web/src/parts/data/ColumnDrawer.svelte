@@ -30,11 +30,11 @@
     base: number | null;
     fixed: boolean;
     wanted: ColumnType | null;
-    /** goes on in the next edition, where types may change */
-    edition: () => void;
+    /** goes on in the next revision, where types may change */
+    revision: () => void;
     close: () => void;
   }
-  let { brief, name, sheet, base, fixed: fixedHere, wanted, edition, close }: Props = $props();
+  let { brief, name, sheet, base, fixed: fixedHere, wanted, revision, close }: Props = $props();
 
   let detail = $state.raw<ColumnDetail | null>(null);
   let failure = $state<string | null>(null);
@@ -178,11 +178,11 @@
       {#if brief.progress.candidates > 0}
         <p class="quiet">
           {column.setup.formula ? `Made by ${column.setup.formula}; it is` : 'Types are'} fixed because candidates
-          exist; a new edition of the brief can change {column.setup.formula ? 'it' : 'them'}.
-          <Button class="chip" onclick={edition}
-            >{brief.edition.nextId === null
-              ? `change it in edition ${brief.edition.number + 1}`
-              : 'open the next edition'}</Button
+          exist; a new revision of the brief can change {column.setup.formula ? 'it' : 'them'}.
+          <Button class="chip" onclick={revision}
+            >{brief.revision.nextId === null
+              ? `change it in revision ${brief.revision.number + 1}`
+              : 'open the next revision'}</Button
           >
         </p>
       {:else}
@@ -223,12 +223,12 @@
         {#each levels.slice(0, 12) as level (level.label)}
           <Button
             class="chip mr-1"
-            aria-pressed={column.setup.acted.includes(level.label!)}
+            aria-pressed={column.setup.treatedLevels.includes(level.label!)}
             onclick={() =>
               set({
-                acted: column.setup.acted.includes(level.label!)
-                  ? column.setup.acted.filter((l) => l !== level.label)
-                  : [...column.setup.acted, level.label!],
+                treatedLevels: column.setup.treatedLevels.includes(level.label!)
+                  ? column.setup.treatedLevels.filter((l) => l !== level.label)
+                  : [...column.setup.treatedLevels, level.label!],
                 control: control.filter((l) => l !== level.label),
               })}>{levelName(level.label!)}</Button
           >
@@ -238,7 +238,7 @@
         </h2>
         {#each levels
           .slice(0, 12)
-          .filter((l) => !column.setup.acted.includes(l.label!)) as level (level.label)}
+          .filter((l) => !column.setup.treatedLevels.includes(l.label!)) as level (level.label)}
           <Button
             class="chip mr-1"
             aria-pressed={control.includes(level.label!)}

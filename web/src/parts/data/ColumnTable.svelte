@@ -129,9 +129,9 @@
             onclick={() => p.show(column.name)}>=</Button
           >
         {/if}
-        {#if column.mend && column.setup.reading === null}
+        {#if column.suggested && column.setup.reading === null}
           <Button
-            class="mend sign"
+            class="offered sign"
             title={meant(column) ?? undefined}
             aria-label="{column.name}: {meant(column)}"
             onclick={() => p.show(column.name)}>≈</Button

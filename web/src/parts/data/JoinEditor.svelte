@@ -141,7 +141,7 @@
     >
     <Button class="action plain" onclick={cancel}>Cancel</Button>
     {#if brief.progress.candidates > 0}<span class="quiet self-center"
-        >Candidates exist, so they come into edition {brief.edition.number + 1}.</span
+        >Candidates exist, so they come into revision {brief.revision.number + 1}.</span
       >{:else if brief.split}<span class="quiet self-center">The split is to be made anew.</span>{/if}
   </div>
 </div>

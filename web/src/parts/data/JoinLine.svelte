@@ -18,7 +18,7 @@
     brief: Brief;
     columns: Column[];
     fixed: boolean;
-    /** called with the brief that has the columns: this one, or its next edition */
+    /** called with the brief that has the columns: this one, or its next revision */
     changed: (brief: Brief) => void;
   }
   /** Second files whose columns stand beside the brief's own, and the way to one more. */

@@ -31,9 +31,9 @@
   let levels = $state.raw<Reading['levels']>(null);
 
   $effect(() => {
-    const mend = column.mend?.reading;
+    const suggested = column.suggested?.reading;
     type = wanted ?? reading?.type ?? column.type;
-    const hint = mend && mend.type === type ? mend : null;
+    const hint = suggested && suggested.type === type ? suggested : null;
     format = formatShown(reading?.type === type ? reading : hint);
     missing = missingWritten((reading?.type === type ? reading.missing : hint?.missing) ?? null);
     levels = (reading?.type === type ? reading.levels : hint?.levels) ?? null;
@@ -88,11 +88,11 @@
     <Button class="chip mb-1" onclick={() => sheet.setReading([column], null)}>as in the file</Button>
   {/if}
 </div>
-{#if column.mend?.ways.length && reading === null}
+{#if column.suggested?.ways.length && reading === null}
   <p class="mt-1">
-    <span class="alarm">▲ Its texts can be read in {column.mend.ways.length} ways; say which.</span>
+    <span class="alarm">▲ Its texts can be read in {column.suggested.ways.length} ways; say which.</span>
   </p>
-  {#each column.mend.ways as way (way.reading.format)}
+  {#each column.suggested.ways as way (way.reading.format)}
     <p class="mt-1">
       <Button class="chip" onclick={() => sheet.setReading([column], way.reading)}
         >read as {way.reading.type.toLowerCase()} {formatShown(way.reading)}</Button
@@ -100,9 +100,9 @@
       <span class="quiet">{way.examples.join(' · ')}</span>
     </p>
   {/each}
-{:else if column.mend?.reading && reading === null}
+{:else if column.suggested?.reading && reading === null}
   <p class="mt-1">
     <span class="quiet">≈ {meant(column)}.</span>
-    <Button class="chip" onclick={() => sheet.mend([column])}>{meantAction(column)}</Button>
+    <Button class="chip" onclick={() => sheet.readAsSuggested([column])}>{meantAction(column)}</Button>
   </p>
 {/if}

@@ -23,7 +23,7 @@
     ANSWER: ['answers to remarks', '/sign-off'],
     NOTICE: ['an answer to a notice', '/in-service'],
     NOTHING: ['nothing: approved', '/sign-off'],
-    LATER_EDITION: ['goes on in a later edition', ''],
+    LATER_REVISION: ['goes on in a later revision', ''],
   };
   const FILTERS = [
     ['all', 'all'],
@@ -123,7 +123,7 @@
         <tr class:later={line.nextId !== null}>
           <td class="max-w-[330px]">
             <a class="font-semibold hover:underline" href={`/briefs/${line.id}`}>{line.name}</a>
-            {#if line.edition > 1}<span class="quiet">edition {line.edition}</span>{/if}
+            {#if line.revision > 1}<span class="quiet">revision {line.revision}</span>{/if}
             <span class="quiet">· {line.owner === session.me?.name ? 'yours' : line.owner}</span>
             <small class="sub truncate" title={line.question}>{line.question}</small>
           </td>
@@ -153,7 +153,7 @@
           </td>
           <td>
             {#if line.nextId !== null}<a class="underline" href={`/briefs/${line.nextId}`}
-                >goes on in a later edition</a
+                >goes on in a later revision</a
               >
             {:else}<a class="hover:underline" href={`/briefs/${line.id}${WAITS[line.waitsFor][1]}`}
                 >{WAITS[line.waitsFor][0]}</a

@@ -26,8 +26,8 @@
   </h2>
   <p class="quiet my-0!">
     {many === 0
-      ? 'None has fallen beyond the doubt of both, all looked at together.'
-      : `${count(many)} of ${count(segments.length)} fallen beyond the doubt of both, all looked at together.`}
+      ? 'None has fallen beyond the uncertainty of both, all looked at together.'
+      : `${count(many)} of ${count(segments.length)} fallen beyond the uncertainty of both, all looked at together.`}
   </p>
   <Table class="plain mt-1">
     <thead

@@ -21,7 +21,7 @@
   let { draft, write }: Props = $props();
 
   const currency = $derived(desk.brief?.decision.words.currency ?? '');
-  const lines = $derived(draft.memo.monitoring);
+  const lines = $derived(draft.authorText.monitoring);
   const SIDES: [Side, string][] = [
     ['AT_LEAST', 'at least'],
     ['AT_MOST', 'at most'],

@@ -25,14 +25,14 @@
     alarms: 'What was done about each alarm',
     reserve: 'What to make of the reserve',
   };
-  const memo = $derived(draft.memo);
+  const authorText = $derived(draft.authorText);
   const shown = $derived(draft.paragraphs.filter((p) => !WITHOUT_WORDS.includes(p.paragraph)));
   const own = $derived([...(desk.comparison?.candidates ?? []), ...(desk.comparison?.order.others ?? [])]);
-  const today = $derived(own.find((c) => c.name === memo.today));
+  const today = $derived(own.find((c) => c.name === authorText.today));
   let field = $state<HTMLTextAreaElement>();
 
   const write = (change: (now: Memo) => Partial<Memo>) =>
-    onwrite(({ memo: now }) => ({ memo: { ...now, ...change(now) } }));
+    onwrite(({ authorText: now }) => ({ authorText: { ...now, ...change(now) } }));
 
   function say(chapter: Paragraph, text: string) {
     void write((now) => ({ words: { ...now.words, [chapter]: text } }));
@@ -79,7 +79,7 @@
         class="field ml-1"
         type="date"
         aria-label="First day"
-        value={memo.startsOn ?? ''}
+        value={authorText.startsOn ?? ''}
         onchange={(e) => {
           const startsOn = e.currentTarget.value || null;
           void write(() => ({ startsOn }));
@@ -91,7 +91,7 @@
       <Choice
         class="field ml-1 max-w-44"
         aria-label="Today's way"
-        value={memo.today ?? ''}
+        value={authorText.today ?? ''}
         onchange={(e) => {
           const today = e.currentTarget.value || null;
           void write(() => ({ today, todayRecords: null }));
@@ -101,7 +101,7 @@
         {#each own as row (row.id)}<option value={row.name}>{row.name}</option>{/each}
       </Choice></label
     >
-    {#if memo.today}
+    {#if authorText.today}
       <label
         >acting on
         <Input
@@ -111,7 +111,7 @@
           max={desk.comparison?.part.records}
           aria-label="Acted on today"
           placeholder={count(desk.records)}
-          value={memo.todayRecords ?? ''}
+          value={authorText.todayRecords ?? ''}
           onchange={(e) => {
             const text = e.currentTarget.value;
             void write(() => ({ todayRecords: text === '' ? null : Number(text) }));
@@ -129,9 +129,9 @@
     <div class="mt-1 flex flex-wrap gap-1">
       {#each shown as p (p.paragraph)}
         <Button
-          class={['chip', memo.words[p.paragraph] && 'written']}
+          class={['chip', authorText.words[p.paragraph] && 'written']}
           aria-pressed={chosen === p.paragraph}
-          onclick={() => onchoose(p.paragraph)}>{p.title}{memo.words[p.paragraph] ? ' ·' : ''}</Button
+          onclick={() => onchoose(p.paragraph)}>{p.title}{authorText.words[p.paragraph] ? ' ·' : ''}</Button
         >
       {/each}
     </div>
@@ -145,7 +145,7 @@
           aria-label="Words on {shown.find((p) => p.paragraph === chosen)?.title}"
           placeholder={PROMPTS[chosen] ?? 'What a reader should know here'}
           onchange={(e) => say(chosen!, e.currentTarget.value)}
-          value={memo.words[chosen] ?? ''}
+          value={authorText.words[chosen] ?? ''}
         />
         <Choice
           class="field mt-1 w-full"

@@ -38,10 +38,10 @@ public final class IngestBench {
         long dataset = 0;
         for (int run = 0; run < RUNS; run++) {
             copy[run] = copy(args[2], args[3], args[4], file);
-            long arrival = server.sendFile(file, words -> {});
+            long upload = server.sendFile(file, words -> {});
             settle(args[2], args[3], args[4]);
             long start = System.nanoTime();
-            dataset = server.readFile(arrival, words -> {});
+            dataset = server.readFile(upload, words -> {});
             ours[run] = (System.nanoTime() - start) / 1e9;
             System.out.printf(
                     "run %d: COPY %.2f s, read, typed, profiled and stored %.2f s%n", run, copy[run], ours[run]);

@@ -38,7 +38,7 @@ public final class KillBench {
     @SuppressWarnings("NullAway.Init")
     private User user;
 
-    /** What was acknowledged: notes by candidate, names by brief, and slices of files by arrival. */
+    /** What was acknowledged: notes by candidate, names by brief, and slices of files by upload. */
     private final Map<Long, String> notes = new HashMap<>();
 
     private final Map<Long, String> names = new HashMap<>();
@@ -174,7 +174,7 @@ public final class KillBench {
             case 3 -> {
                 if (slices.size() < 30)
                     slices.put(
-                            user.post("/arrivals", Map.of("name", "kill.csv", "bytes", file.length))
+                            user.post("/uploads", Map.of("name", "kill.csv", "bytes", file.length))
                                     .get("id")
                                     .asLong(),
                             0L);
@@ -184,18 +184,18 @@ public final class KillBench {
                     int from = (int) received(id);
                     if (from == file.length) continue;
                     byte[] slice = Arrays.copyOfRange(file, from, Math.min(file.length, from + SLICE));
-                    user.send("PUT", "/arrivals/" + id + "/bytes?from=" + from, "application/octet-stream", slice);
+                    user.send("PUT", "/uploads/" + id + "/bytes?from=" + from, "application/octet-stream", slice);
                     slices.put(id, (long) from + slice.length);
                     return;
                 }
             }
             default -> {
                 for (long id : slices.keySet()) {
-                    JsonNode now = user.json("/arrivals/" + id);
+                    JsonNode now = user.json("/uploads/" + id);
                     String state = now.get("state").asText();
                     boolean whole = now.get("received").asLong() == file.length;
                     if (whole && !state.equals("STORED") && !state.equals("READING")) {
-                        user.post("/arrivals/" + id + "/read", Map.of());
+                        user.post("/uploads/" + id + "/read", Map.of());
                         return;
                     }
                 }
@@ -204,8 +204,8 @@ public final class KillBench {
         }
     }
 
-    private long received(long arrival) throws IOException, InterruptedException {
-        return user.json("/arrivals/" + arrival).get("received").asLong();
+    private long received(long upload) throws IOException, InterruptedException {
+        return user.json("/uploads/" + upload).get("received").asLong();
     }
 
     /** What was acknowledged is there. */
@@ -251,7 +251,7 @@ public final class KillBench {
         for (int i = 0; i < PATIENCE && open() > 0; i++) Thread.sleep(1000);
         stuck = open();
         for (long id : slices.keySet()) {
-            JsonNode now = user.json("/arrivals/" + id);
+            JsonNode now = user.json("/uploads/" + id);
             if (!now.get("state").asText().equals("STORED")) continue;
             JsonNode made = user.post("/briefs", Map.of("datasetId", now.get("datasetId")));
             JsonNode columns = user.json("/briefs/" + made.get("id").asLong() + "/columns");
@@ -266,7 +266,7 @@ public final class KillBench {
             if (status.equals("waiting") || status.equals("running")) open++;
         }
         for (long id : slices.keySet())
-            if (user.json("/arrivals/" + id).get("state").asText().equals("READING")) open++;
+            if (user.json("/uploads/" + id).get("state").asText().equals("READING")) open++;
         return open;
     }
 }

@@ -104,16 +104,16 @@ final class User {
     }
 
     long bring(byte[] file, String name) throws IOException, InterruptedException {
-        long id = post("/arrivals", Map.of("name", name, "bytes", file.length))
+        long id = post("/uploads", Map.of("name", name, "bytes", file.length))
                 .get("id")
                 .asLong();
         for (int from = 0; from < file.length; from += SLICE) {
             byte[] slice = Arrays.copyOfRange(file, from, Math.min(file.length, from + SLICE));
-            send("PUT", "/arrivals/" + id + "/bytes?from=" + from, "application/octet-stream", slice);
+            send("PUT", "/uploads/" + id + "/bytes?from=" + from, "application/octet-stream", slice);
         }
-        post("/arrivals/" + id + "/read", Map.of());
+        post("/uploads/" + id + "/read", Map.of());
         while (true) {
-            JsonNode now = json("/arrivals/" + id);
+            JsonNode now = json("/uploads/" + id);
             if (!now.get("state").asText().equals("READING"))
                 return now.get("datasetId").asLong();
             Thread.sleep(200);

@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonAlias;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -36,7 +37,7 @@ import outrider.table.Table;
  * @param deciding by what candidates are ordered and the leader is chosen; null for what decides where nobody chose
  * @param cut null for the best net value of the candidate that the deciding measure puts first
  * @param seal the opening of the reserve; null while it is sealed
- * @param memo what the author says; null for nothing yet
+ * @param authorText what the author says; null for nothing yet
  */
 public record BriefFile(
         int format,
@@ -56,7 +57,7 @@ public record BriefFile(
         List<CandidateSpec> candidates,
         @Nullable CutSpec cut,
         @Nullable SealSpec seal,
-        AuthorText memo) {
+        @JsonAlias("memo") AuthorText authorText) {
     public static final int FORMAT = 1;
 
     /** What records and events are called, what acting is (a verb in -ing), and the currency. */
@@ -209,7 +210,7 @@ public record BriefFile(
         if (columns == null) columns = Map.of();
         candidates = candidates == null ? List.of() : spelledOut(candidates);
         if (campaignSize != 0) new Campaign(campaignSize, capacity, plannedRate, deciding);
-        if (memo == null) memo = AuthorText.EMPTY;
+        if (authorText == null) authorText = AuthorText.EMPTY;
         if (Population.ALL.equals(population)) population = null;
     }
 
@@ -246,17 +247,17 @@ public record BriefFile(
         all.putAll(columns);
         DataFile plain = new DataFile(
                 data.file, data.sha256, data.dialect, data.sheet, data.columns, data.origin, data.joins, null);
-        return with(plain, all, campaignSize, memo);
+        return with(plain, all, campaignSize, authorText);
     }
 
     /** The same case with what all columns are taken for. */
     BriefFile withColumns(Map<String, ColumnSetup> all) {
-        return with(data, all, campaignSize, memo);
+        return with(data, all, campaignSize, authorText);
     }
 
     /** The same case, about as many records as its file holds where it says no other number. */
     BriefFile ofSize(int records) {
-        return campaignSize == 0 ? with(data, columns, records, memo) : this;
+        return campaignSize == 0 ? with(data, columns, records, authorText) : this;
     }
 
     public ColumnSetup column(String column) {

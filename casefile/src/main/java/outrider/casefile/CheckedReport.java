@@ -11,7 +11,7 @@ import java.util.stream.Collectors;
  *
  * @param limits of the check, by name
  */
-public record CheckedReport(BriefFile brief, Figures figures, AnalysisHistory conduct, Map<String, Double> limits) {
+public record CheckedReport(BriefFile brief, Figures figures, AnalysisHistory history, Map<String, Double> limits) {
     private static final int NAMED = 3;
 
     public double limit(String name) {

@@ -14,6 +14,7 @@ import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.Dialect;
 import outrider.table.Reading;
+import outrider.table.SuggestedReading;
 import outrider.table.Table;
 
 /** What columns are taken for where nobody has said anything: names of records and of customers are identifiers, free text is no input. */
@@ -34,9 +35,9 @@ public final class ColumnDefaults {
      * @param copyOf the column that it holds the same as; null for none
      */
     public static @Nullable ColumnSetup of(
-            ColumnProfile facts, ColumnType type, Reading.@Nullable Mend mend, @Nullable String copyOf) {
-        if (!meant(type, facts.distinct(), mend)) return taken(facts, type, copyOf, true);
-        ColumnType nearly = nearly(requireNonNull(mend));
+            ColumnProfile facts, ColumnType type, @Nullable SuggestedReading suggested, @Nullable String copyOf) {
+        if (!meant(type, facts.distinct(), suggested)) return taken(facts, type, copyOf, true);
+        ColumnType nearly = nearly(requireNonNull(suggested));
         String what = nearly == null ? "numbers or days" : nearly == ColumnType.DATE ? "days" : "numbers";
         return ColumnSetup.byItself(Role.SET_ASIDE, "texts that are nearly " + what);
     }
@@ -52,23 +53,25 @@ public final class ColumnDefaults {
     }
 
     /** Whether a column of levels is one of numbers or days that nobody has read yet. */
-    static boolean nearlyOther(Column column, Reading.Mend mend) {
+    static boolean nearlyOther(Column column, SuggestedReading suggested) {
         return column instanceof CategoryColumn levels
-                && meant(ColumnType.CATEGORY, levels.levels().size(), mend);
+                && meant(ColumnType.CATEGORY, levels.levels().size(), suggested);
     }
 
-    private static boolean meant(ColumnType type, int distinct, Reading.@Nullable Mend mend) {
+    private static boolean meant(ColumnType type, int distinct, @Nullable SuggestedReading suggested) {
         boolean texts = type == ColumnType.TEXT || type == ColumnType.CATEGORY && distinct > MOST_CODES;
-        if (!texts || mend == null) return false;
-        ColumnType nearly = nearly(mend);
+        if (!texts || suggested == null) return false;
+        ColumnType nearly = nearly(suggested);
         return nearly == null || nearly == ColumnType.NUMBER || nearly == ColumnType.DATE;
     }
 
     /** What a column nearly is; null where its ways differ in that. */
-    private static @Nullable ColumnType nearly(Reading.Mend mend) {
-        if (mend.reading() != null) return mend.reading().type();
-        List<ColumnType> types =
-                mend.ways().stream().map(way -> way.reading().type()).distinct().toList();
+    private static @Nullable ColumnType nearly(SuggestedReading suggested) {
+        if (suggested.reading() != null) return suggested.reading().type();
+        List<ColumnType> types = suggested.ways().stream()
+                .map(way -> way.reading().type())
+                .distinct()
+                .toList();
         return types.size() == 1 ? types.get(0) : null;
     }
 
@@ -79,7 +82,8 @@ public final class ColumnDefaults {
             int present = facts.records() - facts.missing();
             return ColumnSetup.byItself(
                     Role.IDENTIFIER,
-                    "its " + Written.count(facts.distinct()) + " values fill " + Written.count(present) + " records");
+                    "its " + NumberText.count(facts.distinct()) + " values fill " + NumberText.count(present)
+                            + " records");
         }
         return type == ColumnType.TEXT ? ColumnSetup.byItself(Role.SET_ASIDE, "free text") : null;
     }
@@ -103,7 +107,7 @@ public final class ColumnDefaults {
         for (Column column : table.columns()) {
             if (all.containsKey(column.name()) || column.name().equals(outcome)) continue;
             boolean meant =
-                    column.type() == ColumnType.TEXT && meant(ColumnType.TEXT, 0, Reading.mend(column, dialect));
+                    column.type() == ColumnType.TEXT && meant(ColumnType.TEXT, 0, SuggestedReading.of(column, dialect));
             ColumnSetup taken = meant
                     ? null
                     : taken(ColumnProfile.of(column, rows, null), column.type(), copies.get(column.name()), codes);

@@ -45,12 +45,12 @@ final class ColumnRows {
                                 .toList());
     }
 
-    private static Figures.Rung rung(Alarm alarm, ColumnSetup setup, boolean input) {
+    private static Figures.ColumnAlarm rung(Alarm alarm, ColumnSetup setup, boolean input) {
         String answer = setup.accepted(alarm);
         if (answer == null && !input) {
             String why = setup.reason().isEmpty() ? "" : ": " + setup.reason();
             answer = "no input of the proposed candidate" + why;
         }
-        return new Figures.Rung(alarm.name(), alarm.meaning(), Alarms.leak(alarm), answer);
+        return new Figures.ColumnAlarm(alarm.name(), alarm.meaning(), Alarms.leak(alarm), answer);
     }
 }

@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonAlias;
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
@@ -17,13 +18,13 @@ import outrider.table.Reading;
  * @param knownAfterDays days after the event that decides until its value is at hand; null where nobody said
  * @param knownWhere where it comes from, in a word; null likewise
  * @param meaning what it says, in a sentence; null likewise
- * @param kept alarms by their codes that somebody decided to live with, each with the reason that the report prints
+ * @param acceptedAlarms alarms by their codes that somebody decided to live with, each with the reason that the report prints
  * @param byItself whether the program took it for that by itself, and nobody has said otherwise since; null for no
  * @param phrase what somebody on the phone says of a record that this column marks, with {@code {value}} for its value; null for none
  * @param phraseMissing the same of a record whose value is missing; null for none
  * @param parity whether the policy's check on parity looks at this segment; null for no
  * @param formula what makes it of other columns of a record; null for a column of the file
- * @param acted levels that say that a record was acted on before; for {@link Role#ACTED}
+ * @param treatedLevels levels that say that a record was acted on before; for {@link Role#ACTED}
  * @param control levels that say that a record was held out of acting, to be compared with; null for none
  */
 public record ColumnSetup(
@@ -33,8 +34,8 @@ public record ColumnSetup(
         @Nullable Integer knownAfterDays,
         @Nullable String knownWhere,
         @Nullable String meaning,
-        Map<String, String> kept,
-        List<String> acted,
+        @JsonAlias("kept") Map<String, String> acceptedAlarms,
+        @JsonAlias("acted") List<String> treatedLevels,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Boolean byItself,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String phrase,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String phraseMissing,
@@ -77,8 +78,8 @@ public record ColumnSetup(
     public ColumnSetup {
         if (role == null) role = Role.INPUT;
         if (reason == null) reason = "";
-        if (kept == null) kept = Map.of();
-        if (acted == null) acted = List.of();
+        if (acceptedAlarms == null) acceptedAlarms = Map.of();
+        if (treatedLevels == null) treatedLevels = List.of();
     }
 
     /** The columns of a role, by name. */
@@ -104,8 +105,8 @@ public record ColumnSetup(
         private @Nullable Integer knownAfterDays;
         private @Nullable String knownWhere;
         private @Nullable String meaning;
-        private Map<String, String> kept;
-        private List<String> acted;
+        private Map<String, String> acceptedAlarms;
+        private List<String> treatedLevels;
         private @Nullable Boolean byItself;
         private @Nullable String phrase;
         private @Nullable String phraseMissing;
@@ -120,8 +121,8 @@ public record ColumnSetup(
             knownAfterDays = of.knownAfterDays;
             knownWhere = of.knownWhere;
             meaning = of.meaning;
-            kept = of.kept;
-            acted = of.acted;
+            acceptedAlarms = of.acceptedAlarms;
+            treatedLevels = of.treatedLevels;
             byItself = of.byItself;
             phrase = of.phrase;
             phraseMissing = of.phraseMissing;
@@ -141,8 +142,8 @@ public record ColumnSetup(
                 d.knownAfterDays,
                 d.knownWhere,
                 d.meaning,
-                d.kept,
-                d.acted,
+                d.acceptedAlarms,
+                d.treatedLevels,
                 d.byItself,
                 d.phrase,
                 d.phraseMissing,
@@ -175,12 +176,12 @@ public record ColumnSetup(
 
     /** The same with alarms that somebody lives with. */
     public ColumnSetup keeping(Map<String, String> alarms) {
-        return with(d -> d.kept = alarms);
+        return with(d -> d.acceptedAlarms = alarms);
     }
 
     /** The same with the levels of who was acted on. */
     public ColumnSetup actedOn(List<String> levels) {
-        return with(d -> d.acted = levels);
+        return with(d -> d.treatedLevels = levels);
     }
 
     /** The same with the levels of who was held out of acting. */
@@ -230,9 +231,9 @@ public record ColumnSetup(
         return reason.isBlank() ? role.words() : role.words() + ": " + reason;
     }
 
-    /** The reason for which somebody lives with an alarm, kept by its code, or once by its words; null where nobody does. */
+    /** The reason for which somebody lives with an alarm, acceptedAlarms by its code, or once by its words; null where nobody does. */
     public @Nullable String accepted(Alarm alarm) {
-        String reason = kept.get(alarm.kind());
-        return reason != null ? reason : kept.get(alarm.name());
+        String reason = acceptedAlarms.get(alarm.kind());
+        return reason != null ? reason : acceptedAlarms.get(alarm.name());
     }
 }

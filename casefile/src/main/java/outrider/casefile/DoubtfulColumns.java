@@ -11,6 +11,7 @@ import outrider.table.ColumnType;
 import outrider.table.Dialect;
 import outrider.table.Levels;
 import outrider.table.Reading;
+import outrider.table.SuggestedReading;
 import outrider.table.Table;
 import outrider.table.TotalRecord;
 
@@ -28,21 +29,22 @@ final class DoubtfulColumns {
         for (Column column : table.columns()) {
             ColumnSetup setup = brief.column(column.name());
             boolean asked = setup.reading() == null && setup.role() != ColumnSetup.Role.SET_ASIDE;
-            Reading.Mend mend = asked ? Reading.mend(column, dialect) : null;
-            if (mend == null) continue;
-            Reading own = mend.reading();
-            if (!mend.ways().isEmpty()) {
+            SuggestedReading suggested = asked ? SuggestedReading.of(column, dialect) : null;
+            if (suggested == null) continue;
+            Reading own = suggested.reading();
+            if (!suggested.ways().isEmpty()) {
                 found.add("\"" + column.name() + "\" can be read in "
-                        + mend.ways().size() + " ways: "
-                        + mend.ways().stream()
+                        + suggested.ways().size() + " ways: "
+                        + suggested.ways().stream()
                                 .map(way -> way.reading().format() + " (" + String.join(", ", way.examples()) + ")")
                                 .collect(Collectors.joining(" or ")));
-                remedies.add(written(column.name(), mend.ways().get(0).reading().type(), "…", null));
+                remedies.add(
+                        written(column.name(), suggested.ways().get(0).reading().type(), "…", null));
             } else if (own != null
                     && (meant && column.type() == ColumnType.TEXT && own.type() != ColumnType.TEXT
                             || unsaid
                                     && !brief.columns().containsKey(column.name())
-                                    && ColumnDefaults.nearlyOther(column, mend))) {
+                                    && ColumnDefaults.nearlyOther(column, suggested))) {
                 found.add("\"" + column.name() + "\" holds texts that are nearly "
                         + (own.type() == ColumnType.NUMBER ? "numbers" : "dates"));
                 remedies.add(written(column.name(), own.type(), own.format(), own.missing()));
@@ -93,17 +95,18 @@ final class DoubtfulColumns {
         for (Column column : table.columns()) {
             String name = column.name();
             if (brief.column(name).reading() != null || !inputs.contains(name)) continue;
-            Reading.Mend mend = Reading.mend(column, null);
-            Reading own = mend == null ? null : mend.reading();
-            if (mend == null || own == null) continue;
+            SuggestedReading suggested = SuggestedReading.of(column, null);
+            Reading own = suggested == null ? null : suggested.reading();
+            if (suggested == null || own == null) continue;
             String way = written(name, own.type(), own.format(), own.missing());
             boolean parsed = own.type() == ColumnType.NUMBER || own.type() == ColumnType.DATE;
             if (parsed && column.type() == own.type() && own.missing() != null) {
-                doubts.add(name + " holds " + String.join(", ", own.missing()) + " in " + Written.count(mend.records())
+                doubts.add(name + " holds " + String.join(", ", own.missing()) + " in "
+                        + NumberText.count(suggested.records())
                         + " records, far from its other values: where that stands for missing, write under columns: "
                         + way);
             } else if (column.type() == ColumnType.CATEGORY && parsed) {
-                doubts.add(name + " is read as a category, though all but " + Written.count(mend.records())
+                doubts.add(name + " is read as a category, though all but " + NumberText.count(suggested.records())
                         + " records hold " + (own.type() == ColumnType.NUMBER ? "numbers" : "days")
                         + ": where these are meant, write under columns: " + way);
             }

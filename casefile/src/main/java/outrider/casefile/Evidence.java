@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonAlias;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
@@ -15,7 +16,7 @@ import outrider.split.SplitPlan;
  * @param issuedAt ISO 8601, UTC
  * @param cannotApprove the author and whoever fitted the candidate
  * @param recipe the case, with the author's words
- * @param conduct what cannot be computed anew
+ * @param history what cannot be computed anew
  * @param answers to the remarks on the report before
  * @param supersedes the report before; null for a first one
  * @param trail where the brief's audit trail stood; null for one that no server issued
@@ -31,7 +32,7 @@ public record Evidence(
         List<String> cannotApprove,
         BriefFile recipe,
         Figures figures,
-        AnalysisHistory conduct,
+        @JsonAlias("conduct") AnalysisHistory history,
         List<Pinned> pinned,
         int policyVersion,
         Policy policy,
@@ -41,7 +42,9 @@ public record Evidence(
         @Nullable TrailHead trail,
         Maker maker,
         @Nullable Map<String, Object> key) {
-    public static final int FORMAT = 3;
+    public static final int FORMAT = 4;
+    /** The first format that is drawn and computed anew; of those before it hash, signature and chain are checked. */
+    static final int DRAWN_FROM = 3;
     /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
     public static final int RULES = 10;
     /** The first rules by which folds of a split by date follow each other; before, they were dealt at random. */

@@ -71,11 +71,16 @@ public record EvidenceFile(
      */
     public static Evidence evidence(byte[] canonical) {
         JsonNode tree = tree(canonical);
-        if (tree.path("format").asInt() != Evidence.FORMAT) {
+        if (!drawn(tree)) {
             throw BadInput.of(
                     "report", "was issued by an earlier version", "download its evidence; it cannot be drawn anew");
         }
         return Canonical.read(tree, Evidence.class, "evidence");
+    }
+
+    private static boolean drawn(JsonNode evidence) {
+        int format = evidence.path("format").asInt();
+        return format >= Evidence.DRAWN_FROM && format <= Evidence.FORMAT;
     }
 
     private static boolean isFollowUp(JsonNode evidence) {
@@ -109,7 +114,7 @@ public record EvidenceFile(
     public boolean ofTheseRules() {
         int rules = tree.path("rules").asInt();
         boolean repeatable = rules >= Verifier.BEFORE_FAILURES && rules <= Evidence.RULES;
-        return tree.path("format").asInt() == Evidence.FORMAT && repeatable;
+        return drawn(tree) && repeatable;
     }
 
     byte[] canonical() {

@@ -216,7 +216,7 @@ public record Figures(
      *
      * @param optimism by how much validation's figure is too good because its cut was chosen there; null where it was not, and in evidence of
      *     rules before 7
-     * @param confirmed whether what the reserve lacks to validation, less that, is within the doubt of both (METHODS section 4)
+     * @param confirmed whether what the reserve lacks to validation, less that, is within the uncertainty of both (METHODS section 4)
      */
     public record Compared(
             String measure,
@@ -268,7 +268,7 @@ public record Figures(
             double missing,
             @Nullable Double auc,
             @Nullable Double informationValue,
-            List<Rung> alarms) {}
+            List<ColumnAlarm> alarms) {}
 
     /**
      * An alarm and what came of it.
@@ -276,7 +276,7 @@ public record Figures(
      * @param leak whether it is a suspected leak
      * @param answer why it may stay, or that the column is no input; null while nobody answered
      */
-    public record Rung(
+    public record ColumnAlarm(
             String name,
             String meaning,
             boolean leak,

@@ -165,7 +165,7 @@ public final class FiguresMaker {
                 timing.days(),
                 timing.last(),
                 timing.undated(),
-                e.scored().doubt().interval(),
+                e.scored().uncertainty().interval(),
                 e.scored().beside().auc(),
                 e.scored().beside().outOfFold(),
                 comparison.byAuc(i),
@@ -193,10 +193,10 @@ public final class FiguresMaker {
     }
 
     private Figures.@Nullable Today today() {
-        AuthorText memo = brief.memo();
-        if (memo.today() == null) return null;
-        int i = index(comparison, memo.today(), "today");
-        double rank = memo.todayRecords() == null ? cut : memo.todayRecords();
+        AuthorText authorText = brief.authorText();
+        if (authorText.today() == null) return null;
+        int i = index(comparison, authorText.today(), "today");
+        double rank = authorText.todayRecords() == null ? cut : authorText.todayRecords();
         if (rank > ranking(i).total()) {
             throw BadInput.of(
                     "todayRecords", "is " + rank, "give 0 to the " + ranking(i).total() + " of validation");
@@ -323,7 +323,7 @@ public final class FiguresMaker {
             double rScale,
             AucUncertainty.Interval reserveAuc,
             @Nullable CutOptimism optimism) {
-        AucUncertainty.Interval auc = scored.doubt().interval();
+        AucUncertainty.Interval auc = scored.uncertainty().interval();
         return Arrays.asList(
                 Figures.Compared.of(
                         "capture",

@@ -112,9 +112,10 @@ public record ReleaseDocument(
         public static @Nullable Acting of(Map<String, ColumnSetup> columns) {
             for (Map.Entry<String, ColumnSetup> column : new TreeMap<>(columns).entrySet()) {
                 ColumnSetup setup = column.getValue();
-                if (setup.role() != ColumnSetup.Role.ACTED || setup.acted().isEmpty()) continue;
+                if (setup.role() != ColumnSetup.Role.ACTED
+                        || setup.treatedLevels().isEmpty()) continue;
                 return new Acting(
-                        column.getKey(), setup.acted(), setup.control() == null ? List.of() : setup.control());
+                        column.getKey(), setup.treatedLevels(), setup.control() == null ? List.of() : setup.control());
             }
             return null;
         }

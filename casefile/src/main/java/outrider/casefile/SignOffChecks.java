@@ -7,11 +7,11 @@ public final class SignOffChecks {
     private SignOffChecks() {}
 
     /** In the order of {@link Check#all}; only those that the policy demands. */
-    public static List<CheckResult> of(Policy policy, BriefFile brief, Figures figures, AnalysisHistory conduct) {
+    public static List<CheckResult> of(Policy policy, BriefFile brief, Figures figures, AnalysisHistory history) {
         return policy.checks().entrySet().stream()
                 .map(demand -> {
                     Check check = demand.getKey();
-                    Check.Finding found = check.of(new CheckedReport(brief, figures, conduct, demand.getValue()));
+                    Check.Finding found = check.of(new CheckedReport(brief, figures, history, demand.getValue()));
                     return new CheckResult(check, check.title(), found.passes(), found.words(), found.at());
                 })
                 .toList();

@@ -228,7 +228,7 @@ public final class Verifier {
                     CaseRun.run(read, evidence.rules(), workers, progress).candidates(),
                     evidence.rules(),
                     workers);
-            checks = SignOffChecks.of(evidence.policy(), evidence.recipe(), anew, evidence.conduct());
+            checks = SignOffChecks.of(evidence.policy(), evidence.recipe(), anew, evidence.history());
         } catch (BadInput e) {
             return e.getMessage();
         }

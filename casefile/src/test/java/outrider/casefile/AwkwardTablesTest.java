@@ -108,7 +108,7 @@ class AwkwardTablesTest {
     void aWordAmongNumbersIsRefusedByNameUntilSomebodySaysThatItIsMissing() throws IOException {
         Path file = Files.writeString(folder.resolve("unread.csv"), AwkwardTable.DIRTY.text());
         BriefFile said = AwkwardTable.DIRTY.brief(null, null);
-        BriefFile unsaid = Winter.brief(said, Map.of(), null, null, said.memo());
+        BriefFile unsaid = Winter.brief(said, Map.of(), null, null, said.authorText());
         assertThatThrownBy(() -> CaseRun.of(CaseData.read(unsaid, file, Progress.NONE), Winter.WORKERS, Progress.NONE))
                 .isInstanceOf(BadInput.class)
                 .hasMessageContaining("measure 0")
@@ -206,7 +206,7 @@ class AwkwardTablesTest {
     void noColumnIsTakenForALeak(AwkwardTable table) {
         assertThat(run(table).figures().columns())
                 .flatExtracting(Figures.ColumnRow::alarms)
-                .noneMatch(Figures.Rung::leak);
+                .noneMatch(Figures.ColumnAlarm::leak);
     }
 
     @ParameterizedTest

@@ -185,12 +185,12 @@ class CaseRunTest {
                         .known(1, "finance", null)
                         .keeping(Map.of(alarm, "asked and understood")));
         BriefFile answered =
-                Winter.brief(Winter.BRIEF, kept, Winter.BRIEF.cut(), Winter.BRIEF.seal(), Winter.BRIEF.memo());
+                Winter.brief(Winter.BRIEF, kept, Winter.BRIEF.cut(), Winter.BRIEF.seal(), Winter.BRIEF.authorText());
         Figures f = FiguresMaker.of(Winter.under(answered), Winter.ENTRANTS, Winter.WORKERS);
         assertThat(f.columns())
                 .filteredOn(c -> c.column().equals(open.column()))
                 .flatExtracting(Figures.ColumnRow::alarms)
-                .extracting(Figures.Rung::answer)
+                .extracting(Figures.ColumnAlarm::answer)
                 .contains("asked and understood");
     }
 }

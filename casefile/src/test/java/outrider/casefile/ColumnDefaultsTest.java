@@ -192,7 +192,7 @@ class ColumnDefaultsTest {
             Column column = outrider.table.TextColumn.of("c", written[c]);
             ColumnProfile facts = ColumnProfile.of(
                     column, java.util.stream.IntStream.range(0, 400).toArray(), null);
-            var taken = ColumnDefaults.of(facts, column.type(), outrider.table.Reading.mend(column, null), null);
+            var taken = ColumnDefaults.of(facts, column.type(), outrider.table.SuggestedReading.of(column, null), null);
             assertThat(taken.reason()).isEqualTo(reasons[c]);
             assertThat(taken.role()).isEqualTo(c == 2 ? Role.IDENTIFIER : Role.SET_ASIDE);
             assertThat(taken.byItself()).isTrue();
@@ -214,7 +214,7 @@ class ColumnDefaultsTest {
             Column column = builder.build();
             ColumnProfile facts = ColumnProfile.of(
                     column, java.util.stream.IntStream.range(0, 400).toArray(), null);
-            var taken = ColumnDefaults.of(facts, column.type(), outrider.table.Reading.mend(column, null), null);
+            var taken = ColumnDefaults.of(facts, column.type(), outrider.table.SuggestedReading.of(column, null), null);
             assertThat(taken == null ? null : taken.reason()).isEqualTo(reasons[c]);
         }
     }

@@ -148,7 +148,7 @@ class FailuresTest {
             String policy, List<Figures.Spot> spots, List<Figures.ParityRow> rows, boolean passes, String words) {
         TreeMap<String, ColumnSetup> columns = new TreeMap<>(Winter.BRIEF.columns());
         columns.put("rung", ColumnSetup.of(Role.ACTED, ""));
-        BriefFile brief = Winter.brief(Winter.BRIEF, columns, null, null, Winter.BRIEF.memo());
+        BriefFile brief = Winter.brief(Winter.BRIEF, columns, null, null, Winter.BRIEF.authorText());
         Figures figures = Winter.failing(new Figures.Failures(spots, rows, List.of()));
         CheckResult result = SignOffChecks.of(
                         CaseYaml.readPolicy("format: 1\nname: test\nchecks:\n  " + policy + "\n"),

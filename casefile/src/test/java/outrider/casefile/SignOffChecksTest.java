@@ -12,9 +12,9 @@ import org.junit.jupiter.params.provider.CsvSource;
 import outrider.check.Alarm;
 
 class SignOffChecksTest {
-    private static CheckResult check(String policy, BriefFile brief, Figures figures, AnalysisHistory conduct) {
+    private static CheckResult check(String policy, BriefFile brief, Figures figures, AnalysisHistory history) {
         String text = "format: 1\nname: test\nchecks:\n  " + policy + "\n";
-        List<CheckResult> results = SignOffChecks.of(CaseYaml.readPolicy(text), brief, figures, conduct);
+        List<CheckResult> results = SignOffChecks.of(CaseYaml.readPolicy(text), brief, figures, history);
         assertThat(results).hasSize(1);
         return results.get(0);
     }
@@ -126,7 +126,7 @@ class SignOffChecksTest {
         Map<String, ColumnSetup> columns = new TreeMap<>(Winter.BRIEF.columns());
         columns.remove("orders_24m");
         BriefFile brief =
-                Winter.brief(Winter.BRIEF, columns, Winter.BRIEF.cut(), Winter.BRIEF.seal(), Winter.BRIEF.memo());
+                Winter.brief(Winter.BRIEF, columns, Winter.BRIEF.cut(), Winter.BRIEF.seal(), Winter.BRIEF.authorText());
         Figures f = FiguresMaker.of(Winter.under(brief), Winter.ENTRANTS, Winter.WORKERS);
         assertThat(check("inputsInTime: { daysAtMost: 90 }", brief, f, Winter.CONDUCT))
                 .extracting(CheckResult::passes, CheckResult::words)

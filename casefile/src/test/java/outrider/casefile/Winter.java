@@ -46,7 +46,7 @@ final class Winter {
     }
 
     static BriefFile brief(BriefFile.CutSpec cut, BriefFile.SealSpec seal) {
-        return brief(BRIEF, BRIEF.columns(), cut, seal, BRIEF.memo());
+        return brief(BRIEF, BRIEF.columns(), cut, seal, BRIEF.authorText());
     }
 
     static BriefFile brief(
@@ -54,7 +54,7 @@ final class Winter {
             Map<String, ColumnSetup> columns,
             BriefFile.CutSpec cut,
             BriefFile.SealSpec seal,
-            AuthorText memo) {
+            AuthorText authorText) {
         return new BriefFile(
                 b.format(),
                 b.name(),
@@ -73,7 +73,7 @@ final class Winter {
                 b.candidates(),
                 cut,
                 seal,
-                memo);
+                authorText);
     }
 
     /** The example with another deciding measure, nothing of its reserve. */
@@ -97,7 +97,7 @@ final class Winter {
                 b.candidates(),
                 null,
                 null,
-                b.memo());
+                b.authorText());
     }
 
     /** The example's figures with other parts and candidates, the reserve sealed. */

@@ -44,11 +44,11 @@ final class BringCommand implements Callable<Integer> {
         if (password == null) throw BadInput.of("OUTRIDER_PASSWORD", "is not set", "give the account's password in it");
         ServerClient client = ServerClient.signIn(server, user, password);
         Consumer<String> said = words -> spec.commandLine().getErr().println(words);
-        long arrival = client.sendFile(file, said);
-        long dataset = client.readFile(arrival, said);
+        long upload = client.sendFile(file, said);
+        long dataset = client.readFile(upload, said);
         long brief =
                 client.post("/briefs", Map.of("datasetId", dataset)).get("id").asLong();
-        client.delete("/arrivals/" + arrival);
+        client.delete("/uploads/" + upload);
         spec.commandLine().getOut().println(server + "/briefs/" + brief);
         return 0;
     }

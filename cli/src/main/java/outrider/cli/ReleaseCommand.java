@@ -253,7 +253,7 @@ final class ReleaseCommand implements Callable<Integer> {
                 signed(anew, recipe.recipe()),
                 List.of(),
                 ReleaseDocument.Acting.of(brief.columns()),
-                brief.memo().monitoring(),
+                brief.authorText().monitoring(),
                 ReleaseDocument.Unknown.REFUSED,
                 Sha256.of(written.toByteArray()),
                 null,

@@ -23,11 +23,11 @@ import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
 import outrider.casefile.Figures;
 import outrider.casefile.FiguresMaker;
+import outrider.casefile.NumberText;
 import outrider.casefile.Policy;
 import outrider.casefile.ScoredCandidate;
 import outrider.casefile.SignOffChecks;
 import outrider.casefile.TableFile;
-import outrider.casefile.Written;
 import outrider.report.HtmlReport;
 import outrider.report.PdfReport;
 import outrider.split.SealOpening;
@@ -86,8 +86,8 @@ final class RunCommand implements Callable<Integer> {
         read.doubts().forEach(spec.commandLine().getErr()::println);
         List<ScoredCandidate> entrants = CaseRun.of(read, workers, Inputs.progress(spec));
         Figures figures = FiguresMaker.of(read, entrants, workers);
-        AnalysisHistory conduct = new AnalysisHistory(null, null, entrants.size());
-        List<CheckResult> checks = SignOffChecks.of(policy, brief, figures, conduct);
+        AnalysisHistory history = new AnalysisHistory(null, null, entrants.size());
+        List<CheckResult> checks = SignOffChecks.of(policy, brief, figures, history);
         Evidence evidence = new Evidence(
                 Evidence.FORMAT,
                 Evidence.RULES,
@@ -97,7 +97,7 @@ final class RunCommand implements Callable<Integer> {
                 List.of(),
                 brief,
                 figures,
-                conduct,
+                history,
                 List.of(),
                 0,
                 policy,
@@ -140,10 +140,10 @@ final class RunCommand implements Callable<Integer> {
 
     private void say(BriefFile brief, Figures figures, List<CheckResult> checks) {
         var to = spec.commandLine().getOut();
-        to.println(
-                figures.chosen() + " at " + Written.percent(figures.validation().depth()) + ": capture "
-                        + Written.percent(figures.validation().capture()) + ", gain "
-                        + Written.gain(brief, figures.validation().gainOverNobody() * figures.perCampaign()));
+        to.println(figures.chosen() + " at "
+                + NumberText.percent(figures.validation().depth()) + ": capture "
+                + NumberText.percent(figures.validation().capture()) + ", gain "
+                + NumberText.gain(brief, figures.validation().gainOverNobody() * figures.perCampaign()));
         for (CheckResult check : checks) {
             to.println((check.passes() ? "passes  " : "fails   ") + check.title() + ": " + check.words());
         }

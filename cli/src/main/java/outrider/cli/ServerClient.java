@@ -128,7 +128,7 @@ public final class ServerClient {
      */
     public long sendFile(Path file, Consumer<String> said) throws IOException, InterruptedException {
         long size = Files.size(file);
-        long id = post("/arrivals", Map.of("name", file.getFileName().toString(), "bytes", size))
+        long id = post("/uploads", Map.of("name", file.getFileName().toString(), "bytes", size))
                 .get("id")
                 .asLong();
         try (RandomAccessFile in = new RandomAccessFile(file.toFile(), "r")) {
@@ -136,7 +136,7 @@ public final class ServerClient {
                 byte[] slice = new byte[(int) Math.min(SLICE, size - at)];
                 in.readFully(slice);
                 BodyPublisher bytes = BodyPublishers.ofByteArray(slice);
-                ask("PUT", "/arrivals/" + id + "/bytes?from=" + at, bytes, "application/octet-stream");
+                ask("PUT", "/uploads/" + id + "/bytes?from=" + at, bytes, "application/octet-stream");
                 said.accept("sent " + Math.min(size, at + SLICE) / 1000 + " of " + size / 1000 + " kB");
             }
         }
@@ -149,11 +149,11 @@ public final class ServerClient {
      * @return the dataset's id.
      * @throws BadInput if it is refused
      */
-    public long readFile(long arrival, Consumer<String> said) throws IOException, InterruptedException {
-        post("/arrivals/" + arrival + "/read", null);
+    public long readFile(long upload, Consumer<String> said) throws IOException, InterruptedException {
+        post("/uploads/" + upload + "/read", null);
         String last = "";
         while (true) {
-            JsonNode view = get("/arrivals/" + arrival);
+            JsonNode view = get("/uploads/" + upload);
             String state = view.get("state").asText();
             if (state.equals("STORED")) return view.get("datasetId").asLong();
             if (!state.equals("READING")) {

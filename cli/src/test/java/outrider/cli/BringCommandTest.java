@@ -58,17 +58,17 @@ class BringCommandTest {
         Files.write(file, new byte[(8 << 20) + 10]);
         List<String> said = new ArrayList<>();
         ServerClient client = client();
-        long arrival = client.sendFile(file, said::add);
-        assertThat(client.readFile(arrival, said::add)).isEqualTo(9);
+        long upload = client.sendFile(file, said::add);
+        assertThat(client.readFile(upload, said::add)).isEqualTo(9);
         assertThat(asked)
                 .containsExactly(
                         "POST /api/login",
                         "GET /api/me",
-                        "POST /api/arrivals",
-                        "PUT /api/arrivals/4/bytes?from=0",
-                        "PUT /api/arrivals/4/bytes?from=8388608",
-                        "POST /api/arrivals/4/read",
-                        "GET /api/arrivals/4");
+                        "POST /api/uploads",
+                        "PUT /api/uploads/4/bytes?from=0",
+                        "PUT /api/uploads/4/bytes?from=8388608",
+                        "POST /api/uploads/4/read",
+                        "GET /api/uploads/4");
         assertThat(said).containsExactly("sent 8388 of 8388 kB", "sent 8388 of 8388 kB");
     }
 

@@ -45,7 +45,7 @@ class PlantedErrorsTest {
                   postal_area: { role: setAside, reason: 180 levels }
                   notice_on: { role: date }
                   desk_points: { role: score }
-                  rung_by_desk: { role: acted, acted: ["yes"] }
+                  rung_by_desk: { role: acted, treatedLevels: ["yes"] }
                 candidates:
                 %s""".formatted(candidates);
     }

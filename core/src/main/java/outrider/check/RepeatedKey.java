@@ -12,7 +12,7 @@ import java.util.stream.IntStream;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.DateColumn;
-import outrider.table.Reading;
+import outrider.table.SuggestedReading;
 
 /** Tells a column that names whom several records are of, such as a customer's number in monthly snapshots. */
 final class RepeatedKey {
@@ -55,8 +55,10 @@ final class RepeatedKey {
     }
 
     private static boolean daysAsNumbers(Column column) {
-        Reading.Mend mend = Reading.mend(column, null);
-        return mend != null && mend.reading() != null && mend.reading().type() == ColumnType.DATE;
+        SuggestedReading suggested = SuggestedReading.of(column, null);
+        return suggested != null
+                && suggested.reading() != null
+                && suggested.reading().type() == ColumnType.DATE;
     }
 
     private static double variance(Tally tally, double mean) {

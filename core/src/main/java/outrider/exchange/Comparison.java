@@ -70,7 +70,8 @@ public final class Comparison {
                 .boxed()
                 .sorted(Comparator.comparing((Integer i) -> entries.get(i).reference())
                         .thenComparing(i -> -decides[i])
-                        .thenComparing(i -> -entries.get(i).scored().doubt().auc())
+                        .thenComparing(
+                                i -> -entries.get(i).scored().uncertainty().auc())
                         .thenComparing(i -> i))
                 .toList();
         this.entries = order.stream().map(entries::get).toList();
@@ -78,9 +79,11 @@ public final class Comparison {
         int found = leaderId == null ? -1 : index(leaderId);
         named = found >= 0;
         leader = named ? found : 0;
-        List<AucUncertainty> doubts =
-                this.entries.stream().map(e -> e.scored().doubt()).toList();
-        byAuc = entries.isEmpty() ? List.of() : AucComparison.of(doubts, leader, named, tooFew(), sample().events());
+        List<AucUncertainty> uncertainties =
+                this.entries.stream().map(e -> e.scored().uncertainty()).toList();
+        byAuc = entries.isEmpty()
+                ? List.of()
+                : AucComparison.of(uncertainties, leader, named, tooFew(), sample().events());
     }
 
     /**
@@ -193,7 +196,10 @@ public final class Comparison {
         return terms.decidingMeasure()
                 .optimism(
                         placed().subList(0, own),
-                        entries.stream().limit(own).map(e -> e.scored().doubt()).toList(),
+                        entries.stream()
+                                .limit(own)
+                                .map(e -> e.scored().uncertainty())
+                                .toList(),
                         money.subList(0, own),
                         terms.capacity(),
                         sample(),
@@ -206,11 +212,11 @@ public final class Comparison {
         Boolean[] beats = new Boolean[entries.size()];
         int reference = bestReference();
         if (reference < 0) return beats;
-        AucUncertainty theirs = entries.get(reference).scored().doubt();
+        AucUncertainty theirs = entries.get(reference).scored().uncertainty();
         int own = (int) entries.stream().filter(e -> !e.reference()).count();
         List<AucUncertainty.Difference> differences = entries.stream()
                 .limit(own)
-                .map(e -> e.scored().doubt().minus(theirs))
+                .map(e -> e.scored().uncertainty().minus(theirs))
                 .toList();
         Double[] adjusted = Verdict.holm(
                 differences.stream().map(AucUncertainty.Difference::pValue).toArray(Double[]::new));
@@ -226,8 +232,8 @@ public final class Comparison {
         for (int i = 0; i < entries.size(); i++) {
             if (!entries.get(i).reference()) continue;
             if (best < 0
-                    || entries.get(i).scored().doubt().auc()
-                            > entries.get(best).scored().doubt().auc()) best = i;
+                    || entries.get(i).scored().uncertainty().auc()
+                            > entries.get(best).scored().uncertainty().auc()) best = i;
         }
         return best;
     }

@@ -93,14 +93,14 @@ public record DecidingMeasure(DecidingKind kind, @Nullable Double at) {
      */
     public @Nullable Double optimism(
             List<IndexedRanking> placed,
-            List<AucUncertainty> doubts,
+            List<AucUncertainty> uncertainties,
             List<NetValue> money,
             @Nullable Capacity capacity,
             Sample sample,
             Seeds seeds,
             Workers workers) {
         if (placed.size() < 2) return null;
-        if (kind == DecidingKind.AUC) return Optimism.ofAuc(doubts, seeds);
+        if (kind == DecidingKind.AUC) return Optimism.ofAuc(uncertainties, seeds);
         double[] values = new double[placed.size()];
         double[] ranks = new double[placed.size()];
         for (int i = 0; i < values.length; i++) {

@@ -107,14 +107,14 @@ public final class Evaluation {
         }
         double[][] score = new double[k][];
         IndexedRanking[] placed = new IndexedRanking[k];
-        AucUncertainty[] doubt = new AucUncertainty[k];
+        AucUncertainty[] uncertainty = new AucUncertainty[k];
         Object[] figures = new Object[k];
         Workers workers = new Workers(Runtime.getRuntime().availableProcessors());
         workers.each(k, i -> {
             score[i] = Numbers.demand(table, request.scores().get(i), s -> true, "every record needs a finite score");
             placed[i] = IndexedRanking.of(score[i], sample.outcome(), sample.weight(), sample.value());
-            doubt[i] = sample.weight() == null ? AucUncertainty.of(placed[i], sample) : null;
-            figures[i] = figures(placed[i].ranking(), score[i], sample, doubt[i], request);
+            uncertainty[i] = sample.weight() == null ? AucUncertainty.of(placed[i], sample) : null;
+            figures[i] = figures(placed[i].ranking(), score[i], sample, uncertainty[i], request);
         });
         Map<String, Object> scores = new LinkedHashMap<>();
         for (int i = 0; i < k; i++) scores.put(request.scores().get(i), figures[i]);
@@ -123,13 +123,13 @@ public final class Evaluation {
             CutsAsked.of(request, cuts, List.of(placed), sample, workers).addTo(scores);
         Map<String, Object> document = new LinkedHashMap<>();
         document.put("scores", scores);
-        document.put("pairs", pairs(request.scores(), doubt, placed));
+        document.put("pairs", pairs(request.scores(), uncertainty, placed));
         return document;
     }
 
     private static Map<String, Object> figures(
-            Ranking ranking, double[] score, Sample sample, AucUncertainty doubt, Request request) {
-        Map<String, Object> figures = ranking(ranking, doubt);
+            Ranking ranking, double[] score, Sample sample, AucUncertainty uncertainty, Request request) {
+        Map<String, Object> figures = ranking(ranking, uncertainty);
         Wanted wanted = request.figures();
         if (wanted.partialAuc() != null) figures.put("partialAuc", PartialAuc.of(ranking, wanted.partialAuc()));
         Map<String, Object> bands = new LinkedHashMap<>();
@@ -156,13 +156,13 @@ public final class Evaluation {
     /**
      * The figures of sections 1 and 4.
      *
-     * @param doubt null where records are weighted
+     * @param uncertainty null where records are weighted
      */
-    public static Map<String, Object> ranking(Ranking ranking, AucUncertainty doubt) {
+    public static Map<String, Object> ranking(Ranking ranking, AucUncertainty uncertainty) {
         RankingFigures whole = RankingFigures.of(ranking);
         Map<String, Object> figures = new LinkedHashMap<>();
         figures.put("auc", whole.auc());
-        AucUncertainty.Interval interval = doubt == null ? null : doubt.interval();
+        AucUncertainty.Interval interval = uncertainty == null ? null : uncertainty.interval();
         figures.put("aucStandardError", interval == null ? null : interval.standardError());
         figures.put("aucLow", interval == null ? null : interval.low());
         figures.put("aucHigh", interval == null ? null : interval.high());
@@ -203,17 +203,17 @@ public final class Evaluation {
         return figures;
     }
 
-    private static List<Object> pairs(List<String> names, AucUncertainty[] doubts, IndexedRanking[] placed) {
+    private static List<Object> pairs(List<String> names, AucUncertainty[] uncertainties, IndexedRanking[] placed) {
         List<Object> pairs = new ArrayList<>();
         for (int a = 0; a < names.size(); a++) {
             for (int b = a + 1; b < names.size(); b++) {
                 Map<String, Object> pair = new LinkedHashMap<>();
                 pair.put("a", names.get(a));
                 pair.put("b", names.get(b));
-                AucUncertainty.Difference difference = doubts[a] == null
+                AucUncertainty.Difference difference = uncertainties[a] == null
                         ? new AucUncertainty.Difference(
                                 placed[a].ranking().auc() - placed[b].ranking().auc(), null, null, null)
-                        : doubts[a].minus(doubts[b]);
+                        : uncertainties[a].minus(uncertainties[b]);
                 pair.put("difference", difference.difference());
                 pair.put("standardError", difference.standardError());
                 pair.put("z", difference.z());

@@ -27,7 +27,7 @@ import outrider.uncertainty.Sample;
 public record ValidationScores(
         IndexedRanking placed,
         Sample sample,
-        AucUncertainty doubt,
+        AucUncertainty uncertainty,
         @Nullable ProbabilityQuality quality,
         OnTraining beside,
         List<Alarm> alarms) {
@@ -65,7 +65,7 @@ public record ValidationScores(
                 training.sample().outcome(),
                 training.sample().weight(),
                 null);
-        AucUncertainty doubt = AucUncertainty.of(placed, validation);
+        AucUncertainty uncertainty = AucUncertainty.of(placed, validation);
         ProbabilityQuality quality = nature.probability()
                 ? ProbabilityQuality.of(
                         placed.ranking(),
@@ -89,14 +89,14 @@ public record ValidationScores(
         return new ValidationScores(
                 placed,
                 validation,
-                doubt,
+                uncertainty,
                 quality,
                 beside,
                 nature.reference()
                         ? List.of()
                         : Alarms.of(new CandidateEvidence(
                                 outOfFold,
-                                doubt.interval(),
+                                uncertainty.interval(),
                                 Math.min(training.sample().fewest(), validation.fewest()),
                                 quality,
                                 nature.apart())));

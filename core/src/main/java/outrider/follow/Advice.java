@@ -11,13 +11,13 @@ import org.jspecify.annotations.Nullable;
  * What to do after some batches, by fixed rules, the first that fits.
  *
  * <ol>
- *   <li>Something has fallen – capture or gain in the last batch beyond the doubt of both, or batch by batch (CUSUM), or a limit of the plan
+ *   <li>Something has fallen – capture or gain in the last batch beyond the uncertainty of both, or batch by batch (CUSUM), or a limit of the plan
  *       on a figure is crossed – and an input has moved far: look at that input.
  *   <li>No input has moved far, and no outcome is the event where ten or more were to be expected: look at the outcomes.
  *   <li>Something has fallen, no input has moved far, capture holds and the probabilities are off: recalibrate.
  *   <li>Something has fallen otherwise: begin a new brief.
  *   <li>Nothing has fallen, and an input has moved far: look at it.
- *   <li>The probabilities are off by more than a tenth and beyond the doubt of both: recalibrate.
+ *   <li>The probabilities are off by more than a tenth and beyond the uncertainty of both: recalibrate.
  *   <li>A limit on the scores, the inputs or the share acted on is crossed: look at who comes.
  *   <li>Else carry on.
  * </ol>

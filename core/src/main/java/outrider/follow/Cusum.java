@@ -16,9 +16,9 @@ public record Cusum(double up, double down) {
     public static final Cusum NONE = new Cusum(0, 0);
 
     /**
-     * With the next batch's difference over its standard error. What was signed is itself in doubt, and off in the same direction for every
+     * With the next batch's difference over its standard error. What was signed is itself uncertain, and off in the same direction for every
      * batch; the slack grows with that common part's standard deviation, or sequences without change would ring: half of them within 24 batches
-     * where the doubt is all of what was signed.
+     * where the uncertainty is all of what was signed.
      *
      * @param common share of the difference's variance that is of what was signed, from 0 to 1
      */

@@ -82,7 +82,7 @@ public record SignedFigures(
      * A batch's figure less the signed one, in the way of the reserve (METHODS section 4).
      *
      * @param standardised over the standard errors of both; null where either is undefined
-     * @param holds whether the drop is within the doubt of both
+     * @param holds whether the drop is within the uncertainty of both
      * @param common share of the variance that is of the signed figure, the same for every batch
      */
     public record Difference(
@@ -92,7 +92,7 @@ public record SignedFigures(
             @Nullable Double standardised,
             boolean holds,
             double common) {
-        /** Whether it is beyond the doubt of both, to either side. */
+        /** Whether it is beyond the uncertainty of both, to either side. */
         boolean beyond() {
             return standardised != null && Normal.twoSided(standardised) <= TWO_SIDED;
         }

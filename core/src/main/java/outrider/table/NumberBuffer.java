@@ -57,9 +57,10 @@ final class NumberBuffer {
         }
         boolean plain = i == end && whole > 0;
         if (plain && whole > 1 && buffer[first] == '0') return false;
-        boolean exact = end - first <= MOST_LETTERS && after <= Written.MOST_DECIMALS && digits < Written.MOST_DIGITS;
+        boolean exact =
+                end - first <= MOST_LETTERS && after <= OriginalText.MOST_DECIMALS && digits < OriginalText.MOST_DIGITS;
         if (plain && exact && (!negative || digits != 0)) {
-            double value = after == 0 ? digits : digits / Written.tens(after);
+            double value = after == 0 ? digits : digits / OriginalText.tens(after);
             push(negative ? -value : value, (byte) after);
             return true;
         }
@@ -86,7 +87,7 @@ final class NumberBuffer {
         surely = true;
         String shortest = NumberColumn.text(value);
         if ((decimal == '.' ? shortest : shortest.replace('.', decimal)).equals(text)) {
-            push(value, Written.SHORTEST);
+            push(value, OriginalText.SHORTEST);
             return true;
         }
         keep(text, value);
@@ -102,7 +103,7 @@ final class NumberBuffer {
         }
         oddRecords[odd] = size;
         oddTexts[odd++] = text;
-        push(value, Written.ODD);
+        push(value, OriginalText.ODD);
     }
 
     private void push(double value, byte how) {
@@ -128,8 +129,8 @@ final class NumberBuffer {
         }
         System.arraycopy(values, 0, allValues, from, at);
         System.arraycopy(decimals, 0, allDecimals, from, at);
-        Written written =
-                new Written(allDecimals, decimal, Arrays.copyOf(oddRecords, odd), Arrays.copyOf(oddTexts, odd));
+        OriginalText written =
+                new OriginalText(allDecimals, decimal, Arrays.copyOf(oddRecords, odd), Arrays.copyOf(oddTexts, odd));
         return new NumberColumn(name, allValues, written);
     }
 }

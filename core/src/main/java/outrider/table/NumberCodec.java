@@ -23,7 +23,7 @@ final class NumberCodec {
     private NumberCodec() {}
 
     static byte[] encode(NumberColumn column, int from, int to) {
-        Written written = column.written();
+        OriginalText written = column.written();
         if (written == null) {
             ByteBuffer bytes = begin(PLAIN, to - from, (to - from) * Double.BYTES);
             putDoubles(bytes, column.values(), from, to);
@@ -56,14 +56,14 @@ final class NumberCodec {
     private static byte[] encodeDecimals(double[] values, int from, int to, int decimals) {
         long most = 0;
         for (int i = from; i < to; i++) {
-            if (!Double.isNaN(values[i])) most = Math.max(most, Math.abs(Written.digits(values[i], decimals)));
+            if (!Double.isNaN(values[i])) most = Math.max(most, Math.abs(OriginalText.digits(values[i], decimals)));
         }
         int width = most <= Byte.MAX_VALUE ? 1 : most <= Short.MAX_VALUE ? 2 : most <= Integer.MAX_VALUE ? 4 : 8;
         ByteBuffer bytes = begin(DECIMAL, to - from, 2 + (to - from) * width);
         bytes.put((byte) decimals).put((byte) width);
         for (int i = from; i < to; i++) {
             boolean missing = Double.isNaN(values[i]);
-            long digits = missing ? 0 : Written.digits(values[i], decimals);
+            long digits = missing ? 0 : OriginalText.digits(values[i], decimals);
             switch (width) {
                 case 1 -> bytes.put(missing ? Byte.MIN_VALUE : (byte) digits);
                 case 2 -> bytes.putShort(missing ? Short.MIN_VALUE : (short) digits);
@@ -75,7 +75,7 @@ final class NumberCodec {
     }
 
     private static byte[] encodeWritten(NumberColumn column, int from, int to) {
-        Written written = column.written();
+        OriginalText written = column.written();
         int first = place(requireNonNull(written).oddRecords(), from);
         int last = place(written.oddRecords(), to);
         byte[][] texts = new byte[last - first][];
@@ -129,13 +129,14 @@ final class NumberCodec {
         if (plain) return new NumberColumn(name, values);
         int[] odd = oddRecords.stream().mapToInt(Integer::intValue).toArray();
         char decimal = format == null ? '.' : format.charAt(0);
-        return new NumberColumn(name, values, new Written(decimals, decimal, odd, oddTexts.toArray(String[]::new)));
+        return new NumberColumn(
+                name, values, new OriginalText(decimals, decimal, odd, oddTexts.toArray(String[]::new)));
     }
 
     private static void decodeDecimals(ByteBuffer bytes, double[] values, byte[] decimals, int at, int count) {
         byte places = bytes.get();
         int width = bytes.get();
-        double tens = Written.tens(places);
+        double tens = OriginalText.tens(places);
         long missing = Long.MIN_VALUE >> (8 - width) * 8;
         for (int i = at; i < at + count; i++) {
             long digits = switch (width) {

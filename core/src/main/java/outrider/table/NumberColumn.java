@@ -4,7 +4,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Finite doubles; NaN stands for missing. {@code written} is null where no file wrote them. */
 public record NumberColumn(
-        String name, double[] values, @Nullable Written written) implements Column {
+        String name, double[] values, @Nullable OriginalText written) implements Column {
     public NumberColumn(String name, double[] values) {
         this(name, values, null);
     }

@@ -108,8 +108,8 @@ public record Reading(
         throw BadInput.atLine(
                 table.lineOf(first),
                 name,
-                "“" + text + "” can be " + Mends.shownNumber(text, "1234.5") + " or "
-                        + Mends.shownNumber(text, "1.234,5"),
+                "“" + text + "” can be " + SuggestedReadings.shownNumber(text, "1234.5") + " or "
+                        + SuggestedReadings.shownNumber(text, "1.234,5"),
                 "choose how its numbers are written: 1234.5 or 1.234,5");
     }
 
@@ -186,36 +186,5 @@ public record Reading(
     public String written(double value) {
         if (type == ColumnType.DATE) return DateFormat.of(format).text((int) value);
         return NumberFormat.of(format).text(value);
-    }
-
-    /**
-     * What a column nearly is: a number or a day in all but a few texts, or one of which some values stand for missing or are written in
-     * several ways.
-     *
-     * @param reading null where its texts can be read in more ways than one: then somebody chooses
-     * @param records that hold one of the texts that would stand for missing or become another level
-     * @param ways what the texts can stand for; empty where there is one way only
-     * @param marks whether what would stand for missing is some texts that people write for no value, and all else is sure
-     */
-    public record Mend(@Nullable Reading reading, int records, List<Way> ways, boolean marks) {
-        public Mend {
-            if (ways == null) ways = List.of();
-        }
-    }
-
-    /**
-     * One of several ways to read a column.
-     *
-     * @param examples of its own texts, each with what it would stand for
-     */
-    public record Way(Reading reading, List<String> examples) {}
-
-    /**
-     * The reading that somebody would want who looks at the column's texts, or the ways that fit them; null for none. Never applied unasked.
-     *
-     * @param dialect of the file, whose other columns may tell its decimal mark; null where every type is the file's own
-     */
-    public static @Nullable Mend mend(Column column, @Nullable Dialect dialect) {
-        return Mends.of(column, dialect);
     }
 }

@@ -24,7 +24,7 @@ public record Band(
         double[] depths = Depths.of(placed.ranking());
         int k = depths.length;
         double records = placed.ranking().total();
-        Resampler.Way way = Resampler.Way.drawn(sample);
+        Resampler.Plan way = Resampler.Plan.drawn(sample);
         int replicates = way.replicates();
         double[] total = new double[replicates];
         double[] totalEvents = new double[replicates];

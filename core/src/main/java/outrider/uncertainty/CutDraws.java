@@ -92,7 +92,7 @@ public final class CutDraws {
      */
     public static Drawn atThreshold(IndexedRanking placed, int point, Sample sample, Seeds seeds, Workers workers) {
         Ranking ranking = placed.ranking();
-        Resampler.Way way = Resampler.Way.told(sample);
+        Resampler.Plan way = Resampler.Plan.told(sample);
         int replicates = way.replicates();
         Drawn drawn = new Drawn(
                 ranking.size(point) / ranking.total(),
@@ -151,11 +151,11 @@ public final class CutDraws {
         if (Resampler.plain(sample)) return all();
         List<Integer> which = IntStream.range(0, placed.size()).boxed().toList();
         return coarse.computeIfAbsent(
-                which, all -> draw(all, Resampler.together(segments(all), sample), Resampler.Way.together(sample)));
+                which, all -> draw(all, Resampler.together(segments(all), sample), Resampler.Plan.together(sample)));
     }
 
     private List<Drawn> drawn(List<Integer> which) {
-        return known.computeIfAbsent(which, some -> draw(some, segments(some), Resampler.Way.told(sample)));
+        return known.computeIfAbsent(which, some -> draw(some, segments(some), Resampler.Plan.told(sample)));
     }
 
     private List<Segments> segments(List<Integer> which) {
@@ -167,7 +167,7 @@ public final class CutDraws {
                 .toList();
     }
 
-    private List<Drawn> draw(List<Integer> which, List<Segments> segments, Resampler.Way way) {
+    private List<Drawn> draw(List<Integer> which, List<Segments> segments, Resampler.Plan way) {
         List<IndexedRanking> chosen = which.stream().map(placed::get).toList();
         List<Drawn> drawn = new ArrayList<>();
         int replicates = way.replicates();

@@ -43,7 +43,7 @@ public record CutOptimism(double capture, double lift, double precision, double 
         for (int i = 0; i < 2; i++) here.add(empty(ranking));
         Drawn chosen = here.get(0);
         Drawn truth = here.get(1);
-        Resampler.Way way = new Resampler.Way(Resampler.plain(sample), RESAMPLES);
+        Resampler.Plan way = new Resampler.Plan(Resampler.plain(sample), RESAMPLES);
         List<Segments> single = List.of(Segments.single(ranking));
         Resampler.run(List.of(placed), single, sample, seeds, "choice", way, workers, (k, resample, r) -> {
             NetValue.Worth worth = NetValue.worth(stakes, rate, resample.total(), resample.totalEvents());

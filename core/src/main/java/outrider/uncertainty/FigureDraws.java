@@ -28,7 +28,7 @@ public final class FigureDraws {
 
     private static double[][] draw(
             List<IndexedRanking> placed, Sample sample, Seeds seeds, Workers workers, Figure figure) {
-        Resampler.Way way = Resampler.plain(sample) ? Resampler.Way.drawn(sample) : Resampler.Way.together(sample);
+        Resampler.Plan way = Resampler.plain(sample) ? Resampler.Plan.drawn(sample) : Resampler.Plan.together(sample);
         double[][] drawn = new double[placed.size()][way.replicates()];
         List<Segments> along =
                 placed.stream().map(p -> Segments.along(p.ranking())).toList();

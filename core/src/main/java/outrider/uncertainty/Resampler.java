@@ -36,24 +36,24 @@ final class Resampler {
      *
      * @param byUnit one unit after the other; else counts of cells, for records that stand alone
      */
-    record Way(boolean byUnit, int replicates) {
+    record Plan(boolean byUnit, int replicates) {
         /** For figures that are told. Depends on nothing but the records; more replicates where they are cheap. */
-        static Way told(Sample sample) {
-            if (!plain(sample)) return new Way(false, IN_CELLS);
+        static Plan told(Sample sample) {
+            if (!plain(sample)) return new Plan(false, IN_CELLS);
             int most = (int) Math.max(FEWEST, Math.min(MOST, DRAWS / sample.size()));
-            return new Way(true, most / BLOCKS * BLOCKS);
+            return new Plan(true, most / BLOCKS * BLOCKS);
         }
 
         /** For how the figures of all candidates move together. */
-        static Way together(Sample sample) {
-            return plain(sample) ? told(sample) : new Way(false, TOGETHER);
+        static Plan together(Sample sample) {
+            return plain(sample) ? told(sample) : new Plan(false, TOGETHER);
         }
 
         /** For bounds that are drawn. */
-        static Way drawn(Sample sample) {
+        static Plan drawn(Sample sample) {
             boolean alone = sample.unit() == null && sample.weight() == null;
             boolean byUnit = plain(sample) && !(alone && sample.size() > FEWEST);
-            return new Way(byUnit, byUnit || alone ? FEWEST : DEARER);
+            return new Plan(byUnit, byUnit || alone ? FEWEST : DEARER);
         }
     }
 
@@ -99,7 +99,7 @@ final class Resampler {
         return sample.oneByOne() || sample.size() <= PLAIN || sample.unit() != null && amounts;
     }
 
-    /** Runs that keep the cells few where many candidates part the records, for {@link Way#together}. */
+    /** Runs that keep the cells few where many candidates part the records, for {@link Plan#together}. */
     static List<Segments> together(List<Segments> segments, Sample sample) {
         return plain(sample)
                 ? segments
@@ -113,7 +113,7 @@ final class Resampler {
             Sample sample,
             Seeds seeds,
             String key,
-            Way way,
+            Plan way,
             Workers workers,
             Reading reading) {
         Resampler all = new Resampler(placed, segments, sample, seeds, key, way.byUnit());

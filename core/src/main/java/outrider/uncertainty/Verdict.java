@@ -87,7 +87,7 @@ public enum Verdict {
     }
 
     /**
-     * Where few events are reached by one of two only, resampling cannot show their doubt: the exact two-sided sign test on those events;
+     * Where few events are reached by one of two only, resampling cannot show their uncertainty: the exact two-sided sign test on those events;
      * 0 where there are enough.
      */
     static double signTest(double mine, double theirs) {

@@ -174,7 +174,7 @@ class RecordWeightsTest {
         double[] scores = Arrays.stream(places).mapToDouble(i -> score[i]).toArray();
         ValidationScores whole = figures(scores, repeated);
         ValidationScores weighed = figures(score, new Sample(y, null, RecordWeights.even(weight), null));
-        assertThat(weighed.doubt().auc()).isCloseTo(whole.doubt().auc(), within(1e-12));
+        assertThat(weighed.uncertainty().auc()).isCloseTo(whole.uncertainty().auc(), within(1e-12));
         assertThat(weighed.validation().total()).isEqualTo(n);
         assertThat(weighed.quality().brier()).isCloseTo(whole.quality().brier(), within(1e-12));
         assertThat(weighed.quality().slope()).isCloseTo(whole.quality().slope(), within(0.01));
@@ -187,8 +187,8 @@ class RecordWeightsTest {
                             within(1e-9));
         }
         // four hundred records tell less than eight hundred
-        assertThat(weighed.doubt().interval().standardError())
-                .isGreaterThan(1.2 * whole.doubt().interval().standardError());
+        assertThat(weighed.uncertainty().interval().standardError())
+                .isGreaterThan(1.2 * whole.uncertainty().interval().standardError());
         double wide = weighed.quality().slopeHigh() - weighed.quality().slopeLow();
         assertThat(wide)
                 .isGreaterThan(
@@ -209,8 +209,8 @@ class RecordWeightsTest {
         int runs = 400;
         double truth = sampled(new Seeds(99).stream("truth"), 400_000).auc();
         for (int run = 0; run < runs; run++) {
-            AucUncertainty doubt = sampled(new Seeds(run).stream("sampled"), 600);
-            AucUncertainty.Interval interval = doubt.interval();
+            AucUncertainty uncertainty = sampled(new Seeds(run).stream("sampled"), 600);
+            AucUncertainty.Interval interval = uncertainty.interval();
             if (interval.low() <= truth && truth <= interval.high()) held++;
         }
         assertThat(held / (double) runs).isBetween(0.925, 0.98);

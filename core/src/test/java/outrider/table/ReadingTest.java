@@ -191,19 +191,21 @@ class ReadingTest {
                     .append('\n');
         }
         Table table = read(file.toString());
-        Reading.Mend amount = Reading.mend(table.column("a"), Dialect.PLAIN);
+        SuggestedReading amount = SuggestedReading.of(table.column("a"), Dialect.PLAIN);
         assertThat(amount.reading()).isEqualTo(new Reading(ColumnType.NUMBER, "1234.5", List.of("n/a"), null));
         assertThat(amount.records()).isEqualTo(5);
         assertThat(amount.reading().apply(table.column("a"), table).missing()).isEqualTo(5);
-        assertThat(Reading.mend(table.column("d"), Dialect.PLAIN).reading().format())
+        assertThat(SuggestedReading.of(table.column("d"), Dialect.PLAIN)
+                        .reading()
+                        .format())
                 .isEqualTo("dd.MM.uuuu");
-        assertThat(Reading.mend(table.column("code"), Dialect.PLAIN))
+        assertThat(SuggestedReading.of(table.column("code"), Dialect.PLAIN))
                 .as("leading zeros mean something")
                 .isNull();
-        assertThat(Reading.mend(table.column("c"), Dialect.PLAIN)).isNull();
+        assertThat(SuggestedReading.of(table.column("c"), Dialect.PLAIN)).isNull();
         Column ambiguous = read("d\n01/02/2026\n03/04/2026\n").column("d");
         assertThat(ambiguous.type()).as("day or month first is not guessed").isEqualTo(ColumnType.CATEGORY);
-        Reading.Mend days = Reading.mend(ambiguous, Dialect.PLAIN);
+        SuggestedReading days = SuggestedReading.of(ambiguous, Dialect.PLAIN);
         assertThat(days.reading()).isNull();
         assertThat(days.ways())
                 .extracting(way -> way.reading().format(), way -> way.examples().get(0))
@@ -218,10 +220,10 @@ class ReadingTest {
         return CsvTableReader.read(new ByteArrayInputStream(bytes), bytes.length, dialect, Progress.NONE);
     }
 
-    private static Reading.Mend mend(String text, String column) throws IOException {
+    private static SuggestedReading mend(String text, String column) throws IOException {
         Dialect dialect = Preview.of(new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8)), null)
                 .dialect();
-        return Reading.mend(found(text).column(column), dialect);
+        return SuggestedReading.of(found(text).column(column), dialect);
     }
 
     @Test
@@ -281,7 +283,7 @@ class ReadingTest {
     void aNumberThatCanBeReadInTwoWaysIsNoNumberUntilSomebodyChooses() throws IOException {
         String thousands = "id,income\n1,\"18,611\"\n2,\"7,250\"\n3,\"120,400\"\n";
         assertThat(found(thousands).column("income").type()).isNotEqualTo(ColumnType.NUMBER);
-        Reading.Mend either = mend(thousands, "income");
+        SuggestedReading either = mend(thousands, "income");
         assertThat(either.reading()).isNull();
         assertThat(either.ways())
                 .extracting(way -> way.reading().format(), way -> way.examples().get(1))

@@ -140,30 +140,30 @@ class WaysOfWritingTest {
         Dialect[] dialect = new Dialect[1];
         Table table = read(file("x", texts), dialect);
         Column column = table.column("x");
-        Reading.Mend mend = Reading.mend(column, dialect[0]);
+        SuggestedReading suggested = SuggestedReading.of(column, dialect[0]);
         switch (how) {
             case "read" -> {
                 assertThat(column.type()).isEqualTo(type);
                 assertThat(column.text(0)).isEqualTo(value);
             }
             case "offered" -> {
-                assertThat(mend).isNotNull();
-                assertThat(mend.reading()).as(String.valueOf(mend)).isNotNull();
-                Column again = mend.reading().apply(column, table);
+                assertThat(suggested).isNotNull();
+                assertThat(suggested.reading()).as(String.valueOf(suggested)).isNotNull();
+                Column again = suggested.reading().apply(column, table);
                 assertThat(again.type()).isEqualTo(type);
                 assertThat(again.text(0)).isEqualTo(value);
-                assertThat(again.missing()).isEqualTo(mend.records());
+                assertThat(again.missing()).isEqualTo(suggested.records());
             }
             case "asked" -> {
                 assertThat(column.type()).isNotEqualTo(type);
-                assertThat(mend.reading()).isNull();
-                assertThat(mend.ways())
+                assertThat(suggested.reading()).isNull();
+                assertThat(suggested.ways())
                         .hasSizeGreaterThan(1)
                         .allSatisfy(w -> assertThat(w.reading().type()).isEqualTo(type));
             }
             default -> {
                 assertThat(column.text(0)).isEqualTo(value);
-                assertThat(mend).isNull();
+                assertThat(suggested).isNull();
             }
         }
     }
@@ -182,11 +182,11 @@ class WaysOfWritingTest {
         Table table = read(file(name, texts), dialect);
         Column column = table.column(name);
         assertThat(column.type()).isEqualTo(ColumnType.NUMBER);
-        Reading.Mend mend = Reading.mend(column, dialect[0]);
+        SuggestedReading suggested = SuggestedReading.of(column, dialect[0]);
         if (day.equals("-")) {
-            assertThat(mend).isNull();
+            assertThat(suggested).isNull();
         } else {
-            Column again = mend.reading().apply(column, table);
+            Column again = suggested.reading().apply(column, table);
             assertThat(again.text(0)).isEqualTo(day);
             assertThat(again.asWritten(0)).isEqualTo(texts.split(";")[0]);
         }
@@ -204,15 +204,21 @@ class WaysOfWritingTest {
         }
         Dialect[] dialect = new Dialect[1];
         Table table = read(file.toString(), dialect);
-        assertThat(Reading.mend(table.column("age"), dialect[0]).reading().missing())
+        assertThat(SuggestedReading.of(table.column("age"), dialect[0])
+                        .reading()
+                        .missing())
                 .containsExactly("999");
-        assertThat(Reading.mend(table.column("visits"), dialect[0]).reading().missing())
+        assertThat(SuggestedReading.of(table.column("visits"), dialect[0])
+                        .reading()
+                        .missing())
                 .containsExactly("-1");
-        assertThat(Reading.mend(table.column("days"), dialect[0]).reading().missing())
+        assertThat(SuggestedReading.of(table.column("days"), dialect[0])
+                        .reading()
+                        .missing())
                 .containsExactly("365243");
-        assertThat(Reading.mend(table.column("price"), dialect[0])).isNull();
-        assertThat(Reading.mend(table.column("spend"), dialect[0])).isNull();
-        Reading.Mend age = Reading.mend(table.column("age"), dialect[0]);
+        assertThat(SuggestedReading.of(table.column("price"), dialect[0])).isNull();
+        assertThat(SuggestedReading.of(table.column("spend"), dialect[0])).isNull();
+        SuggestedReading age = SuggestedReading.of(table.column("age"), dialect[0]);
         assertThat(age.reading().apply(table.column("age"), table).missing())
                 .isEqualTo(40)
                 .isEqualTo(age.records());
@@ -237,16 +243,16 @@ class WaysOfWritingTest {
                 "seen", List.of("1900-01-01"),
                 "both", List.of("0001-01-01", "9999-12-31"));
         for (Column column : table.columns()) {
-            Reading.Mend mend = Reading.mend(column, dialect[0]);
+            SuggestedReading suggested = SuggestedReading.of(column, dialect[0]);
             List<String> missing = offered.get(column.name());
             if (missing == null) {
-                assertThat(mend).as(column.name()).isNull();
+                assertThat(suggested).as(column.name()).isNull();
                 continue;
             }
             assertThat(column.type()).isEqualTo(ColumnType.DATE);
-            assertThat(mend.reading().missing()).isEqualTo(missing);
-            Column again = mend.reading().apply(column, table);
-            assertThat(again.missing()).isEqualTo(mend.records()).isBetween(40, 140);
+            assertThat(suggested.reading().missing()).isEqualTo(missing);
+            Column again = suggested.reading().apply(column, table);
+            assertThat(again.missing()).isEqualTo(suggested.records()).isBetween(40, 140);
             assertThat(again.text(4)).isEqualTo("2025-01-05");
         }
     }
@@ -260,25 +266,30 @@ class WaysOfWritingTest {
     void marksForMissingAreFoundWhereTheyAreFew(int records, int marked, int from, int mark, String offered) {
         double[] values = new double[records];
         for (int i = 0; i < records; i++) values[i] = i < marked ? mark : from + i * 7 % 40;
-        Reading.Mend mend = Reading.mend(new NumberColumn("x", values), null);
-        if (offered == null) assertThat(mend).isNull();
-        else assertThat(mend.reading().missing()).containsExactly(offered);
+        SuggestedReading suggested = SuggestedReading.of(new NumberColumn("x", values), null);
+        if (offered == null) assertThat(suggested).isNull();
+        else assertThat(suggested.reading().missing()).containsExactly(offered);
     }
 
     @Test
     void severalMarksBesideEachOtherAreFoundTogether() {
         double[] late = new double[5000];
         for (int i = 0; i < late.length; i++) late[i] = i % 200 == 0 ? i % 1000 == 0 ? 96 : 98 : i % 14;
-        assertThat(Reading.mend(new NumberColumn("late", late), null).reading().missing())
+        assertThat(SuggestedReading.of(new NumberColumn("late", late), null)
+                        .reading()
+                        .missing())
                 .containsExactly("96", "98");
-        assertThat(Reading.mend(new NumberColumn("late", late), null).records()).isEqualTo(25);
+        assertThat(SuggestedReading.of(new NumberColumn("late", late), null).records())
+                .isEqualTo(25);
         for (int i = 0; i < late.length; i++) if (late[i] < 90) late[i] %= 5;
-        assertThat(Reading.mend(new NumberColumn("late", late), null).reading().missing())
+        assertThat(SuggestedReading.of(new NumberColumn("late", late), null)
+                        .reading()
+                        .missing())
                 .as("among the numbers of few payments")
                 .containsExactly("96", "98");
         for (int i = 0; i < late.length; i++) if (late[i] > 90) late[i] = 20 + i % 3;
         for (int i = 0; i < late.length; i++) if (late[i] < 5) late[i] = i % 14;
-        assertThat(Reading.mend(new NumberColumn("late", late), null)).isNull();
+        assertThat(SuggestedReading.of(new NumberColumn("late", late), null)).isNull();
     }
 
     /** An airport that is called NAN is one of them; where the others are no such codes it is a word for missing. */
@@ -289,9 +300,10 @@ class WaysOfWritingTest {
         for (int i = 0; i < 26; i++)
             codes.add(("" + (char) ('A' + i) + (char) ('Z' - i) + 'Q').substring(0, text.length()));
         int[] of = IntStream.range(0, 540).map(i -> i % 27).toArray();
-        assertThat(Reading.mend(new CategoryColumn("airport", of, codes), null)).isNull();
+        assertThat(SuggestedReading.of(new CategoryColumn("airport", of, codes), null))
+                .isNull();
         codes.set(1, "elsewhere");
-        assertThat(Reading.mend(new CategoryColumn("airport", of, codes), null)
+        assertThat(SuggestedReading.of(new CategoryColumn("airport", of, codes), null)
                         .reading()
                         .missing())
                 .containsExactly(text);
@@ -316,11 +328,11 @@ class WaysOfWritingTest {
                 file("x", "red;red;red;blue;blue;Red;red ;N/A;BLUE;e\u0301t\u00e9;\u00e9t\u00e9;\u00e9t\u00e9"),
                 dialect);
         Column column = table.column("x");
-        Reading.Mend mend = Reading.mend(column, dialect[0]);
-        assertThat(mend.reading().missing()).containsExactly("N/A");
-        assertThat(mend.reading().levels())
+        SuggestedReading suggested = SuggestedReading.of(column, dialect[0]);
+        assertThat(suggested.reading().missing()).containsExactly("N/A");
+        assertThat(suggested.reading().levels())
                 .isEqualTo(Map.of("Red", "red", "red ", "red", "BLUE", "blue", "e\u0301t\u00e9", "\u00e9t\u00e9"));
-        CategoryColumn again = (CategoryColumn) mend.reading().apply(column, table);
+        CategoryColumn again = (CategoryColumn) suggested.reading().apply(column, table);
         assertThat(again.levels()).containsExactlyInAnyOrder("red", "blue", "\u00e9t\u00e9");
         assertThat(again.missing()).isPositive();
     }

@@ -22,11 +22,11 @@ class UncertaintyTest {
         JsonNode expected = vector.get("expected");
         double tolerance = vector.get("tolerance").asDouble();
         byte[] outcome = Vectors.outcome(vector.get("input").get("outcome"));
-        AucUncertainty[] doubts = new AucUncertainty[expected.get("auc").size()];
-        for (int i = 0; i < doubts.length; i++) {
-            doubts[i] = AucUncertainty.of(
+        AucUncertainty[] uncertainties = new AucUncertainty[expected.get("auc").size()];
+        for (int i = 0; i < uncertainties.length; i++) {
+            uncertainties[i] = AucUncertainty.of(
                     Vectors.doubles(vector.get("input").get("scores").get(i)), outcome);
-            AucUncertainty.Interval interval = doubts[i].interval();
+            AucUncertainty.Interval interval = uncertainties[i].interval();
             assertThat(interval.auc()).isCloseTo(expected.get("auc").get(i).asDouble(), within(tolerance));
             assertThat(interval.standardError())
                     .isCloseTo(expected.get("standardError").get(i).asDouble(), within(tolerance));
@@ -35,23 +35,24 @@ class UncertaintyTest {
             Vectors.assertHolds(
                     ((com.fasterxml.jackson.databind.node.ObjectNode) pair.deepCopy())
                             .without(java.util.List.of("a", "b")),
-                    doubts[pair.get("a").asInt()].minus(doubts[pair.get("b").asInt()]),
+                    uncertainties[pair.get("a").asInt()].minus(
+                            uncertainties[pair.get("b").asInt()]),
                     tolerance);
         }
     }
 
     @Test
     void aCandidateAgainstItselfIsNotSeparable() {
-        AucUncertainty doubt = AucUncertainty.of(new double[] {1, 2, 3, 4, 2}, new byte[] {0, 1, 0, 1, 1});
-        AucUncertainty.Difference difference = doubt.minus(doubt);
+        AucUncertainty uncertainty = AucUncertainty.of(new double[] {1, 2, 3, 4, 2}, new byte[] {0, 1, 0, 1, 1});
+        AucUncertainty.Difference difference = uncertainty.minus(uncertainty);
         assertThat(difference).isEqualTo(new AucUncertainty.Difference(0, 0.0, null, 1.0));
         assertThat(Verdict.of(difference.difference(), difference.pValue())).isEqualTo(Verdict.NOT_SEPARABLE);
     }
 
     @Test
     void oneEventGivesNoStandardError() {
-        AucUncertainty doubt = AucUncertainty.of(new double[] {1, 2, 3}, new byte[] {0, 0, 1});
-        assertThat(doubt.interval()).isEqualTo(new AucUncertainty.Interval(1, null, null, null));
+        AucUncertainty uncertainty = AucUncertainty.of(new double[] {1, 2, 3}, new byte[] {0, 0, 1});
+        assertThat(uncertainty.interval()).isEqualTo(new AucUncertainty.Interval(1, null, null, null));
     }
 
     @Test
@@ -69,11 +70,11 @@ class UncertaintyTest {
                 .toArray();
         Sample sample = new Sample(outcome, null, null, unit);
         double tolerance = vector.get("tolerance").asDouble();
-        AucUncertainty[] doubts = new AucUncertainty[2];
+        AucUncertainty[] uncertainties = new AucUncertainty[2];
         for (int i = 0; i < 2; i++) {
-            doubts[i] = AucUncertainty.of(
+            uncertainties[i] = AucUncertainty.of(
                     IndexedRanking.of(Vectors.doubles(in.get("scores").get(i)), outcome, null, null), sample);
-            assertThat(doubts[i].interval().standardError())
+            assertThat(uncertainties[i].interval().standardError())
                     .isCloseTo(
                             vector.get("expected").get("standardError").get(i).asDouble(), within(tolerance));
         }
@@ -81,7 +82,7 @@ class UncertaintyTest {
                 ((com.fasterxml.jackson.databind.node.ObjectNode)
                                 vector.get("expected").get("pairs").get(0).deepCopy())
                         .without(java.util.List.of("a", "b")),
-                doubts[0].minus(doubts[1]),
+                uncertainties[0].minus(uncertainties[1]),
                 tolerance);
     }
 

@@ -10,6 +10,7 @@ import outrider.rank.Ranking;
 import outrider.table.Column;
 import outrider.table.ColumnBuilder;
 import outrider.table.Reading;
+import outrider.table.SuggestedReading;
 import outrider.table.Table;
 
 /**
@@ -40,7 +41,7 @@ public record WildTable(
     public WildTable offersTaken() {
         List<Column> read = table.columns().stream()
                 .map(column -> {
-                    Reading.Mend offer = Reading.mend(column, null);
+                    SuggestedReading offer = SuggestedReading.of(column, null);
                     if (offer == null) return column;
                     Reading taken = offer.reading();
                     return (taken == null ? offer.ways().get(0).reading() : taken).apply(column, table);

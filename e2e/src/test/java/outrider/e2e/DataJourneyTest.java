@@ -8,7 +8,7 @@ import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.support.ui.Select;
 
-/** A dirty file is dropped, mended, split by date, and a newer delivery of it taken. */
+/** A dirty file is dropped, mended, split by date, and a newer one of it taken. */
 class DataJourneyTest {
     private static String file(int seed, boolean newer) {
         Random random = new Random(seed);
@@ -62,7 +62,7 @@ class DataJourneyTest {
             mendTwoTypes(browser);
             splitByDate(browser);
             setAsideTheLeak(browser);
-            takeANewerDelivery(browser);
+            takeANewerFile(browser);
         }
     }
 
@@ -139,11 +139,11 @@ class DataJourneyTest {
         browser.button("close");
     }
 
-    private static void takeANewerDelivery(Browser browser) {
+    private static void takeANewerFile(Browser browser) {
         drop(browser, "notices-2.csv", file(2, true));
         browser.text("How it is read");
         browser.button("Read the file");
-        browser.text("What this delivery changes for notices");
+        browser.text("What the newer file changes for notices");
         assertThat(browser.find("table[aria-label=Changes]").getText()).contains("levels gone", "new levels", "kept");
         browser.button("Take it all the same");
         browser.text("Split and seal the reserve");

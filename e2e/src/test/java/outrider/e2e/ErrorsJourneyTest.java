@@ -51,7 +51,7 @@ class ErrorsJourneyTest {
                     "/briefs/" + id + "/columns?seen=0",
                     Map.of(
                             "member", Map.of("role", "IDENTIFIER", "reason", ""),
-                            "rung", Map.of("role", "ACTED", "reason", "", "acted", List.of("yes"))));
+                            "rung", Map.of("role", "ACTED", "reason", "", "treatedLevels", List.of("yes"))));
             browser.api(
                     "POST",
                     "/briefs/" + id + "/split",

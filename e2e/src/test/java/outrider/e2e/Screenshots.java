@@ -52,8 +52,8 @@ final class Screenshots {
             browser.text("Alone it ranks");
             take(browser, folder, "column");
             browser.open("/briefs/2/data");
-            browser.button("change it in edition");
-            browser.text("edition 2");
+            browser.button("change it in revision");
+            browser.text("revision 2");
             browser.find("[data-part=validation]");
             take(browser, folder, "split");
             signOff(browser, brief, args[1], folder);

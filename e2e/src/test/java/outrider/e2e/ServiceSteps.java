@@ -119,7 +119,7 @@ final class ServiceSteps {
         browser.text("all answered");
         reported();
         browser.button("begin the next brief on the batch of 2027-07-01");
-        browser.text("edition 2");
+        browser.text("revision 2");
         browser.key("2");
         browser.text("score_version_");
         browser.open(brief + "/trail");

@@ -9,9 +9,9 @@ import outrider.casefile.BriefFile;
 import outrider.casefile.ColumnUse;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
 import outrider.casefile.SigningKey;
-import outrider.casefile.Written;
 import outrider.exchange.CutFigures;
 import outrider.uncertainty.AucUncertainty;
 import outrider.uncertainty.Verdict;
@@ -74,25 +74,26 @@ final class Chapters {
     }
 
     private String gain(@Nullable Double amount) {
-        return Written.gain(brief, amount);
+        return NumberText.gain(brief, amount);
     }
 
     static Estimate auc(AucUncertainty.@Nullable Interval auc) {
         if (auc == null) return Estimate.NONE;
-        if (auc.low() == null) return Estimate.alone(Written.fixed(auc.auc(), 3));
-        return Estimate.of(Written.fixed(auc.auc(), 3), Written.fixed(auc.low(), 3), Written.fixed(auc.high(), 3));
+        if (auc.low() == null) return Estimate.alone(NumberText.fixed(auc.auc(), 3));
+        return Estimate.of(
+                NumberText.fixed(auc.auc(), 3), NumberText.fixed(auc.low(), 3), NumberText.fixed(auc.high(), 3));
     }
 
     private List<Block> data() {
         List<Block> blocks = new ArrayList<>();
         Figures.Data file = f.data();
-        blocks.add(Block.text(Written.count(file.records()) + " records and " + file.columns() + " columns from "
+        blocks.add(Block.text(NumberText.count(file.records()) + " records and " + file.columns() + " columns from "
                 + brief.data().file() + ". " + outcome(brief.outcome())));
         blocks.addAll(ShapeBlocks.of(brief, file));
         Figures.Split s = f.split();
         blocks.add(Block.text("Records were dealt " + s.method() + ", seed "
                 + brief.split().seed() + "."
-                + (s.leftOut() > 0 ? " " + Written.count(s.leftOut()) + " are in no part." : "")
+                + (s.leftOut() > 0 ? " " + NumberText.count(s.leftOut()) + " are in no part." : "")
                 + (s.balance() == null ? "" : " " + s.balance()) + " Nothing was fitted on validation or reserve."));
         List<Dealt> parts = List.of(
                 new Dealt("training", s.training().records(), s.training()),
@@ -107,8 +108,8 @@ final class Chapters {
                 .number(
                         words.events(),
                         d -> d.opened() == null
-                                ? d.records() > 0 ? "sealed" : Written.NONE
-                                : Written.count(d.opened().events()))
+                                ? d.records() > 0 ? "sealed" : NumberText.NONE
+                                : NumberText.count(d.opened().events()))
                 .number("event rate", Dealt::rate)
                 .block());
         List<Figures.ColumnRow> aside = f.columns().stream()
@@ -135,8 +136,8 @@ final class Chapters {
     private record Dealt(String name, int records, Figures.@Nullable Part opened) {
         String rate() {
             return opened == null
-                    ? records > 0 ? "sealed" : Written.NONE
-                    : Written.percent(opened.events() / (double) opened.records());
+                    ? records > 0 ? "sealed" : NumberText.NONE
+                    : NumberText.percent(opened.events() / (double) opened.records());
         }
     }
 
@@ -146,7 +147,7 @@ final class Chapters {
         List<Block> blocks = new ArrayList<>();
         List<Rang> rows = new ArrayList<>();
         for (Figures.ColumnRow c : f.columns()) {
-            for (Figures.Rung a : c.alarms()) {
+            for (Figures.ColumnAlarm a : c.alarms()) {
                 rows.add(new Rang(c.column(), a.name(), a.meaning(), a.answer() == null ? "open" : a.answer()));
             }
         }
@@ -168,12 +169,12 @@ final class Chapters {
 
     private List<Block> candidates() {
         List<Block> blocks = new ArrayList<>();
-        var conduct = e.conduct();
-        blocks.add(Block.text(conduct.tried() + " were tried, " + f.candidates().size() + " are compared here."
-                + (conduct.looks() == null
+        var history = e.history();
+        blocks.add(Block.text(history.tried() + " were tried, " + f.candidates().size() + " are compared here."
+                + (history.looks() == null
                         ? ""
-                        : " Validation figures were looked at " + conduct.looks()
-                                + " times, and a candidate or a cut was chosen by them " + conduct.choices()
+                        : " Validation figures were looked at " + history.looks()
+                                + " times, and a candidate or a cut was chosen by them " + history.choices()
                                 + " times.")
                 + " They are ordered by " + f.deciding().words() + "."
                 + (FirstPage.optimism(e) == null
@@ -185,7 +186,7 @@ final class Chapters {
                 .text("kind", Figures.Row::kind)
                 .text("settings", Figures.Row::settings)
                 .number("inputs", r -> Integer.toString(r.inputs()))
-                .number("numbers learnt", r -> r.numbers() == null ? Written.NONE : Written.count(r.numbers()))
+                .number("numbers learnt", r -> r.numbers() == null ? NumberText.NONE : NumberText.count(r.numbers()))
                 .text("last input known", Chapters::known)
                 .marking(this::proposed)
                 .block());
@@ -194,7 +195,7 @@ final class Chapters {
 
     private static String known(Figures.Row row) {
         if (row.undated() > 0) return "not said of " + row.undated();
-        return row.knownAfterDays() == null ? Written.NONE : "after " + row.knownAfterDays() + " days";
+        return row.knownAfterDays() == null ? NumberText.NONE : "after " + row.knownAfterDays() + " days";
     }
 
     private boolean proposed(Figures.Row row) {
@@ -205,8 +206,9 @@ final class Chapters {
         List<Block> blocks = new ArrayList<>();
         blocks.add(ReportTable.of(f.candidates())
                 .caption(
-                        "On validation, " + Written.count(f.split().validation().records()) + " " + words.records()
-                                + ", each candidate acting on the same " + Written.count(v.records())
+                        "On validation, "
+                                + NumberText.count(f.split().validation().records()) + " " + words.records()
+                                + ", each candidate acting on the same " + NumberText.count(v.records())
                                 + ". In brackets 95 % intervals. “Out of fold” is the AUC on training, each record scored by "
                                 + e.outOfFoldBy()
                                 + "; “by AUC” and “by money” are verdicts against the proposed one, on its AUC and on its gain at this cut, adjusted for how many are compared.")
@@ -273,7 +275,7 @@ final class Chapters {
 
     private List<Block> monitoring() {
         List<Block> blocks = new ArrayList<>();
-        List<AuthorText.Watch> watches = brief.memo().monitoring();
+        List<AuthorText.Watch> watches = brief.authorText().monitoring();
         if (watches.isEmpty()) {
             blocks.add(Block.text("Nobody has said yet what will be watched."));
             return blocks;

@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
-import outrider.casefile.Written;
+import outrider.casefile.NumberText;
 import outrider.exchange.CutFigures;
 import outrider.measure.BandRow;
 import outrider.measure.ProbabilityQuality;
@@ -54,13 +54,13 @@ final class CutChapters {
                         + "; the reserve beside them once it is open.")
                 .text("cell", Cell::name)
                 .text("also called", Cell::trade)
-                .number(words.records() + ", validation", c -> Written.count(c.of().applyAsDouble(v)))
+                .number(words.records() + ", validation", c -> NumberText.count(c.of().applyAsDouble(v)))
                 .text("worth of one", Cell::worth)
                 .number(
                         words.records() + ", reserve",
                         c -> reserve == null
-                                ? f.split().held() ? "sealed" : Written.NONE
-                                : Written.count(c.of().applyAsDouble(reserve)))
+                                ? f.split().held() ? "sealed" : NumberText.NONE
+                                : NumberText.count(c.of().applyAsDouble(reserve)))
                 .block());
         if (!f.sensitivity().isEmpty()) {
             blocks.add(ReportTable.of(f.sensitivity())
@@ -92,15 +92,15 @@ final class CutChapters {
     private String leverAmount(String lever, double amount) {
         boolean share = lever.equals("successRate") || lever.equals("plannedRate");
         boolean factor = brief.valueColumn() != null && (lever.equals("missCost") || lever.equals("gainIfCaught"));
-        if (factor) return Written.number(amount) + " × " + brief.valueColumn();
-        return share ? Written.percent(amount) : Written.price(words.currency(), amount);
+        if (factor) return NumberText.number(amount) + " × " + brief.valueColumn();
+        return share ? NumberText.percent(amount) : NumberText.price(words.currency(), amount);
     }
 
     private record Cell(String name, String trade, ToDoubleFunction<CutFigures> of, String worth) {}
 
     private Cell cell(String name, String trade, ToDoubleFunction<CutFigures> of, @Nullable Double each) {
         return new Cell(
-                name, trade, of, each == null ? "by " + brief.valueColumn() : Written.price(words.currency(), each));
+                name, trade, of, each == null ? "by " + brief.valueColumn() : NumberText.price(words.currency(), each));
     }
 
     private String stakes() {
@@ -108,23 +108,23 @@ final class CutChapters {
         String currency = words.currency();
         String times = brief.valueColumn() == null ? "" : " times its " + brief.valueColumn();
         String caught = brief.valueColumn() == null
-                ? Written.price(currency, s.gainIfCaught())
-                : Written.number(s.gainIfCaught()) + times;
+                ? NumberText.price(currency, s.gainIfCaught())
+                : NumberText.number(s.gainIfCaught()) + times;
         String missed = brief.valueColumn() == null
-                ? Written.price(currency, s.missCost())
-                : Written.number(s.missCost()) + times;
-        return "Acting costs " + Written.price(currency, s.actionCost()) + " a record and works on "
-                + Written.percent(s.successRate()) + " of the events acted on; an event caught earns " + caught
+                ? NumberText.price(currency, s.missCost())
+                : NumberText.number(s.missCost()) + times;
+        return "Acting costs " + NumberText.price(currency, s.actionCost()) + " a record and works on "
+                + NumberText.percent(s.successRate()) + " of the events acted on; an event caught earns " + caught
                 + "; an event missed costs " + missed + ", a false alarm costs another "
-                + Written.price(currency, s.falseAlarmCost()) + ", and leaving the others alone is worth "
-                + Written.price(currency, s.leaveValue()) + "."
+                + NumberText.price(currency, s.falseAlarmCost()) + ", and leaving the others alone is worth "
+                + NumberText.price(currency, s.leaveValue()) + "."
                 + (f.breakEven() == null
                         ? ""
-                        : " Acting pays from an event probability of " + Written.percent(f.breakEven()) + ".")
+                        : " Acting pays from an event probability of " + NumberText.percent(f.breakEven()) + ".")
                 + (brief.capacity() == null
                         ? ""
-                        : " At most " + Written.count(brief.capacity()) + " of " + Written.count(brief.campaignSize())
-                                + " can be acted on.")
+                        : " At most " + NumberText.count(brief.capacity()) + " of "
+                                + NumberText.count(brief.campaignSize()) + " can be acted on.")
                 + (brief.cut() == null || brief.cut().rule() == null
                         ? ""
                         : " The cut: " + brief.cut().rule() + ".");
@@ -137,12 +137,12 @@ final class CutChapters {
                         + (tied ? " * a group of equal scores straddles a boundary, so events are shared out." : ""))
                 .number("band", b -> Integer.toString(b.band()))
                 .count(words.records(), BandRow::records)
-                .number(words.events(), b -> Written.count(b.events()) + (b.tied() ? " *" : ""))
+                .number(words.events(), b -> NumberText.count(b.events()) + (b.tied() ? " *" : ""))
                 .percent("event rate", BandRow::eventRate)
                 .decimal("lift", 2, BandRow::lift)
                 .percent("capture so far", BandRow::capture)
                 .decimal("lift so far", 2, BandRow::cumulativeLift)
-                .number("lowest score", b -> Written.score(b.lowestScore()))
+                .number("lowest score", b -> NumberText.score(b.lowestScore()))
                 .block();
     }
 
@@ -159,10 +159,10 @@ final class CutChapters {
                         + fixedIn(q.slope(), q.slopeLow(), q.slopeHigh())
                         + ", where 1 is perfect and less is over-confident, and an intercept of "
                         + fixedIn(q.intercept(), q.interceptLow(), q.interceptHigh()) + ".";
-        blocks.add(Block.text(slope + " Over ten bands the forecast is off by " + Written.fixed(q.ece(), 4)
-                + " on average, where a perfect one of this size would be by " + Written.fixed(q.perfect(), 4)
-                + "; Brier score " + Written.fixed(q.brier(), 4) + ", log loss "
-                + Written.fixed(q.logLoss(), 4) + "."));
+        blocks.add(Block.text(slope + " Over ten bands the forecast is off by " + NumberText.fixed(q.ece(), 4)
+                + " on average, where a perfect one of this size would be by " + NumberText.fixed(q.perfect(), 4)
+                + "; Brier score " + NumberText.fixed(q.brier(), 4) + ", log loss "
+                + NumberText.fixed(q.logLoss(), 4) + "."));
         blocks.add(new Block.Chart(Charts.reliability(e)));
         blocks.add(ReportTable.of(q.reliability())
                 .caption("Forecast and outcome on validation; Wilson 95 % intervals.")
@@ -175,7 +175,7 @@ final class CutChapters {
     }
 
     private static String fixedIn(@Nullable Double value, @Nullable Double low, @Nullable Double high) {
-        return Written.fixed(value, 2) + " (" + Written.fixed(low, 2) + " to " + Written.fixed(high, 2) + ")";
+        return NumberText.fixed(value, 2) + " (" + NumberText.fixed(low, 2) + " to " + NumberText.fixed(high, 2) + ")";
     }
 
     List<Block> stability() {
@@ -226,19 +226,19 @@ final class CutChapters {
         }
         blocks.add(Block.text("Opened once, by " + requireNonNull(seal).openedBy() + " on "
                 + ReportTime.words(seal.openedAt()) + ", for "
-                + seal.candidate() + " at " + Written.percent(v.depth()) + " of validation"
+                + seal.candidate() + " at " + NumberText.percent(v.depth()) + " of validation"
                 + (v.threshold() == null ? "; read at the same depth." : "; read at the same threshold.")));
         blocks.add(Block.text(first.confirmation()));
         blocks.add(ReportTable.of(r.comparison())
                 .caption("Money for the campaign. In brackets 95 % intervals.")
-                .text("measure", c -> Written.measure(c.measure()))
+                .text("measure", c -> NumberText.measure(c.measure()))
                 .estimate("validation", c -> bounded(c, c.validation(), c.low(), c.high()))
                 .estimate("reserve", c -> bounded(c, c.reserve(), c.reserveLow(), c.reserveHigh()))
                 .text("the reserve", CutChapters::confirmed)
                 .block());
         String chosen = r.comparison().stream()
                 .filter(c -> c.optimism() != null && c.optimism() > 0)
-                .map(c -> Written.measure(c.measure()) + " by " + first.apart(c, requireNonNull(c.optimism())))
+                .map(c -> NumberText.measure(c.measure()) + " by " + first.apart(c, requireNonNull(c.optimism())))
                 .collect(Collectors.joining(", "));
         if (!chosen.isEmpty()) {
             blocks.add(Block.quiet("The cut was chosen on validation, whose figures look better for it: " + chosen
@@ -248,7 +248,7 @@ final class CutChapters {
     }
 
     private static String confirmed(Figures.Compared c) {
-        if (c.reserve() == null || c.validation() == null) return Written.NONE;
+        if (c.reserve() == null || c.validation() == null) return NumberText.NONE;
         return c.confirmed() ? "confirms it" : "below what both explain";
     }
 
@@ -261,6 +261,6 @@ final class CutChapters {
     }
 
     private String gain(double amount) {
-        return Written.gain(brief, amount);
+        return NumberText.gain(brief, amount);
     }
 }

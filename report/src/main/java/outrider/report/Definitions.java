@@ -5,7 +5,7 @@ import java.util.List;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
-import outrider.casefile.Written;
+import outrider.casefile.NumberText;
 import outrider.exchange.CutFigures;
 
 /** The measures that the report uses, each with this case's numbers put in. */
@@ -25,39 +25,40 @@ final class Definitions {
         list.add(new Definition(
                 "Depth",
                 "records acted on / all records",
-                Written.count(v.records()) + " / "
-                        + Written.count(f.split().validation().records()) + " = " + Written.percent(v.depth())));
+                NumberText.count(v.records()) + " / "
+                        + NumberText.count(f.split().validation().records()) + " = " + NumberText.percent(v.depth())));
         list.add(new Definition(
                 "Capture rate (recall)",
                 "caught / (caught + missed)",
-                Written.count(v.caught()) + " / " + Written.count(events) + " = " + Written.percent(v.capture())));
+                NumberText.count(v.caught()) + " / " + NumberText.count(events) + " = "
+                        + NumberText.percent(v.capture())));
         list.add(new Definition(
                 "Precision",
                 "caught / (caught + false alarms)",
-                Written.count(v.caught()) + " / " + Written.count(v.caught() + v.falseAlarms()) + " = "
-                        + Written.percent(v.precision())));
+                NumberText.count(v.caught()) + " / " + NumberText.count(v.caught() + v.falseAlarms()) + " = "
+                        + NumberText.percent(v.precision())));
         list.add(new Definition(
                 "Lift",
                 "precision / event rate",
-                Written.percent(v.precision()) + " / " + Written.percent(events / total) + " = "
-                        + Written.fixed(v.lift(), 2)));
+                NumberText.percent(v.precision()) + " / " + NumberText.percent(events / total) + " = "
+                        + NumberText.fixed(v.lift(), 2)));
         list.add(new Definition(
                 "Net value",
                 "caught · (r·b − (1−r)·m − c) − false alarms · (f + c) − missed · m + left alone · ℓ"
                         + (brief.valueColumn() == null
                                 ? ""
                                 : ", b and m times the record's own " + brief.valueColumn()),
-                Written.money(brief, v.netValue()) + " on validation"));
+                NumberText.money(brief, v.netValue()) + " on validation"));
         list.add(new Definition(
                 "Gain over nobody",
                 "net value − net value of acting on nobody",
-                Written.gain(brief, v.gainOverNobody()) + " on validation, × " + Written.number(f.perCampaign()) + " = "
-                        + Written.gain(brief, v.gainOverNobody() * f.perCampaign()) + " for the campaign"));
+                NumberText.gain(brief, v.gainOverNobody()) + " on validation, × " + NumberText.number(f.perCampaign())
+                        + " = " + NumberText.gain(brief, v.gainOverNobody() * f.perCampaign()) + " for the campaign"));
         if (f.breakEven() != null) {
             list.add(new Definition(
                     "Break-even probability",
                     "(V left alone − V false alarm) / ((V left alone − V false alarm) + (V caught − V missed))",
-                    Written.percent(f.breakEven())));
+                    NumberText.percent(f.breakEven())));
         }
         list.add(new Definition(
                 "AUC",
@@ -69,23 +70,23 @@ final class Definitions {
                     "Out of fold",
                     "AUC on training, each record scored by " + e.outOfFoldBy(),
                     Chapters.auc(f.chosenRow().outOfFold()) + "; on training itself "
-                            + Written.fixed(f.chosenRow().trainingAuc(), 3)));
+                            + NumberText.fixed(f.chosenRow().trainingAuc(), 3)));
         }
         if (f.calibration() != null) {
             list.add(new Definition(
                     "Calibration error",
                     "Σ over bands of the band's share · |mean forecast − observed rate|",
-                    Written.fixed(f.calibration().ece(), 4)));
+                    NumberText.fixed(f.calibration().ece(), 4)));
             list.add(new Definition(
                     "Calibration line",
                     "logistic regression of the outcome on the forecast's log-odds",
-                    "intercept " + Written.fixed(f.calibration().intercept(), 2) + ", slope "
-                            + Written.fixed(f.calibration().slope(), 2)));
+                    "intercept " + NumberText.fixed(f.calibration().intercept(), 2) + ", slope "
+                            + NumberText.fixed(f.calibration().slope(), 2)));
         }
         list.add(new Definition(
                 "95 % intervals at the cut",
                 "percentile bootstrap over records (over customers where the split keeps them together), at this very cut, seeded",
-                "capture " + Written.percent(v.captureLow()) + " to " + Written.percent(v.captureHigh())));
+                "capture " + NumberText.percent(v.captureLow()) + " to " + NumberText.percent(v.captureHigh())));
         list.add(new Definition(
                 "Verdict",
                 "paired difference to the proposed candidate, Holm-adjusted p below 0.05",

@@ -1,7 +1,7 @@
 package outrider.report;
 
 import org.jspecify.annotations.Nullable;
-import outrider.casefile.Written;
+import outrider.casefile.NumberText;
 
 /**
  * A figure as it is shown, with its 95 % interval.
@@ -9,7 +9,7 @@ import outrider.casefile.Written;
  * @param interval "from to", or null where there is none
  */
 public record Estimate(String value, @Nullable String interval) implements Cell {
-    static final Estimate NONE = new Estimate(Written.NONE, null);
+    static final Estimate NONE = new Estimate(NumberText.NONE, null);
 
     static Estimate of(String value, String low, String high) {
         return new Estimate(value, low + " to " + high);
@@ -20,6 +20,6 @@ public record Estimate(String value, @Nullable String interval) implements Cell 
     }
 
     static Estimate percent(@Nullable Double share, @Nullable Double low, @Nullable Double high) {
-        return of(Written.percent(share), Written.percent(low), Written.percent(high));
+        return of(NumberText.percent(share), NumberText.percent(low), NumberText.percent(high));
     }
 }

@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
-import outrider.casefile.Written;
+import outrider.casefile.NumberText;
 import outrider.errors.Parity;
 
 /** The chapter on where the candidate fails: weak spots, segments beside the rest, and what it does not read. */
@@ -55,9 +55,9 @@ final class FailureChapter {
                 .estimate(
                         "came over promised",
                         s -> Estimate.of(
-                                Written.fixed(s.observed() / s.promised(), 2),
-                                Written.fixed(s.low(), 2),
-                                Written.fixed(s.high(), 2)))
+                                NumberText.fixed(s.observed() / s.promised(), 2),
+                                NumberText.fixed(s.low(), 2),
+                                NumberText.fixed(s.high(), 2)))
                 .block());
     }
 
@@ -95,13 +95,14 @@ final class FailureChapter {
     private static Estimate plain(Parity.@Nullable Measured m) {
         return m == null
                 ? Estimate.NONE
-                : Estimate.of(Written.fixed(m.value(), 2), Written.fixed(m.low(), 2), Written.fixed(m.high(), 2));
+                : Estimate.of(
+                        NumberText.fixed(m.value(), 2), NumberText.fixed(m.low(), 2), NumberText.fixed(m.high(), 2));
     }
 
     private static Estimate ratio(Parity.@Nullable Measured m) {
         if (m == null || m.ratio() == null || m.ratioLow() == null || m.ratioHigh() == null) return Estimate.NONE;
         return Estimate.of(
-                Written.fixed(m.ratio(), 2), Written.fixed(m.ratioLow(), 2), Written.fixed(m.ratioHigh(), 2));
+                NumberText.fixed(m.ratio(), 2), NumberText.fixed(m.ratioLow(), 2), NumberText.fixed(m.ratioHigh(), 2));
     }
 
     private void added(List<Figures.Added> added, List<Block> blocks) {
@@ -124,7 +125,9 @@ final class FailureChapter {
                 .estimate(
                         "it would add",
                         a -> Estimate.of(
-                                Written.fixed(a.adds(), 3), Written.fixed(a.low(), 3), Written.fixed(a.high(), 3)))
+                                NumberText.fixed(a.adds(), 3),
+                                NumberText.fixed(a.low(), 3),
+                                NumberText.fixed(a.high(), 3)))
                 .block());
     }
 }

@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Figures;
-import outrider.casefile.Written;
+import outrider.casefile.NumberText;
 
 /** Figures by name, for authors' words: "{gain}" stands for the gain. Nobody types them over. */
 public final class FigureWords {
@@ -22,39 +22,40 @@ public final class FigureWords {
         }
 
         String limit(@Nullable Double gain) {
-            return Written.money(brief, gain == null ? null : Double.valueOf(campaign(gain)));
+            return NumberText.money(brief, gain == null ? null : Double.valueOf(campaign(gain)));
         }
     }
 
     static {
         KNOWN.put("candidate", c -> c.figures.chosen());
-        KNOWN.put("depth", c -> Written.percent(c.figures.validation().depth()));
+        KNOWN.put("depth", c -> NumberText.percent(c.figures.validation().depth()));
         KNOWN.put(
                 "actedOn",
-                c -> Written.count(Math.rint(c.campaign(c.figures.validation().records()))));
-        KNOWN.put("threshold", c -> Written.score(c.figures.validation().threshold()));
-        KNOWN.put("capture", c -> Written.percent(c.figures.validation().capture()));
-        KNOWN.put("captureLow", c -> Written.percent(c.figures.validation().captureLow()));
-        KNOWN.put("captureHigh", c -> Written.percent(c.figures.validation().captureHigh()));
-        KNOWN.put("precision", c -> Written.percent(c.figures.validation().precision()));
-        KNOWN.put("lift", c -> Written.fixed(c.figures.validation().lift(), 2));
+                c -> NumberText.count(
+                        Math.rint(c.campaign(c.figures.validation().records()))));
+        KNOWN.put("threshold", c -> NumberText.score(c.figures.validation().threshold()));
+        KNOWN.put("capture", c -> NumberText.percent(c.figures.validation().capture()));
+        KNOWN.put("captureLow", c -> NumberText.percent(c.figures.validation().captureLow()));
+        KNOWN.put("captureHigh", c -> NumberText.percent(c.figures.validation().captureHigh()));
+        KNOWN.put("precision", c -> NumberText.percent(c.figures.validation().precision()));
+        KNOWN.put("lift", c -> NumberText.fixed(c.figures.validation().lift(), 2));
         KNOWN.put(
                 "gain",
-                c -> Written.money(c.brief, c.campaign(c.figures.validation().gainOverNobody())));
+                c -> NumberText.money(c.brief, c.campaign(c.figures.validation().gainOverNobody())));
         KNOWN.put("gainLow", c -> c.limit(c.figures.validation().gainLow()));
         KNOWN.put("gainHigh", c -> c.limit(c.figures.validation().gainHigh()));
-        KNOWN.put("auc", c -> Written.fixed(c.figures.chosenRow().auc().auc(), 3));
-        KNOWN.put("breakEven", c -> Written.percent(c.figures.breakEven()));
+        KNOWN.put("auc", c -> NumberText.fixed(c.figures.chosenRow().auc().auc(), 3));
+        KNOWN.put("breakEven", c -> NumberText.percent(c.figures.breakEven()));
         KNOWN.put(
                 "reserveCapture",
                 c -> c.figures.reserve() == null
                         ? (c.figures.split().held() ? "(sealed)" : "(no reserve)")
-                        : Written.percent(c.figures.reserve().figures().capture()));
+                        : NumberText.percent(c.figures.reserve().figures().capture()));
         KNOWN.put(
                 "reserveGain",
                 c -> c.figures.reserve() == null
                         ? (c.figures.split().held() ? "(sealed)" : "(no reserve)")
-                        : Written.money(
+                        : NumberText.money(
                                 c.brief,
                                 c.figures.reserve().figures().gainOverNobody()
                                         * c.figures.reserve().perCampaign()));

@@ -8,8 +8,8 @@ import outrider.casefile.BriefFile;
 import outrider.casefile.CheckResult;
 import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
 import outrider.exchange.DecidingKind;
@@ -40,7 +40,7 @@ public final class FirstPage {
     }
 
     private String limit(@Nullable Double sum) {
-        return Written.gain(brief, scaled(sum));
+        return NumberText.gain(brief, scaled(sum));
     }
 
     private @Nullable Double scaled(@Nullable Double sum) {
@@ -48,77 +48,79 @@ public final class FirstPage {
     }
 
     private String money(double amount) {
-        return Written.money(brief, amount);
+        return NumberText.money(brief, amount);
     }
 
     private String gain(double amount) {
-        return Written.gain(brief, amount);
+        return NumberText.gain(brief, amount);
     }
 
     /** What will be done to whom, from when. */
     public String decision() {
-        String when =
-                brief.memo().startsOn() == null ? "" : " from " + brief.memo().startsOn() + " on";
+        String when = brief.authorText().startsOn() == null
+                ? ""
+                : " from " + brief.authorText().startsOn() + " on";
         if (v.records() == 0) {
             return "The proposal: act on nobody. On these stakes no cut of " + f.chosen() + " is worth more than "
                     + words.acting() + " no one.";
         }
         String rule = v.threshold() == null
-                ? "the first " + Written.percent(v.depth()) + " by score"
-                : "everyone with a score of " + Written.score(v.threshold()) + " or more";
-        return "The proposal: " + words.acting() + " the top " + Written.percent(v.depth()) + " of the "
+                ? "the first " + NumberText.percent(v.depth()) + " by score"
+                : "everyone with a score of " + NumberText.score(v.threshold()) + " or more";
+        return "The proposal: " + words.acting() + " the top " + NumberText.percent(v.depth()) + " of the "
                 + words.records()
                 + " as ranked by “" + f.chosen() + "”" + when + ": " + rule + ", about "
-                + Written.count(Math.rint(campaign(v.records()))) + " of " + Written.count(brief.campaignSize()) + ".";
+                + NumberText.count(Math.rint(campaign(v.records()))) + " of " + NumberText.count(brief.campaignSize())
+                + ".";
     }
 
     /** What is expected of it, with intervals. */
     public String expected() {
         if (v.records() == 0) return "Nothing is gained and nothing is spent.";
-        return "Expected to reach " + Written.percent(v.capture()) + " of the " + words.events() + " (95 % interval "
-                + Written.percent(v.captureLow()) + " to " + Written.percent(v.captureHigh()) + "), "
-                + Written.fixed(v.lift(), 1) + " times as many as " + words.acting() + " at random, and to gain "
-                + money(campaign(v.gainOverNobody())) + " (" + Written.money(brief, scaled(v.gainLow())) + " to "
-                + Written.money(brief, scaled(v.gainHigh())) + ") over " + words.acting() + " nobody"
+        return "Expected to reach " + NumberText.percent(v.capture()) + " of the " + words.events() + " (95 % interval "
+                + NumberText.percent(v.captureLow()) + " to " + NumberText.percent(v.captureHigh()) + "), "
+                + NumberText.fixed(v.lift(), 1) + " times as many as " + words.acting() + " at random, and to gain "
+                + money(campaign(v.gainOverNobody())) + " (" + NumberText.money(brief, scaled(v.gainLow())) + " to "
+                + NumberText.money(brief, scaled(v.gainHigh())) + ") over " + words.acting() + " nobody"
                 + (brief.plannedRate() == null
                         ? "."
-                        : ", at a planned event rate of " + Written.percent(brief.plannedRate()) + ".");
+                        : ", at a planned event rate of " + NumberText.percent(brief.plannedRate()) + ".");
     }
 
     /** One way to act. {@code ahead} is what the proposal gains more. */
-    public record Way(String name, String actedOn, Estimate reached, Estimate gain, Estimate ahead) {}
+    public record Alternative(String name, String actedOn, Estimate reached, Estimate gain, Estimate ahead) {}
 
     /** The proposal against doing nothing, doing all and today's way; money for the campaign. */
-    public List<Way> ways() {
+    public List<Alternative> ways() {
         double total = f.split().validation().records();
         double mine = campaign(v.gainOverNobody());
-        List<Way> ways = new ArrayList<>();
-        ways.add(new Way(
+        List<Alternative> ways = new ArrayList<>();
+        ways.add(new Alternative(
                 "this proposal",
-                Written.count(Math.rint(campaign(v.records()))),
+                NumberText.count(Math.rint(campaign(v.records()))),
                 Estimate.percent(v.capture(), v.captureLow(), v.captureHigh()),
                 estimate(mine, v.gainLow(), v.gainHigh()),
                 Estimate.alone("")));
-        ways.add(new Way(
+        ways.add(new Alternative(
                 words.acting() + " nobody",
                 "0",
                 Estimate.alone("0.0 %"),
                 Estimate.alone(money(0)),
                 Estimate.alone(gain(mine))));
-        ways.add(new Way(
+        ways.add(new Alternative(
                 words.acting() + " everybody",
-                Written.count(Math.rint(campaign(total))),
+                NumberText.count(Math.rint(campaign(total))),
                 Estimate.alone("100.0 %"),
                 Estimate.alone(gain(campaign(f.everybody()))),
                 Estimate.alone(gain(mine - campaign(f.everybody())))));
         Figures.Today today = f.today();
         if (today == null) {
-            ways.add(new Way("today's way", "nobody named", Estimate.NONE, Estimate.NONE, Estimate.NONE));
+            ways.add(new Alternative("today's way", "nobody named", Estimate.NONE, Estimate.NONE, Estimate.NONE));
         } else {
             CutFigures t = today.at();
-            ways.add(new Way(
+            ways.add(new Alternative(
                     "today's way, " + today.candidate(),
-                    Written.count(Math.rint(campaign(t.records()))),
+                    NumberText.count(Math.rint(campaign(t.records()))),
                     Estimate.percent(t.capture(), t.captureLow(), t.captureHigh()),
                     estimate(campaign(t.gainOverNobody()), t.gainLow(), t.gainHigh()),
                     ahead(mine - campaign(t.gainOverNobody()), today.difference())));
@@ -145,15 +147,16 @@ public final class FirstPage {
         }
         List<String> below = reserve.comparison().stream()
                 .filter(c -> !c.confirmed())
-                .map(c -> Written.measure(c.measure()) + " " + measured(c, c.reserve()) + " ("
+                .map(c -> NumberText.measure(c.measure()) + " " + measured(c, c.reserve()) + " ("
                         + measured(c, c.reserveLow()) + " to " + measured(c, c.reserveHigh()) + ") against "
                         + measured(c, c.validation()) + " (" + measured(c, c.low()) + " to " + measured(c, c.high())
                         + ")")
                 .toList();
-        String opened = "The reserve, " + Written.count(reserve.part().records()) + " " + words.records()
+        String opened = "The reserve, " + NumberText.count(reserve.part().records()) + " " + words.records()
                 + " nobody had seen, ";
         return below.isEmpty()
-                ? opened + "confirms it: " + Written.percent(reserve.figures().capture()) + " of the " + words.events()
+                ? opened + "confirms it: "
+                        + NumberText.percent(reserve.figures().capture()) + " of the " + words.events()
                         + " reached, a gain of " + money(reserve.figures().gainOverNobody() * reserve.perCampaign())
                         + "; no figure lies further below validation's than the intervals of both explain."
                 : opened + "shows less than validation promised: " + String.join("; ", below)
@@ -162,10 +165,10 @@ public final class FirstPage {
 
     String measured(Figures.Compared c, @Nullable Double value) {
         return switch (c.measure()) {
-            case "capture", "precision" -> Written.percent(value);
-            case "gain" -> Written.money(brief, value);
-            case "auc" -> Written.fixed(value, 3);
-            default -> Written.fixed(value, 2);
+            case "capture", "precision" -> NumberText.percent(value);
+            case "gain" -> NumberText.money(brief, value);
+            case "auc" -> NumberText.fixed(value, 3);
+            default -> NumberText.fixed(value, 2);
         };
     }
 
@@ -176,7 +179,7 @@ public final class FirstPage {
     }
 
     private static String points(double difference) {
-        return Written.fixed(100 * difference, 1) + " percentage points";
+        return NumberText.fixed(100 * difference, 1) + " percentage points";
     }
 
     /** Why this candidate and not the others: the next best, the simplest, the one that can run soonest. */
@@ -224,8 +227,8 @@ public final class FirstPage {
         if (other.inputs() != mine.inputs()) return "it takes " + inputs(other) + " instead of " + mine.inputs();
         return other.numbers() == null || mine.numbers() == null
                 ? "it takes as many inputs"
-                : "it takes as many inputs, and " + Written.count(other.numbers()) + " numbers learnt instead of "
-                        + Written.count(mine.numbers());
+                : "it takes as many inputs, and " + NumberText.count(other.numbers()) + " numbers learnt instead of "
+                        + NumberText.count(mine.numbers());
     }
 
     private static String inputs(Figures.Row row) {
@@ -281,7 +284,7 @@ public final class FirstPage {
         if (e.figures().deciding().measure() == DecidingKind.CAPTURE) {
             return points(told);
         }
-        return money ? Written.money(e.recipe(), told) + " for the campaign" : Written.fixed(told, 3);
+        return money ? NumberText.money(e.recipe(), told) + " for the campaign" : NumberText.fixed(told, 3);
     }
 
     static String lever(String name) {
@@ -296,6 +299,6 @@ public final class FirstPage {
 
     /** The author's words on a chapter, figures put in; empty for none. */
     public String said(Paragraph paragraph) {
-        return FigureWords.filled(brief.memo().said(paragraph), brief, f);
+        return FigureWords.filled(brief.authorText().said(paragraph), brief, f);
     }
 }

@@ -7,8 +7,8 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.FollowUp;
+import outrider.casefile.NumberText;
 import outrider.casefile.ReleaseDocument;
-import outrider.casefile.Written;
 import outrider.follow.ActedGroups;
 import outrider.follow.BatchFigures;
 import outrider.follow.Carried;
@@ -80,8 +80,8 @@ final class FollowUpChapters {
         blocks.add(ReportTable.of(rows)
                 .caption(
                         "The batch of " + judged.name() + ", "
-                                + Written.count(judged.told().figures().known())
-                                + " outcomes, at the signed cut. 95 % intervals in brackets; a figure has fallen where its drop is beyond the doubt of both, and else holds.")
+                                + NumberText.count(judged.told().figures().known())
+                                + " outcomes, at the signed cut. 95 % intervals in brackets; a figure has fallen where its drop is beyond the uncertainty of both, and else holds.")
                 .text("measure", Row::name)
                 .estimate("signed", row -> row.shown().apply(row.signed()))
                 .estimate("batch", row -> row.shown().apply(row.now()))
@@ -115,11 +115,11 @@ final class FollowUpChapters {
     private static String unjudged(BatchFigures figures) {
         if (figures.known() == 0)
             return "No outcome has arrived yet: what can be said is who comes, and how many are acted on.";
-        String arrived = "Outcomes of " + Written.count(figures.known()) + " of " + Written.count(figures.records())
-                + " have arrived, ";
+        String arrived = "Outcomes of " + NumberText.count(figures.known()) + " of "
+                + NumberText.count(figures.records()) + " have arrived, ";
         return figures.early() || !figures.few()
                 ? arrived + "fewer than the signed plan waits for: nothing is judged by them yet."
-                : arrived + Written.count(figures.events())
+                : arrived + NumberText.count(figures.events())
                         + " of them the event: too few of either kind to judge the batch by itself.";
     }
 
@@ -185,7 +185,7 @@ final class FollowUpChapters {
     }
 
     private String thousand(@Nullable Double value) {
-        return Written.gain(words.currency(), value == null ? null : Double.valueOf(THOUSAND * value));
+        return NumberText.gain(words.currency(), value == null ? null : Double.valueOf(THOUSAND * value));
     }
 
     List<Block> plan() {
@@ -206,10 +206,10 @@ final class FollowUpChapters {
     List<Block> inputs() {
         BatchFigures figures = newest.told().figures();
         List<Block> blocks = new ArrayList<>();
-        blocks.add(Block.text(Written.count(figures.records()) + " " + words.records() + " of " + newest.name()
-                + ", of which " + Written.percent(figures.acted() / (double) figures.records())
+        blocks.add(Block.text(NumberText.count(figures.records()) + " " + words.records() + " of " + newest.name()
+                + ", of which " + NumberText.percent(figures.acted() / (double) figures.records())
                 + " are to be acted on; signed were "
-                + Written.percent(release.figures().actedShare()) + "."));
+                + NumberText.percent(release.figures().actedShare()) + "."));
         List<Stability> moved =
                 figures.inputs().stream().filter(Stability::moved).limit(SHOWN).toList();
         blocks.add(ReportTable.of(Stream.concat(Stream.of(figures.score()), moved.stream())
@@ -234,9 +234,9 @@ final class FollowUpChapters {
 
     private static String carried(Carried carried, BatchFigures figures) {
         boolean some = carried.looked() > 0 && carried.looked() < figures.records();
-        String acted = "Were " + carried.column() + " distributed as signed, " + Written.percent(carried.asSigned())
-                + " would be acted on instead of " + Written.percent(carried.now())
-                + (some ? " (of " + Written.count(carried.looked()) + " of them)." : ".");
+        String acted = "Were " + carried.column() + " distributed as signed, " + NumberText.percent(carried.asSigned())
+                + " would be acted on instead of " + NumberText.percent(carried.now())
+                + (some ? " (of " + NumberText.count(carried.looked()) + " of them)." : ".");
         if (carried.carries() == null || carried.shift() == null) return acted;
         return acted + " It carries " + FollowUpFigures.signed(carried.carries(), 1, 4, "")
                 + " of the mean score's shift of " + FollowUpFigures.signed(carried.shift(), 1, 4, "")
@@ -265,7 +265,7 @@ final class FollowUpChapters {
                         n -> FollowUpFigures.capture(n.group().figures()))
                 .block());
         if (groups.unsaid() > 0) {
-            blocks.add(Block.quiet("Of " + Written.count(groups.unsaid()) + " nobody says it."));
+            blocks.add(Block.quiet("Of " + NumberText.count(groups.unsaid()) + " nobody says it."));
         }
         ActedGroups.Effect effect = groups.effect();
         if (effect != null) {
@@ -277,12 +277,13 @@ final class FollowUpChapters {
     private String effect(ActedGroups.Effect effect) {
         SignedFigures.Told rate = effect.difference();
         double events = effect.events().value() == null ? 0 : effect.events().value();
-        return "From the cut on, the rate of " + words.events() + " among " + Written.count(effect.acted())
-                + " acted on less that among " + Written.count(effect.control()) + " held out is "
+        return "From the cut on, the rate of " + words.events() + " among " + NumberText.count(effect.acted())
+                + " acted on less that among " + NumberText.count(effect.control()) + " held out is "
                 + FollowUpFigures.points(rate.value())
                 + " points (" + FollowUpFigures.points(rate.low()) + " to " + FollowUpFigures.points(rate.high())
                 + ", Newcombe 1998): about "
-                + Written.count(Math.rint(Math.abs(events))) + " " + words.events() + (events > 0 ? " more" : " fewer")
+                + NumberText.count(Math.rint(Math.abs(events))) + " " + words.events()
+                + (events > 0 ? " more" : " fewer")
                 + " than without acting.";
     }
 
@@ -348,11 +349,12 @@ final class FollowUpChapters {
         List<String> notes = new ArrayList<>();
         if (figures(batch).early() && figures(batch).known() > 0) notes.add("too early to judge");
         else if (figures(batch).few()) notes.add("too few events to judge by itself");
-        if (batch.told().late() > 0) notes.add(Written.count(batch.told().late()) + " outcomes came later");
+        if (batch.told().late() > 0) notes.add(NumberText.count(batch.told().late()) + " outcomes came later");
         if (batch.told().unmatched() > 0)
-            notes.add(Written.count(batch.told().unmatched()) + " outcomes of no record of it");
+            notes.add(NumberText.count(batch.told().unmatched()) + " outcomes of no record of it");
         if (batch.told().contradictory() > 0)
-            notes.add(Written.count(batch.told().contradictory()) + " outcomes came twice and differ, the last counts");
+            notes.add(NumberText.count(batch.told().contradictory())
+                    + " outcomes came twice and differ, the last counts");
         return String.join("; ", notes);
     }
 

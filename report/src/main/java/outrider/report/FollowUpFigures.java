@@ -2,8 +2,8 @@ package outrider.report;
 
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
+import outrider.casefile.NumberText;
 import outrider.casefile.PlanLine;
-import outrider.casefile.Written;
 import outrider.follow.SignedFigures;
 import outrider.follow.WatchLimit;
 
@@ -26,7 +26,9 @@ final class FollowUpFigures {
     static Estimate digits(SignedFigures.@Nullable Told t, int digits) {
         if (t == null || t.value() == null) return Estimate.NONE;
         return Estimate.of(
-                Written.fixed(t.value(), digits), Written.fixed(t.low(), digits), Written.fixed(t.high(), digits));
+                NumberText.fixed(t.value(), digits),
+                NumberText.fixed(t.low(), digits),
+                NumberText.fixed(t.high(), digits));
     }
 
     /** A difference of figures that are told to so many digits. */
@@ -44,8 +46,8 @@ final class FollowUpFigures {
     }
 
     static String signed(@Nullable Double value, double scale, int digits, String unit) {
-        if (value == null) return Written.NONE;
-        String written = Written.fixed(scale * value, digits);
+        if (value == null) return NumberText.NONE;
+        String written = NumberText.fixed(scale * value, digits);
         return (value > 0 ? "+" : "") + written + unit;
     }
 
@@ -63,7 +65,7 @@ final class FollowUpFigures {
     }
 
     static String points(@Nullable Double share) {
-        return Written.fixed(share == null ? null : Double.valueOf(100 * share), 1);
+        return NumberText.fixed(share == null ? null : Double.valueOf(100 * share), 1);
     }
 
     static String due(PlanLine line) {

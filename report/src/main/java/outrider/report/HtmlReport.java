@@ -9,9 +9,9 @@ import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Sha256;
-import outrider.casefile.Written;
 
 /** Renders evidence as one self-contained XHTML page: no script, styles and charts inside. Thread safe. */
 public final class HtmlReport {
@@ -37,7 +37,7 @@ public final class HtmlReport {
         FirstPage first = new FirstPage(evidence);
         Chapters chapters = new Chapters(evidence);
         BriefFile.Words words = evidence.recipe().words();
-        List<FirstPage.Way> ways = first.ways();
+        List<FirstPage.Alternative> ways = first.ways();
         List<Chapter> all = new ArrayList<>();
         for (Paragraph p : Paragraph.values()) {
             boolean early = p.ordinal() <= Paragraph.RISKS.ordinal();
@@ -59,13 +59,13 @@ public final class HtmlReport {
                         "ways",
                         List.of(ReportTable.of(ways)
                                 .caption("For the campaign of "
-                                        + Written.count(evidence.recipe().campaignSize()) + " " + words.records()
+                                        + NumberText.count(evidence.recipe().campaignSize()) + " " + words.records()
                                         + ", from validation; 95 % intervals in brackets.")
-                                .text("way", FirstPage.Way::name)
-                                .number(words.records() + " acted on", FirstPage.Way::actedOn)
-                                .estimate(words.events() + " reached", FirstPage.Way::reached)
-                                .estimate("gain over nobody", FirstPage.Way::gain)
-                                .estimate("proposal gains more by", FirstPage.Way::ahead)
+                                .text("way", FirstPage.Alternative::name)
+                                .number(words.records() + " acted on", FirstPage.Alternative::actedOn)
+                                .estimate(words.events() + " reached", FirstPage.Alternative::reached)
+                                .estimate("gain over nobody", FirstPage.Alternative::gain)
+                                .estimate("proposal gains more by", FirstPage.Alternative::ahead)
                                 .marking(way -> way == ways.get(0))
                                 .block()))
                 .data(

@@ -6,7 +6,7 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.function.ToDoubleFunction;
 import org.jspecify.annotations.Nullable;
-import outrider.casefile.Written;
+import outrider.casefile.NumberText;
 
 /** A table of a report: one row a thing, each column says what it shows of it. The first column names the row. */
 final class ReportTable<T> {
@@ -64,17 +64,17 @@ final class ReportTable<T> {
     }
 
     ReportTable<T> count(String name, ToDoubleFunction<T> count) {
-        return number(name, row -> Written.count(count.applyAsDouble(row)));
+        return number(name, row -> NumberText.count(count.applyAsDouble(row)));
     }
 
     /** A share; null where there is none. */
     ReportTable<T> percent(String name, Function<T, @Nullable Double> share) {
-        return number(name, row -> Written.percent(share.apply(row)));
+        return number(name, row -> NumberText.percent(share.apply(row)));
     }
 
     /** With so many decimals; null where there is none. */
     ReportTable<T> decimal(String name, int digits, Function<T, @Nullable Double> value) {
-        return number(name, row -> Written.fixed(value.apply(row), digits));
+        return number(name, row -> NumberText.fixed(value.apply(row), digits));
     }
 
     /** A figure with its interval below it. */

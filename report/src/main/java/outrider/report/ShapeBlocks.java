@@ -11,8 +11,8 @@ import outrider.casefile.BriefFile;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.Figures;
 import outrider.casefile.JoinedFile;
+import outrider.casefile.NumberText;
 import outrider.casefile.Population;
-import outrider.casefile.Written;
 import outrider.table.Join;
 import outrider.table.Reading;
 
@@ -80,7 +80,7 @@ final class ShapeBlocks {
 
     private static String drawn(Population.@Nullable Sample sample) {
         if (sample == null) return "";
-        return "; of them a random sample of " + Written.count(sample.records())
+        return "; of them a random sample of " + NumberText.count(sample.records())
                 + (sample.by() == null ? "" : " or the few more that whole values of " + sample.by() + " make")
                 + ", seed " + (sample.seed() == null ? 1 : sample.seed())
                 + ", rates as they are, money for the whole campaign";
@@ -92,11 +92,12 @@ final class ShapeBlocks {
                 .collect(Collectors.joining(" and "));
         String doubled = found.doubled() == 0
                 ? ""
-                : " " + Written.count(found.doubled()) + " keys stand in several of its records; the "
+                : " " + NumberText.count(found.doubled()) + " keys stand in several of its records; the "
                         + (joined.keep() == Join.Keep.LAST ? "last" : "first")
                         + (joined.by() == null ? "" : " by " + joined.by()) + " counts.";
-        return "Columns of " + joined.file() + " are joined by " + key + ": " + Written.count(found.matched()) + " of "
-                + Written.count(records) + " records find their key, the others have missing values there." + doubled
+        return "Columns of " + joined.file() + " are joined by " + key + ": " + NumberText.count(found.matched())
+                + " of "
+                + NumberText.count(records) + " records find their key, the others have missing values there." + doubled
                 + " No record was left out or came twice by it.";
     }
 
@@ -118,7 +119,7 @@ final class ShapeBlocks {
         }
         if (reading.order() != null) parts.add("in the order " + String.join(" < ", reading.order()));
         if (reading.keep() != null) {
-            parts.add(Written.count(reading.keep().size()) + " levels kept, all others as “" + Reading.OTHER + "”");
+            parts.add(NumberText.count(reading.keep().size()) + " levels kept, all others as “" + Reading.OTHER + "”");
         }
         return String.join("; ", parts);
     }

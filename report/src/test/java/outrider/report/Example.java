@@ -37,7 +37,7 @@ final class Example {
     }
 
     static Evidence evidence(BriefFile brief, Figures figures, List<Evidence.Pinned> pinned) {
-        AnalysisHistory conduct = new AnalysisHistory(40, 3, 12);
+        AnalysisHistory history = new AnalysisHistory(40, 3, 12);
         return new Evidence(
                 Evidence.FORMAT,
                 Evidence.RULES,
@@ -47,11 +47,11 @@ final class Example {
                 List.of("analyst"),
                 brief,
                 figures,
-                conduct,
+                history,
                 pinned,
                 3,
                 Policy.shipped(),
-                SignOffChecks.of(Policy.shipped(), brief, figures, conduct),
+                SignOffChecks.of(Policy.shipped(), brief, figures, history),
                 List.of(new Evidence.Answer(Paragraph.RISKS, "And <snow>?", "approver", "See the risks.")),
                 new Evidence.Before(6, "ab"),
                 null,

@@ -24,9 +24,9 @@ import outrider.casefile.Canonical;
 import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
 import outrider.casefile.Figures;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Sha256;
-import outrider.casefile.Written;
 import outrider.errors.Parity;
 
 class ReportTest {
@@ -111,7 +111,7 @@ class ReportTest {
     void figuresInWordsAreTheEvidencesAndPinsLandInTheirChapters() throws Exception {
         String html = page(false);
         double letters = Math.rint(Example.FIGURES.validation().records() * Example.FIGURES.perCampaign());
-        assertThat(html).contains("The print shop takes " + Written.count(letters) + " letters");
+        assertThat(html).contains("The print shop takes " + NumberText.count(letters) + " letters");
         Document page = parsed(html);
         assertThat(nodes(page, "//*[@id='threshold']//*[contains(text(),'pinned words')]")
                         .getLength())
@@ -216,10 +216,10 @@ class ReportTest {
         FirstPage page = new FirstPage(Example.evidence());
         assertThat(page.decision()).contains("mailing the top", "“Logistic”", "from 2026-12-01 on", "of 24,000");
         assertThat(page.ways())
-                .extracting(FirstPage.Way::name)
+                .extracting(FirstPage.Alternative::name)
                 .containsExactly("this proposal", "mailing nobody", "mailing everybody", "today's way, House points");
         double nobody = Example.FIGURES.validation().gainOverNobody() * Example.FIGURES.perCampaign();
-        assertThat(page.ways().get(1).ahead()).isEqualTo(new Estimate(Written.gain("€", nobody), null));
+        assertThat(page.ways().get(1).ahead()).isEqualTo(new Estimate(NumberText.gain("€", nobody), null));
         assertThat(page.ways().get(0).gain().interval()).contains(" to ");
         assertThat(String.join("\n", page.why())).contains("Next best at this depth", "Simpler", "not separable");
         assertThat(String.join("\n", page.risks())).contains("Looks at validation fails", "would gain");
@@ -298,16 +298,16 @@ class ReportTest {
         String html = HtmlReport.draft(Example.evidence(other, Example.FIGURES, List.of()));
         double gain = Example.FIGURES.validation().gainOverNobody() * Example.FIGURES.perCampaign();
         assertThat(html)
-                .contains("Draft, not issued", "We gain " + Written.money("€", gain) + ".")
+                .contains("Draft, not issued", "We gain " + NumberText.money("€", gain) + ".")
                 .doesNotContain("Evidence SHA-256");
     }
 
     @Test
     void numbersAreWrittenWithTheirUnitsAndUndefinedOnesAreNotZero() {
-        assertThat(Written.percent(null)).isEqualTo("–");
-        assertThat(Written.gain("€", 41870.4)).isEqualTo("+€41,870");
-        assertThat(Written.gain("€", -0.2)).isEqualTo("€0");
-        assertThat(Written.money("€", -1432.0)).isEqualTo("−€1,432");
-        assertThat(Written.count(5.142)).isEqualTo("5.1");
+        assertThat(NumberText.percent(null)).isEqualTo("–");
+        assertThat(NumberText.gain("€", 41870.4)).isEqualTo("+€41,870");
+        assertThat(NumberText.gain("€", -0.2)).isEqualTo("€0");
+        assertThat(NumberText.money("€", -1432.0)).isEqualTo("−€1,432");
+        assertThat(NumberText.count(5.142)).isEqualTo("5.1");
     }
 }

@@ -45,7 +45,7 @@ class ColdTest extends CaseSteps {
             List<Response> answers = held(() -> analyst.get(path));
             assertThat(answers).as(path).allMatch(answer -> answer.statusCode() == 200);
             if (form.equals("/comparisons/{brief}")) {
-                assertThat(analyst.get(path).jsonPath().getInt("looks.looks"))
+                assertThat(analyst.get(path).jsonPath().getInt("validationUse.looks"))
                         .as("one person's looks at the same moment")
                         .isEqualTo(1);
             }

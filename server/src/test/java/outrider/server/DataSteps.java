@@ -34,35 +34,31 @@ abstract class DataSteps extends CaseSteps {
     int begin(String name, byte[] file, Integer brief) {
         Map<String, Object> wanted = new HashMap<>(Map.of("name", name, "bytes", file.length));
         if (brief != null) wanted.put("briefId", brief);
-        return analyst.post("/arrivals", wanted)
-                .then()
-                .statusCode(200)
-                .extract()
-                .path("id");
+        return analyst.post("/uploads", wanted).then().statusCode(200).extract().path("id");
     }
 
-    Response send(int arrival, long from, byte[] bytes) {
+    Response send(int upload, long from, byte[] bytes) {
         return analyst.asks()
                 .contentType("application/octet-stream")
                 .body(bytes)
                 .queryParam("from", from)
-                .put("/api/arrivals/" + arrival + "/bytes");
+                .put("/api/uploads/" + upload + "/bytes");
     }
 
-    JsonPath read(int arrival) {
-        analyst.post("/arrivals/" + arrival + "/read", null).then().statusCode(200);
+    JsonPath read(int upload) {
+        analyst.post("/uploads/" + upload + "/read", null).then().statusCode(200);
         for (int i = 0; i < 300; i++) {
-            JsonPath view = analyst.get("/arrivals/" + arrival).jsonPath();
+            JsonPath view = analyst.get("/uploads/" + upload).jsonPath();
             if (!view.getString("state").equals("READING")) return view;
             sleep();
         }
-        throw new AssertionError("file " + arrival + " is never read");
+        throw new AssertionError("file " + upload + " is never read");
     }
 
     int store(String name, byte[] file) {
-        int arrival = begin(name, file, null);
-        send(arrival, 0, file).then().statusCode(204);
-        return read(arrival).getInt("datasetId");
+        int upload = begin(name, file, null);
+        send(upload, 0, file).then().statusCode(204);
+        return read(upload).getInt("datasetId");
     }
 
     /** A brief on the dirty file with lapsed as the event and withdrawn left out. */

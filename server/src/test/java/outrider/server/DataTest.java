@@ -21,8 +21,8 @@ import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.Test;
 import outrider.base.Progress;
 import outrider.parquet.ParquetTables;
-import outrider.server.dataset.Arrival;
 import outrider.server.dataset.Dataset;
+import outrider.server.dataset.Upload;
 import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.CsvTableReader;
@@ -33,18 +33,16 @@ class DataTest extends DataSteps {
     @Test
     void aFileComesInSlicesIsPreviewedCorrectedAndRead() {
         byte[] file = dirty();
-        int arrival = begin("dirty.csv", file, null);
+        int upload = begin("dirty.csv", file, null);
         byte[] head = java.util.Arrays.copyOf(file, 10_000);
-        send(arrival, 0, head).then().statusCode(204);
-        assertThat(send(arrival, 20_000, head).jsonPath().getString("detail")).contains("10000 bytes are here");
-        assertThat(analyst.post("/arrivals/" + arrival + "/read", null)
-                        .jsonPath()
-                        .getString("detail"))
+        send(upload, 0, head).then().statusCode(204);
+        assertThat(send(upload, 20_000, head).jsonPath().getString("detail")).contains("10000 bytes are here");
+        assertThat(analyst.post("/uploads/" + upload + "/read", null).jsonPath().getString("detail"))
                 .contains("is not all here");
-        send(arrival, 10_000, java.util.Arrays.copyOfRange(file, 10_000, file.length))
+        send(upload, 10_000, java.util.Arrays.copyOfRange(file, 10_000, file.length))
                 .then()
                 .statusCode(204);
-        JsonPath view = analyst.get("/arrivals/" + arrival).jsonPath();
+        JsonPath view = analyst.get("/uploads/" + upload).jsonPath();
         assertThat(view.getString("state")).isEqualTo("HERE");
         assertThat(view.getString("preview.dialect.delimiter")).isEqualTo(";");
         assertThat(view.getString("preview.dialect.encoding")).isEqualTo("LATIN_1");
@@ -52,17 +50,17 @@ class DataTest extends DataSteps {
         assertThat(view.getList("preview.names")).contains("café");
         Map<String, Object> wrong = new HashMap<>(view.getMap("preview.dialect"));
         wrong.put("delimiter", ",");
-        JsonPath corrected = analyst.put("/arrivals/" + arrival + "/manner", Map.of("dialect", wrong))
+        JsonPath corrected = analyst.put("/uploads/" + upload + "/manner", Map.of("dialect", wrong))
                 .jsonPath();
         assertThat(corrected.getList("preview.names")).hasSize(1);
-        JsonPath failed = read(arrival);
+        JsonPath failed = read(upload);
         assertThat(failed.getString("state")).isEqualTo("FAILED");
         assertThat(failed.getString("message")).contains("line 2: has 2 fields where the header has 1");
         wrong.put("delimiter", ";");
-        analyst.put("/arrivals/" + arrival + "/manner", Map.of("dialect", wrong))
+        analyst.put("/uploads/" + upload + "/manner", Map.of("dialect", wrong))
                 .then()
                 .statusCode(200);
-        JsonPath stored = read(arrival);
+        JsonPath stored = read(upload);
         assertThat(stored.getString("state")).isEqualTo("STORED");
         Dataset dataset = QuarkusTransaction.requiringNew().call(() -> datasets.get(stored.getInt("datasetId")));
         assertThat(dataset.records).isEqualTo(2400);
@@ -87,27 +85,27 @@ class DataTest extends DataSteps {
             }
         }
         byte[] file = out.toByteArray();
-        int arrival = begin("members.xlsx", file, null);
-        send(arrival, 0, file).then().statusCode(204);
-        JsonPath view = analyst.get("/arrivals/" + arrival).jsonPath();
+        int upload = begin("members.xlsx", file, null);
+        send(upload, 0, file).then().statusCode(204);
+        JsonPath view = analyst.get("/uploads/" + upload).jsonPath();
         assertThat(view.getString("preview.format")).isEqualTo("WORKBOOK");
         assertThat(view.<String>getList("preview.sheets")).containsExactly("notes", "members");
         assertThat(view.getString("preview.sheet"))
                 .as("the first that holds a table")
                 .isEqualTo("members");
-        analyst.put("/arrivals/" + arrival + "/manner", Map.of("sheet", "notes"))
+        analyst.put("/uploads/" + upload + "/manner", Map.of("sheet", "notes"))
                 .then()
                 .statusCode(200);
-        assertThat(read(arrival).getString("message")).contains("cells A2:C2: are merged");
-        JsonPath gone = analyst.put("/arrivals/" + arrival + "/manner", Map.of("sheet", "gone"))
+        assertThat(read(upload).getString("message")).contains("cells A2:C2: are merged");
+        JsonPath gone = analyst.put("/uploads/" + upload + "/manner", Map.of("sheet", "gone"))
                 .jsonPath();
         assertThat(gone.getString("refusal")).contains("choose one of: notes, members");
         assertThat(gone.getList("preview.sheets")).hasSize(2);
-        JsonPath chosen = analyst.put("/arrivals/" + arrival + "/manner", Map.of("sheet", "members"))
+        JsonPath chosen = analyst.put("/uploads/" + upload + "/manner", Map.of("sheet", "members"))
                 .jsonPath();
         assertThat(chosen.<String>getList("preview.names")).containsExactly("since", "gone");
         assertThat(chosen.getString("preview.rows[0][0]")).isEqualTo("2025-01-02");
-        int id = read(arrival).getInt("datasetId");
+        int id = read(upload).getInt("datasetId");
         Table table = freshTable(id);
         assertThat(table.size()).isEqualTo(40);
         assertThat(table.column("since").type()).isEqualTo(ColumnType.DATE);
@@ -124,14 +122,14 @@ class DataTest extends DataSteps {
             for (int c = 0; c < 3000; c++) text.append(',').append((r * c) % 7);
         }
         byte[] file = text.append('\n').toString().getBytes(StandardCharsets.UTF_8);
-        int arrival = begin("wide.csv", file, null);
-        send(arrival, 0, file).then().statusCode(204);
-        assertThat(read(arrival).getString("message"))
+        int upload = begin("wide.csv", file, null);
+        send(upload, 0, file).then().statusCode(204);
+        assertThat(read(upload).getString("message"))
                 .contains("is one of 3001 columns, more than the 1500 that are read together");
-        analyst.put("/arrivals/" + arrival + "/manner", Map.of("columns", List.of("q2999", "q7", "gone")))
+        analyst.put("/uploads/" + upload + "/manner", Map.of("columns", List.of("q2999", "q7", "gone")))
                 .then()
                 .statusCode(200);
-        int id = read(arrival).getInt("datasetId");
+        int id = read(upload).getInt("datasetId");
         assertThat(freshTable(id).columns()).extracting(Column::name).containsExactly("gone", "q7", "q2999");
         int brief = analyst.post("/briefs", Map.of("datasetId", id))
                 .then()
@@ -204,12 +202,12 @@ class DataTest extends DataSteps {
         send(whole, 0, file).then().statusCode(204);
         long before = Dataset.count();
         QuarkusTransaction.requiringNew()
-                .run(() -> Arrival.update(
+                .run(() -> Upload.update(
                         "state = ?1, step = 'profiling column 3 of 7, amount' where id = ?2",
-                        Arrival.State.READING,
+                        Upload.State.READING,
                         (long) whole));
-        arrivals.look(null);
-        JsonPath list = analyst.get("/arrivals").jsonPath();
+        uploads.look(null);
+        JsonPath list = analyst.get("/uploads").jsonPath();
         assertThat(list.getString("find { it.id == " + whole + " }.message"))
                 .isEqualTo("The server stopped while profiling column 3 of 7, amount. Nothing of it is stored yet.");
         assertThat(list.getString("find { it.id == " + half + " }.state")).isEqualTo("INTERRUPTED");
@@ -218,14 +216,14 @@ class DataTest extends DataSteps {
         send(half, 5000, java.util.Arrays.copyOfRange(file, 5000, file.length))
                 .then()
                 .statusCode(204);
-        assertThat(analyst.get("/arrivals/" + half).jsonPath().getString("state"))
+        assertThat(analyst.get("/uploads/" + half).jsonPath().getString("state"))
                 .isEqualTo("HERE");
-        analyst.asks().delete("/api/arrivals/" + half).then().statusCode(204);
-        analyst.get("/arrivals/" + half).then().statusCode(404);
+        analyst.asks().delete("/api/uploads/" + half).then().statusCode(204);
+        analyst.get("/uploads/" + half).then().statusCode(404);
     }
 
     @Inject
-    outrider.server.dataset.Arrivals arrivals;
+    outrider.server.dataset.Uploads uploads;
 
     @Test
     void typesAreMendedRolesChangedTogetherAndEverythingUndone() {
@@ -262,7 +260,7 @@ class DataTest extends DataSteps {
         assertThat(undone.getString(column("visits") + "setup.role")).isEqualTo("INPUT");
         assertThat(undone.getString(column("amount") + "type")).isEqualTo(before.getString(column("amount") + "type"));
         analyst.post("/briefs/" + id + "/columns/undo", null).then().statusCode(409);
-        assertThat(change(id, "visits", "kept", Map.of("suspected leak", " "))
+        assertThat(change(id, "visits", "acceptedAlarms", Map.of("suspected leak", " "))
                         .jsonPath()
                         .getString("detail"))
                 .contains("without a reason");

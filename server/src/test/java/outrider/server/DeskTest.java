@@ -270,20 +270,20 @@ class DeskTest extends DeskSteps {
     @Test
     void aLookWithoutNewsIsNotCountedAndAChoiceOnce() {
         long id = desk();
-        assertThat(compare(id).getInt("looks.looks")).isEqualTo(1);
-        assertThat(compare(id).getInt("looks.looks")).isEqualTo(1);
+        assertThat(compare(id).getInt("validationUse.looks")).isEqualTo(1);
+        assertThat(compare(id).getInt("validationUse.looks")).isEqualTo(1);
         for (double records : new double[] {30, 31}) {
             Map<String, Object> cut =
                     Map.of("candidateId", ids.get("Logistic"), "records", records, "rule", Map.of("kind", "BY_HAND"));
             analyst.put("/comparisons/" + id + "/cut", cut).then().statusCode(204);
         }
-        assertThat(compare(id).getInt("looks.choices"))
+        assertThat(compare(id).getInt("validationUse.choices"))
                 .as("one candidate by one rule")
                 .isEqualTo(1);
         edit(id, Map.of("stakes.actionCost", 6));
         JsonPath shown = compare(id);
-        assertThat(shown.getInt("looks.looks")).isEqualTo(2);
-        assertThat(shown.getInt("looks.compared")).isEqualTo(2);
-        assertThat(shown.getDouble("looks.optimism")).isBetween(0.0, 500.0);
+        assertThat(shown.getInt("validationUse.looks")).isEqualTo(2);
+        assertThat(shown.getInt("validationUse.compared")).isEqualTo(2);
+        assertThat(shown.getDouble("validationUse.optimism")).isBetween(0.0, 500.0);
     }
 }

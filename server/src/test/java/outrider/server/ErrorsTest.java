@@ -43,7 +43,7 @@ class ErrorsTest extends CaseSteps {
                         "/briefs/" + briefId + "/columns",
                         Map.of(
                                 "member", Map.of("role", "IDENTIFIER", "reason", ""),
-                                "rung", Map.of("role", "ACTED", "reason", "", "acted", List.of("yes"))))
+                                "rung", Map.of("role", "ACTED", "reason", "", "treatedLevels", List.of("yes"))))
                 .then()
                 .statusCode(200);
         Map<String, Object> wanted = Map.of("name", "Age", "kind", "logistic", "inputs", List.of("age"));

@@ -92,7 +92,7 @@ class FollowUpTest extends ReleaseSteps {
                 Map.of(
                         "version",
                         draft.getInt("version"),
-                        "memo",
+                        "authorText",
                         Map.of("words", Map.of(), "monitoring", plan),
                         "answers",
                         Map.of())));
@@ -153,15 +153,15 @@ class FollowUpTest extends ReleaseSteps {
         ok(analyst.post("/follow/" + batch + "/outcomes?dataset=" + dataset("late.csv", outcomes), null));
         int known = followed(id).getInt("batches[0].figures.known");
         JsonPath begun = ok(analyst.post(next, null));
-        long edition = begun.getLong("briefId");
-        JsonPath brief = ok(analyst.get("/briefs/" + edition));
-        assertThat(brief.getInt("edition.number")).isEqualTo(2);
+        long revision = begun.getLong("briefId");
+        JsonPath brief = ok(analyst.get("/briefs/" + revision));
+        assertThat(brief.getInt("revision.number")).isEqualTo(2);
         assertThat(brief.getBoolean("decision.outcome.leaveOutMissing")).isTrue();
-        JsonPath columns = ok(analyst.get("/briefs/" + edition + "/columns"));
+        JsonPath columns = ok(analyst.get("/briefs/" + revision + "/columns"));
         assertThat(columns.getString("columns.find { it.name == 'score_version_1' }.setup.role"))
                 .isEqualTo("SCORE");
         assertThat(columns.getInt("columns.find { it.name == 'gone' }.missing")).isEqualTo(1200 - known);
-        assertThat(refusal(analyst.post(next, null), 409)).contains("a next edition exists already");
+        assertThat(refusal(analyst.post(next, null), 409)).contains("a next revision exists already");
     }
 
     @Test
@@ -176,16 +176,16 @@ class FollowUpTest extends ReleaseSteps {
         JsonPath followed = followed(id);
         assertThat(followed.getDouble("batches[0].figures.figures.calibration.value"))
                 .isGreaterThan(1.3);
-        long edition =
+        long revision =
                 ok(analyst.post("/follow/" + batch + "/recalibrate", null)).getLong("briefId");
-        JsonPath made = ok(analyst.get("/candidates?brief=" + edition));
+        JsonPath made = ok(analyst.get("/candidates?brief=" + revision));
         for (int i = 0; i < 300 && !made.getList("status").equals(List.of("done", "done")); i++) {
             sleep();
-            made = ok(analyst.get("/candidates?brief=" + edition));
+            made = ok(analyst.get("/candidates?brief=" + revision));
         }
         assertThat(made.getList("name"))
                 .containsExactlyInAnyOrder("Version 1, as it stands", "Version 1, recalibrated");
-        JsonPath compared = ok(analyst.get("/comparisons/" + edition));
+        JsonPath compared = ok(analyst.get("/comparisons/" + revision));
         String of = "candidates.find { it.name == 'Version 1, %s' }.auc.auc";
         assertThat(compared.getDouble(of.formatted("recalibrated")))
                 .as("a rising map leaves the order")

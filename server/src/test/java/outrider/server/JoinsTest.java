@@ -114,7 +114,7 @@ class JoinsTest extends DataSteps {
                 .statusCode(200)
                 .extract()
                 .path("id");
-        assertThat(next).as("candidates exist, so the next edition").isNotEqualTo((int) brief);
+        assertThat(next).as("candidates exist, so the next revision").isNotEqualTo((int) brief);
         assertThat(analyst.get("/briefs/" + next + "/columns").jsonPath().getList("columns.name"))
                 .doesNotContain("calls");
         analyst.post("/briefs/" + next + "/joins/undo", null).then().statusCode(409);
@@ -122,7 +122,7 @@ class JoinsTest extends DataSteps {
         wanted.put("datasetId", second(calls()));
         wanted.put("prefix", "again ");
         int before = analyst.get("/datasets").jsonPath().getList("id").size();
-        assertThat(refused(brief, wanted, 409)).contains("a next edition exists already");
+        assertThat(refused(brief, wanted, 409)).contains("a next revision exists already");
         assertThat(analyst.get("/datasets").jsonPath().getList("id"))
                 .as("of what was refused nothing is left")
                 .hasSize(before);

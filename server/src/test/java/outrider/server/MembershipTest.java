@@ -39,7 +39,7 @@ class MembershipTest extends ReportSteps {
             long search,
             long list,
             int dataset,
-            int arrival,
+            int upload,
             int explanation,
             int release,
             int scoreKey,
@@ -55,7 +55,7 @@ class MembershipTest extends ReportSteps {
                 case "searches" -> "" + search;
                 case "lists" -> "" + list;
                 case "datasets" -> "" + dataset;
-                case "arrivals" -> "" + arrival;
+                case "uploads" -> "" + upload;
                 case "releases" -> "" + release;
                 case "score-keys" -> "" + scoreKey;
                 case "schedules" -> "" + schedule;
@@ -102,7 +102,7 @@ class MembershipTest extends ReportSteps {
                 .asString());
         int explanation = ok(analyst.post("/candidates/" + candidate + "/explanations", Map.of("measure", "auc")))
                 .getInt("id");
-        int arrival = ok(analyst.post("/arrivals", Map.of("name", "more.csv", "bytes", 10)))
+        int upload = ok(analyst.post("/uploads", Map.of("name", "more.csv", "bytes", 10)))
                 .getInt("id");
         int report = submit(id);
         waiveAll(approver, report);
@@ -126,7 +126,7 @@ class MembershipTest extends ReportSteps {
                 search,
                 list,
                 dataset,
-                arrival,
+                upload,
                 explanation,
                 release,
                 key,
@@ -219,11 +219,11 @@ class MembershipTest extends ReportSteps {
     }
 
     @Test
-    void anotherEditionKeepsOwnerAndMembers() {
+    void anotherRevisionKeepsOwnerAndMembers() {
         long id = compared();
         Client other = person("analyst");
         let(id, other, "WORK");
-        int next = ok(other.post("/briefs/" + id + "/edition", null)).getInt("id");
+        int next = ok(other.post("/briefs/" + id + "/revision", null)).getInt("id");
         assertThat(ok(analyst.get("/briefs/" + next)).getString("right")).isEqualTo("OWN");
         assertThat(ok(other.get("/briefs/" + next)).getString("right")).isEqualTo("WORK");
     }
@@ -235,7 +235,7 @@ class MembershipTest extends ReportSteps {
         other.post("/briefs", Map.of("datasetId", dataset)).then().statusCode(404);
         assertThat(ok(other.get("/datasets")).getList("id")).doesNotContain(dataset);
         long id = brief(Map.of());
-        other.post("/arrivals", Map.of("name", "a.csv", "bytes", 3, "briefId", id))
+        other.post("/uploads", Map.of("name", "a.csv", "bytes", 3, "briefId", id))
                 .then()
                 .statusCode(404);
     }

@@ -61,24 +61,24 @@ class OutageTest extends DataSteps {
     @Test
     void aFileThatIsReadMeanwhileIsStoredOnce() throws Exception {
         byte[] file = large();
-        int arrival = begin("outage.csv", file, null);
-        send(arrival, 0, file).then().statusCode(204);
-        analyst.post("/arrivals/" + arrival + "/read", null).then().statusCode(200);
+        int upload = begin("outage.csv", file, null);
+        send(upload, 0, file).then().statusCode(204);
+        analyst.post("/uploads/" + upload + "/read", null).then().statusCode(200);
         Outage outage = new Outage();
         try {
-            assertThat(analyst.get("/arrivals/" + arrival).statusCode()).isEqualTo(503);
+            assertThat(analyst.get("/uploads/" + upload).statusCode()).isEqualTo(503);
             Thread.sleep(4000);
         } finally {
             outage.ends();
         }
-        assertThat(awaited(arrival)).isEqualTo("STORED");
+        assertThat(awaited(upload)).isEqualTo("STORED");
         assertThat(analyst.get("/datasets").jsonPath().getList("findAll { it.name == 'outage.csv' }"))
                 .hasSize(1);
     }
 
-    private String awaited(int arrival) {
+    private String awaited(int upload) {
         for (int i = 0; i < 600; i++) {
-            var answer = analyst.get("/arrivals/" + arrival);
+            var answer = analyst.get("/uploads/" + upload);
             if (answer.statusCode() == 200
                     && !answer.jsonPath().getString("state").equals("READING")) {
                 return answer.jsonPath().getString("state");

@@ -116,7 +116,13 @@ class SignOffTest extends ReportSteps {
                 .isFalse();
         analyst.put(
                         "/briefs/" + id + "/columns",
-                        Map.of("told", Map.of("role", "INPUT", "kept", Map.of("suspectedLeak", "it is known in time"))))
+                        Map.of(
+                                "told",
+                                Map.of(
+                                        "role",
+                                        "INPUT",
+                                        "acceptedAlarms",
+                                        Map.of("suspectedLeak", "it is known in time"))))
                 .then()
                 .statusCode(200);
         ok(approver.post("/reports/" + report + "/return", Map.of("words", "is it known in time?")));
@@ -167,9 +173,9 @@ class SignOffTest extends ReportSteps {
         assertThat(refusal(analyst.post("/sign-off/" + id + "/submit", null), 400))
                 .contains("lack one to the remark on “What could go wrong”");
         int version = ok(analyst.get("/sign-off/" + id)).getInt("version");
-        Map<String, Object> memo = Map.of("words", Map.of("risks", "We gain {gain} in any season."));
+        Map<String, Object> authorText = Map.of("words", Map.of("risks", "We gain {gain} in any season."));
         Map<String, Object> answered =
-                Map.of("version", version, "memo", memo, "answers", Map.of("0", "See the risks."));
+                Map.of("version", version, "authorText", authorText, "answers", Map.of("0", "See the risks."));
         ok(analyst.put("/sign-off/" + id, answered));
         analyst.put("/sign-off/" + id, answered).then().statusCode(409);
         int second = submit(id);
@@ -185,8 +191,8 @@ class SignOffTest extends ReportSteps {
     @Test
     void wordsCannotHoldFiguresThatDoNotExist() {
         long id = compared();
-        Map<String, Object> memo = Map.of("words", Map.of("why", "We gain {gian}."));
-        assertThat(refusal(analyst.put("/sign-off/" + id, Map.of("version", -1, "memo", memo)), 400))
+        Map<String, Object> authorText = Map.of("words", Map.of("why", "We gain {gian}."));
+        assertThat(refusal(analyst.put("/sign-off/" + id, Map.of("version", -1, "authorText", authorText)), 400))
                 .contains("why: holds {gian}, which stands for no figure");
     }
 

@@ -85,11 +85,11 @@ class SourcesTest extends DataSteps {
         JsonPath shown = analyst.post("/sources/preview", asked(query)).jsonPath();
         assertThat(shown.<String>getList("names")).startsWith("no", "paid", "since");
         assertThat(shown.getList("rows")).hasSize(12);
-        int arrival = copied(query);
-        JsonPath here = ended(arrival);
+        int upload = copied(query);
+        JsonPath here = ended(upload);
         assertThat(here.getString("state")).as(here.getString("message")).isEqualTo("HERE");
         assertThat(here.getString("preview.format")).isEqualTo("PARQUET");
-        int id = read(arrival).getInt("datasetId");
+        int id = read(upload).getInt("datasetId");
         Table table = freshTable(id);
         assertThat(table.size()).isEqualTo(800);
         assertThat(table.column("no").type()).as("digits that are a text").isNotEqualTo(ColumnType.NUMBER);
@@ -114,11 +114,11 @@ class SourcesTest extends DataSteps {
                 .contains("source: desk", "query: select * from desk.member order by no");
     }
 
-    private JsonPath ended(int arrival) throws InterruptedException {
-        JsonPath view = analyst.get("/arrivals/" + arrival).jsonPath();
+    private JsonPath ended(int upload) throws InterruptedException {
+        JsonPath view = analyst.get("/uploads/" + upload).jsonPath();
         for (int i = 0; i < 500 && view.getString("state").equals("READING"); i++) {
             Thread.sleep(20);
-            view = analyst.get("/arrivals/" + arrival).jsonPath();
+            view = analyst.get("/uploads/" + upload).jsonPath();
         }
         return view;
     }
@@ -136,12 +136,12 @@ class SourcesTest extends DataSteps {
         // the first records come at once, so that it is taken; the whole takes long
         int slow = copied(
                 "select i, pg_sleep(case when i > 20 then 30 else 0 end)::text as a from generate_series(1, 40) i");
-        analyst.post("/arrivals/" + slow + "/stop", null).then().statusCode(200);
+        analyst.post("/uploads/" + slow + "/stop", null).then().statusCode(200);
         JsonPath stopped = ended(slow);
         assertThat(stopped.getString("state")).isEqualTo("HERE");
         assertThat(stopped.getString("message")).startsWith("Stopped");
         assertThat(stopped.<Object>get("preview")).isNull();
-        analyst.post("/arrivals/" + slow + "/read", null).then().statusCode(409);
+        analyst.post("/uploads/" + slow + "/read", null).then().statusCode(409);
         JsonPath infinite = ended(copied("select i, case when i = 30 then 'Infinity'::float8 else i end as a"
                 + " from generate_series(1, 40) i"));
         assertThat(infinite.getString("state")).isEqualTo("FAILED");

@@ -113,7 +113,7 @@ class SplitsTest extends DataSteps {
     }
 
     @Test
-    void aDeliveryIsComparedWhereNoOutcomeIsChosenYet() {
+    void aNewerFileIsComparedWhereNoOutcomeIsChosenYet() {
         int first = store("first.csv", dirty());
         int id = analyst.post("/briefs", Map.of("datasetId", first))
                 .then()
@@ -124,7 +124,7 @@ class SplitsTest extends DataSteps {
                 .replaceFirst("visits;goodbye", "visits;farewell")
                 .getBytes(StandardCharsets.ISO_8859_1);
         int second = store("second.csv", newer);
-        assertThat(analyst.get("/briefs/" + id + "/delivery/" + second)
+        assertThat(analyst.get("/briefs/" + id + "/refresh/" + second)
                         .then()
                         .statusCode(200)
                         .extract()
@@ -134,7 +134,7 @@ class SplitsTest extends DataSteps {
     }
 
     @Test
-    void aNewerDeliveryShowsItsChangesAndBecomesTheNextEdition() {
+    void aNewerFileShowsItsChangesAndBecomesTheNextRevision() {
         int id = dirtyBrief();
         analyst.post("/briefs/" + id + "/split", plan(Map.of())).then().statusCode(200);
         candidate(id, logistic("Logistic", 1));
@@ -142,24 +142,24 @@ class SplitsTest extends DataSteps {
                 .replace(";no;", ";maybe;")
                 .replaceFirst("visits;goodbye", "visits;farewell");
         byte[] file = newer.getBytes(StandardCharsets.ISO_8859_1);
-        int arrival = begin("newer.csv", file, id);
-        send(arrival, 0, file).then().statusCode(204);
-        int dataset = read(arrival).getInt("datasetId");
-        assertThat(analyst.get("/arrivals").jsonPath().getList("id")).contains(arrival);
+        int upload = begin("newer.csv", file, id);
+        send(upload, 0, file).then().statusCode(204);
+        int dataset = read(upload).getInt("datasetId");
+        assertThat(analyst.get("/uploads").jsonPath().getList("id")).contains(upload);
         List<String> words = new ArrayList<>(
-                analyst.get("/briefs/" + id + "/delivery/" + dataset).jsonPath().getList("words", String.class));
+                analyst.get("/briefs/" + id + "/refresh/" + dataset).jsonPath().getList("words", String.class));
         assertThat(words).containsExactlyInAnyOrder("the column is gone", "a new column");
-        JsonPath next = analyst.post("/briefs/" + id + "/delivery/" + dataset, null)
+        JsonPath next = analyst.post("/briefs/" + id + "/refresh/" + dataset, null)
                 .then()
                 .statusCode(200)
                 .extract()
                 .jsonPath();
-        assertThat(next.getInt("edition.number")).isEqualTo(2);
-        assertThat(next.getInt("edition.previousId")).isEqualTo(id);
+        assertThat(next.getInt("revision.number")).isEqualTo(2);
+        assertThat(next.getInt("revision.previousId")).isEqualTo(id);
         assertThat(next.getString("decision.outcome.column")).isEqualTo("state");
         assertThat(next.<Object>get("split")).isNull();
         JsonPath old = analyst.get("/briefs/" + id).jsonPath();
-        assertThat(old.getInt("edition.nextId")).isEqualTo(next.getInt("id"));
+        assertThat(old.getInt("revision.nextId")).isEqualTo(next.getInt("id"));
         assertThat(old.getInt("progress.candidates")).isEqualTo(1);
         assertThat(analyst.asks()
                         .delete("/api/datasets/" + dataset)
@@ -168,7 +168,7 @@ class SplitsTest extends DataSteps {
                         .extract()
                         .asString())
                 .contains("is used by a brief");
-        assertThat(analyst.post("/briefs/" + id + "/edition", null).jsonPath().getString("detail"))
+        assertThat(analyst.post("/briefs/" + id + "/revision", null).jsonPath().getString("detail"))
                 .contains("exists already");
     }
 }

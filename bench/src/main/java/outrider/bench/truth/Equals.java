@@ -39,16 +39,16 @@ final class Equals {
         for (double[] scores : drawn.scores()) {
             placed.add(IndexedRanking.of(scores, drawn.sample().outcome(), null, null));
         }
-        List<AucUncertainty> doubts =
+        List<AucUncertainty> uncertainties =
                 placed.stream().map(p -> AucUncertainty.of(p, drawn.sample())).toList();
         int best = IntStream.range(0, CANDIDATES)
                 .boxed()
-                .max(Comparator.comparingDouble(i -> doubts.get(i).auc()))
+                .max(Comparator.comparingDouble(i -> uncertainties.get(i).auc()))
                 .orElseThrow();
         int events = drawn.sample().events();
         boolean few = Verdict.tooFew(events, race.records());
-        boolean byAuc =
-                AucComparison.of(doubts, best, false, few, events).stream().anyMatch(c -> told(c.verdict()));
+        boolean byAuc = AucComparison.of(uncertainties, best, false, few, events).stream()
+                .anyMatch(c -> told(c.verdict()));
         double rank = Math.rint(0.1 * race.records());
         List<NetValue> money = placed.stream()
                 .map(p -> new NetValue(p.ranking(), new Stakes(24, 4.5, 0, 0, 0, 1), Double.NaN))

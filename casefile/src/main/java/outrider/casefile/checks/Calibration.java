@@ -4,8 +4,8 @@ import static java.util.Objects.requireNonNull;
 
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 import outrider.measure.ProbabilityQuality;
 
 /** Whether probabilities mean what they say (METHODS section 3). */
@@ -41,8 +41,8 @@ public final class Calibration extends Check {
         String slope = quality.slope() == null ? "No calibration line can be fitted" : told(quality, from, to);
         return new Finding(
                 !slopeOff && excess <= error,
-                slope + ", mean error " + Written.fixed(quality.ece(), 4) + " where a perfect forecast would show "
-                        + Written.fixed(quality.perfect(), 4) + " (allowed " + Written.number(error) + " more).",
+                slope + ", mean error " + NumberText.fixed(quality.ece(), 4) + " where a perfect forecast would show "
+                        + NumberText.fixed(quality.perfect(), 4) + " (allowed " + NumberText.number(error) + " more).",
                 Paragraph.CALIBRATION);
     }
 
@@ -52,9 +52,9 @@ public final class Calibration extends Check {
         boolean vague = high - low > VAGUE;
         return (vague
                         ? "The probabilities hardly differ, so their slope cannot be told"
-                        : "Slope " + Written.fixed(quality.slope(), 2))
-                + " (95 % interval " + (vague ? Written.count(low) : Written.fixed(low, 2)) + " to "
-                + (vague ? Written.count(high) : Written.fixed(high, 2)) + "; allowed "
-                + Written.number(from) + " to " + Written.number(to) + ")";
+                        : "Slope " + NumberText.fixed(quality.slope(), 2))
+                + " (95 % interval " + (vague ? NumberText.count(low) : NumberText.fixed(low, 2)) + " to "
+                + (vague ? NumberText.count(high) : NumberText.fixed(high, 2)) + "; allowed "
+                + NumberText.number(from) + " to " + NumberText.number(to) + ")";
     }
 }

@@ -6,8 +6,8 @@ import java.util.Map;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.Figures;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 import outrider.check.CandidateEvidence;
 import outrider.check.DoesNotCarryOver;
 
@@ -51,10 +51,11 @@ public final class CarriesOver extends Check {
         boolean apart = Math.abs(gap) > limit && Math.abs(z) >= DoesNotCarryOver.ERRORS_APART;
         return new Finding(
                 !apart,
-                "AUC " + Written.fixed(row.outOfFold().auc(), 3) + " out of fold on training, "
-                        + Written.fixed(row.auc().auc(), 3) + " on validation: " + Written.fixed(Math.abs(gap), 3)
-                        + " or " + Written.fixed(Math.abs(z), 1) + " standard errors apart; allowed "
-                        + Written.number(limit) + ", or less than " + Written.number(DoesNotCarryOver.ERRORS_APART)
+                "AUC " + NumberText.fixed(row.outOfFold().auc(), 3) + " out of fold on training, "
+                        + NumberText.fixed(row.auc().auc(), 3) + " on validation: " + NumberText.fixed(Math.abs(gap), 3)
+                        + " or " + NumberText.fixed(Math.abs(z), 1) + " standard errors apart; allowed "
+                        + NumberText.number(limit) + ", or less than "
+                        + NumberText.number(DoesNotCarryOver.ERRORS_APART)
                         + " standard errors.",
                 Paragraph.COMPARISON);
     }

@@ -3,8 +3,8 @@ package outrider.casefile.checks;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.Figures;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 
 /** Whether each part holds enough events, and enough others. */
 public final class EnoughEvents extends Check {
@@ -32,14 +32,14 @@ public final class EnoughEvents extends Check {
                 && (own == null || enough(own, reserve));
         return new Finding(
                 passes,
-                "Training holds " + both(report, split.training()) + " (demanded " + Written.number(training)
+                "Training holds " + both(report, split.training()) + " (demanded " + NumberText.number(training)
                         + " of each), validation " + both(report, split.validation()) + " ("
-                        + Written.number(validation)
+                        + NumberText.number(validation)
                         + "), "
                         + (own == null
                                 ? split.held() ? "the reserve is sealed" : "there is no reserve"
                                 : "the reserve " + both(report, own))
-                        + " (" + Written.number(reserve) + ").",
+                        + " (" + NumberText.number(reserve) + ").",
                 Paragraph.DATA);
     }
 
@@ -48,7 +48,7 @@ public final class EnoughEvents extends Check {
     }
 
     private static String both(CheckedReport report, Figures.Part part) {
-        return Written.count(part.events()) + " " + report.brief().words().events() + " and "
-                + Written.count(part.records() - part.events()) + " others";
+        return NumberText.count(part.events()) + " " + report.brief().words().events() + " and "
+                + NumberText.count(part.records() - part.events()) + " others";
     }
 }

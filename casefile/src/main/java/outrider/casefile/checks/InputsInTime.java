@@ -5,8 +5,8 @@ import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.ColumnUse;
 import outrider.casefile.Figures;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 
 /** Whether every input is known soon enough after the decision. */
 public final class InputsInTime extends Check {
@@ -31,9 +31,9 @@ public final class InputsInTime extends Check {
         long undated = inputs.stream().filter(c -> c.knownAfterDays() == null).count();
         String words = late.isEmpty()
                 ? undated == 0
-                        ? "All " + inputs.size() + " inputs are known within " + Written.number(limit) + " days."
+                        ? "All " + inputs.size() + " inputs are known within " + NumberText.number(limit) + " days."
                         : undated + " of " + inputs.size() + " inputs: nobody said when they are known."
-                : "Later than " + Written.number(limit) + " days: " + CheckedReport.named(late) + ".";
+                : "Later than " + NumberText.number(limit) + " days: " + CheckedReport.named(late) + ".";
         return new Finding(late.isEmpty() && undated == 0, words, Paragraph.INPUTS);
     }
 }

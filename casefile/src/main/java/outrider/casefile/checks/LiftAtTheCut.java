@@ -2,8 +2,8 @@ package outrider.casefile.checks;
 
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 import outrider.exchange.CutFigures;
 
 /** At most half of what can be reached above 1 at this depth and event rate is demanded. */
@@ -27,12 +27,12 @@ public final class LiftAtTheCut extends Check {
         boolean less = demanded < limit;
         return new Finding(
                 v.lift() >= demanded,
-                "Lift " + Written.fixed(v.lift(), 2) + "; demanded " + Written.fixed(demanded, 2) + " or more"
+                "Lift " + NumberText.fixed(v.lift(), 2) + "; demanded " + NumberText.fixed(demanded, 2) + " or more"
                         + (less
-                                ? " (not the " + Written.number(limit)
+                                ? " (not the " + NumberText.number(limit)
                                         + " of the policy, because at this depth and event rate"
                                 : ". At this depth and event rate")
-                        + " at most " + Written.fixed(reachable, 2) + " can be reached"
+                        + " at most " + NumberText.fixed(reachable, 2) + " can be reached"
                         + (less ? ")." : "."),
                 Paragraph.THRESHOLD);
     }

@@ -4,8 +4,8 @@ import java.util.Locale;
 import outrider.casefile.AuthorText;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 
 /** Whether it is said what will be watched, how often and by whom. */
 public final class MonitoringPlan extends Check {
@@ -20,7 +20,7 @@ public final class MonitoringPlan extends Check {
     @Override
     protected Finding of(CheckedReport report) {
         double limit = report.limit("linesAtLeast");
-        long whole = report.brief().memo().monitoring().stream()
+        long whole = report.brief().authorText().monitoring().stream()
                 .filter(AuthorText.Watch::whole)
                 .count();
         return new Finding(
@@ -30,7 +30,7 @@ public final class MonitoringPlan extends Check {
                         "%d complete %s (what, limit, how often, who); demanded %s.",
                         whole,
                         whole == 1 ? "line" : "lines",
-                        Written.number(limit)),
+                        NumberText.number(limit)),
                 Paragraph.MONITORING);
     }
 }

@@ -3,8 +3,8 @@ package outrider.casefile.checks;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 
 /** Whether the interval of the gain over nobody lies above 0. */
 public final class NetValueAboveZero extends Check {
@@ -22,7 +22,7 @@ public final class NetValueAboveZero extends Check {
         return new Finding(
                 low != null && low > 0,
                 "Gain over " + report.brief().words().acting() + " nobody, for the campaign: 95 % interval "
-                        + Written.money(report.brief(), low) + " to " + Written.money(report.brief(), high) + ".",
+                        + NumberText.money(report.brief(), low) + " to " + NumberText.money(report.brief(), high) + ".",
                 Paragraph.THRESHOLD);
     }
 

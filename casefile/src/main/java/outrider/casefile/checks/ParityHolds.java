@@ -7,8 +7,8 @@ import outrider.base.Normal;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.Figures;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 import outrider.errors.Parity;
 
 /** Whether segments that the brief protects fare as the rest does (METHODS section 8). */
@@ -47,13 +47,13 @@ public final class ParityHolds extends Check {
         double widened = Normal.critical(0.05 / judged.size()) / Normal.Z95;
         List<String> apart = judged.stream()
                 .filter(j -> isApart(j.measured(), least, widened))
-                .map(j -> j.words() + " " + Written.fixed(ratio(j.measured()), 2) + " times the rest's")
+                .map(j -> j.words() + " " + NumberText.fixed(ratio(j.measured()), 2) + " times the rest's")
                 .toList();
         String words = apart.isEmpty()
-                ? judged.size() + " figures of protected segments are within " + Written.number(least) + " to "
-                        + Written.fixed(1 / least, 2) + " times the rest's, as far as can be told."
-                : CheckedReport.named(apart) + " (allowed " + Written.number(least) + " to "
-                        + Written.fixed(1 / least, 2) + ").";
+                ? judged.size() + " figures of protected segments are within " + NumberText.number(least) + " to "
+                        + NumberText.fixed(1 / least, 2) + " times the rest's, as far as can be told."
+                : CheckedReport.named(apart) + " (allowed " + NumberText.number(least) + " to "
+                        + NumberText.fixed(1 / least, 2) + ").";
         return new Finding(apart.isEmpty(), words, Paragraph.FAILURES);
     }
 

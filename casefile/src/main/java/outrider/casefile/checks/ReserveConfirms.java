@@ -4,8 +4,8 @@ import java.util.List;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.Figures;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 
 /** Whether no figure of the reserve lies further below validation than both intervals explain (METHODS section 4). */
 public final class ReserveConfirms extends Check {
@@ -29,7 +29,7 @@ public final class ReserveConfirms extends Check {
         }
         List<String> below = reserve.comparison().stream()
                 .filter(c -> !c.confirmed())
-                .map(c -> Written.measure(c.measure()))
+                .map(c -> NumberText.measure(c.measure()))
                 .toList();
         return new Finding(
                 below.isEmpty(),

@@ -8,8 +8,8 @@ import outrider.base.Normal;
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.Figures;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 import outrider.uncertainty.AucUncertainty;
 
 /** Whether AUC holds in every segment and period with events enough. */
@@ -35,14 +35,14 @@ public final class Stability extends Check {
         double widened = Normal.critical(0.05 / Math.max(1, judged.size()));
         List<String> weak = judged.stream()
                 .filter(g -> auc(g).auc() + widened * requireNonNull(auc(g).standardError()) < whole - drop)
-                .map(g -> g.column() + " " + g.level() + " (AUC " + Written.fixed(auc(g).auc(), 3) + ")")
+                .map(g -> g.column() + " " + g.level() + " (AUC " + NumberText.fixed(auc(g).auc(), 3) + ")")
                 .toList();
         String words = judged.isEmpty()
-                ? "No segment or period with " + Written.number(events)
+                ? "No segment or period with " + NumberText.number(events)
                         + " events or more: give columns the role segment or date on Data."
                 : weak.isEmpty()
-                        ? "AUC holds in all " + judged.size() + " segments and periods with " + Written.number(events)
-                                + " events or more."
+                        ? "AUC holds in all " + judged.size() + " segments and periods with "
+                                + NumberText.number(events) + " events or more."
                         : "AUC drops in " + CheckedReport.named(weak) + ".";
         return new Finding(!judged.isEmpty() && weak.isEmpty(), words, Paragraph.STABILITY);
     }

@@ -5,8 +5,8 @@ import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.Figures;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 
 /** Whether promises are kept in every group that was found weak and confirmed (METHODS section 8). */
 public final class WeakSpots extends Check {
@@ -33,7 +33,7 @@ public final class WeakSpots extends Check {
                 .toList();
         List<String> far = own.stream()
                 .filter(s -> s.low() > times || s.high() < 1 / times)
-                .map(s -> s.words() + " (" + Written.count(s.observed()) + " came, " + Written.count(s.promised())
+                .map(s -> s.words() + " (" + NumberText.count(s.observed()) + " came, " + NumberText.count(s.promised())
                         + " were promised)")
                 .toList();
         String acted = own.size() == spots.size() ? "" : ", but for those that acting before explains";
@@ -42,9 +42,9 @@ public final class WeakSpots extends Check {
                 : far.isEmpty()
                         ? own.size() + (own.size() == 1 ? " group breaks" : " groups break")
                                 + " its promise beyond chance" + acted + ", none surely by more than "
-                                + Written.number(times)
+                                + NumberText.number(times)
                                 + " times."
-                        : "Promises are broken by more than " + Written.number(times) + " times in "
+                        : "Promises are broken by more than " + NumberText.number(times) + " times in "
                                 + CheckedReport.named(far) + ".";
         return new Finding(far.isEmpty(), words, Paragraph.FAILURES);
     }

@@ -17,10 +17,10 @@ public final class LinearMargin {
      * @param lasso penalty λ·Σ|β|, else λ/2·Σβ²; both beside the mean loss
      * @param passes over the records
      */
-    public record Way(boolean hinge, boolean lasso, double lambda, int passes) {}
+    public record Options(boolean hinge, boolean lasso, double lambda, int passes) {}
 
     private final Design x;
-    private final Way way;
+    private final Options options;
     /** The slopes are {@code factor · slopes}, the intercept's place is 0 and is never shrunk. */
     private final double[] slopes;
 
@@ -33,9 +33,9 @@ public final class LinearMargin {
     private double intercepts;
     private long averaged;
 
-    private LinearMargin(Design x, Way way) {
+    private LinearMargin(Design x, Options options) {
         this.x = x;
-        this.way = way;
+        this.options = options;
         slopes = new double[x.columns() + 1];
         rest = new double[x.columns() + 1];
     }
@@ -47,8 +47,8 @@ public final class LinearMargin {
      * @return a slope an input
      */
     public static LinearFit fit(
-            Design x, byte[] outcome, double[] weight, Way way, RandomStream random, Progress progress) {
-        return new LinearMargin(x, way).fit(outcome, weight, random, progress);
+            Design x, byte[] outcome, double[] weight, Options options, RandomStream random, Progress progress) {
+        return new LinearMargin(x, options).fit(outcome, weight, random, progress);
     }
 
     private LinearFit fit(byte[] outcome, double[] weights, RandomStream random, Progress progress) {
@@ -60,14 +60,14 @@ public final class LinearMargin {
         for (int i = 0; i < n; i++) order[i] = i;
         double first = 1.0 / (1 + typicalSquare());
         long step = 0;
-        for (int pass = 0; pass < way.passes(); pass++) {
+        for (int pass = 0; pass < options.passes(); pass++) {
             random.shuffle(order);
             for (int i = 0; i < n; i++, step++) {
                 if ((step & 1023) == 0)
-                    progress.checkpoint((pass + i / (double) n) / way.passes(), "pass " + (pass + 1));
-                double rate = first / Math.pow(1 + way.lambda() * first * step + step / (10.0 * n), 0.75);
+                    progress.checkpoint((pass + i / (double) n) / options.passes(), "pass " + (pass + 1));
+                double rate = first / Math.pow(1 + options.lambda() * first * step + step / (10.0 * n), 0.75);
                 move(order[i], outcome[order[i]], unit * weights[order[i]], rate);
-                if (2 * pass >= way.passes() - 1) {
+                if (2 * pass >= options.passes() - 1) {
                     averaged++;
                     weight += factor;
                     intercepts += intercept;
@@ -92,17 +92,17 @@ public final class LinearMargin {
         slopes[0] = 0;
         double margin = intercept + factor * x.margin(slopes, row);
         double label = 2 * outcome - 1;
-        double pull = way.hinge() ? (label * margin < 1 ? label : 0) : label / (1 + Math.exp(label * margin));
+        double pull = options.hinge() ? (label * margin < 1 ? label : 0) : label / (1 + Math.exp(label * margin));
         double step = Math.min(rate * recordWeight, 1) * pull;
         if (step != 0) {
             intercept += step;
             x.addTo(slopes, step / factor, row);
             x.addTo(rest, -weight * step / factor, row);
         }
-        if (way.lasso()) {
-            cut(rate * way.lambda());
+        if (options.lasso()) {
+            cut(rate * options.lambda());
         } else {
-            factor /= 1 + rate * way.lambda();
+            factor /= 1 + rate * options.lambda();
             if (factor < SMALL) fold();
         }
     }

@@ -60,7 +60,7 @@ public final class MarginLearner extends NamedLearner {
                 : training.sample().weight().clone();
         if (training.sample().weight() == null) Arrays.fill(weight, 1);
         if (training.settings().yes("evenClasses")) evenOut(weight, y);
-        LinearMargin.Way way = new LinearMargin.Way(
+        LinearMargin.Options way = new LinearMargin.Options(
                 training.settings().text("loss").equals("hinge"),
                 training.settings().text("penaltyForm").equals("absolutes"),
                 training.settings().number("penalty"),

@@ -18,7 +18,7 @@ public final class Network {
      * @param decay λ of λ/2·Σ(weights²) beside the mean loss; biases are free
      * @param steps of the descent at most
      */
-    public record Way(int units, boolean tanh, double decay, int starts, int steps) {}
+    public record Options(int units, boolean tanh, double decay, int starts, int steps) {}
 
     /**
      * @param hidden input weights: unit u of input c at {@code c · units + u}, the bias as a last input
@@ -43,20 +43,20 @@ public final class Network {
     private final Design x;
     private final byte[] y;
     private final double @Nullable [] weight;
-    private final Way way;
+    private final Options options;
     private final Workers workers;
     private final int split;
     private final int size;
     private final double total;
 
-    private Network(Design x, byte[] y, double @Nullable [] weight, Way way, Workers workers) {
+    private Network(Design x, byte[] y, double @Nullable [] weight, Options options, Workers workers) {
         this.x = x;
         this.y = y;
         this.weight = weight;
-        this.way = way;
+        this.options = options;
         this.workers = workers;
-        split = (x.columns() + 1) * way.units();
-        size = split + way.units() + 1;
+        split = (x.columns() + 1) * options.units();
+        size = split + options.units() + 1;
         double sum = 0;
         for (int i = 0; i < y.length; i++) sum += weight(i);
         total = sum;
@@ -64,28 +64,34 @@ public final class Network {
 
     /** @param x scaled inputs; overwritten by nobody. Same bits on any number of threads: blocks of records are added up in order. */
     public static Fit fit(
-            Design x, byte[] y, double @Nullable [] weight, Way way, long seed, Workers workers, Progress progress) {
-        Network network = new Network(x, y, weight, way, workers);
+            Design x,
+            byte[] y,
+            double @Nullable [] weight,
+            Options options,
+            long seed,
+            Workers workers,
+            Progress progress) {
+        Network network = new Network(x, y, weight, options, workers);
         double[] best = null;
         double lowest = Double.POSITIVE_INFINITY;
-        double[] objectives = new double[way.starts()];
-        for (int s = 0; s < way.starts(); s++) {
-            double from = s / (double) way.starts();
-            Progress own = progress.part(from, from + 1.0 / way.starts(), "start " + (s + 1) + ": ");
+        double[] objectives = new double[options.starts()];
+        for (int s = 0; s < options.starts(); s++) {
+            double from = s / (double) options.starts();
+            Progress own = progress.part(from, from + 1.0 / options.starts(), "start " + (s + 1) + ": ");
             double[] at = network.start(new Seeds(seed).stream("network/" + s));
-            objectives[s] = Lbfgs.minimise(network::objective, at, way.steps(), own);
+            objectives[s] = Lbfgs.minimise(network::objective, at, options.steps(), own);
             if (objectives[s] < lowest) {
                 lowest = objectives[s];
                 best = at;
             }
         }
-        int units = way.units();
+        int units = options.units();
         double[] hidden = new double[network.split];
         double[] output = new double[units + 1];
         for (int p = 0; p < x.columns(); p++) System.arraycopy(best, p * units, hidden, x.inputs()[p] * units, units);
         System.arraycopy(best, x.columns() * units, hidden, x.columns() * units, units);
         System.arraycopy(best, hidden.length, output, 0, output.length);
-        return new Fit(x.columns(), way.units(), way.tanh(), hidden, output, objectives);
+        return new Fit(x.columns(), options.units(), options.tanh(), hidden, output, objectives);
     }
 
     private double weight(int row) {
@@ -122,19 +128,19 @@ public final class Network {
             for (int i = 0; i < size; i++) gradient[i] += parts[b][i];
         }
         loss /= total;
-        int units = way.units();
+        int units = options.units();
         for (int i = 0; i < size; i++) {
             gradient[i] /= total;
             boolean bias = i >= split - units && i < split || i == size - 1;
             if (bias) continue;
-            loss += way.decay() / 2 * at[i] * at[i];
-            gradient[i] += way.decay() * at[i];
+            loss += options.decay() / 2 * at[i] * at[i];
+            gradient[i] += options.decay() * at[i];
         }
         return loss;
     }
 
     private double block(double[] at, double[] gradient, int from, int to) {
-        int units = way.units();
+        int units = options.units();
         int inputs = x.columns();
         int dense = x.dense();
         double[] values = x.values();
@@ -148,7 +154,7 @@ public final class Network {
             for (int j = x.start()[i]; j < x.start()[i + 1]; j++) add(z, x.value()[j], at, x.at()[j] * units, units);
             double margin = at[size - 1];
             for (int u = 0; u < units; u++) {
-                z[u] = activation(z[u], way.tanh());
+                z[u] = activation(z[u], options.tanh());
                 margin += at[split + u] * z[u];
             }
             double w = weight(i);
@@ -159,7 +165,7 @@ public final class Network {
             gradient[size - 1] += off;
             for (int u = 0; u < units; u++) {
                 gradient[split + u] += off * z[u];
-                double slope = way.tanh() ? 1 - z[u] * z[u] : z[u] * (1 - z[u]);
+                double slope = options.tanh() ? 1 - z[u] * z[u] : z[u] * (1 - z[u]);
                 back[u] = off * at[split + u] * slope;
                 gradient[inputs * units + u] += back[u];
             }

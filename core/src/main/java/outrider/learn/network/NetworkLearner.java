@@ -38,7 +38,7 @@ public final class NetworkLearner extends NamedLearner {
     @Override
     public Model train(Training training) {
         Training.Scaled scaled = training.scaled(false, false);
-        Network.Way way = new Network.Way(
+        Network.Options way = new Network.Options(
                 training.settings().whole("units"),
                 training.settings().text("activation").equals("tanh"),
                 training.settings().number("decay"),

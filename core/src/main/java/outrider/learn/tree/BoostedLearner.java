@@ -60,7 +60,7 @@ public final class BoostedLearner extends NamedLearner {
 
     @Override
     public Model train(Training training) {
-        BoostedTrees.Way way = new BoostedTrees.Way(
+        BoostedTrees.Options way = new BoostedTrees.Options(
                 training.settings().whole("rounds"),
                 training.settings().whole("depth"),
                 training.leafRecords(40, 50, 5),

@@ -35,7 +35,7 @@ public final class BoostedTrees {
      * @param criterion by which splits are chosen and leaves get their values, with shrinkage and penalty
      * @param patience rounds without a gain on the held-back fold before it stops; 0 to go all rounds
      */
-    public record Way(
+    public record Options(
             int rounds,
             int deepest,
             int fewest,
@@ -59,36 +59,42 @@ public final class BoostedTrees {
     private final int @Nullable [] unit;
 
     private final int units;
-    private final Way way;
+    private final Options options;
     private final int @Nullable [] directions;
     private final long seed;
     private final Workers workers;
     private final Progress progress;
 
     private BoostedTrees(
-            TrainingData data, Balance.Sample sample, Binned binned, Way way, Workers workers, Progress progress) {
+            TrainingData data,
+            Balance.Sample sample,
+            Binned binned,
+            Options options,
+            Workers workers,
+            Progress progress) {
         this.binned = binned;
         y = data.outcomeOf(sample.rows());
         weight = sample.weight();
         unit = data.numberedUnits(sample.rows());
         units = unit == null ? 0 : Arrays.stream(unit).max().orElse(-1) + 1;
-        this.way = way;
-        directions = way.monotone().directions(data);
+        this.options = options;
+        directions = options.monotone().directions(data);
         seed = data.seed();
         this.workers = workers;
         this.progress = progress;
     }
 
-    public static Fit fit(TrainingData data, Balance.Sample sample, Way way, Workers workers, Progress progress) {
+    public static Fit fit(
+            TrainingData data, Balance.Sample sample, Options options, Workers workers, Progress progress) {
         progress.checkpoint(0, "binning");
         Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers, progress);
-        var boosting = new BoostedTrees(data, sample, binned, way, workers, progress);
+        var boosting = new BoostedTrees(data, sample, binned, options, workers, progress);
         byte[] y = boosting.y;
         int[] all = IntStream.range(0, y.length).toArray();
-        Folds folds = way.patience() == 0 ? null : folds(data, sample.rows());
+        Folds folds = options.patience() == 0 ? null : folds(data, sample.rows());
         if (folds == null) {
             Course course = boosting.new Course(all, new int[0], workers);
-            List<CurvePoint> curve = boosting.go(List.of(course), way.rounds(), 0, 1).curve;
+            List<CurvePoint> curve = boosting.go(List.of(course), options.rounds(), 0, 1).curve;
             return new Fit(binned.columns(), course.base, course.trees, curve);
         }
         List<Course> searching = new ArrayList<>();
@@ -99,7 +105,7 @@ public final class BoostedTrees {
             searching.add(
                     boosting.new Course(folds.learnt(own), folds.held(own), searches == 1 ? workers : Workers.ALONE));
         }
-        Gone search = boosting.go(searching, way.rounds(), 0, 0.5);
+        Gone search = boosting.go(searching, options.rounds(), 0, 0.5);
         Course course = boosting.new Course(all, new int[0], workers);
         boosting.go(List.of(course), search.best, 0.5, 1);
         return new Fit(binned.columns(), course.base, course.trees, search.curve);
@@ -151,7 +157,7 @@ public final class BoostedTrees {
             if (heldBack < lowest - 1e-9) {
                 lowest = heldBack;
                 best = round + 1;
-            } else if (round + 1 - best >= way.patience()) {
+            } else if (round + 1 - best >= options.patience()) {
                 break;
             }
         }
@@ -181,10 +187,11 @@ public final class BoostedTrees {
         void step(int round) {
             int width = binned.width();
             RandomStream random = new Seeds(seed).stream("boost/" + round);
-            int[] columns = drawn(IntStream.range(0, width).toArray(), way.columnShare(), random);
-            int[] chosen = unit == null ? drawn(rows, way.rowShare(), random) : drawnUnits(rows, random);
+            int[] columns = drawn(IntStream.range(0, width).toArray(), options.columnShare(), random);
+            int[] chosen = unit == null ? drawn(rows, options.rowShare(), random) : drawnUnits(rows, random);
             derivatives();
-            Grower grower = new Grower(binned, way.criterion(), way.deepest(), way.fewest(), directions, helpers);
+            Grower grower =
+                    new Grower(binned, options.criterion(), options.deepest(), options.fewest(), directions, helpers);
             Arrays.fill(seen, false);
             Grown grown = grower.grow(chosen, g, h, columns, null, progress, (value, first, end) -> {
                 for (int i = first; i < end; i++) {
@@ -266,9 +273,9 @@ public final class BoostedTrees {
 
     /** Whole units, each by the share of rows. */
     private int[] drawnUnits(int[] rows, RandomStream random) {
-        if (way.rowShare() >= 1) return rows.clone();
+        if (options.rowShare() >= 1) return rows.clone();
         boolean[] in = new boolean[units];
-        for (int u = 0; u < units; u++) in[u] = random.nextDouble() < way.rowShare();
+        for (int u = 0; u < units; u++) in[u] = random.nextDouble() < options.rowShare();
         int[] chosen =
                 Arrays.stream(rows).filter(row -> in[requireNonNull(unit)[row]]).toArray();
         return chosen.length == 0 ? rows.clone() : chosen;

@@ -28,7 +28,7 @@ public final class DecisionTree {
      * @param fewest records in a leaf
      * @param leaves at most, for {@link Cutting#SIZE}
      */
-    public record Way(
+    public record Options(
             Criterion criterion,
             int deepest,
             int fewest,
@@ -52,21 +52,23 @@ public final class DecisionTree {
 
     private final TrainingData data;
     private final Balance.Sample sample;
-    private final Way way;
+    private final Options options;
     private final Workers workers;
     private final Progress progress;
 
-    private DecisionTree(TrainingData data, Balance.Sample sample, Way way, Workers workers, Progress progress) {
+    private DecisionTree(
+            TrainingData data, Balance.Sample sample, Options options, Workers workers, Progress progress) {
         this.data = data;
         this.sample = sample;
-        this.way = way;
+        this.options = options;
         this.workers = workers;
         this.progress = progress;
     }
 
     /** @throws BadInput if a rule wants cross-validation and there are fewer than 2 events or non-events */
-    public static Fit fit(TrainingData data, Balance.Sample sample, Way way, Workers workers, Progress progress) {
-        return new DecisionTree(data, sample, way, workers, progress).fit();
+    public static Fit fit(
+            TrainingData data, Balance.Sample sample, Options options, Workers workers, Progress progress) {
+        return new DecisionTree(data, sample, options, workers, progress).fit();
     }
 
     private Fit fit() {
@@ -74,14 +76,14 @@ public final class DecisionTree {
         progress.checkpoint(0.05, "growing the tree");
         Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers, progress);
         Tree tree = grow(binned, all).tree();
-        if (way.cutting() == Cutting.NONE) {
+        if (options.cutting() == Cutting.NONE) {
             return new Fit(binned.columns(), tree.corrected(sample), List.of(), -1, -1);
         }
-        if (way.cutting() == Cutting.DESCRIPTION_LENGTH) {
+        if (options.cutting() == Cutting.DESCRIPTION_LENGTH) {
             Tree cut = Pruning.byDescription(tree.inRecords(sample), binned);
             return new Fit(binned.columns(), cut.corrected(sample), List.of(), -1, -1);
         }
-        Pruning.Sequence sequence = Pruning.sequence(tree, way.error());
+        Pruning.Sequence sequence = Pruning.sequence(tree, options.error());
         List<Size> sizes = sizes(tree, sequence, binned);
         int minimum = 0;
         for (int i = 1; i < sizes.size(); i++)
@@ -89,10 +91,10 @@ public final class DecisionTree {
         double allowed = sizes.get(minimum).error() + sizes.get(minimum).standardError();
         int simple = minimum;
         for (int i = minimum; i < sizes.size(); i++) if (sizes.get(i).error() <= allowed) simple = i;
-        int taken = switch (way.cutting()) {
+        int taken = switch (options.cutting()) {
             case MINIMUM -> minimum;
             case ONE_STANDARD_ERROR -> simple;
-            default -> largestWithin(sizes, way.leaves());
+            default -> largestWithin(sizes, options.leaves());
         };
         Tree cut = Pruning.at(tree, sequence, sizes.get(taken).alpha());
         return new Fit(binned.columns(), cut.corrected(sample), sizes, minimum, simple);
@@ -118,10 +120,10 @@ public final class DecisionTree {
         int[] columns = IntStream.range(0, binned.width()).toArray();
         Grower grower = new Grower(
                 binned,
-                way.criterion(),
-                way.deepest(),
-                way.fewest(),
-                way.monotone().directions(data),
+                options.criterion(),
+                options.deepest(),
+                options.fewest(),
+                options.monotone().directions(data),
                 workers);
         return grower.grow(places, a, b, columns, null, progress, null);
     }
@@ -153,7 +155,7 @@ public final class DecisionTree {
     private double trainingError(Tree tree) {
         double sum = 0;
         for (int i = 0; i < tree.column().length; i++) {
-            if (tree.column()[i] < 0) sum += way.error().of(tree.events()[i], tree.records()[i]);
+            if (tree.column()[i] < 0) sum += options.error().of(tree.events()[i], tree.records()[i]);
         }
         return sum / tree.records()[0];
     }
@@ -175,7 +177,7 @@ public final class DecisionTree {
             progress.checkpoint(
                     0.1 + 0.85 * done.getAndIncrement() / folds, "pruning: fold " + (f + 1) + " of " + folds);
             Grown grown = grow(binned, dealt.learnt(f));
-            Pruning.Sequence sequence = Pruning.sequence(grown.tree(), way.error());
+            Pruning.Sequence sequence = Pruning.sequence(grown.tree(), options.error());
             for (int i : dealt.held(f)) addErrors(grown, sequence, binned, i, alphas, sums[f], ofSquares[f]);
         });
         for (int f = 0; f < k; f++) {
@@ -202,7 +204,7 @@ public final class DecisionTree {
         for (int s = 0; s < alphas.length; s++) {
             while (depth > 0 && sequence.alpha()[path[depth - 1]] <= alphas[s]) depth--;
             int node = highest(path, depth, sequence, alphas[s]);
-            double error = way.error().of(y, grown.tree().value()[node]);
+            double error = options.error().of(y, grown.tree().value()[node]);
             sum[s] += w * error;
             squares[s] += w * error * error;
         }
@@ -227,7 +229,7 @@ public final class DecisionTree {
     }
 
     private Folds folds() {
-        Folds folds = data.folds(sample.rows(), way.folds(), data.seed());
+        Folds folds = data.folds(sample.rows(), options.folds(), data.seed());
         if (folds == null) {
             throw BadInput.of(
                     "pruning",

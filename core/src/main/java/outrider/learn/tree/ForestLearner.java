@@ -60,7 +60,7 @@ public final class ForestLearner extends NamedLearner {
 
     @Override
     public Model train(Training training) {
-        RandomForest.Way way = new RandomForest.Way(
+        RandomForest.Options way = new RandomForest.Options(
                 training.settings().whole("trees"),
                 training.settings().whole("columnsTried"),
                 training.settings().whole("depth"),

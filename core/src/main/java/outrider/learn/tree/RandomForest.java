@@ -23,7 +23,7 @@ public final class RandomForest {
      * @param fewest records in a leaf
      * @param drawn records a tree at most, with replacement
      */
-    public record Way(int trees, int tried, int deepest, int fewest, int drawn, Criterion criterion) {}
+    public record Options(int trees, int tried, int deepest, int fewest, int drawn, Criterion criterion) {}
 
     /** The out-of-bag squared error of the first so many trees. */
     public record CurvePoint(int trees, double outOfBag) {}
@@ -36,23 +36,25 @@ public final class RandomForest {
     private RandomForest() {}
 
     /** Same bits on any number of threads: each tree has a stream of its own. */
-    public static Fit fit(TrainingData data, Balance.Sample sample, Way way, Workers workers, Progress progress) {
+    public static Fit fit(
+            TrainingData data, Balance.Sample sample, Options options, Workers workers, Progress progress) {
         progress.checkpoint(0, "binning");
         Binned binned = Binned.of(data.withRows(sample.rows()), BINS, workers, progress);
         int n = sample.rows().length;
         int width = binned.width();
         byte[] y = data.outcomeOf(sample.rows());
-        int tried = way.tried() > 0 ? Math.min(way.tried(), width) : usual(width);
-        Grown[] grown = new Grown[way.trees()];
-        long[][] drawn = new long[way.trees()][];
+        int tried = options.tried() > 0 ? Math.min(options.tried(), width) : usual(width);
+        Grown[] grown = new Grown[options.trees()];
+        long[][] drawn = new long[options.trees()][];
         var done = new java.util.concurrent.atomic.AtomicInteger();
         Seeds seeds = new Seeds(data.seed());
         int[][] members = members(data.numberedUnits(sample.rows()));
-        workers.each(way.trees(), t -> {
-            progress.checkpoint(0.9 * done.get() / way.trees(), "tree " + (done.get() + 1) + " of " + way.trees());
+        workers.each(options.trees(), t -> {
+            progress.checkpoint(
+                    0.9 * done.get() / options.trees(), "tree " + (done.get() + 1) + " of " + options.trees());
             RandomStream random = seeds.stream("forest/" + t);
             double[] b = new double[n];
-            int draws = Math.min(n, way.drawn());
+            int draws = Math.min(n, options.drawn());
             if (members == null) for (int i = 0; i < draws; i++) b[random.nextInt(n)]++;
             else drawUnits(members, b, draws, random);
             double[] a = new double[n];
@@ -66,7 +68,7 @@ public final class RandomForest {
                 b[i] *= sample.weight() == null ? 1 : sample.weight()[i];
                 a[i] = b[i] * y[i];
             }
-            Grower grower = new Grower(binned, way.criterion(), way.deepest(), way.fewest(), Workers.ALONE);
+            Grower grower = new Grower(binned, options.criterion(), options.deepest(), options.fewest(), Workers.ALONE);
             Supplier<int[]> choice = chooser(width, tried, random);
             grown[t] = grower.grow(Arrays.copyOf(rows, count), a, b, null, choice, progress, null)
                     .corrected(sample);

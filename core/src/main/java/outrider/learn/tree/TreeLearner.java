@@ -75,7 +75,7 @@ public final class TreeLearner extends NamedLearner {
 
     @Override
     public Model train(Training training) {
-        DecisionTree.Way way = new DecisionTree.Way(
+        DecisionTree.Options way = new DecisionTree.Options(
                 criterion(training.settings()),
                 training.settings().whole("depth"),
                 training.leafRecords(50, 40, 5),

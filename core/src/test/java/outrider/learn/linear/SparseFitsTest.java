@@ -182,7 +182,8 @@ class SparseFitsTest {
         byte[] y = data.outcome();
         Design scaled =
                 design(data).scaledInPlace(Scaling.fit(design(data), null).ofNumbers(design(data)));
-        LinearMargin.Way way = new LinearMargin.Way(form.startsWith("hinge"), form.endsWith("absolutes"), 1e-3, 4);
+        LinearMargin.Options way =
+                new LinearMargin.Options(form.startsWith("hinge"), form.endsWith("absolutes"), 1e-3, 4);
         double[] weight = new double[N];
         for (int i = 0; i < N; i++) weight[i] = 1 + y[i];
         LinearFit fit = LinearMargin.fit(scaled, y, weight, way, new Seeds(1).stream("margin"), Progress.NONE);
@@ -194,7 +195,7 @@ class SparseFitsTest {
     }
 
     /** Every slope moved and shrunk at every step, and averaged over the second half. */
-    private static double[] dense(Matrix x, byte[] y, double[] weight, LinearMargin.Way way, RandomStream random) {
+    private static double[] dense(Matrix x, byte[] y, double[] weight, LinearMargin.Options way, RandomStream random) {
         int k = x.columns();
         double unit = N / Arrays.stream(weight).sum();
         double square = Arrays.stream(x.values()).map(v -> v * v).sum() / N;

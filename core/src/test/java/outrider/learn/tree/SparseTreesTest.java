@@ -159,8 +159,8 @@ class SparseTreesTest {
     }
 
     private static BoostedTrees.Fit boosted(TrainingData data, int patience) {
-        var way =
-                new BoostedTrees.Way(200, 3, 10, 0.7, 0.5, new Criterion.SecondOrder(1, 0.1), patience, Monotone.NONE);
+        var way = new BoostedTrees.Options(
+                200, 3, 10, 0.7, 0.5, new Criterion.SecondOrder(1, 0.1), patience, Monotone.NONE);
         return BoostedTrees.fit(data, new Balance.Sample(data.rows(), null, 0), way, Workers.ALONE, Progress.NONE);
     }
 

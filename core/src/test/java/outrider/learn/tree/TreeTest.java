@@ -19,7 +19,8 @@ import outrider.split.Balance;
 class TreeTest {
     private static DecisionTree.Fit tree(
             TrainingData data, Criterion impurity, int depth, int fewest, DecisionTree.Cutting cutting) {
-        var way = new DecisionTree.Way(impurity, depth, fewest, cutting, Pruning.Error.SQUARED, 6, 5, Monotone.NONE);
+        var way =
+                new DecisionTree.Options(impurity, depth, fewest, cutting, Pruning.Error.SQUARED, 6, 5, Monotone.NONE);
         var sample = new Balance.Sample(data.rows(), null, 0);
         return DecisionTree.fit(data, sample, way, Workers.ALONE, Progress.NONE);
     }
@@ -172,7 +173,7 @@ class TreeTest {
     void outOfBagScoresComeFromTreesThatDidNotDrawTheRecord() {
         TrainingData data = Cases.mixed(300, 2);
         var sample = new Balance.Sample(data.rows(), null, 0);
-        var one = new RandomForest.Way(1, 3, 10, 2, 1_000_000, Criterion.ENTROPY);
+        var one = new RandomForest.Options(1, 3, 10, 2, 1_000_000, Criterion.ENTROPY);
         RandomForest.Fit fit = RandomForest.fit(data, sample, one, Workers.ALONE, Progress.NONE);
         long drawn = IntStream.range(0, 300)
                 .filter(i -> Double.isNaN(fit.outOfBag()[i]))
@@ -185,7 +186,7 @@ class TreeTest {
             assertThat(fit.outOfBag()[i])
                     .isEqualTo(tree.value()[tree.leaf(values, i * fit.columns().size())]);
         }
-        var many = new RandomForest.Way(80, 3, 10, 5, 1_000_000, Criterion.ENTROPY);
+        var many = new RandomForest.Options(80, 3, 10, 5, 1_000_000, Criterion.ENTROPY);
         RandomForest.Fit forest = RandomForest.fit(data, sample, many, Workers.ALONE, Progress.NONE);
         assertThat(forest.curve().get(79).outOfBag())
                 .isLessThan(forest.curve().get(0).outOfBag());
@@ -194,7 +195,7 @@ class TreeTest {
     @Test
     void aFirstRoundOfBoostingIsTheNewtonStepOfItsLeaves() {
         TrainingData data = Cases.mixed(400, 9);
-        var way = new BoostedTrees.Way(1, 3, 10, 1, 1, new Criterion.SecondOrder(2.5, 1), 0, Monotone.NONE);
+        var way = new BoostedTrees.Options(1, 3, 10, 1, 1, new Criterion.SecondOrder(2.5, 1), 0, Monotone.NONE);
         var sample = new Balance.Sample(data.rows(), null, 0);
         BoostedTrees.Fit fit = BoostedTrees.fit(data, sample, way, Workers.ALONE, Progress.NONE);
         double p = data.rate();

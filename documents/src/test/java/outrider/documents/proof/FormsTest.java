@@ -68,31 +68,31 @@ class FormsTest {
         }
     }
 
-    record Way(Map<String, Object> settings, Balance balance) {
-        static Way of(Object... settings) {
+    record Variant(Map<String, Object> settings, Balance balance) {
+        static Variant of(Object... settings) {
             Map<String, Object> map = new java.util.LinkedHashMap<>();
             for (int i = 0; i < settings.length; i += 2) map.put((String) settings[i], settings[i + 1]);
-            return new Way(map, Balance.NONE);
+            return new Variant(map, Balance.NONE);
         }
     }
 
-    private static List<Way> ways(Learner kind) {
+    private static List<Variant> ways(Learner kind) {
         return switch (kind.name()) {
             case "logistic" ->
                 List.of(
-                        new Way(Map.of(), new Balance(Balance.Method.WEIGHTS, 0.9)),
-                        Way.of("curves", true, "calibration", "isotonic"));
-            case "margin" -> List.of(Way.of("calibration", "logistic"), Way.of("penaltyForm", "absolutes"));
-            case "forest" -> List.of(Way.of("trees", 5), Way.of("trees", 7, "calibration", "isotonic"));
-            case "boosted" -> List.of(Way.of("rounds", 10), Way.of("rounds", 5, "calibration", "logistic"));
-            case "groupRates" -> List.of(Way.of("groupBy", List.of("colour", "grade")));
-            case "supplied" -> List.of(Way.of("column", "points", "lowerIsRiskier", true, "probability", false));
+                        new Variant(Map.of(), new Balance(Balance.Method.WEIGHTS, 0.9)),
+                        Variant.of("curves", true, "calibration", "isotonic"));
+            case "margin" -> List.of(Variant.of("calibration", "logistic"), Variant.of("penaltyForm", "absolutes"));
+            case "forest" -> List.of(Variant.of("trees", 5), Variant.of("trees", 7, "calibration", "isotonic"));
+            case "boosted" -> List.of(Variant.of("rounds", 10), Variant.of("rounds", 5, "calibration", "logistic"));
+            case "groupRates" -> List.of(Variant.of("groupBy", List.of("colour", "grade")));
+            case "supplied" -> List.of(Variant.of("column", "points", "lowerIsRiskier", true, "probability", false));
             case "blend" ->
                 List.of(
-                        Way.of("method", "stacking", "members", List.of(1, 2)),
-                        Way.of("method", "probabilities", "members", List.of(1, 2)),
-                        Way.of("method", "ranks", "members", List.of(1, 2)));
-            default -> List.of(Way.of());
+                        Variant.of("method", "stacking", "members", List.of(1, 2)),
+                        Variant.of("method", "probabilities", "members", List.of(1, 2)),
+                        Variant.of("method", "ranks", "members", List.of(1, 2)));
+            default -> List.of(Variant.of());
         };
     }
 
@@ -107,10 +107,10 @@ class FormsTest {
         List<Trial> trials = new ArrayList<>();
         for (int set = 0; set < SETS; set++) {
             OddCases cases = new OddCases(set, 60 + 10 * (set % 7));
-            List<Way> ways = ways(kind);
+            List<Variant> ways = ways(kind);
             for (int w = 0; w < ways.size(); w++) {
                 if (set > 0 && w != set % ways.size()) continue;
-                Way way = ways.get(w);
+                Variant way = ways.get(w);
                 Model model = cases.fitted(kind, way.settings(), way.balance()).model();
                 Trial trial = Trial.of(
                         cases.released(model),
@@ -167,7 +167,7 @@ class FormsTest {
         OddCases cases = new OddCases(3, 120);
         for (Learner kind : Learners.all()) {
             if (REFUSED.containsKey(kind.name())) continue;
-            for (Way way : ways(kind)) {
+            for (Variant way : ways(kind)) {
                 Model model = cases.fitted(kind, way.settings(), way.balance()).model();
                 byte[] made = FormKind.PMML.write(cases.released(model));
                 schema.newValidator().validate(new StreamSource(new ByteArrayInputStream(made)));

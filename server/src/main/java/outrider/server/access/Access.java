@@ -71,7 +71,7 @@ public class Access {
     }
 
     private Right right(Belonging what, long id, String who, Set<String> roles) {
-        boolean made = (what == Belonging.DATASET || what == Belonging.ARRIVAL) && madeBy(what, id, who);
+        boolean made = (what == Belonging.DATASET || what == Belonging.UPLOAD) && madeBy(what, id, who);
         if (made) return Right.OWN;
         Right most = Right.NONE;
         for (Object brief :
@@ -83,7 +83,7 @@ public class Access {
     }
 
     private boolean madeBy(Belonging what, long id, String who) {
-        String table = what == Belonging.DATASET ? "dataset" : "arrival";
+        String table = what == Belonging.DATASET ? "dataset" : "upload";
         return !database.createNativeQuery("select 1 from " + table + " where id = ?1 and created_by = ?2")
                 .setParameter(1, id)
                 .setParameter(2, who)

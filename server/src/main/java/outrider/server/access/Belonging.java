@@ -15,7 +15,7 @@ public enum Belonging {
     NOTICE("notice", "select brief_id from follow_notice where id = ?1"),
     FOLLOWREPORT("follow-up report", "select brief_id from follow_report where id = ?1"),
     DATASET("file", "select id from brief where dataset_id = ?1"),
-    ARRIVAL("file", "select brief_id from arrival where id = ?1 and brief_id is not null");
+    UPLOAD("file", "select brief_id from upload where id = ?1 and brief_id is not null");
 
     final String word;
     final String briefs;

@@ -24,19 +24,19 @@ public class Members {
     }
 
     /** A brief and whose it is. */
-    public record OwnedBrief(long id, String name, int edition, String owner) {}
+    public record OwnedBrief(long id, String name, int revision, String owner) {}
 
     /** All briefs, the newest first. */
     List<OwnedBrief> all() {
         @SuppressWarnings("unchecked")
         List<Tuple> found = database.createNativeQuery(
-                        "select id, name, edition, owner from brief order by id desc", Tuple.class)
+                        "select id, name, revision, owner from brief order by id desc", Tuple.class)
                 .getResultList();
         return found.stream()
                 .map(t -> new OwnedBrief(
                         t.get("id", Number.class).longValue(),
                         t.get("name", String.class),
-                        t.get("edition", Number.class).intValue(),
+                        t.get("revision", Number.class).intValue(),
                         t.get("owner", String.class)))
                 .toList();
     }
@@ -103,7 +103,7 @@ public class Members {
         Trail.brief(briefId, Act.HANDED_ON, name, "from " + before);
     }
 
-    /** The next edition of a brief has the members of the one before. */
+    /** The next revision of a brief has the members of the one before. */
     @Transactional
     public void copy(long from, long to) {
         database.createNativeQuery(

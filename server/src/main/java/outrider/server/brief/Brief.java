@@ -67,8 +67,8 @@ public class Brief extends PanacheEntityBase {
     @JdbcTypeCode(SqlTypes.JSON)
     public @Nullable SplitFacts splitFacts;
 
-    /** A brief whose data or split changed after candidates existed goes on as a new edition. */
-    public int edition = 1;
+    /** A brief whose data or split changed after candidates existed goes on as a new revision. */
+    public int revision = 1;
 
     public Long previousId;
 

@@ -15,7 +15,7 @@ import java.util.List;
 import java.util.Map;
 import outrider.casefile.ColumnSetup;
 import outrider.casefile.Population;
-import outrider.check.DeliveryChange;
+import outrider.check.RefreshChange;
 import outrider.formula.Functions;
 import outrider.server.access.Access;
 import outrider.server.access.Belonging;
@@ -31,7 +31,7 @@ public class BriefResource {
     private final Briefs briefs;
     private final Columns columns;
     private final Splits splits;
-    private final Editions editions;
+    private final Revisions revisions;
     private final Shaping shaping;
     private final Joins joins;
     private final Access access;
@@ -41,7 +41,7 @@ public class BriefResource {
             Briefs briefs,
             Columns columns,
             Splits splits,
-            Editions editions,
+            Revisions revisions,
             Shaping shaping,
             Joins joins,
             Access access,
@@ -52,7 +52,7 @@ public class BriefResource {
         this.briefs = briefs;
         this.columns = columns;
         this.splits = splits;
-        this.editions = editions;
+        this.revisions = revisions;
         this.identity = identity;
     }
 
@@ -177,12 +177,12 @@ public class BriefResource {
         return get(id);
     }
 
-    /** Begins the next edition: the same brief, open to another split, outcome or types. */
+    /** Begins the next revision: the same brief, open to another split, outcome or types. */
     @POST
-    @Path("/{id}/edition")
+    @Path("/{id}/revision")
     @RolesAllowed(Account.ANALYST)
-    public BriefView edition(long id) {
-        return get(editions.next(id, null, identity.getPrincipal().getName()));
+    public BriefView revision(long id) {
+        return get(revisions.next(id, null, identity.getPrincipal().getName()));
     }
 
     /** What was joined to the brief's file so far. */
@@ -201,7 +201,7 @@ public class BriefResource {
         return joins.preview(id, wanted);
     }
 
-    /** Joins a second file: in this brief, or in its next edition where candidates exist. */
+    /** Joins a second file: in this brief, or in its next revision where candidates exist. */
     @POST
     @Path("/{id}/joins")
     @RolesAllowed(Account.ANALYST)
@@ -218,18 +218,18 @@ public class BriefResource {
         return get(joins.undo(id, identity.getPrincipal().getName()));
     }
 
-    /** What a newer delivery changes. */
+    /** What a newer file changes. */
     @GET
-    @Path("/{id}/delivery/{dataset}")
-    public List<DeliveryChange> delivery(long id, long dataset) {
-        return editions.changes(id, dataset);
+    @Path("/{id}/refresh/{dataset}")
+    public List<RefreshChange> refresh(long id, long dataset) {
+        return revisions.changes(id, dataset);
     }
 
-    /** Takes a newer delivery: into this brief, or into its next edition where candidates exist. */
+    /** Takes a newer file: into this brief, or into its next revision where candidates exist. */
     @POST
-    @Path("/{id}/delivery/{dataset}")
+    @Path("/{id}/refresh/{dataset}")
     @RolesAllowed(Account.ANALYST)
     public BriefView replace(long id, long dataset) {
-        return get(editions.replace(id, dataset, identity.getPrincipal().getName()));
+        return get(revisions.replace(id, dataset, identity.getPrincipal().getName()));
     }
 }

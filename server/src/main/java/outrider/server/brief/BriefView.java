@@ -17,7 +17,7 @@ import outrider.stakes.Stakes;
 public record BriefView(
         long id,
         int version,
-        Edition edition,
+        Revision revision,
         Right right,
         Decision decision,
         Data data,
@@ -27,10 +27,10 @@ public record BriefView(
 
     /**
      * @param number from 1
-     * @param previousId the edition before it, {@code nextId} the one after; null for none
+     * @param previousId the revision before it, {@code nextId} the one after; null for none
      * @param createdBy who began it, {@code owner} whose it is now
      */
-    public record Edition(
+    public record Revision(
             int number, @Nullable Long previousId, @Nullable Long nextId, String createdBy, String owner) {}
 
     /**

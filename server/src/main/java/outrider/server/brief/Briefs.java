@@ -97,7 +97,7 @@ public class Briefs {
                     BadInput.Code.LOCKED,
                     "outcome",
                     "is fixed once candidates exist",
-                    "begin a new edition of the brief");
+                    "begin a new revision of the brief");
         }
         brief.decide(edit.decision());
         if (another) {
@@ -164,7 +164,7 @@ public class Briefs {
                     BadInput.Code.LOCKED,
                     "split",
                     "is locked once candidates exist",
-                    "begin a new edition of the brief");
+                    "begin a new revision of the brief");
         }
         return get(id);
     }
@@ -208,7 +208,7 @@ public class Briefs {
         return new BriefView(
                 brief.id,
                 brief.version,
-                new BriefView.Edition(brief.edition, brief.previousId, next(brief), brief.createdBy, brief.owner),
+                new BriefView.Revision(brief.revision, brief.previousId, next(brief), brief.createdBy, brief.owner),
                 access.of(brief.id),
                 brief.decision(),
                 new BriefView.Data(dataset.id, dataset.name, dataset.records, dataset.notice, valueColumn),

@@ -63,7 +63,7 @@ final class ColumnDemands {
         if (setup.knownAfterDays() != null && setup.knownAfterDays() < 0) {
             throw BadInput.of(field, "is known after " + setup.knownAfterDays() + " days", "give 0 or more");
         }
-        setup.kept().forEach((alarm, reason) -> {
+        setup.acceptedAlarms().forEach((alarm, reason) -> {
             if (reason.isBlank()) {
                 throw BadInput.of(field, "keeps “" + alarm + "” without a reason", "say why; the report prints it");
             }

@@ -4,7 +4,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.check.ColumnProfile;
 import outrider.server.dataset.DatasetColumn;
 import outrider.table.ColumnType;
-import outrider.table.Reading;
+import outrider.table.SuggestedReading;
 
 /**
  * What is known of a column without looking at its values.
@@ -15,10 +15,10 @@ record ColumnHead(
         String name,
         ColumnType type,
         @Nullable String format,
-        Reading.@Nullable Mend mend,
+        @Nullable SuggestedReading suggested,
         @Nullable ColumnProfile facts) {
     static ColumnHead of(DatasetColumn column) {
-        return new ColumnHead(column.name, column.type, column.format, column.mend, column.facts);
+        return new ColumnHead(column.name, column.type, column.format, column.suggested, column.facts);
     }
 
     static ColumnHead made(String name, ColumnType type) {

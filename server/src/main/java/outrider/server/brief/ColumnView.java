@@ -15,7 +15,7 @@ import outrider.table.ColumnType;
 import outrider.table.LevelOrder;
 import outrider.table.Levels;
 import outrider.table.NumberColumn;
-import outrider.table.Reading;
+import outrider.table.SuggestedReading;
 
 /**
  * A column as the Data page shows it. Counts leave the reserve out once there is one.
@@ -27,7 +27,7 @@ import outrider.table.Reading;
  * @param drawn a small picture: records of each run or level, with the event rate where judged
  * @param levels most frequent first, the first few
  * @param proposedOrder the order that its levels name, from the first to the last; null for none
- * @param mend what a column of texts nearly is, or null
+ * @param suggested what a column of texts nearly is, or null
  */
 public record ColumnView(
         String name,
@@ -47,7 +47,7 @@ public record ColumnView(
         List<AlarmView> alarms,
         List<Drawn> drawn,
         List<LevelView> levels,
-        Reading.@Nullable Mend mend,
+        @Nullable SuggestedReading suggested,
         @Nullable List<String> proposedOrder) {
     private static final int LEVELS_SHOWN = 12;
     private static final int MOST_ORDERED = 60;
@@ -99,7 +99,7 @@ public record ColumnView(
                                         cell.records(), cell.rate(), cell.label() == null && cell.low() == null))
                                 .toList(),
                 profile == null ? List.of() : levels(profile, outcome),
-                setup.reading() == null ? head.mend() : null,
+                setup.reading() == null ? head.suggested() : null,
                 profile == null ? null : order(profile));
     }
 

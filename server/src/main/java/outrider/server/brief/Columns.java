@@ -128,12 +128,12 @@ public class Columns {
         ColumnSetup setup = brief.column(name);
         if (setup.role() != Role.ACTED
                 || brief.packedParts == null
-                || setup.acted().isEmpty()) return null;
+                || setup.treatedLevels().isEmpty()) return null;
         Column column = tables.table(brief).column(name);
         byte[] outcome = tables.outcome(brief);
         int[] counts = new int[4];
         for (int row : brief.parts().training()) {
-            int at = setup.acted().contains(column.text(row)) ? 0 : 2;
+            int at = setup.treatedLevels().contains(column.text(row)) ? 0 : 2;
             counts[at]++;
             counts[at + 1] += outcome[row];
         }
@@ -235,9 +235,9 @@ public class Columns {
                                 + (e.getValue().reason().isEmpty()
                                         ? ""
                                         : " (" + e.getValue().reason() + ")")
-                                + (e.getValue().kept().isEmpty()
+                                + (e.getValue().acceptedAlarms().isEmpty()
                                         ? ""
-                                        : ", keeps " + e.getValue().kept()))
+                                        : ", keeps " + e.getValue().acceptedAlarms()))
                 .collect(Collectors.joining("; "));
     }
 
@@ -279,7 +279,7 @@ public class Columns {
                             BadInput.Code.LOCKED,
                             "column \"" + name + "\"",
                             "has its type fixed, because candidates exist",
-                            "begin a new edition of the brief");
+                            "begin a new revision of the brief");
                 }
                 if (reading != null) reading.apply(column, plain);
             }
@@ -306,7 +306,7 @@ public class Columns {
                     weighed == null
                             ? "cannot weigh records any more, because candidates exist"
                             : "weighs the records that candidates learnt from",
-                    "begin a new edition of the brief");
+                    "begin a new revision of the brief");
         }
         if (changes.containsKey(String.valueOf(weighing))) tables.demandWeights(brief);
         refit(brief, decided);
@@ -321,7 +321,7 @@ public class Columns {
                     BadInput.Code.LOCKED,
                     "column \"" + name + "\"",
                     "has its formula fixed, because candidates exist",
-                    "begin a new edition of the brief");
+                    "begin a new revision of the brief");
         }
         if (now == null) {
             if (before.formula() == null) {
@@ -367,8 +367,8 @@ public class Columns {
             what = b.reading() == null
                     ? "read as in the file"
                     : "read as " + b.reading().type().name().toLowerCase(Locale.ROOT);
-        } else if (!a.kept().equals(b.kept()))
-            what = b.kept().size() > a.kept().size() ? "alarm kept" : "alarm rings again";
+        } else if (!a.acceptedAlarms().equals(b.acceptedAlarms()))
+            what = b.acceptedAlarms().size() > a.acceptedAlarms().size() ? "alarm kept" : "alarm rings again";
         return shortened(name) + ": " + what;
     }
 
@@ -385,7 +385,7 @@ public class Columns {
     static Map<String, ColumnSetup> defaults(List<DatasetColumn> columns) {
         Map<String, ColumnSetup> setups = new HashMap<>();
         for (DatasetColumn column : columns) {
-            ColumnSetup taken = ColumnDefaults.of(column.facts, column.type, column.mend, column.copyOf);
+            ColumnSetup taken = ColumnDefaults.of(column.facts, column.type, column.suggested, column.copyOf);
             if (taken != null) setups.put(column.name, taken);
         }
         return setups;

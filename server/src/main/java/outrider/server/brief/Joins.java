@@ -28,12 +28,12 @@ public class Joins {
     private static final int SAMPLE = 2000;
 
     private final Briefs briefs;
-    private final Editions editions;
+    private final Revisions revisions;
     private final Datasets datasets;
 
-    Joins(Briefs briefs, Editions editions, Datasets datasets) {
+    Joins(Briefs briefs, Revisions revisions, Datasets datasets) {
         this.briefs = briefs;
-        this.editions = editions;
+        this.revisions = revisions;
         this.datasets = datasets;
     }
 
@@ -160,7 +160,7 @@ public class Joins {
     }
 
     /**
-     * The brief with the columns joined: this one, or its next edition where candidates exist.
+     * The brief with the columns joined: this one, or its next revision where candidates exist.
      *
      * @return its id
      * @throws BadInput as {@link Join#joined} does, if no key is given, or the second file is joined itself
@@ -177,7 +177,7 @@ public class Joins {
         JoinedFile file = file(second, wanted, wanted.on());
         Dataset joined = datasets.join(brief.datasetId, second.id, file, by);
         try {
-            long target = editions.replace(id, joined.id, by);
+            long target = revisions.replace(id, joined.id, by);
             datasets.forget(second.id);
             return target;
         } catch (RuntimeException e) {
@@ -196,7 +196,7 @@ public class Joins {
         if (joins.isEmpty()) {
             throw BadInput.state(BadInput.Code.NOT_READY, "join", "is none to undo", "the file is as it was brought");
         }
-        return editions.replace(id, joins.get(joins.size() - 1).before(), by);
+        return revisions.replace(id, joins.get(joins.size() - 1).before(), by);
     }
 
     /** What was joined so far. */

@@ -1,2 +1,2 @@
-/** Briefs, what is settled about their columns, their split and their editions. */
+/** Briefs, what is settled about their columns, their split and their revisions. */
 package outrider.server.brief;

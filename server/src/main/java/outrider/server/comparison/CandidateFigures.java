@@ -192,7 +192,7 @@ public class CandidateFigures {
     }
 
     private static Figure onValidation(String term, ValidationScores scores, CutFigures at, @Nullable Set validation) {
-        AucUncertainty.Interval auc = scores.doubt().interval();
+        AucUncertainty.Interval auc = scores.uncertainty().interval();
         ProbabilityQuality quality = scores.quality();
         return switch (term) {
             case "auc" -> figure(term, auc.auc(), auc.low(), auc.high());

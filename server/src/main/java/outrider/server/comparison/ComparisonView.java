@@ -24,7 +24,7 @@ public record ComparisonView(
         MoneyView money,
         OrderView order,
         ActingView acted,
-        LooksView looks,
+        ValidationUseView validationUse,
         List<Row> candidates,
         DrawnView drawn) {
 
@@ -112,7 +112,7 @@ public record ComparisonView(
      * @param compared candidates, references left out
      * @param optimism by how much the best of so many by the deciding measure looks better than it is; null for one candidate
      */
-    public record LooksView(
+    public record ValidationUseView(
             int looks, int choices, int compared, @Nullable Double optimism) {}
 
     /**

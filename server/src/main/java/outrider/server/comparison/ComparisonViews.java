@@ -52,7 +52,7 @@ public class ComparisonViews {
     private final Briefs briefs;
     private final Candidates candidates;
     private final Comparisons comparisons;
-    private final Looks looks;
+    private final ValidationUses validationUse;
     private final Findings findings;
     private final EntityManager database;
     private final Kept<String, ComparisonView.CurveView> curves = Caches.CURVES.make(
@@ -62,13 +62,13 @@ public class ComparisonViews {
             Briefs briefs,
             Candidates candidates,
             Comparisons comparisons,
-            Looks looks,
+            ValidationUses validationUse,
             Findings findings,
             EntityManager database) {
         this.briefs = briefs;
         this.candidates = candidates;
         this.comparisons = comparisons;
-        this.looks = looks;
+        this.validationUse = validationUse;
         this.findings = findings;
         this.database = database;
     }
@@ -86,7 +86,7 @@ public class ComparisonViews {
         Parts parts = Splits.of(brief);
         Comparisons.Compared compared = comparisons.of(brief, leaderId);
         Comparison comparison = compared.comparison();
-        looks.looked(brief, compared);
+        validationUse.looked(brief, compared);
         Cut cut = Comparisons.live(Cut.findById(briefId));
         int records = parts.validation().length;
         boolean none = compared.isEmpty();
@@ -97,8 +97,8 @@ public class ComparisonViews {
                 .setParameter(1, briefId)
                 .getSingleResult();
         int reference = comparison.bestReference();
-        Comparisons.Standing standing = comparisons.standing(compared);
-        @Nullable Boolean[] beats = standing.beatsReference();
+        Comparisons.LeaderFacts leaderFacts = comparisons.leaderFacts(compared);
+        @Nullable Boolean[] beats = leaderFacts.beatsReference();
         DecidingMeasure deciding = comparison.terms().decidingMeasure();
         Capacity capacity = brief.campaign.capacityShare();
         int[] among = shown(compared, cut, all, true).toArray();
@@ -143,7 +143,7 @@ public class ComparisonViews {
                                         cut == null ? comparison.best(0).records() : cut.records,
                                         brief,
                                         cut)),
-                looks.view(brief, compared, none ? null : standing.optimism()),
+                validationUse.view(brief, compared, none ? null : leaderFacts.optimism()),
                 rows,
                 new ComparisonView.DrawnView(any == null ? new double[0] : Depths.of(any), drawn));
     }
@@ -175,7 +175,7 @@ public class ComparisonViews {
                 candidate.id,
                 candidate.name,
                 candidate.kind.reference(),
-                scored.doubt().interval(),
+                scored.uncertainty().interval(),
                 scored.beside().auc(),
                 scored.alarms());
     }
@@ -234,7 +234,7 @@ public class ComparisonViews {
                 probability,
                 candidate.inputs.size(),
                 new ComparisonView.Known(timing.days(), timing.last(), timing.undated()),
-                scored.doubt().interval(),
+                scored.uncertainty().interval(),
                 new ComparisonView.TrainingView(
                         scored.beside().auc(), scored.beside().outOfFold()),
                 new ComparisonView.ByAuc(

@@ -44,7 +44,7 @@ public class Comparisons {
     private final Briefs briefs;
     private final Candidates candidates;
     private final ScoredCandidates scored;
-    private final Looks looks;
+    private final ValidationUses validationUse;
     private final Findings findings;
     private final EntityManager database;
     private final Kept<List<?>, Comparison> compared = Caches.COMPARISONS.make(known -> known.entries().stream()
@@ -52,7 +52,7 @@ public class Comparisons {
             .sum());
     private final Kept<List<?>, CutComparison> cuts =
             Caches.CUTS.make(known -> BYTES_A_CANDIDATE * known.figures().size());
-    private final Kept<List<?>, Standing> standings =
+    private final Kept<List<?>, LeaderFacts> leaderFacts =
             Caches.CANDIDATES.make(known -> 32 + 8L * known.beatsReference().length);
     private final Kept<List<?>, Band> bands = Caches.BANDS.make(known -> BYTES_A_CANDIDATE);
 
@@ -62,7 +62,7 @@ public class Comparisons {
             Briefs briefs,
             Candidates candidates,
             ScoredCandidates scored,
-            Looks looks,
+            ValidationUses validationUse,
             Findings findings,
             EntityManager database,
             Clock clock) {
@@ -70,7 +70,7 @@ public class Comparisons {
         this.briefs = briefs;
         this.candidates = candidates;
         this.scored = scored;
-        this.looks = looks;
+        this.validationUse = validationUse;
         this.findings = findings;
         this.database = database;
     }
@@ -127,12 +127,12 @@ public class Comparisons {
 
     /** What is told of all candidates together: as {@link Comparison} has both. */
     @SuppressWarnings("ArrayRecordComponent")
-    record Standing(@Nullable Double optimism, @Nullable Boolean[] beatsReference) {}
+    record LeaderFacts(@Nullable Double optimism, @Nullable Boolean[] beatsReference) {}
 
-    Standing standing(Compared of) {
-        return standings.get(
+    LeaderFacts leaderFacts(Compared of) {
+        return leaderFacts.get(
                 of.key(),
-                k -> new Standing(of.comparison().optimism(), of.comparison().beatsReference()));
+                k -> new LeaderFacts(of.comparison().optimism(), of.comparison().beatsReference()));
     }
 
     /** What one candidate's bounds along the depths follow from. */
@@ -151,7 +151,7 @@ public class Comparisons {
         Comparison.Entry entry = of.comparison().entries().get(i);
         List<Object> follows = List.of(
                 entry.id(),
-                entry.scored().doubt().interval().auc(),
+                entry.scored().uncertainty().interval().auc(),
                 of.comparison().money(i).planned(),
                 of.comparison().terms().seed(),
                 of.key().get(1));
@@ -217,7 +217,7 @@ public class Comparisons {
                             cut.rule.words()));
         }
         List<Candidate> finished = candidates.finished(briefId);
-        looks.chose(briefId, finished.size(), cut.candidateId, cut.rule.words());
+        validationUse.chose(briefId, finished.size(), cut.candidateId, cut.rule.words());
         if (compared.known(key(brief, finished, null)) != null) {
             Compared now = of(brief, finished, null);
             findings.keep(briefId, now, cut, at(now, cut.records));

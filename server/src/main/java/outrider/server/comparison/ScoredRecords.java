@@ -37,10 +37,15 @@ public class ScoredRecords {
     private final BriefTables tables;
     private final Candidates candidates;
     private final Comparisons comparisons;
-    private final Looks looks;
+    private final ValidationUses validationUse;
 
-    ScoredRecords(Briefs briefs, BriefTables tables, Candidates candidates, Comparisons comparisons, Looks looks) {
-        this.looks = looks;
+    ScoredRecords(
+            Briefs briefs,
+            BriefTables tables,
+            Candidates candidates,
+            Comparisons comparisons,
+            ValidationUses validationUse) {
+        this.validationUse = validationUse;
         this.briefs = briefs;
         this.tables = tables;
         this.candidates = candidates;
@@ -133,7 +138,7 @@ public class ScoredRecords {
                 .filter(c -> brief.column(c.name()).role() == Role.IDENTIFIER)
                 .toList();
         Comparisons.Compared compared = comparisons.of(brief, null);
-        looks.looked(brief, compared);
+        validationUse.looked(brief, compared);
         Cut cut = Comparisons.live(Cut.findById(briefId));
         List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
         Sample sample = candidates.sample(brief, rows);

@@ -46,13 +46,13 @@ public class ThresholdViews {
     private final Briefs briefs;
     private final Candidates candidates;
     private final Comparisons comparisons;
-    private final Looks looks;
+    private final ValidationUses validationUse;
     private final Kept<List<?>, ThresholdView> thresholds = Caches.CANDIDATES.make(known -> BYTES);
     private final Kept<List<?>, SensitivityView> maps = Caches.CANDIDATES.make(known -> BYTES);
     private final Kept<List<?>, InverseView> answers = Caches.CANDIDATES.make(known -> BYTES);
 
-    ThresholdViews(Briefs briefs, Candidates candidates, Comparisons comparisons, Looks looks) {
-        this.looks = looks;
+    ThresholdViews(Briefs briefs, Candidates candidates, Comparisons comparisons, ValidationUses validationUse) {
+        this.validationUse = validationUse;
         this.briefs = briefs;
         this.candidates = candidates;
         this.comparisons = comparisons;
@@ -97,7 +97,7 @@ public class ThresholdViews {
     public ThresholdView threshold(long briefId, long candidateId) {
         Brief brief = briefs.get(briefId);
         Comparisons.Compared compared = comparisons.of(brief, null);
-        looks.looked(brief, compared);
+        validationUse.looked(brief, compared);
         return thresholds.get(
                 List.of(compared.key(), candidateId, brief.seed), k -> threshold(brief, compared, candidateId));
     }
@@ -172,7 +172,7 @@ public class ThresholdViews {
     public SensitivityView sensitivity(long briefId) {
         Brief brief = briefs.get(briefId);
         Comparisons.Compared compared = comparisons.of(brief, null);
-        looks.looked(brief, compared);
+        validationUse.looked(brief, compared);
         return maps.get(compared.key(), k -> sensitivity(brief, compared));
     }
 
@@ -213,7 +213,7 @@ public class ThresholdViews {
     public InverseView inverse(long briefId, long candidateId, double records) {
         Brief brief = briefs.get(briefId);
         Comparisons.Compared compared = comparisons.of(brief, null);
-        looks.looked(brief, compared);
+        validationUse.looked(brief, compared);
         Ranking mine = compared.comparison().ranking(compared.index(candidateId));
         double total = mine.total();
         if (!(records >= 0 && records <= total)) throw BadInput.of("records", "is " + records, "give 0 to " + total);

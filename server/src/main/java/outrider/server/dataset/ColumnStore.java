@@ -17,7 +17,7 @@ import outrider.table.CategoryColumn;
 import outrider.table.ChunkCodec;
 import outrider.table.Column;
 import outrider.table.Dialect;
-import outrider.table.Reading;
+import outrider.table.SuggestedReading;
 import outrider.table.Table;
 
 /** Columns made ready to be stored: looked at, encoded and compressed, two at a time. */
@@ -67,7 +67,7 @@ final class ColumnStore {
         row.format = column.format();
         row.levels = column instanceof CategoryColumn category ? category.levels() : null;
         row.facts = ColumnProfile.of(column, rows, null);
-        row.mend = Reading.mend(column, dialect);
+        row.suggested = SuggestedReading.of(column, dialect);
         row.copyOf = copyOf;
         return row;
     }

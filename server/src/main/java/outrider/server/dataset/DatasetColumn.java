@@ -13,7 +13,7 @@ import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 import outrider.check.ColumnProfile;
 import outrider.table.ColumnType;
-import outrider.table.Reading;
+import outrider.table.SuggestedReading;
 
 /** One column of a dataset; its values are in {@link ColumnChunk}s. */
 @Entity
@@ -45,5 +45,5 @@ public class DatasetColumn extends PanacheEntityBase {
 
     /** What a column of texts nearly is, or null. */
     @JdbcTypeCode(SqlTypes.JSON)
-    public Reading.@Nullable Mend mend;
+    public @Nullable SuggestedReading suggested;
 }

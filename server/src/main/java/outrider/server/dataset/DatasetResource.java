@@ -27,17 +27,16 @@ import outrider.table.Table;
 @Path("/datasets")
 public class DatasetResource {
     private final Datasets datasets;
-    private final Arrivals arrivals;
+    private final Uploads uploads;
     private final Access access;
     private final Downloads downloads;
     private final SecurityIdentity identity;
 
-    DatasetResource(
-            Datasets datasets, Arrivals arrivals, Access access, Downloads downloads, SecurityIdentity identity) {
+    DatasetResource(Datasets datasets, Uploads uploads, Access access, Downloads downloads, SecurityIdentity identity) {
         this.downloads = downloads;
         this.access = access;
         this.datasets = datasets;
-        this.arrivals = arrivals;
+        this.uploads = uploads;
         this.identity = identity;
     }
 
@@ -66,7 +65,7 @@ public class DatasetResource {
     public DatasetView upload(@QueryParam("name") String name, InputStream body) throws IOException {
         if (name == null || name.isBlank()) throw BadInput.of("name", "is missing", "say what the file is called");
         return DatasetView.of(
-                arrivals.readNow(name.strip(), identity.getPrincipal().getName(), body));
+                uploads.readNow(name.strip(), identity.getPrincipal().getName(), body));
     }
 
     /** The columns as they were read, every value letter by letter as its file had it. */

@@ -34,11 +34,11 @@ public class DatasetWriter {
 
     /**
      * @param prepared in file order; taken out of the list as they are stored
-     * @param arrivalId the file on its way in that is stored by this, or null
+     * @param uploadId the file on its way in that is stored by this, or null
      */
     @Transactional
-    void store(Dataset dataset, List<CompletableFuture<ColumnStore.Prepared>> prepared, @Nullable Long arrivalId) {
-        if (arrivalId != null) dataset.origin = Arrival.<Arrival>findById(arrivalId).origin;
+    void store(Dataset dataset, List<CompletableFuture<ColumnStore.Prepared>> prepared, @Nullable Long uploadId) {
+        if (uploadId != null) dataset.origin = Upload.<Upload>findById(uploadId).origin;
         dataset.persist();
         columns(dataset.id, 0, prepared);
         Trail.add(
@@ -47,12 +47,12 @@ public class DatasetWriter {
                 Act.DATA_BROUGHT,
                 dataset.name,
                 dataset.records + " records, SHA-256 " + dataset.sha256);
-        if (arrivalId != null) {
-            Arrival.update(
+        if (uploadId != null) {
+            Upload.update(
                     "state = ?1, datasetId = ?2, progress = 1, step = null, message = null where id = ?3",
-                    Arrival.State.STORED,
+                    Upload.State.STORED,
                     dataset.id,
-                    arrivalId);
+                    uploadId);
         }
     }
 

@@ -59,12 +59,12 @@ public class Datasets {
      * server leaves nothing behind.
      *
      * @param said how it is written; what nobody said is found out
-     * @param arrivalId the file on its way in that is stored by this, or null
+     * @param uploadId the file on its way in that is stored by this, or null
      * @throws BadInput as {@link TableFile#read} says
      * @throws java.util.concurrent.CancellationException if the progress was cancelled
      */
     public Dataset read(
-            String name, String by, Path file, TableFile.Manner said, Progress progress, @Nullable Long arrivalId)
+            String name, String by, Path file, TableFile.Manner said, Progress progress, @Nullable Long uploadId)
             throws IOException {
         CompletableFuture<String> sha256 = CompletableFuture.supplyAsync(() -> sha256(file));
         Dataset dataset = new Dataset();
@@ -80,7 +80,7 @@ public class Datasets {
         dataset.createdBy = by;
         dataset.createdAt = clock.instant();
         try {
-            writer.store(dataset, prepared, arrivalId);
+            writer.store(dataset, prepared, uploadId);
         } catch (CompletionException e) {
             if (e.getCause() instanceof RuntimeException cause) throw cause;
             throw e;
@@ -230,7 +230,7 @@ public class Datasets {
                     "it stays");
         }
         for (String statement : List.of(
-                "update Arrival a set a.datasetId = null where a.datasetId = ?1",
+                "update Upload a set a.datasetId = null where a.datasetId = ?1",
                 "delete from ColumnChunk c where c.columnId in (select d.id from DatasetColumn d where d.datasetId = ?1)",
                 "delete from DatasetColumn d where d.datasetId = ?1")) {
             database.createQuery(statement).setParameter(1, id).executeUpdate();

@@ -18,7 +18,7 @@ import outrider.table.Column;
 import outrider.table.ColumnType;
 import outrider.table.Dialect;
 import outrider.table.NumberColumn;
-import outrider.table.Reading;
+import outrider.table.SuggestedReading;
 
 /**
  * Columns stored before numbers kept how they were written: 8 bytes a number and no profile. They are stored anew at the first
@@ -60,7 +60,7 @@ public class OldColumns {
         }
         row.format = column.format();
         row.facts = ColumnProfile.of(column, IntStream.range(0, records).toArray(), null);
-        row.mend = Reading.mend(column, Dialect.PLAIN);
+        row.suggested = SuggestedReading.of(column, Dialect.PLAIN);
     }
 
     private static NumberColumn numbers(String name, int records, List<byte[]> chunks) {

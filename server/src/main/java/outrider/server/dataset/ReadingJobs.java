@@ -7,7 +7,7 @@ import java.util.concurrent.CancellationException;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
-import outrider.server.dataset.Arrival.State;
+import outrider.server.dataset.Upload.State;
 import outrider.server.work.KeptProgress;
 import outrider.server.work.Lost;
 
@@ -65,15 +65,15 @@ final class ReadingJobs {
 
     private static @Nullable State stateOf(long id) {
         return QuarkusTransaction.requiringNew().call(() -> {
-            Arrival arrival = Arrival.findById(id);
-            return arrival == null ? null : arrival.state;
+            Upload upload = Upload.findById(id);
+            return upload == null ? null : upload.state;
         });
     }
 
     static KeptProgress progress(long id) {
         return new KeptProgress(
-                (share, step) -> Arrival.update("progress = ?1, step = ?2 where id = ?3", share, step, id), () -> {
-                    Arrival now = Arrival.findById(id);
+                (share, step) -> Upload.update("progress = ?1, step = ?2 where id = ?3", share, step, id), () -> {
+                    Upload now = Upload.findById(id);
                     return now == null || now.stopRequested;
                 });
     }
@@ -93,6 +93,6 @@ final class ReadingJobs {
 
     private static void update(long id, State state, @Nullable String message) {
         QuarkusTransaction.requiringNew()
-                .run(() -> Arrival.update("state = ?1, message = ?2 where id = ?3", state, message, id));
+                .run(() -> Upload.update("state = ?1, message = ?2 where id = ?3", state, message, id));
     }
 }

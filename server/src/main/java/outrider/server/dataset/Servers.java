@@ -18,7 +18,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
-import outrider.server.dataset.Arrival.State;
+import outrider.server.dataset.Upload.State;
 import outrider.server.work.Recurring;
 
 /**
@@ -68,12 +68,12 @@ class Servers {
         return place;
     }
 
-    void reads(long arrival) {
-        reading.add(arrival);
+    void reads(long upload) {
+        reading.add(upload);
     }
 
-    void readsNoMore(long arrival) {
-        reading.remove(arrival);
+    void readsNoMore(long upload) {
+        reading.remove(upload);
     }
 
     /** @throws IllegalStateException if another server of this database keeps its files in another folder */
@@ -111,8 +111,8 @@ class Servers {
                     .setParameter(1, now.minus(GONE))
                     .executeUpdate();
             List<Long> mine = List.copyOf(reading);
-            if (!mine.isEmpty()) Arrival.update("beat = ?1 where id in ?2", now, mine);
-            Arrival.update(
+            if (!mine.isEmpty()) Upload.update("beat = ?1 where id in ?2", now, mine);
+            Upload.update(
                     "state = ?1, message = ?2 where place = ?3 and state = ?4 and server <> ?5 and beat < ?6",
                     State.INTERRUPTED,
                     "The server that read it is no more. Nothing of it is stored yet.",

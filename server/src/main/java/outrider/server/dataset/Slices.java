@@ -22,15 +22,15 @@ final class Slices {
     private final Map<String, Integer> sending = new ConcurrentHashMap<>();
 
     /** @throws BadInput if the slice does not follow what is here, is too long, or one of this file or too many are being sent */
-    void take(Arrival arrival, Path file, long from, InputStream slice) throws IOException {
-        if (!begins(arrival.createdBy)) {
+    void take(Upload upload, Path file, long from, InputStream slice) throws IOException {
+        if (!begins(upload.createdBy)) {
             throw BadInput.state(
                     BadInput.Code.BUSY, "file", "is one too many to be sent at once", "wait for one of the others");
         }
         try {
-            receive(arrival, file, from, slice);
+            receive(upload, file, from, slice);
         } finally {
-            sending.merge(arrival.createdBy, -1, Integer::sum);
+            sending.merge(upload.createdBy, -1, Integer::sum);
         }
     }
 
@@ -40,8 +40,8 @@ final class Slices {
         return false;
     }
 
-    private void receive(Arrival arrival, Path file, long from, InputStream slice) throws IOException {
-        long id = arrival.id;
+    private void receive(Upload upload, Path file, long from, InputStream slice) throws IOException {
+        long id = upload.id;
         if (!writing.add(id))
             throw BadInput.state(BadInput.Code.BUSY, "file", "is being sent from another page", "wait for it");
         try (FileChannel to = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
@@ -53,7 +53,7 @@ final class Slices {
                 throw BadInput.of("from", "is " + from + ", but " + to.size() + " bytes are here", "go on from there");
             }
             to.position(from);
-            if (!fits(slice, Channels.newOutputStream(to), arrival.bytes - from)) {
+            if (!fits(slice, Channels.newOutputStream(to), upload.bytes - from)) {
                 to.truncate(from);
                 throw BadInput.of("file", "holds more bytes than announced", "begin again");
             }

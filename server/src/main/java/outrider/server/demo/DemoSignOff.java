@@ -85,13 +85,13 @@ class DemoSignOff {
                                 DemoFiles.AUTHOR)));
     }
 
-    private void submit(long id, CutView cut, AuthorText memo) {
+    private void submit(long id, CutView cut, AuthorText authorText) {
         // cut, words and opening are kept together
         boolean begun = QuarkusTransaction.requiringNew().call(() -> comparisons.known(id) != null);
         if (!begun)
             QuarkusTransaction.requiringNew().run(() -> {
                 comparisons.setCut(id, cut, DemoFiles.AUTHOR);
-                drafting.save(id, new Drafting.Edit(-1, memo, Map.of()), DemoFiles.AUTHOR);
+                drafting.save(id, new Drafting.Edit(-1, authorText, Map.of()), DemoFiles.AUTHOR);
                 signOff.open(id, DemoFiles.AUTHOR);
             });
         QuarkusTransaction.requiringNew().run(() -> signOff.submit(id, DemoFiles.AUTHOR));

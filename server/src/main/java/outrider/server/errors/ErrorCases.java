@@ -13,7 +13,7 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.comparison.Comparisons;
-import outrider.server.comparison.Looks;
+import outrider.server.comparison.ValidationUses;
 import outrider.server.work.WorkStatus;
 import outrider.table.Column;
 import outrider.table.Table;
@@ -25,14 +25,19 @@ class ErrorCases {
     private final BriefTables tables;
     private final Candidates candidates;
     private final Comparisons comparisons;
-    private final Looks looks;
+    private final ValidationUses validationUse;
 
-    ErrorCases(Briefs briefs, BriefTables tables, Candidates candidates, Comparisons comparisons, Looks looks) {
+    ErrorCases(
+            Briefs briefs,
+            BriefTables tables,
+            Candidates candidates,
+            Comparisons comparisons,
+            ValidationUses validationUse) {
         this.briefs = briefs;
         this.tables = tables;
         this.candidates = candidates;
         this.comparisons = comparisons;
-        this.looks = looks;
+        this.validationUse = validationUse;
     }
 
     /** @throws BadInput if the candidate is none of the brief's, or not fitted */
@@ -42,7 +47,7 @@ class ErrorCases {
         if (!candidate.briefId.equals(briefId) || candidate.status != WorkStatus.DONE) {
             throw BadInput.of("candidate", "is not a finished candidate of this brief", "choose another");
         }
-        looks.looked(brief, comparisons.of(brief, null));
+        validationUse.looked(brief, comparisons.of(brief, null));
         int[] rows = Splits.of(brief).validation();
         var scored = comparisons.scored(candidate, brief);
         Ranking ranking = scored.validation();
@@ -81,7 +86,7 @@ class ErrorCases {
 
     private static boolean[] acted(Column column, ColumnSetup setup, int[] rows) {
         boolean[] acted = new boolean[rows.length];
-        for (int i = 0; i < rows.length; i++) acted[i] = setup.acted().contains(column.text(rows[i]));
+        for (int i = 0; i < rows.length; i++) acted[i] = setup.treatedLevels().contains(column.text(rows[i]));
         return acted;
     }
 }

@@ -29,7 +29,7 @@ import outrider.server.brief.Splits;
 import outrider.server.candidate.Candidate;
 import outrider.server.candidate.Candidates;
 import outrider.server.comparison.Comparisons;
-import outrider.server.comparison.Looks;
+import outrider.server.comparison.ValidationUses;
 import outrider.server.explain.Explanation.Plan;
 import outrider.server.work.WorkStatus;
 import outrider.stakes.NetValue;
@@ -45,7 +45,7 @@ public class Explanations {
     private final Briefs briefs;
     private final BriefTables tables;
     private final Comparisons comparisons;
-    private final Looks looks;
+    private final ValidationUses validationUse;
     private final EntityManager database;
     private final Clock clock;
 
@@ -54,7 +54,7 @@ public class Explanations {
             Briefs briefs,
             BriefTables tables,
             Comparisons comparisons,
-            Looks looks,
+            ValidationUses validationUse,
             EntityManager database,
             Clock clock) {
         this.database = database;
@@ -62,7 +62,7 @@ public class Explanations {
         this.briefs = briefs;
         this.tables = tables;
         this.comparisons = comparisons;
-        this.looks = looks;
+        this.validationUse = validationUse;
         this.clock = clock;
     }
 
@@ -144,7 +144,7 @@ public class Explanations {
         Brief brief = briefs.get(candidate.briefId);
         Model model = candidates.model(candidate);
         demand(plan, model);
-        looks.looked(brief, comparisons.of(brief, null));
+        validationUse.looked(brief, comparisons.of(brief, null));
         String asked = asked(candidate, brief, plan);
         // two who ask the same at once get one answer
         database.refresh(candidate, LockModeType.PESSIMISTIC_WRITE);

@@ -95,7 +95,7 @@ public class FollowResource {
         return Attachment.of(out, "contradictory-outcomes-" + id + ".csv");
     }
 
-    /** The brief's next edition, on this batch with the outcomes that arrived and the release's scores as one to beat. */
+    /** The brief's next revision, on this batch with the outcomes that arrived and the release's scores as one to beat. */
     @POST
     @Path("/{id}/next-brief")
     @RolesAllowed(Account.ANALYST)
@@ -103,7 +103,7 @@ public class FollowResource {
         return next.begin(id, identity.getPrincipal().getName());
     }
 
-    /** The next edition on this batch, with what decides now as it stands and recalibrated on the outcomes that arrived. */
+    /** The next revision on this batch, with what decides now as it stands and recalibrated on the outcomes that arrived. */
     @POST
     @Path("/{id}/recalibrate")
     @RolesAllowed(Account.ANALYST)

@@ -15,7 +15,7 @@ import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
 import outrider.server.brief.Columns;
 import outrider.server.brief.Decision;
-import outrider.server.brief.Editions;
+import outrider.server.brief.Revisions;
 import outrider.server.candidate.FitWork;
 import outrider.server.candidate.NewCandidates;
 import outrider.server.dataset.Dataset;
@@ -26,7 +26,7 @@ import outrider.split.SplitPlan;
 import outrider.table.Table;
 
 /**
- * Begins the next edition of a brief on a later batch: the same question, roles, stakes and policy; its records with the outcomes that
+ * Begins the next revision of a brief on a later batch: the same question, roles, stakes and policy; its records with the outcomes that
  * arrived; and the scores of what decides now as a column, so that it becomes a candidate to beat, or to recalibrate.
  */
 @ApplicationScoped
@@ -34,7 +34,7 @@ class NextBrief {
     private static final List<Double> SHARES = List.of(0.5, 0.25, 0.25);
 
     private final Briefs briefs;
-    private final Editions editions;
+    private final Revisions revisions;
     private final Columns columns;
     private final Datasets datasets;
     private final Releases releases;
@@ -44,7 +44,7 @@ class NextBrief {
 
     NextBrief(
             Briefs briefs,
-            Editions editions,
+            Revisions revisions,
             Columns columns,
             Datasets datasets,
             Releases releases,
@@ -54,7 +54,7 @@ class NextBrief {
         this.candidates = candidates;
         this.queue = queue;
         this.briefs = briefs;
-        this.editions = editions;
+        this.revisions = revisions;
         this.columns = columns;
         this.datasets = datasets;
         this.releases = releases;
@@ -62,12 +62,12 @@ class NextBrief {
     }
 
     /**
-     * @param briefId of the new edition
+     * @param briefId of the new revision
      * @param score column with the scores of what decides now
      */
     public record Begun(long briefId, String score) {}
 
-    /** @throws BadInput if the batch is not worked out, no outcome has arrived, or a next edition exists already */
+    /** @throws BadInput if the batch is not worked out, no outcome has arrived, or a next revision exists already */
     Begun begin(long batchId, String by) throws IOException {
         return begin(batchId, by, (batch, begun) -> List.of());
     }
@@ -82,7 +82,7 @@ class NextBrief {
         return begin(batchId, by, (batch, begun) -> recalibrated(batch, begun, by));
     }
 
-    /** What is made of an edition that was begun, in the same transaction; the candidates to be fitted. */
+    /** What is made of a revision that was begun, in the same transaction; the candidates to be fitted. */
     private interface Then {
         List<Long> candidates(FollowBatch batch, Begun begun);
     }
@@ -134,7 +134,7 @@ class NextBrief {
                     "has no outcomes to learn from yet",
                     "add those that came later first");
         }
-        editions.demandNone(batch.briefId);
+        revisions.demandNone(batch.briefId);
         String score = "score_version_" + releases.get(batch.releaseId).version;
         Table table = work.followed(batch).scored(score);
         String name = datasets.get(batch.datasetId).name.replaceFirst("\\.(csv|tsv|txt|parquet|xlsx)(\\.gz)?$", "")
@@ -151,7 +151,7 @@ class NextBrief {
     }
 
     private Begun begin(FollowBatch batch, long datasetId, String score, String by) {
-        Brief brief = briefs.get(editions.replace(batch.briefId, datasetId, by));
+        Brief brief = briefs.get(revisions.replace(batch.briefId, datasetId, by));
         BriefFile.Outcome outcome = brief.outcome;
         if (outcome != null) {
             BriefFile.Outcome arrived = outcome.ofArrived();

@@ -9,7 +9,7 @@ import outrider.server.trail.ReportActKind;
  * One brief in the list.
  *
  * @param outcome column of the outcome, and {@code events} the levels that count as one; null and empty where none is chosen
- * @param edition from 1; {@code nextId} is the edition after it, null for none
+ * @param revision from 1; {@code nextId} is the revision after it, null for none
  * @param owner whose it is
  * @param records of its file
  * @param eventRate of training and validation together; null before the split
@@ -23,7 +23,7 @@ public record BriefLine(
         String question,
         @Nullable String outcome,
         List<String> events,
-        int edition,
+        int revision,
         @Nullable Long nextId,
         String owner,
         Instant createdAt,
@@ -37,7 +37,7 @@ public record BriefLine(
 
     /** What has to be done next, the first of these that is open. */
     public enum Waiting {
-        LATER_EDITION,
+        LATER_REVISION,
         APPROVAL,
         ANSWER,
         NOTICE,

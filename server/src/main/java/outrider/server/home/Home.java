@@ -26,7 +26,7 @@ class Home {
 
     /** Briefs that match, newest first, with all that the list shows and decides by. */
     private static final String LINES = """
-            select b.id, b.name, b.question, cast(b.outcome as text) as outcome, b.edition, b.owner, b.created_at,
+            select b.id, b.name, b.question, cast(b.outcome as text) as outcome, b.revision, b.owner, b.created_at,
               d.records, cast(b.split_facts as text) as facts, b.words ->> 'currency' as currency,
               (select max(n.id) from brief n where n.previous_id = b.id) as next_id,
               count(c.id) filter (where c.status = 'done') as fitted,
@@ -94,7 +94,7 @@ class Home {
     }
 
     private static boolean isOpen(Waiting waiting) {
-        return waiting != Waiting.NOTHING && waiting != Waiting.LATER_EDITION;
+        return waiting != Waiting.NOTHING && waiting != Waiting.LATER_REVISION;
     }
 
     private BriefLine line(Tuple t) {
@@ -105,7 +105,7 @@ class Home {
                 Objects.requireNonNull(text(t, "question")),
                 outcome == null ? null : outcome.column(),
                 events(outcome),
-                number(t, "edition").intValue(),
+                number(t, "revision").intValue(),
                 t.get("next_id") == null ? null : number(t, "next_id").longValue(),
                 Objects.requireNonNull(text(t, "owner")),
                 t.get("created_at", Instant.class),
@@ -128,7 +128,7 @@ class Home {
     }
 
     private Waiting waitsFor(Tuple t) {
-        if (t.get("next_id") != null) return Waiting.LATER_EDITION;
+        if (t.get("next_id") != null) return Waiting.LATER_REVISION;
         ReportActKind last = signOff(t);
         if (last == ReportActKind.SUBMITTED) return Waiting.APPROVAL;
         if (last == ReportActKind.RETURNED) return Waiting.ANSWER;

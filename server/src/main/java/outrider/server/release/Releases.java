@@ -170,7 +170,7 @@ public class Releases {
                 signed(candidate, brief, recipe, approved.evidence()),
                 ReleaseColumns.of(recipe, tables.table(brief), Splits.of(brief).training(), brief::column),
                 ReleaseDocument.Acting.of(brief.columns),
-                approved.evidence().recipe().memo().monitoring(),
+                approved.evidence().recipe().authorText().monitoring(),
                 unknown,
                 Sha256.of(written.toByteArray()),
                 by,

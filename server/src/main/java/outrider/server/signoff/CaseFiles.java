@@ -55,7 +55,7 @@ class CaseFiles {
 
     /** The brief as far as it is; {@link BriefFile#demandWhole} refuses one without an outcome or a split. */
     @SuppressWarnings("NullAway")
-    BriefFile of(Brief b, AuthorText memo) {
+    BriefFile of(Brief b, AuthorText authorText) {
         Dataset dataset = datasets.get(b.datasetId);
         List<Candidate> finished = candidates.finished(b.id);
         Map<Long, String> names = finished.stream().collect(Collectors.toMap(c -> c.id, c -> c.name));
@@ -97,7 +97,7 @@ class CaseFiles {
                                 seal.openedAt.toString(),
                                 names.getOrDefault(seal.candidateId, "candidate " + seal.candidateId),
                                 seal.cutRecords),
-                memo);
+                authorText);
     }
 
     /** Every column by name, so that nothing is left to be taken for something. */
@@ -143,8 +143,8 @@ class CaseFiles {
 
     /** What the author's words do not change. */
     private static String key(BriefFile file, Brief b, List<Candidate> finished) {
-        AuthorText asked =
-                new AuthorText(null, Map.of(), file.memo().today(), file.memo().todayRecords(), List.of());
+        AuthorText asked = new AuthorText(
+                null, Map.of(), file.authorText().today(), file.authorText().todayRecords(), List.of());
         List<Long> ids = finished.stream().map(c -> c.id).toList();
         return Sha256.of(Canonical.write(List.of(b.id, ids, file.with(asked))));
     }

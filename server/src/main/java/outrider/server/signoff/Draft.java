@@ -20,7 +20,7 @@ public class Draft extends PanacheEntityBase {
     public int version;
 
     @JdbcTypeCode(SqlTypes.JSON)
-    public AuthorText memo;
+    public AuthorText authorText;
 
     /** Answers to the remarks of the last returned report, by the remark's number from 0. */
     @JdbcTypeCode(SqlTypes.JSON)

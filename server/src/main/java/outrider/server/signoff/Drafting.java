@@ -28,7 +28,7 @@ import outrider.server.brief.Briefs;
 import outrider.server.candidate.Candidate;
 import outrider.server.comparison.Comparisons;
 import outrider.server.comparison.Cut;
-import outrider.server.comparison.Looks;
+import outrider.server.comparison.ValidationUses;
 import outrider.server.pin.Pin;
 import outrider.server.pin.Pins;
 import outrider.server.trail.Act;
@@ -45,7 +45,7 @@ public class Drafting {
     private final Briefs briefs;
     private final CaseFiles files;
     private final Comparisons comparisons;
-    private final Looks looks;
+    private final ValidationUses validationUse;
     private final Pins pins;
     private final Policies policies;
     private final Trail trail;
@@ -55,7 +55,7 @@ public class Drafting {
             Briefs briefs,
             CaseFiles files,
             Comparisons comparisons,
-            Looks looks,
+            ValidationUses validationUse,
             Pins pins,
             Policies policies,
             Trail trail,
@@ -63,7 +63,7 @@ public class Drafting {
         this.briefs = briefs;
         this.files = files;
         this.comparisons = comparisons;
-        this.looks = looks;
+        this.validationUse = validationUse;
         this.pins = pins;
         this.policies = policies;
         this.trail = trail;
@@ -71,7 +71,7 @@ public class Drafting {
     }
 
     /** @param answers by the number of the remark, from 0 */
-    public record Edit(int version, AuthorText memo, Map<String, String> answers) {}
+    public record Edit(int version, AuthorText authorText, Map<String, String> answers) {}
 
     Draft draft(long briefId) {
         Draft draft = Draft.findById(briefId);
@@ -80,7 +80,7 @@ public class Drafting {
         none.briefId = briefId;
         // so that the first to be kept is another one
         none.version = -1;
-        none.memo = AuthorText.EMPTY;
+        none.authorText = AuthorText.EMPTY;
         none.answers = Map.of();
         none.writers = List.of();
         return none;
@@ -92,9 +92,9 @@ public class Drafting {
         briefs.get(briefId);
         Draft draft = draft(briefId);
         if (draft.version != edit.version()) throw new OptimisticLockException();
-        AuthorText memo = edit.memo() == null ? AuthorText.EMPTY : edit.memo();
-        memo.words().forEach((paragraph, words) -> FigureWords.demandKnown(paragraph.jsonName(), words));
-        memo.monitoring().forEach(w -> FigureWords.demandKnown("monitoring", w.what() + " " + w.limit()));
+        AuthorText authorText = edit.authorText() == null ? AuthorText.EMPTY : edit.authorText();
+        authorText.words().forEach((paragraph, words) -> FigureWords.demandKnown(paragraph.jsonName(), words));
+        authorText.monitoring().forEach(w -> FigureWords.demandKnown("monitoring", w.what() + " " + w.limit()));
         Map<String, String> answers = new TreeMap<>();
         if (edit.answers() != null) {
             edit.answers().forEach((remark, words) -> {
@@ -104,9 +104,9 @@ public class Drafting {
                 if (!words.isBlank()) answers.put(remark, words.strip());
             });
         }
-        if (memo.equals(draft.memo) && answers.equals(draft.answers)) return;
-        String changed = changed(draft.memo, memo, answers.equals(draft.answers));
-        draft.memo = memo;
+        if (authorText.equals(draft.authorText) && answers.equals(draft.answers)) return;
+        String changed = changed(draft.authorText, authorText, answers.equals(draft.answers));
+        draft.authorText = authorText;
         draft.answers = answers;
         draft.writers =
                 Stream.concat(draft.writers.stream(), Stream.of(by)).distinct().toList();
@@ -157,9 +157,9 @@ public class Drafting {
         Brief brief = briefs.get(briefId);
         Cut cut = comparisons.cut(briefId);
         Draft draft = draft(briefId);
-        BriefFile file = files.of(brief, draft.memo);
+        BriefFile file = files.of(brief, draft.authorText);
         Figures figures = files.figures(brief, file);
-        AnalysisHistory conduct = conduct(briefId);
+        AnalysisHistory history = history(briefId);
         Policies.Current policy = policies.current();
         Report last = Report.find("briefId = ?1 order by id desc", briefId).firstResult();
         return new Evidence(
@@ -171,11 +171,11 @@ public class Drafting {
                 cannotApprove(brief, draft, cut, by),
                 file,
                 figures,
-                conduct,
+                history,
                 pinned(briefId, cut),
                 policy.version(),
                 policy.policy(),
-                SignOffChecks.of(policy.policy(), file, figures, conduct),
+                SignOffChecks.of(policy.policy(), file, figures, history),
                 answers(draft),
                 last == null ? null : new Evidence.Before(last.id, last.sha256),
                 imprint.head(Trail.chain(briefId)),
@@ -183,7 +183,7 @@ public class Drafting {
                 imprint.openKey());
     }
 
-    private AnalysisHistory conduct(long briefId) {
+    private AnalysisHistory history(long briefId) {
         int made = (int) Candidate.count("briefId", briefId);
         long trials = Draft.getEntityManager()
                 .createQuery(
@@ -191,12 +191,12 @@ public class Drafting {
                         Long.class)
                 .setParameter(1, briefId)
                 .getSingleResult();
-        Looks.Counts counts = looks.counts(briefId);
+        ValidationUses.Counts counts = validationUse.counts(briefId);
         return new AnalysisHistory(counts.looks(), counts.choices(), made + (int) trials);
     }
 
     /**
-     * The author, whoever wrote in it, whoever fitted the candidate or a member of its blend, and whoever shaped this edition of the
+     * The author, whoever wrote in it, whoever fitted the candidate or a member of its blend, and whoever shaped this revision of the
      * brief or one before.
      */
     private List<String> cannotApprove(Brief brief, Draft draft, Cut cut, @Nullable String by) {
@@ -257,6 +257,6 @@ public class Drafting {
     /** The brief as one file. */
     @ActivateRequestContext
     String yaml(long briefId) {
-        return CaseYaml.write(files.of(briefs.get(briefId), draft(briefId).memo));
+        return CaseYaml.write(files.of(briefs.get(briefId), draft(briefId).authorText));
     }
 }

@@ -17,12 +17,12 @@ import outrider.server.trail.Trail;
 @ApplicationScoped
 class IssuedFiles {
     private final SignOff signOff;
-    private final Standings standings;
+    private final ReportStatuses statuses;
     private final Trail trail;
 
-    IssuedFiles(SignOff signOff, Standings standings, Trail trail) {
+    IssuedFiles(SignOff signOff, ReportStatuses statuses, Trail trail) {
         this.signOff = signOff;
-        this.standings = standings;
+        this.statuses = statuses;
         this.trail = trail;
     }
 
@@ -52,7 +52,7 @@ class IssuedFiles {
         return HtmlReport.complete(
                 new String(report.rendering, StandardCharsets.UTF_8),
                 signOff.acts(id).stream().map(IssuedFiles::approval).toList(),
-                standings.of(report).status().words(),
+                statuses.of(report).status().words(),
                 fonts);
     }
 

@@ -16,10 +16,10 @@ import outrider.casefile.SignOffChecks;
 /** Holds the reports that are open against a policy that is not kept yet. */
 @ApplicationScoped
 class PolicyTrial {
-    private final Standings standings;
+    private final ReportStatuses statuses;
 
-    PolicyTrial(Standings standings) {
-        this.standings = standings;
+    PolicyTrial(ReportStatuses statuses) {
+        this.statuses = statuses;
     }
 
     /** Reports on which a check would pass now and did not, or fail and did not: it is new, or its limits are. */
@@ -36,13 +36,13 @@ class PolicyTrial {
     Trial of(Policy policy) {
         Map<Check, int[]> changes = new TreeMap<>();
         int open = 0;
-        for (Standings.Standing standing : standings.open()) {
+        for (ReportStatuses.Current current : statuses.open()) {
             open++;
-            Evidence evidence = EvidenceFile.evidence(standing.report().evidence);
+            Evidence evidence = EvidenceFile.evidence(current.report().evidence);
             Map<Check, Boolean> before =
                     evidence.checks().stream().collect(Collectors.toMap(CheckResult::check, CheckResult::passes));
             for (CheckResult now :
-                    SignOffChecks.of(policy, evidence.recipe(), evidence.figures(), evidence.conduct())) {
+                    SignOffChecks.of(policy, evidence.recipe(), evidence.figures(), evidence.history())) {
                 boolean passed = before.getOrDefault(now.check(), true);
                 if (passed == now.passes()) continue;
                 changes.computeIfAbsent(now.check(), c -> new int[2])[now.passes() ? 0 : 1]++;

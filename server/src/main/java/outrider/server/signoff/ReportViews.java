@@ -28,21 +28,21 @@ import outrider.report.FirstPage;
 import outrider.server.account.Account;
 import outrider.server.brief.Brief;
 import outrider.server.brief.Briefs;
-import outrider.server.signoff.Standings.Standing;
+import outrider.server.signoff.ReportStatuses.Current;
 import outrider.server.trail.ReportActKind;
 
 /** What the screens of the sign-off show. */
 @ApplicationScoped
 class ReportViews {
     private final SignOff signOff;
-    private final Standings standings;
+    private final ReportStatuses statuses;
     private final Drafting drafting;
     private final Briefs briefs;
     private final SecurityIdentity identity;
 
-    ReportViews(SignOff signOff, Standings standings, Drafting drafting, Briefs briefs, SecurityIdentity identity) {
+    ReportViews(SignOff signOff, ReportStatuses statuses, Drafting drafting, Briefs briefs, SecurityIdentity identity) {
         this.signOff = signOff;
-        this.standings = standings;
+        this.statuses = statuses;
         this.drafting = drafting;
         this.briefs = briefs;
         this.identity = identity;
@@ -89,7 +89,7 @@ class ReportViews {
     record Page(
             String decision,
             String expected,
-            List<FirstPage.Way> ways,
+            List<FirstPage.Alternative> ways,
             String confirmation,
             boolean confirmed,
             List<String> why,
@@ -151,7 +151,7 @@ class ReportViews {
      */
     record DraftView(
             int version,
-            AuthorText memo,
+            AuthorText authorText,
             Map<String, String> answers,
             List<RemarkView> remarks,
             @Nullable SealView seal,
@@ -190,18 +190,18 @@ class ReportViews {
         return identity.getRoles();
     }
 
-    private List<ReportHead> heads(List<Standing> standings) {
+    private List<ReportHead> heads(List<Current> statuses) {
         Map<Long, Brief> named =
-                briefs.all(standings.stream().map(s -> s.report().briefId).collect(toSet()));
-        return standings.stream()
+                briefs.all(statuses.stream().map(s -> s.report().briefId).collect(toSet()));
+        return statuses.stream()
                 .map(s -> head(s, requireNonNull(named.get(s.report().briefId))))
                 .toList();
     }
 
-    private static ReportHead head(Standing standing, Brief brief) {
-        Report report = standing.report();
-        ReportStatus status = standing.status();
-        Report later = standing.later();
+    private static ReportHead head(Current current, Brief brief) {
+        Report report = current.report();
+        ReportStatus status = current.status();
+        Report later = current.later();
         return new ReportHead(
                 report.id,
                 report.briefId,
@@ -217,18 +217,18 @@ class ReportViews {
 
     @ActivateRequestContext
     List<ReportHead> of(long briefId) {
-        return heads(standings.of(signOff.of(briefId)));
+        return heads(statuses.of(signOff.of(briefId)));
     }
 
     /** Reports that wait for whoever asks: to be decided on, or to be answered. */
     @ActivateRequestContext
     List<ReportHead> waiting() {
-        return heads(standings.open().stream().filter(this::isMine).toList());
+        return heads(statuses.open().stream().filter(this::isMine).toList());
     }
 
-    private boolean isMine(Standing standing) {
-        Report report = standing.report();
-        return switch (standing.state()) {
+    private boolean isMine(Current current) {
+        Report report = current.report();
+        return switch (current.state()) {
             case WAITING -> signOff.barred(report, me(), roles()) == null;
             case RETURNED -> report.issuedBy.equals(me());
             default -> false;
@@ -238,7 +238,7 @@ class ReportViews {
     @ActivateRequestContext
     ReportView view(long id) {
         Report report = signOff.get(id);
-        ReportHead head = head(standings.of(report), briefs.get(report.briefId));
+        ReportHead head = head(statuses.of(report), briefs.get(report.briefId));
         List<ReportAct> acts = signOff.acts(id);
         boolean mayWithdraw = head.state() != ReportStatus.State.WITHDRAWN
                 && head.state() != ReportStatus.State.SUPERSEDED
@@ -271,7 +271,7 @@ class ReportViews {
     }
 
     private List<CheckView> checks(List<CheckResult> results, List<ReportAct> acts) {
-        Set<String> waived = ReportStatus.waived(acts, standings.today());
+        Set<String> waived = ReportStatus.waived(acts, statuses.today());
         return results.stream()
                 .map(c -> {
                     String waiver = null;
@@ -305,7 +305,7 @@ class ReportViews {
         }
         return new DraftView(
                 draft.version,
-                draft.memo,
+                draft.authorText,
                 draft.answers,
                 remarks,
                 seal == null ? null : new SealView(seal.openedBy, seal.openedAt, seal.candidateId, seal.cutRecords),

@@ -46,7 +46,7 @@ public class SignOff {
     private final Briefs briefs;
     private final Comparisons comparisons;
     private final Drafting drafting;
-    private final Standings standings;
+    private final ReportStatuses statuses;
     private final ServerKey key;
     private final EntityManager database;
 
@@ -56,7 +56,7 @@ public class SignOff {
             Briefs briefs,
             Comparisons comparisons,
             Drafting drafting,
-            Standings standings,
+            ReportStatuses statuses,
             ServerKey key,
             EntityManager database,
             Clock clock) {
@@ -64,7 +64,7 @@ public class SignOff {
         this.clock = clock;
         this.comparisons = comparisons;
         this.drafting = drafting;
-        this.standings = standings;
+        this.statuses = statuses;
         this.key = key;
         this.database = database;
     }
@@ -166,7 +166,7 @@ public class SignOff {
 
     /** By which approvals and waivers end. */
     private LocalDate today() {
-        return standings.today();
+        return statuses.today();
     }
 
     private static String subject(long id) {
@@ -190,7 +190,7 @@ public class SignOff {
     }
 
     private ReportStatus status(Report report) {
-        return standings.of(report).status();
+        return statuses.of(report).status();
     }
 
     /** Why what a report approved may not go on; null where it may, superseded by another report or not. */

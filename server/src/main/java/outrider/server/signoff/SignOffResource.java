@@ -33,7 +33,7 @@ public class SignOffResource {
     }
 
     /** @param answers by the number of the remark, from 0 */
-    public record DraftEdit(int version, AuthorText memo, Map<String, String> answers) {}
+    public record DraftEdit(int version, AuthorText authorText, Map<String, String> answers) {}
 
     private String me() {
         return identity.getPrincipal().getName();
@@ -47,7 +47,7 @@ public class SignOffResource {
     @PUT
     @RolesAllowed(Account.ANALYST)
     public ReportViews.DraftView write(long brief, DraftEdit edit) {
-        drafting.save(brief, new Drafting.Edit(edit.version(), edit.memo(), edit.answers()), me());
+        drafting.save(brief, new Drafting.Edit(edit.version(), edit.authorText(), edit.answers()), me());
         return views.draft(brief);
     }
 

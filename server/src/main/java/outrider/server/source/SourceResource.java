@@ -13,8 +13,8 @@ import outrider.server.access.Access;
 import outrider.server.access.Belonging;
 import outrider.server.access.Right;
 import outrider.server.account.Account;
-import outrider.server.dataset.ArrivalView;
-import outrider.server.dataset.Arrivals;
+import outrider.server.dataset.UploadView;
+import outrider.server.dataset.Uploads;
 import outrider.table.Preview;
 
 /** Tables out of databases that the administrator has named. */
@@ -22,14 +22,14 @@ import outrider.table.Preview;
 @RolesAllowed(Account.ANALYST)
 public class SourceResource {
     private final Sources sources;
-    private final Arrivals arrivals;
+    private final Uploads uploads;
     private final Access access;
     private final SecurityIdentity identity;
 
-    SourceResource(Sources sources, Arrivals arrivals, Access access, SecurityIdentity identity) {
+    SourceResource(Sources sources, Uploads uploads, Access access, SecurityIdentity identity) {
         this.access = access;
         this.sources = sources;
-        this.arrivals = arrivals;
+        this.uploads = uploads;
         this.identity = identity;
     }
 
@@ -63,12 +63,12 @@ public class SourceResource {
     /** Copies the answer in the background; the copy is then read as a file that came in. */
     @POST
     @Path("/copy")
-    public ArrivalView copy(SourceQuery asked) throws IOException {
+    public UploadView copy(SourceQuery asked) throws IOException {
         if (asked.briefId() != null) access.demand(Belonging.BRIEF, asked.briefId(), Right.WORK);
         sources.preview(asked.source() == null ? "" : asked.source(), asked.query());
         String by = identity.getPrincipal().getName();
-        return arrivals.view(
-                arrivals.copied(
+        return uploads.view(
+                uploads.copied(
                         asked.name(),
                         asked.briefId(),
                         by,

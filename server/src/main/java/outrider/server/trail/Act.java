@@ -21,6 +21,8 @@ public enum Act {
     HANDED_ON("brief handed on"),
     BRIEF_BEGUN("brief begun"),
     BRIEF_CHANGED("brief changed"),
+    REVISION_BEGUN("revision begun"),
+    /** What a revision was called in entries of before. */
     EDITION_BEGUN("edition begun"),
     COLUMNS_CHANGED("columns changed"),
     COLUMNS_DESCRIBED("columns described"),
@@ -73,6 +75,7 @@ public enum Act {
     public static final List<Act> SHAPING = List.of(
             BRIEF_BEGUN,
             BRIEF_CHANGED,
+            REVISION_BEGUN,
             EDITION_BEGUN,
             DATA_REPLACED,
             COLUMNS_CHANGED,

@@ -11,7 +11,7 @@ public class BodyLimit {
     @ServerRequestFilter
     public void limit(ContainerRequestContext request) {
         String path = request.getUriInfo().getPath();
-        boolean upload = path.endsWith("/datasets") || path.matches(".*/arrivals/\\d+/bytes");
+        boolean upload = path.endsWith("/datasets") || path.matches(".*/uploads/\\d+/bytes");
         if (upload) return;
         if (request.getLength() > MOST) throw BadInput.of("request", "is larger than 1 MB", "send less");
         if (request.getHeaderString("Transfer-Encoding") != null) {

@@ -15,13 +15,13 @@ import java.time.Duration;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.junit.jupiter.api.Test;
 import outrider.base.BadInput;
-import outrider.server.dataset.Arrival.State;
+import outrider.server.dataset.Upload.State;
 
 /** Servers that share a folder of files on their way in, and such as do not. */
 @QuarkusTest
 class ServersTest {
     @Inject
-    Arrivals here;
+    Uploads here;
 
     @Inject
     Datasets datasets;
@@ -35,17 +35,17 @@ class ServersTest {
     @ConfigProperty(name = "outrider.files")
     String folder;
 
-    private long arrival(State state) {
+    private long upload(State state) {
         return QuarkusTransaction.requiringNew().call(() -> {
-            Arrival arrival = here.begin("two-servers.csv", 10, null, "analyst");
-            arrival.state = state;
-            arrival.beat = clock.instant();
-            return arrival.id;
+            Upload upload = here.begin("two-servers.csv", 10, null, "analyst");
+            upload.state = state;
+            upload.beat = clock.instant();
+            return upload.id;
         });
     }
 
     private static State state(long id) {
-        return QuarkusTransaction.requiringNew().call(() -> Arrival.<Arrival>findById(id).state);
+        return QuarkusTransaction.requiringNew().call(() -> Upload.<Upload>findById(id).state);
     }
 
     private Servers other(Path of) throws Exception {
@@ -54,16 +54,16 @@ class ServersTest {
 
     @Test
     void oneThatStartsLeavesAloneWhatAnotherReads() throws Exception {
-        long id = arrival(State.READING);
+        long id = upload(State.READING);
         Servers servers = other(Path.of(folder));
-        Arrivals there = new Arrivals(datasets, servers, folder, clock);
+        Uploads there = new Uploads(datasets, servers, folder, clock);
         there.look(new StartupEvent());
         try {
             assertThat(state(id)).isEqualTo(State.READING);
             assertThat(QuarkusTransaction.requiringNew().call(() -> there.get(id).name))
                     .isEqualTo("two-servers.csv");
             QuarkusTransaction.requiringNew()
-                    .run(() -> Arrival.update(
+                    .run(() -> Upload.update(
                             "beat = ?1 where id = ?2", clock.instant().minus(Duration.ofMinutes(2)), id));
             servers.beat();
             assertThat(state(id)).as("nobody says that it is read").isEqualTo(State.INTERRUPTED);
@@ -79,8 +79,8 @@ class ServersTest {
         assertThatThrownBy(servers::begin)
                 .isInstanceOf(IllegalStateException.class)
                 .hasMessageContaining("give both the same OUTRIDER_FILES");
-        long id = arrival(State.RECEIVING);
-        Arrivals there = new Arrivals(datasets, servers, elsewhere.toString(), clock);
+        long id = upload(State.RECEIVING);
+        Uploads there = new Uploads(datasets, servers, elsewhere.toString(), clock);
         assertThatThrownBy(() -> QuarkusTransaction.requiringNew().run(() -> there.get(id)))
                 .isInstanceOf(BadInput.class)
                 .hasMessageContaining("is coming in on another server");

@@ -18,7 +18,7 @@ import outrider.table.Dialect;
 
 /** A file on its way in: its bytes are kept in a folder of this server until it is stored as a dataset or discarded. */
 @Entity
-public class Arrival extends PanacheEntityBase {
+public class Upload extends PanacheEntityBase {
     /** What has become of it so far. */
     public enum State {
         RECEIVING,

@@ -7,10 +7,10 @@ import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
 /** How numbers are written in a report: as on the screen, halves up. Undefined ones are "–". */
-public final class Written {
+public final class NumberText {
     public static final String NONE = "–";
 
-    private Written() {}
+    private NumberText() {}
 
     private static String format(String pattern, double value) {
         DecimalFormat written = new DecimalFormat(pattern, DecimalFormatSymbols.getInstance(Locale.ROOT));

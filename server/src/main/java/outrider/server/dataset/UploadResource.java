@@ -19,70 +19,70 @@ import outrider.server.access.Right;
 import outrider.server.account.Account;
 
 /** Files on their way in. */
-@Path("/arrivals")
+@Path("/uploads")
 @RolesAllowed(Account.ANALYST)
-public class ArrivalResource {
-    private final Arrivals arrivals;
+public class UploadResource {
+    private final Uploads uploads;
     private final Access access;
     private final SecurityIdentity identity;
 
-    ArrivalResource(Arrivals arrivals, Access access, SecurityIdentity identity) {
+    UploadResource(Uploads uploads, Access access, SecurityIdentity identity) {
         this.access = access;
-        this.arrivals = arrivals;
+        this.uploads = uploads;
         this.identity = identity;
     }
 
     /** @param briefId the brief whose file it is to replace, or null */
-    public record NewArrival(String name, long bytes, Long briefId) {}
+    public record NewUpload(String name, long bytes, Long briefId) {}
 
     @GET
-    public List<ArrivalView> list() {
-        return arrivals.open(identity.getPrincipal().getName()).stream()
-                .map(a -> arrivals.view(a, false))
+    public List<UploadView> list() {
+        return uploads.open(identity.getPrincipal().getName()).stream()
+                .map(a -> uploads.view(a, false))
                 .toList();
     }
 
     @POST
-    public ArrivalView begin(NewArrival wanted) throws IOException {
+    public UploadView begin(NewUpload wanted) throws IOException {
         if (wanted.briefId() != null) access.demand(Belonging.BRIEF, wanted.briefId(), Right.WORK);
         String by = identity.getPrincipal().getName();
-        return arrivals.view(arrivals.begin(wanted.name(), wanted.bytes(), wanted.briefId(), by), false);
+        return uploads.view(uploads.begin(wanted.name(), wanted.bytes(), wanted.briefId(), by), false);
     }
 
     @GET
     @Path("/{id}")
-    public ArrivalView get(long id) {
-        return arrivals.view(arrivals.get(id), true);
+    public UploadView get(long id) {
+        return uploads.view(uploads.get(id), true);
     }
 
     @PUT
     @Path("/{id}/bytes")
     @Consumes("application/octet-stream")
     public void append(long id, @QueryParam("from") long from, InputStream slice) throws IOException {
-        arrivals.append(id, from, slice);
+        uploads.append(id, from, slice);
     }
 
     @PUT
     @Path("/{id}/manner")
-    public ArrivalView correct(long id, TableFile.Manner manner) {
-        return arrivals.view(arrivals.correct(id, manner), true);
+    public UploadView correct(long id, TableFile.Manner manner) {
+        return uploads.view(uploads.correct(id, manner), true);
     }
 
     @POST
     @Path("/{id}/read")
-    public ArrivalView read(long id) {
-        return arrivals.view(arrivals.read(id), false);
+    public UploadView read(long id) {
+        return uploads.view(uploads.read(id), false);
     }
 
     @POST
     @Path("/{id}/stop")
-    public ArrivalView stop(long id) {
-        return arrivals.view(arrivals.stop(id), false);
+    public UploadView stop(long id) {
+        return uploads.view(uploads.stop(id), false);
     }
 
     @DELETE
     @Path("/{id}")
     public void discard(long id) throws IOException {
-        arrivals.discard(id);
+        uploads.discard(id);
     }
 }

@@ -13,12 +13,12 @@ import outrider.table.Dialect;
  * @param preview null before all bytes are here, and for what cannot be previewed
  * @param refusal why it cannot be previewed, or null
  */
-public record ArrivalView(
+public record UploadView(
         long id,
         String name,
         long bytes,
         long received,
-        Arrival.State state,
+        Upload.State state,
         double progress,
         @Nullable String step,
         @Nullable String message,

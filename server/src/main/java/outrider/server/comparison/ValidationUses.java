@@ -18,14 +18,14 @@ import outrider.server.trail.Trail;
 
 /** Counts how often validation is used to choose, and what that costs (METHODS section 6). */
 @ApplicationScoped
-public class Looks {
+public class ValidationUses {
     private final Candidates candidates;
     private final EntityManager database;
     private final SecurityIdentity identity;
 
     private final Clock clock;
 
-    Looks(Candidates candidates, EntityManager database, SecurityIdentity identity, Clock clock) {
+    ValidationUses(Candidates candidates, EntityManager database, SecurityIdentity identity, Clock clock) {
         this.clock = clock;
         this.candidates = candidates;
         this.database = database;
@@ -104,8 +104,8 @@ public class Looks {
                 (int) ValidationUse.count("briefId = ?1 and act = ?2", briefId, ValidationUse.Use.CHOSE));
     }
 
-    ComparisonView.LooksView view(Brief brief, Comparisons.Compared compared, @Nullable Double optimism) {
+    ComparisonView.ValidationUseView view(Brief brief, Comparisons.Compared compared, @Nullable Double optimism) {
         Counts counts = counts(brief.id);
-        return new ComparisonView.LooksView(counts.looks(), counts.choices(), compared(compared), optimism);
+        return new ComparisonView.ValidationUseView(counts.looks(), counts.choices(), compared(compared), optimism);
     }
 }

@@ -19,14 +19,14 @@ import outrider.uncertainty.Sample;
  * All intervals and paired verdicts of candidates on many records, from their bare scores, beside {@code Arrays.parallelSort} of the same
  * columns; the two take turns. Records that stand alone, that weigh differently, and that belong to customers of four.
  */
-public final class DoubtBench {
+public final class UncertaintyBench {
     private static final int CANDIDATES = 8;
     private static final int FEW_CANDIDATES = 4;
     private static final int ROUNDS = 9;
     private static final int FEW_ROUNDS = 3;
     private static final double SHARE = 0.083;
 
-    private DoubtBench() {}
+    private UncertaintyBench() {}
 
     public static void main(String[] args) {
         time("records that stand alone", new Drawn(1_000_000, CANDIDATES, false, 1), ROUNDS, " (aim: at most 5)");
@@ -36,18 +36,18 @@ public final class DoubtBench {
 
     private static void time(String what, Drawn drawn, int rounds, String aim) {
         double[] sorts = new double[rounds];
-        double[] doubts = new double[rounds];
+        double[] uncertainties = new double[rounds];
         for (int round = 0; round < rounds; round++) {
             long start = System.nanoTime();
             for (double[] column : drawn.scores) Arrays.parallelSort(column.clone());
             long sorted = System.nanoTime();
             intervals(drawn);
             sorts[round] = (sorted - start) / 1e6;
-            doubts[round] = (System.nanoTime() - sorted) / 1e6;
+            uncertainties[round] = (System.nanoTime() - sorted) / 1e6;
         }
         Arrays.sort(sorts);
-        Arrays.sort(doubts);
-        double ours = doubts[rounds / 2];
+        Arrays.sort(uncertainties);
+        double ours = uncertainties[rounds / 2];
         double theirs = sorts[rounds / 2];
         System.out.printf(
                 "intervals and verdicts of %d x %,d, %s: median %.0f ms; parallelSort of the columns: median %.0f ms; ratio %.2f%s%n",
@@ -60,7 +60,7 @@ public final class DoubtBench {
         final Sample sample;
 
         Drawn(int records, int candidates, boolean weighed, int each) {
-            RandomStream random = new Seeds(1).stream("doubt");
+            RandomStream random = new Seeds(1).stream("uncertainty");
             scores = new double[candidates][records];
             byte[] outcome = new byte[records];
             double[] weight = weighed ? new double[records] : null;

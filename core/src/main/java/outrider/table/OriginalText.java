@@ -10,7 +10,7 @@ import java.util.Arrays;
  * @param decimal '.' or ','
  * @param oddRecords record numbers, ascending
  */
-record Written(byte[] decimals, char decimal, int[] oddRecords, String[] oddTexts) {
+record OriginalText(byte[] decimals, char decimal, int[] oddRecords, String[] oddTexts) {
     static final byte SHORTEST = -1;
     static final byte ODD = -2;
     /** Numbers of up to this many decimals and below {@link #MOST_DIGITS} come back exactly from their double. */

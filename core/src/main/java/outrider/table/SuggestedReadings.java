@@ -13,27 +13,26 @@ import java.util.TreeMap;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import outrider.table.Reading.Mend;
-import outrider.table.Reading.Way;
+import outrider.table.SuggestedReading.Choice;
 
 /** Finds how a column of texts may be meant. */
-final class Mends {
+final class SuggestedReadings {
     private static final double NEARLY = 0.8;
     private static final int MOST_ODD = 5;
     private static final int EXAMPLES = 3;
     /** A column whose first records are nothing of the kind is not looked at further. */
     private static final int FIRST = 1000;
 
-    private Mends() {}
+    private SuggestedReadings() {}
 
-    static @Nullable Mend of(Column column, @Nullable Dialect dialect) {
-        if (column instanceof NumberColumn numbers) return NumberMends.of(numbers);
-        if (column instanceof DateColumn days) return DateMends.of(days);
+    static @Nullable SuggestedReading of(Column column, @Nullable Dialect dialect) {
+        if (column instanceof NumberColumn numbers) return SuggestedNumbers.of(numbers);
+        if (column instanceof DateColumn days) return SuggestedDates.of(days);
         if (column.type() != ColumnType.CATEGORY && column.type() != ColumnType.TEXT) return null;
         Map<String, Integer> first = counts(column, Math.min(column.size(), FIRST));
         boolean more = column.size() > FIRST;
         Ways ways = Ways.KNOWN.of(first, dialect);
-        Mend found = ways.isEmpty() ? null : ways.nearlyAny(more ? counts(column, column.size()) : first);
+        SuggestedReading found = ways.isEmpty() ? null : ways.nearlyAny(more ? counts(column, column.size()) : first);
         return found != null ? found : sameType(column);
     }
 
@@ -69,24 +68,24 @@ final class Mends {
         }
 
         @Nullable
-        Mend nearlyAny(Map<String, Integer> counts) {
-            List<Mend> found = numbers.stream()
+        SuggestedReading nearlyAny(Map<String, Integer> counts) {
+            List<SuggestedReading> found = numbers.stream()
                     .map(f -> numbers(counts, f))
                     .filter(Objects::nonNull)
                     .toList();
-            if (!found.isEmpty()) return oneOrAll(counts, found, Mends::shownNumber);
+            if (!found.isEmpty()) return oneOrAll(counts, found, SuggestedReadings::shownNumber);
             found = days.stream()
                     .map(p -> days(counts, p))
                     .filter(Objects::nonNull)
                     .toList();
-            return found.isEmpty() ? null : oneOrAll(counts, found, Mends::shownDay);
+            return found.isEmpty() ? null : oneOrAll(counts, found, SuggestedReadings::shownDay);
         }
 
-        private static @Nullable Mend numbers(Map<String, Integer> counts, NumberFormat format) {
+        private static @Nullable SuggestedReading numbers(Map<String, Integer> counts, NumberFormat format) {
             return nearly(counts, ColumnType.NUMBER, format.name(), format::mayWrite);
         }
 
-        private static @Nullable Mend days(Map<String, Integer> counts, String pattern) {
+        private static @Nullable SuggestedReading days(Map<String, Integer> counts, String pattern) {
             DateFormat format = DateFormat.of(pattern);
             return nearly(counts, ColumnType.DATE, pattern, t -> format.day(t) != DateColumn.MISSING);
         }
@@ -102,7 +101,7 @@ final class Mends {
     }
 
     /** Texts that stand for missing, and levels that are alike. */
-    private static @Nullable Mend sameType(Column column) {
+    private static @Nullable SuggestedReading sameType(Column column) {
         boolean category = column instanceof CategoryColumn;
         List<String> texts = column instanceof CategoryColumn levels ? levels.levels() : ((TextColumn) column).texts();
         int[] codes = column instanceof CategoryColumn levels ? levels.codes() : ((TextColumn) column).codes();
@@ -125,7 +124,7 @@ final class Mends {
         for (String text : levels.keySet()) records += others.getOrDefault(text, 0);
         Reading reading = new Reading(
                 column.type(), null, missing.isEmpty() ? null : missing, null, levels.isEmpty() ? null : levels);
-        return new Mend(reading, records, List.of(), levels.isEmpty());
+        return new SuggestedReading(reading, records, List.of(), levels.isEmpty());
     }
 
     static @Nullable String shownNumber(String text, @Nullable String format) {
@@ -146,11 +145,12 @@ final class Mends {
     }
 
     /** The one that fits the most records, if none that fits as many gives a text another meaning; else all of these. */
-    private static Mend oneOrAll(Map<String, Integer> counts, List<Mend> found, Shown shown) {
-        int fewest = found.stream().mapToInt(Mend::records).min().orElseThrow();
-        List<Mend> best = found.stream().filter(m -> m.records() == fewest).toList();
-        List<Mend> different = new ArrayList<>();
-        for (Mend one : best) {
+    private static SuggestedReading oneOrAll(Map<String, Integer> counts, List<SuggestedReading> found, Shown shown) {
+        int fewest = found.stream().mapToInt(SuggestedReading::records).min().orElseThrow();
+        List<SuggestedReading> best =
+                found.stream().filter(m -> m.records() == fewest).toList();
+        List<SuggestedReading> different = new ArrayList<>();
+        for (SuggestedReading one : best) {
             boolean same = different.stream()
                     .anyMatch(known -> counts.keySet().stream()
                             .allMatch(text ->
@@ -166,22 +166,22 @@ final class Mends {
                         > 1)
                 .limit(EXAMPLES)
                 .toList();
-        List<Way> ways = different.stream()
-                .map(m -> new Way(
+        List<Choice> ways = different.stream()
+                .map(m -> new Choice(
                         requireNonNull(m.reading()),
                         telling.stream()
                                 .map(text -> text + " is " + shown.of(text, format(m)))
                                 .toList()))
                 .toList();
-        return new Mend(null, fewest, ways, false);
+        return new SuggestedReading(null, fewest, ways, false);
     }
 
-    private static @Nullable String format(Mend mend) {
-        return requireNonNull(mend.reading()).format();
+    private static @Nullable String format(SuggestedReading suggested) {
+        return requireNonNull(suggested.reading()).format();
     }
 
     /** Texts that are known to stand for missing may be many; of others only a few. */
-    private static @Nullable Mend nearly(
+    private static @Nullable SuggestedReading nearly(
             Map<String, Integer> counts, ColumnType type, String format, Predicate<String> fits) {
         List<String> odd = new ArrayList<>();
         int oddRecords = 0;
@@ -201,7 +201,8 @@ final class Mends {
         }
         boolean enough = counts.size() > odd.size() && strangeRecords <= (1 - NEARLY) * records;
         return enough
-                ? new Mend(new Reading(type, format, odd, null), oddRecords, List.of(), strange == 0 && !odd.isEmpty())
+                ? new SuggestedReading(
+                        new Reading(type, format, odd, null), oddRecords, List.of(), strange == 0 && !odd.isEmpty())
                 : null;
     }
 }

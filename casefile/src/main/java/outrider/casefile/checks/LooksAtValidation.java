@@ -2,12 +2,12 @@ package outrider.casefile.checks;
 
 import outrider.casefile.Check;
 import outrider.casefile.CheckedReport;
+import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
-import outrider.casefile.Written;
 
 /** Whether validation was not looked at too often. */
-public final class Looks extends Check {
-    public Looks() {
+public final class LooksAtValidation extends Check {
+    public LooksAtValidation() {
         super(
                 "looks",
                 "Looks at validation",
@@ -18,12 +18,12 @@ public final class Looks extends Check {
     @Override
     protected Finding of(CheckedReport report) {
         double limit = report.limit("atMost");
-        if (report.conduct().looks() == null) {
+        if (report.history().looks() == null) {
             return new Finding(true, "Computed without anybody looking.", Paragraph.CANDIDATES);
         }
         return new Finding(
-                report.conduct().looks() <= limit,
-                "Validation was looked at " + report.conduct().looks() + " times; allowed " + Written.number(limit)
+                report.history().looks() <= limit,
+                "Validation was looked at " + report.history().looks() + " times; allowed " + NumberText.number(limit)
                         + ".",
                 Paragraph.CANDIDATES);
     }

@@ -5,10 +5,9 @@ import java.util.List;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import outrider.table.Reading.Mend;
 
 /** Days that people and programs write for “no day”, where they lie apart from all others. */
-final class DateMends {
+final class SuggestedDates {
     private static final List<Integer> LOW = days("0001-01-01", "1899-12-30", "1899-12-31", "1900-01-01", "1970-01-01");
     private static final List<Integer> HIGH =
             days("2099-12-31", "2100-01-01", "2199-12-31", "2999-12-31", "3000-01-01", "9999-01-01", "9999-12-31");
@@ -16,7 +15,7 @@ final class DateMends {
     /** A mark lies further than this from the nearest other day. */
     private static final int APART = 365;
 
-    private DateMends() {}
+    private SuggestedDates() {}
 
     private static List<Integer> days(String... iso) {
         return Stream.of(iso)
@@ -24,7 +23,7 @@ final class DateMends {
                 .toList();
     }
 
-    static @Nullable Mend of(DateColumn column) {
+    static @Nullable SuggestedReading of(DateColumn column) {
         TreeMap<Integer, Integer> marks = new TreeMap<>();
         int present = 0;
         int low = Integer.MAX_VALUE;
@@ -45,7 +44,7 @@ final class DateMends {
         int records = present;
         marks.entrySet()
                 .removeIf(mark -> (LOW.contains(mark.getKey()) ? first - mark.getKey() : mark.getKey() - last) <= APART
-                        || !NumberMends.common(mark.getValue(), records));
+                        || !SuggestedNumbers.common(mark.getValue(), records));
         if (marks.isEmpty()) return null;
         DateFormat format = DateFormat.of(column.format());
         Reading reading = new Reading(
@@ -53,6 +52,7 @@ final class DateMends {
                 column.format(),
                 marks.keySet().stream().map(format::text).toList(),
                 null);
-        return new Mend(reading, marks.values().stream().mapToInt(n -> n).sum(), List.of(), false);
+        return new SuggestedReading(
+                reading, marks.values().stream().mapToInt(n -> n).sum(), List.of(), false);
     }
 }

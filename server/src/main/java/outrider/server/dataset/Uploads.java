@@ -27,7 +27,7 @@ import outrider.base.Progress;
 import outrider.casefile.BriefFile;
 import outrider.casefile.TableFile;
 import outrider.parquet.ParquetTables;
-import outrider.server.dataset.Arrival.State;
+import outrider.server.dataset.Upload.State;
 import outrider.table.Table;
 
 /**
@@ -35,8 +35,8 @@ import outrider.table.Table;
  * stored in one transaction. What a server left behind when it ended is said at the next start, to be resumed or discarded.
  */
 @ApplicationScoped
-public class Arrivals {
-    private static final Logger LOG = Logger.getLogger(Arrivals.class);
+public class Uploads {
+    private static final Logger LOG = Logger.getLogger(Uploads.class);
     private static final long SPARE = 200L << 20;
     /** So many bytes may wait of one person, and so many files; each may be sent over so many connections. */
     private static final long MOST_WAITING = 16L << 30;
@@ -54,7 +54,7 @@ public class Arrivals {
     private final Slices slices = new Slices();
     private final ReadingJobs jobs;
 
-    Arrivals(Datasets datasets, Servers servers, @ConfigProperty(name = "outrider.files") String folder, Clock clock) {
+    Uploads(Datasets datasets, Servers servers, @ConfigProperty(name = "outrider.files") String folder, Clock clock) {
         this.clock = clock;
         this.datasets = datasets;
         this.servers = servers;
@@ -67,18 +67,18 @@ public class Arrivals {
     public void look(@Observes @Priority(200) StartupEvent event) {
         servers.begin();
         QuarkusTransaction.requiringNew().run(() -> {
-            List<Arrival> left = Arrival.list(
+            List<Upload> left = Upload.list(
                     "place = ?1 and state in (?2, ?3) and (server = ?4 or server is null)",
                     place,
                     State.RECEIVING,
                     State.READING,
                     servers.name());
-            for (Arrival arrival : left) {
-                boolean reading = arrival.state == State.READING;
-                arrival.message = "The server stopped while " + (reading ? arrival.step : "the file was coming in")
+            for (Upload upload : left) {
+                boolean reading = upload.state == State.READING;
+                upload.message = "The server stopped while " + (reading ? upload.step : "the file was coming in")
                         + ". Nothing of it is stored yet.";
-                arrival.state = State.INTERRUPTED;
-                LOG.info(arrival.name + ": " + arrival.message);
+                upload.state = State.INTERRUPTED;
+                LOG.info(upload.name + ": " + upload.message);
             }
         });
     }
@@ -89,9 +89,9 @@ public class Arrivals {
         servers.end();
     }
 
-    /** Those of somebody that they have still to decide on, latest first: not stored yet, or a delivery not taken yet. */
-    public List<Arrival> open(String by) {
-        return Arrival.list(
+    /** Those of somebody that they have still to decide on, latest first: not stored yet, or a newer file not taken yet. */
+    public List<Upload> open(String by) {
+        return Upload.list(
                 "place = ?1 and createdBy = ?3 and (state <> ?2 or briefId is not null) order by id desc",
                 place,
                 State.STORED,
@@ -99,21 +99,21 @@ public class Arrivals {
     }
 
     /** @throws NotFoundException if there is none here */
-    public Arrival get(long id) {
-        Arrival arrival = Arrival.findById(id);
-        if (arrival == null) throw new NotFoundException("there is no file " + id);
-        if (!arrival.place.equals(place)) {
+    public Upload get(long id) {
+        Upload upload = Upload.findById(id);
+        if (upload == null) throw new NotFoundException("there is no file " + id);
+        if (!upload.place.equals(place)) {
             throw BadInput.state(
                     BadInput.Code.NOT_READY,
                     "file",
                     "is coming in on another server, which keeps its files elsewhere",
                     "let the servers share the folder OUTRIDER_FILES");
         }
-        return arrival;
+        return upload;
     }
 
-    private Path file(Arrival arrival) {
-        return folder.resolve("arrival-" + arrival.id);
+    private Path file(Upload upload) {
+        return folder.resolve("upload-" + upload.id);
     }
 
     private static long size(Path file) {
@@ -126,7 +126,7 @@ public class Arrivals {
 
     /** @throws BadInput if it has no name or bytes, or the disk has no room for it */
     @Transactional
-    public Arrival begin(String name, long bytes, Long briefId, String by) throws IOException {
+    public Upload begin(String name, long bytes, Long briefId, String by) throws IOException {
         if (name == null || name.isBlank()) throw BadInput.of("name", "is missing", "say what the file is called");
         if (bytes <= 0) throw BadInput.of("file", "is empty", "it needs a header and at least one record");
         long room = Files.getFileStore(folder).getUsableSpace() - SPARE;
@@ -141,7 +141,7 @@ public class Arrivals {
     }
 
     private static void demandShare(long bytes, String by) {
-        List<Arrival> open = Arrival.list("createdBy = ?1 and state <> ?2", by, State.STORED);
+        List<Upload> open = Upload.list("createdBy = ?1 and state <> ?2", by, State.STORED);
         if (open.size() >= MOST_OPEN) {
             throw BadInput.state(
                     BadInput.Code.BUSY,
@@ -159,20 +159,20 @@ public class Arrivals {
         }
     }
 
-    private Arrival begun(String name, long bytes, State state, @Nullable Long briefId, String by) throws IOException {
-        Arrival arrival = new Arrival();
-        arrival.name = name.strip();
-        arrival.bytes = bytes;
-        arrival.place = place;
-        arrival.beat = clock.instant();
-        arrival.server = servers.name();
-        arrival.state = state;
-        arrival.briefId = briefId;
-        arrival.createdBy = by;
-        arrival.createdAt = clock.instant();
-        arrival.persist();
-        Files.deleteIfExists(file(arrival));
-        return arrival;
+    private Upload begun(String name, long bytes, State state, @Nullable Long briefId, String by) throws IOException {
+        Upload upload = new Upload();
+        upload.name = name.strip();
+        upload.bytes = bytes;
+        upload.place = place;
+        upload.beat = clock.instant();
+        upload.server = servers.name();
+        upload.state = state;
+        upload.briefId = briefId;
+        upload.createdBy = by;
+        upload.createdAt = clock.instant();
+        upload.persist();
+        Files.deleteIfExists(file(upload));
+        return upload;
     }
 
     /** Makes a table, on the way to a file. */
@@ -186,30 +186,30 @@ public class Arrivals {
      * @throws BadInput if it has no name
      */
     @Transactional
-    public Arrival copied(
+    public Upload copied(
             @Nullable String name, @Nullable Long briefId, String by, BriefFile.Origin origin, Copying copying)
             throws IOException {
         if (name == null || name.isBlank()) throw BadInput.of("name", "is missing", "say what the copy is called");
         String whole = name.strip().replaceFirst("(\\.parquet)?$", ".parquet");
-        Arrival arrival = begun(whole, 0, State.READING, briefId, by);
-        arrival.origin = origin;
-        arrival.step = "waiting to be copied";
-        Arrival.flush();
-        long id = arrival.id;
+        Upload upload = begun(whole, 0, State.READING, briefId, by);
+        upload.origin = origin;
+        upload.step = "waiting to be copied";
+        Upload.flush();
+        long id = upload.id;
         servers.reads(id);
-        Path file = file(arrival);
+        Path file = file(upload);
         copiers.execute(() -> jobs.of(id, whole, () -> {
             Table table = copying.table(ReadingJobs.progress(id));
             ParquetTables.write(table, file);
             long bytes = Files.size(file);
             QuarkusTransaction.requiringNew()
-                    .run(() -> Arrival.update(
+                    .run(() -> Upload.update(
                             "state = ?1, bytes = ?2, progress = 0, step = null, message = null where id = ?3",
                             State.HERE,
                             bytes,
                             id));
         }));
-        return arrival;
+        return upload;
     }
 
     /**
@@ -219,63 +219,63 @@ public class Arrivals {
      * @throws BadInput if that is not where the bytes that are here end, or there are more than announced
      */
     public void append(long id, long from, InputStream slice) throws IOException {
-        Arrival arrival = QuarkusTransaction.requiringNew().call(() -> get(id));
-        if (arrival.state != State.RECEIVING && arrival.state != State.INTERRUPTED) {
+        Upload upload = QuarkusTransaction.requiringNew().call(() -> get(id));
+        if (upload.state != State.RECEIVING && upload.state != State.INTERRUPTED) {
             throw BadInput.state(
                     BadInput.Code.ALREADY_DONE, "file", "is complete", "read it, or discard it and begin again");
         }
-        Path file = file(arrival);
-        slices.take(arrival, file, from, slice);
-        State now = size(file) == arrival.bytes ? State.HERE : State.RECEIVING;
+        Path file = file(upload);
+        slices.take(upload, file, from, slice);
+        State now = size(file) == upload.bytes ? State.HERE : State.RECEIVING;
         QuarkusTransaction.requiringNew()
-                .run(() -> Arrival.update(
+                .run(() -> Upload.update(
                         "state = ?1, message = null, server = ?2 where id = ?3", now, servers.name(), id));
     }
 
-    public ArrivalView view(Arrival arrival, boolean withPreview) {
-        ArrivalView.PreviewView preview = null;
+    public UploadView view(Upload upload, boolean withPreview) {
+        UploadView.PreviewView preview = null;
         String refusal = null;
-        Path file = file(arrival);
-        boolean whole = arrival.bytes > 0 && size(file) == arrival.bytes;
-        if (withPreview && whole && arrival.state != State.STORED && arrival.state != State.READING) {
+        Path file = file(upload);
+        boolean whole = upload.bytes > 0 && size(file) == upload.bytes;
+        if (withPreview && whole && upload.state != State.STORED && upload.state != State.READING) {
             try {
-                TableFile.Look look = TableFile.look(file, arrival.manner());
-                preview = ArrivalView.PreviewView.of(look);
+                TableFile.Look look = TableFile.look(file, upload.manner());
+                preview = UploadView.PreviewView.of(look);
                 refusal = look.fault();
             } catch (BadInput e) {
                 refusal = e.getMessage();
             } catch (NoSuchFileException e) {
-                LOG.debug(arrival.name + " was read or discarded meanwhile");
+                LOG.debug(upload.name + " was read or discarded meanwhile");
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
         }
-        return new ArrivalView(
-                arrival.id,
-                arrival.name,
-                arrival.bytes,
-                arrival.state == State.STORED ? arrival.bytes : size(file),
-                arrival.state,
-                arrival.progress,
-                arrival.step,
-                arrival.message,
-                arrival.datasetId,
-                arrival.briefId,
+        return new UploadView(
+                upload.id,
+                upload.name,
+                upload.bytes,
+                upload.state == State.STORED ? upload.bytes : size(file),
+                upload.state,
+                upload.progress,
+                upload.step,
+                upload.message,
+                upload.datasetId,
+                upload.briefId,
                 preview,
                 refusal);
     }
 
     @Transactional
-    public Arrival correct(long id, TableFile.Manner manner) {
-        Arrival arrival = get(id);
-        if (arrival.state == State.READING || arrival.state == State.STORED) {
+    public Upload correct(long id, TableFile.Manner manner) {
+        Upload upload = get(id);
+        if (upload.state == State.READING || upload.state == State.STORED) {
             throw BadInput.state(
                     BadInput.Code.BUSY, "file", "cannot be read otherwise while it is read", "stop it first");
         }
-        arrival.dialect = manner.dialect();
-        arrival.sheet = manner.sheet();
-        arrival.readColumns = manner.columns();
-        return arrival;
+        upload.dialect = manner.dialect();
+        upload.sheet = manner.sheet();
+        upload.readColumns = manner.columns();
+        return upload;
     }
 
     /**
@@ -284,27 +284,25 @@ public class Arrivals {
      * @throws BadInput if bytes are missing or it is being read
      */
     @Transactional
-    public Arrival read(long id) {
-        Arrival arrival = get(id);
-        if (arrival.bytes == 0 || size(file(arrival)) != arrival.bytes) {
+    public Upload read(long id) {
+        Upload upload = get(id);
+        if (upload.bytes == 0 || size(file(upload)) != upload.bytes) {
             throw BadInput.state(BadInput.Code.NOT_READY, "file", "is not all here", "bring the rest of it first");
         }
-        if (arrival.state == State.READING || arrival.state == State.STORED) return arrival;
-        arrival.state = State.READING;
-        arrival.progress = 0;
-        arrival.step = "waiting to be read";
-        arrival.message = null;
-        arrival.stopRequested = false;
-        arrival.server = servers.name();
-        arrival.beat = clock.instant();
-        Arrival.flush();
+        if (upload.state == State.READING || upload.state == State.STORED) return upload;
+        upload.state = State.READING;
+        upload.progress = 0;
+        upload.step = "waiting to be read";
+        upload.message = null;
+        upload.stopRequested = false;
+        upload.server = servers.name();
+        upload.beat = clock.instant();
+        Upload.flush();
         servers.reads(id);
-        Path file = file(arrival);
+        Path file = file(upload);
         readers.add(
-                arrival.createdBy,
-                arrival.bytes,
-                () -> work(id, arrival.name, file, arrival.manner(), arrival.createdBy));
-        return arrival;
+                upload.createdBy, upload.bytes, () -> work(id, upload.name, file, upload.manner(), upload.createdBy));
+        return upload;
     }
 
     private void work(long id, String name, Path file, TableFile.Manner manner, String by) {
@@ -318,20 +316,20 @@ public class Arrivals {
     }
 
     @Transactional
-    public Arrival stop(long id) {
-        Arrival arrival = get(id);
-        arrival.stopRequested = true;
-        return arrival;
+    public Upload stop(long id) {
+        Upload upload = get(id);
+        upload.stopRequested = true;
+        return upload;
     }
 
     /** Forgets the file and its bytes; the dataset made of it, if any, stays. */
     @Transactional
     public void discard(long id) throws IOException {
-        Arrival arrival = get(id);
-        if (arrival.state == State.READING)
+        Upload upload = get(id);
+        if (upload.state == State.READING)
             throw BadInput.state(BadInput.Code.BUSY, "file", "is being read", "stop it first");
-        arrival.delete();
-        Files.deleteIfExists(file(arrival));
+        upload.delete();
+        Files.deleteIfExists(file(upload));
     }
 
     /** Reads a whole body at once, for callers that need no progress. */

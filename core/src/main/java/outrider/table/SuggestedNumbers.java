@@ -7,10 +7,9 @@ import java.util.Map;
 import java.util.function.DoublePredicate;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
-import outrider.table.Reading.Mend;
 
 /** Numbers that may be days, or of which some values may stand for missing. */
-final class NumberMends {
+final class SuggestedNumbers {
     /** A mark stands in so many records, or of small tables in this share of them and in some. */
     private static final int ENOUGH = 20;
 
@@ -29,7 +28,7 @@ final class NumberMends {
     private static final Pattern DAY_NAME = Pattern.compile("(?i).*(date|datum|day|_on|_at|_dt|since|until)");
     private static final Pattern MONTH_NAME = Pattern.compile("(?i).*(month|period|yyyymm|date|datum|snapshot)");
 
-    private NumberMends() {}
+    private SuggestedNumbers() {}
 
     /** Values that people write for “no value”, where they lie apart from all others. */
     private static boolean isMark(double value) {
@@ -40,7 +39,7 @@ final class NumberMends {
         };
     }
 
-    static @Nullable Mend of(NumberColumn column) {
+    static @Nullable SuggestedReading of(NumberColumn column) {
         String name = column.name();
         if (days(column, DateFormat.of("uuuuMMdd"), v -> v >= 19000101 && v <= 21001231)) return day("uuuuMMdd");
         if (MONTH_NAME.matcher(name).matches()
@@ -51,10 +50,10 @@ final class NumberMends {
                 && days(column, DateFormat.of(DateFormat.SERIAL), v -> v >= 18_000 && v < 73_000)) {
             return day(DateFormat.SERIAL);
         }
-        Mend mark = mark(column);
+        SuggestedReading mark = mark(column);
         if (mark != null) return mark;
         Ends ends = Ends.of(column.values());
-        Mend far = farAway(column, ends);
+        SuggestedReading far = farAway(column, ends);
         return far != null ? far : zero(column, ends);
     }
 
@@ -64,7 +63,7 @@ final class NumberMends {
     }
 
     /** Zeros among measurements that are all far above it, such as a blood pressure of 0. */
-    private static @Nullable Mend zero(NumberColumn column, Ends ends) {
+    private static @Nullable SuggestedReading zero(NumberColumn column, Ends ends) {
         if (ends.different < FEW_VALUES || ends.low.value[0] != 0) return null;
         int zeros = ends.low.records(1);
         if (zeros > MOST_ZEROS * ends.present) return null;
@@ -82,8 +81,8 @@ final class NumberMends {
         return apart && common(zeros, ends.present) ? missing(column, zeros, 0) : null;
     }
 
-    private static Mend day(String pattern) {
-        return new Mend(new Reading(ColumnType.DATE, pattern, null, null), 0, List.of(), false);
+    private static SuggestedReading day(String pattern) {
+        return new SuggestedReading(new Reading(ColumnType.DATE, pattern, null, null), 0, List.of(), false);
     }
 
     /** Whether all values are whole, several, and days under a format. */
@@ -101,7 +100,7 @@ final class NumberMends {
     }
 
     /** Up to three values, the lowest or the highest, that lie several times the range of all others away from them. */
-    private static @Nullable Mend farAway(NumberColumn column, Ends ends) {
+    private static @Nullable SuggestedReading farAway(NumberColumn column, Ends ends) {
         Outermost farthest = null;
         double widest = 0;
         int marks = 0;
@@ -188,9 +187,9 @@ final class NumberMends {
         }
     }
 
-    private static Mend missing(NumberColumn column, int records, double... marks) {
+    private static SuggestedReading missing(NumberColumn column, int records, double... marks) {
         String format = column.format().equals(",") ? "1234,5" : NumberFormat.PLAIN_NAME;
-        return new Mend(
+        return new SuggestedReading(
                 new Reading(
                         ColumnType.NUMBER,
                         format,
@@ -202,7 +201,7 @@ final class NumberMends {
     }
 
     /** A negative mark where all others are 0 or more; a row of nines at least twice the largest of the others. */
-    private static @Nullable Mend mark(NumberColumn column) {
+    private static @Nullable SuggestedReading mark(NumberColumn column) {
         double[] values = column.values();
         Map<Double, Integer> counts = new HashMap<>();
         double low = Double.POSITIVE_INFINITY;

@@ -14,13 +14,13 @@ import outrider.table.NumberColumn;
 import outrider.table.Table;
 
 /**
- * One thing in which a newer delivery of a file differs from the older one.
+ * One thing in which a newer file of the same data differs from the older one.
  *
  * @param column null for the file as a whole
  * @param words what changed
  * @param grave whether a brief on the older file cannot simply go on: a column or the outcome's level is gone, or a type changed
  */
-public record DeliveryChange(@Nullable String column, String words, String before, String after, boolean grave) {
+public record RefreshChange(@Nullable String column, String words, String before, String after, boolean grave) {
     private static final double SHIFT = 0.02;
     private static final int LEVELS_NAMED = 6;
     private static final int MOST_LEVELS = 200;
@@ -29,25 +29,25 @@ public record DeliveryChange(@Nullable String column, String words, String befor
      * @param beforeRows records of the older file that may be looked at
      * @param outcome name of the outcome, or null
      */
-    public static List<DeliveryChange> between(Table before, int[] beforeRows, Table after, @Nullable String outcome) {
-        List<DeliveryChange> changes = new ArrayList<>();
+    public static List<RefreshChange> between(Table before, int[] beforeRows, Table after, @Nullable String outcome) {
+        List<RefreshChange> changes = new ArrayList<>();
         if (before.size() != after.size()) {
-            changes.add(new DeliveryChange(null, "records", count(before.size()), count(after.size()), false));
+            changes.add(new RefreshChange(null, "records", count(before.size()), count(after.size()), false));
         }
         for (Column old : before.columns()) {
             if (!after.has(old.name())) {
-                changes.add(new DeliveryChange(old.name(), "the column is gone", words(old.type()), "", true));
+                changes.add(new RefreshChange(old.name(), "the column is gone", words(old.type()), "", true));
             }
         }
         int[] afterRows = IntStream.range(0, after.size()).toArray();
         for (Column now : after.columns()) {
             if (!before.has(now.name())) {
-                changes.add(new DeliveryChange(now.name(), "a new column", "", words(now.type()), false));
+                changes.add(new RefreshChange(now.name(), "a new column", "", words(now.type()), false));
                 continue;
             }
             Column old = before.column(now.name());
             if (old.type() != now.type()) {
-                changes.add(new DeliveryChange(now.name(), "another type", words(old.type()), words(now.type()), true));
+                changes.add(new RefreshChange(now.name(), "another type", words(old.type()), words(now.type()), true));
                 continue;
             }
             compare(old, beforeRows, now, afterRows, now.name().equals(outcome), changes);
@@ -56,14 +56,13 @@ public record DeliveryChange(@Nullable String column, String words, String befor
     }
 
     private static void compare(
-            Column old, int[] oldRows, Column now, int[] nowRows, boolean outcome, List<DeliveryChange> changes) {
+            Column old, int[] oldRows, Column now, int[] nowRows, boolean outcome, List<RefreshChange> changes) {
         Tally before = Tally.of(old, oldRows, null);
         Tally after = Tally.of(now, nowRows, null);
         double missingBefore = before.missing() / (double) oldRows.length;
         double missingAfter = after.missing() / (double) nowRows.length;
         if (Math.abs(missingAfter - missingBefore) >= SHIFT) {
-            changes.add(
-                    new DeliveryChange(now.name(), "missing", percent(missingBefore), percent(missingAfter), false));
+            changes.add(new RefreshChange(now.name(), "missing", percent(missingBefore), percent(missingAfter), false));
         }
         if (before.ordered()) {
             compareMiddles(old, before, after, changes);
@@ -72,13 +71,13 @@ public record DeliveryChange(@Nullable String column, String words, String befor
         }
     }
 
-    private static void compareMiddles(Column column, Tally before, Tally after, List<DeliveryChange> changes) {
+    private static void compareMiddles(Column column, Tally before, Tally after, List<RefreshChange> changes) {
         if (before.present() == 0 || after.present() == 0) return;
         double old = quantile(before, 0.5);
         double now = quantile(after, 0.5);
         double spread = quantile(before, 0.75) - quantile(before, 0.25);
         if (old == now || Math.abs(now - old) < 0.1 * spread) return;
-        changes.add(new DeliveryChange(column.name(), "median", text(column, old), text(column, now), false));
+        changes.add(new RefreshChange(column.name(), "median", text(column, old), text(column, now), false));
     }
 
     private static double quantile(Tally tally, double share) {
@@ -98,20 +97,19 @@ public record DeliveryChange(@Nullable String column, String words, String befor
     }
 
     private static void compareLevels(
-            String name, Tally before, Tally after, boolean outcome, List<DeliveryChange> changes) {
+            String name, Tally before, Tally after, boolean outcome, List<RefreshChange> changes) {
         Map<String, Double> old = shares(before);
         Map<String, Double> now = shares(after);
         List<String> gone =
                 old.keySet().stream().filter(l -> !now.containsKey(l)).sorted().toList();
         List<String> fresh =
                 now.keySet().stream().filter(l -> !old.containsKey(l)).sorted().toList();
-        if (!gone.isEmpty()) changes.add(new DeliveryChange(name, "levels gone", named(gone), "", outcome));
-        if (!fresh.isEmpty()) changes.add(new DeliveryChange(name, "new levels", "", named(fresh), outcome));
+        if (!gone.isEmpty()) changes.add(new RefreshChange(name, "levels gone", named(gone), "", outcome));
+        if (!fresh.isEmpty()) changes.add(new RefreshChange(name, "new levels", "", named(fresh), outcome));
         old.forEach((level, share) -> {
             Double later = now.get(level);
             if (later != null && Math.abs(later - share) >= SHIFT) {
-                changes.add(
-                        new DeliveryChange(name, "share of “" + level + "”", percent(share), percent(later), false));
+                changes.add(new RefreshChange(name, "share of “" + level + "”", percent(share), percent(later), false));
             }
         });
     }

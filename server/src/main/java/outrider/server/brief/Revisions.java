@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup;
-import outrider.check.DeliveryChange;
+import outrider.check.RefreshChange;
 import outrider.server.access.Members;
 import outrider.server.dataset.Dataset;
 import outrider.server.dataset.Datasets;
@@ -18,16 +18,16 @@ import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.table.Table;
 
-/** New editions of briefs, and newer deliveries of their files. */
+/** New revisions of briefs, and newer files for them. */
 @ApplicationScoped
-public class Editions {
+public class Revisions {
     private final Briefs briefs;
     private final Datasets datasets;
     private final Members members;
 
     private final Clock clock;
 
-    Editions(Briefs briefs, Datasets datasets, Members members, Clock clock) {
+    Revisions(Briefs briefs, Datasets datasets, Members members, Clock clock) {
         this.clock = clock;
         this.briefs = briefs;
         this.datasets = datasets;
@@ -39,7 +39,7 @@ public class Editions {
      *
      * @param datasetId another file for it; null for the same
      * @return the new brief's id
-     * @throws BadInput if a next edition exists already
+     * @throws BadInput if a next revision exists already
      */
     @Transactional
     public long next(long id, @Nullable Long datasetId, String by) {
@@ -51,7 +51,7 @@ public class Editions {
         brief.columns = new HashMap<>(old.columns);
         brief.population = old.population;
         brief.seed = old.seed;
-        brief.edition = old.edition + 1;
+        brief.revision = old.revision + 1;
         brief.previousId = old.id;
         brief.createdBy = by;
         brief.owner = old.owner;
@@ -62,31 +62,31 @@ public class Editions {
         Trail.add(
                 Trail.chain(brief.id),
                 by,
-                Act.EDITION_BEGUN,
+                Act.REVISION_BEGUN,
                 brief.name,
-                "edition " + brief.edition + " of brief " + id);
+                "revision " + brief.revision + " of brief " + id);
         return brief.id;
     }
 
-    /** @throws BadInput if a next edition exists already */
+    /** @throws BadInput if a next revision exists already */
     @Transactional
     public void demandNone(long id) {
         if (Brief.count("previousId", id) == 0) return;
         throw BadInput.state(
-                BadInput.Code.ALREADY_DONE, "edition", "a next edition exists already", "go on in that one");
+                BadInput.Code.ALREADY_DONE, "revision", "a next revision exists already", "go on in that one");
     }
 
     /** What changed from the brief's file to a newer one, in columns, levels and shares; values of the reserve are left out. */
     @Transactional
-    public List<DeliveryChange> changes(long id, long datasetId) {
+    public List<RefreshChange> changes(long id, long datasetId) {
         Brief brief = briefs.get(id);
         Table before = datasets.table(brief.datasetId);
         Table after = datasets.table(datasetId);
-        return DeliveryChange.between(
+        return RefreshChange.between(
                 before, Profiles.notInReserve(brief.parts(), before.size()), after, brief.outcomeColumn());
     }
 
-    /** @return the id of the brief that has the new file: this one, or its next edition where candidates exist */
+    /** @return the id of the brief that has the new file: this one, or its next revision where candidates exist */
     @Transactional
     public long replace(long id, long datasetId, String by) {
         Brief brief = briefs.get(id);

@@ -10,7 +10,7 @@ import outrider.table.Column;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
 
-class DeliveryChangeTest {
+class RefreshChangeTest {
     private static Table table(int records, int from, List<String> levels, String extra) {
         double[] number = IntStream.range(0, records)
                 .mapToDouble(i -> i % 10 == 0 && from > 0 ? Double.NaN : from + i % 50)
@@ -28,15 +28,15 @@ class DeliveryChangeTest {
         Table before = table(1000, 0, List.of("town", "tour"), "old");
         Table after = table(1200, 20, List.of("town", "tour", "race"), "fresh");
         int[] rows = IntStream.range(0, 800).toArray();
-        List<DeliveryChange> changes = DeliveryChange.between(before, rows, after, "tier");
+        List<RefreshChange> changes = RefreshChange.between(before, rows, after, "tier");
         assertThat(changes)
                 .contains(
-                        new DeliveryChange(null, "records", "1,000", "1,200", false),
-                        new DeliveryChange("old", "the column is gone", "number", "", true),
-                        new DeliveryChange("fresh", "a new column", "", "number", false),
-                        new DeliveryChange("rides", "missing", "0.0 %", "10.0 %", false),
-                        new DeliveryChange("tier", "new levels", "", "race", true),
-                        new DeliveryChange("tier", "share of “town”", "50.0 %", "33.3 %", false));
+                        new RefreshChange(null, "records", "1,000", "1,200", false),
+                        new RefreshChange("old", "the column is gone", "number", "", true),
+                        new RefreshChange("fresh", "a new column", "", "number", false),
+                        new RefreshChange("rides", "missing", "0.0 %", "10.0 %", false),
+                        new RefreshChange("tier", "new levels", "", "race", true),
+                        new RefreshChange("tier", "share of “town”", "50.0 %", "33.3 %", false));
         assertThat(changes)
                 .anyMatch(c -> "rides".equals(c.column()) && c.words().equals("median"));
     }
@@ -44,7 +44,7 @@ class DeliveryChangeTest {
     @Test
     void theSameFileAgainChangesNothing() {
         Table table = table(1000, 5, List.of("town", "tour"), "old");
-        assertThat(DeliveryChange.between(table, IntStream.range(0, 1000).toArray(), table, "tier"))
+        assertThat(RefreshChange.between(table, IntStream.range(0, 1000).toArray(), table, "tier"))
                 .isEmpty();
     }
 }

@@ -14,15 +14,15 @@ import outrider.server.trail.ReportActKind;
 
 /** How reports stand: however many they are, by the same few statements. */
 @ApplicationScoped
-class Standings {
+class ReportStatuses {
     private final Clock clock;
 
-    Standings(Clock clock) {
+    ReportStatuses(Clock clock) {
         this.clock = clock;
     }
 
     /** @param later the report made in its place; null for none */
-    record Standing(
+    record Current(
             Report report, ReportStatus status, @Nullable Report later) {
         ReportStatus.State state() {
             return status.state();
@@ -33,12 +33,12 @@ class Standings {
         return LocalDate.now(clock);
     }
 
-    Standing of(Report report) {
+    Current of(Report report) {
         return of(List.of(report)).get(0);
     }
 
     /** In their order. */
-    List<Standing> of(List<Report> reports) {
+    List<Current> of(List<Report> reports) {
         Map<Long, Report> later = new HashMap<>();
         List<Long> ids = reports.stream().map(r -> r.id).toList();
         for (Report next : Report.<Report>list("supersedes in ?1 order by id", ids)) {
@@ -53,13 +53,13 @@ class Standings {
                     Report next = later.get(report.id);
                     List<ReportAct> nextActs = next == null ? List.of() : acts.getOrDefault(next.id, List.of());
                     List<ReportAct> own = acts.getOrDefault(report.id, List.of());
-                    return new Standing(report, ReportStatus.of(own, next, nextActs, today()), next);
+                    return new Current(report, ReportStatus.of(own, next, nextActs, today()), next);
                 })
                 .toList();
     }
 
     /** Those with a page that wait for a decision or an answer, the newest first. */
-    List<Standing> open() {
+    List<Current> open() {
         List<Report> undecided = Report.list("""
                 from Report r where r.rendering is not null
                   and not exists (select 1 from Report l where l.supersedes = r.id)
