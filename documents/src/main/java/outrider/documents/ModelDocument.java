@@ -3,6 +3,7 @@ package outrider.documents;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -23,6 +24,8 @@ import outrider.learn.Model;
 import outrider.learn.calibrate.Calibration;
 import outrider.learn.calibrate.IsotonicMap;
 import outrider.learn.calibrate.LogisticMap;
+import outrider.learn.neighbour.Neighbours;
+import outrider.learn.tree.Tree;
 import outrider.prepare.CategoryStep;
 import outrider.prepare.CurveStep;
 import outrider.prepare.NumberStep;
@@ -32,7 +35,7 @@ import outrider.prepare.Step;
 
 /** Fitted models and scoring recipes as JSON documents; read back they score bit-equal. Described in docs/formats.md. */
 public final class ModelDocument {
-    /** NumberText now. Earlier ones are read too. */
+    /** Written now. Earlier ones are read too. */
     public static final int FORMAT = 3;
 
     private static final ObjectMapper JSON = JsonMapper.builder()
@@ -40,6 +43,8 @@ public final class ModelDocument {
             .addMixIn(Model.class, Models.class)
             .addMixIn(Step.class, Steps.class)
             .addMixIn(Calibration.class, Calibrations.class)
+            .addMixIn(Tree.class, Trees.class)
+            .addMixIn(Neighbours.class, Remembered.class)
             .defaultPropertyInclusion(
                     JsonInclude.Value.construct(JsonInclude.Include.NON_NULL, JsonInclude.Include.NON_NULL))
             .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
@@ -64,6 +69,22 @@ public final class ModelDocument {
         @JsonSubTypes.Type(value = LogisticMap.class, name = "logistic")
     })
     private interface Calibrations {}
+
+    private interface Trees {
+        @JsonUnwrapped
+        Tree.Splits splits();
+
+        @JsonUnwrapped
+        Tree.Nodes nodes();
+    }
+
+    private interface Remembered {
+        @JsonUnwrapped
+        Neighbours.Dense denseInputs();
+
+        @JsonUnwrapped
+        Neighbours.Listed listedInputs();
+    }
 
     private record Stored(int format, Model model) {}
 

@@ -123,28 +123,19 @@ class FormRefusalsTest {
     @Test
     void treesBeyondMeasureAreRefusedByTheirNumber() {
         Tree leaf = new Tree(
-                new int[] {-1},
-                new double[1],
-                new long[1][],
-                new boolean[1],
-                new boolean[1],
-                new int[1],
-                new double[] {0.5},
-                new double[1],
-                new double[1],
-                new double[1]);
+                new Tree.Splits(
+                        new int[] {-1}, new double[1], new long[1][], new boolean[1], new boolean[1], new int[1]),
+                new Tree.Nodes(new double[] {0.5}, new double[1], new double[1], new double[1]));
         int nodes = 400_001;
         Tree wide = new Tree(
-                filled(nodes),
-                new double[nodes],
-                new long[nodes][],
-                new boolean[nodes],
-                new boolean[nodes],
-                new int[nodes],
-                new double[nodes],
-                new double[nodes],
-                new double[nodes],
-                new double[nodes]);
+                new Tree.Splits(
+                        filled(nodes),
+                        new double[nodes],
+                        new long[nodes][],
+                        new boolean[nodes],
+                        new boolean[nodes],
+                        new int[nodes]),
+                new Tree.Nodes(new double[nodes], new double[nodes], new double[nodes], new double[nodes]));
         List<TreeColumn> columns = List.of(new TreeColumn("points", null, false, false));
         ReleasedRecipe many = recipe(
                 new ForestModel(

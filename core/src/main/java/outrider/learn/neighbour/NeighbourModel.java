@@ -39,7 +39,8 @@ public record NeighbourModel(Preparation preparation, Scaling scaling, Neighbour
 
     @Override
     public long size() {
-        return neighbours.values().length + (neighbours.listed() == null ? 0L : neighbours.listed().length);
+        float[] listed = neighbours.listedInputs().listed();
+        return neighbours.denseInputs().values().length + (listed == null ? 0L : listed.length);
     }
 
     @Override

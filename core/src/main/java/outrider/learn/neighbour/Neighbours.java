@@ -11,26 +11,25 @@ import outrider.prepare.Scaling;
  * Remembered records, asked for the nearest by Euclidean distance on standardised inputs. Inputs that are mostly 0 are kept as lists of
  * the records where they are not: only these differ from nothing.
  *
- * @param values dense input d of remembered record j at {@code d · records + j}
- * @param inputs how many are dense
  * @param weight of a record's vote: how many training records it stands for
- * @param dense which inputs are dense; null where all are
- * @param start of listed input c in {@code who} and {@code listed}; one more at the end. Null where none is listed
- * @param who remembered records
- * @param listed value / deviation there
- * @param square of each record: Σ of its squared listed values
+ * @param denseInputs those that differ from 0 in many records, {@code listedInputs} the others
  */
-public record Neighbours(
-        float[] values,
-        int records,
-        int inputs,
-        byte[] outcome,
-        double[] weight,
-        int[] dense,
-        int[] start,
-        int[] who,
-        float[] listed,
-        float[] square) {
+public record Neighbours(int records, byte[] outcome, double[] weight, Dense denseInputs, Listed listedInputs) {
+    /**
+     * @param values dense input d of remembered record j at {@code d · records + j}
+     * @param inputs how many are dense
+     * @param dense which inputs are dense; null where all are
+     */
+    public record Dense(float[] values, int inputs, int[] dense) {}
+
+    /**
+     * @param start of listed input c in {@code who} and {@code listed}; one more at the end. Null where none is listed
+     * @param who remembered records
+     * @param listed value / deviation there
+     * @param square of each record: Σ of its squared listed values
+     */
+    public record Listed(int[] start, int[] who, float[] listed, float[] square) {}
+
     private static final int BLOCK = 1024;
 
     /**
@@ -81,7 +80,8 @@ public record Neighbours(
             }
         }
         int[] dense = Arrays.copyOf(x.inputs(), x.dense());
-        return new Neighbours(values, m, x.dense(), outcome, votes, dense, start, who, listed, square);
+        return new Neighbours(
+                m, outcome, votes, new Dense(values, x.dense(), dense), new Listed(start, who, listed, square));
     }
 
     private static void choose(byte[] y, int level, int count, boolean[] kept, RandomStream random) {
@@ -101,13 +101,13 @@ public record Neighbours(
      * @param byDistance whether a vote weighs 1 / (distance + 0.01 · the k-th distance)
      */
     public double share(Scaling scaling, double[] record, int k, boolean byDistance) {
-        float[] query = new float[inputs];
-        for (int d = 0; d < inputs; d++) {
-            int c = dense == null ? d : dense[d];
+        float[] query = new float[denseInputs.inputs];
+        for (int d = 0; d < denseInputs.inputs; d++) {
+            int c = denseInputs.dense == null ? d : denseInputs.dense[d];
             double deviation = scaling.deviation()[c];
             query[d] = deviation == 0 ? 0 : (float) ((record[c] - scaling.mean()[c]) / deviation);
         }
-        float[] beside = start == null ? null : new float[records];
+        float[] beside = listedInputs.start == null ? null : new float[records];
         float own = beside == null ? 0 : listed(scaling, record, beside);
         int wanted = Math.min(k, records);
         float[] nearest = new float[wanted];
@@ -118,7 +118,8 @@ public record Neighbours(
             int count = Math.min(BLOCK, records - from);
             if (beside == null) Arrays.fill(distance, 0, count, 0);
             else for (int j = 0; j < count; j++) distance[j] = Math.max(0, own + beside[from + j]);
-            for (int c = 0; c < inputs; c++) add(distance, query[c], values, c * records + from, count);
+            for (int c = 0; c < denseInputs.inputs; c++)
+                add(distance, query[c], denseInputs.values, c * records + from, count);
             for (int j = 0; j < count; j++) {
                 if (found == wanted && distance[j] >= nearest[0]) continue;
                 if (found < wanted) up(nearest, who, found++, distance[j], from + j);
@@ -143,15 +144,16 @@ public record Neighbours(
 
     /** Gives the record's squared listed values and sets, for each remembered one, its own less twice the product. */
     private float listed(Scaling scaling, double[] record, float[] beside) {
-        System.arraycopy(square, 0, beside, 0, records);
+        System.arraycopy(listedInputs.square, 0, beside, 0, records);
         boolean[] isDense = new boolean[record.length];
-        for (int c : dense) isDense[c] = true;
+        for (int c : denseInputs.dense) isDense[c] = true;
         float own = 0;
         for (int c = 0; c < record.length; c++) {
             if (record[c] == 0 || isDense[c] || scaling.deviation()[c] == 0) continue;
             float value = (float) (record[c] / scaling.deviation()[c]);
             own += value * value;
-            for (int e = start[c]; e < start[c + 1]; e++) beside[who[e]] -= 2 * value * listed[e];
+            for (int e = listedInputs.start[c]; e < listedInputs.start[c + 1]; e++)
+                beside[listedInputs.who[e]] -= 2 * value * listedInputs.listed[e];
         }
         return own;
     }

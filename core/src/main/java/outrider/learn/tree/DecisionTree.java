@@ -154,10 +154,11 @@ public final class DecisionTree {
 
     private double trainingError(Tree tree) {
         double sum = 0;
-        for (int i = 0; i < tree.column().length; i++) {
-            if (tree.column()[i] < 0) sum += options.error().of(tree.events()[i], tree.records()[i]);
+        for (int i = 0; i < tree.splits().column().length; i++) {
+            if (tree.splits().column()[i] < 0)
+                sum += options.error().of(tree.nodes().events()[i], tree.nodes().records()[i]);
         }
-        return sum / tree.records()[0];
+        return sum / tree.nodes().records()[0];
     }
 
     /**
@@ -204,20 +205,20 @@ public final class DecisionTree {
         for (int s = 0; s < alphas.length; s++) {
             while (depth > 0 && sequence.alpha()[path[depth - 1]] <= alphas[s]) depth--;
             int node = highest(path, depth, sequence, alphas[s]);
-            double error = options.error().of(y, grown.tree().value()[node]);
+            double error = options.error().of(y, grown.tree().nodes().value()[node]);
             sum[s] += w * error;
             squares[s] += w * error * error;
         }
     }
 
     private static int[] path(Grown grown, Binned binned, int row) {
-        int[] path = new int[grown.tree().column().length > 1 ? 64 : 1];
+        int[] path = new int[grown.tree().splits().column().length > 1 ? 64 : 1];
         int length = 0;
         int node = 0;
         while (true) {
             if (length == path.length) path = Arrays.copyOf(path, length * 2);
             path[length++] = node;
-            if (grown.tree().column()[node] < 0) return Arrays.copyOf(path, length);
+            if (grown.tree().splits().column()[node] < 0) return Arrays.copyOf(path, length);
             node = grown.branch(node, binned, row);
         }
     }

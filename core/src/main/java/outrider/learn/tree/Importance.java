@@ -11,10 +11,10 @@ public final class Importance {
         double[] gain = new double[columns];
         double total = 0;
         for (Tree tree : trees) {
-            for (int i = 0; i < tree.column().length; i++) {
-                if (tree.column()[i] < 0) continue;
-                gain[tree.column()[i]] += tree.gain()[i];
-                total += tree.gain()[i];
+            for (int i = 0; i < tree.splits().column().length; i++) {
+                if (tree.splits().column()[i] < 0) continue;
+                gain[tree.splits().column()[i]] += tree.nodes().gain()[i];
+                total += tree.nodes().gain()[i];
             }
         }
         for (int c = 0; c < columns; c++) gain[c] = total == 0 ? 0 : gain[c] / total;

@@ -60,7 +60,7 @@ public final class Pruning {
 
         Cutting(Tree tree, Error error) {
             this.tree = tree;
-            int nodes = tree.column().length;
+            int nodes = tree.splits().column().length;
             own = new double[nodes];
             below = new double[nodes];
             leaves = new int[nodes];
@@ -70,9 +70,9 @@ public final class Pruning {
             Arrays.fill(alpha, Double.POSITIVE_INFINITY);
             parent[0] = -1;
             for (int i = nodes - 1; i >= 0; i--) {
-                own[i] = error.of(tree.events()[i], tree.records()[i]);
-                int left = tree.left()[i];
-                boolean leaf = tree.column()[i] < 0;
+                own[i] = error.of(tree.nodes().events()[i], tree.nodes().records()[i]);
+                int left = tree.splits().left()[i];
+                boolean leaf = tree.splits().column()[i] < 0;
                 leaves[i] = leaf ? 1 : leaves[left] + leaves[left + 1];
                 below[i] = leaf ? own[i] : below[left] + below[left + 1];
                 if (leaf) continue;
@@ -87,7 +87,7 @@ public final class Pruning {
         }
 
         Sequence sequence() {
-            double total = Math.max(1e-300, tree.records()[0]);
+            double total = Math.max(1e-300, tree.nodes().records()[0]);
             List<Double> steps = new ArrayList<>(List.of(0.0));
             List<Integer> sizes = new ArrayList<>(List.of(leaves[0]));
             double reached = 0;
@@ -134,7 +134,7 @@ public final class Pruning {
             version[node]++;
             if (Double.isInfinite(alpha[node])) alpha[node] = step;
             if (leaves[node] > 1) {
-                int left = tree.left()[node];
+                int left = tree.splits().left()[node];
                 forget(left, step);
                 forget(left + 1, step);
             }
@@ -145,7 +145,7 @@ public final class Pruning {
 
     /** The tree at a penalty of {@code alpha} a leaf. */
     static Tree at(Tree tree, Sequence sequence, double alpha) {
-        boolean[] leaf = new boolean[tree.column().length];
+        boolean[] leaf = new boolean[tree.splits().column().length];
         for (int i = 0; i < leaf.length; i++) leaf[i] = sequence.alpha()[i] <= alpha;
         return tree.cutBack(leaf);
     }
@@ -155,19 +155,23 @@ public final class Pruning {
      * ln(n + 1); a split one bit, its column and its place among the bins; a node is cut where the leaf is no dearer.
      */
     static Tree byDescription(Tree tree, Binned data) {
-        int nodes = tree.column().length;
+        int nodes = tree.splits().column().length;
         double[] cost = new double[nodes];
         boolean[] leaf = new boolean[nodes];
         double bit = Math.log(2);
         for (int i = nodes - 1; i >= 0; i--) {
-            double records = Math.max(0, Math.rint(tree.records()[i]));
-            double events = Math.max(0, Math.min(records, Math.rint(tree.events()[i])));
+            double records = Math.max(0, Math.rint(tree.nodes().records()[i]));
+            double events = Math.max(0, Math.min(records, Math.rint(tree.nodes().events()[i])));
             cost[i] = bit + Factorials.logChoose(records, events) + Math.log(records + 1);
-            int c = tree.column()[i];
+            int c = tree.splits().column()[i];
             if (c < 0) continue;
             boolean levels = data.edges()[c] == null;
             double place = levels ? (data.bins()[c] - 1) * bit : Math.log(Math.max(1, data.bins()[c] - 1));
-            double split = bit + Math.log(data.width()) + place + cost[tree.left()[i]] + cost[tree.left()[i] + 1];
+            double split = bit
+                    + Math.log(data.width())
+                    + place
+                    + cost[tree.splits().left()[i]]
+                    + cost[tree.splits().left()[i] + 1];
             if (cost[i] <= split) leaf[i] = true;
             else cost[i] = split;
         }

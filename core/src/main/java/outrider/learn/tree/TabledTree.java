@@ -49,11 +49,12 @@ final class TabledTree implements TreeApart {
 
     /** Null where the tables would be large. */
     static @Nullable TreeApart of(Tree tree, TreePaths paths, double[] background, int width, int records) {
-        int nodes = tree.column().length;
+        int nodes = tree.splits().column().length;
         int[] inner = new int[nodes];
         for (int node = nodes - 1; node >= 0; node--) {
-            if (tree.column()[node] < 0) continue;
-            inner[node] = 1 + inner[tree.left()[node]] + inner[tree.left()[node] + 1];
+            if (tree.splits().column()[node] < 0) continue;
+            inner[node] =
+                    1 + inner[tree.splits().left()[node]] + inner[tree.splits().left()[node] + 1];
         }
         List<Integer> above = new ArrayList<>();
         List<Part> parts = new ArrayList<>();
@@ -84,11 +85,11 @@ final class TabledTree implements TreeApart {
         for (int k = 0; k < open.size(); k++) {
             int node = open.get(k);
             within[node] = true;
-            if (tree.column()[node] < 0) continue;
+            if (tree.splits().column()[node] < 0) continue;
             inner.add(node);
-            columns = TreePaths.with(columns, tree.column()[node]);
-            open.add(tree.left()[node]);
-            open.add(tree.left()[node] + 1);
+            columns = TreePaths.with(columns, tree.splits().column()[node]);
+            open.add(tree.splits().left()[node]);
+            open.add(tree.splits().left()[node] + 1);
         }
         return new Part(
                 root,
@@ -112,15 +113,15 @@ final class TabledTree implements TreeApart {
 
     private void read(Chunk chunk, double[] values, int from, int count) {
         for (int node = 0; node < paths.bit().length; node++) {
-            if (tree.column()[node] >= 0) ways(node, chunk.way[node], values, from, count);
+            if (tree.splits().column()[node] >= 0) ways(node, chunk.way[node], values, from, count);
         }
         Arrays.fill(chunk.met[0], -1);
         for (int node : above) {
             int mask = 1 << paths.bit()[node];
             int[] own = chunk.met[node];
             int[] way = chunk.way[node];
-            int[] left = chunk.met[tree.left()[node]];
-            int[] right = chunk.met[tree.left()[node] + 1];
+            int[] left = chunk.met[tree.splits().left()[node]];
+            int[] right = chunk.met[tree.splits().left()[node] + 1];
             for (int i = 0; i < count; i++) {
                 left[i] = own[i] & ~(mask & way[i] - 1);
                 right[i] = own[i] & ~(mask & -way[i]);
@@ -129,13 +130,17 @@ final class TabledTree implements TreeApart {
     }
 
     private void ways(int node, int[] way, double[] values, int from, int count) {
-        int at = from * width + tree.column()[node];
-        double threshold = tree.threshold()[node];
-        int missing = tree.missingLeft()[node] ? 1 : 0;
-        boolean levels = tree.levelsLeft()[node] != null;
+        int at = from * width + tree.splits().column()[node];
+        double threshold = tree.splits().threshold()[node];
+        int missing = tree.splits().missingLeft()[node] ? 1 : 0;
+        boolean levels = tree.splits().levelsLeft()[node] != null;
         for (int i = 0; i < count; i++, at += width) {
             double value = values[at];
-            if (levels) way[i] = tree.branch(node, values, at - tree.column()[node]) == tree.left()[node] ? 1 : 0;
+            if (levels)
+                way[i] = tree.branch(node, values, at - tree.splits().column()[node])
+                                == tree.splits().left()[node]
+                        ? 1
+                        : 0;
             else way[i] = Double.isNaN(value) ? missing : value <= threshold ? 1 : 0;
         }
     }
@@ -168,8 +173,8 @@ final class TabledTree implements TreeApart {
         if (part.inner.length == 0) leaves[found++] = part.root;
         for (int node : part.inner) {
             for (int side = 0; side < 2; side++) {
-                int below = tree.left()[node] + side;
-                if (tree.column()[below] < 0) leaves[found++] = below;
+                int below = tree.splits().left()[node] + side;
+                if (tree.splits().column()[below] < 0) leaves[found++] = below;
             }
         }
         for (int leaf : leaves) {
@@ -179,7 +184,7 @@ final class TabledTree implements TreeApart {
             int all = (1 << columns.length) - 1;
             int[] cell = new int[columns.length];
             for (int j = 0; j < cell.length; j++) cell[j] = TreePaths.place(part.columns, columns[j]);
-            double worth = tree.value()[leaf] / records;
+            double worth = tree.nodes().value()[leaf] / records;
             for (int other = 0; other < counts.length; other++) {
                 if (counts[other] == 0) continue;
                 for (int own = 0; own < counts.length; own++) {
@@ -207,11 +212,11 @@ final class TabledTree implements TreeApart {
         int k = part.inner.length;
         int mask = shown >> k | -1 << paths.onPath()[part.root].length;
         int node = part.root;
-        while (tree.column()[node] >= 0) {
+        while (tree.splits().column()[node] >= 0) {
             int at = 0;
             while (part.inner[at] != node) at++;
             boolean goesLeft = (shown >> k - 1 - at & 1) != 0;
-            int left = tree.left()[node];
+            int left = tree.splits().left()[node];
             boolean leftward = leads(left, leaf);
             if (goesLeft != leftward) mask &= ~(1 << paths.bit()[node]);
             node = leftward ? left : left + 1;
@@ -221,7 +226,9 @@ final class TabledTree implements TreeApart {
 
     private boolean leads(int node, int leaf) {
         if (node == leaf) return true;
-        return tree.column()[node] >= 0 && (leads(tree.left()[node], leaf) || leads(tree.left()[node] + 1, leaf));
+        return tree.splits().column()[node] >= 0
+                && (leads(tree.splits().left()[node], leaf)
+                        || leads(tree.splits().left()[node] + 1, leaf));
     }
 
     @Override

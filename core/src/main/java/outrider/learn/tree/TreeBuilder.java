@@ -65,15 +65,17 @@ final class TreeBuilder {
 
     Tree build() {
         return new Tree(
-                Arrays.copyOf(column, size),
-                Arrays.copyOf(threshold, size),
-                Arrays.copyOf(levelsLeft, size),
-                Arrays.copyOf(missingLeft, size),
-                Arrays.copyOf(missingSeen, size),
-                Arrays.copyOf(left, size),
-                Arrays.copyOf(value, size),
-                Arrays.copyOf(records, size),
-                Arrays.copyOf(events, size),
-                Arrays.copyOf(gain, size));
+                new Tree.Splits(
+                        Arrays.copyOf(column, size),
+                        Arrays.copyOf(threshold, size),
+                        Arrays.copyOf(levelsLeft, size),
+                        Arrays.copyOf(missingLeft, size),
+                        Arrays.copyOf(missingSeen, size),
+                        Arrays.copyOf(left, size)),
+                new Tree.Nodes(
+                        Arrays.copyOf(value, size),
+                        Arrays.copyOf(records, size),
+                        Arrays.copyOf(events, size),
+                        Arrays.copyOf(gain, size)));
     }
 }

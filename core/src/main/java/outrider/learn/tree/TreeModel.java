@@ -14,7 +14,7 @@ public record TreeModel(DecisionTree.Fit fit) implements Model {
     public double[] score(Table table, int[] rows) {
         int[] leaf = leaves(table, rows);
         double[] score = new double[rows.length];
-        for (int i = 0; i < rows.length; i++) score[i] = fit.tree().value()[leaf[i]];
+        for (int i = 0; i < rows.length; i++) score[i] = fit.tree().nodes().value()[leaf[i]];
         return score;
     }
 
@@ -49,7 +49,7 @@ public record TreeModel(DecisionTree.Fit fit) implements Model {
 
     @Override
     public long size() {
-        return fit.tree().column().length;
+        return fit.tree().splits().column().length;
     }
 
     @Override
@@ -64,22 +64,30 @@ public record TreeModel(DecisionTree.Fit fit) implements Model {
 
     private Part.Tree drawn() {
         Tree tree = fit.tree();
-        int nodes = tree.column().length;
+        int nodes = tree.splits().column().length;
         String[] column = new String[nodes];
         String[] leftRule = new String[nodes];
         String[] rightRule = new String[nodes];
-        int[] left = tree.left().clone();
+        int[] left = tree.splits().left().clone();
         for (int node = 0; node < nodes; node++) {
-            if (tree.column()[node] < 0) {
+            if (tree.splits().column()[node] < 0) {
                 left[node] = -1;
                 continue;
             }
-            TreeColumn on = fit.columns().get(tree.column()[node]);
+            TreeColumn on = fit.columns().get(tree.splits().column()[node]);
             column[node] = on.name();
             leftRule[node] = TreeRules.left(tree, node, on);
             rightRule[node] = TreeRules.right(tree, node, on);
         }
-        return new Part.Tree(column, leftRule, rightRule, left, tree.records(), tree.events(), tree.value(), pruning());
+        return new Part.Tree(
+                column,
+                leftRule,
+                rightRule,
+                left,
+                tree.nodes().records(),
+                tree.nodes().events(),
+                tree.nodes().value(),
+                pruning());
     }
 
     private Part.TreeSizes pruning() {

@@ -10,18 +10,18 @@ import java.util.Arrays;
  */
 record TreePaths(int[][] onPath, int[] bit) {
     static TreePaths of(Tree tree) {
-        int nodes = tree.column().length;
+        int nodes = tree.splits().column().length;
         int[][] onPath = new int[nodes][];
         int[] bit = new int[nodes];
         onPath[0] = new int[0];
         for (int node = 0; node < nodes; node++) {
-            int column = tree.column()[node];
+            int column = tree.splits().column()[node];
             if (column < 0) continue;
             int at = place(onPath[node], column);
             bit[node] = at;
             int[] below = with(onPath[node], column);
-            onPath[tree.left()[node]] = below;
-            onPath[tree.left()[node] + 1] = below;
+            onPath[tree.splits().left()[node]] = below;
+            onPath[tree.splits().left()[node] + 1] = below;
         }
         return new TreePaths(onPath, bit);
     }

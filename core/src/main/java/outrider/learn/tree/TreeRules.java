@@ -14,18 +14,19 @@ final class TreeRules {
     private TreeRules() {}
 
     static String left(Tree tree, int node, TreeColumn on) {
-        return rule(tree, node, on, true) + (tree.missingSeen()[node] && tree.missingLeft()[node] ? " or missing" : "");
+        return rule(tree, node, on, true)
+                + (tree.splits().missingSeen()[node] && tree.splits().missingLeft()[node] ? " or missing" : "");
     }
 
     static String right(Tree tree, int node, TreeColumn on) {
         return rule(tree, node, on, false)
-                + (tree.missingSeen()[node] && !tree.missingLeft()[node] ? " or missing" : "");
+                + (tree.splits().missingSeen()[node] && !tree.splits().missingLeft()[node] ? " or missing" : "");
     }
 
     private static String rule(Tree tree, int node, TreeColumn on, boolean left) {
-        long[] bits = tree.levelsLeft()[node];
+        long[] bits = tree.splits().levelsLeft()[node];
         if (bits == null) {
-            double threshold = tree.threshold()[node];
+            double threshold = tree.splits().threshold()[node];
             if (threshold == Double.MAX_VALUE) return left ? "known" : "unknown";
             String value = on.date()
                     ? LocalDate.ofEpochDay((long) Math.floor(threshold)).toString()

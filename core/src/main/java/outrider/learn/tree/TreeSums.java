@@ -35,13 +35,18 @@ final class TreeSums {
                         .toList(),
                 trees.stream()
                         .map(t -> new Term.Branches(
-                                t.column(), t.threshold(), t.levelsLeft(), t.missingLeft(), t.left(), t.value()))
+                                t.splits().column(),
+                                t.splits().threshold(),
+                                t.splits().levelsLeft(),
+                                t.splits().missingLeft(),
+                                t.splits().left(),
+                                t.nodes().value()))
                         .toList());
     }
 
     static long size(List<Tree> trees) {
         long size = 0;
-        for (Tree tree : trees) size += tree.column().length;
+        for (Tree tree : trees) size += tree.splits().column().length;
         return size;
     }
 

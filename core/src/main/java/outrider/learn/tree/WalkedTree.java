@@ -18,11 +18,11 @@ final class WalkedTree implements TreeApart {
         this.tree = tree;
         this.width = width;
         this.paths = paths;
-        left = new long[tree.column().length];
+        left = new long[tree.splits().column().length];
         for (int node = 0; node < left.length; node++) {
-            if (tree.column()[node] < 0) continue;
+            if (tree.splits().column()[node] < 0) continue;
             for (int b = 0; b < records; b++) {
-                if (tree.branch(node, background, b * width) == tree.left()[node]) left[node] |= 1L << b;
+                if (tree.branch(node, background, b * width) == tree.splits().left()[node]) left[node] |= 1L << b;
             }
         }
         all = records == Long.SIZE ? -1 : (1L << records) - 1;
@@ -59,7 +59,7 @@ final class WalkedTree implements TreeApart {
         }
 
         private void down(int node, int met) {
-            if (tree.column()[node] < 0) {
+            if (tree.splits().column()[node] < 0) {
                 leaf(node, met);
                 return;
             }
@@ -67,7 +67,7 @@ final class WalkedTree implements TreeApart {
             boolean fresh = place == met;
             boolean ownBefore = fresh || own[place];
             long othersBefore = fresh ? all : others[place];
-            int first = tree.left()[node];
+            int first = tree.splits().left()[node];
             boolean goesLeft = tree.branch(node, values, at) == first;
             int now = fresh ? met + 1 : met;
             own[place] = ownBefore && goesLeft;
@@ -93,7 +93,7 @@ final class WalkedTree implements TreeApart {
 
         private void leaf(int node, int met) {
             int[] columns = paths.onPath()[node];
-            double worth = tree.value()[node] * share;
+            double worth = tree.nodes().value()[node] * share;
             for (long left = alive(met); left != 0; left &= left - 1) {
                 long b = left & -left;
                 int mine = 0;

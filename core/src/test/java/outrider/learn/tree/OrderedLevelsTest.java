@@ -52,9 +52,9 @@ class OrderedLevelsTest {
 
     private static long inOrder(Model model) {
         return trees(model).stream()
-                .flatMap(tree -> IntStream.range(0, tree.column().length)
-                        .filter(node -> tree.column()[node] >= 0)
-                        .mapToObj(node -> tree.levelsLeft()[node][0]))
+                .flatMap(tree -> IntStream.range(0, tree.splits().column().length)
+                        .filter(node -> tree.splits().column()[node] >= 0)
+                        .mapToObj(node -> tree.splits().levelsLeft()[node][0]))
                 .filter(bits -> gap(bits))
                 .count();
     }

@@ -101,11 +101,13 @@ class SparseTreesTest {
             Tree sparse = grown(binned, data, chosen);
             Tree plain = grown(plain(binned), data, chosen);
             assertThat(sparse.leaves()).isGreaterThan(20);
-            assertThat(sparse.column()).containsExactly(plain.column());
-            assertThat(sparse.threshold()).containsExactly(plain.threshold());
-            assertThat(sparse.missingLeft()).containsExactly(plain.missingLeft());
-            assertThat(sparse.records()).containsExactly(plain.records());
-            assertThat(sparse.events()).containsExactly(plain.events());
+            assertThat(sparse.splits().column()).containsExactly(plain.splits().column());
+            assertThat(sparse.splits().threshold())
+                    .containsExactly(plain.splits().threshold());
+            assertThat(sparse.splits().missingLeft())
+                    .containsExactly(plain.splits().missingLeft());
+            assertThat(sparse.nodes().records()).containsExactly(plain.nodes().records());
+            assertThat(sparse.nodes().events()).containsExactly(plain.nodes().events());
         }
     }
 
@@ -145,7 +147,7 @@ class SparseTreesTest {
         Arrays.fill(sum, 0.5);
         tree.addTo(sum, 0, rows.length, values, levels);
         for (int i = 0; i < rows.length; i++) {
-            assertThat(sum[i]).isEqualTo(0.5 + tree.value()[tree.leaf(values, i * levels.length)]);
+            assertThat(sum[i]).isEqualTo(0.5 + tree.nodes().value()[tree.leaf(values, i * levels.length)]);
         }
     }
 

@@ -81,7 +81,7 @@ class TreeTest {
         Tree tree = tree(data, gini ? Criterion.GINI : Criterion.ENTROPY, 1, 9, DecisionTree.Cutting.NONE)
                 .tree();
         double best = bestGain(data, gini, 9);
-        assertThat(tree.gain()[0]).isCloseTo(best, within(1e-9));
+        assertThat(tree.nodes().gain()[0]).isCloseTo(best, within(1e-9));
     }
 
     @Test
@@ -90,17 +90,17 @@ class TreeTest {
         DecisionTree.Fit fit = tree(data, Criterion.GAIN_RATIO, 9, 12, DecisionTree.Cutting.NONE);
         Tree tree = fit.tree();
         double[] values = TreeValues.read(fit.columns(), data.table(), data.rows());
-        double[] records = new double[tree.column().length];
-        double[] events = new double[tree.column().length];
+        double[] records = new double[tree.splits().column().length];
+        double[] events = new double[tree.splits().column().length];
         for (int i = 0; i < data.rows().length; i++) {
             int leaf = tree.leaf(values, i * fit.columns().size());
             records[leaf]++;
             events[leaf] += data.outcome()[i];
         }
         for (int node = 0; node < records.length; node++) {
-            if (tree.column()[node] >= 0) continue;
-            assertThat(records[node]).isEqualTo(tree.records()[node]).isGreaterThanOrEqualTo(12);
-            assertThat(tree.value()[node]).isEqualTo(events[node] / records[node]);
+            if (tree.splits().column()[node] >= 0) continue;
+            assertThat(records[node]).isEqualTo(tree.nodes().records()[node]).isGreaterThanOrEqualTo(12);
+            assertThat(tree.nodes().value()[node]).isEqualTo(events[node] / records[node]);
         }
         assertThat(tree.depth()).isBetween(3, 9);
     }
@@ -108,10 +108,13 @@ class TreeTest {
     /** Every tree that cutting back can make, as leaves and error. */
     private static List<double[]> subtrees(Tree tree, int node) {
         List<double[]> all = new ArrayList<>();
-        all.add(new double[] {1, Pruning.Error.SQUARED.of(tree.events()[node], tree.records()[node])});
-        if (tree.column()[node] < 0) return all;
-        for (double[] left : subtrees(tree, tree.left()[node])) {
-            for (double[] right : subtrees(tree, tree.left()[node] + 1)) {
+        all.add(new double[] {
+            1,
+            Pruning.Error.SQUARED.of(tree.nodes().events()[node], tree.nodes().records()[node])
+        });
+        if (tree.splits().column()[node] < 0) return all;
+        for (double[] left : subtrees(tree, tree.splits().left()[node])) {
+            for (double[] right : subtrees(tree, tree.splits().left()[node] + 1)) {
                 all.add(new double[] {left[0] + right[0], left[1] + right[1]});
             }
         }
@@ -125,7 +128,7 @@ class TreeTest {
         Tree tree = tree(data, Criterion.GINI, 4, 8, DecisionTree.Cutting.NONE).tree();
         Pruning.Sequence sequence = Pruning.sequence(tree, Pruning.Error.SQUARED);
         List<double[]> all = subtrees(tree, 0);
-        double n = tree.records()[0];
+        double n = tree.nodes().records()[0];
         assertThat(sequence.steps()).hasSizeGreaterThan(3).isSorted();
         assertThat(sequence.leaves()[sequence.leaves().length - 1]).isEqualTo(1);
         for (int s = 0; s < sequence.steps().length; s++) {
@@ -134,8 +137,10 @@ class TreeTest {
                 for (double[] sub : all) lowest = Math.min(lowest, sub[1] / n + alpha * sub[0]);
                 Tree cut = Pruning.at(tree, sequence, sequence.steps()[s]);
                 double error = 0;
-                for (int i = 0; i < cut.column().length; i++) {
-                    if (cut.column()[i] < 0) error += Pruning.Error.SQUARED.of(cut.events()[i], cut.records()[i]);
+                for (int i = 0; i < cut.splits().column().length; i++) {
+                    if (cut.splits().column()[i] < 0)
+                        error += Pruning.Error.SQUARED.of(
+                                cut.nodes().events()[i], cut.nodes().records()[i]);
                 }
                 assertThat(cut.leaves()).isEqualTo(sequence.leaves()[s]);
                 assertThat(error / n + alpha * cut.leaves()).isCloseTo(lowest, within(1e-9));
@@ -184,7 +189,8 @@ class TreeTest {
         for (int i = 0; i < 300; i++) {
             if (Double.isNaN(fit.outOfBag()[i])) continue;
             assertThat(fit.outOfBag()[i])
-                    .isEqualTo(tree.value()[tree.leaf(values, i * fit.columns().size())]);
+                    .isEqualTo(tree.nodes()
+                            .value()[tree.leaf(values, i * fit.columns().size())]);
         }
         var many = new RandomForest.Options(80, 3, 10, 5, 1_000_000, Criterion.ENTROPY);
         RandomForest.Fit forest = RandomForest.fit(data, sample, many, Workers.ALONE, Progress.NONE);
@@ -202,16 +208,16 @@ class TreeTest {
         assertThat(fit.base()).isCloseTo(Math.log(p / (1 - p)), within(1e-12));
         Tree tree = fit.trees().get(0);
         double[] values = TreeValues.read(fit.columns(), data.table(), data.rows());
-        double[] g = new double[tree.column().length];
-        double[] h = new double[tree.column().length];
+        double[] g = new double[tree.splits().column().length];
+        double[] h = new double[tree.splits().column().length];
         for (int i = 0; i < 400; i++) {
             int leaf = tree.leaf(values, i * fit.columns().size());
             g[leaf] += p - data.outcome()[i];
             h[leaf] += p * (1 - p);
         }
         for (int node = 0; node < g.length; node++) {
-            if (tree.column()[node] < 0)
-                assertThat(tree.value()[node]).isCloseTo(-g[node] / (h[node] + 2.5), within(1e-9));
+            if (tree.splits().column()[node] < 0)
+                assertThat(tree.nodes().value()[node]).isCloseTo(-g[node] / (h[node] + 2.5), within(1e-9));
         }
     }
 

@@ -172,8 +172,8 @@ public class CandidateDetails {
         if (!(model.learnt() instanceof TreeModel tree)) {
             throw BadInput.of("candidate", "is no decision tree", "open one");
         }
-        int[] left = tree.fit().tree().left();
-        int[] on = tree.fit().tree().column();
+        int[] left = tree.fit().tree().splits().left();
+        int[] on = tree.fit().tree().splits().column();
         if (leaf < 0 || leaf >= on.length) throw BadInput.of("node", "is " + leaf, "choose one of the tree");
         Table table = tables.table(brief);
         byte[] outcome = tables.outcome(brief);
@@ -205,8 +205,8 @@ public class CandidateDetails {
     }
 
     private static List<String> path(TreeModel tree, int leaf) {
-        int[] left = tree.fit().tree().left();
-        int[] on = tree.fit().tree().column();
+        int[] left = tree.fit().tree().splits().left();
+        int[] on = tree.fit().tree().splits().column();
         List<String> names = new ArrayList<>();
         for (int node = leaf; node > 0; ) {
             int child = node;
