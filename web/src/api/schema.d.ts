@@ -8346,7 +8346,7 @@ export interface components {
     };
     /** @description What training does about rare events (METHODS section 7): nothing, weights on events, or thinning of non-events, until events make up share of the training weight. Validation and reserve are never touched. */
     Balance: {
-      method: components['schemas']['Method1'];
+      method: components['schemas']['Method'];
       /** Format: double */
       share: number;
     };
@@ -8921,6 +8921,7 @@ export interface components {
       drawn: components['schemas']['Drawn'][];
       /** @description most frequent first, the first few */
       levels: components['schemas']['LevelView'][];
+      /** @description what a column of texts nearly is, or null */
       suggested: components['schemas']['SuggestedReading'] | null;
       /** @description the order that its levels name, from the first to the last; null for none */
       proposedOrder: string[] | null;
@@ -9496,9 +9497,14 @@ export interface components {
       /** Format: int64 */
       id: number;
       status: components['schemas']['WorkStatus'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description from 0 to 1
+       */
       progress: number;
+      /** @description what is being done; null where nothing is said of it */
       step: string | null;
+      /** @description why it failed or was stopped; null otherwise */
       message: string | null;
       /** @description in words; null for dependence */
       measure: string | null;
@@ -10085,9 +10091,9 @@ export interface components {
       people: components['schemas']['PersonView'][];
     };
     /** @enum {string} */
-    Method: 'SHARES' | 'COLUMN' | 'DATE';
+    Method: 'NONE' | 'WEIGHTS' | 'THINNING';
     /** @enum {string} */
-    Method1: 'NONE' | 'WEIGHTS' | 'THINNING';
+    Method1: 'SHARES' | 'COLUMN' | 'DATE';
     /** @description What a candidate learnt, for its page: parts in the order in which they are shown, none where it learnt nothing from columns. */
     ModelSummary: {
       parts: components['schemas']['Part'][];
@@ -10930,7 +10936,11 @@ export interface components {
       threshold: number | null;
       /** @description in words */
       cut: string;
-      stakes: components['schemas']['Stakes'];
+      /** @description SHA-256 of the recipe's document */
+      recipe: string;
+      columns: components['schemas']['Column'][];
+      /** @description what is done with columns and levels that training did not have */
+      unknown: components['schemas']['Unknown'];
       /** @description and plannedRate: how batches are judged; the rate null for a batch's own */
       outcome: components['schemas']['Outcome'];
       /** @description how the outcome's column is read; null for as it comes, and in releases made before it was kept */
@@ -10943,19 +10953,15 @@ export interface components {
       value: string | null;
       /** @description column that names customers of several records; null where each record stands alone, and before format 2 */
       unit: string | null;
-      /** @description what records, events and acting are called, and the currency; null before format 2 */
-      words: components['schemas']['Words'] | null;
-      /** @description what later batches are held against */
-      figures: components['schemas']['SignedFigures'];
-      columns: components['schemas']['Column'][];
       /** @description how a batch says who was acted on; null where no column does */
       acting: components['schemas']['Acting1'] | null;
+      /** @description what later batches are held against */
+      figures: components['schemas']['SignedFigures'];
       /** @description the signed plan; null before format 2 */
       monitoring: components['schemas']['Watch'][] | null;
-      /** @description what is done with columns and levels that training did not have */
-      unknown: components['schemas']['Unknown'];
-      /** @description SHA-256 of the recipe's document */
-      recipe: string;
+      stakes: components['schemas']['Stakes'];
+      /** @description what records, events and acting are called, and the currency; null before format 2 */
+      words: components['schemas']['Words'] | null;
       madeBy: string | null;
       /** @description ISO 8601, UTC */
       madeAt: string;
@@ -11205,9 +11211,14 @@ export interface components {
       /** Format: int64 */
       id: number;
       status: components['schemas']['WorkStatus'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description from 0 to 1
+       */
       progress: number;
+      /** @description what is being done; null where nothing is said of it */
       step: string | null;
+      /** @description why it failed or was stopped; null otherwise */
       message: string | null;
       /** Format: double */
       seconds: number;
@@ -11427,11 +11438,9 @@ export interface components {
     };
     /** @description How a brief's records are dealt to parts and what training does about rare events. */
     SplitPlan: {
-      method: components['schemas']['Method'];
+      method: components['schemas']['Method1'];
       /** @description of training, validation and reserve; each > 0, together 1. For Method#DATE only where a day is null */
       shares: number[] | null;
-      /** Format: int64 */
-      seed: number;
       /** @description whose values or days decide; null for Method#SHARES */
       column: string | null;
       /** @description of that column, each to where it goes; for Method#COLUMN */
@@ -11444,6 +11453,8 @@ export interface components {
       reserveFrom: string | null;
       /** @description whether records without a value of column are left out; else they are refused */
       leaveOutMissing: boolean;
+      /** Format: int64 */
+      seed: number;
       /** @description an identifier whose records stay in one part; null for none */
       groupBy: string | null;
       /** @description whether records that are equal in every column stay in one part */

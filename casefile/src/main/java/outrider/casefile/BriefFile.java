@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Inline;
 import outrider.exchange.Comparison;
 import outrider.exchange.DecidingMeasure;
 import outrider.learn.Learners;
@@ -25,39 +26,80 @@ import outrider.table.Table;
  * written form; it is also the recipe inside a report's evidence.
  *
  * @param format {@link #FORMAT}
- * @param outcome null where it is not chosen yet; {@code split} likewise, {@code candidates} empty
- * @param words {@link Words#PLAIN} where they are left out
- * @param columns what was settled about columns; those not named are what {@link ColumnDefaults} takes them for
- * @param population which records it is about; null for all
- * @param split its seed is the seed of everything that is computed
- * @param stakes none where they are left out
- * @param capacity of {@code campaignSize} customers; null for none
- * @param campaignSize records that the decision is about; 0 where it is left out, for as many as the file holds
- * @param plannedRate event rate of the campaign; null for validation's own
- * @param deciding by what candidates are ordered and the leader is chosen; null for what decides where nobody chose
- * @param cut null for the best net value of the candidate that the deciding measure puts first
- * @param seal the opening of the reserve; null while it is sealed
  * @param authorText what the author says; null for nothing yet
  */
 public record BriefFile(
         int format,
-        String name,
-        String question,
-        Words words,
-        DataFile data,
-        Outcome outcome,
-        Map<String, ColumnSetup> columns,
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Population population,
-        SplitPlan split,
-        Stakes stakes,
-        @Nullable Double capacity,
-        double campaignSize,
-        @Nullable Double plannedRate,
-        @Nullable DecidingMeasure deciding,
+        Asked asked,
+        Taken taken,
+        Decision decision,
         List<CandidateSpec> candidates,
-        @Nullable CutSpec cut,
-        @Nullable SealSpec seal,
         @JsonAlias("memo") AuthorText authorText) {
+    /**
+     * What is asked.
+     *
+     * @param words {@link Words#PLAIN} where they are left out
+     * @param outcome null where it is not chosen yet; {@code split} likewise, {@code candidates} empty
+     */
+    public record Asked(String name, String question, Words words, Outcome outcome) implements Inline {
+        public Asked {
+            if (words == null) words = Words.PLAIN;
+        }
+    }
+
+    /**
+     * What is taken for it.
+     *
+     * @param columns what was settled about columns; those not named are what {@link ColumnDefaults} takes them for
+     * @param population which records it is about; null for all
+     * @param split its seed is the seed of everything that is computed
+     */
+    public record Taken(
+            DataFile data,
+            Map<String, ColumnSetup> columns,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Population population,
+
+            SplitPlan split)
+            implements Inline {
+        public Taken {
+            if (columns == null) columns = Map.of();
+            if (Population.ALL.equals(population)) population = null;
+        }
+    }
+
+    /**
+     * What is decided, and by what.
+     *
+     * @param stakes none where they are left out
+     * @param capacity of {@code campaignSize} customers; null for none
+     * @param campaignSize records that the decision is about; 0 where it is left out, for as many as the file holds
+     * @param plannedRate event rate of the campaign; null for validation's own
+     * @param deciding by what candidates are ordered and the leader is chosen; null for what decides where nobody chose
+     * @param cut null for the best net value of the candidate that the deciding measure puts first
+     * @param seal the opening of the reserve; null while it is sealed
+     */
+    public record Decision(
+            Stakes stakes,
+            @Nullable Double capacity,
+            double campaignSize,
+            @Nullable Double plannedRate,
+            @Nullable DecidingMeasure deciding,
+            @Nullable CutSpec cut,
+            @Nullable SealSpec seal)
+            implements Inline {
+        public Decision {
+            if (stakes == null) stakes = Stakes.NONE;
+            if (campaignSize != 0) new Campaign(campaignSize, capacity, plannedRate, deciding);
+        }
+
+        /** The same about so many records. */
+        Decision ofSize(double records) {
+            return new Decision(stakes, capacity, records, plannedRate, deciding, cut, seal);
+        }
+    }
+
     public static final int FORMAT = 1;
 
     /** What records and events are called, what acting is (a verb in -ing), and the currency. */
@@ -201,29 +243,24 @@ public record BriefFile(
             throw BadInput.of("format", "is " + format, "use a file of format " + FORMAT);
         }
         Map<String, @Nullable Object> needed = new LinkedHashMap<>();
-        needed.put("name", name);
-        needed.put("question", question);
-        needed.put("data", data);
+        needed.put("name", asked.name);
+        needed.put("question", asked.question);
+        needed.put("data", taken.data);
         demand(needed);
-        if (words == null) words = Words.PLAIN;
-        if (stakes == null) stakes = Stakes.NONE;
-        if (columns == null) columns = Map.of();
         candidates = candidates == null ? List.of() : spelledOut(candidates);
-        if (campaignSize != 0) new Campaign(campaignSize, capacity, plannedRate, deciding);
         if (authorText == null) authorText = AuthorText.EMPTY;
-        if (Population.ALL.equals(population)) population = null;
     }
 
     /** How the outcome's column is read; null for as it comes. */
     public @Nullable Reading outcomeReading() {
-        return outcome == null ? null : column(outcome.column()).reading();
+        return asked.outcome == null ? null : column(asked.outcome.column()).reading();
     }
 
     /** @throws BadInput unless it is far enough to be computed; it names all that is missing */
     public void demandWhole() {
         Map<String, @Nullable Object> needed = new LinkedHashMap<>();
-        needed.put("outcome", outcome);
-        needed.put("split", split);
+        needed.put("outcome", asked.outcome);
+        needed.put("split", taken.split);
         needed.put("candidates", candidates.isEmpty() ? null : candidates);
         demand(needed);
     }
@@ -244,28 +281,35 @@ public record BriefFile(
     /** The same case with its notes taken in: what it says of a column itself goes before. */
     BriefFile noted(Map<String, ColumnSetup> noted) {
         Map<String, ColumnSetup> all = new LinkedHashMap<>(noted);
-        all.putAll(columns);
+        all.putAll(taken.columns);
         DataFile plain = new DataFile(
-                data.file, data.sha256, data.dialect, data.sheet, data.columns, data.origin, data.joins, null);
-        return with(plain, all, campaignSize, authorText);
+                taken.data.file,
+                taken.data.sha256,
+                taken.data.dialect,
+                taken.data.sheet,
+                taken.data.columns,
+                taken.data.origin,
+                taken.data.joins,
+                null);
+        return with(plain, all, decision.campaignSize, authorText);
     }
 
     /** The same case with what all columns are taken for. */
     BriefFile withColumns(Map<String, ColumnSetup> all) {
-        return with(data, all, campaignSize, authorText);
+        return with(taken.data, all, decision.campaignSize, authorText);
     }
 
     /** The same case, about as many records as its file holds where it says no other number. */
     BriefFile ofSize(int records) {
-        return campaignSize == 0 ? with(data, columns, records, authorText) : this;
+        return decision.campaignSize == 0 ? with(taken.data, taken.columns, records, authorText) : this;
     }
 
     public ColumnSetup column(String column) {
-        return columns.getOrDefault(column, ColumnSetup.PLAIN);
+        return taken.columns.getOrDefault(column, ColumnSetup.PLAIN);
     }
 
     public Campaign campaign() {
-        return new Campaign(campaignSize, capacity, plannedRate, deciding);
+        return new Campaign(decision.campaignSize, decision.capacity, decision.plannedRate, decision.deciding);
     }
 
     private static List<CandidateSpec> spelledOut(List<CandidateSpec> candidates) {
@@ -293,43 +337,31 @@ public record BriefFile(
 
     /** What its candidates are compared by. */
     public Comparison.Terms terms() {
-        return campaign().terms(stakes, split.seed());
+        return campaign().terms(decision.stakes, taken.split.seed());
     }
 
     /** The column by whose value money is counted; null without one. */
     public @Nullable String valueColumn() {
-        return ColumnSetup.first(columns, ColumnSetup.Role.VALUE);
+        return ColumnSetup.first(taken.columns, ColumnSetup.Role.VALUE);
     }
 
     /** The column of the records' weights; null without one. */
     public @Nullable String weightColumn() {
-        return ColumnSetup.first(columns, ColumnSetup.Role.WEIGHT);
+        return ColumnSetup.first(taken.columns, ColumnSetup.Role.WEIGHT);
     }
 
     /** The same case with other words of the author. */
     public BriefFile with(AuthorText other) {
-        return with(data, columns, campaignSize, other);
+        return with(taken.data, taken.columns, decision.campaignSize, other);
     }
 
     private BriefFile with(DataFile file, Map<String, ColumnSetup> all, double size, AuthorText words) {
         return new BriefFile(
                 format,
-                name,
-                question,
-                this.words,
-                file,
-                outcome,
-                all,
-                population,
-                split,
-                stakes,
-                capacity,
-                size,
-                plannedRate,
-                deciding,
+                asked,
+                new Taken(file, all, taken.population, taken.split),
+                decision.ofSize(size),
                 candidates,
-                cut,
-                seal,
                 words);
     }
 }

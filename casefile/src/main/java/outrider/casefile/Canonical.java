@@ -17,6 +17,7 @@ public final class Canonical {
 
     static final ObjectMapper JSON = JsonMapper.builder()
             .addModule(new EnumNames())
+            .addModule(new InlineParts())
             .addModule(new JavaTimeModule())
             .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
             .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)

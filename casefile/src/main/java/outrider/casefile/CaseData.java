@@ -80,8 +80,9 @@ public record CaseData(
                     "data", "no file " + file.getFileName() + " is there", "name the file that holds the records");
         }
         try {
-            String sha256 = demanded("data", file, brief.data().sha256());
-            TableFile.Manner manner = TableFile.manner(file, brief.data().manner());
+            String sha256 = demanded("data", file, brief.taken().data().sha256());
+            TableFile.Manner manner =
+                    TableFile.manner(file, brief.taken().data().manner());
             Table plain = TableFile.read(file, manner, progress);
             brief = brief.ofSize(plain.size());
             List<Figures.Joined> joins = new ArrayList<>();
@@ -89,23 +90,32 @@ public record CaseData(
             Dialect written = manner.dialect();
             boolean codes = rules >= Evidence.CODES_BY_NAME;
             Map<String, String> copied = rules < Evidence.COPIES_APART ? Map.of() : CopiedColumns.of(plain.columns());
-            if (brief.data().notes() != null) brief = noted(brief, file, plain, written, copied, codes);
-            if (unsaid && brief.population() == null) DoubtfulColumns.refuseTotal(plain);
-            if (brief.data().dialect() == null) DoubtfulColumns.refuse(plain, brief, written, fillIn, unsaid);
+            if (brief.taken().data().notes() != null) brief = noted(brief, file, plain, written, copied, codes);
+            if (unsaid && brief.taken().population() == null) DoubtfulColumns.refuseTotal(plain);
+            if (brief.taken().data().dialect() == null) DoubtfulColumns.refuse(plain, brief, written, fillIn, unsaid);
             refuseUnknown(plain, brief);
-            if (unsaid) refuseTwice(brief.columns());
+            if (unsaid) refuseTwice(brief.taken().columns());
             if (unsaid) DoubtfulColumns.refuseOutcome(plain, brief);
             BriefFile whole = !fillIn
                     ? brief
                     : brief.withColumns(ColumnDefaults.filledIn(
-                            brief.columns(), plain, brief.outcome().column(), written, copied, codes));
-            Table table = read(plain, whole.columns(), brief.outcome().column());
+                            brief.taken().columns(),
+                            plain,
+                            brief.asked().outcome().column(),
+                            written,
+                            copied,
+                            codes));
+            Table table =
+                    read(plain, whole.taken().columns(), brief.asked().outcome().column());
             int[] copies = Units.copies(plain);
             byte[] outcome = outcome(whole, table, copies);
             RecordWeights.demand(table, whole.weightColumn(), outcome);
-            Parts parts = Split.of(brief.split(), table, outcome, copies);
-            Together together =
-                    Together.of(brief.split(), table, parts, units(brief.split().groupBy(), table, copies));
+            Parts parts = Split.of(brief.taken().split(), table, outcome, copies);
+            Together together = Together.of(
+                    brief.taken().split(),
+                    table,
+                    parts,
+                    units(brief.taken().split().groupBy(), table, copies));
             return new CaseData(whole, sha256, Files.size(file), table, outcome, parts, by(rules, together), joins);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -120,8 +130,8 @@ public record CaseData(
     /** The file's columns as it wrote them, and those of the files that are joined to it. */
     public static Table written(BriefFile brief, Path file, Progress progress) {
         try {
-            Table plain =
-                    TableFile.read(file, TableFile.manner(file, brief.data().manner()), progress);
+            Table plain = TableFile.read(
+                    file, TableFile.manner(file, brief.taken().data().manner()), progress);
             return joined(brief, file, plain, new ArrayList<>(), progress);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -131,8 +141,9 @@ public record CaseData(
     private static Table joined(BriefFile brief, Path file, Table own, List<Figures.Joined> joins, Progress progress)
             throws IOException {
         Table whole = own;
-        for (JoinedFile joined : Objects.requireNonNullElse(brief.data().joins(), List.<JoinedFile>of())) {
-            JoinedFile.refuseOutcome(joined.terms().on(), brief.outcome().column());
+        for (JoinedFile joined : Objects.requireNonNullElse(brief.taken().data().joins(), List.<JoinedFile>of())) {
+            JoinedFile.refuseOutcome(
+                    joined.terms().on(), brief.asked().outcome().column());
             Path second = beside(file, joined.file());
             String second256 = demanded("joins", second, joined.sha256());
             Table other = TableFile.read(second, TableFile.manner(second, joined.manner()), progress);
@@ -151,9 +162,9 @@ public record CaseData(
             Map<String, String> copied,
             boolean codes)
             throws IOException {
-        Map<String, ColumnSetup> taken =
-                ColumnDefaults.filledIn(brief.columns(), table, brief.outcome().column(), dialect, copied, codes);
-        Path file = beside(main, requireNonNull(brief.data().notes()));
+        Map<String, ColumnSetup> taken = ColumnDefaults.filledIn(
+                brief.taken().columns(), table, brief.asked().outcome().column(), dialect, copied, codes);
+        Path file = beside(main, requireNonNull(brief.taken().data().notes()));
         return brief.noted(ColumnNotes.of(
                 TableFile.read(file, Progress.NONE),
                 name -> taken.getOrDefault(name, ColumnSetup.PLAIN),
@@ -206,9 +217,11 @@ public record CaseData(
 
     /** @throws BadInput naming every column that the brief speaks of and the file lacks */
     private static void refuseUnknown(Table table, BriefFile brief) {
-        List<String> named = new ArrayList<>(brief.columns().keySet());
-        named.add(brief.outcome().column());
-        named.addAll(Stream.of(brief.split().column(), brief.split().groupBy())
+        List<String> named = new ArrayList<>(brief.taken().columns().keySet());
+        named.add(brief.asked().outcome().column());
+        named.addAll(Stream.of(
+                        brief.taken().split().by().column(),
+                        brief.taken().split().groupBy())
                 .filter(Objects::nonNull)
                 .toList());
         brief.candidates().forEach(spec -> {
@@ -242,10 +255,16 @@ public record CaseData(
      * @throws BadInput if the condition cannot be read or reads what it may not, or the outcome does not fit
      */
     public static byte[] outcome(BriefFile brief, Table table, int[] copies) {
-        return brief.outcome()
+        return brief.asked()
+                .outcome()
                 .of(
                         table,
-                        kept(brief.population(), brief::column, brief.outcome().column(), table, copies));
+                        kept(
+                                brief.taken().population(),
+                                brief::column,
+                                brief.asked().outcome().column(),
+                                table,
+                                copies));
     }
 
     /** By record, whether it is of the population; null for all. */
@@ -301,7 +320,7 @@ public record CaseData(
 
     public List<String> inputs() {
         List<String> names = table.columns().stream().map(Column::name).toList();
-        return inputs(names, brief::column, brief.outcome().column());
+        return inputs(names, brief::column, brief.asked().outcome().column());
     }
 
     public TrainingData training(List<String> inputs) {
@@ -313,12 +332,12 @@ public record CaseData(
                 together.unit(),
                 together.day(),
                 RecordWeights.byRecord(table, brief.weightColumn(), parts.training()),
-                brief.split().seed());
+                brief.taken().split().seed());
     }
 
     /** Some records as figures are computed of them, with their values, weights, and the customers that the split keeps together. */
     public Sample sample(int[] rows) {
-        int[] unit = brief.split().groupBy() == null
+        int[] unit = brief.taken().split().groupBy() == null
                 ? null
                 : Arrays.stream(rows).map(row -> together.unit()[row]).toArray();
         double[] weight = RecordWeights.of(table, brief.weightColumn(), rows);

@@ -38,7 +38,8 @@ public final class CaseRun {
         this.workers = workers;
         trainingSample = data.sample(data.parts().training());
         validationSample = data.sample(data.parts().validation());
-        apart = CaseData.apart(data.table(), data.brief()::column, data.brief().split(), data.parts());
+        apart = CaseData.apart(
+                data.table(), data.brief()::column, data.brief().taken().split(), data.parts());
     }
 
     /**
@@ -87,8 +88,8 @@ public final class CaseRun {
                     kind,
                     byRules(kind, settings),
                     data.training(inputs),
-                    data.brief().split().balance(),
-                    data.brief().split().folds(),
+                    data.brief().taken().split().balance(),
+                    data.brief().taken().split().folds(),
                     members,
                     workers,
                     progress);

@@ -43,6 +43,7 @@ public final class CaseYaml {
             .defaultPropertyInclusion(
                     JsonInclude.Value.construct(JsonInclude.Include.NON_EMPTY, JsonInclude.Include.NON_EMPTY))
             .addModule(new EnumNames())
+            .addModule(new InlineParts())
             .addModule(stakes())
             .build();
 

@@ -21,7 +21,7 @@ final class ColumnRows {
         BriefFile brief = data.brief();
         String name = column.name();
         ColumnSetup setup = brief.column(name);
-        boolean isOutcome = name.equals(brief.outcome().column());
+        boolean isOutcome = name.equals(brief.asked().outcome().column());
         int[] rows = data.parts().training();
         ColumnProfile profile = ColumnProfile.of(
                 column, rows, isOutcome ? null : data.outcome(), data.together().unit());

@@ -43,7 +43,7 @@ final class DoubtfulColumns {
             } else if (own != null
                     && (meant && column.type() == ColumnType.TEXT && own.type() != ColumnType.TEXT
                             || unsaid
-                                    && !brief.columns().containsKey(column.name())
+                                    && !brief.taken().columns().containsKey(column.name())
                                     && ColumnDefaults.nearlyOther(column, suggested))) {
                 found.add("\"" + column.name() + "\" holds texts that are nearly "
                         + (own.type() == ColumnType.NUMBER ? "numbers" : "dates"));
@@ -68,7 +68,7 @@ final class DoubtfulColumns {
 
     /** @throws BadInput if the outcome holds texts that say that it is not known, and nobody said what they count as */
     static void refuseOutcome(Table table, BriefFile brief) {
-        BriefFile.Outcome asked = brief.outcome();
+        BriefFile.Outcome asked = brief.asked().outcome();
         if (asked.when() != null
                 || !table.has(asked.column())
                 || brief.column(asked.column()).reading() != null) return;

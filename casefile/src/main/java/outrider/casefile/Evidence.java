@@ -5,6 +5,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 import outrider.split.SplitPlan;
 
 /**
@@ -12,36 +13,59 @@ import outrider.split.SplitPlan;
  * alone.
  *
  * @param rules the version of the methods that its figures were computed by
- * @param report its number; null for one that no server issued
- * @param issuedAt ISO 8601, UTC
- * @param cannotApprove the author and whoever fitted the candidate
  * @param recipe the case, with the author's words
- * @param history what cannot be computed anew
- * @param answers to the remarks on the report before
- * @param supersedes the report before; null for a first one
- * @param trail where the brief's audit trail stood; null for one that no server issued
- * @param key public half of the server's, a JSON Web Key; null likewise
  */
 @JsonInclude(JsonInclude.Include.ALWAYS)
 public record Evidence(
         int format,
         int rules,
-        @Nullable Long report,
-        @Nullable String issuedBy,
-        String issuedAt,
-        List<String> cannotApprove,
+        Issued issued,
         BriefFile recipe,
         Figures figures,
-        @JsonAlias("conduct") AnalysisHistory history,
+        Judged judged,
         List<Pinned> pinned,
-        int policyVersion,
-        Policy policy,
-        List<CheckResult> checks,
-        List<Answer> answers,
-        @Nullable Before supersedes,
-        @Nullable TrailHead trail,
-        Maker maker,
-        @Nullable Map<String, Object> key) {
+        Proof proof) {
+    /**
+     * Who issued it, and in whose place.
+     *
+     * @param report its number; null for one that no server issued
+     * @param issuedAt ISO 8601, UTC
+     * @param cannotApprove the author and whoever fitted the candidate
+     * @param supersedes the report before; null for a first one
+     */
+    public record Issued(
+            @Nullable Long report,
+            @Nullable String issuedBy,
+            String issuedAt,
+            List<String> cannotApprove,
+            @Nullable Before supersedes)
+            implements Inline {}
+
+    /**
+     * How it was come to, and held against the policy.
+     *
+     * @param history what cannot be computed anew
+     * @param answers to the remarks on the report before
+     */
+    public record Judged(
+            @JsonAlias("conduct") AnalysisHistory history,
+            int policyVersion,
+            Policy policy,
+            List<CheckResult> checks,
+            List<Answer> answers)
+            implements Inline {}
+
+    /**
+     * What it can be proved by.
+     *
+     * @param trail where the brief's audit trail stood; null for one that no server issued
+     * @param key public half of the server's, a JSON Web Key; null likewise
+     */
+    public record Proof(
+            @Nullable TrailHead trail,
+            Maker maker,
+            @Nullable Map<String, Object> key) implements Inline {}
+
     public static final int FORMAT = 4;
     /** The first format that is drawn and computed anew; of those before it hash, signature and chain are checked. */
     static final int DRAWN_FROM = 3;
@@ -65,7 +89,7 @@ public record Evidence(
 
     /** Whose models scored training out of fold, as the end of a sentence. */
     public String outOfFoldBy() {
-        return rules >= FOLDS_IN_TIME && recipe.split().method() == SplitPlan.Method.DATE
+        return rules >= FOLDS_IN_TIME && recipe.taken().split().by().method() == SplitPlan.Method.DATE
                 ? "a model of earlier records"
                 : "a model that did not see it";
     }

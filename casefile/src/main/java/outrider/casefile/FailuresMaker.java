@@ -21,7 +21,8 @@ final class FailuresMaker {
         BriefFile brief = data.brief();
         int[] rows = data.parts().validation();
         List<GroupedColumn> columns = TellingColumns.known(
-                TellingColumns.of(data.table(), brief::column, brief.outcome().column(), rows, TellingColumns.SHOWN),
+                TellingColumns.of(
+                        data.table(), brief::column, brief.asked().outcome().column(), rows, TellingColumns.SHOWN),
                 brief::column);
         var sample = chosen.scored().sample();
         return WeakSpots.of(
@@ -29,7 +30,7 @@ final class FailuresMaker {
                         sample.outcome(),
                         chosen.scored().validationScores(),
                         sample.unit(),
-                        brief.split().seed())
+                        brief.taken().split().seed())
                 .stream()
                 .map(s -> new Figures.Spot(
                         s.words(), s.columns(), s.records(), s.promised(), s.observed(), s.low(), s.high()))
@@ -42,11 +43,11 @@ final class FailuresMaker {
         if (chosen.kind().reference()) return List.of();
         TrainingScores unseen = chosen.elsewhere().onTraining().get();
         int[] training = unseen.rows();
-        List<GroupedColumn> columns =
-                TellingColumns.of(data.table(), brief::column, brief.outcome().column(), training, TellingColumns.TRIED)
-                        .stream()
-                        .filter(g -> !chosen.inputs().contains(g.column()))
-                        .toList();
+        List<GroupedColumn> columns = TellingColumns.of(
+                        data.table(), brief::column, brief.asked().outcome().column(), training, TellingColumns.TRIED)
+                .stream()
+                .filter(g -> !chosen.inputs().contains(g.column()))
+                .toList();
         List<Figures.Added> added = new ArrayList<>();
         if (columns.isEmpty()) return added;
         byte[] outcome = data.outcomes(training);
@@ -56,7 +57,7 @@ final class FailuresMaker {
                 outcome,
                 logit,
                 data.sample(training).unit(),
-                brief.split().seed())) {
+                brief.taken().split().seed())) {
             if (!a.told()) continue;
             ColumnSetup setup = brief.column(a.column());
             added.add(new Figures.Added(

@@ -3,6 +3,7 @@ package outrider.casefile;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 import outrider.base.Normal;
 import outrider.check.Alarm;
 import outrider.errors.Parity;
@@ -18,39 +19,59 @@ import outrider.uncertainty.AucUncertainty;
 /**
  * Every figure of a report: what can be computed anew from the data and the recipe, and nothing else. Shares from 0 to 1, money
  * in the brief's currency, summed over validation unless said; figures at the cut are at the planned event rate where there is one.
- *
- * @param deciding by what candidates are ordered, in words; {@code candidates} best first, references last; each at the chosen one's depth
- * @param chosen name of the proposed candidate
- * @param validation the chosen candidate at the cut
- * @param everybody acting on all, {@code gainOverNobody}
- * @param today how one acts today, at its own depth; null where nobody is acted on
- * @param perCampaign what a sum over validation is multiplied by for the campaign
- * @param breakEven event probability from which acting pays; null where there is none, and with a value column
- * @param calibration of the chosen one on validation in ten bands; null where its score is no probability
- * @param optimism of the best by the deciding measure for having been chosen among all, in its unit; null for fewer than two
- * @param failures null in evidence of rules before 4
- * @param reserve null while it is sealed
  */
-public record Figures(
-        Data data,
-        Split split,
-        Deciding deciding,
-        List<Row> candidates,
-        String chosen,
-        CutFigures validation,
-        double everybody,
-        @Nullable Today today,
-        double perCampaign,
-        @Nullable Double breakEven,
-        List<BandRow> bands,
-        @Nullable ProbabilityQuality calibration,
-        @Nullable Double optimism,
-        List<WhatIf> sensitivity,
-        List<Takeover> takeovers,
-        Stability stability,
-        @Nullable Failures failures,
-        @Nullable Reserve reserve,
-        List<ColumnRow> columns) {
+public record Figures(Source source, Contest contest, AtCut cut, Trust trust) {
+    /**
+     * What the figures are of.
+     */
+    public record Source(Data data, Split split, List<ColumnRow> columns) implements Inline {}
+
+    /**
+     * The candidates beside each other.
+     *
+     * @param deciding by what candidates are ordered, in words; {@code candidates} best first, references last; each at the chosen one's depth
+     * @param chosen name of the proposed candidate
+     * @param optimism of the best by the deciding measure for having been chosen among all, in its unit; null for fewer than two
+     */
+    public record Contest(
+            Deciding deciding,
+            List<Row> candidates,
+            String chosen,
+            @Nullable Double optimism) implements Inline {}
+
+    /**
+     * The chosen one at the cut.
+     *
+     * @param validation the chosen candidate at the cut
+     * @param everybody acting on all, {@code gainOverNobody}
+     * @param today how one acts today, at its own depth; null where nobody is acted on
+     * @param perCampaign what a sum over validation is multiplied by for the campaign
+     * @param breakEven event probability from which acting pays; null where there is none, and with a value column
+     */
+    public record AtCut(
+            CutFigures validation,
+            double everybody,
+            @Nullable Today today,
+            double perCampaign,
+            @Nullable Double breakEven,
+            List<WhatIf> sensitivity,
+            List<Takeover> takeovers)
+            implements Inline {}
+
+    /**
+     * How far it can be believed.
+     *
+     * @param calibration of the chosen one on validation in ten bands; null where its score is no probability
+     * @param failures null in evidence of rules before 4
+     * @param reserve null while it is sealed
+     */
+    public record Trust(
+            List<BandRow> bands,
+            @Nullable ProbabilityQuality calibration,
+            Stability stability,
+            @Nullable Failures failures,
+            @Nullable Reserve reserve)
+            implements Inline {}
 
     /** @param words the measure with its share, if it has one */
     public record Deciding(DecidingKind measure, String words) {}
@@ -283,13 +304,13 @@ public record Figures(
             @Nullable String answer) {}
 
     public Row row(String name) {
-        return candidates.stream()
+        return contest.candidates.stream()
                 .filter(r -> r.name().equals(name))
                 .findFirst()
                 .orElseThrow();
     }
 
     public Row chosenRow() {
-        return row(chosen);
+        return row(contest.chosen);
     }
 }

@@ -51,12 +51,12 @@ public final class FiguresMaker {
         this.rules = rules;
         this.workers = workers;
         brief = data.brief();
-        seed = brief.split().seed();
+        seed = brief.taken().split().seed();
         List<Comparison.Entry> entries = new ArrayList<>();
         for (ScoredCandidate e : candidates) {
             entries.add(new Comparison.Entry(entries.size(), e.name(), e.kind().reference(), e.scored()));
         }
-        BriefFile.CutSpec asked = brief.cut();
+        BriefFile.CutSpec asked = brief.decision().cut();
         Comparison own = Comparison.of(brief.terms(), entries, null, workers);
         int proposed = asked == null ? 0 : index(own, asked.candidate(), "cut");
         comparison = proposed == 0
@@ -102,47 +102,52 @@ public final class FiguresMaker {
     private Figures figures() {
         int[] validation = data.parts().validation();
         CutFigures proposed = atCut.figures().get(chosen);
-        double perCampaign = brief.campaignSize() / validation.length;
+        double perCampaign = brief.decision().campaignSize() / validation.length;
         ScoredCandidate entrant = entrants.get(chosen);
         Groups groups = new Groups(data, entrant, proposed);
         List<Figures.Row> rows = new ArrayList<>();
         for (int i = 0; i < entrants.size(); i++) rows.add(row(i));
         DecidingMeasure deciding = comparison.terms().decidingMeasure();
         return new Figures(
-                new Figures.Data(
-                        data.sha256(),
-                        data.bytes(),
-                        data.table().size(),
-                        data.table().columns().size(),
-                        data.joins().isEmpty() ? null : data.joins()),
-                new Figures.Split(
-                        part(data.parts().training()),
-                        part(validation),
-                        data.parts().size(Part.RESERVE),
-                        data.parts().leftOut(),
-                        brief.split().words(),
-                        brief.split().balance().words()),
-                new Figures.Deciding(
-                        deciding.kind(),
-                        deciding.words(
-                                brief.campaign().capacityShare(),
-                                ranking(chosen).total())),
-                rows,
-                entrant.name(),
-                proposed,
-                comparison.money(chosen).gainAt(ranking(chosen).total()),
-                today(),
-                perCampaign,
-                brief.valueColumn() == null ? brief.stakes().breakEven() : null,
-                Bands.of(ranking(chosen), (int) Math.min(BANDS, ranking(chosen).total())),
-                entrant.scored().quality(),
-                comparison.optimism(),
-                sensitivity(),
-                takeovers(),
-                groups.stability(),
-                FailuresMaker.of(data, entrant, groups),
-                reserve(entrant, proposed, perCampaign),
-                ColumnRows.of(data, entrant));
+                new Figures.Source(
+                        new Figures.Data(
+                                data.sha256(),
+                                data.bytes(),
+                                data.table().size(),
+                                data.table().columns().size(),
+                                data.joins().isEmpty() ? null : data.joins()),
+                        new Figures.Split(
+                                part(data.parts().training()),
+                                part(validation),
+                                data.parts().size(Part.RESERVE),
+                                data.parts().leftOut(),
+                                brief.taken().split().words(),
+                                brief.taken().split().balance().words()),
+                        ColumnRows.of(data, entrant)),
+                new Figures.Contest(
+                        new Figures.Deciding(
+                                deciding.kind(),
+                                deciding.words(
+                                        brief.campaign().capacityShare(),
+                                        ranking(chosen).total())),
+                        rows,
+                        entrant.name(),
+                        comparison.optimism()),
+                new Figures.AtCut(
+                        proposed,
+                        comparison.money(chosen).gainAt(ranking(chosen).total()),
+                        today(),
+                        perCampaign,
+                        brief.valueColumn() == null ? brief.decision().stakes().breakEven() : null,
+                        sensitivity(),
+                        takeovers()),
+                new Figures.Trust(
+                        Bands.of(ranking(chosen), (int)
+                                Math.min(BANDS, ranking(chosen).total())),
+                        entrant.scored().quality(),
+                        groups.stability(),
+                        FailuresMaker.of(data, entrant, groups),
+                        reserve(entrant, proposed, perCampaign)));
     }
 
     private Figures.Part part(int[] rows) {
@@ -207,7 +212,7 @@ public final class FiguresMaker {
 
     private List<Figures.WhatIf> sensitivity() {
         List<Figures.WhatIf> rows = new ArrayList<>();
-        Stakes stakes = brief.stakes();
+        Stakes stakes = brief.decision().stakes();
         for (StakesParameter lever : StakesParameter.values()) {
             double now = lever.of(stakes);
             if (now == 0) continue;
@@ -223,7 +228,9 @@ public final class FiguresMaker {
             }
         }
         Ranking ranking = ranking(chosen);
-        double rate = brief.plannedRate() == null ? ranking.baseRate() : brief.plannedRate();
+        double rate = brief.decision().plannedRate() == null
+                ? ranking.baseRate()
+                : brief.decision().plannedRate();
         for (double factor : FACTORS) {
             if (rate * factor < 1) rows.add(whatIf("plannedRate", factor, rate * factor, stakes, rate * factor));
         }
@@ -248,8 +255,8 @@ public final class FiguresMaker {
             all.add(Frontier.of(ranking(i), brief.campaign().capacityShare()));
         List<Figures.Takeover> found = new ArrayList<>();
         for (StakesParameter lever : StakesParameter.values()) {
-            for (Inverse.Answer a :
-                    Inverse.takeovers(all, brief.stakes(), brief.campaign().plannedRateOrNone(), lever)) {
+            for (Inverse.Answer a : Inverse.takeovers(
+                    all, brief.decision().stakes(), brief.campaign().plannedRateOrNone(), lever)) {
                 if (a.amount() == null) continue;
                 found.add(new Figures.Takeover(
                         lever.jsonName(),
@@ -262,9 +269,9 @@ public final class FiguresMaker {
     }
 
     private Figures.@Nullable Reserve reserve(ScoredCandidate proposed, CutFigures atCut, double perCampaign) {
-        BriefFile.SealSpec seal = brief.seal();
+        BriefFile.SealSpec seal = brief.decision().seal();
         if (seal == null) return null;
-        if (!brief.split().hasReserve()) {
+        if (!brief.taken().split().hasReserve()) {
             throw BadInput.of("seal", "was opened, but nothing was held back", "leave the seal out");
         }
         if (!seal.candidate().equals(proposed.name()) || seal.records() != cut) {
@@ -276,16 +283,21 @@ public final class FiguresMaker {
         }
         int[] rows = data.parts()
                 .reserve(new SealOpening(
-                        seal.openedBy(), java.time.Instant.parse(seal.openedAt()), seal.candidate(), atCut.depth()));
+                        seal.openedBy(),
+                        java.time.Instant.parse(seal.openedAt()),
+                        seal.candidate(),
+                        atCut.counts().depth()));
         Sample sample = data.sample(rows);
         double[] scores = proposed.elsewhere().of().apply(rows);
         IndexedRanking placed = sample.ranked(scores);
         Ranking ranking = placed.ranking();
-        NetValue own = new NetValue(ranking, brief.stakes(), brief.campaign().plannedRateOrNone());
-        double rank = atCut.threshold() == null
-                ? new Capacity(atCut.depth(), true).ranks(ranking.total(), false)
-                : ranking.size(ranking.pointAtThreshold(atCut.threshold()));
-        boolean atThreshold = rules >= Evidence.RESERVE_AT_THRESHOLD && atCut.threshold() != null;
+        NetValue own = new NetValue(
+                ranking, brief.decision().stakes(), brief.campaign().plannedRateOrNone());
+        double rank = atCut.counts().threshold() == null
+                ? new Capacity(atCut.counts().depth(), true).ranks(ranking.total(), false)
+                : ranking.size(ranking.pointAtThreshold(atCut.counts().threshold()));
+        boolean atThreshold =
+                rules >= Evidence.RESERVE_AT_THRESHOLD && atCut.counts().threshold() != null;
         Drawn drawn = atThreshold
                 ? CutDraws.atThreshold(placed, ranking.pointAtOrBefore(rank), sample, new Seeds(seed), workers)
                 : CutDraws.at(List.of(placed), rank, sample, new Seeds(seed), workers)
@@ -293,7 +305,7 @@ public final class FiguresMaker {
         CutFigures figures = CutFigures.of(ranking, own, rank, drawn);
         CutOptimism optimism = atThreshold ? optimism() : null;
         AucUncertainty.Interval auc = AucUncertainty.of(placed, sample).interval();
-        double scale = brief.campaignSize() / rows.length;
+        double scale = brief.decision().campaignSize() / rows.length;
         return new Figures.Reserve(
                 part(rows),
                 figures,
@@ -308,7 +320,7 @@ public final class FiguresMaker {
         return CutOptimism.of(
                 entrants.get(chosen).scored().placed(),
                 data.sample(data.parts().validation()),
-                brief.stakes(),
+                brief.decision().stakes(),
                 brief.campaign().capacityShare(),
                 brief.campaign().plannedRateOrNone(),
                 new Seeds(seed),
@@ -327,39 +339,39 @@ public final class FiguresMaker {
         return Arrays.asList(
                 Figures.Compared.of(
                         "capture",
-                        v.capture(),
-                        v.captureLow(),
-                        v.captureHigh(),
-                        r.capture(),
-                        r.captureLow(),
-                        r.captureHigh(),
+                        v.reach().capture(),
+                        v.reach().captureLow(),
+                        v.reach().captureHigh(),
+                        r.reach().capture(),
+                        r.reach().captureLow(),
+                        r.reach().captureHigh(),
                         optimism == null ? null : optimism.capture()),
                 Figures.Compared.of(
                         "lift",
-                        v.lift(),
-                        v.liftLow(),
-                        v.liftHigh(),
-                        r.lift(),
-                        r.liftLow(),
-                        r.liftHigh(),
+                        v.reach().lift(),
+                        v.reach().liftLow(),
+                        v.reach().liftHigh(),
+                        r.reach().lift(),
+                        r.reach().liftLow(),
+                        r.reach().liftHigh(),
                         optimism == null ? null : optimism.lift()),
                 Figures.Compared.of(
                         "precision",
-                        v.precision(),
-                        v.precisionLow(),
-                        v.precisionHigh(),
-                        r.precision(),
-                        r.precisionLow(),
-                        r.precisionHigh(),
+                        v.hits().precision(),
+                        v.hits().precisionLow(),
+                        v.hits().precisionHigh(),
+                        r.hits().precision(),
+                        r.hits().precisionLow(),
+                        r.hits().precisionHigh(),
                         optimism == null ? null : optimism.precision()),
                 Figures.Compared.of(
                         "gain",
-                        v.gainOverNobody() * vScale,
-                        times(v.gainLow(), vScale),
-                        times(v.gainHigh(), vScale),
-                        r.gainOverNobody() * rScale,
-                        times(r.gainLow(), rScale),
-                        times(r.gainHigh(), rScale),
+                        v.money().gainOverNobody() * vScale,
+                        times(v.money().gainLow(), vScale),
+                        times(v.money().gainHigh(), vScale),
+                        r.money().gainOverNobody() * rScale,
+                        times(r.money().gainLow(), rScale),
+                        times(r.money().gainHigh(), rScale),
                         times(optimism == null ? null : optimism.gain(), vScale)),
                 Figures.Compared.of(
                         "auc",

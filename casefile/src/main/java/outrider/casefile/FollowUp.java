@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 import outrider.follow.Advice;
 import outrider.follow.BatchFigures;
 
@@ -14,35 +15,42 @@ import outrider.follow.BatchFigures;
  *
  * @param about {@link #ABOUT}, by which its files are known
  * @param rules the version of the methods that its figures were computed by
- * @param report its number; null for one that no server issued
- * @param issuedAt ISO 8601, UTC
- * @param byTwo whether somebody else has to approve of it before it stands
- * @param cannotApprove whoever issued it or brought a batch of it
  * @param batches of one version, the oldest first, at least one
- * @param plan the typed lines of the signed plan beside them
- * @param said what the author makes of it
- * @param trail where the brief's audit trail stood; null for one that no server issued
- * @param key public half of the server's, a JSON Web Key; null likewise
  */
 @JsonInclude(JsonInclude.Include.ALWAYS)
 public record FollowUp(
         String about,
         int format,
         int rules,
-        @Nullable Long report,
-        @Nullable String issuedBy,
-        String issuedAt,
-        boolean byTwo,
-        List<String> cannotApprove,
+        Issued issued,
         ReleaseDocument release,
         List<Batch> batches,
-        Advice advice,
-        List<PlanLine> plan,
-        List<Notice> notices,
-        String said,
-        Evidence.@Nullable TrailHead trail,
-        Evidence.Maker maker,
-        @Nullable Map<String, Object> key) {
+        Conclusion conclusion,
+        Evidence.Proof proof) {
+    /**
+     * Who issued it, and who may not approve.
+     *
+     * @param report its number; null for one that no server issued
+     * @param issuedAt ISO 8601, UTC
+     * @param byTwo whether somebody else has to approve of it before it stands
+     * @param cannotApprove whoever issued it or brought a batch of it
+     */
+    public record Issued(
+            @Nullable Long report,
+            @Nullable String issuedBy,
+            String issuedAt,
+            boolean byTwo,
+            List<String> cannotApprove)
+            implements Inline {}
+
+    /**
+     * What follows from the batches.
+     *
+     * @param plan the typed lines of the signed plan beside them
+     * @param said what the author makes of it
+     */
+    public record Conclusion(Advice advice, List<PlanLine> plan, List<Notice> notices, String said) implements Inline {}
+
     public static final String ABOUT = "followUp";
     public static final int FORMAT = 1;
 
@@ -112,38 +120,32 @@ public record FollowUp(
     static Advice advice(ReleaseDocument release, List<Batch> batches) {
         List<BatchFigures> figures =
                 batches.stream().map(batch -> batch.told().figures()).toList();
-        return Advice.of(figures, release.limits(), release.figures().rate());
+        return Advice.of(figures, release.limits(), release.watched().figures().rate());
     }
 
     static List<PlanLine> plan(ReleaseDocument release, List<Batch> batches) {
         return PlanLine.of(
-                release.monitoring(),
+                release.watched().monitoring(),
                 batches.stream()
                         .map(batch ->
                                 new PlanLine.Dated(batch.day(), batch.told().figures()))
                         .toList(),
-                LocalDate.parse(release.madeAt().substring(0, "2027-01-04".length())));
+                LocalDate.parse(release.made().madeAt().substring(0, "2027-01-04".length())));
     }
 
     /**
      * Who says it, and to whom.
-     *
-     * @param report null and {@code by} null for one that no server issues
-     * @param at ISO 8601, UTC
      */
     public record Issue(
-            @Nullable Long report,
-            @Nullable String by,
-            String at,
-            boolean byTwo,
-            List<String> cannotApprove,
+            FollowUp.Issued issued,
             List<Notice> notices,
             String said,
             Evidence.@Nullable TrailHead trail,
             @Nullable Map<String, Object> key) {
+
         /** What the command line makes. */
         public static Issue headless(String at) {
-            return new Issue(null, null, at, false, List.of(), List.of(), "", null, null);
+            return new Issue(new FollowUp.Issued(null, null, at, false, List.of()), List.of(), "", null, null);
         }
     }
 
@@ -154,19 +156,10 @@ public record FollowUp(
                 ABOUT,
                 FORMAT,
                 Evidence.RULES,
-                issue.report(),
-                issue.by(),
-                issue.at(),
-                issue.byTwo(),
-                issue.cannotApprove(),
+                issue.issued(),
                 release,
                 kept,
-                advice(release, kept),
-                plan(release, kept),
-                issue.notices(),
-                issue.said(),
-                issue.trail(),
-                Evidence.Maker.here(),
-                issue.key());
+                new Conclusion(advice(release, kept), plan(release, kept), issue.notices(), issue.said()),
+                new Evidence.Proof(issue.trail(), Evidence.Maker.here(), issue.key()));
     }
 }

@@ -37,7 +37,7 @@ public final class FollowUpVerifier {
     private FollowUpVerifier(EvidenceFile file) {
         tree = file.tree();
         told = Canonical.read(tree, FollowUp.class, "follow-up");
-        tolerance = Verifier.tolerance(told.maker());
+        tolerance = Verifier.tolerance(told.proof().maker());
     }
 
     /**
@@ -80,7 +80,7 @@ public final class FollowUpVerifier {
         }
         if (beside == null
                 || !Files.isRegularFile(beside)
-                || !Sha256.of(beside).equals(told.release().recipe())) {
+                || !Sha256.of(beside).equals(told.release().scoring().recipe())) {
             say(false, "figures: recipe.json of the release is not beside it, so no batch can be scored anew");
             return;
         }

@@ -70,7 +70,7 @@ public final class FollowedBatch {
         this.rows = rows;
         this.score = score;
         this.outcome = outcome;
-        String column = release.outcome().column();
+        String column = release.judged().outcome().column();
         told = new String[rows.length];
         if (list.has(column))
             for (int i = 0; i < rows.length; i++) told[i] = list.column(column).text(rows[i]);
@@ -91,7 +91,7 @@ public final class FollowedBatch {
         double[] score = Arrays.stream(rows).mapToDouble(row -> all[row]).toArray();
         byte[] outcome = new byte[rows.length];
         Arrays.fill(outcome, (byte) -1);
-        BriefFile.Outcome asked = release.outcome();
+        BriefFile.Outcome asked = release.judged().outcome();
         if (list.has(asked.column())) {
             byte[] read = arrived(release, list, rows, false);
             for (int i = 0; i < rows.length; i++) outcome[i] = read[rows[i]];
@@ -101,11 +101,11 @@ public final class FollowedBatch {
 
     /** @param rows whose outcomes have to be such as were signed */
     private static byte[] arrived(ReleaseDocument release, Table table, int[] rows, boolean brought) {
-        Column column = table.column(release.outcome().column());
-        Reading reading = release.outcomeReading();
+        Column column = table.column(release.judged().outcome().column());
+        Reading reading = release.judged().outcomeReading();
         Column read = reading == null ? column : reading.apply(column, table);
-        byte[] outcome = release.outcome().arrived(read, brought);
-        List<String> levels = release.outcomeLevels();
+        byte[] outcome = release.judged().outcome().arrived(read, brought);
+        List<String> levels = release.judged().outcomeLevels();
         if (levels != null) {
             Levels.demandKnown(
                     table, read, IntStream.of(rows).filter(i -> outcome[i] >= 0).toArray(), levels);
@@ -176,7 +176,7 @@ public final class FollowedBatch {
                     .add(i);
         }
         Column named = later.column(identifier);
-        BriefFile.Outcome asked = release.outcome();
+        BriefFile.Outcome asked = release.judged().outcome();
         Column end = later.column(asked.column());
         byte[] read = arrived(release, later, IntStream.range(0, later.size()).toArray(), true);
         int unknown = 0;
@@ -220,7 +220,7 @@ public final class FollowedBatch {
     /** The contradictory ones: identifier, the outcome before, and the one that counts. */
     public Table contradictions() {
         String identifier = recipe.recipe().identifier();
-        String outcomeColumn = release.outcome().column();
+        String outcomeColumn = release.judged().outcome().column();
         return new Table(
                 List.of(
                         contradicting(identifier == null ? "record" : identifier, Contradiction::who),
@@ -236,7 +236,7 @@ public final class FollowedBatch {
     }
 
     public BatchFigures figures(Seeds seeds, Workers workers) {
-        return BatchFigures.of(release.figures(), read(), judged(seeds, workers));
+        return BatchFigures.of(release.watched().figures(), read(), judged(seeds, workers));
     }
 
     /** The records' columns as the model reads them. */
@@ -251,18 +251,18 @@ public final class FollowedBatch {
     /** What the inputs that moved most do to the share to act on. */
     public List<Carried> carried(BatchFigures figures, Seeds seeds, Workers workers) {
         return Carried.of(
-                release.figures(),
+                release.watched().figures(),
                 figures.inputs(),
                 read(),
                 recipe.recipe().model(),
-                release.threshold(),
+                release.scoring().threshold(),
                 seeds,
                 workers);
     }
 
     /** By who was acted on; null where the batch does not say it. */
     public @Nullable ActedGroups groups(Seeds seeds, Workers workers) {
-        ReleaseDocument.Acting acting = release.acting();
+        ReleaseDocument.Acting acting = release.judged().acting();
         if (acting == null || !list.has(acting.column())) return null;
         Column column = list.column(acting.column());
         ActedGroups.Member[] member = new ActedGroups.Member[rows.length];
@@ -277,12 +277,12 @@ public final class FollowedBatch {
                     "is “" + level + "”",
                     "write “" + near + "” as it stood when it was signed");
         }
-        return ActedGroups.of(release.figures(), member, judged(seeds, workers));
+        return ActedGroups.of(release.watched().figures(), member, judged(seeds, workers));
     }
 
     /** By the levels of segments that were signed and that the batch has. */
     public List<SegmentFigures> segments(Seeds seeds, Workers workers) {
-        List<SegmentFigures> signed = release.figures().segments();
+        List<SegmentFigures> signed = release.watched().figures().segments();
         if (signed == null) return List.of();
         List<Column> columns = signed.stream()
                 .map(SegmentFigures::column)
@@ -296,12 +296,14 @@ public final class FollowedBatch {
     }
 
     private Judged judged(Seeds seeds, Workers workers) {
-        double rate = release.plannedRate() == null ? Double.NaN : release.plannedRate();
+        double rate = release.judged().plannedRate() == null
+                ? Double.NaN
+                : release.judged().plannedRate();
         return new Judged(
                 score,
-                release.threshold(),
+                release.scoring().threshold(),
                 new Sample(outcome, value(), null, unit()),
-                new Judged.Money(release.stakes(), rate),
+                new Judged.Money(release.watched().stakes(), rate),
                 WatchLimit.due(release.limits()),
                 bySize,
                 seeds,
@@ -313,7 +315,7 @@ public final class FollowedBatch {
         if (list.has(scoreColumn)) {
             throw BadInput.of("batch", "has a column " + scoreColumn + " already", "rename it in the file");
         }
-        String outcomeColumn = release.outcome().column();
+        String outcomeColumn = release.judged().outcome().column();
         List<Column> columns = new ArrayList<>();
         for (Column column : list.columns()) {
             if (!column.name().equals(outcomeColumn)) columns.add(column.gathered(rows));
@@ -325,7 +327,7 @@ public final class FollowedBatch {
 
     /** Where any value is the event, a record without one would not say whether its outcome has arrived. */
     private @Nullable String[] arrivedTexts() {
-        EventRule when = release.outcome().when();
+        EventRule when = release.judged().outcome().when();
         if (when == null || when.kind() != EventRule.EventKind.FILLED) return told;
         @Nullable String[] texts = new String[outcome.length];
         for (int i = 0; i < texts.length; i++) texts[i] = outcome[i] < 0 ? null : outcome[i] == 1 ? EVENT : NO_EVENT;
@@ -334,13 +336,19 @@ public final class FollowedBatch {
 
     /** Customers of several records, as the split kept them together. */
     private int @Nullable [] unit() {
-        if (release.unit() == null || !list.has(requireNonNull(release.unit()))) return null;
-        return Units.of(list.column(requireNonNull(release.unit())).gathered(rows));
+        if (release.judged().unit() == null
+                || !list.has(requireNonNull(release.judged().unit()))) return null;
+        return Units.of(list.column(requireNonNull(release.judged().unit())).gathered(rows));
     }
 
     private double @Nullable [] value() {
-        if (release.value() == null || !list.has(requireNonNull(release.value()))) return null;
+        if (release.judged().value() == null
+                || !list.has(requireNonNull(release.judged().value()))) return null;
         return Numbers.demand(
-                list, requireNonNull(release.value()), rows, v -> true, "give every record a value, or leave it out");
+                list,
+                requireNonNull(release.judged().value()),
+                rows,
+                v -> true,
+                "give every record a value, or leave it out");
     }
 }

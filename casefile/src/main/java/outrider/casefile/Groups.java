@@ -56,7 +56,7 @@ final class Groups {
         for (int i = 0; i < share.length; i++) {
             double from = ranking.size(point[i] - 1);
             double size = ranking.size(point[i]) - from;
-            share[i] = Math.min(1, Math.max(0, (cut.records() - from) / size));
+            share[i] = Math.min(1, Math.max(0, (cut.counts().records() - from) / size));
         }
         return share;
     }
@@ -99,7 +99,9 @@ final class Groups {
 
     private @Nullable DateColumn time() {
         return TellingColumns.time(
-                data.table(), data.brief()::column, data.brief().split().column());
+                data.table(),
+                data.brief()::column,
+                data.brief().taken().split().by().column());
     }
 
     private List<Figures.Group> segments(Column column) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Inline;
 import outrider.table.Dialect;
 import outrider.table.Join;
 import outrider.table.Join.Keep;
@@ -13,20 +14,30 @@ import outrider.table.Join.Keep;
  * A file whose columns are joined to the brief's own.
  *
  * @param file its name; it is looked for beside the brief's
- * @param dialect how a text file is written; null finds out
- * @param sheet of a workbook; null for the first
  * @param on and what follows: as {@link Join.Terms} has them
  */
 public record JoinedFile(
         String file,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String sha256,
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Dialect dialect,
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String sheet,
+        How how,
         Map<String, String> on,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable List<String> columns,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String prefix,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Keep keep,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String by) {
+    /**
+     * How it is written.
+     *
+     * @param dialect how a text file is written; null finds out
+     * @param sheet of a workbook; null for the first
+     */
+    public record How(
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Dialect dialect,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            String sheet)
+            implements Inline {}
 
     /** @throws BadInput if no file or no key is named */
     public JoinedFile {
@@ -45,6 +56,6 @@ public record JoinedFile(
     }
 
     TableFile.Manner manner() {
-        return new TableFile.Manner(dialect, sheet, null);
+        return new TableFile.Manner(how.dialect, how.sheet, null);
     }
 }

@@ -43,11 +43,11 @@ public final class NumberText {
     }
 
     public static String money(BriefFile brief, @Nullable Double value) {
-        return money(brief.words().currency(), value);
+        return money(brief.asked().words().currency(), value);
     }
 
     public static String gain(BriefFile brief, @Nullable Double value) {
-        return gain(brief.words().currency(), value);
+        return gain(brief.asked().words().currency(), value);
     }
 
     /** As few digits as it takes. */

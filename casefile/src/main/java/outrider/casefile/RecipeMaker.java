@@ -93,14 +93,13 @@ public final class RecipeMaker {
                 chosen.name(),
                 identifier(source),
                 needs,
-                threshold,
-                words(threshold, ranking.size(point) / ranking.total(), chosen.rule()),
-                from,
                 model,
-                reasons,
-                made,
-                where,
-                joins(source, read));
+                new ScoringRecipe.Acting(
+                        threshold,
+                        words(threshold, ranking.size(point) / ranking.total(), chosen.rule()),
+                        from,
+                        reasons),
+                new ScoringRecipe.Shape(made, where, joins(source, read)));
     }
 
     private static String words(@Nullable Double threshold, double depth, String rule) {

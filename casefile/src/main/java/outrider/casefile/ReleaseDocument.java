@@ -7,6 +7,7 @@ import java.util.Objects;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 import outrider.follow.ActedGroups;
 import outrider.follow.SignedFigures;
 import outrider.follow.WatchLimit;
@@ -20,51 +21,84 @@ import outrider.table.Reading;
  *
  * @param version counted by brief from 1
  * @param signed the report that was approved
- * @param threshold a record is acted on when its score is at least this; null acts on nobody
- * @param cut in words
- * @param outcome and {@code plannedRate}: how batches are judged; the rate null for a batch's own
- * @param outcomeReading how the outcome's column is read; null for as it comes, and in releases made before it was kept
- * @param outcomeLevels all levels that the outcome had, of which a later one has to be: another is neither event nor none; null where a rule
- *     says the event, for more than {@link #MOST_LEVELS}, and in releases made before it was kept
- * @param value column that holds what a record is worth; null for none
- * @param unit column that names customers of several records; null where each record stands alone, and before format 2
- * @param figures what later batches are held against
- * @param acting how a batch says who was acted on; null where no column does
- * @param words what records, events and acting are called, and the currency; null before format 2
- * @param monitoring the signed plan; null before format 2
- * @param unknown what is done with columns and levels that training did not have
- * @param recipe SHA-256 of the recipe's document
- * @param madeAt ISO 8601, UTC
- * @param key public half of the server's, a JSON Web Key; null for a release that no server made
  */
 public record ReleaseDocument(
         int format,
         String brief,
         int version,
         Signed signed,
-        String candidate,
-        @Nullable Double threshold,
-        String cut,
-        Stakes stakes,
-        BriefFile.Outcome outcome,
+        Scoring scoring,
+        Judged judged,
+        Watched watched,
+        Made made) {
+    /**
+     * By what records are scored and acted on.
+     *
+     * @param threshold a record is acted on when its score is at least this; null acts on nobody
+     * @param cut in words
+     * @param recipe SHA-256 of the recipe's document
+     * @param unknown what is done with columns and levels that training did not have
+     */
+    public record Scoring(
+            String candidate,
+            @Nullable Double threshold,
+            String cut,
+            String recipe,
+            List<Column> columns,
+            Unknown unknown)
+            implements Inline {}
 
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Reading outcomeReading,
+    /**
+     * How batches are judged.
+     *
+     * @param outcome and {@code plannedRate}: how batches are judged; the rate null for a batch's own
+     * @param outcomeReading how the outcome's column is read; null for as it comes, and in releases made before it was kept
+     * @param outcomeLevels all levels that the outcome had, of which a later one has to be: another is neither event nor none; null where a rule
+     *     says the event, for more than {@link #MOST_LEVELS}, and in releases made before it was kept
+     * @param value column that holds what a record is worth; null for none
+     * @param unit column that names customers of several records; null where each record stands alone, and before format 2
+     * @param acting how a batch says who was acted on; null where no column does
+     */
+    public record Judged(
+            BriefFile.Outcome outcome,
 
-        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable List<String> outcomeLevels,
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Reading outcomeReading,
 
-        @Nullable Double plannedRate,
-        @Nullable String value,
-        @Nullable String unit,
-        BriefFile.@Nullable Words words,
-        SignedFigures figures,
-        List<Column> columns,
-        @Nullable Acting acting,
-        @Nullable List<AuthorText.Watch> monitoring,
-        Unknown unknown,
-        String recipe,
-        @Nullable String madeBy,
-        String madeAt,
-        @Nullable Map<String, Object> key) {
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            List<String> outcomeLevels,
+
+            @Nullable Double plannedRate,
+            @Nullable String value,
+            @Nullable String unit,
+            @Nullable Acting acting)
+            implements Inline {}
+
+    /**
+     * What batches are held against.
+     *
+     * @param figures what later batches are held against
+     * @param monitoring the signed plan; null before format 2
+     * @param words what records, events and acting are called, and the currency; null before format 2
+     */
+    public record Watched(
+            SignedFigures figures,
+            @Nullable List<AuthorText.Watch> monitoring,
+            Stakes stakes,
+            BriefFile.@Nullable Words words)
+            implements Inline {}
+
+    /**
+     * Who made it.
+     *
+     * @param madeAt ISO 8601, UTC
+     * @param key public half of the server's, a JSON Web Key; null for a release that no server made
+     */
+    public record Made(
+            @Nullable String madeBy,
+            String madeAt,
+            @Nullable Map<String, Object> key) implements Inline {}
+
     public static final int FORMAT = 2;
     private static final int MOST_LEVELS = 200;
 
@@ -78,9 +112,9 @@ public record ReleaseDocument(
 
     /** Of the signed plan, those that the program watches. */
     public List<WatchLimit> limits() {
-        return monitoring == null
+        return watched.monitoring == null
                 ? List.of()
-                : monitoring.stream()
+                : watched.monitoring.stream()
                         .map(AuthorText.Watch::rule)
                         .filter(Objects::nonNull)
                         .toList();

@@ -80,7 +80,7 @@ public final class ReleaseFile {
             say(trusted == null, "signature: none, no server made this");
             return;
         }
-        String name = SigningKey.thumbprint(release.key());
+        String name = SigningKey.thumbprint(release.made().key());
         if (trusted != null && !SigningKey.thumbprint(trusted).equals(name)) {
             say(false, "signature: a foreign key: the file names key " + name);
             return;
@@ -88,12 +88,12 @@ public final class ReleaseFile {
         Map<String, Object> proven = new LinkedHashMap<>();
         proven.put("release", tree.path("sha256").asText());
         proven.put("forms", tree.get("forms"));
-        boolean fits =
-                SigningKey.fits(release.key(), canonical, tree.get("signature").asText())
-                        && SigningKey.fits(
-                                release.key(),
-                                Canonical.write(proven),
-                                tree.path("formsSignature").asText());
+        boolean fits = SigningKey.fits(
+                        release.made().key(), canonical, tree.get("signature").asText())
+                && SigningKey.fits(
+                        release.made().key(),
+                        Canonical.write(proven),
+                        tree.path("formsSignature").asText());
         say(
                 fits,
                 fits ? "signature: by key " + name : "signature: does not fit the release, its proofs and key " + name);
@@ -102,7 +102,8 @@ public final class ReleaseFile {
     private void forms(ReleaseDocument release, Path folder) throws IOException {
         for (Map.Entry<String, JsonNode> form : tree.path("forms").properties()) {
             String wanted = form.getValue().path("sha256").asText();
-            if (form.getKey().equals("recipe.json") && !wanted.equals(release.recipe())) {
+            if (form.getKey().equals("recipe.json")
+                    && !wanted.equals(release.scoring().recipe())) {
                 say(false, "recipe.json: is not the one that the release names");
             }
             Path file = folder.resolve(form.getKey());

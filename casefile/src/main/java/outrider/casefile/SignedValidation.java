@@ -34,7 +34,9 @@ public final class SignedValidation {
             double[] score,
             Map<String, ColumnSetup> columns,
             Workers workers) {
-        double planned = brief.plannedRate() == null ? Double.NaN : brief.plannedRate();
+        double planned = brief.decision().plannedRate() == null
+                ? Double.NaN
+                : brief.decision().plannedRate();
         List<Column> segments = new TreeMap<>(columns)
                 .entrySet().stream()
                         .filter(c -> c.getValue().role() == ColumnSetup.Role.SEGMENT && table.has(c.getKey()))
@@ -42,18 +44,18 @@ public final class SignedValidation {
                         .toList();
         Judged judged = new Judged(
                 score,
-                recipe.threshold(),
+                recipe.acting().threshold(),
                 sample,
-                new Judged.Money(brief.stakes(), planned),
-                new Seeds(brief.split().seed()),
+                new Judged.Money(brief.decision().stakes(), planned),
+                new Seeds(brief.taken().split().seed()),
                 workers);
         return new SignedFigures(
                 SignedFigures.Measures.of(
-                        figures.validation(),
+                        figures.cut().validation(),
                         figures.chosenRow().auc(),
                         validation.length,
                         EventsOverExpected.of(score, sample, planned)),
-                figures.validation().depth(),
+                figures.cut().validation().counts().depth(),
                 Reference.of("score", score, sample.weight()),
                 recipe.columns().stream()
                         .map(need -> Reference.of(table.column(need.name()), validation, sample.weight()))

@@ -27,17 +27,27 @@ public final class UsualPlan {
         return switch (measure) {
             case SCORE_STABILITY, INPUT_STABILITY -> atMost(measure, Advice.FAR);
             case ACTED_SHARE ->
-                atMost(measure, Math.min(1, rounded(MORE * figures.validation().depth(), UP)));
+                atMost(
+                        measure,
+                        Math.min(
+                                1,
+                                rounded(
+                                        MORE
+                                                * figures.cut()
+                                                        .validation()
+                                                        .counts()
+                                                        .depth(),
+                                        UP)));
             case OUTCOMES -> new WatchLimit(measure, WatchLimit.Side.AT_LEAST, HALF, WatchLimit.Every.QUARTER);
             case CALIBRATION ->
-                figures.calibration() == null
+                figures.trust().calibration() == null
                         ? null
                         : new WatchLimit(measure, WatchLimit.Side.AT_MOST, SOME_MORE, WatchLimit.Every.QUARTER);
             case CAPTURE, LIFT, PRECISION, GAIN, AUC -> {
                 SignedFigures.Told signed = measure.of(SignedFigures.Measures.of(
-                        figures.validation(),
+                        figures.cut().validation(),
                         figures.chosenRow().auc(),
-                        figures.split().validation().records(),
+                        figures.source().split().validation().records(),
                         null));
                 yield signed == null || signed.low() == null
                         ? null

@@ -198,7 +198,7 @@ public final class Verifier {
     }
 
     private void figures(Evidence evidence, Path data, Workers workers, Progress progress) {
-        double tolerance = tolerance(evidence.maker());
+        double tolerance = tolerance(evidence.proof().maker());
         String difference;
         try {
             CaseData read = CaseData.read(evidence.recipe(), data, evidence.rules(), progress.part(0, 0.2, ""));
@@ -228,7 +228,11 @@ public final class Verifier {
                     CaseRun.run(read, evidence.rules(), workers, progress).candidates(),
                     evidence.rules(),
                     workers);
-            checks = SignOffChecks.of(evidence.policy(), evidence.recipe(), anew, evidence.history());
+            checks = SignOffChecks.of(
+                    evidence.judged().policy(),
+                    evidence.recipe(),
+                    anew,
+                    evidence.judged().history());
         } catch (BadInput e) {
             return e.getMessage();
         }

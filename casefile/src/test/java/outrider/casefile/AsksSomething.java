@@ -17,7 +17,7 @@ public final class AsksSomething extends Check {
 
     @Override
     protected Finding of(CheckedReport report) {
-        String question = report.brief().question();
+        String question = report.brief().asked().question();
         boolean asks = question.endsWith("?") && question.length() >= report.limit("lettersAtLeast");
         return new Finding(asks, "The brief asks: " + question, Paragraph.DECISION);
     }

@@ -151,7 +151,7 @@ enum AwkwardTable {
                 + kinds
                 + "  - { name: blend, kind: blend, settings: { members: [logistic, forest], method: ranks } }\n"
                 + "  - { name: base, kind: baseRate }\n");
-        return Winter.brief(read, read.columns(), cut, seal, read.authorText());
+        return Winter.brief(read, read.taken().columns(), cut, seal, read.authorText());
     }
 
     private String readings() {

@@ -39,10 +39,14 @@ class AwkwardTablesTest {
                 CaseData data = CaseData.read(t.brief(null, null), file, Progress.NONE);
                 List<ScoredCandidate> entrants = CaseRun.of(data, Winter.WORKERS, Progress.NONE);
                 Figures sealed = FiguresMaker.of(data, entrants, Winter.WORKERS);
-                double records = sealed.validation().records();
+                double records = sealed.cut().validation().counts().records();
                 BriefFile open = t.brief(
-                        new BriefFile.CutSpec(sealed.chosen(), records, "best net value"),
-                        new BriefFile.SealSpec("analyst", "2026-11-23T10:00:00Z", sealed.chosen(), records));
+                        new BriefFile.CutSpec(sealed.contest().chosen(), records, "best net value"),
+                        new BriefFile.SealSpec(
+                                "analyst",
+                                "2026-11-23T10:00:00Z",
+                                sealed.contest().chosen(),
+                                records));
                 CaseData opened = new CaseData(
                         open,
                         data.sha256(),
@@ -62,9 +66,9 @@ class AwkwardTablesTest {
     @ParameterizedTest
     @EnumSource
     void everyRecordAndEventIsInOnePart(AwkwardTable table) {
-        Figures.Split split = run(table).figures().split();
+        Figures.Split split = run(table).figures().source().split();
         int events = (int) table.text().lines().filter(l -> l.endsWith("yes")).count();
-        Figures.Part reserve = run(table).figures().reserve().part();
+        Figures.Part reserve = run(table).figures().trust().reserve().part();
         assertThat(split.training().events() + split.validation().events() + reserve.events())
                 .isEqualTo(events);
         assertThat(split.training().records() + split.validation().records() + split.reserveRecords())
@@ -95,7 +99,7 @@ class AwkwardTablesTest {
                 .hasMessageContaining("\"outcome\" holds \"\", \"NA\", as an outcome that is not known")
                 .hasMessageContaining("leftOut: [\"\", \"NA\"]")
                 .hasMessageContaining("\"outcome\": { reading: { type: category } }");
-        Map<String, ColumnSetup> said = new HashMap<>(brief.columns());
+        Map<String, ColumnSetup> said = new HashMap<>(brief.taken().columns());
         said.put("outcome", ColumnSetup.PLAIN.read(new Reading(ColumnType.CATEGORY, null, null, null)));
         int[] counts = new int[2];
         for (byte y :
@@ -120,18 +124,25 @@ class AwkwardTablesTest {
     @EnumSource
     void everyFigureIsWithinItsRangeAndItsInterval(AwkwardTable table) {
         Figures f = run(table).figures();
-        double events = f.split().validation().events();
-        double records = f.split().validation().records();
-        assertThat(f.candidates()).hasSize(11).last().matches(Figures.Row::reference);
-        for (Figures.Row row : f.candidates()) {
+        double events = f.source().split().validation().events();
+        double records = f.source().split().validation().records();
+        assertThat(f.contest().candidates()).hasSize(11).last().matches(Figures.Row::reference);
+        for (Figures.Row row : f.contest().candidates()) {
             assertHolds(row.name(), row.auc());
             if (row.outOfFold() != null) assertHolds(row.name() + " out of fold", row.outOfFold());
             CutFigures cut = row.atCut();
-            assertThat(cut.caught() + cut.missed()).as(row.name()).isCloseTo(events, within(1e-9));
-            assertThat(cut.caught() + cut.missed() + cut.falseAlarms() + cut.leftAlone())
+            assertThat(cut.counts().caught() + cut.counts().missed())
+                    .as(row.name())
+                    .isCloseTo(events, within(1e-9));
+            assertThat(cut.counts().caught()
+                            + cut.counts().missed()
+                            + cut.counts().falseAlarms()
+                            + cut.counts().leftAlone())
                     .as(row.name())
                     .isCloseTo(records, within(1e-9));
-            assertThat(cut.records()).as(row.name()).isCloseTo(f.validation().records(), within(1e-9));
+            assertThat(cut.counts().records())
+                    .as(row.name())
+                    .isCloseTo(f.cut().validation().counts().records(), within(1e-9));
             assertThat(row.bestDepth()).as(row.name()).isBetween(0.0, 0.1 + 1 / records);
             assertThat(row.bestGain()).as(row.name()).isGreaterThanOrEqualTo(-1e-9);
             double last = 0;
@@ -140,7 +151,8 @@ class AwkwardTablesTest {
                 last = point[1];
             }
         }
-        assertThat(f.validation().records()).isEqualTo(Math.rint(f.validation().records()));
+        assertThat(f.cut().validation().counts().records())
+                .isEqualTo(Math.rint(f.cut().validation().counts().records()));
     }
 
     private static void assertHolds(String name, AucUncertainty.Interval interval) {
@@ -194,7 +206,7 @@ class AwkwardTablesTest {
     @EnumSource(names = {"DULL", "CONSTANT"})
     void nobodyIsAheadWhereNothingSaysAnything(AwkwardTable table) {
         Figures f = run(table).figures();
-        for (Figures.Row row : f.candidates()) {
+        for (Figures.Row row : f.contest().candidates()) {
             assertThat(row.alarms())
                     .as(row.name())
                     .noneMatch(a -> List.of("tooGood", "doesNotCarryOver").contains(a.kind()));
@@ -204,7 +216,7 @@ class AwkwardTablesTest {
     @ParameterizedTest
     @EnumSource
     void noColumnIsTakenForALeak(AwkwardTable table) {
-        assertThat(run(table).figures().columns())
+        assertThat(run(table).figures().source().columns())
                 .flatExtracting(Figures.ColumnRow::alarms)
                 .noneMatch(Figures.ColumnAlarm::leak);
     }
@@ -212,7 +224,7 @@ class AwkwardTablesTest {
     @ParameterizedTest
     @EnumSource
     void whatIsSoundCarriesOver(AwkwardTable table) {
-        for (Figures.Row row : run(table).figures().candidates()) {
+        for (Figures.Row row : run(table).figures().contest().candidates()) {
             assertThat(row.alarms()).as(row.name()).noneMatch(a -> a.kind().equals("doesNotCarryOver"));
         }
     }

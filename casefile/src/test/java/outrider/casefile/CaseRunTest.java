@@ -36,52 +36,57 @@ class CaseRunTest {
     @Test
     void figuresAreThoseOfTheCore() {
         Ranking ranking = entrant("Logistic").scored().validation();
-        NetValue money = new NetValue(ranking, Winter.BRIEF.stakes(), Double.NaN);
+        NetValue money = new NetValue(ranking, Winter.BRIEF.decision().stakes(), Double.NaN);
         Figures f = Winter.FIGURES;
-        assertThat(f.chosen()).isEqualTo("Logistic");
-        assertThat(f.validation().records()).isEqualTo(900);
-        assertThat(f.validation().capture()).isEqualTo(ranking.eventsAt(900) / ranking.totalEvents());
-        assertThat(f.validation().gainOverNobody()).isEqualTo(money.gainAt(900));
-        assertThat(f.everybody()).isEqualTo(money.gainAt(ranking.total()));
-        assertThat(f.perCampaign()).isEqualTo(24_000 / ranking.total());
+        assertThat(f.contest().chosen()).isEqualTo("Logistic");
+        assertThat(f.cut().validation().counts().records()).isEqualTo(900);
+        assertThat(f.cut().validation().reach().capture()).isEqualTo(ranking.eventsAt(900) / ranking.totalEvents());
+        assertThat(f.cut().validation().money().gainOverNobody()).isEqualTo(money.gainAt(900));
+        assertThat(f.cut().everybody()).isEqualTo(money.gainAt(ranking.total()));
+        assertThat(f.cut().perCampaign()).isEqualTo(24_000 / ranking.total());
         assertThat(f.chosenRow().auc().auc()).isEqualTo(ranking.auc());
-        assertThat(f.candidates()).extracting(Figures.Row::name).last().isEqualTo("Base rate");
-        assertThat(f.candidates()).extracting(Figures.Row::name).contains("Blend");
-        assertThat(f.today().candidate()).isEqualTo("House points");
-        assertThat(f.today().difference().difference())
-                .isEqualTo(f.validation().gainOverNobody() - f.today().at().gainOverNobody());
+        assertThat(f.contest().candidates())
+                .extracting(Figures.Row::name)
+                .last()
+                .isEqualTo("Base rate");
+        assertThat(f.contest().candidates()).extracting(Figures.Row::name).contains("Blend");
+        assertThat(f.cut().today().candidate()).isEqualTo("House points");
+        assertThat(f.cut().today().difference().difference())
+                .isEqualTo(f.cut().validation().money().gainOverNobody()
+                        - f.cut().today().at().money().gainOverNobody());
     }
 
     @Test
     void groupsAddUpToTheWhole() {
         Figures f = Winter.FIGURES;
         for (String column : List.of("region", "age_band")) {
-            List<Figures.Group> groups = f.stability().segments().stream()
+            List<Figures.Group> groups = f.trust().stability().segments().stream()
                     .filter(g -> g.column().equals(column))
                     .toList();
             assertThat(groups).hasSizeGreaterThan(2);
             assertThat(groups.stream().mapToInt(Figures.Group::records).sum())
-                    .isEqualTo(f.split().validation().records());
+                    .isEqualTo(f.source().split().validation().records());
             assertThat(groups.stream().mapToDouble(Figures.Group::acted).sum())
                     .isCloseTo(900, org.assertj.core.data.Offset.offset(1e-9));
             assertThat(groups.stream().mapToDouble(Figures.Group::caught).sum())
-                    .isCloseTo(f.validation().caught(), org.assertj.core.data.Offset.offset(1e-9));
+                    .isCloseTo(f.cut().validation().counts().caught(), org.assertj.core.data.Offset.offset(1e-9));
         }
-        assertThat(f.stability().timeColumn()).isEqualTo("mailed_on");
-        assertThat(f.stability().periods().stream()
+        assertThat(f.trust().stability().timeColumn()).isEqualTo("mailed_on");
+        assertThat(f.trust().stability().periods().stream()
                         .mapToInt(Figures.Group::records)
                         .sum())
-                .isEqualTo(f.split().validation().records());
+                .isEqualTo(f.source().split().validation().records());
     }
 
     @Test
     void aSealedReserveGivesNoFigureAndChangesNoOther() {
-        BriefFile sealed = Winter.brief(Winter.BRIEF.cut(), null);
+        BriefFile sealed = Winter.brief(Winter.BRIEF.decision().cut(), null);
         Figures f = FiguresMaker.of(Winter.under(sealed), Winter.ENTRANTS, Winter.WORKERS);
-        assertThat(f.reserve()).isNull();
-        assertThat(f.split().reserveRecords()).isEqualTo(Winter.READ.parts().size(Part.RESERVE));
-        assertThat(f.validation()).isEqualTo(Winter.FIGURES.validation());
-        assertThat(Winter.FIGURES.reserve().comparison())
+        assertThat(f.trust().reserve()).isNull();
+        assertThat(f.source().split().reserveRecords())
+                .isEqualTo(Winter.READ.parts().size(Part.RESERVE));
+        assertThat(f.cut().validation()).isEqualTo(Winter.FIGURES.cut().validation());
+        assertThat(Winter.FIGURES.trust().reserve().comparison())
                 .extracting(Figures.Compared::measure)
                 .containsExactly("capture", "lift", "precision", "gain", "auc");
     }
@@ -101,7 +106,9 @@ class CaseRunTest {
 
     @Test
     void aSealConfirmsNoOtherCut() {
-        BriefFile moved = Winter.brief(new BriefFile.CutSpec("Logistic", 901.0, "moved"), Winter.BRIEF.seal());
+        BriefFile moved = Winter.brief(
+                new BriefFile.CutSpec("Logistic", 901.0, "moved"),
+                Winter.BRIEF.decision().seal());
         assertThatThrownBy(() -> FiguresMaker.of(Winter.under(moved), Winter.ENTRANTS, Winter.WORKERS))
                 .hasMessageContaining("was opened for Logistic at 900")
                 .hasMessageContaining("go back to that candidate and cut");
@@ -110,8 +117,10 @@ class CaseRunTest {
     @Test
     void withoutACutTheBestNetValueOfTheFirstIsProposed() {
         Figures f = FiguresMaker.of(Winter.under(Winter.brief(null, null)), Winter.ENTRANTS, Winter.WORKERS);
-        assertThat(f.chosen()).isEqualTo(f.candidates().get(0).name());
-        assertThat(f.validation().depth()).isEqualTo(f.chosenRow().bestDepth());
+        assertThat(f.contest().chosen())
+                .isEqualTo(f.contest().candidates().get(0).name());
+        assertThat(f.cut().validation().counts().depth())
+                .isEqualTo(f.chosenRow().bestDepth());
     }
 
     @Test
@@ -132,7 +141,7 @@ class CaseRunTest {
         assertThat(Figures.Compared.of("auc", 1.0, null, null, 0.9, null, null, null)
                         .confirmed())
                 .isFalse();
-        assertThat(Winter.FIGURES.reserve().confirms()).isTrue();
+        assertThat(Winter.FIGURES.trust().reserve().confirms()).isTrue();
     }
 
     @Test
@@ -140,15 +149,15 @@ class CaseRunTest {
         for (DecidingKind kind : DecidingKind.values()) {
             BriefFile brief = Winter.decidedBy(new DecidingMeasure(kind, null));
             Figures f = FiguresMaker.of(Winter.under(brief), Winter.ENTRANTS, Winter.WORKERS);
-            List<Double> own = f.candidates().stream()
+            List<Double> own = f.contest().candidates().stream()
                     .filter(r -> !r.reference())
                     .map(Figures.Row::deciding)
                     .toList();
             assertThat(own).as(kind.words()).isSortedAccordingTo(java.util.Comparator.reverseOrder());
-            assertThat(f.deciding().measure()).isEqualTo(kind);
-            assertThat(f.optimism()).as(kind.words()).isGreaterThanOrEqualTo(0);
+            assertThat(f.contest().deciding().measure()).isEqualTo(kind);
+            assertThat(f.contest().optimism()).as(kind.words()).isGreaterThanOrEqualTo(0);
         }
-        assertThat(Winter.FIGURES.deciding().measure()).isEqualTo(DecidingKind.NET_VALUE);
+        assertThat(Winter.FIGURES.contest().deciding().measure()).isEqualTo(DecidingKind.NET_VALUE);
     }
 
     @Test
@@ -172,8 +181,9 @@ class CaseRunTest {
 
     @Test
     void anOpenAlarmOfAnInputIsToldAndAnAnswerCloses() {
-        Map<String, ColumnSetup> kept = new java.util.TreeMap<>(Winter.BRIEF.columns());
-        Figures.ColumnRow open = Winter.FIGURES.columns().stream()
+        Map<String, ColumnSetup> kept =
+                new java.util.TreeMap<>(Winter.BRIEF.taken().columns());
+        Figures.ColumnRow open = Winter.FIGURES.source().columns().stream()
                 .filter(c -> c.use() == ColumnUse.INPUT && c.alarms().stream().anyMatch(a -> a.answer() == null))
                 .findFirst()
                 .orElseThrow();
@@ -184,10 +194,14 @@ class CaseRunTest {
                 (now, plain) -> ColumnSetup.of(now.role(), "")
                         .known(1, "finance", null)
                         .keeping(Map.of(alarm, "asked and understood")));
-        BriefFile answered =
-                Winter.brief(Winter.BRIEF, kept, Winter.BRIEF.cut(), Winter.BRIEF.seal(), Winter.BRIEF.authorText());
+        BriefFile answered = Winter.brief(
+                Winter.BRIEF,
+                kept,
+                Winter.BRIEF.decision().cut(),
+                Winter.BRIEF.decision().seal(),
+                Winter.BRIEF.authorText());
         Figures f = FiguresMaker.of(Winter.under(answered), Winter.ENTRANTS, Winter.WORKERS);
-        assertThat(f.columns())
+        assertThat(f.source().columns())
                 .filteredOn(c -> c.column().equals(open.column()))
                 .flatExtracting(Figures.ColumnRow::alarms)
                 .extracting(Figures.ColumnAlarm::answer)

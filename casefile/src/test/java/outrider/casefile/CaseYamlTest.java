@@ -38,6 +38,7 @@ class CaseYamlTest {
     void theEventIsLevelsOrARuleAndNotBoth() {
         String levels = "events: [ \"yes\" ]";
         BriefFile.Outcome paid = CaseYaml.read(WHOLE.replace(levels, "when: { kind: above, at: 0 }"))
+                .asked()
                 .outcome();
         assertThat(paid.when()).isEqualTo(new EventRule(EventRule.EventKind.ABOVE, 0.0));
         assertThat(paid.eventWords()).isEqualTo("is above 0");
@@ -50,7 +51,7 @@ class CaseYamlTest {
 
     @Test
     void everyWrongEntryIsNamedAtOnce() {
-        assertThat(CaseYaml.read(WHOLE).name()).isEqualTo("months");
+        assertThat(CaseYaml.read(WHOLE).asked().name()).isEqualTo("months");
         List<String> said = wrong(
                 "question: Who leaves?\n",
                 "",

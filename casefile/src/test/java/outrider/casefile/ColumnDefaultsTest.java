@@ -83,8 +83,8 @@ class ColumnDefaultsTest {
                 .asString()
                 .startsWith("since holds 365243 in ")
                 .endsWith("{ reading: { type: number, format: \"1234.5\", missing: [\"365243\"] } }");
-        assertThat(data.brief().stakes().actionCost()).isZero();
-        assertThat(data.brief().words()).isEqualTo(BriefFile.Words.PLAIN);
+        assertThat(data.brief().decision().stakes().actionCost()).isZero();
+        assertThat(data.brief().asked().words()).isEqualTo(BriefFile.Words.PLAIN);
     }
 
     @Test
@@ -107,7 +107,7 @@ class ColumnDefaultsTest {
     void aCampaignThatIsNotSizedIsAsLargeAsTheFile() throws IOException {
         CaseData sized = read(BRIEF.formatted(""));
         CaseData plain = read(BRIEF.formatted("").replace("campaignSize: 1000\n", "capacity: 90\n"));
-        assertThat(sized.brief().campaignSize()).isEqualTo(1000);
+        assertThat(sized.brief().decision().campaignSize()).isEqualTo(1000);
         assertThat(plain.brief().campaign().size()).isEqualTo(plain.table().size());
         assertThat(plain.brief().campaign().capacity()).isEqualTo(90);
         assertThatThrownBy(() -> read(BRIEF.formatted("").replace("campaignSize: 1000\n", "capacity: 90000\n"))

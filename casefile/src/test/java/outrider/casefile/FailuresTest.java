@@ -66,6 +66,7 @@ class FailuresTest {
         Path file = Files.writeString(folder.resolve("branches.csv"), members());
         CaseData data = CaseData.read(CaseYaml.read(BRIEF), file, Progress.NONE);
         found = FiguresMaker.of(data, CaseRun.of(data, Workers.ALONE, Progress.NONE), Workers.ALONE)
+                .trust()
                 .failures();
     }
 
@@ -146,7 +147,8 @@ class FailuresTest {
     @MethodSource("checks")
     void aCheckFailsOnlyWhereItIsSure(
             String policy, List<Figures.Spot> spots, List<Figures.ParityRow> rows, boolean passes, String words) {
-        TreeMap<String, ColumnSetup> columns = new TreeMap<>(Winter.BRIEF.columns());
+        TreeMap<String, ColumnSetup> columns =
+                new TreeMap<>(Winter.BRIEF.taken().columns());
         columns.put("rung", ColumnSetup.of(Role.ACTED, ""));
         BriefFile brief = Winter.brief(Winter.BRIEF, columns, null, null, Winter.BRIEF.authorText());
         Figures figures = Winter.failing(new Figures.Failures(spots, rows, List.of()));

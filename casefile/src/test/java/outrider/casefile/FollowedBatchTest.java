@@ -50,14 +50,9 @@ class FollowedBatchTest {
                 List.of(
                         new ScoringRecipe.Need("points", ColumnType.NUMBER, null),
                         new ScoringRecipe.Need("tier", ColumnType.CATEGORY, null)),
-                50.0,
-                "acts on the upper half",
-                new double[] {70},
                 new SuppliedScore("points", false, false),
-                null,
-                null,
-                where,
-                null);
+                new ScoringRecipe.Acting(50.0, "acts on the upper half", new double[] {70}, null),
+                new ScoringRecipe.Shape(null, where, null));
         return new ReleasedRecipe(recipe, null);
     }
 
@@ -78,31 +73,27 @@ class FollowedBatchTest {
                 "Who lapses?",
                 2,
                 new ReleaseDocument.Signed(7L, "ab", "approver", null, null, null),
-                "points",
-                50.0,
-                "acts on the upper half",
-                new Stakes(10, 1, 0, 0, 0, 1),
-                outcome,
-                reading,
-                levels,
-                null,
-                null,
-                null,
-                BriefFile.Words.PLAIN,
-                new SignedFigures(
-                        new SignedFigures.Measures(told, told, told, told, told, null),
-                        0.5,
-                        Reference.of("score", points),
-                        List.of(Reference.of("points", points)),
-                        null),
-                List.of(),
-                new ReleaseDocument.Acting("rung", List.of("yes"), List.of("held out")),
-                null,
-                ReleaseDocument.Unknown.REFUSED,
-                recipe,
-                "analyst",
-                "2026-11-27T09:00:00Z",
-                KEY.open());
+                new ReleaseDocument.Scoring(
+                        "points", 50.0, "acts on the upper half", recipe, List.of(), ReleaseDocument.Unknown.REFUSED),
+                new ReleaseDocument.Judged(
+                        outcome,
+                        reading,
+                        levels,
+                        null,
+                        null,
+                        null,
+                        new ReleaseDocument.Acting("rung", List.of("yes"), List.of("held out"))),
+                new ReleaseDocument.Watched(
+                        new SignedFigures(
+                                new SignedFigures.Measures(told, told, told, told, told, null),
+                                0.5,
+                                Reference.of("score", points),
+                                List.of(Reference.of("points", points)),
+                                null),
+                        null,
+                        new Stakes(10, 1, 0, 0, 0, 1),
+                        BriefFile.Words.PLAIN),
+                new ReleaseDocument.Made("analyst", "2026-11-27T09:00:00Z", KEY.open()));
     }
 
     /** Members M0 to M5; M5 stands twice. */

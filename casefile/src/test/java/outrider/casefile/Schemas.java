@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.BiPredicate;
+import outrider.base.Inline;
 
 /** JSON Schemas (2020-12) of records, so that the documented forms are those that the program writes. */
 final class Schemas {
@@ -85,14 +86,22 @@ final class Schemas {
         node.put("type", "object");
         ObjectNode properties = node.putObject("properties");
         ArrayNode needed = Canonical.JSON.createArrayNode();
+        entries(raw, properties, needed);
+        if (!needed.isEmpty()) node.set("required", needed);
+        node.put("additionalProperties", false);
+        return node;
+    }
+
+    private void entries(Class<?> raw, ObjectNode properties, ArrayNode needed) {
         for (RecordComponent c : raw.getRecordComponents()) {
+            if (Inline.class.isAssignableFrom(c.getType())) {
+                entries(c.getType(), properties, needed);
+                continue;
+            }
             properties.set(c.getName(), type(c.getGenericType(), true));
             boolean leftOut = c.getAccessor().isAnnotationPresent(JsonInclude.class);
             if (!leftOut && required.test(raw, c)) needed.add(c.getName());
         }
-        if (!needed.isEmpty()) node.set("required", needed);
-        node.put("additionalProperties", false);
-        return node;
     }
 
     private static ObjectNode choice(Class<?> raw) {

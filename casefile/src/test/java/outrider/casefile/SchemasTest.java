@@ -12,6 +12,7 @@ import com.networknt.schema.ValidationMessage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -22,7 +23,11 @@ class SchemasTest {
     private static final Path DOCS = Path.of("..", "docs");
     private static final Map<Class<?>, List<String>> NEEDED = Map.of(
             BriefFile.class,
-            List.of("name", "question", "data", "outcome", "split", "candidates"),
+            List.of("candidates"),
+            BriefFile.Asked.class,
+            List.of("name", "question", "outcome"),
+            BriefFile.Taken.class,
+            List.of("data", "split"),
             BriefFile.Words.class,
             List.of("records", "events", "acting", "currency"),
             BriefFile.DataFile.class,
@@ -96,6 +101,22 @@ class SchemasTest {
     @Test
     void aBriefReadsBackAsItWasWritten() {
         assertThat(CaseYaml.read(CaseYaml.write(Winter.BRIEF))).isEqualTo(Winter.BRIEF);
+    }
+
+    @Test
+    void entriesAreReadByTheNamesThatTheyHadBefore() {
+        BriefFile now = CaseYaml.read(Winter.text());
+        Map<String, ColumnSetup> columns = new HashMap<>(now.taken().columns());
+        String column = columns.keySet().iterator().next();
+        columns.computeIfPresent(
+                column,
+                (n, setup) -> setup.keeping(Map.of("constant", "as asked")).actedOn(List.of("yes")));
+        String text = CaseYaml.write(now.withColumns(columns));
+        assertThat(text).contains("acceptedAlarms:", "treatedLevels:", "authorText:");
+        String before = text.replace("acceptedAlarms:", "kept:")
+                .replace("treatedLevels:", "acted:")
+                .replace("authorText:", "memo:");
+        assertThat(CaseYaml.read(before)).isEqualTo(CaseYaml.read(text)).isEqualTo(now.withColumns(columns));
     }
 
     @Test

@@ -53,8 +53,8 @@ class SignOffChecksTest {
 
     @Test
     void aSealedReserveConfirmsNothing() {
-        Figures sealed =
-                FiguresMaker.of(Winter.under(Winter.brief(Winter.BRIEF.cut(), null)), Winter.ENTRANTS, Winter.WORKERS);
+        Figures sealed = FiguresMaker.of(
+                Winter.under(Winter.brief(Winter.BRIEF.decision().cut(), null)), Winter.ENTRANTS, Winter.WORKERS);
         assertThat(check("reserveConfirms: {}", Winter.BRIEF, sealed, Winter.CONDUCT))
                 .extracting(CheckResult::passes, CheckResult::words)
                 .containsExactly(false, "The reserve is still sealed.");
@@ -104,16 +104,16 @@ class SignOffChecksTest {
     }
 
     private static Figures with(List<Figures.Row> rows) {
-        return Winter.figures(Winter.FIGURES.split(), rows);
+        return Winter.figures(Winter.FIGURES.source().split(), rows);
     }
 
     @Test
     void enoughEventsMeansEnoughOfBothOutcomes() {
         Figures.Part nearlyAll = new Figures.Part(1000, 988);
-        Figures.Split split = Winter.FIGURES.split();
+        Figures.Split split = Winter.FIGURES.source().split();
         Figures f = Winter.figures(
                 new Figures.Split(nearlyAll, nearlyAll, split.reserveRecords(), 0, split.method(), split.balance()),
-                Winter.FIGURES.candidates());
+                Winter.FIGURES.contest().candidates());
         assertThat(check(
                         "enoughEvents: { training: 20, validation: 20, reserve: 20 }", Winter.BRIEF, f, Winter.CONDUCT))
                 .extracting(CheckResult::passes, CheckResult::words)
@@ -123,10 +123,14 @@ class SignOffChecksTest {
 
     @Test
     void anInputNobodyDatedIsNotInTime() {
-        Map<String, ColumnSetup> columns = new TreeMap<>(Winter.BRIEF.columns());
+        Map<String, ColumnSetup> columns = new TreeMap<>(Winter.BRIEF.taken().columns());
         columns.remove("orders_24m");
-        BriefFile brief =
-                Winter.brief(Winter.BRIEF, columns, Winter.BRIEF.cut(), Winter.BRIEF.seal(), Winter.BRIEF.authorText());
+        BriefFile brief = Winter.brief(
+                Winter.BRIEF,
+                columns,
+                Winter.BRIEF.decision().cut(),
+                Winter.BRIEF.decision().seal(),
+                Winter.BRIEF.authorText());
         Figures f = FiguresMaker.of(Winter.under(brief), Winter.ENTRANTS, Winter.WORKERS);
         assertThat(check("inputsInTime: { daysAtMost: 90 }", brief, f, Winter.CONDUCT))
                 .extracting(CheckResult::passes, CheckResult::words)

@@ -46,7 +46,7 @@ final class Winter {
     }
 
     static BriefFile brief(BriefFile.CutSpec cut, BriefFile.SealSpec seal) {
-        return brief(BRIEF, BRIEF.columns(), cut, seal, BRIEF.authorText());
+        return brief(BRIEF, BRIEF.taken().columns(), cut, seal, BRIEF.authorText());
     }
 
     static BriefFile brief(
@@ -57,22 +57,25 @@ final class Winter {
             AuthorText authorText) {
         return new BriefFile(
                 b.format(),
-                b.name(),
-                b.question(),
-                b.words(),
-                b.data(),
-                b.outcome(),
-                columns,
-                b.population(),
-                b.split(),
-                b.stakes(),
-                b.capacity(),
-                b.campaignSize(),
-                b.plannedRate(),
-                b.deciding(),
+                new BriefFile.Asked(
+                        b.asked().name(),
+                        b.asked().question(),
+                        b.asked().words(),
+                        b.asked().outcome()),
+                new BriefFile.Taken(
+                        b.taken().data(),
+                        columns,
+                        b.taken().population(),
+                        b.taken().split()),
+                new BriefFile.Decision(
+                        b.decision().stakes(),
+                        b.decision().capacity(),
+                        b.decision().campaignSize(),
+                        b.decision().plannedRate(),
+                        b.decision().deciding(),
+                        cut,
+                        seal),
                 b.candidates(),
-                cut,
-                seal,
                 authorText);
     }
 
@@ -81,78 +84,73 @@ final class Winter {
         BriefFile b = brief(null, null);
         return new BriefFile(
                 b.format(),
-                b.name(),
-                b.question(),
-                b.words(),
-                b.data(),
-                b.outcome(),
-                b.columns(),
-                b.population(),
-                b.split(),
-                b.stakes(),
-                b.capacity(),
-                b.campaignSize(),
-                b.plannedRate(),
-                deciding,
+                new BriefFile.Asked(
+                        b.asked().name(),
+                        b.asked().question(),
+                        b.asked().words(),
+                        b.asked().outcome()),
+                new BriefFile.Taken(
+                        b.taken().data(),
+                        b.taken().columns(),
+                        b.taken().population(),
+                        b.taken().split()),
+                new BriefFile.Decision(
+                        b.decision().stakes(),
+                        b.decision().capacity(),
+                        b.decision().campaignSize(),
+                        b.decision().plannedRate(),
+                        deciding,
+                        null,
+                        null),
                 b.candidates(),
-                null,
-                null,
                 b.authorText());
     }
 
     /** The example's figures with other parts and candidates, the reserve sealed. */
     static Figures figures(Figures.Split split, List<Figures.Row> rows) {
-        return figures(split, rows, FIGURES.failures());
+        return figures(split, rows, FIGURES.trust().failures());
     }
 
     /** The same with other failures. */
     static Figures failing(Figures.Failures failures) {
-        return figures(FIGURES.split(), FIGURES.candidates(), failures);
+        return figures(FIGURES.source().split(), FIGURES.contest().candidates(), failures);
     }
 
     private static Figures figures(Figures.Split split, List<Figures.Row> rows, Figures.Failures failures) {
         Figures f = FIGURES;
         return new Figures(
-                f.data(),
-                split,
-                f.deciding(),
-                rows,
-                f.chosen(),
-                f.validation(),
-                f.everybody(),
-                f.today(),
-                f.perCampaign(),
-                f.breakEven(),
-                f.bands(),
-                f.calibration(),
-                f.optimism(),
-                f.sensitivity(),
-                f.takeovers(),
-                f.stability(),
-                failures,
-                null,
-                f.columns());
+                new Figures.Source(f.source().data(), split, f.source().columns()),
+                new Figures.Contest(
+                        f.contest().deciding(),
+                        rows,
+                        f.contest().chosen(),
+                        f.contest().optimism()),
+                new Figures.AtCut(
+                        f.cut().validation(),
+                        f.cut().everybody(),
+                        f.cut().today(),
+                        f.cut().perCampaign(),
+                        f.cut().breakEven(),
+                        f.cut().sensitivity(),
+                        f.cut().takeovers()),
+                new Figures.Trust(
+                        f.trust().bands(), f.trust().calibration(), f.trust().stability(), failures, null));
     }
 
     static Evidence evidence(Evidence.TrailHead head) {
         return new Evidence(
                 Evidence.FORMAT,
                 Evidence.RULES,
-                7L,
-                "analyst",
-                "2026-11-23T10:00:00Z",
-                List.of("analyst"),
+                new Evidence.Issued(7L, "analyst", "2026-11-23T10:00:00Z", List.of("analyst"), null),
                 BRIEF,
                 FIGURES,
-                CONDUCT,
+                new Evidence.Judged(
+                        CONDUCT,
+                        1,
+                        Policy.shipped(),
+                        SignOffChecks.of(Policy.shipped(), BRIEF, FIGURES, CONDUCT),
+                        List.of()),
                 List.of(),
-                1,
-                Policy.shipped(),
-                SignOffChecks.of(Policy.shipped(), BRIEF, FIGURES, CONDUCT),
-                List.of(),
-                null,
-                head,
-                Evidence.Maker.here(),
-                KEY.open());
+                new Evidence.Proof(head, Evidence.Maker.here(), KEY.open()));
     }
 }

@@ -91,7 +91,8 @@ final class FollowCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         ReleaseDocument release = ReleaseFile.release(Inputs.bytes(file));
         Path beside = file.toAbsolutePath().resolveSibling("recipe.json");
-        if (!Files.isRegularFile(beside) || !Sha256.of(beside).equals(release.recipe())) {
+        if (!Files.isRegularFile(beside)
+                || !Sha256.of(beside).equals(release.scoring().recipe())) {
             throw BadInput.of("recipe.json", "of the release is not beside it", "lay it there, as it was downloaded");
         }
         ReleasedRecipe recipe;
@@ -112,7 +113,7 @@ final class FollowCommand implements Callable<Integer> {
             FollowedFigures figures = FollowedFigures.of(followed.get(i), i, workers);
             LocalDate day = days.isEmpty() ? null : days.get(i);
             told.add(new FollowUp.Batch(day, source(batches.get(i)), later, i, figures));
-            say(batches.get(i), figures, release.figures());
+            say(batches.get(i), figures, release.watched().figures());
             say(figures.groups());
             figures.carried().forEach(this::say);
         }
@@ -121,8 +122,8 @@ final class FollowCommand implements Callable<Integer> {
         FollowUp report = FollowUp.of(FollowUp.Issue.headless(Inputs.now()), release, told);
         write(Canonical.write(report));
         for (int i = 0; i < followed.size(); i++) writeContradictions(followed.get(i), i + 1);
-        spec.commandLine().getOut().println(report.advice().words());
-        return report.advice().kind() == Advice.Kind.CARRY_ON && !crossed ? 0 : 1;
+        spec.commandLine().getOut().println(report.conclusion().advice().words());
+        return report.conclusion().advice().kind() == Advice.Kind.CARRY_ON && !crossed ? 0 : 1;
     }
 
     /** Days are of all batches, or of none. */
@@ -157,7 +158,9 @@ final class FollowCommand implements Callable<Integer> {
 
     /** Limits of the signed plan that a batch crossed; whether there is one. */
     private boolean sayPlan(ReleaseDocument release, List<BatchFigures> figures) {
-        List<AuthorText.Watch> plan = release.monitoring() == null ? List.of() : release.monitoring();
+        List<AuthorText.Watch> plan = release.watched().monitoring() == null
+                ? List.of()
+                : release.watched().monitoring();
         boolean any = false;
         for (AuthorText.Watch watch : plan) {
             WatchLimit rule = watch.rule();

@@ -82,7 +82,7 @@ final class ReleaseCommand implements Callable<Integer> {
     private record Anew(CaseData read, CaseRun.Ran ran, Figures figures) {
         ScoredCandidate chosen() {
             return ran.candidates().stream()
-                    .filter(c -> c.name().equals(figures.chosen()))
+                    .filter(c -> c.name().equals(figures.contest().chosen()))
                     .findFirst()
                     .orElseThrow();
         }
@@ -95,7 +95,7 @@ final class ReleaseCommand implements Callable<Integer> {
         BriefFile asked = evidence != null ? evidence.evidence().recipe() : CaseYaml.read(Inputs.text(file));
         Path records = data != null
                 ? data
-                : file.toAbsolutePath().resolveSibling(asked.data().file());
+                : file.toAbsolutePath().resolveSibling(asked.taken().data().file());
         Workers workers = Inputs.workers();
         if (evidence != null) demandRepeats(evidence, records, workers);
         int rules = evidence == null ? Evidence.RULES : evidence.evidence().rules();
@@ -107,7 +107,7 @@ final class ReleaseCommand implements Callable<Integer> {
                 recipe,
                 CaseData.written(read.brief(), records, Progress.NONE),
                 read.parts().validation(),
-                new Seeds(read.brief().split().seed()),
+                new Seeds(read.brief().taken().split().seed()),
                 workers,
                 Progress.NONE);
         Files.createDirectories(to);
@@ -130,28 +130,28 @@ final class ReleaseCommand implements Callable<Integer> {
         Figures figures = anew.figures();
         BriefFile brief = read.brief();
         List<RecipeMaker.Joined> joins = new ArrayList<>();
-        if (brief.data().joins() != null) {
-            for (JoinedFile join : brief.data().joins()) {
+        if (brief.taken().data().joins() != null) {
+            for (JoinedFile join : brief.taken().data().joins()) {
                 joins.add(new RecipeMaker.Joined(new ScoringRecipe.Joined(join.file(), join.terms()), null));
             }
         }
         ScoredCandidate chosen = anew.chosen();
         RecipeMaker.Source source = new RecipeMaker.Source(
-                brief.name(),
+                brief.asked().name(),
                 read.table(),
                 brief::column,
-                brief.population(),
+                brief.taken().population(),
                 read.parts().training(),
-                brief.split().seed(),
+                brief.taken().split().seed(),
                 joins);
-        BriefFile.CutSpec cut = brief.cut();
+        BriefFile.CutSpec cut = brief.decision().cut();
         ScoringRecipe plain = RecipeMaker.of(
                 source,
                 new RecipeMaker.Chosen(
                         chosen.name(),
                         requireNonNull(anew.ran().models().get(chosen.name())),
                         chosen.scored().validation(),
-                        figures.validation().records(),
+                        figures.cut().validation().counts().records(),
                         cut == null ? "best net value" : cut.rule()));
         return ReleasedRecipe.pinned(plain, read.table());
     }
@@ -208,7 +208,7 @@ final class ReleaseCommand implements Callable<Integer> {
                 validation,
                 read.sample(validation),
                 anew.chosen().elsewhere().of().apply(validation),
-                read.brief().columns(),
+                read.brief().taken().columns(),
                 Inputs.workers());
     }
 
@@ -231,34 +231,37 @@ final class ReleaseCommand implements Callable<Integer> {
         ByteArrayOutputStream written = new ByteArrayOutputStream();
         ModelDocument.writeRecipe(recipe, written);
         BriefFile brief = anew.read().brief();
-        Long report = evidence == null ? null : evidence.evidence().report();
+        Long report = evidence == null ? null : evidence.evidence().issued().report();
         ReleaseDocument document = new ReleaseDocument(
                 ReleaseDocument.FORMAT,
-                brief.name(),
+                brief.asked().name(),
                 0,
                 new ReleaseDocument.Signed(report, evidence == null ? "" : evidence.sha256(), null, null, null, null),
-                recipe.recipe().candidate(),
-                recipe.recipe().threshold(),
-                recipe.recipe().cut(),
-                brief.stakes(),
-                brief.outcome(),
-                brief.outcomeReading(),
-                ReleaseDocument.levels(
-                        brief.outcome(),
-                        anew.read().table().column(brief.outcome().column())),
-                brief.plannedRate(),
-                brief.valueColumn(),
-                brief.split().groupBy(),
-                brief.words(),
-                signed(anew, recipe.recipe()),
-                List.of(),
-                ReleaseDocument.Acting.of(brief.columns()),
-                brief.authorText().monitoring(),
-                ReleaseDocument.Unknown.REFUSED,
-                Sha256.of(written.toByteArray()),
-                null,
-                Inputs.now(),
-                null);
+                new ReleaseDocument.Scoring(
+                        recipe.recipe().candidate(),
+                        recipe.recipe().acting().threshold(),
+                        recipe.recipe().acting().cut(),
+                        Sha256.of(written.toByteArray()),
+                        List.of(),
+                        ReleaseDocument.Unknown.REFUSED),
+                new ReleaseDocument.Judged(
+                        brief.asked().outcome(),
+                        brief.outcomeReading(),
+                        ReleaseDocument.levels(
+                                brief.asked().outcome(),
+                                anew.read()
+                                        .table()
+                                        .column(brief.asked().outcome().column())),
+                        brief.decision().plannedRate(),
+                        brief.valueColumn(),
+                        brief.taken().split().groupBy(),
+                        ReleaseDocument.Acting.of(brief.taken().columns())),
+                new ReleaseDocument.Watched(
+                        signed(anew, recipe.recipe()),
+                        brief.authorText().monitoring(),
+                        brief.decision().stakes(),
+                        brief.asked().words()),
+                new ReleaseDocument.Made(null, Inputs.now(), null));
         byte[] canonical = Canonical.write(document);
         Map<String, Object> file = new LinkedHashMap<>();
         file.put("release", Canonical.tree(document));

@@ -74,9 +74,12 @@ final class RunCommand implements Callable<Integer> {
         Policy policy = policyFile == null ? Policy.shipped() : CaseYaml.readPolicy(Inputs.text(policyFile));
         Path records = data != null
                 ? data
-                : file.toAbsolutePath().resolveSibling(asked.data().file());
+                : file.toAbsolutePath().resolveSibling(asked.taken().data().file());
         if (Files.isRegularFile(records)) {
-            Inputs.say(spec, records, TableFile.before(records, asked.data().manner()));
+            Inputs.say(
+                    spec,
+                    records,
+                    TableFile.before(records, asked.taken().data().manner()));
         }
         Workers workers = Inputs.workers();
         CaseData read = CaseData.read(asked, records, Inputs.progress(spec));
@@ -91,22 +94,12 @@ final class RunCommand implements Callable<Integer> {
         Evidence evidence = new Evidence(
                 Evidence.FORMAT,
                 Evidence.RULES,
-                null,
-                null,
-                Inputs.now(),
-                List.of(),
+                new Evidence.Issued(null, null, Inputs.now(), List.of(), null),
                 brief,
                 figures,
-                history,
+                new Evidence.Judged(history, 0, policy, checks, List.of()),
                 List.of(),
-                0,
-                policy,
-                checks,
-                List.of(),
-                null,
-                null,
-                Evidence.Maker.here(),
-                null);
+                new Evidence.Proof(null, Evidence.Maker.here(), null));
         byte[] canonical = Canonical.write(evidence);
         Files.createDirectories(out);
         Files.write(out.resolve("evidence.json"), EvidenceFile.write(canonical, null, List.of()));
@@ -125,7 +118,7 @@ final class RunCommand implements Callable<Integer> {
 
     /** Columns that nobody spoke of and that are no inputs, or are read otherwise than the file has them. */
     private void sayTaken(BriefFile brief) {
-        brief.columns().forEach((name, setup) -> {
+        brief.taken().columns().forEach((name, setup) -> {
             if (!Boolean.TRUE.equals(setup.byItself())) return;
             spec.commandLine()
                     .getErr()
@@ -140,10 +133,13 @@ final class RunCommand implements Callable<Integer> {
 
     private void say(BriefFile brief, Figures figures, List<CheckResult> checks) {
         var to = spec.commandLine().getOut();
-        to.println(figures.chosen() + " at "
-                + NumberText.percent(figures.validation().depth()) + ": capture "
-                + NumberText.percent(figures.validation().capture()) + ", gain "
-                + NumberText.gain(brief, figures.validation().gainOverNobody() * figures.perCampaign()));
+        to.println(figures.contest().chosen() + " at "
+                + NumberText.percent(figures.cut().validation().counts().depth()) + ": capture "
+                + NumberText.percent(figures.cut().validation().reach().capture()) + ", gain "
+                + NumberText.gain(
+                        brief,
+                        figures.cut().validation().money().gainOverNobody()
+                                * figures.cut().perCampaign()));
         for (CheckResult check : checks) {
             to.println((check.passes() ? "passes  " : "fails   ") + check.title() + ": " + check.words());
         }
@@ -152,7 +148,7 @@ final class RunCommand implements Callable<Integer> {
 
     /** Every record that is not sealed: its number, part, outcome and every candidate's score. */
     private static Table scores(CaseData read, List<ScoredCandidate> entrants) {
-        BriefFile.SealSpec seal = read.brief().seal();
+        BriefFile.SealSpec seal = read.brief().decision().seal();
         int[] reserve = seal == null
                 ? new int[0]
                 : read.parts()

@@ -82,7 +82,9 @@ final class ScoreCommand implements Callable<Integer> {
         if (others > 0) {
             spec.commandLine()
                     .getErr()
-                    .printf("%,d records are not meant, because they do not meet: %s%n", others, recipe.where());
+                    .printf(
+                            "%,d records are not meant, because they do not meet: %s%n",
+                            others, recipe.shape().where());
         }
         Path whole = out.resolveSibling(out.getFileName() + ".part");
         try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(whole))) {
@@ -91,7 +93,9 @@ final class ScoreCommand implements Callable<Integer> {
         Files.move(whole, out, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
         spec.commandLine()
                 .getOut()
-                .printf("%,d records scored by %s (%s): %s%n", list.size(), recipe.candidate(), recipe.cut(), out);
+                .printf(
+                        "%,d records scored by %s (%s): %s%n",
+                        list.size(), recipe.candidate(), recipe.acting().cut(), out);
         return 0;
     }
 

@@ -41,14 +41,9 @@ class ScoreCommandTest {
                 "Group rates",
                 "member",
                 List.of(new ScoringRecipe.Need("tier", ColumnType.CATEGORY, null)),
-                0.3,
-                "top tenth",
-                new double[] {0.3},
                 model,
-                null,
-                Map.of("racer", "tier = 'race'"),
-                where,
-                null);
+                new ScoringRecipe.Acting(0.3, "top tenth", new double[] {0.3}, null),
+                new ScoringRecipe.Shape(Map.of("racer", "tier = 'race'"), where, null));
         Path file = folder.resolve("recipe.json");
         try (OutputStream to = Files.newOutputStream(file)) {
             ModelDocument.writeRecipe(recipe, to);

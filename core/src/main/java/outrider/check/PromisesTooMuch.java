@@ -19,12 +19,14 @@ public final class PromisesTooMuch implements CandidateAlarm {
     @Override
     public @Nullable String rings(CandidateEvidence evidence) {
         ProbabilityQuality quality = evidence.quality();
-        if (quality == null || quality.slopeHigh() == null || quality.slopeHigh() >= 1) return null;
+        if (quality == null
+                || quality.line().slopeHigh() == null
+                || quality.line().slopeHigh() >= 1) return null;
         return String.format(
                 Locale.ROOT,
                 "Its high probabilities come out lower and its low ones higher: calibration slope %.2f (95 %% interval %.2f to %.2f, below 1). Recalibrate it, or use a stronger penalty.",
-                quality.slope(),
-                quality.slopeLow(),
-                quality.slopeHigh());
+                quality.line().slope(),
+                quality.line().slopeLow(),
+                quality.line().slopeHigh());
     }
 }

@@ -82,16 +82,17 @@ public record CutComparison(List<CutFigures> figures, List<At> against) {
         double planned = money.planned();
         Drawn a = pair.first();
         Drawn b = pair.second();
-        double gain = mine.gainOverNobody() - theirs.gainOverNobody();
+        double gain = mine.money().gainOverNobody() - theirs.money().gainOverNobody();
         double p = requireNonNull(tests).adjusted()[i];
         boolean few = tooFew || pair.discordant().records() < Verdict.FEWEST_DISCORDANT;
         return new At(
-                difference(mine.capture(), theirs.capture(), a.capture(), b.capture()),
-                difference(mine.lift(), theirs.lift(), a.lift(planned), b.lift(planned)),
-                difference(mine.precision(), theirs.precision(), a.precision(planned), b.precision(planned)),
+                difference(mine.reach().capture(), theirs.reach().capture(), a.capture(), b.capture()),
+                difference(mine.reach().lift(), theirs.reach().lift(), a.lift(planned), b.lift(planned)),
+                difference(
+                        mine.hits().precision(), theirs.hits().precision(), a.precision(planned), b.precision(planned)),
                 requireNonNull(difference(
-                        mine.gainOverNobody(),
-                        theirs.gainOverNobody(),
+                        mine.money().gainOverNobody(),
+                        theirs.money().gainOverNobody(),
                         a.gain(money.stakes(), planned),
                         b.gain(money.stakes(), planned))),
                 p,

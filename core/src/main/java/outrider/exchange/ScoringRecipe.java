@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Inline;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.formula.Formula;
@@ -31,26 +32,45 @@ import outrider.table.TextColumn;
  *
  * @param identifier column that names a record; null to number them
  * @param columns that the model reads, or what it reads is made of, and how
- * @param made formulas by the name of the column that they make; null or empty for none
- * @param joins files whose columns stood beside the training file's own, one after the other; null or empty for none
- * @param where condition that the records met which it learnt from; null for none
- * @param threshold a record is acted on when its score is at least this; null acts on nobody
- * @param reasons by what the columns that raised a score are told; null where none can be
- * @param bandFrom the lowest score of each band but the last, from the highest band on
  */
 public record ScoringRecipe(
         String brief,
         String candidate,
         @Nullable String identifier,
         List<Need> columns,
-        @Nullable Double threshold,
-        String cut,
-        double[] bandFrom,
         Model model,
-        @Nullable Reasons reasons,
-        @Nullable Map<String, String> made,
-        @Nullable String where,
-        @Nullable List<Joined> joins) {
+        Acting acting,
+        Shape shape) {
+    /**
+     * Whom to act on, and why.
+     *
+     * @param threshold a record is acted on when its score is at least this; null acts on nobody
+     * @param bandFrom the lowest score of each band but the last, from the highest band on
+     * @param reasons by what the columns that raised a score are told; null where none can be
+     */
+    public record Acting(
+            @Nullable Double threshold,
+            String cut,
+            double[] bandFrom,
+            @Nullable Reasons reasons) implements Inline {}
+
+    /**
+     * What is done with a list before it is scored.
+     *
+     * @param made formulas by the name of the column that they make; null or empty for none
+     * @param where condition that the records met which it learnt from; null for none
+     * @param joins files whose columns stood beside the training file's own, one after the other; null or empty for none
+     */
+    public record Shape(
+            @Nullable Map<String, String> made,
+            @Nullable String where,
+            @Nullable List<Joined> joins) implements Inline {
+        public Shape {
+            if (made == null) made = Map.of();
+            if (joins == null) joins = List.of();
+        }
+    }
+
     /** What is to be done with a record. */
     private static final List<String> ACTIONS = List.of("act", "leave", "not meant");
 
@@ -59,21 +79,28 @@ public record ScoringRecipe(
     private static final String AS_TRAINED =
             "write them as in training, or leave the field empty where it is not known";
 
-    public ScoringRecipe {
-        if (made == null) made = Map.of();
-        if (joins == null) joins = List.of();
-    }
-
     /** The same by which a list is joined first. */
     public ScoringRecipe joinedBy(List<Joined> files) {
         return new ScoringRecipe(
-                brief, candidate, identifier, columns, threshold, cut, bandFrom, model, reasons, made, where, files);
+                brief,
+                candidate,
+                identifier,
+                columns,
+                model,
+                new Acting(acting.threshold, acting.cut, acting.bandFrom, acting.reasons),
+                new Shape(shape.made, shape.where, files));
     }
 
     /** The same, its columns read in another way. */
     ScoringRecipe reading(List<Need> needs) {
         return new ScoringRecipe(
-                brief, candidate, identifier, needs, threshold, cut, bandFrom, model, reasons, made, where, joins);
+                brief,
+                candidate,
+                identifier,
+                needs,
+                model,
+                new Acting(acting.threshold, acting.cut, acting.bandFrom, acting.reasons),
+                new Shape(shape.made, shape.where, shape.joins));
     }
 
     /** A file by the name that it had, and how it was joined. */
@@ -86,7 +113,7 @@ public record ScoringRecipe(
      * @throws BadInput as {@link Join#joined} does, or if they are more or fewer
      */
     public Table joined(Table list, List<Table> others) {
-        List<Joined> wanted = requireNonNull(joins);
+        List<Joined> wanted = requireNonNull(shape.joins);
         if (others.size() != wanted.size()) {
             throw BadInput.of(
                     "join",
@@ -102,7 +129,7 @@ public record ScoringRecipe(
     }
 
     private String files() {
-        return requireNonNull(joins).stream().map(Joined::file).collect(Collectors.joining(", "));
+        return requireNonNull(shape.joins).stream().map(Joined::file).collect(Collectors.joining(", "));
     }
 
     /** A column that the model reads; {@code reading} is null where it is read as files are. */
@@ -153,13 +180,13 @@ public record ScoringRecipe(
 
     /** By record, whether it is of those that the candidate was made for; null for all. */
     public boolean @Nullable [] meant(Table list) {
-        if (where == null) return null;
+        if (shape.where == null) return null;
         return meantOf(read(list));
     }
 
     private boolean @Nullable [] meantOf(Table read) {
-        if (where == null) return null;
-        return Formula.condition(where, Formula.types(read)).holds(read);
+        if (shape.where == null) return null;
+        return Formula.condition(shape.where, Formula.types(read)).holds(read);
     }
 
     /**
@@ -183,13 +210,13 @@ public record ScoringRecipe(
 
     void demandReasons(int most) {
         Reasons.demand(most);
-        if (most > 0 && reasons == null) {
+        if (most > 0 && acting.reasons == null) {
             throw BadInput.of("reasons", "cannot be given by this recipe", "download it again, or leave them out");
         }
     }
 
     Reasons.@Nullable Finder finder(Table read) {
-        return reasons == null ? null : reasons.finder(model, read);
+        return acting.reasons == null ? null : acting.reasons.finder(model, read);
     }
 
     /** Of columns as the model reads them. */
@@ -243,17 +270,17 @@ public record ScoringRecipe(
                 "lacks " + (one ? "a column" : fit.missing().size() + " columns") + " that " + candidate + " reads: "
                         + String.join(", ", named) + (all ? "" : ", …"),
                 "bring one that has " + (one ? "it" : "them") + ", with the names as they were"
-                        + (requireNonNull(joins).isEmpty() ? "" : ", or join it with one like " + files()));
+                        + (requireNonNull(shape.joins).isEmpty() ? "" : ", or join it with one like " + files()));
     }
 
     Table withMade(Table read) {
-        return Formula.applied(requireNonNull(made), read);
+        return Formula.applied(requireNonNull(shape.made), read);
     }
 
     /** The same from scores that are known, one a record of the list. */
     public Table scored(Table list, Scores scores) {
         boolean identified = identifier != null && list.has(identifier);
-        Table read = where == null && (reasons == null || scores.most() == 0) ? list : read(list);
+        Table read = shape.where == null && (acting.reasons == null || scores.most() == 0) ? list : read(list);
         return scored(identified ? list.column(requireNonNull(identifier)) : null, list, read, scores);
     }
 
@@ -269,9 +296,9 @@ public record ScoringRecipe(
         int[] action = new int[n];
         for (int i = 0; i < n; i++) {
             int at = 0;
-            while (at < bandFrom.length && score[i] < bandFrom[at]) at++;
+            while (at < acting.bandFrom.length && score[i] < acting.bandFrom[at]) at++;
             band[i] = at + 1;
-            boolean act = threshold != null && score[i] >= threshold;
+            boolean act = acting.threshold != null && score[i] >= acting.threshold;
             action[i] = meant != null && !meant[i] ? 2 : act ? 0 : 1;
         }
         Column named = who != null
@@ -289,7 +316,7 @@ public record ScoringRecipe(
 
     private List<Column> because(Table list, Table whole, Scores scores) {
         List<Column> told = new ArrayList<>();
-        if (reasons == null || scores.most() == 0) return told;
+        if (acting.reasons == null || scores.most() == 0) return told;
         int most = scores.most();
         List<Column> read = model.columns().stream()
                 .map(name -> list.has(name) ? list.column(name) : whole.column(name))
@@ -298,7 +325,7 @@ public record ScoringRecipe(
             String[] words = new String[scores.score().length];
             for (int i = 0; i < words.length; i++) {
                 int c = scores.because()[i * most + k];
-                words[i] = c < 0 ? null : reasons.words(read.get(c), i);
+                words[i] = c < 0 ? null : acting.reasons.words(read.get(c), i);
             }
             told.add(TextColumn.of("reason" + (k + 1), words));
         }

@@ -57,10 +57,19 @@ public record SignedFigures(
         public static Measures of(
                 CutFigures at, AucUncertainty.@Nullable Interval auc, double records, @Nullable Told calibration) {
             return new Measures(
-                    new Told(at.capture(), at.captureLow(), at.captureHigh()),
-                    new Told(at.lift(), at.liftLow(), at.liftHigh()),
-                    new Told(at.precision(), at.precisionLow(), at.precisionHigh()),
-                    new Told(at.gainOverNobody() / records, over(at.gainLow(), records), over(at.gainHigh(), records)),
+                    new Told(
+                            at.reach().capture(),
+                            at.reach().captureLow(),
+                            at.reach().captureHigh()),
+                    new Told(at.reach().lift(), at.reach().liftLow(), at.reach().liftHigh()),
+                    new Told(
+                            at.hits().precision(),
+                            at.hits().precisionLow(),
+                            at.hits().precisionHigh()),
+                    new Told(
+                            at.money().gainOverNobody() / records,
+                            over(at.money().gainLow(), records),
+                            over(at.money().gainHigh(), records)),
                     auc == null ? new Told(null, null, null) : new Told(auc.auc(), auc.low(), auc.high()),
                     calibration);
         }

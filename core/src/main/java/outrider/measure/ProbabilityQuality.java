@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 import outrider.base.Normal;
 import outrider.base.Stretches;
 import outrider.learn.calibrate.CalibrationLine;
@@ -11,27 +12,34 @@ import outrider.rank.Ranking;
 
 /**
  * How good scores are as probabilities (METHODS section 3).
- *
- * @param intercept of the calibration line with its 95 % Wald interval; null where it cannot be fitted (a constant score, or separation)
- * @param slope likewise; 1 is perfect, below 1 over-confident
- * @param ece over the bands of {@code reliability}; {@code eceExpected} what a perfect forecast of this size would show, if every record
- *     stood alone
- * @param eceExpectedOfUnits the same where records of one unit go together; null where every record stands alone
  */
 public record ProbabilityQuality(
-        double logLoss,
-        double brier,
-        double brierSkill,
-        @Nullable Double intercept,
-        @Nullable Double interceptLow,
-        @Nullable Double interceptHigh,
-        @Nullable Double slope,
-        @Nullable Double slopeLow,
-        @Nullable Double slopeHigh,
-        double ece,
-        double eceExpected,
-        @Nullable Double eceExpectedOfUnits,
-        List<Reliability> reliability) {
+        double logLoss, double brier, double brierSkill, Line line, MeanError error, List<Reliability> reliability) {
+    /**
+     * The calibration line.
+     *
+     * @param intercept of the calibration line with its 95 % Wald interval; null where it cannot be fitted (a constant score, or separation)
+     * @param slope likewise; 1 is perfect, below 1 over-confident
+     */
+    public record Line(
+            @Nullable Double intercept,
+            @Nullable Double interceptLow,
+            @Nullable Double interceptHigh,
+            @Nullable Double slope,
+            @Nullable Double slopeLow,
+            @Nullable Double slopeHigh)
+            implements Inline {}
+
+    /**
+     * Expected calibration error.
+     *
+     * @param ece over the bands of {@code reliability}; {@code eceExpected} what a perfect forecast of this size would show, if every record
+     *     stood alone
+     * @param eceExpectedOfUnits the same where records of one unit go together; null where every record stands alone
+     */
+    public record MeanError(
+            double ece, double eceExpected, @Nullable Double eceExpectedOfUnits) implements Inline {}
+
     private static final double CLIP = 1e-15;
 
     /** One band: mean predicted probability against the observed rate with its Wilson 95 % interval. */
@@ -40,7 +48,7 @@ public record ProbabilityQuality(
 
     /** What a perfect forecast of these records would show. */
     public double perfect() {
-        return eceExpectedOfUnits == null ? eceExpected : eceExpectedOfUnits;
+        return error.eceExpectedOfUnits == null ? error.eceExpected : error.eceExpectedOfUnits;
     }
 
     /** Whether every score lies in [0, 1]. */
@@ -89,15 +97,14 @@ public record ProbabilityQuality(
                 loss,
                 brier,
                 1 - brier / (rate * (1 - rate)),
-                line == null ? null : line.intercept(),
-                line == null ? null : line.intercept() - Normal.Z95 * line.interceptError(),
-                line == null ? null : line.intercept() + Normal.Z95 * line.interceptError(),
-                line == null ? null : line.slope(),
-                line == null ? null : line.slope() - Normal.Z95 * line.slopeError(),
-                line == null ? null : line.slope() + Normal.Z95 * line.slopeError(),
-                ece,
-                expected,
-                unit == null ? null : ofUnits,
+                new Line(
+                        line == null ? null : line.intercept(),
+                        line == null ? null : line.intercept() - Normal.Z95 * line.interceptError(),
+                        line == null ? null : line.intercept() + Normal.Z95 * line.interceptError(),
+                        line == null ? null : line.slope(),
+                        line == null ? null : line.slope() - Normal.Z95 * line.slopeError(),
+                        line == null ? null : line.slope() + Normal.Z95 * line.slopeError()),
+                new MeanError(ece, expected, unit == null ? null : ofUnits),
                 rows);
     }
 

@@ -42,7 +42,7 @@ public final class Split {
                 ? Units.of(table.column(plan.groupBy()))
                 : plan.copiesTogether() ? copies.clone() : Units.single(outcome.length);
         Split split = new Split(plan, table, outcome, unit);
-        switch (plan.method()) {
+        switch (plan.by().method()) {
             case SHARES -> split.deal(new double[][] {threeShares(plan)}, new byte[outcome.length], "split/");
             case COLUMN -> split.byColumn();
             case DATE -> split.byDate();
@@ -67,9 +67,9 @@ public final class Split {
     }
 
     private static double[] threeShares(SplitPlan plan) {
-        double[] shares = plan.shares() == null
+        double[] shares = plan.by().shares() == null
                 ? new double[0]
-                : plan.shares().stream().mapToDouble(Double::doubleValue).toArray();
+                : plan.by().shares().stream().mapToDouble(Double::doubleValue).toArray();
         double sum = Arrays.stream(shares).sum();
         if (shares.length != 3 || Arrays.stream(shares).anyMatch(s -> !(s > 0)) || Math.abs(sum - 1) > 1e-9) {
             throw BadInput.of(
@@ -128,7 +128,8 @@ public final class Split {
         Arrays.fill(halves, (byte) -1);
         for (int i = 0; i < part.length; i++) {
             if (outcome[i] < 0 || skips(column, i)) continue;
-            Target target = plan.levels() == null ? null : plan.levels().get(column.text(i));
+            Target target =
+                    plan.by().levels() == null ? null : plan.by().levels().get(column.text(i));
             if (target == null) {
                 throw BadInput.of(
                         "levels",
@@ -160,12 +161,13 @@ public final class Split {
         for (int i = 0; i < part.length; i++) if (in[i]) days[count++] = latest[unit[i]];
         days = Arrays.copyOf(days, count);
         Arrays.sort(days);
-        double[] shares = plan.validationFrom() == null || plan.reserveFrom() == null ? threeShares(plan) : null;
-        int validation = plan.validationFrom() != null
-                ? day("validationFrom", plan.validationFrom())
+        double[] shares =
+                plan.by().validationFrom() == null || plan.by().reserveFrom() == null ? threeShares(plan) : null;
+        int validation = plan.by().validationFrom() != null
+                ? day("validationFrom", plan.by().validationFrom())
                 : dayAt(days, requireNonNull(shares)[0]);
-        int reserve = plan.reserveFrom() != null
-                ? day("reserveFrom", plan.reserveFrom())
+        int reserve = plan.by().reserveFrom() != null
+                ? day("reserveFrom", plan.by().reserveFrom())
                 : dayAt(days, requireNonNull(shares)[0] + requireNonNull(shares)[1]);
         if (reserve <= validation) {
             throw BadInput.of(
@@ -208,13 +210,13 @@ public final class Split {
     }
 
     private static String demandColumn(SplitPlan plan) {
-        if (plan.column() == null) throw BadInput.of("column", "is missing", "choose the column that decides");
-        return plan.column();
+        if (plan.by().column() == null) throw BadInput.of("column", "is missing", "choose the column that decides");
+        return plan.by().column();
     }
 
     private boolean skips(Column column, int record) {
         if (!column.isMissing(record)) return false;
-        if (plan.leaveOutMissing()) return true;
+        if (plan.by().leaveOutMissing()) return true;
         throw BadInput.atLine(
                 requireNonNull(table).lineOf(record),
                 column.name(),
@@ -234,8 +236,8 @@ public final class Split {
                         parts.size(p) == 0
                                 ? "would hold no record"
                                 : "would hold " + (events[p.ordinal()] == 0 ? "no event" : "nothing but events"),
-                        plan.method() == SplitPlan.Method.COLUMN
-                                ? "send another level of " + plan.column() + " there, or part of one"
+                        plan.by().method() == SplitPlan.Method.COLUMN
+                                ? "send another level of " + plan.by().column() + " there, or part of one"
                                 : "give it more of the data");
             }
         }

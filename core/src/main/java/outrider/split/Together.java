@@ -14,7 +14,7 @@ public record Together(int[] unit, int @Nullable [] day, boolean oneByOne) {
 
     /** The latest day of each training record's unit where the plan splits by date. */
     public static Together of(SplitPlan plan, Table table, Parts parts, int[] unit) {
-        if (plan.method() != SplitPlan.Method.DATE) return new Together(unit, null, false);
+        if (plan.by().method() != SplitPlan.Method.DATE) return new Together(unit, null, false);
         boolean[] in = new boolean[unit.length];
         for (int row : parts.training()) in[row] = true;
         int[] day = Split.latest(Split.dates(plan, table), unit, in);

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Inline;
 
 /**
  * Columns of another table beside those of one, by a key that both hold. Records stay as many as they are and in their order: a key
@@ -57,20 +58,22 @@ public final class Join {
      *
      * @param records of the table, of which {@code matched} find their key; {@code withoutKey} have none
      * @param sharing records that find a key which others of the table find too
-     * @param keys of the other; {@code doubled} stand in several of its records, {@code doubledRecords} together
-     * @param unused keys of the other that no record asks for
-     * @param example a doubled key; null for none
      */
-    public record Found(
-            int records,
-            int matched,
-            int withoutKey,
-            int sharing,
-            int keys,
-            int doubled,
-            int doubledRecords,
-            int unused,
-            @Nullable String example) {}
+    public record Found(int records, int matched, int withoutKey, int sharing, Keys other) {
+        /**
+         * Keys of the other.
+         *
+         * @param keys of the other; {@code doubled} stand in several of its records, {@code doubledRecords} together
+         * @param unused keys of the other that no record asks for
+         * @param example a doubled key; null for none
+         */
+        public record Keys(
+                int keys,
+                int doubled,
+                int doubledRecords,
+                int unused,
+                @Nullable String example) implements Inline {}
+    }
 
     private Join(Table table, Table other, String file, Terms terms) {
         this.table = table;
@@ -122,7 +125,11 @@ public final class Join {
         }
         String shown = example == null ? null : example.replace(BETWEEN, ' ');
         found = new Found(
-                rows.length, matched, withoutKey, sharing, known.size(), doubled, doubledRecords, unused, shown);
+                rows.length,
+                matched,
+                withoutKey,
+                sharing,
+                new Found.Keys(known.size(), doubled, doubledRecords, unused, shown));
     }
 
     /**
@@ -158,11 +165,11 @@ public final class Join {
                             + first(other, terms.on().values()) + "” there",
                     "choose the columns that hold the same key, or write them alike");
         }
-        if (terms.keep() == null && found.doubled() > 0) {
+        if (terms.keep() == null && found.other().doubled() > 0) {
             throw BadInput.of(
                     "key",
-                    found.doubled() + " of them stand in several records of " + file + ", as “" + found.example()
-                            + "” does",
+                    found.other().doubled() + " of them stand in several records of " + file + ", as “"
+                            + found.other().example() + "” does",
                     "say whether the first or the last of them counts, or bring one record a key");
         }
         List<Column> columns = new ArrayList<>(table.columns());

@@ -95,9 +95,10 @@ class ComparisonTest {
             CutComparison beside = all.at(rank);
             for (int i = 0; i < 5; i++) {
                 CutFigures alone = all.at(i, rank);
-                assertThat(alone.gainOverNobody())
-                        .isEqualTo(beside.figures().get(i).gainOverNobody());
-                assertThat(alone.capture()).isEqualTo(beside.figures().get(i).capture());
+                assertThat(alone.money().gainOverNobody())
+                        .isEqualTo(beside.figures().get(i).money().gainOverNobody());
+                assertThat(alone.reach().capture())
+                        .isEqualTo(beside.figures().get(i).reach().capture());
             }
             CutComparison.Difference ahead = all.gainAhead(1, rank, 0, rank);
             assertThat(ahead.difference())

@@ -67,11 +67,11 @@ class CutFiguresTest {
         for (int point = 1; point <= ranking.groups(); point++) {
             CutFigures at = CutFigures.of(ranking, money, ranking.size(point), drawn(placed, ranking.size(point)));
             Cells cells = Cells.at(ranking, point);
-            assertThat(at.caught()).isEqualTo(cells.caught());
-            assertThat(at.leftAlone()).isEqualTo(cells.leftAlone());
-            assertThat(at.capture()).isEqualTo(cells.recall());
-            assertThat(at.lift()).isCloseTo(cells.lift(), within(1e-12));
-            assertThat(at.threshold()).isEqualTo(ranking.score(point));
+            assertThat(at.counts().caught()).isEqualTo(cells.caught());
+            assertThat(at.counts().leftAlone()).isEqualTo(cells.leftAlone());
+            assertThat(at.reach().capture()).isEqualTo(cells.recall());
+            assertThat(at.reach().lift()).isCloseTo(cells.lift(), within(1e-12));
+            assertThat(at.counts().threshold()).isEqualTo(ranking.score(point));
         }
     }
 
@@ -82,10 +82,10 @@ class CutFiguresTest {
         Drawn band = drawn(placed, 40);
         CutFigures own = CutFigures.of(ranking, new NetValue(ranking, STAKES, Double.NaN), 40, band);
         CutFigures planned = CutFigures.of(ranking, new NetValue(ranking, STAKES, 0.1), 40, band);
-        assertThat(planned.capture()).isEqualTo(own.capture());
-        assertThat(planned.precision()).isLessThan(own.precision());
-        assertThat(planned.caught() + planned.missed()).isCloseTo(0.1 * 160, within(1e-9));
-        assertThat(planned.gainOverNobody()).isLessThan(own.gainOverNobody());
+        assertThat(planned.reach().capture()).isEqualTo(own.reach().capture());
+        assertThat(planned.hits().precision()).isLessThan(own.hits().precision());
+        assertThat(planned.counts().caught() + planned.counts().missed()).isCloseTo(0.1 * 160, within(1e-9));
+        assertThat(planned.money().gainOverNobody()).isLessThan(own.money().gainOverNobody());
     }
 
     @Test

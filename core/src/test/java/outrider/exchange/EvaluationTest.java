@@ -86,8 +86,8 @@ class EvaluationTest {
         Evaluation.Cuts cuts = new Evaluation.Cuts(List.of(20.0), "s", 3);
         Map<?, ?> at = cut(table, cutsRequest(stakes, null, cuts));
         CutFigures figures = (CutFigures) at.get("figures");
-        assertThat(figures.captureLow()).isLessThan(figures.capture());
-        assertThat(figures.captureHigh()).isGreaterThan(figures.capture());
+        assertThat(figures.reach().captureLow()).isLessThan(figures.reach().capture());
+        assertThat(figures.reach().captureHigh()).isGreaterThan(figures.reach().capture());
         assertThat(at.get("againstLeader")).as("the leader itself").isNull();
         for (Evaluation.Request bad : List.of(
                 cutsRequest(null, null, cuts),

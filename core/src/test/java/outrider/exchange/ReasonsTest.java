@@ -36,7 +36,13 @@ class ReasonsTest {
         Reasons reasons =
                 Reasons.of(model, DATA.table(), DATA.rows(), phrases, Map.of("a", "nobody knows a"), new Seeds(1));
         return new ScoringRecipe(
-                "b", kind, null, needs, 0.5, "half", new double[] {0.5}, model, reasons, null, null, null);
+                "b",
+                kind,
+                null,
+                needs,
+                model,
+                new ScoringRecipe.Acting(0.5, "half", new double[] {0.5}, reasons),
+                new ScoringRecipe.Shape(null, null, null));
     }
 
     @ParameterizedTest
@@ -78,7 +84,7 @@ class ReasonsTest {
     @Test
     void noRecordOfTrainingTravelsWithARecipe() {
         List<Reasons.Background> background =
-                recipe("logistic", Map.of()).reasons().background();
+                recipe("logistic", Map.of()).acting().reasons().background();
         assertThat(background).hasSize(DATA.inputs().size());
         double[] a = background.get(0).numbers();
         double[] noise = background.get(2).numbers();

@@ -44,7 +44,13 @@ class ReleasedRecipeTest {
         Reasons reasons =
                 Reasons.of(model, DATA.table(), DATA.rows(), Map.of("b", "{value} visits"), Map.of(), new Seeds(2));
         return new ScoringRecipe(
-                "Who?", "boosted", "who", needs, 0.4, "top", new double[] {0.6, 0.4}, model, reasons, null, null, null);
+                "Who?",
+                "boosted",
+                "who",
+                needs,
+                model,
+                new ScoringRecipe.Acting(0.4, "top", new double[] {0.6, 0.4}, reasons),
+                new ScoringRecipe.Shape(null, null, null));
     }
 
     private static ReleasedRecipe released(ScoringRecipe recipe) {

@@ -177,7 +177,8 @@ class RecordWeightsTest {
         assertThat(weighed.uncertainty().auc()).isCloseTo(whole.uncertainty().auc(), within(1e-12));
         assertThat(weighed.validation().total()).isEqualTo(n);
         assertThat(weighed.quality().brier()).isCloseTo(whole.quality().brier(), within(1e-12));
-        assertThat(weighed.quality().slope()).isCloseTo(whole.quality().slope(), within(0.01));
+        assertThat(weighed.quality().line().slope())
+                .isCloseTo(whole.quality().line().slope(), within(0.01));
         for (double depth : new double[] {0.05, 0.3, 0.8}) {
             assertThat(weighed.validation().eventsAt(depth * n)
                             / weighed.validation().totalEvents())
@@ -189,10 +190,12 @@ class RecordWeightsTest {
         // four hundred records tell less than eight hundred
         assertThat(weighed.uncertainty().interval().standardError())
                 .isGreaterThan(1.2 * whole.uncertainty().interval().standardError());
-        double wide = weighed.quality().slopeHigh() - weighed.quality().slopeLow();
+        double wide =
+                weighed.quality().line().slopeHigh() - weighed.quality().line().slopeLow();
         assertThat(wide)
-                .isGreaterThan(
-                        1.2 * (whole.quality().slopeHigh() - whole.quality().slopeLow()));
+                .isGreaterThan(1.2
+                        * (whole.quality().line().slopeHigh()
+                                - whole.quality().line().slopeLow()));
     }
 
     private static ValidationScores figures(double[] scores, Sample sample) {

@@ -172,8 +172,8 @@ class BruteForceTest {
     void aPerfectlyCalibratedConstantHasNoCalibrationLineAndZeroError() {
         double[] constant = {0.25, 0.25, 0.25, 0.25};
         ProbabilityQuality quality = ProbabilityQuality.of(constant, new byte[] {0, 1, 0, 0}, null, 1);
-        assertThat(quality.ece()).isZero();
-        assertThat(quality.slope()).isNull();
+        assertThat(quality.error().ece()).isZero();
+        assertThat(quality.line().slope()).isNull();
         assertThat(ProbabilityQuality.applies(constant)).isTrue();
         assertThat(ProbabilityQuality.applies(new double[] {0.2, 1.2})).isFalse();
     }

@@ -45,9 +45,9 @@ class ProbabilityQualityTest {
             }
             Ranking ranking = Ranking.of(score, outcome, null, null);
             var quality = ProbabilityQuality.of(ranking, score, outcome, null, unit, 10);
-            seen += quality.ece();
+            seen += quality.error().ece();
             expected += quality.perfect();
-            alone += quality.eceExpected();
+            alone += quality.error().eceExpected();
         }
         assertThat(expected).isCloseTo(seen, withinPercentage(8));
         assertThat(alone).isLessThan(0.6 * seen);
@@ -64,8 +64,9 @@ class ProbabilityQualityTest {
         int[] unit = IntStream.range(0, 500).toArray();
         Ranking ranking = Ranking.of(score, outcome, null, null);
         var quality = ProbabilityQuality.of(ranking, score, outcome, null, unit, 10);
-        assertThat(quality.eceExpectedOfUnits()).isCloseTo(quality.eceExpected(), within(1e-12));
-        assertThat(ProbabilityQuality.of(score, outcome, null, 10).eceExpectedOfUnits())
+        assertThat(quality.error().eceExpectedOfUnits())
+                .isCloseTo(quality.error().eceExpected(), within(1e-12));
+        assertThat(ProbabilityQuality.of(score, outcome, null, 10).error().eceExpectedOfUnits())
                 .isNull();
     }
 }

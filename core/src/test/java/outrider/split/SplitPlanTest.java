@@ -57,7 +57,13 @@ class SplitPlanTest {
 
     private static SplitPlan plan(
             Method method, String column, Map<String, Target> levels, String groupBy, boolean copies) {
-        return new SplitPlan(method, SHARES, 5, column, levels, null, null, false, groupBy, copies, 5, Balance.NONE);
+        return new SplitPlan(
+                new SplitPlan.Dealing(method, SHARES, column, levels, null, null, false),
+                5,
+                groupBy,
+                copies,
+                5,
+                Balance.NONE);
     }
 
     private Parts split(SplitPlan plan) {
@@ -128,7 +134,12 @@ class SplitPlanTest {
         assertThat(lastValidation).isLessThan(firstReserve);
         assertThat(parts.training().length / (double) (N - parts.leftOut())).isCloseTo(0.5, within(0.02));
         SplitPlan wrong = new SplitPlan(
-                Method.DATE, SHARES, 5, "day", null, "2025-03-01", "2025-02-01", false, null, false, 5, Balance.NONE);
+                new SplitPlan.Dealing(Method.DATE, SHARES, "day", null, "2025-03-01", "2025-02-01", false),
+                5,
+                null,
+                false,
+                5,
+                Balance.NONE);
         assertThatThrownBy(() -> split(wrong)).hasMessageContaining("reserveFrom: is 2025-02-01, not after");
         assertThatThrownBy(() -> split(plan(Method.DATE, "amount", null, null, false)))
                 .hasMessageContaining("\"amount\" holds no dates");
@@ -185,8 +196,13 @@ class SplitPlanTest {
         ((DateColumn) table.column("day")).days()[10] = DateColumn.MISSING;
         assertThatThrownBy(() -> split(plan(Method.DATE, "day", null, null, false)))
                 .hasMessageContaining("line 12, column \"day\": is missing");
-        SplitPlan leaving =
-                new SplitPlan(Method.DATE, SHARES, 5, "day", null, null, null, true, null, false, 5, Balance.NONE);
+        SplitPlan leaving = new SplitPlan(
+                new SplitPlan.Dealing(Method.DATE, SHARES, "day", null, null, null, true),
+                5,
+                null,
+                false,
+                5,
+                Balance.NONE);
         assertThat(split(leaving).stored()[10]).isEqualTo((byte) -1);
     }
 

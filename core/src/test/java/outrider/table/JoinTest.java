@@ -43,7 +43,7 @@ class JoinTest {
         assertThat(texts(joined, "since")).containsExactly("2024", "2023", "2022", "2021", "2020");
         assertThat(texts(joined, "calls")).containsExactly("7", "3", null, null, "7");
         assertThat(texts(joined, "said")).containsExactly("no", "ring", null, null, "no");
-        assertThat(join.found()).isEqualTo(new Join.Found(5, 3, 1, 2, 3, 0, 0, 1, null));
+        assertThat(join.found()).isEqualTo(new Join.Found(5, 3, 1, 2, new Join.Found.Keys(3, 0, 0, 1, null)));
         Table some = Join.of(MEMBERS, calls, "calls.csv", terms(List.of("said"), "last ", null, null))
                 .joined();
         assertThat(some.columns()).extracting(Column::name).containsExactly("member", "since", "last said");
@@ -55,8 +55,8 @@ class JoinTest {
         assertThatThrownBy(() -> Join.of(MEMBERS, calls, "calls.csv", PLAIN).joined())
                 .hasMessageContaining("1 of them stand in several records of calls.csv, as “M1” does");
         Join.Found found = Join.of(MEMBERS, calls, "calls.csv", PLAIN).found();
-        assertThat(found.doubled()).isEqualTo(1);
-        assertThat(found.doubledRecords()).isEqualTo(3);
+        assertThat(found.other().doubled()).isEqualTo(1);
+        assertThat(found.other().doubledRecords()).isEqualTo(3);
         Map<Join.Terms, String> counted = new LinkedHashMap<>();
         counted.put(terms(List.of("calls"), null, Join.Keep.FIRST, null), "1");
         counted.put(terms(List.of("calls"), null, Join.Keep.LAST, null), "4");

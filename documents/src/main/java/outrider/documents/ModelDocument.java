@@ -43,6 +43,7 @@ public final class ModelDocument {
             .addMixIn(Model.class, Models.class)
             .addMixIn(Step.class, Steps.class)
             .addMixIn(Calibration.class, Calibrations.class)
+            .addMixIn(ScoringRecipe.class, Recipes.class)
             .addMixIn(Tree.class, Trees.class)
             .addMixIn(Neighbours.class, Remembered.class)
             .defaultPropertyInclusion(
@@ -69,6 +70,14 @@ public final class ModelDocument {
         @JsonSubTypes.Type(value = LogisticMap.class, name = "logistic")
     })
     private interface Calibrations {}
+
+    private interface Recipes {
+        @JsonUnwrapped
+        ScoringRecipe.Acting acting();
+
+        @JsonUnwrapped
+        ScoringRecipe.Shape shape();
+    }
 
     private interface Trees {
         @JsonUnwrapped

@@ -40,14 +40,9 @@ class FormRefusalsTest {
                         "the candidate",
                         null,
                         List.of(needs),
-                        null,
-                        "acts on nobody",
-                        new double[] {0.5},
                         model,
-                        null,
-                        made,
-                        where,
-                        null),
+                        new ScoringRecipe.Acting(null, "acts on nobody", new double[] {0.5}, null),
+                        new ScoringRecipe.Shape(made, where, null)),
                 null);
     }
 

@@ -178,14 +178,9 @@ class ModelDocumentTest {
                 "tree",
                 "who",
                 needs,
-                0.4,
-                "top fifth",
-                new double[] {0.5, 0.3},
                 model,
-                null,
-                null,
-                null,
-                null);
+                new ScoringRecipe.Acting(0.4, "top fifth", new double[] {0.5, 0.3}, null),
+                new ScoringRecipe.Shape(null, null, null));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         ModelDocument.writeRecipe(recipe, out);
         ScoringRecipe again = ModelDocument.readRecipe(new ByteArrayInputStream(out.toByteArray()));

@@ -28,9 +28,9 @@ final class Chapters {
     Chapters(Evidence evidence) {
         e = evidence;
         brief = evidence.recipe();
-        words = brief.words();
+        words = brief.asked().words();
         f = evidence.figures();
-        v = f.validation();
+        v = f.cut().validation();
         cut = new CutChapters(evidence);
     }
 
@@ -86,13 +86,13 @@ final class Chapters {
 
     private List<Block> data() {
         List<Block> blocks = new ArrayList<>();
-        Figures.Data file = f.data();
+        Figures.Data file = f.source().data();
         blocks.add(Block.text(NumberText.count(file.records()) + " records and " + file.columns() + " columns from "
-                + brief.data().file() + ". " + outcome(brief.outcome())));
+                + brief.taken().data().file() + ". " + outcome(brief.asked().outcome())));
         blocks.addAll(ShapeBlocks.of(brief, file));
-        Figures.Split s = f.split();
+        Figures.Split s = f.source().split();
         blocks.add(Block.text("Records were dealt " + s.method() + ", seed "
-                + brief.split().seed() + "."
+                + brief.taken().split().seed() + "."
                 + (s.leftOut() > 0 ? " " + NumberText.count(s.leftOut()) + " are in no part." : "")
                 + (s.balance() == null ? "" : " " + s.balance()) + " Nothing was fitted on validation or reserve."));
         List<Dealt> parts = List.of(
@@ -101,7 +101,7 @@ final class Chapters {
                 new Dealt(
                         "reserve",
                         s.reserveRecords(),
-                        f.reserve() == null ? null : f.reserve().part()));
+                        f.trust().reserve() == null ? null : f.trust().reserve().part()));
         blocks.add(ReportTable.of(parts)
                 .text("part", Dealt::name)
                 .count("records", Dealt::records)
@@ -112,7 +112,7 @@ final class Chapters {
                                 : NumberText.count(d.opened().events()))
                 .number("event rate", Dealt::rate)
                 .block());
-        List<Figures.ColumnRow> aside = f.columns().stream()
+        List<Figures.ColumnRow> aside = f.source().columns().stream()
                 .filter(c -> c.use() != ColumnUse.INPUT && c.use() != ColumnUse.OUTCOME)
                 .toList();
         if (!aside.isEmpty()) {
@@ -146,12 +146,12 @@ final class Chapters {
     private List<Block> alarms() {
         List<Block> blocks = new ArrayList<>();
         List<Rang> rows = new ArrayList<>();
-        for (Figures.ColumnRow c : f.columns()) {
+        for (Figures.ColumnRow c : f.source().columns()) {
             for (Figures.ColumnAlarm a : c.alarms()) {
                 rows.add(new Rang(c.column(), a.name(), a.meaning(), a.answer() == null ? "open" : a.answer()));
             }
         }
-        for (Figures.Row r : f.candidates()) {
+        for (Figures.Row r : f.contest().candidates()) {
             r.alarms().forEach(a -> rows.add(new Rang(r.name(), a.name(), a.meaning(), "see the author's words")));
         }
         blocks.add(
@@ -169,19 +169,20 @@ final class Chapters {
 
     private List<Block> candidates() {
         List<Block> blocks = new ArrayList<>();
-        var history = e.history();
-        blocks.add(Block.text(history.tried() + " were tried, " + f.candidates().size() + " are compared here."
-                + (history.looks() == null
-                        ? ""
-                        : " Validation figures were looked at " + history.looks()
-                                + " times, and a candidate or a cut was chosen by them " + history.choices()
-                                + " times.")
-                + " They are ordered by " + f.deciding().words() + "."
-                + (FirstPage.optimism(e) == null
-                        ? ""
-                        : " For having been picked, the best is expected to look " + FirstPage.optimism(e)
-                                + " too good by that.")));
-        blocks.add(ReportTable.of(f.candidates())
+        var history = e.judged().history();
+        blocks.add(Block.text(
+                history.tried() + " were tried, " + f.contest().candidates().size() + " are compared here."
+                        + (history.looks() == null
+                                ? ""
+                                : " Validation figures were looked at " + history.looks()
+                                        + " times, and a candidate or a cut was chosen by them " + history.choices()
+                                        + " times.")
+                        + " They are ordered by " + f.contest().deciding().words() + "."
+                        + (FirstPage.optimism(e) == null
+                                ? ""
+                                : " For having been picked, the best is expected to look " + FirstPage.optimism(e)
+                                        + " too good by that.")));
+        blocks.add(ReportTable.of(f.contest().candidates())
                 .text("candidate", Figures.Row::name)
                 .text("kind", Figures.Row::kind)
                 .text("settings", Figures.Row::settings)
@@ -199,16 +200,18 @@ final class Chapters {
     }
 
     private boolean proposed(Figures.Row row) {
-        return row.name().equals(f.chosen());
+        return row.name().equals(f.contest().chosen());
     }
 
     private List<Block> comparison() {
         List<Block> blocks = new ArrayList<>();
-        blocks.add(ReportTable.of(f.candidates())
+        blocks.add(ReportTable.of(f.contest().candidates())
                 .caption(
                         "On validation, "
-                                + NumberText.count(f.split().validation().records()) + " " + words.records()
-                                + ", each candidate acting on the same " + NumberText.count(v.records())
+                                + NumberText.count(
+                                        f.source().split().validation().records()) + " " + words.records()
+                                + ", each candidate acting on the same "
+                                + NumberText.count(v.counts().records())
                                 + ". In brackets 95 % intervals. “Out of fold” is the AUC on training, each record scored by "
                                 + e.outOfFoldBy()
                                 + "; “by AUC” and “by money” are verdicts against the proposed one, on its AUC and on its gain at this cut, adjusted for how many are compared.")
@@ -216,11 +219,11 @@ final class Chapters {
                 .estimate(
                         "capture rate",
                         r -> Estimate.percent(
-                                r.atCut().capture(),
-                                r.atCut().captureLow(),
-                                r.atCut().captureHigh()))
-                .decimal("lift", 2, r -> r.atCut().lift())
-                .percent("precision", r -> r.atCut().precision())
+                                r.atCut().reach().capture(),
+                                r.atCut().reach().captureLow(),
+                                r.atCut().reach().captureHigh()))
+                .decimal("lift", 2, r -> r.atCut().reach().lift())
+                .percent("precision", r -> r.atCut().hits().precision())
                 .estimate("gain over nobody", r -> gain(r.atCut()))
                 .estimate("AUC", r -> auc(r.auc()))
                 .decimal(
@@ -244,20 +247,24 @@ final class Chapters {
     }
 
     private Estimate gain(CutFigures c) {
-        return Estimate.of(gain(c.gainOverNobody()), gain(c.gainLow()), gain(c.gainHigh()));
+        return Estimate.of(
+                gain(c.money().gainOverNobody()),
+                gain(c.money().gainLow()),
+                gain(c.money().gainHigh()));
     }
 
     private List<Block> inputs() {
         List<Block> blocks = new ArrayList<>();
-        List<Figures.ColumnRow> inputs =
-                f.columns().stream().filter(c -> c.use() == ColumnUse.INPUT).toList();
+        List<Figures.ColumnRow> inputs = f.source().columns().stream()
+                .filter(c -> c.use() == ColumnUse.INPUT)
+                .toList();
         if (inputs.isEmpty()) {
             blocks.add(Block.text("It learns from no column."));
             return blocks;
         }
         blocks.add(ReportTable.of(inputs)
                 .caption(
-                        "Where the inputs of " + f.chosen()
+                        "Where the inputs of " + f.contest().chosen()
                                 + " come from and when they are known, in days after the day of decision; AUC alone is on training.")
                 .text("input", Figures.ColumnRow::column)
                 .text("what it says", c -> c.meaning() == null ? "" : c.meaning())
@@ -309,28 +316,29 @@ final class Chapters {
     private List<Block> recipe() {
         List<Block> blocks = new ArrayList<>();
         Figures.Row row = f.chosenRow();
-        blocks.add(Block.text("Outrider " + e.maker().version() + " on "
-                + e.maker().java() + "; " + row.kind() + (row.settings().isEmpty() ? "" : ", " + row.settings())
-                + "; seed " + brief.split().seed() + "."));
-        blocks.add(hash(brief.data().file(), f.data().sha256()));
-        for (Figures.Joined joined : Objects.requireNonNullElse(f.data().joins(), List.<Figures.Joined>of())) {
+        blocks.add(Block.text("Outrider " + e.proof().maker().version() + " on "
+                + e.proof().maker().java() + "; " + row.kind() + (row.settings().isEmpty() ? "" : ", " + row.settings())
+                + "; seed " + brief.taken().split().seed() + "."));
+        blocks.add(hash(brief.taken().data().file(), f.source().data().sha256()));
+        for (Figures.Joined joined :
+                Objects.requireNonNullElse(f.source().data().joins(), List.<Figures.Joined>of())) {
             blocks.add(hash(joined.file(), joined.sha256()));
         }
         blocks.add(
                 Block.text(
                         "The whole case is in this report's evidence and can be exported as one file; “outrider run” computes it anew from that file and the data, “outrider verify” holds the evidence against them."));
-        if (e.trail() != null) {
+        if (e.proof().trail() != null) {
             blocks.add(Block.of(
-                    Block.words("Issued after entry " + e.trail().entries() + " of the audit trail "
-                            + e.trail().chain() + ", whose hash is "),
-                    Block.sum(e.trail().hash())));
+                    Block.words("Issued after entry " + e.proof().trail().entries() + " of the audit trail "
+                            + e.proof().trail().chain() + ", whose hash is "),
+                    Block.sum(e.proof().trail().hash())));
         }
-        if (e.key() != null) {
+        if (e.proof().key() != null) {
             blocks.add(Block.of(
                     Block.words("Signed with the Ed25519 key "),
-                    Block.sum(SigningKey.thumbprint(e.key())),
+                    Block.sum(SigningKey.thumbprint(e.proof().key())),
                     Block.words("; its public half: "),
-                    Block.sum(String.valueOf(e.key().get("x")))));
+                    Block.sum(String.valueOf(e.proof().key().get("x")))));
         }
         return blocks;
     }

@@ -63,18 +63,19 @@ final class Charts {
         return draw(
                 evidence,
                 "gains",
-                "share of " + evidence.recipe().words().events() + " reached, %",
+                "share of " + evidence.recipe().asked().words().events() + " reached, %",
                 p -> 100 * p[1],
                 random);
     }
 
     /** Gain over nobody over depth, in the brief's currency. */
     static String netValue(Evidence evidence) {
-        XYSeries nobody = new XYSeries(new Key(-1, evidence.recipe().words().acting() + " nobody"));
+        XYSeries nobody =
+                new XYSeries(new Key(-1, evidence.recipe().asked().words().acting() + " nobody"));
         nobody.add(0, 0);
         nobody.add(100, 0);
-        String axis = "gain over " + evidence.recipe().words().acting() + " nobody, "
-                + evidence.recipe().words().currency();
+        String axis = "gain over " + evidence.recipe().asked().words().acting() + " nobody, "
+                + evidence.recipe().asked().words().currency();
         return draw(evidence, "net", axis, p -> p[2], nobody);
     }
 
@@ -84,12 +85,12 @@ final class Charts {
         XYLineAndShapeRenderer lines = new XYLineAndShapeRenderer(true, false);
         lines.setDrawSeriesLineAsPath(true);
         int colour = 0;
-        for (Figures.Row candidate : evidence.figures().candidates()) {
+        for (Figures.Row candidate : evidence.figures().contest().candidates()) {
             XYSeries series = new XYSeries(new Key(data.getSeriesCount(), candidate.name()));
             for (double[] point : candidate.curve()) series.add(100 * point[0], value.applyAsDouble(point));
             boolean reference = candidate.reference();
             int at = data.getSeriesCount();
-            float width = candidate.name().equals(evidence.figures().chosen()) ? 2.4f : 1.1f;
+            float width = candidate.name().equals(evidence.figures().contest().chosen()) ? 2.4f : 1.1f;
             int round = reference ? 0 : colour / CANDIDATES.length;
             lines.setSeriesPaint(at, reference ? REFERENCE : new Color(CANDIDATES[colour++ % CANDIDATES.length]));
             lines.setSeriesStroke(at, round == 0 ? new BasicStroke(width) : dashed(width));
@@ -98,13 +99,14 @@ final class Charts {
         lines.setSeriesPaint(data.getSeriesCount(), QUIET);
         lines.setSeriesStroke(data.getSeriesCount(), dashed(1f));
         data.addSeries(last);
-        NumberAxis x = axis("depth, % of the " + evidence.recipe().words().records() + " of validation");
+        NumberAxis x =
+                axis("depth, % of the " + evidence.recipe().asked().words().records() + " of validation");
         x.setRange(0, 100);
         XYPlot plot = plain(new XYPlot(data, x, axis(valueAxis), lines));
-        plot.addDomainMarker(
-                new ValueMarker(100 * evidence.figures().validation().depth(), CUT, new BasicStroke(1.6f)));
+        plot.addDomainMarker(new ValueMarker(
+                100 * evidence.figures().cut().validation().counts().depth(), CUT, new BasicStroke(1.6f)));
         String what = id.equals("gains")
-                ? "Gains curves: share of " + evidence.recipe().words().events() + " reached over depth"
+                ? "Gains curves: share of " + evidence.recipe().asked().words().events() + " reached over depth"
                 : "Gain over acting on nobody over depth";
         return svg(
                 plot,
@@ -115,7 +117,7 @@ final class Charts {
     /** Mean forecast against observed rate over ten bands, with the intervals of the observed rates. */
     static String reliability(Evidence evidence) {
         List<ProbabilityQuality.Reliability> bands =
-                requireNonNull(evidence.figures().calibration()).reliability();
+                requireNonNull(evidence.figures().trust().calibration()).reliability();
         XYSeries perfect = new XYSeries("forecast met");
         double most = bands.stream()
                 .mapToDouble(b -> 100 * Math.max(b.meanProbability(), b.high()))

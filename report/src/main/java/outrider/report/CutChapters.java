@@ -30,9 +30,9 @@ final class CutChapters {
     CutChapters(Evidence evidence) {
         e = evidence;
         brief = evidence.recipe();
-        words = brief.words();
+        words = brief.asked().words();
         f = evidence.figures();
-        v = f.validation();
+        v = f.cut().validation();
         first = new FirstPage(evidence);
     }
 
@@ -40,17 +40,18 @@ final class CutChapters {
         List<Block> blocks = new ArrayList<>();
         blocks.add(Block.text(stakes()));
         blocks.add(new Block.Chart(Charts.netValue(e)));
-        Stakes s = brief.stakes();
+        Stakes s = brief.decision().stakes();
         boolean valued = brief.valueColumn() != null;
-        CutFigures reserve = f.reserve() == null ? null : f.reserve().figures();
+        CutFigures reserve =
+                f.trust().reserve() == null ? null : f.trust().reserve().figures();
         List<Cell> cells = List.of(
-                cell("caught", "true positives", CutFigures::caught, valued ? null : s.caught()),
-                cell("false alarms", "false positives", CutFigures::falseAlarms, s.falseAlarm()),
-                cell("missed", "false negatives", CutFigures::missed, valued ? null : s.missed()),
-                cell("left alone", "true negatives", CutFigures::leftAlone, s.leftAlone()));
+                cell("caught", "true positives", f -> f.counts().caught(), valued ? null : s.caught()),
+                cell("false alarms", "false positives", f -> f.counts().falseAlarms(), s.falseAlarm()),
+                cell("missed", "false negatives", f -> f.counts().missed(), valued ? null : s.missed()),
+                cell("left alone", "true negatives", f -> f.counts().leftAlone(), s.leftAlone()));
         blocks.add(ReportTable.of(cells)
                 .caption("The outcome grid at the cut: counts on validation"
-                        + (brief.plannedRate() == null ? "" : ", at the planned event rate")
+                        + (brief.decision().plannedRate() == null ? "" : ", at the planned event rate")
                         + "; the reserve beside them once it is open.")
                 .text("cell", Cell::name)
                 .text("also called", Cell::trade)
@@ -59,21 +60,21 @@ final class CutChapters {
                 .number(
                         words.records() + ", reserve",
                         c -> reserve == null
-                                ? f.split().held() ? "sealed" : NumberText.NONE
+                                ? f.source().split().held() ? "sealed" : NumberText.NONE
                                 : NumberText.count(c.of().applyAsDouble(reserve)))
                 .block());
-        if (!f.sensitivity().isEmpty()) {
-            blocks.add(ReportTable.of(f.sensitivity())
+        if (!f.cut().sensitivity().isEmpty()) {
+            blocks.add(ReportTable.of(f.cut().sensitivity())
                     .caption("Sensitivity: the same cut where one amount is another, for the campaign.")
                     .text("if the …", w -> FirstPage.lever(w.lever()))
                     .text("were", this::amount)
-                    .number("this cut gains", w -> gain(w.gain() * f.perCampaign()))
+                    .number("this cut gains", w -> gain(w.gain() * f.cut().perCampaign()))
                     .percent("best depth then", Figures.WhatIf::bestDepth)
-                    .number("which gains", w -> gain(w.bestGain() * f.perCampaign()))
+                    .number("which gains", w -> gain(w.bestGain() * f.cut().perCampaign()))
                     .block());
         }
-        if (!f.takeovers().isEmpty()) {
-            blocks.add(new Block.Bullets(f.takeovers().stream()
+        if (!f.cut().takeovers().isEmpty()) {
+            blocks.add(new Block.Bullets(f.cut().takeovers().stream()
                     .map(t -> "With a " + FirstPage.lever(t.lever()) + " of " + leverAmount(t.lever(), t.amount())
                             + (t.amount() > t.now() ? " or more" : " or less") + " (now "
                             + leverAmount(t.lever(), t.now())
@@ -104,7 +105,7 @@ final class CutChapters {
     }
 
     private String stakes() {
-        Stakes s = brief.stakes();
+        Stakes s = brief.decision().stakes();
         String currency = words.currency();
         String times = brief.valueColumn() == null ? "" : " times its " + brief.valueColumn();
         String caught = brief.valueColumn() == null
@@ -118,22 +119,23 @@ final class CutChapters {
                 + "; an event missed costs " + missed + ", a false alarm costs another "
                 + NumberText.price(currency, s.falseAlarmCost()) + ", and leaving the others alone is worth "
                 + NumberText.price(currency, s.leaveValue()) + "."
-                + (f.breakEven() == null
+                + (f.cut().breakEven() == null
                         ? ""
-                        : " Acting pays from an event probability of " + NumberText.percent(f.breakEven()) + ".")
-                + (brief.capacity() == null
+                        : " Acting pays from an event probability of "
+                                + NumberText.percent(f.cut().breakEven()) + ".")
+                + (brief.decision().capacity() == null
                         ? ""
-                        : " At most " + NumberText.count(brief.capacity()) + " of "
-                                + NumberText.count(brief.campaignSize()) + " can be acted on.")
-                + (brief.cut() == null || brief.cut().rule() == null
+                        : " At most " + NumberText.count(brief.decision().capacity()) + " of "
+                                + NumberText.count(brief.decision().campaignSize()) + " can be acted on.")
+                + (brief.decision().cut() == null || brief.decision().cut().rule() == null
                         ? ""
-                        : " The cut: " + brief.cut().rule() + ".");
+                        : " The cut: " + brief.decision().cut().rule() + ".");
     }
 
     private Block bands() {
-        boolean tied = f.bands().stream().anyMatch(BandRow::tied);
-        return ReportTable.of(f.bands())
-                .caption("Band table of " + f.chosen() + " on validation, highest scores first."
+        boolean tied = f.trust().bands().stream().anyMatch(BandRow::tied);
+        return ReportTable.of(f.trust().bands())
+                .caption("Band table of " + f.contest().chosen() + " on validation, highest scores first."
                         + (tied ? " * a group of equal scores straddles a boundary, so events are shared out." : ""))
                 .number("band", b -> Integer.toString(b.band()))
                 .count(words.records(), BandRow::records)
@@ -147,19 +149,25 @@ final class CutChapters {
     }
 
     List<Block> calibration() {
-        ProbabilityQuality q = f.calibration();
+        ProbabilityQuality q = f.trust().calibration();
         if (q == null) {
-            return new ArrayList<>(List.of(Block.text("The score of " + f.chosen()
-                    + " is no probability; records are taken by rank, so there is nothing to calibrate.")));
+            return new ArrayList<>(
+                    List.of(Block.text("The score of " + f.contest().chosen()
+                            + " is no probability; records are taken by rank, so there is nothing to calibrate.")));
         }
         List<Block> blocks = new ArrayList<>();
-        String slope = q.slope() == null
+        String slope = q.line().slope() == null
                 ? "The calibration line cannot be fitted."
                 : "The calibration line has a slope of "
-                        + fixedIn(q.slope(), q.slopeLow(), q.slopeHigh())
+                        + fixedIn(
+                                q.line().slope(), q.line().slopeLow(), q.line().slopeHigh())
                         + ", where 1 is perfect and less is over-confident, and an intercept of "
-                        + fixedIn(q.intercept(), q.interceptLow(), q.interceptHigh()) + ".";
-        blocks.add(Block.text(slope + " Over ten bands the forecast is off by " + NumberText.fixed(q.ece(), 4)
+                        + fixedIn(
+                                q.line().intercept(),
+                                q.line().interceptLow(),
+                                q.line().interceptHigh()) + ".";
+        blocks.add(Block.text(slope + " Over ten bands the forecast is off by "
+                + NumberText.fixed(q.error().ece(), 4)
                 + " on average, where a perfect one of this size would be by " + NumberText.fixed(q.perfect(), 4)
                 + "; Brier score " + NumberText.fixed(q.brier(), 4) + ", log loss "
                 + NumberText.fixed(q.logLoss(), 4) + "."));
@@ -180,7 +188,7 @@ final class CutChapters {
 
     List<Block> stability() {
         List<Block> blocks = new ArrayList<>();
-        Figures.Stability s = f.stability();
+        Figures.Stability s = f.trust().stability();
         if (s.segments().isEmpty()) {
             blocks.add(Block.text("No column has the role segment, so segments were not looked at."));
         } else {
@@ -214,11 +222,11 @@ final class CutChapters {
 
     List<Block> reserve() {
         List<Block> blocks = new ArrayList<>();
-        BriefFile.SealSpec seal = brief.seal();
-        Figures.Reserve r = f.reserve();
+        BriefFile.SealSpec seal = brief.decision().seal();
+        Figures.Reserve r = f.trust().reserve();
         if (r == null) {
             blocks.add(Block.text(
-                    f.split().held()
+                    f.source().split().held()
                             ? "The reserve is sealed. It is opened once, for one candidate and cut, on the way to submitting."
                             : "Nothing was held back: the file came in its parts. What validation shows was chosen on it and is confirmed"
                                     + " by nothing."));
@@ -226,8 +234,8 @@ final class CutChapters {
         }
         blocks.add(Block.text("Opened once, by " + requireNonNull(seal).openedBy() + " on "
                 + ReportTime.words(seal.openedAt()) + ", for "
-                + seal.candidate() + " at " + NumberText.percent(v.depth()) + " of validation"
-                + (v.threshold() == null ? "; read at the same depth." : "; read at the same threshold.")));
+                + seal.candidate() + " at " + NumberText.percent(v.counts().depth()) + " of validation"
+                + (v.counts().threshold() == null ? "; read at the same depth." : "; read at the same threshold.")));
         blocks.add(Block.text(first.confirmation()));
         blocks.add(ReportTable.of(r.comparison())
                 .caption("Money for the campaign. In brackets 95 % intervals.")

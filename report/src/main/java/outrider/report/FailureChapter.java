@@ -16,13 +16,13 @@ final class FailureChapter {
     private final Figures f;
 
     FailureChapter(Evidence evidence) {
-        words = evidence.recipe().words();
+        words = evidence.recipe().asked().words();
         f = evidence.figures();
     }
 
     List<Block> blocks() {
         List<Block> blocks = new ArrayList<>();
-        Figures.Failures failures = f.failures();
+        Figures.Failures failures = f.trust().failures();
         if (failures == null) {
             blocks.add(Block.text("This report was computed before such groups were looked for."));
             return blocks;
@@ -112,7 +112,7 @@ final class FailureChapter {
             return;
         }
         blocks.add(ReportTable.of(added)
-                .caption("Columns that " + f.chosen()
+                .caption("Columns that " + f.contest().chosen()
                         + " does not read and that would tell more than chance, on training out of fold.")
                 .text("column", Figures.Added::column)
                 .text("why it is not read", Figures.Added::why)

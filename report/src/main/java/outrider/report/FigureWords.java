@@ -18,7 +18,7 @@ public final class FigureWords {
 
     private record Case(BriefFile brief, Figures figures) {
         double campaign(double sum) {
-            return sum * figures.perCampaign();
+            return sum * figures.cut().perCampaign();
         }
 
         String limit(@Nullable Double gain) {
@@ -27,38 +27,54 @@ public final class FigureWords {
     }
 
     static {
-        KNOWN.put("candidate", c -> c.figures.chosen());
-        KNOWN.put("depth", c -> NumberText.percent(c.figures.validation().depth()));
+        KNOWN.put("candidate", c -> c.figures.contest().chosen());
+        KNOWN.put(
+                "depth",
+                c -> NumberText.percent(c.figures.cut().validation().counts().depth()));
         KNOWN.put(
                 "actedOn",
-                c -> NumberText.count(
-                        Math.rint(c.campaign(c.figures.validation().records()))));
-        KNOWN.put("threshold", c -> NumberText.score(c.figures.validation().threshold()));
-        KNOWN.put("capture", c -> NumberText.percent(c.figures.validation().capture()));
-        KNOWN.put("captureLow", c -> NumberText.percent(c.figures.validation().captureLow()));
-        KNOWN.put("captureHigh", c -> NumberText.percent(c.figures.validation().captureHigh()));
-        KNOWN.put("precision", c -> NumberText.percent(c.figures.validation().precision()));
-        KNOWN.put("lift", c -> NumberText.fixed(c.figures.validation().lift(), 2));
+                c -> NumberText.count(Math.rint(
+                        c.campaign(c.figures.cut().validation().counts().records()))));
+        KNOWN.put(
+                "threshold",
+                c -> NumberText.score(c.figures.cut().validation().counts().threshold()));
+        KNOWN.put(
+                "capture",
+                c -> NumberText.percent(c.figures.cut().validation().reach().capture()));
+        KNOWN.put(
+                "captureLow",
+                c -> NumberText.percent(c.figures.cut().validation().reach().captureLow()));
+        KNOWN.put(
+                "captureHigh",
+                c -> NumberText.percent(c.figures.cut().validation().reach().captureHigh()));
+        KNOWN.put(
+                "precision",
+                c -> NumberText.percent(c.figures.cut().validation().hits().precision()));
+        KNOWN.put(
+                "lift",
+                c -> NumberText.fixed(c.figures.cut().validation().reach().lift(), 2));
         KNOWN.put(
                 "gain",
-                c -> NumberText.money(c.brief, c.campaign(c.figures.validation().gainOverNobody())));
-        KNOWN.put("gainLow", c -> c.limit(c.figures.validation().gainLow()));
-        KNOWN.put("gainHigh", c -> c.limit(c.figures.validation().gainHigh()));
+                c -> NumberText.money(
+                        c.brief, c.campaign(c.figures.cut().validation().money().gainOverNobody())));
+        KNOWN.put("gainLow", c -> c.limit(c.figures.cut().validation().money().gainLow()));
+        KNOWN.put("gainHigh", c -> c.limit(c.figures.cut().validation().money().gainHigh()));
         KNOWN.put("auc", c -> NumberText.fixed(c.figures.chosenRow().auc().auc(), 3));
-        KNOWN.put("breakEven", c -> NumberText.percent(c.figures.breakEven()));
+        KNOWN.put("breakEven", c -> NumberText.percent(c.figures.cut().breakEven()));
         KNOWN.put(
                 "reserveCapture",
-                c -> c.figures.reserve() == null
-                        ? (c.figures.split().held() ? "(sealed)" : "(no reserve)")
-                        : NumberText.percent(c.figures.reserve().figures().capture()));
+                c -> c.figures.trust().reserve() == null
+                        ? (c.figures.source().split().held() ? "(sealed)" : "(no reserve)")
+                        : NumberText.percent(
+                                c.figures.trust().reserve().figures().reach().capture()));
         KNOWN.put(
                 "reserveGain",
-                c -> c.figures.reserve() == null
-                        ? (c.figures.split().held() ? "(sealed)" : "(no reserve)")
+                c -> c.figures.trust().reserve() == null
+                        ? (c.figures.source().split().held() ? "(sealed)" : "(no reserve)")
                         : NumberText.money(
                                 c.brief,
-                                c.figures.reserve().figures().gainOverNobody()
-                                        * c.figures.reserve().perCampaign()));
+                                c.figures.trust().reserve().figures().money().gainOverNobody()
+                                        * c.figures.trust().reserve().perCampaign()));
     }
 
     private FigureWords() {}

@@ -25,13 +25,13 @@ public final class FirstPage {
     public FirstPage(Evidence evidence) {
         e = evidence;
         brief = evidence.recipe();
-        words = brief.words();
+        words = brief.asked().words();
         f = evidence.figures();
-        v = f.validation();
+        v = f.cut().validation();
     }
 
     private double campaign(double sum) {
-        return sum * f.perCampaign();
+        return sum * f.cut().perCampaign();
     }
 
     /** From one to another for the campaign; a dash for each that is not there. */
@@ -60,31 +60,38 @@ public final class FirstPage {
         String when = brief.authorText().startsOn() == null
                 ? ""
                 : " from " + brief.authorText().startsOn() + " on";
-        if (v.records() == 0) {
-            return "The proposal: act on nobody. On these stakes no cut of " + f.chosen() + " is worth more than "
-                    + words.acting() + " no one.";
+        if (v.counts().records() == 0) {
+            return "The proposal: act on nobody. On these stakes no cut of "
+                    + f.contest().chosen() + " is worth more than " + words.acting() + " no one.";
         }
-        String rule = v.threshold() == null
-                ? "the first " + NumberText.percent(v.depth()) + " by score"
-                : "everyone with a score of " + NumberText.score(v.threshold()) + " or more";
-        return "The proposal: " + words.acting() + " the top " + NumberText.percent(v.depth()) + " of the "
+        String rule = v.counts().threshold() == null
+                ? "the first " + NumberText.percent(v.counts().depth()) + " by score"
+                : "everyone with a score of " + NumberText.score(v.counts().threshold()) + " or more";
+        return "The proposal: " + words.acting() + " the top "
+                + NumberText.percent(v.counts().depth()) + " of the "
                 + words.records()
-                + " as ranked by “" + f.chosen() + "”" + when + ": " + rule + ", about "
-                + NumberText.count(Math.rint(campaign(v.records()))) + " of " + NumberText.count(brief.campaignSize())
+                + " as ranked by “" + f.contest().chosen() + "”" + when + ": " + rule + ", about "
+                + NumberText.count(Math.rint(campaign(v.counts().records()))) + " of "
+                + NumberText.count(brief.decision().campaignSize())
                 + ".";
     }
 
     /** What is expected of it, with intervals. */
     public String expected() {
-        if (v.records() == 0) return "Nothing is gained and nothing is spent.";
-        return "Expected to reach " + NumberText.percent(v.capture()) + " of the " + words.events() + " (95 % interval "
-                + NumberText.percent(v.captureLow()) + " to " + NumberText.percent(v.captureHigh()) + "), "
-                + NumberText.fixed(v.lift(), 1) + " times as many as " + words.acting() + " at random, and to gain "
-                + money(campaign(v.gainOverNobody())) + " (" + NumberText.money(brief, scaled(v.gainLow())) + " to "
-                + NumberText.money(brief, scaled(v.gainHigh())) + ") over " + words.acting() + " nobody"
-                + (brief.plannedRate() == null
+        if (v.counts().records() == 0) return "Nothing is gained and nothing is spent.";
+        return "Expected to reach " + NumberText.percent(v.reach().capture()) + " of the " + words.events()
+                + " (95 % interval "
+                + NumberText.percent(v.reach().captureLow()) + " to "
+                + NumberText.percent(v.reach().captureHigh()) + "), "
+                + NumberText.fixed(v.reach().lift(), 1) + " times as many as " + words.acting()
+                + " at random, and to gain "
+                + money(campaign(v.money().gainOverNobody())) + " ("
+                + NumberText.money(brief, scaled(v.money().gainLow())) + " to "
+                + NumberText.money(brief, scaled(v.money().gainHigh())) + ") over " + words.acting() + " nobody"
+                + (brief.decision().plannedRate() == null
                         ? "."
-                        : ", at a planned event rate of " + NumberText.percent(brief.plannedRate()) + ".");
+                        : ", at a planned event rate of "
+                                + NumberText.percent(brief.decision().plannedRate()) + ".");
     }
 
     /** One way to act. {@code ahead} is what the proposal gains more. */
@@ -92,14 +99,15 @@ public final class FirstPage {
 
     /** The proposal against doing nothing, doing all and today's way; money for the campaign. */
     public List<Alternative> ways() {
-        double total = f.split().validation().records();
-        double mine = campaign(v.gainOverNobody());
+        double total = f.source().split().validation().records();
+        double mine = campaign(v.money().gainOverNobody());
         List<Alternative> ways = new ArrayList<>();
         ways.add(new Alternative(
                 "this proposal",
-                NumberText.count(Math.rint(campaign(v.records()))),
-                Estimate.percent(v.capture(), v.captureLow(), v.captureHigh()),
-                estimate(mine, v.gainLow(), v.gainHigh()),
+                NumberText.count(Math.rint(campaign(v.counts().records()))),
+                Estimate.percent(
+                        v.reach().capture(), v.reach().captureLow(), v.reach().captureHigh()),
+                estimate(mine, v.money().gainLow(), v.money().gainHigh()),
                 Estimate.alone("")));
         ways.add(new Alternative(
                 words.acting() + " nobody",
@@ -111,19 +119,25 @@ public final class FirstPage {
                 words.acting() + " everybody",
                 NumberText.count(Math.rint(campaign(total))),
                 Estimate.alone("100.0 %"),
-                Estimate.alone(gain(campaign(f.everybody()))),
-                Estimate.alone(gain(mine - campaign(f.everybody())))));
-        Figures.Today today = f.today();
+                Estimate.alone(gain(campaign(f.cut().everybody()))),
+                Estimate.alone(gain(mine - campaign(f.cut().everybody())))));
+        Figures.Today today = f.cut().today();
         if (today == null) {
             ways.add(new Alternative("today's way", "nobody named", Estimate.NONE, Estimate.NONE, Estimate.NONE));
         } else {
             CutFigures t = today.at();
             ways.add(new Alternative(
                     "today's way, " + today.candidate(),
-                    NumberText.count(Math.rint(campaign(t.records()))),
-                    Estimate.percent(t.capture(), t.captureLow(), t.captureHigh()),
-                    estimate(campaign(t.gainOverNobody()), t.gainLow(), t.gainHigh()),
-                    ahead(mine - campaign(t.gainOverNobody()), today.difference())));
+                    NumberText.count(Math.rint(campaign(t.counts().records()))),
+                    Estimate.percent(
+                            t.reach().capture(),
+                            t.reach().captureLow(),
+                            t.reach().captureHigh()),
+                    estimate(
+                            campaign(t.money().gainOverNobody()),
+                            t.money().gainLow(),
+                            t.money().gainHigh()),
+                    ahead(mine - campaign(t.money().gainOverNobody()), today.difference())));
         }
         return ways;
     }
@@ -139,9 +153,9 @@ public final class FirstPage {
 
     /** What the reserve says of it. */
     public String confirmation() {
-        Figures.Reserve reserve = f.reserve();
+        Figures.Reserve reserve = f.trust().reserve();
         if (reserve == null) {
-            return f.split().held()
+            return f.source().split().held()
                     ? "The reserve is still sealed: nothing has confirmed these figures yet."
                     : "There is no reserve: nothing has confirmed these figures, and nothing held back can.";
         }
@@ -156,8 +170,9 @@ public final class FirstPage {
                 + " nobody had seen, ";
         return below.isEmpty()
                 ? opened + "confirms it: "
-                        + NumberText.percent(reserve.figures().capture()) + " of the " + words.events()
-                        + " reached, a gain of " + money(reserve.figures().gainOverNobody() * reserve.perCampaign())
+                        + NumberText.percent(reserve.figures().reach().capture()) + " of the " + words.events()
+                        + " reached, a gain of "
+                        + money(reserve.figures().money().gainOverNobody() * reserve.perCampaign())
                         + "; no figure lies further below validation's than the intervals of both explain."
                 : opened + "shows less than validation promised: " + String.join("; ", below)
                         + ". Expect less than the figures above.";
@@ -186,15 +201,15 @@ public final class FirstPage {
     public List<String> why() {
         List<String> lines = new ArrayList<>();
         Figures.Row mine = f.chosenRow();
-        List<Figures.Row> others = f.candidates().stream()
-                .filter(r -> !r.reference() && !r.name().equals(f.chosen()))
+        List<Figures.Row> others = f.contest().candidates().stream()
+                .filter(r -> !r.reference() && !r.name().equals(f.contest().chosen()))
                 .toList();
         if (others.isEmpty()) {
             lines.add("No other candidate was made; it is compared with references only.");
             return lines;
         }
         Figures.Row next = others.stream()
-                .max(Comparator.comparingDouble(r -> r.atCut().gainOverNobody()))
+                .max(Comparator.comparingDouble(r -> r.atCut().money().gainOverNobody()))
                 .orElseThrow();
         Comparator<Figures.Row> bySize = Comparator.comparingInt(Figures.Row::inputs)
                 .thenComparing(r -> r.numbers() == null ? Long.MAX_VALUE : r.numbers());
@@ -209,7 +224,7 @@ public final class FirstPage {
                 Comparator.comparingInt(r -> r.knownAfterDays() == null ? 0 : r.knownAfterDays());
         List<Figures.Row> dated = others.stream().filter(r -> r.undated() == 0).toList();
         Figures.Row soonest = dated.stream()
-                .min(byDays.thenComparing(r -> -r.atCut().gainOverNobody()))
+                .min(byDays.thenComparing(r -> -r.atCut().money().gainOverNobody()))
                 .orElse(null);
         if (mine.undated() > 0) {
             lines.add("When " + mine.undated()
@@ -255,13 +270,14 @@ public final class FirstPage {
     /** What could go wrong, the failing checks first. */
     public List<String> risks() {
         List<String> lines = new ArrayList<>();
-        List<CheckResult> failing = e.checks().stream().filter(c -> !c.passes()).toList();
+        List<CheckResult> failing =
+                e.judged().checks().stream().filter(c -> !c.passes()).toList();
         for (CheckResult check : failing) {
-            boolean said = check.paragraph() == Paragraph.RESERVE && f.reserve() != null;
+            boolean said = check.paragraph() == Paragraph.RESERVE && f.trust().reserve() != null;
             lines.add(check.title() + " fails. " + (said ? "See above." : check.words()));
         }
         f.chosenRow().alarms().forEach(alarm -> lines.add("Alarm: " + alarm.name() + ". " + alarm.meaning()));
-        f.sensitivity().stream()
+        f.cut().sensitivity().stream()
                 .filter(w -> w.factor() == 0.5 || w.lever().equals("actionCost") && w.factor() == 2)
                 .min(Comparator.comparingDouble(Figures.WhatIf::gain))
                 .ifPresent(w -> lines.add("If the " + lever(w.lever()) + " were " + (w.factor() == 2 ? "twice" : "half")
@@ -269,19 +285,20 @@ public final class FirstPage {
         String optimism = optimism(e);
         if (optimism != null) {
             lines.add("Candidates were ordered on the same records by "
-                    + f.deciding().words() + ", which by itself makes the best look " + optimism + " too good by it.");
+                    + f.contest().deciding().words() + ", which by itself makes the best look " + optimism
+                    + " too good by it.");
         }
         return lines;
     }
 
     /** What choosing the best is expected to have added to the deciding measure; null for nothing worth a word. */
     static @Nullable String optimism(Evidence e) {
-        Double optimism = e.figures().optimism();
+        Double optimism = e.figures().contest().optimism();
         if (optimism == null) return null;
-        boolean money = e.figures().deciding().measure() == DecidingKind.NET_VALUE;
-        double told = money ? optimism * e.figures().perCampaign() : optimism;
+        boolean money = e.figures().contest().deciding().measure() == DecidingKind.NET_VALUE;
+        double told = money ? optimism * e.figures().cut().perCampaign() : optimism;
         if (told < (money ? 0.5 : 0.0005)) return null;
-        if (e.figures().deciding().measure() == DecidingKind.CAPTURE) {
+        if (e.figures().contest().deciding().measure() == DecidingKind.CAPTURE) {
             return points(told);
         }
         return money ? NumberText.money(e.recipe(), told) + " for the campaign" : NumberText.fixed(told, 3);

@@ -32,15 +32,17 @@ final class FollowUpChapters {
     FollowUpChapters(FollowUp told) {
         this.told = told;
         release = told.release();
-        words = release.words() == null ? BriefFile.Words.PLAIN : release.words();
+        words = release.watched().words() == null
+                ? BriefFile.Words.PLAIN
+                : release.watched().words();
         newest = told.newest();
         judged = told.judged();
     }
 
     String headline() {
-        return switch (told.advice().kind()) {
+        return switch (told.conclusion().advice().kind()) {
             case CARRY_ON -> "Carry on";
-            case LOOK_AT_INPUT -> "Look at " + told.advice().column();
+            case LOOK_AT_INPUT -> "Look at " + told.conclusion().advice().column();
             case LOOK_AT_MIX -> "Look at who comes";
             case RECALIBRATE -> "Recalibrate";
             case NEW_BRIEF -> "Begin a new brief";
@@ -50,12 +52,14 @@ final class FollowUpChapters {
 
     List<Block> advice() {
         List<Block> blocks = new ArrayList<>();
-        blocks.add(Block.styled("decision", told.advice().words()));
-        if (!told.said().isEmpty()) blocks.add(Block.said(told.said()));
+        blocks.add(Block.styled("decision", told.conclusion().advice().words()));
+        if (!told.conclusion().said().isEmpty())
+            blocks.add(Block.said(told.conclusion().said()));
         ReleaseDocument.Signed signed = release.signed();
         String report = signed.report() == null ? "evidence " + signed.evidence() : "report " + signed.report();
-        blocks.add(Block.text("In service: version " + release.version() + ", “" + release.candidate() + "”, which "
-                + release.cut() + "; of " + report
+        blocks.add(Block.text("In service: version " + release.version() + ", “"
+                + release.scoring().candidate() + "”, which "
+                + release.scoring().cut() + "; of " + report
                 + (signed.approvedBy() == null ? "" : ", approved by " + signed.approvedBy()) + "."));
         return blocks;
     }
@@ -132,7 +136,7 @@ final class FollowUpChapters {
     }
 
     private List<Row> rows(BatchFigures figures) {
-        SignedFigures.Measures signed = release.figures().figures();
+        SignedFigures.Measures signed = release.watched().figures().figures();
         SignedFigures.Measures now = figures.figures();
         BatchFigures.Differences off = figures.differences();
         if (now == null || off == null) return List.of();
@@ -189,8 +193,8 @@ final class FollowUpChapters {
     }
 
     List<Block> plan() {
-        if (told.plan().isEmpty()) return List.of();
-        return List.of(ReportTable.of(told.plan())
+        if (told.conclusion().plan().isEmpty()) return List.of();
+        return List.of(ReportTable.of(told.conclusion().plan())
                 .text("watched", line -> line.watch().what())
                 .text("limit", line -> line.watch().limit())
                 .estimate("newest batch that says it", line -> new Estimate(line.shown(), line.interval()))
@@ -209,7 +213,7 @@ final class FollowUpChapters {
         blocks.add(Block.text(NumberText.count(figures.records()) + " " + words.records() + " of " + newest.name()
                 + ", of which " + NumberText.percent(figures.acted() / (double) figures.records())
                 + " are to be acted on; signed were "
-                + NumberText.percent(release.figures().actedShare()) + "."));
+                + NumberText.percent(release.watched().figures().actedShare()) + "."));
         List<Stability> moved =
                 figures.inputs().stream().filter(Stability::moved).limit(SHOWN).toList();
         blocks.add(ReportTable.of(Stream.concat(Stream.of(figures.score()), moved.stream())
@@ -314,8 +318,8 @@ final class FollowUpChapters {
     }
 
     List<Block> notices() {
-        if (told.notices().isEmpty()) return List.of();
-        return List.of(ReportTable.of(told.notices())
+        if (told.conclusion().notices().isEmpty()) return List.of();
+        return List.of(ReportTable.of(told.conclusion().notices())
                 .text("of", n -> n.day().toString())
                 .text("what happened", FollowUp.Notice::words)
                 .text("for", FollowUp.Notice::who)
@@ -375,7 +379,8 @@ final class FollowUpChapters {
                                 "Stability index: sum over bands of (share now − share signed) · ln(share now / share signed), shares not below 0.0001; what chance gives by the chi-squared distribution, or by draws where a band expects fewer than five records.",
                                 "Figures of outcomes that have arrived, at the signed threshold; percentile bootstrap, seeded; a difference by the errors of both.",
                                 "Batch by batch: two-sided cumulative sum of standardised differences (Page 1954); it rings from 5 on.")),
-                Block.quiet("Computed by version " + told.maker().version() + " by rules " + told.rules() + " on "
-                        + told.maker().java() + "; recipe.json of the release has SHA-256 " + release.recipe() + "."));
+                Block.quiet("Computed by version " + told.proof().maker().version() + " by rules " + told.rules()
+                        + " on " + told.proof().maker().java() + "; recipe.json of the release has SHA-256 "
+                        + release.scoring().recipe() + "."));
     }
 }

@@ -75,7 +75,7 @@ final class FollowUpCharts {
         NumberAxis up = Charts.plain(new NumberAxis(axis));
         up.setAutoRangeIncludesZero(false);
         XYPlot plot = Charts.plain(new XYPlot(data, along, up, dots));
-        SignedFigures.Told signed = of.apply(told.release().figures().figures());
+        SignedFigures.Told signed = of.apply(told.release().watched().figures().figures());
         double low = Double.POSITIVE_INFINITY;
         double high = Double.NEGATIVE_INFINITY;
         if (signed.value() != null) {

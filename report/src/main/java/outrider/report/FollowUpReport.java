@@ -82,11 +82,17 @@ public final class FollowUpReport {
     }
 
     private static String kicker(FollowUp told) {
-        String what = told.report() == null ? "Draft of a follow-up report" : "Follow-up report " + told.report();
-        if (told.report() == null && told.trail() == null && told.key() == null) what = "Follow-up report";
-        String who = told.issuedBy() == null ? "" : " · by " + told.issuedBy();
+        String what = told.issued().report() == null
+                ? "Draft of a follow-up report"
+                : "Follow-up report " + told.issued().report();
+        if (told.issued().report() == null
+                && told.proof().trail() == null
+                && told.proof().key() == null) what = "Follow-up report";
+        String who =
+                told.issued().issuedBy() == null ? "" : " · by " + told.issued().issuedBy();
         return what + " · " + told.release().brief() + ", version "
-                + told.release().version() + " · " + ReportTime.words(told.issuedAt()) + who;
+                + told.release().version() + " · "
+                + ReportTime.words(told.issued().issuedAt()) + who;
     }
 
     /** The page as it stands now, as {@link ReportPage#complete} makes it. */

@@ -36,7 +36,7 @@ public final class HtmlReport {
     private static String render(Evidence evidence, @Nullable String hash) {
         FirstPage first = new FirstPage(evidence);
         Chapters chapters = new Chapters(evidence);
-        BriefFile.Words words = evidence.recipe().words();
+        BriefFile.Words words = evidence.recipe().asked().words();
         List<FirstPage.Alternative> ways = first.ways();
         List<Chapter> all = new ArrayList<>();
         for (Paragraph p : Paragraph.values()) {
@@ -50,7 +50,7 @@ public final class HtmlReport {
         }
         return TEMPLATE.data("e", evidence)
                 .data("style", ReportPage.style())
-                .data("title", evidence.recipe().name())
+                .data("title", evidence.recipe().asked().name())
                 .data("kicker", kicker(evidence))
                 .data("foot", hash == null ? "Draft, not issued" : "Evidence SHA-256 " + hash)
                 .data("hash", hash)
@@ -59,7 +59,8 @@ public final class HtmlReport {
                         "ways",
                         List.of(ReportTable.of(ways)
                                 .caption("For the campaign of "
-                                        + NumberText.count(evidence.recipe().campaignSize()) + " " + words.records()
+                                        + NumberText.count(
+                                                evidence.recipe().decision().campaignSize()) + " " + words.records()
                                         + ", from validation; 95 % intervals in brackets.")
                                 .text("way", FirstPage.Alternative::name)
                                 .number(words.records() + " acted on", FirstPage.Alternative::actedOn)
@@ -70,24 +71,25 @@ public final class HtmlReport {
                                 .block()))
                 .data(
                         "confirmed",
-                        evidence.figures().reserve() != null
-                                && evidence.figures().reserve().confirms())
+                        evidence.figures().trust().reserve() != null
+                                && evidence.figures().trust().reserve().confirms())
                 .data("early", all.subList(0, Paragraph.RISKS.ordinal() + 1))
                 .data("chapters", all.subList(Paragraph.RISKS.ordinal() + 1, all.size()))
                 .data(
                         "checks",
-                        List.of(ReportTable.of(evidence.checks())
+                        List.of(ReportTable.of(evidence.judged().checks())
                                 .caption("Held against the policy “"
-                                        + evidence.policy().name() + "”, version " + evidence.policyVersion() + ".")
+                                        + evidence.judged().policy().name() + "”, version "
+                                        + evidence.judged().policyVersion() + ".")
                                 .text("check", c -> c.title())
                                 .text("result", c -> c.passes() ? "passes" : "fails")
                                 .text("what was found", c -> c.words())
                                 .block()))
                 .data(
                         "answers",
-                        evidence.answers().isEmpty()
+                        evidence.judged().answers().isEmpty()
                                 ? List.of()
-                                : List.of(ReportTable.of(evidence.answers())
+                                : List.of(ReportTable.of(evidence.judged().answers())
                                         .text("chapter", a -> a.paragraph().title())
                                         .text("by", a -> a.by())
                                         .text("remark", a -> a.remark())
@@ -100,12 +102,15 @@ public final class HtmlReport {
     public record Chapter(String key, String title, List<Block> said, List<Block> blocks) {}
 
     private static String kicker(Evidence e) {
-        String what = e.report() == null ? "Draft of a sign-off report" : "Sign-off report " + e.report();
-        String before = e.supersedes() == null
+        String what = e.issued().report() == null
+                ? "Draft of a sign-off report"
+                : "Sign-off report " + e.issued().report();
+        String before = e.issued().supersedes() == null
                 ? ""
-                : ", in place of report " + e.supersedes().report();
-        String who = e.issuedBy() == null ? "" : " · by " + e.issuedBy();
-        return what + before + " · " + e.recipe().name() + " · " + ReportTime.words(e.issuedAt()) + who;
+                : ", in place of report " + e.issued().supersedes().report();
+        String who = e.issued().issuedBy() == null ? "" : " · by " + e.issued().issuedBy();
+        return what + before + " · " + e.recipe().asked().name() + " · "
+                + ReportTime.words(e.issued().issuedAt()) + who;
     }
 
     /** The page as it stands now, as {@link ReportPage#complete} makes it. */

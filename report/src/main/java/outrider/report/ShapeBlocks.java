@@ -26,18 +26,18 @@ final class ShapeBlocks {
 
     static List<Block> of(BriefFile brief, Figures.Data data) {
         List<Block> blocks = new ArrayList<>();
-        BriefFile.Origin origin = brief.data().origin();
+        BriefFile.Origin origin = brief.taken().data().origin();
         if (origin != null) {
             blocks.add(Block.text("It was copied out of the database “" + origin.source() + "” by the query: "
                     + origin.query() + "."));
         }
-        List<JoinedFile> joins = brief.data().joins();
+        List<JoinedFile> joins = brief.taken().data().joins();
         if (joins != null && data.joins() != null) {
             for (int i = 0; i < joins.size(); i++) {
                 blocks.add(Block.text(words(joins.get(i), data.joins().get(i).found(), data.records())));
             }
         }
-        Population population = brief.population();
+        Population population = brief.taken().population();
         if (population != null) {
             blocks.add(Block.text("It is about "
                     + (population.where() == null ? "all records" : "records where " + population.where())
@@ -54,7 +54,7 @@ final class ShapeBlocks {
         }
         List<Shaped> read = new ArrayList<>();
         List<Shaped> made = new ArrayList<>();
-        for (Map.Entry<String, ColumnSetup> entry : new TreeMap<>(brief.columns()).entrySet()) {
+        for (Map.Entry<String, ColumnSetup> entry : new TreeMap<>(brief.taken().columns()).entrySet()) {
             ColumnSetup setup = entry.getValue();
             String meaning = setup.meaning() == null ? "" : setup.meaning();
             if (setup.reading() != null) read.add(new Shaped(entry.getKey(), words(setup.reading()), meaning));
@@ -90,9 +90,9 @@ final class ShapeBlocks {
         String key = joined.on().entrySet().stream()
                 .map(e -> e.getKey() + " = " + e.getValue())
                 .collect(Collectors.joining(" and "));
-        String doubled = found.doubled() == 0
+        String doubled = found.other().doubled() == 0
                 ? ""
-                : " " + NumberText.count(found.doubled()) + " keys stand in several of its records; the "
+                : " " + NumberText.count(found.other().doubled()) + " keys stand in several of its records; the "
                         + (joined.keep() == Join.Keep.LAST ? "last" : "first")
                         + (joined.by() == null ? "" : " by " + joined.by()) + " counts.";
         return "Columns of " + joined.file() + " are joined by " + key + ": " + NumberText.count(found.matched())

@@ -41,22 +41,18 @@ final class Example {
         return new Evidence(
                 Evidence.FORMAT,
                 Evidence.RULES,
-                7L,
-                "analyst",
-                "2026-11-23T10:00:00Z",
-                List.of("analyst"),
+                new Evidence.Issued(
+                        7L, "analyst", "2026-11-23T10:00:00Z", List.of("analyst"), new Evidence.Before(6, "ab")),
                 brief,
                 figures,
-                history,
+                new Evidence.Judged(
+                        history,
+                        3,
+                        Policy.shipped(),
+                        SignOffChecks.of(Policy.shipped(), brief, figures, history),
+                        List.of(new Evidence.Answer(Paragraph.RISKS, "And <snow>?", "approver", "See the risks."))),
                 pinned,
-                3,
-                Policy.shipped(),
-                SignOffChecks.of(Policy.shipped(), brief, figures, history),
-                List.of(new Evidence.Answer(Paragraph.RISKS, "And <snow>?", "approver", "See the risks.")),
-                new Evidence.Before(6, "ab"),
-                null,
-                Evidence.Maker.here(),
-                null);
+                new Evidence.Proof(null, Evidence.Maker.here(), null));
     }
 
     static Evidence evidence() {

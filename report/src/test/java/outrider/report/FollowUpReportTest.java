@@ -40,26 +40,22 @@ class FollowUpReportTest {
                 "plan-lapse",
                 2,
                 new ReleaseDocument.Signed(7L, "ab", "approver", null, null, null),
-                "Trees",
-                0.4,
-                "acts on the top 8 %",
-                new Stakes(10, 1, 0, 0, 0, 1),
-                new BriefFile.Outcome("renewal", List.of("lapsed"), List.of(), false),
-                null,
-                null,
-                null,
-                null,
-                null,
-                new BriefFile.Words("members", "lapses", "ringing", "€"),
-                new SignedFigures(measures(0.32), 0.083, rides, List.of(rides), null),
-                List.of(),
-                null,
-                plan,
-                ReleaseDocument.Unknown.MISSING,
-                "cd",
-                "analyst",
-                "2026-04-01T09:00:00Z",
-                null);
+                new ReleaseDocument.Scoring(
+                        "Trees", 0.4, "acts on the top 8 %", "cd", List.of(), ReleaseDocument.Unknown.MISSING),
+                new ReleaseDocument.Judged(
+                        new BriefFile.Outcome("renewal", List.of("lapsed"), List.of(), false),
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null),
+                new ReleaseDocument.Watched(
+                        new SignedFigures(measures(0.32), 0.083, rides, List.of(rides), null),
+                        plan,
+                        new Stakes(10, 1, 0, 0, 0, 1),
+                        new BriefFile.Words("members", "lapses", "ringing", "€")),
+                new ReleaseDocument.Made("analyst", "2026-04-01T09:00:00Z", null));
     }
 
     /** @param known outcomes of 500; none, too few or enough */
@@ -112,11 +108,7 @@ class FollowUpReportTest {
                 "analyst",
                 new WatchLimit(Watched.CAPTURE, WatchLimit.Side.AT_LEAST, 0.25, WatchLimit.Every.MONTH)));
         FollowUp.Issue issue = new FollowUp.Issue(
-                3L,
-                "analyst",
-                "2026-11-27T10:00:00Z",
-                true,
-                List.of("analyst"),
+                new FollowUp.Issued(3L, "analyst", "2026-11-27T10:00:00Z", true, List.of("analyst")),
                 List.of(new FollowUp.Notice(LocalDate.of(2026, 7, 1), "analyst", "It is <low>.", null, null, null)),
                 "We wait.\nAnd <look>.",
                 null,

@@ -110,7 +110,8 @@ class ReportTest {
     @Test
     void figuresInWordsAreTheEvidencesAndPinsLandInTheirChapters() throws Exception {
         String html = page(false);
-        double letters = Math.rint(Example.FIGURES.validation().records() * Example.FIGURES.perCampaign());
+        double letters = Math.rint(Example.FIGURES.cut().validation().counts().records()
+                * Example.FIGURES.cut().perCampaign());
         assertThat(html).contains("The print shop takes " + NumberText.count(letters) + " letters");
         Document page = parsed(html);
         assertThat(nodes(page, "//*[@id='threshold']//*[contains(text(),'pinned words')]")
@@ -150,10 +151,10 @@ class ReportTest {
         List<Figures.Row> rows = new ArrayList<>();
         List<Figures.ColumnRow> columns = new ArrayList<>();
         for (int i = 0; i < 12; i++)
-            rows.add(f.candidates().get(i % f.candidates().size()));
+            rows.add(f.contest().candidates().get(i % f.contest().candidates().size()));
         for (int i = 0; i < 200; i++)
-            columns.add(f.columns().get(i % f.columns().size()));
-        Evidence wide = Example.evidence(Example.BRIEF, with(f, rows, f.reserve(), columns), List.of());
+            columns.add(f.source().columns().get(i % f.source().columns().size()));
+        Evidence wide = Example.evidence(Example.BRIEF, with(f, rows, f.trust().reserve(), columns), List.of());
         String rendering = HtmlReport.render(Canonical.write(wide));
         assertThat(HtmlReport.complete(rendering, List.of(), "", true)).hasSizeLessThan(5_000_000);
         assertThat(PdfReport.of(HtmlReport.complete(rendering, List.of(), "", false)))
@@ -163,7 +164,7 @@ class ReportTest {
     @Test
     void aDropOfTheReserveIsSaidOnTheFirstPage() {
         Figures f = Example.FIGURES;
-        Figures.Reserve r = f.reserve();
+        Figures.Reserve r = f.trust().reserve();
         Figures.Compared low = new Figures.Compared("capture", 0.3, 0.25, 0.35, 0.2, 0.17, 0.23, 0.012, false);
         Figures.Reserve dropped = new Figures.Reserve(r.part(), r.figures(), r.auc(), r.perCampaign(), List.of(low));
         Evidence evidence = Example.evidence(Example.BRIEF, with(f, dropped), List.of());
@@ -184,7 +185,7 @@ class ReportTest {
                 .replaceAll("\"gain(Low|High)\":[-0-9.eE]+", "\"gain$1\":null");
         Evidence without = EvidenceFile.read(EvidenceFile.write(bare.getBytes(StandardCharsets.UTF_8), null, List.of()))
                 .evidence();
-        assertThat(without.figures().validation().gainLow()).isNull();
+        assertThat(without.figures().cut().validation().money().gainLow()).isNull();
         assertThat(new FirstPage(without).expected()).contains("to gain €").contains("(– to –)");
         assertThat(HtmlReport.draft(without)).contains("<span class=\"interval\">(– to –)</span>");
     }
@@ -218,7 +219,8 @@ class ReportTest {
         assertThat(page.ways())
                 .extracting(FirstPage.Alternative::name)
                 .containsExactly("this proposal", "mailing nobody", "mailing everybody", "today's way, House points");
-        double nobody = Example.FIGURES.validation().gainOverNobody() * Example.FIGURES.perCampaign();
+        double nobody = Example.FIGURES.cut().validation().money().gainOverNobody()
+                * Example.FIGURES.cut().perCampaign();
         assertThat(page.ways().get(1).ahead()).isEqualTo(new Estimate(NumberText.gain("€", nobody), null));
         assertThat(page.ways().get(0).gain().interval()).contains(" to ");
         assertThat(String.join("\n", page.why())).contains("Next best at this depth", "Simpler", "not separable");
@@ -226,12 +228,12 @@ class ReportTest {
     }
 
     private static Figures with(Figures f, Figures.Reserve reserve) {
-        return with(f, f.candidates(), reserve, f.columns());
+        return with(f, f.contest().candidates(), reserve, f.source().columns());
     }
 
     private static Figures with(
             Figures f, List<Figures.Row> rows, Figures.Reserve reserve, List<Figures.ColumnRow> columns) {
-        return with(f, rows, f.failures(), reserve, columns);
+        return with(f, rows, f.trust().failures(), reserve, columns);
     }
 
     private static Figures with(
@@ -241,30 +243,32 @@ class ReportTest {
             Figures.Reserve reserve,
             List<Figures.ColumnRow> columns) {
         return new Figures(
-                f.data(),
-                f.split(),
-                f.deciding(),
-                rows,
-                f.chosen(),
-                f.validation(),
-                f.everybody(),
-                f.today(),
-                f.perCampaign(),
-                f.breakEven(),
-                f.bands(),
-                f.calibration(),
-                f.optimism(),
-                f.sensitivity(),
-                f.takeovers(),
-                f.stability(),
-                failures,
-                reserve,
-                columns);
+                new Figures.Source(f.source().data(), f.source().split(), columns),
+                new Figures.Contest(
+                        f.contest().deciding(),
+                        rows,
+                        f.contest().chosen(),
+                        f.contest().optimism()),
+                new Figures.AtCut(
+                        f.cut().validation(),
+                        f.cut().everybody(),
+                        f.cut().today(),
+                        f.cut().perCampaign(),
+                        f.cut().breakEven(),
+                        f.cut().sensitivity(),
+                        f.cut().takeovers()),
+                new Figures.Trust(
+                        f.trust().bands(), f.trust().calibration(), f.trust().stability(), failures, reserve));
     }
 
     private static String failures(Figures.Failures failures) throws Exception {
         Figures f = Example.FIGURES;
-        Figures other = with(f, f.candidates(), failures, f.reserve(), f.columns());
+        Figures other = with(
+                f,
+                f.contest().candidates(),
+                failures,
+                f.trust().reserve(),
+                f.source().columns());
         byte[] canonical = Canonical.write(Example.evidence(Example.BRIEF, other, List.of()));
         Document page = parsed(HtmlReport.complete(HtmlReport.render(canonical), List.of(), "", false));
         return nodes(page, "//*[@id='failures']").item(0).getTextContent();
@@ -296,7 +300,8 @@ class ReportTest {
         BriefFile other = Example.BRIEF.with(
                 new AuthorText(null, java.util.Map.of(Paragraph.DECISION, "We gain {gain}."), null, null, List.of()));
         String html = HtmlReport.draft(Example.evidence(other, Example.FIGURES, List.of()));
-        double gain = Example.FIGURES.validation().gainOverNobody() * Example.FIGURES.perCampaign();
+        double gain = Example.FIGURES.cut().validation().money().gainOverNobody()
+                * Example.FIGURES.cut().perCampaign();
         assertThat(html)
                 .contains("Draft, not issued", "We gain " + NumberText.money("€", gain) + ".")
                 .doesNotContain("Evidence SHA-256");

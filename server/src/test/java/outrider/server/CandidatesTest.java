@@ -252,7 +252,12 @@ class CandidatesTest extends CaseSteps {
             SearchRun run = SearchRun.findById((long) id);
             SearchRun.Plan old = run.plan;
             run.plan = new SearchRun.Plan(
-                    old.kinds(), old.inputs(), old.measure(), old.depth(), old.seed(), null, 5, null, 0);
+                    old.kinds(),
+                    old.inputs(),
+                    old.measure(),
+                    old.depth(),
+                    old.seed(),
+                    new SearchRun.Plan.Until(null, 5, null, 0));
             run.status = WorkStatus.RUNNING;
         });
         queue.enqueue(SearchWork.NAME, id);

@@ -230,7 +230,8 @@ class DataTest extends DataSteps {
         int id = dirtyBrief();
         JsonPath before = columns(id);
         assertThat(before.getString(column("amount") + "type")).isIn("CATEGORY", "TEXT");
-        assertThat(before.getList(column("amount") + "mend.reading.missing")).containsExactly("n/a");
+        assertThat(before.getList(column("amount") + "suggested.reading.missing"))
+                .containsExactly("n/a");
         assertThat(change(id, "amount", "reading", Map.of("type", "NUMBER", "format", "1234,5"))
                         .then()
                         .statusCode(400)
@@ -239,7 +240,7 @@ class DataTest extends DataSteps {
                         .getString("detail"))
                 .contains("line 9, column \"amount\": is “n/a”, not a number")
                 .contains("“n/a” (40)");
-        change(id, "amount", "reading", before.getMap(column("amount") + "mend.reading"))
+        change(id, "amount", "reading", before.getMap(column("amount") + "suggested.reading"))
                 .then()
                 .statusCode(200);
         JsonPath mended = columns(id);

@@ -63,10 +63,14 @@ class DeskTest extends DeskSteps {
                     String row = "candidates.find { it.id == " + ids.get(name) + " }";
                     Map<?, ?> at = (Map<?, ?>) ((List<?>) ((Map<?, ?>) core.get(name)).get("cuts")).get(0);
                     CutFigures figures = (CutFigures) at.get("figures");
-                    assertThat(told.getDouble(row + ".figures.precision")).isEqualTo(figures.precision());
-                    assertThat(told.getDouble(row + ".figures.liftHigh")).isEqualTo(figures.liftHigh());
-                    assertThat(told.getDouble(row + ".figures.captureLow")).isEqualTo(figures.captureLow());
-                    assertThat(told.getDouble(row + ".figures.gainHigh")).isEqualTo(figures.gainHigh());
+                    assertThat(told.getDouble(row + ".figures.precision"))
+                            .isEqualTo(figures.hits().precision());
+                    assertThat(told.getDouble(row + ".figures.liftHigh"))
+                            .isEqualTo(figures.reach().liftHigh());
+                    assertThat(told.getDouble(row + ".figures.captureLow"))
+                            .isEqualTo(figures.reach().captureLow());
+                    assertThat(told.getDouble(row + ".figures.gainHigh"))
+                            .isEqualTo(figures.money().gainHigh());
                     CutComparison.At against = (CutComparison.At) at.get("againstLeader");
                     if (against == null) {
                         assertThat(told.<Object>get(row + ".against")).isNull();
@@ -95,9 +99,9 @@ class DeskTest extends DeskSteps {
                 analyst.get("/comparisons/figures/" + ids.get("Logistic")).jsonPath();
         assertThat(page.getDouble("figures.find { it.term == 'precision' }.validation"))
                 .as("projected on the candidate's page as everywhere")
-                .isEqualTo(logistic.precision());
+                .isEqualTo(logistic.hits().precision());
         assertThat(page.getDouble("figures.find { it.term == 'precision' }.high"))
-                .isEqualTo(logistic.precisionHigh());
+                .isEqualTo(logistic.hits().precisionHigh());
         JsonPath led = analyst.get("/comparisons/" + id + "?leader=" + ids.get("Points"))
                 .jsonPath();
         assertThat(led.getString("candidates.find { it.name == 'Points' }.byAuc.verdict"))
@@ -245,8 +249,8 @@ class DeskTest extends DeskSteps {
             assertThat(shown.getDouble(row + ".auc.low")).isLessThan((double) figures.get("auc"));
             CutFigures at = (CutFigures) ((Map<?, ?>) ((List<?>) figures.get("cuts")).get(0)).get("figures");
             String told = "acted.at.candidates.find { it.id == " + shown.getInt(row + ".id") + " }.figures.";
-            assertThat(shown.getDouble(told + "capture")).isEqualTo(at.capture());
-            assertThat(shown.getDouble(told + "gainHigh")).isEqualTo(at.gainHigh());
+            assertThat(shown.getDouble(told + "capture")).isEqualTo(at.reach().capture());
+            assertThat(shown.getDouble(told + "gainHigh")).isEqualTo(at.money().gainHigh());
         }
         byte[] order = analyst.get("/comparisons/orders/" + learnt).asByteArray();
         assertThat(ByteBuffer.wrap(order).order(ByteOrder.LITTLE_ENDIAN).getInt())

@@ -252,7 +252,7 @@ class ExplainTest extends CaseSteps {
         ColumnSetup app = CaseYaml.read(file).column("app");
         assertThat(app.parityAsked()).isTrue();
         assertThat(CaseYaml.read(file).column("visits").phrase()).isEqualTo("{value} visits");
-        assertThat(CaseYaml.read(file).columns().keySet())
+        assertThat(CaseYaml.read(file).taken().columns().keySet())
                 .as("all by name, so that nothing is taken for something")
                 .containsExactly("age", "app", "gone", "member", "visits");
     }

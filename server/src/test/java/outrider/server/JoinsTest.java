@@ -91,7 +91,7 @@ class JoinsTest extends DataSteps {
                 .getInt("id");
         ScoringRecipe recipe =
                 ModelDocument.readRecipe(analyst.get("/lists/recipe/" + id).asInputStream());
-        assertThat(recipe.joins())
+        assertThat(recipe.shape().joins())
                 .singleElement()
                 .satisfies(j -> assertThat(j.file()).isEqualTo("calls.csv"));
 

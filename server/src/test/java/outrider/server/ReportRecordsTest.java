@@ -174,8 +174,8 @@ class ReportRecordsTest extends ReportSteps {
                 .evidence()
                 .figures();
         assertThat(outrider.casefile.Canonical.write(figures)).isEqualTo(outrider.casefile.Canonical.write(issued));
-        assertThat(issued.reserve()).isNotNull();
-        assertThat(issued.chosen()).isEqualTo("Both");
+        assertThat(issued.trust().reserve()).isNotNull();
+        assertThat(issued.contest().chosen()).isEqualTo("Both");
     }
 
     @Test

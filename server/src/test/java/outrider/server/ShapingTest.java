@@ -108,7 +108,7 @@ class ShapingTest extends CaseSteps {
         String own = "columns.find { it.name == 'late' }.";
         assertThat(late.getList(own + "levels.findAll { it.notKnown }.text")).containsExactly("");
         Map<String, Object> setup = new HashMap<>(late.getMap(own + "setup"));
-        setup.put("reading", late.getMap(own + "mend.reading"));
+        setup.put("reading", late.getMap(own + "suggested.reading"));
         analyst.put("/briefs/" + id + "/columns", Map.of("late", setup)).then().statusCode(200);
         JsonPath decided = analyst.get("/briefs/" + id).jsonPath();
         assertThat(decided.getList("decision.outcome.events")).containsExactly("1");
@@ -278,7 +278,7 @@ class ShapingTest extends CaseSteps {
         assertThat(recipe.columns())
                 .extracting(ScoringRecipe.Need::name)
                 .containsExactlyInAnyOrder("age", "tier", "points");
-        assertThat(recipe.made()).containsOnlyKeys("stage", "half");
+        assertThat(recipe.shape().made()).containsOnlyKeys("stage", "half");
         String list = "who,age,tier,points\nA,61,gold,20\nB,33,plain,11\nC,22,plain,7\nD,,gold,30\n";
         int dataset = analyst.upload("list.csv", list)
                 .then()

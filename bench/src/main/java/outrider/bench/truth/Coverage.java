@@ -93,10 +93,13 @@ final class Coverage {
         double n = race.records();
         return new int[] {
             within(truth[0][0], mine.interval().low(), mine.interval().high()),
-            within(truth[0][1], f.captureLow(), f.captureHigh()),
-            within(truth[0][2], f.liftLow(), f.liftHigh()),
-            within(truth[0][3], f.precisionLow(), f.precisionHigh()),
-            within(truth[0][4], requireNonNull(f.gainLow()) / n, requireNonNull(f.gainHigh()) / n),
+            within(truth[0][1], f.reach().captureLow(), f.reach().captureHigh()),
+            within(truth[0][2], f.reach().liftLow(), f.reach().liftHigh()),
+            within(truth[0][3], f.hits().precisionLow(), f.hits().precisionHigh()),
+            within(
+                    truth[0][4],
+                    requireNonNull(f.money().gainLow()) / n,
+                    requireNonNull(f.money().gainHigh()) / n),
             within(truth[0][0] - truth[1][0], aucs.low(), aucs.high()),
             within(
                     truth[0][1] - truth[1][1],

@@ -110,20 +110,21 @@ record World(Fault fault, int records, int each) {
             Policy policy) {
         boolean drifting = fault == Fault.DRIFT;
         SplitPlan plan = new SplitPlan(
-                drifting ? SplitPlan.Method.COLUMN : SplitPlan.Method.SHARES,
-                drifting ? null : List.of(0.5, 0.25, 0.25),
+                new SplitPlan.Dealing(
+                        drifting ? SplitPlan.Method.COLUMN : SplitPlan.Method.SHARES,
+                        drifting ? null : List.of(0.5, 0.25, 0.25),
+                        drifting ? "part" : null,
+                        drifting
+                                ? Map.of(
+                                        "t", SplitPlan.Target.TRAINING,
+                                        "u", SplitPlan.Target.TRAINING,
+                                        "v", SplitPlan.Target.VALIDATION,
+                                        "r", SplitPlan.Target.RESERVE)
+                                : null,
+                        null,
+                        null,
+                        false),
                 seed,
-                drifting ? "part" : null,
-                drifting
-                        ? Map.of(
-                                "t", SplitPlan.Target.TRAINING,
-                                "u", SplitPlan.Target.TRAINING,
-                                "v", SplitPlan.Target.VALIDATION,
-                                "r", SplitPlan.Target.RESERVE)
-                        : null,
-                null,
-                null,
-                false,
                 each > 1 && !drifting ? "customer" : null,
                 false,
                 5,
@@ -134,8 +135,11 @@ record World(Fault fault, int records, int each) {
         int[] alone = IntStream.range(0, records).toArray();
         CaseData open = data(brief(plan, candidates, null, null), table, y, alone);
         List<outrider.casefile.ScoredCandidate> entrants = CaseRun.of(open, Workers.ALONE, Progress.NONE);
-        double records =
-                FiguresMaker.of(open, entrants, Workers.ALONE).validation().records();
+        double records = FiguresMaker.of(open, entrants, Workers.ALONE)
+                .cut()
+                .validation()
+                .counts()
+                .records();
         BriefFile sealed = brief(
                 plan,
                 candidates,
@@ -151,9 +155,9 @@ record World(Fault fault, int records, int each) {
     }
 
     private static CaseData data(BriefFile brief, Table table, byte[] y, int[] alone) {
-        int[] units = brief.split().groupBy() == null ? alone : Units.of(table.column("customer"));
-        Parts parts = Split.of(brief.split(), table, y, alone);
-        Together together = Together.of(brief.split(), table, parts, units);
+        int[] units = brief.taken().split().groupBy() == null ? alone : Units.of(table.column("customer"));
+        Parts parts = Split.of(brief.taken().split(), table, y, alone);
+        Together together = Together.of(brief.taken().split(), table, parts, units);
         return new CaseData(brief, "", 0, table, y, parts, together, List.of());
     }
 
@@ -164,22 +168,18 @@ record World(Fault fault, int records, int each) {
             BriefFile.@Nullable SealSpec seal) {
         return new BriefFile(
                 BriefFile.FORMAT,
-                "world",
-                "Does it hold?",
-                new BriefFile.Words("records", "events", "acting on", "€"),
-                new BriefFile.DataFile("world.csv", null, null, null, null, null, null, null),
-                new BriefFile.Outcome("outcome", List.of("yes"), List.of(), false),
-                new LinkedHashMap<>(),
-                null,
-                plan,
-                new Stakes(30, 4, 0, 0, 0, 1),
-                null,
-                records,
-                null,
-                null,
+                new BriefFile.Asked(
+                        "world",
+                        "Does it hold?",
+                        new BriefFile.Words("records", "events", "acting on", "€"),
+                        new BriefFile.Outcome("outcome", List.of("yes"), List.of(), false)),
+                new BriefFile.Taken(
+                        new BriefFile.DataFile("world.csv", null, null, null, null, null, null, null),
+                        new LinkedHashMap<>(),
+                        null,
+                        plan),
+                new BriefFile.Decision(new Stakes(30, 4, 0, 0, 0, 1), null, records, null, null, cut, seal),
                 candidates,
-                cut,
-                seal,
                 AuthorText.EMPTY);
     }
 }

@@ -18,7 +18,7 @@ public final class BeatsReferences extends Check {
 
     @Override
     protected Finding of(CheckedReport report) {
-        List<Figures.Row> references = report.figures().candidates().stream()
+        List<Figures.Row> references = report.figures().contest().candidates().stream()
                 .filter(Figures.Row::reference)
                 .toList();
         List<String> unbeaten = references.stream()

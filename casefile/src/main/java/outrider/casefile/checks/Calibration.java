@@ -25,7 +25,7 @@ public final class Calibration extends Check {
 
     @Override
     protected Finding of(CheckedReport report) {
-        var quality = report.figures().calibration();
+        var quality = report.figures().trust().calibration();
         if (quality == null) {
             return new Finding(
                     true,
@@ -35,24 +35,26 @@ public final class Calibration extends Check {
         double from = report.limit("slopeFrom");
         double to = report.limit("slopeTo");
         double error = report.limit("errorAtMost");
-        boolean slopeOff = quality.slope() != null
-                && (requireNonNull(quality.slopeHigh()) < from || requireNonNull(quality.slopeLow()) > to);
-        double excess = quality.ece() - quality.perfect();
-        String slope = quality.slope() == null ? "No calibration line can be fitted" : told(quality, from, to);
+        boolean slopeOff = quality.line().slope() != null
+                && (requireNonNull(quality.line().slopeHigh()) < from
+                        || requireNonNull(quality.line().slopeLow()) > to);
+        double excess = quality.error().ece() - quality.perfect();
+        String slope = quality.line().slope() == null ? "No calibration line can be fitted" : told(quality, from, to);
         return new Finding(
                 !slopeOff && excess <= error,
-                slope + ", mean error " + NumberText.fixed(quality.ece(), 4) + " where a perfect forecast would show "
-                        + NumberText.fixed(quality.perfect(), 4) + " (allowed " + NumberText.number(error) + " more).",
+                slope + ", mean error " + NumberText.fixed(quality.error().ece(), 4)
+                        + " where a perfect forecast would show " + NumberText.fixed(quality.perfect(), 4)
+                        + " (allowed " + NumberText.number(error) + " more).",
                 Paragraph.CALIBRATION);
     }
 
     private static String told(ProbabilityQuality quality, double from, double to) {
-        double low = requireNonNull(quality.slopeLow());
-        double high = requireNonNull(quality.slopeHigh());
+        double low = requireNonNull(quality.line().slopeLow());
+        double high = requireNonNull(quality.line().slopeHigh());
         boolean vague = high - low > VAGUE;
         return (vague
                         ? "The probabilities hardly differ, so their slope cannot be told"
-                        : "Slope " + NumberText.fixed(quality.slope(), 2))
+                        : "Slope " + NumberText.fixed(quality.line().slope(), 2))
                 + " (95 % interval " + (vague ? NumberText.count(low) : NumberText.fixed(low, 2)) + " to "
                 + (vague ? NumberText.count(high) : NumberText.fixed(high, 2)) + "; allowed "
                 + NumberText.number(from) + " to " + NumberText.number(to) + ")";

@@ -36,7 +36,7 @@ public final class CarriesOver extends Check {
     protected Finding of(CheckedReport report) {
         double limit = report.limit("gapAtMost");
         Figures.Row row = report.figures().chosenRow();
-        Figures.Split split = report.figures().split();
+        Figures.Split split = report.figures().source().split();
         int fewest = Math.min(split.training().fewest(), split.validation().fewest());
         Double z = new CandidateEvidence(row.outOfFold(), row.auc(), fewest, null, null).standardisedGap();
         if (z == null) {

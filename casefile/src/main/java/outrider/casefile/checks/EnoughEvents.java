@@ -23,10 +23,10 @@ public final class EnoughEvents extends Check {
         double training = report.limit("training");
         double validation = report.limit("validation");
         double reserve = report.limit("reserve");
-        Figures.Split split = report.figures().split();
-        Figures.Part own = report.figures().reserve() == null
+        Figures.Split split = report.figures().source().split();
+        Figures.Part own = report.figures().trust().reserve() == null
                 ? null
-                : report.figures().reserve().part();
+                : report.figures().trust().reserve().part();
         boolean passes = enough(split.training(), training)
                 && enough(split.validation(), validation)
                 && (own == null || enough(own, reserve));
@@ -48,7 +48,8 @@ public final class EnoughEvents extends Check {
     }
 
     private static String both(CheckedReport report, Figures.Part part) {
-        return NumberText.count(part.events()) + " " + report.brief().words().events() + " and "
-                + NumberText.count(part.records() - part.events()) + " others";
+        return NumberText.count(part.events()) + " "
+                + report.brief().asked().words().events() + " and " + NumberText.count(part.records() - part.events())
+                + " others";
     }
 }

@@ -21,7 +21,7 @@ public final class InputsInTime extends Check {
     @Override
     protected Finding of(CheckedReport report) {
         double limit = report.limit("daysAtMost");
-        List<Figures.ColumnRow> inputs = report.figures().columns().stream()
+        List<Figures.ColumnRow> inputs = report.figures().source().columns().stream()
                 .filter(c -> c.use() == ColumnUse.INPUT)
                 .toList();
         List<String> late = inputs.stream()

@@ -19,15 +19,20 @@ public final class LiftAtTheCut extends Check {
     @Override
     protected Finding of(CheckedReport report) {
         double limit = report.limit("atLeast");
-        CutFigures v = report.figures().validation();
-        if (v.lift() == null) return new Finding(false, "Nobody is acted on.", Paragraph.THRESHOLD);
-        double rate = (v.caught() + v.missed()) / (v.caught() + v.missed() + v.falseAlarms() + v.leftAlone());
-        double reachable = Math.min(1 / rate, 1 / v.depth());
+        CutFigures v = report.figures().cut().validation();
+        if (v.reach().lift() == null) return new Finding(false, "Nobody is acted on.", Paragraph.THRESHOLD);
+        double rate = (v.counts().caught() + v.counts().missed())
+                / (v.counts().caught()
+                        + v.counts().missed()
+                        + v.counts().falseAlarms()
+                        + v.counts().leftAlone());
+        double reachable = Math.min(1 / rate, 1 / v.counts().depth());
         double demanded = Math.min(limit, 1 + (reachable - 1) / 2);
         boolean less = demanded < limit;
         return new Finding(
-                v.lift() >= demanded,
-                "Lift " + NumberText.fixed(v.lift(), 2) + "; demanded " + NumberText.fixed(demanded, 2) + " or more"
+                v.reach().lift() >= demanded,
+                "Lift " + NumberText.fixed(v.reach().lift(), 2) + "; demanded " + NumberText.fixed(demanded, 2)
+                        + " or more"
                         + (less
                                 ? " (not the " + NumberText.number(limit)
                                         + " of the policy, because at this depth and event rate"

@@ -17,16 +17,18 @@ public final class NetValueAboveZero extends Check {
 
     @Override
     protected Finding of(CheckedReport report) {
-        Double low = campaign(report, report.figures().validation().gainLow());
-        Double high = campaign(report, report.figures().validation().gainHigh());
+        Double low =
+                campaign(report, report.figures().cut().validation().money().gainLow());
+        Double high =
+                campaign(report, report.figures().cut().validation().money().gainHigh());
         return new Finding(
                 low != null && low > 0,
-                "Gain over " + report.brief().words().acting() + " nobody, for the campaign: 95 % interval "
+                "Gain over " + report.brief().asked().words().acting() + " nobody, for the campaign: 95 % interval "
                         + NumberText.money(report.brief(), low) + " to " + NumberText.money(report.brief(), high) + ".",
                 Paragraph.THRESHOLD);
     }
 
     private static @Nullable Double campaign(CheckedReport report, @Nullable Double amount) {
-        return amount == null ? null : amount * report.figures().perCampaign();
+        return amount == null ? null : amount * report.figures().cut().perCampaign();
     }
 }

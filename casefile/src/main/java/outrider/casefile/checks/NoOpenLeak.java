@@ -15,7 +15,7 @@ public final class NoOpenLeak extends Check {
 
     @Override
     protected Finding of(CheckedReport report) {
-        List<String> open = report.figures().columns().stream()
+        List<String> open = report.figures().source().columns().stream()
                 .filter(c -> c.alarms().stream().anyMatch(a -> a.leak() && a.answer() == null))
                 .map(Figures.ColumnRow::column)
                 .toList();

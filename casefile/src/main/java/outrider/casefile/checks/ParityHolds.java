@@ -28,7 +28,7 @@ public final class ParityHolds extends Check {
     protected Finding of(CheckedReport report) {
         double least = report.limit("ratioAtLeast");
         double events = report.limit("eventsAtLeast");
-        Figures.Failures failures = report.figures().failures();
+        Figures.Failures failures = report.figures().trust().failures();
         List<Judged> judged = new ArrayList<>();
         for (Figures.ParityRow row : failures == null ? List.<Figures.ParityRow>of() : failures.parity()) {
             if (!row.parityAsked() || row.events() < events) continue;

@@ -18,11 +18,11 @@ public final class ReserveConfirms extends Check {
 
     @Override
     protected Finding of(CheckedReport report) {
-        Figures.Reserve reserve = report.figures().reserve();
+        Figures.Reserve reserve = report.figures().trust().reserve();
         if (reserve == null) {
             return new Finding(
                     false,
-                    report.figures().split().held()
+                    report.figures().source().split().held()
                             ? "The reserve is still sealed."
                             : "There is no reserve: nothing can confirm the figures of validation.",
                     Paragraph.RESERVE);

@@ -28,7 +28,7 @@ public final class Stability extends Check {
         double events = report.limit("eventsAtLeast");
         double drop = report.limit("aucDropAtMost");
         double whole = report.figures().chosenRow().auc().auc();
-        Figures.Stability stability = report.figures().stability();
+        Figures.Stability stability = report.figures().trust().stability();
         List<Figures.Group> judged = Stream.concat(stability.segments().stream(), stability.periods().stream())
                 .filter(g -> g.events() >= events && g.auc() != null && g.auc().standardError() != null)
                 .toList();

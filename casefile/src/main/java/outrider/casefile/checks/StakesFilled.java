@@ -15,7 +15,7 @@ public final class StakesFilled extends Check {
 
     @Override
     protected Finding of(CheckedReport report) {
-        Stakes s = report.brief().stakes();
+        Stakes s = report.brief().decision().stakes();
         List<String> missing = new ArrayList<>();
         if (s.actionCost() == 0 && s.falseAlarmCost() == 0) missing.add("what acting costs");
         if (s.gainIfCaught() == 0 && s.missCost() == 0) missing.add("what an event caught or missed is worth");

@@ -21,7 +21,7 @@ public final class WeakSpots extends Check {
     @Override
     protected Finding of(CheckedReport report) {
         double times = report.limit("timesAtMost");
-        Figures.Failures failures = report.figures().failures();
+        Figures.Failures failures = report.figures().trust().failures();
         List<Figures.Spot> spots = failures == null ? null : failures.spots();
         if (spots == null) {
             return new Finding(

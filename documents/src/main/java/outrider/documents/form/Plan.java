@@ -51,17 +51,20 @@ public record Plan(ReleasedRecipe released, Term score, List<ScoringRecipe.Need>
 
     /** @throws BadInput if columns are made by formulas, or a condition says for whom it is meant */
     public static void demandNoFormulas(ScoringRecipe recipe) {
-        if (!requireNonNull(recipe.made()).isEmpty()) {
+        if (!requireNonNull(recipe.shape().made()).isEmpty()) {
             throw BadInput.of(
                     "recipe",
-                    "makes " + String.join(", ", requireNonNull(recipe.made()).keySet())
+                    "makes "
+                            + String.join(
+                                    ", ", requireNonNull(recipe.shape().made()).keySet())
                             + " by formulas, which this form cannot carry",
                     "take the recipe itself, the jar or the endpoint");
         }
-        if (recipe.where() != null) {
+        if (recipe.shape().where() != null) {
             throw BadInput.of(
                     "recipe",
-                    "is meant for records of which \"" + recipe.where() + "\" holds, which this form cannot ask",
+                    "is meant for records of which \"" + recipe.shape().where()
+                            + "\" holds, which this form cannot ask",
                     "take the recipe itself, the jar or the endpoint");
         }
     }

@@ -260,7 +260,7 @@ public final class PmmlForm {
                 "feature",
                 "predictedValue");
         output("band", "integer");
-        double[] from = plan.recipe().bandFrom();
+        double[] from = plan.recipe().acting().bandFrom();
         for (int i = 0; i < from.length; i++) {
             reaches(from[i]);
             xml.text("Constant", String.valueOf(i + 1), "dataType", "integer");
@@ -269,7 +269,7 @@ public final class PmmlForm {
         for (int i = 0; i < from.length; i++) xml.shut();
         xml.shut();
         output("action", "string");
-        Double threshold = plan.recipe().threshold();
+        Double threshold = plan.recipe().acting().threshold();
         if (threshold != null) {
             reaches(threshold);
             text("act");

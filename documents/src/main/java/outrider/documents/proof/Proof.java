@@ -74,9 +74,9 @@ public record Proof(
     }
 
     private static boolean nearAnEdge(Trial trial, double score) {
-        Double threshold = trial.recipe().recipe().threshold();
+        Double threshold = trial.recipe().recipe().acting().threshold();
         if (threshold != null && near(score, threshold)) return true;
-        for (double edge : trial.recipe().recipe().bandFrom()) if (near(score, edge)) return true;
+        for (double edge : trial.recipe().recipe().acting().bandFrom()) if (near(score, edge)) return true;
         return false;
     }
 

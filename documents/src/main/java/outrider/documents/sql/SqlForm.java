@@ -102,7 +102,9 @@ public final class SqlForm {
                     .append(release.report());
             text.append("\n-- evidence SHA-256 ").append(release.evidence());
         }
-        text.append("\n-- ").append(SqlText.remark(recipe.candidate() + " " + recipe.cut()));
+        text.append("\n-- ")
+                .append(SqlText.remark(
+                        recipe.candidate() + " " + recipe.acting().cut()));
         text.append("\n-- Rows are read from ").append(SqlText.remark(table));
         text.append(
                 dialect == Dialect.POSTGRESQL
@@ -209,7 +211,7 @@ public final class SqlForm {
     }
 
     private String band(String score) {
-        double[] from = plan.recipe().bandFrom();
+        double[] from = plan.recipe().acting().bandFrom();
         StringBuilder band = new StringBuilder("CASE WHEN " + score + " IS NULL THEN NULL");
         for (int i = 0; i < from.length; i++) {
             band.append(" WHEN ").append(score).append(" >= ").append(SqlText.number(Plan.edge(from[i])));
@@ -219,7 +221,7 @@ public final class SqlForm {
     }
 
     private String action(String score) {
-        Double threshold = plan.recipe().threshold();
+        Double threshold = plan.recipe().acting().threshold();
         if (threshold == null) return "'leave'";
         return "CASE WHEN " + score + " >= " + SqlText.number(Plan.edge(threshold)) + " THEN 'act' WHEN " + score
                 + " IS NOT NULL THEN 'leave' END";

@@ -107,14 +107,9 @@ final class OddCases {
                 "the candidate",
                 "member \"no\"",
                 needs,
-                sorted[n * 3 / 4],
-                "acts on the top quarter",
-                from,
                 model,
-                null,
-                null,
-                null,
-                null);
+                new ScoringRecipe.Acting(sorted[n * 3 / 4], "acts on the top quarter", from, null),
+                new ScoringRecipe.Shape(null, null, null));
         return new ReleasedRecipe(recipe, new ReleasedRecipe.Release(3, 7, "ab".repeat(32)));
     }
 }

@@ -2,6 +2,7 @@ package outrider.server.brief;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 import outrider.server.access.Right;
 import outrider.server.trail.ReportActKind;
 import outrider.split.SplitPlan;
@@ -10,20 +11,22 @@ import outrider.stakes.Stakes;
 /**
  * A brief as it is shown.
  *
- * @param right of whoever asks
  * @param decision what is edited
  * @param split null before the parts are made
  */
 public record BriefView(
-        long id,
-        int version,
-        Revision revision,
-        Right right,
+        Head head,
         Decision decision,
         Data data,
         Worth worth,
         @Nullable SplitView split,
         Progress progress) {
+    /**
+     * Which brief it is, and what whoever asks may do.
+     *
+     * @param right of whoever asks
+     */
+    public record Head(long id, int version, Revision revision, Right right) implements Inline {}
 
     /**
      * @param number from 1

@@ -206,10 +206,12 @@ public class Briefs {
                 .getResultList();
         String valueColumn = BriefTables.valueColumn(brief);
         return new BriefView(
-                brief.id,
-                brief.version,
-                new BriefView.Revision(brief.revision, brief.previousId, next(brief), brief.createdBy, brief.owner),
-                access.of(brief.id),
+                new BriefView.Head(
+                        brief.id,
+                        brief.version,
+                        new BriefView.Revision(
+                                brief.revision, brief.previousId, next(brief), brief.createdBy, brief.owner),
+                        access.of(brief.id)),
                 brief.decision(),
                 new BriefView.Data(dataset.id, dataset.name, dataset.records, dataset.notice, valueColumn),
                 new BriefView.Worth(

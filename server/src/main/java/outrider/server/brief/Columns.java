@@ -349,7 +349,7 @@ public class Columns {
             Briefs.forgetSplit(brief);
         }
         boolean made = brief.split != null
-                && (changed.contains(String.valueOf(brief.split.column()))
+                && (changed.contains(String.valueOf(brief.split.by().column()))
                         || changed.contains(String.valueOf(brief.split.groupBy())));
         if (made) Briefs.forgetSplit(brief);
     }

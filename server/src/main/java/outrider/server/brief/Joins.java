@@ -103,8 +103,7 @@ public class Joins {
         return new JoinedFile(
                 second.name,
                 second.sha256,
-                second.dialect,
-                second.sheet,
+                new JoinedFile.How(second.dialect, second.sheet),
                 on,
                 wanted.columns(),
                 wanted.prefix() == null || wanted.prefix().isEmpty() ? null : wanted.prefix(),

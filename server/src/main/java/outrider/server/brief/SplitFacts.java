@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 import outrider.measure.ProbabilityQuality;
 import outrider.split.Part;
 import outrider.split.Parts;
@@ -12,10 +13,6 @@ import outrider.split.Parts;
  * What is counted of a split when it is made, before its reserve is sealed.
  *
  * @param leftOut records in no part
- * @param copies records that are equal to an earlier one in every column
- * @param straddlingCopies sets of equal records with members in more than one part
- * @param straddlingGroups identifiers with records in more than one part; null where no column is an identifier
- * @param groupedBy the identifier that was asked about
  * @param folds fewest and most events in a fold of training; empty where no folds are possible
  * @param following how many folds follow each other in time; null where they are dealt at random, 0 where training has too few
  *     days for two
@@ -23,13 +20,24 @@ import outrider.split.Parts;
 public record SplitFacts(
         List<PartFacts> parts,
         int leftOut,
-        int copies,
-        int straddlingCopies,
-        @Nullable Integer straddlingGroups,
-        @Nullable String groupedBy,
+        Alike alike,
         List<Integer> folds,
         @Nullable Integer following,
         Training training) {
+    /**
+     * Records that are equal, or of one identifier.
+     *
+     * @param copies records that are equal to an earlier one in every column
+     * @param straddlingCopies sets of equal records with members in more than one part
+     * @param straddlingGroups identifiers with records in more than one part; null where no column is an identifier
+     * @param groupedBy the identifier that was asked about
+     */
+    public record Alike(
+            int copies,
+            int straddlingCopies,
+            @Nullable Integer straddlingGroups,
+            @Nullable String groupedBy) implements Inline {}
+
     /** A part with fewer events than this is warned about. */
     public static final int FEW_EVENTS = 100;
 

@@ -65,12 +65,13 @@ public class Splits {
         return new SplitFacts(
                 SplitFacts.parts(parts, outcome),
                 parts.leftOut(),
-                Units.repeats(copies),
-                parts.straddling(copies),
-                groups == null ? null : parts.straddling(groups),
-                identifier,
+                new SplitFacts.Alike(
+                        Units.repeats(copies),
+                        parts.straddling(copies),
+                        groups == null ? null : parts.straddling(groups),
+                        identifier),
                 folds == null ? List.of() : events(folds, training, outcome),
-                plan.method() != SplitPlan.Method.DATE ? null : folds == null ? 0 : folds.count(),
+                plan.by().method() != SplitPlan.Method.DATE ? null : folds == null ? 0 : folds.count(),
                 training(training, outcome, plan));
     }
 

@@ -117,9 +117,9 @@ public class CandidateFigures {
             case "logLoss" -> quality.logLoss();
             case "brier" -> quality.brier();
             case "brierSkill" -> quality.brierSkill();
-            case "ece" -> quality.ece();
-            case "calibrationIntercept" -> quality.intercept();
-            case "calibrationSlope" -> quality.slope();
+            case "ece" -> quality.error().ece();
+            case "calibrationIntercept" -> quality.line().intercept();
+            case "calibrationSlope" -> quality.line().slope();
             default -> throw new IllegalArgumentException(term);
         };
     }
@@ -202,19 +202,38 @@ public class CandidateFigures {
                         2 * auc.auc() - 1,
                         auc.low() == null ? null : 2 * auc.low() - 1,
                         auc.high() == null ? null : 2 * auc.high() - 1);
-            case "capture" -> figure(term, at.capture(), at.captureLow(), at.captureHigh());
-            case "lift" -> figure(term, at.lift(), at.liftLow(), at.liftHigh());
-            case "precision" -> figure(term, at.precision(), at.precisionLow(), at.precisionHigh());
+            case "capture" ->
+                figure(
+                        term,
+                        at.reach().capture(),
+                        at.reach().captureLow(),
+                        at.reach().captureHigh());
+            case "lift" ->
+                figure(term, at.reach().lift(), at.reach().liftLow(), at.reach().liftHigh());
+            case "precision" ->
+                figure(
+                        term,
+                        at.hits().precision(),
+                        at.hits().precisionLow(),
+                        at.hits().precisionHigh());
             case "ks", "averagePrecision" ->
                 figure(term, requireNonNull(validation).read(term), null, null);
             case "calibrationIntercept" ->
                 quality == null
                         ? figure(term, null, null, null)
-                        : figure(term, quality.intercept(), quality.interceptLow(), quality.interceptHigh());
+                        : figure(
+                                term,
+                                quality.line().intercept(),
+                                quality.line().interceptLow(),
+                                quality.line().interceptHigh());
             case "calibrationSlope" ->
                 quality == null
                         ? figure(term, null, null, null)
-                        : figure(term, quality.slope(), quality.slopeLow(), quality.slopeHigh());
+                        : figure(
+                                term,
+                                quality.line().slope(),
+                                quality.line().slopeLow(),
+                                quality.line().slopeHigh());
             default -> figure(term, quality == null ? null : ofQuality(quality, term), null, null);
         };
     }

@@ -41,11 +41,11 @@ class Findings {
                         """)
                 .setParameter("brief", briefId)
                 .setParameter("candidate", compared.candidates().get(i).name)
-                .setParameter("depth", found.depth())
-                .setParameter("capture", found.capture())
-                .setParameter("gain", found.gainOverNobody())
-                .setParameter("low", found.gainLow())
-                .setParameter("high", found.gainHigh())
+                .setParameter("depth", found.counts().depth())
+                .setParameter("capture", found.reach().capture())
+                .setParameter("gain", found.money().gainOverNobody())
+                .setParameter("low", found.money().gainLow())
+                .setParameter("high", found.money().gainHigh())
                 .setParameter("curve", written(compared.comparison().ranking(i)))
                 .executeUpdate();
     }

@@ -121,7 +121,8 @@ public class Datasets {
         dataset.joins.add(new DatasetJoin(file, join.found(), join.names(), id));
         dataset.createdBy = by;
         dataset.createdAt = clock.instant();
-        writer.storeBeside(dataset, id, own, ColumnStore.prepare(coming, file.dialect(), 0, Progress.NONE));
+        writer.storeBeside(
+                dataset, id, own, ColumnStore.prepare(coming, file.how().dialect(), 0, Progress.NONE));
         recent.put(dataset.id, joined);
         return dataset;
     }

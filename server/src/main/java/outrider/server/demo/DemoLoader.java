@@ -195,14 +195,9 @@ public class DemoLoader {
         briefs.split(
                 id,
                 new SplitPlan(
-                        Method.DATE,
-                        List.of(0.5, 0.25, 0.25),
+                        new SplitPlan.Dealing(
+                                Method.DATE, List.of(0.5, 0.25, 0.25), "claimed_on", null, null, null, false),
                         20260402,
-                        "claimed_on",
-                        null,
-                        null,
-                        null,
-                        false,
                         null,
                         true,
                         SplitPlan.FOLDS,
@@ -250,14 +245,15 @@ public class DemoLoader {
         briefs.split(
                 id,
                 new SplitPlan(
-                        Method.COLUMN,
-                        null,
+                        new SplitPlan.Dealing(
+                                Method.COLUMN,
+                                null,
+                                "sample",
+                                Map.of("build", Target.TRAINING, "check", Target.VALIDATION_AND_RESERVE),
+                                null,
+                                null,
+                                false),
                         20260403,
-                        "sample",
-                        Map.of("build", Target.TRAINING, "check", Target.VALIDATION_AND_RESERVE),
-                        null,
-                        null,
-                        false,
                         null,
                         false,
                         SplitPlan.FOLDS,

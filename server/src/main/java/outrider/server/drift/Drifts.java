@@ -62,7 +62,7 @@ public class Drifts {
         List<Column> inputs() {
             List<String> names = table.columns().stream().map(Column::name).toList();
             Set<String> inputs = new HashSet<>(CaseData.inputs(names, brief::column, brief.outcomeColumn()));
-            inputs.remove(requireNonNull(brief.split).column());
+            inputs.remove(requireNonNull(brief.split).by().column());
             return table.columns().stream()
                     .filter(c -> inputs.contains(c.name()))
                     .toList();
@@ -118,7 +118,9 @@ public class Drifts {
                         .findFirst()
                         .orElse(null);
         DateColumn by = TellingColumns.time(
-                read.table, read.brief::column, requireNonNull(read.brief.split).column());
+                read.table,
+                read.brief::column,
+                requireNonNull(read.brief.split).by().column());
         if (by == null || by.name().equals(name)) return new ColumnMoves(mover, null);
         int[] open = IntStream.concat(IntStream.of(read.parts.training()), IntStream.of(read.parts.validation()))
                 .toArray();

@@ -47,14 +47,14 @@ final class Batch {
     Batch(ReleasedRecipe released, ReleaseDocument document) {
         ready = new ReadyRecipe(released);
         size = released.recipe().model().size();
-        policy = document.unknown();
+        policy = document.scoring().unknown();
         identifier = released.recipe().identifier();
         for (ScoringRecipe.Need need : released.recipe().columns()) {
             needs.put(need.name(), need);
             boolean coded = need.type() == ColumnType.NUMBER || need.type() == ColumnType.DATE;
             if (coded) gone.put(need.name(), ReleasedRecipe.missingCodes(need));
         }
-        for (ReleaseDocument.Column column : document.columns()) {
+        for (ReleaseDocument.Column column : document.scoring().columns()) {
             if (column.levels() != null) levels.put(column.name(), new HashSet<>(column.levels()));
         }
     }

@@ -127,11 +127,12 @@ public class ScoreEndpoint {
                 refusal.status,
                 why == null ? null : why.code(),
                 refusal.getMessage(),
-                why == null ? null : why.field(),
-                why == null ? 0 : why.record(),
-                why == null ? 0 : why.line(),
-                why == null ? null : why.found(),
-                why == null ? null : why.remedy());
+                new Problems.Problem.Place(
+                        why == null ? null : why.field(),
+                        why == null ? 0 : why.record(),
+                        why == null ? 0 : why.line(),
+                        why == null ? null : why.found(),
+                        why == null ? null : why.remedy()));
         try {
             routing.response()
                     .setStatusCode(refusal.status)

@@ -68,15 +68,16 @@ class ErrorCases {
                 brief,
                 candidate,
                 table,
-                rows,
-                candidates.outcomes(brief, rows),
-                score,
-                ranking,
-                middle,
-                units(brief, rows),
-                candidates.values(brief, rows),
-                acted,
-                acted == null ? null : acted(table.column(acted), brief.column(acted), rows));
+                new ErrorCase.Scored(
+                        rows,
+                        candidates.outcomes(brief, rows),
+                        score,
+                        ranking,
+                        middle,
+                        units(brief, rows),
+                        candidates.values(brief, rows)),
+                new ErrorCase.ActedBefore(
+                        acted, acted == null ? null : acted(table.column(acted), brief.column(acted), rows)));
     }
 
     int @Nullable [] units(Brief brief, int[] rows) {

@@ -19,8 +19,12 @@ class ErrorGroups {
     List<GroupedColumn> all(ErrorCase of) {
         Brief brief = of.brief();
         List<?> key = List.of(
-                brief.id, brief.datasetId, brief.columns, String.valueOf(brief.outcomeColumn()), of.rows().length);
-        return kept.get(key, k -> of(brief, of.table(), of.rows(), TellingColumns.SHOWN));
+                brief.id,
+                brief.datasetId,
+                brief.columns,
+                String.valueOf(brief.outcomeColumn()),
+                of.records().rows().length);
+        return kept.get(key, k -> of(brief, of.table(), of.records().rows(), TellingColumns.SHOWN));
     }
 
     /** Columns that say something of some records, in groups. */

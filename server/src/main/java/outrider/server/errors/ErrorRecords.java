@@ -36,15 +36,15 @@ class ErrorRecords {
     /** Chosen records in their order, with the columns that are told of them. */
     record Chosen(ErrorCase of, int[] order, List<Column> identifiers, List<Column> columns) {
         ErrorRecord record(int i) {
-            int row = of.rows()[i];
+            int row = of.records().rows()[i];
             List<@Nullable String> values = new ArrayList<>();
             for (Column column : columns) values.add(column.asWritten(row));
             return new ErrorRecord(
                     row + 1,
                     identifiers.stream().map(c -> String.valueOf(c.text(row))).toList(),
-                    of.score()[i],
-                    of.middle()[i],
-                    of.outcome()[i] == 1,
+                    of.records().score()[i],
+                    of.records().middle()[i],
+                    of.records().outcome()[i] == 1,
                     of.actedBefore(i),
                     values);
         }
@@ -100,9 +100,10 @@ class ErrorRecords {
                 Stream.concat(identifiers.stream(), columns.stream()).toList();
         String find = wanted.find() == null ? "" : wanted.find().strip().toLowerCase(Locale.ROOT);
         int[] order = IntStream.range(0, selected.length)
-                .filter(i -> selected[i] && (find.isEmpty() || holds(searched, of.rows()[i], find)))
+                .filter(i -> selected[i]
+                        && (find.isEmpty() || holds(searched, of.records().rows()[i], find)))
                 .boxed()
-                .sorted(order(of, wanted).thenComparingInt(i -> of.rows()[i]))
+                .sorted(order(of, wanted).thenComparingInt(i -> of.records().rows()[i]))
                 .mapToInt(i -> i)
                 .toArray();
         return new Chosen(of, order, identifiers, columns);
@@ -118,19 +119,23 @@ class ErrorRecords {
 
     private static Comparator<Integer> order(ErrorCase of, Wanted wanted) {
         if (wanted.by() == null) {
-            Comparator<Integer> byRank = Comparator.comparingDouble(i -> of.middle()[i]);
+            Comparator<Integer> byRank =
+                    Comparator.comparingDouble(i -> of.records().middle()[i]);
             return wanted.lowest() ? byRank.reversed() : byRank;
         }
         Column column = of.table().column(wanted.by());
         Comparator<Integer> byValue;
         if (column instanceof NumberColumn numbers) {
-            byValue = Comparator.comparingDouble(i -> numbers.values()[of.rows()[i]]);
+            byValue = Comparator.comparingDouble(
+                    i -> numbers.values()[of.records().rows()[i]]);
         } else if (column instanceof DateColumn dates) {
-            byValue = Comparator.comparingInt(i -> dates.days()[of.rows()[i]]);
+            byValue = Comparator.comparingInt(i -> dates.days()[of.records().rows()[i]]);
         } else {
-            byValue = Comparator.comparing(i -> String.valueOf(column.text(of.rows()[i])));
+            byValue = Comparator.comparing(
+                    i -> String.valueOf(column.text(of.records().rows()[i])));
         }
-        Comparator<Integer> last = Comparator.comparing(i -> column.isMissing(of.rows()[i]));
+        Comparator<Integer> last =
+                Comparator.comparing(i -> column.isMissing(of.records().rows()[i]));
         return last.thenComparing(wanted.lowest() ? byValue : byValue.reversed());
     }
 

@@ -5,6 +5,7 @@ import static com.fasterxml.jackson.annotation.JsonInclude.Include.NON_NULL;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 import outrider.errors.Condition;
 import outrider.errors.InCommon;
 import outrider.errors.NotInModel;
@@ -69,21 +70,24 @@ final class ErrorViews {
     /**
      * What the chosen records have in common.
      *
-     * @param others records of the same outcomes that were not chosen
      * @param tested groups that were looked at; {@code traits} are those that stay after correction for so many
-     * @param sampled whether contributions are estimates, by sampled orders of the columns
-     * @param contributions of so many of the chosen records as {@code explained} says; empty for a score that came with the file
      */
-    record SelectionView(
-            int records,
-            int events,
-            int actedBefore,
-            int others,
-            int tested,
-            List<TraitView> traits,
-            List<MeanContribution> contributions,
-            int explained,
-            boolean sampled) {}
+    record SelectionView(Counted counted, int tested, List<TraitView> traits, Explanation explanation) {
+        /**
+         * Who is looked at.
+         *
+         * @param others records of the same outcomes that were not chosen
+         */
+        record Counted(int records, int events, int actedBefore, int others) implements Inline {}
+
+        /**
+         * Why they score so.
+         *
+         * @param contributions of so many of the chosen records as {@code explained} says; empty for a score that came with the file
+         * @param sampled whether contributions are estimates, by sampled orders of the columns
+         */
+        record Explanation(List<MeanContribution> contributions, int explained, boolean sampled) implements Inline {}
+    }
 
     /**
      * A group in which a promise is not kept, on the half of validation that confirms.

@@ -64,18 +64,18 @@ public class Errors {
     @ActivateRequestContext
     FieldView field(long briefId, long candidateId) {
         ErrorCase of = cases.of(briefId, candidateId);
-        int q = Math.min(BANDS, of.rows().length);
-        double[] edges = Bands.boundaries(of.ranking(), q);
+        int q = Math.min(BANDS, of.records().rows().length);
+        double[] edges = Bands.boundaries(of.records().ranking(), q);
         Counts[][] counts = new Counts[q][];
         for (int b = 0; b < q; b++) counts[b] = new Counts[] {new Counts(), new Counts()};
         double[][] reach = new double[q][];
         int events = 0;
-        for (int i = 0; i < of.rows().length; i++) {
+        for (int i = 0; i < of.records().rows().length; i++) {
             int band = 0;
-            while (band < q - 1 && edges[band + 1] < of.middle()[i]) band++;
-            counts[band][of.outcome()[i]].add(of, i);
-            events += of.outcome()[i];
-            double score = of.score()[i];
+            while (band < q - 1 && edges[band + 1] < of.records().middle()[i]) band++;
+            counts[band][of.records().outcome()[i]].add(of, i);
+            events += of.records().outcome()[i];
+            double score = of.records().score()[i];
             if (reach[band] == null) reach[band] = new double[] {score, score};
             reach[band][0] = Math.max(reach[band][0], score);
             reach[band][1] = Math.min(reach[band][1], score);
@@ -101,7 +101,8 @@ public class Errors {
                 .map(Column::name)
                 .filter(name -> !name.equals(of.brief().outcomeColumn()))
                 .toList();
-        return new FieldView(candidateId, of.rows().length, events, of.actedColumn(), columns, bands);
+        return new FieldView(
+                candidateId, of.records().rows().length, events, of.before().actedColumn(), columns, bands);
     }
 
     /**
@@ -115,7 +116,7 @@ public class Errors {
         boolean[] acted = actedOn(of, records);
         Counts[] counts = {new Counts(), new Counts(), new Counts(), new Counts()};
         for (int i = 0; i < acted.length; i++) {
-            counts[(acted[i] ? 0 : 2) + (of.outcome()[i] == 1 ? 0 : 1)].add(of, i);
+            counts[(acted[i] ? 0 : 2) + (of.records().outcome()[i] == 1 ? 0 : 1)].add(of, i);
         }
         return new CellsView(
                 records, counts[0].tally(of), counts[1].tally(of), counts[2].tally(of), counts[3].tally(of));
@@ -129,11 +130,11 @@ public class Errors {
         void add(ErrorCase of, int i) {
             records++;
             if (of.actedBefore(i)) actedBefore++;
-            if (of.value() != null) value += of.value()[i];
+            if (of.records().value() != null) value += of.records().value()[i];
         }
 
         Tally tally(ErrorCase of) {
-            return new Tally(records, actedBefore, of.value() == null ? null : (Double) value);
+            return new Tally(records, actedBefore, of.records().value() == null ? null : (Double) value);
         }
     }
 
@@ -148,17 +149,22 @@ public class Errors {
         int events = 0;
         int acted = 0;
         for (int i : chosen) {
-            either[of.outcome()[i]] = true;
-            events += of.outcome()[i];
+            either[of.records().outcome()[i]] = true;
+            events += of.records().outcome()[i];
             if (of.actedBefore(i)) acted++;
         }
         int others = (int) IntStream.range(0, selected.length)
-                .filter(i -> !selected[i] && either[of.outcome()[i]])
+                .filter(i -> !selected[i] && either[of.records().outcome()[i]])
                 .count();
         List<GroupedColumn> columns = groups.all(of);
         List<TraitView> traits = others == 0 || chosen.length == 0
                 ? List.of()
-                : InCommon.of(columns, of.outcome(), selected, of.unit()).stream()
+                : InCommon.of(
+                                columns,
+                                of.records().outcome(),
+                                selected,
+                                of.records().unit())
+                        .stream()
                         .limit(MOST_TRAITS)
                         .map(TraitView::of)
                         .toList();
@@ -166,15 +172,10 @@ public class Errors {
         int[] explained = some(of, chosen);
         Mean mean = contributions(of, explained);
         return new SelectionView(
-                chosen.length,
-                events,
-                acted,
-                others,
+                new SelectionView.Counted(chosen.length, events, acted, others),
                 tested,
                 traits,
-                mean.contributions(),
-                explained.length,
-                mean.sampled());
+                new SelectionView.Explanation(mean.contributions(), explained.length, mean.sampled()));
     }
 
     private static int[] some(ErrorCase of, int[] chosen) {
@@ -197,7 +198,7 @@ public class Errors {
         double[] sums = new double[model.columns().size()];
         Seeds seeds = new Seeds(of.brief().seed);
         for (int i : explained) {
-            int row = of.rows()[i];
+            int row = of.records().rows()[i];
             Contributions parts =
                     Contributions.of(model, of.table(), row, few, 2, seeds.stream("contributions/" + row));
             sampled |= parts.errors() != null;
@@ -220,7 +221,13 @@ public class Errors {
         List<?> key = List.of("spots", candidateId, of.brief().columns, of.brief().seed);
         List<?> spots = findings.get(
                 key,
-                k -> WeakSpots.of(groups.known(of), of.outcome(), of.score(), of.unit(), of.brief().seed).stream()
+                k -> WeakSpots.of(
+                                groups.known(of),
+                                of.records().outcome(),
+                                of.records().score(),
+                                of.records().unit(),
+                                of.brief().seed)
+                        .stream()
                         .map(SpotView::of)
                         .toList());
         return new SpotsView(spots.stream().map(SpotView.class::cast).toList(), null);
@@ -267,17 +274,24 @@ public class Errors {
                 .toArray();
         byte[] outcome = new byte[apart.length];
         boolean[] selected = new boolean[apart.length];
-        int[] unit = first.unit() == null ? null : new int[apart.length];
+        int[] unit = first.records().unit() == null ? null : new int[apart.length];
         int[] rows = new int[apart.length];
         for (int k = 0; k < apart.length; k++) {
-            outcome[k] = first.outcome()[apart[k]];
+            outcome[k] = first.records().outcome()[apart[k]];
             selected[k] = byFirst[apart[k]];
-            rows[k] = first.rows()[apart[k]];
-            if (unit != null) unit[k] = requireNonNull(first.unit())[apart[k]];
+            rows[k] = first.records().rows()[apart[k]];
+            if (unit != null) unit[k] = requireNonNull(first.records().unit())[apart[k]];
         }
         List<GroupedColumn> columns = ErrorGroups.of(first.brief(), first.table(), rows, TellingColumns.SHOWN);
         return new AgainstView(
-                TwoCandidates.of(byFirst, bySecond, new Sample(first.outcome(), null, null, first.unit())),
+                TwoCandidates.of(
+                        byFirst,
+                        bySecond,
+                        new Sample(
+                                first.records().outcome(),
+                                null,
+                                null,
+                                first.records().unit())),
                 InCommon.of(columns, outcome, selected, unit).stream()
                         .limit(MOST_TRAITS)
                         .map(TraitView::of)
@@ -285,11 +299,12 @@ public class Errors {
     }
 
     private static boolean[] actedOn(ErrorCase of, double records) {
-        if (!(records >= 0 && records <= of.rows().length)) {
-            throw BadInput.of("records", "is " + records, "give 0 to " + of.rows().length);
+        if (!(records >= 0 && records <= of.records().rows().length)) {
+            throw BadInput.of(
+                    "records", "is " + records, "give 0 to " + of.records().rows().length);
         }
-        boolean[] acted = new boolean[of.rows().length];
-        for (int i = 0; i < acted.length; i++) acted[i] = of.middle()[i] <= records;
+        boolean[] acted = new boolean[of.records().rows().length];
+        for (int i = 0; i < acted.length; i++) acted[i] = of.records().middle()[i] <= records;
         return acted;
     }
 }

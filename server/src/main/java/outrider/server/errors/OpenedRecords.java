@@ -57,7 +57,7 @@ class OpenedRecords {
     OpenedRecord of(long briefId, long candidateId, int number, double cut) {
         ErrorCase of = cases.of(briefId, candidateId);
         int row = number - 1;
-        int at = Arrays.binarySearch(of.rows(), row);
+        int at = Arrays.binarySearch(of.records().rows(), row);
         if (at < 0) {
             throw BadInput.of("record", number + " is no record of validation", "open one that the page lists");
         }
@@ -72,10 +72,10 @@ class OpenedRecords {
                 background(of.brief()),
                 PAIRS,
                 new Seeds(of.brief().seed).stream("contributions/" + number));
-        Double threshold = threshold(of.ranking(), cut);
+        Double threshold = threshold(of.records().ranking(), cut);
         List<SmallestChange> changes = threshold == null
                 ? List.of()
-                : SmallestChange.of(model, of.table(), row, of.rows(), threshold).stream()
+                : SmallestChange.of(model, of.table(), row, of.records().rows(), threshold).stream()
                         .limit(MOST_CHANGES)
                         .toList();
         List<Contributed> columns = IntStream.range(0, parts.columns().size())
@@ -88,13 +88,11 @@ class OpenedRecords {
                 .toList();
         double[] errors = parts.errors();
         return new OpenedRecord(
-                number,
-                of.middle()[at],
-                of.rows().length,
-                parts.score(),
-                parts.average(),
-                errors != null,
-                errors == null ? 0 : Arrays.stream(errors).max().orElse(0),
+                new OpenedRecord.Place(
+                        number, of.records().middle()[at], of.records().rows().length, parts.score(), parts.average()),
+                new OpenedRecord.Sampling(
+                        errors != null,
+                        errors == null ? 0 : Arrays.stream(errors).max().orElse(0)),
                 columns,
                 threshold,
                 changes,
@@ -108,8 +106,9 @@ class OpenedRecords {
     }
 
     private static List<Neighbour> neighbours(ErrorCase of, Model model, int at, List<Contributed> columns) {
-        boolean[] other = new boolean[of.rows().length];
-        for (int i = 0; i < other.length; i++) other[i] = of.outcome()[i] != of.outcome()[at];
+        boolean[] other = new boolean[of.records().rows().length];
+        for (int i = 0; i < other.length; i++)
+            other[i] = of.records().outcome()[i] != of.records().outcome()[at];
         List<Column> told = columns.stream()
                 .limit(TOLD)
                 .map(c -> of.table().column(c.column()))
@@ -118,14 +117,21 @@ class OpenedRecords {
                 .filter(c -> of.brief().column(c.name()).role() == ColumnSetup.Role.IDENTIFIER)
                 .findFirst()
                 .orElse(null);
-        return Nearest.of(of.table(), model.columns(), of.rows()[at], of.rows(), other, NEIGHBOURS).stream()
+        return Nearest.of(
+                        of.table(),
+                        model.columns(),
+                        of.records().rows()[at],
+                        of.records().rows(),
+                        other,
+                        NEIGHBOURS)
+                .stream()
                 .map(n -> {
-                    int row = of.rows()[n.place()];
+                    int row = of.records().rows()[n.place()];
                     return new Neighbour(
                             row + 1,
                             identifier == null ? null : identifier.text(row),
-                            of.score()[n.place()],
-                            of.outcome()[n.place()] == 1,
+                            of.records().score()[n.place()],
+                            of.records().outcome()[n.place()] == 1,
                             n.distance(),
                             told.stream()
                                     .<@Nullable String>map(c -> c.asWritten(row))

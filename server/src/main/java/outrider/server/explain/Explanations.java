@@ -32,6 +32,7 @@ import outrider.server.comparison.Comparisons;
 import outrider.server.comparison.ValidationUses;
 import outrider.server.explain.Explanation.Plan;
 import outrider.server.work.WorkStatus;
+import outrider.server.work.WorkView;
 import outrider.stakes.NetValue;
 import outrider.table.Table;
 import outrider.uncertainty.Sample;
@@ -75,10 +76,7 @@ public class Explanations {
      */
     public record ExplanationView(
             long id,
-            WorkStatus status,
-            double progress,
-            @Nullable String step,
-            @Nullable String message,
+            WorkView work,
             @Nullable String measure,
             boolean money,
             List<String> columns,
@@ -90,10 +88,7 @@ public class Explanations {
         boolean done = e.status == WorkStatus.DONE && e.answer != null;
         return new ExplanationView(
                 e.id,
-                e.status,
-                e.progress,
-                e.step,
-                e.message,
+                new WorkView(e.status, e.progress, e.step, e.message),
                 measure == null ? null : words(measure, e.candidateId),
                 measure != null && money(measure, e.candidateId),
                 e.plan.columns(),

@@ -158,12 +158,12 @@ public class FollowReports {
         report.sha256 = Sha256.of(report.evidence);
         report.signature = imprint.sign(report.evidence);
         report.rendering = FollowUpReport.render(report.evidence).getBytes(StandardCharsets.UTF_8);
-        report.advice = told.advice().kind();
+        report.advice = told.conclusion().advice().kind();
         report.until = requireNonNull(told.newest().day());
-        report.byTwo = told.byTwo();
-        report.cannotApprove = told.cannotApprove();
+        report.byTwo = told.issued().byTwo();
+        report.cannotApprove = told.issued().cannotApprove();
         report.issuedBy = by;
-        report.issuedAt = Instant.parse(told.issuedAt());
+        report.issuedAt = Instant.parse(told.issued().issuedAt());
         report.persist();
         Trail.add(
                 Trail.chain(briefId),
@@ -207,11 +207,8 @@ public class FollowReports {
                 FollowNotice.list("briefId = ?1 and releaseId = ?2 order by day, id", briefId, own.get(0).releaseId);
         return FollowUp.of(
                 new FollowUp.Issue(
-                        number,
-                        by,
-                        imprint.issuedAt(),
-                        policies.demands(byTwo),
-                        List.copyOf(shaped),
+                        new FollowUp.Issued(
+                                number, by, imprint.issuedAt(), policies.demands(byTwo), List.copyOf(shaped)),
                         notices.stream().map(FollowReports::notice).toList(),
                         said,
                         imprint.head(chain),

@@ -142,7 +142,7 @@ public class Follows {
     }
 
     private static Advice advice(List<BatchFigures> figures, ReleaseDocument release) {
-        return Advice.of(figures, release.limits(), release.figures().rate());
+        return Advice.of(figures, release.limits(), release.watched().figures().rate());
     }
 
     /**
@@ -200,8 +200,10 @@ public class Follows {
                     "cannot be matched: the batch has no identifier",
                     "bring the batch again, with its outcomes");
         }
-        String outcome =
-                releases.document(releases.get(batch.releaseId)).outcome().column();
+        String outcome = releases.document(releases.get(batch.releaseId))
+                .judged()
+                .outcome()
+                .column();
         for (String name : List.of(identifier, outcome)) {
             if (!later.has(name)) {
                 throw BadInput.of("outcomes", "lack the column " + name, "bring " + identifier + " and " + outcome);

@@ -91,8 +91,9 @@ class NextBrief {
         SplitPlan plan = briefs.get(batch.briefId).split;
         Table table = datasets.table(briefs.get(begun.briefId()).datasetId);
         boolean again = plan != null
-                && (plan.method() == SplitPlan.Method.SHARES
-                        || plan.method() == SplitPlan.Method.DATE && table.has(requireNonNull(plan.column())));
+                && (plan.by().method() == SplitPlan.Method.SHARES
+                        || plan.by().method() == SplitPlan.Method.DATE
+                                && table.has(requireNonNull(plan.by().column())));
         briefs.split(
                 begun.briefId(),
                 again ? requireNonNull(plan) : SplitPlan.byShares(SHARES, briefs.get(batch.briefId).seed));

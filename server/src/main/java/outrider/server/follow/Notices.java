@@ -105,7 +105,7 @@ public class Notices {
 
     /** Notes each limit that a batch crosses, once. Needs a transaction. */
     void judge(FollowBatch batch, ReleaseDocument release, BatchFigures figures) {
-        List<AuthorText.Watch> plan = release.monitoring();
+        List<AuthorText.Watch> plan = release.watched().monitoring();
         for (int i = 0; plan != null && i < plan.size(); i++) {
             AuthorText.Watch watch = plan.get(i);
             WatchLimit rule = watch.rule();
@@ -161,7 +161,7 @@ public class Notices {
                 FollowBatch.<FollowBatch>list("releaseId = ?1 order by day, id", release.id).stream()
                         .filter(batch -> batch.figures != null);
         return PlanLine.of(
-                releases.document(release).monitoring(),
+                releases.document(release).watched().monitoring(),
                 batches.map(batch -> new PlanLine.Dated(batch.day, requireNonNull(batch.figures)))
                         .toList(),
                 LocalDate.ofInstant(release.madeAt, ZoneOffset.UTC));

@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Inline;
 import outrider.casefile.Paragraph;
 import outrider.report.SafeDrawing;
 import outrider.server.brief.Briefs;
@@ -37,16 +38,23 @@ public class Pins {
     }
 
     /** What to pin; {@code drawing} and {@code cells} are null for a sentence. */
-    public record NewPin(
-            Pin.Kind kind,
-            Paragraph chapter,
-            String title,
-            String note,
-            String reading,
-            @Nullable String drawing,
-            @Nullable List<List<String>> cells,
-            @Nullable Long candidateId,
-            @Nullable Double records) {}
+    public record NewPin(Said said, Shown shown) {
+        /**
+         * What it is, and where it goes.
+         */
+        public record Said(Pin.Kind kind, Paragraph chapter, String title, String note) implements Inline {}
+
+        /**
+         * What it shows.
+         */
+        public record Shown(
+                String reading,
+                @Nullable String drawing,
+                @Nullable List<List<String>> cells,
+                @Nullable Long candidateId,
+                @Nullable Double records)
+                implements Inline {}
+    }
 
     /** In the order in which they were pinned. */
     public List<Pin> of(long briefId) {
@@ -56,40 +64,46 @@ public class Pins {
     @Transactional
     public Pin add(long briefId, NewPin wanted, String by) {
         briefs.get(briefId);
-        if (wanted.kind() == null || wanted.chapter() == null || blank(wanted.title())) {
+        if (wanted.said().kind() == null
+                || wanted.said().chapter() == null
+                || blank(wanted.said().title())) {
             throw BadInput.of("pin", "says not what it is", "give its kind, its chapter and a title");
         }
         if (Pin.count("briefId", briefId) >= MOST) {
             throw BadInput.of("pin", "is one too many: " + MOST + " wait already", "remove some on Sign-off");
         }
-        boolean whole = switch (wanted.kind()) {
-            case CHART -> !blank(wanted.drawing());
-            case TABLE -> wanted.cells() != null && !wanted.cells().isEmpty();
-            case SENTENCE -> !blank(wanted.reading());
+        boolean whole = switch (wanted.said().kind()) {
+            case CHART -> !blank(wanted.shown().drawing());
+            case TABLE ->
+                wanted.shown().cells() != null && !wanted.shown().cells().isEmpty();
+            case SENTENCE -> !blank(wanted.shown().reading());
         };
         if (!whole) throw BadInput.of("pin", "is empty", "pin something that shows figures");
-        demandShort("title", wanted.title(), LONGEST_TITLE);
-        demandShort("reading", wanted.reading(), LONGEST_READING);
-        demandShort("drawing", wanted.drawing(), LONGEST_DRAWING);
-        if (wanted.cells() != null
-                && wanted.cells().stream().mapToInt(List::size).sum() > MOST_CELLS) {
+        demandShort("title", wanted.said().title(), LONGEST_TITLE);
+        demandShort("reading", wanted.shown().reading(), LONGEST_READING);
+        demandShort("drawing", wanted.shown().drawing(), LONGEST_DRAWING);
+        if (wanted.shown().cells() != null
+                && wanted.shown().cells().stream().mapToInt(List::size).sum() > MOST_CELLS) {
             throw BadInput.of("cells", "are more than " + MOST_CELLS, "pin a smaller table");
         }
-        if (wanted.candidateId() != null && ofAnother(briefId, wanted.candidateId())) {
+        if (wanted.shown().candidateId() != null
+                && ofAnother(briefId, wanted.shown().candidateId())) {
             throw BadInput.of("candidateId", "is no candidate of this brief", "pin what this brief shows");
         }
         Pin pin = new Pin();
         pin.briefId = briefId;
-        pin.kind = wanted.kind();
-        pin.chapter = wanted.chapter();
-        pin.title = wanted.title();
-        pin.note = checkedNote(wanted.note());
-        pin.reading = wanted.reading() == null ? "" : wanted.reading();
-        String drawing = wanted.drawing();
-        pin.drawing = drawing == null || drawing.isBlank() ? null : SafeDrawing.of(drawing, "", wanted.title());
-        pin.cells = wanted.cells();
-        pin.candidateId = wanted.candidateId();
-        pin.records = wanted.records();
+        pin.kind = wanted.said().kind();
+        pin.chapter = wanted.said().chapter();
+        pin.title = wanted.said().title();
+        pin.note = checkedNote(wanted.said().note());
+        pin.reading = wanted.shown().reading() == null ? "" : wanted.shown().reading();
+        String drawing = wanted.shown().drawing();
+        pin.drawing = drawing == null || drawing.isBlank()
+                ? null
+                : SafeDrawing.of(drawing, "", wanted.said().title());
+        pin.cells = wanted.shown().cells();
+        pin.candidateId = wanted.shown().candidateId();
+        pin.records = wanted.shown().records();
         pin.createdBy = by;
         pin.createdAt = clock.instant();
         pin.persist();

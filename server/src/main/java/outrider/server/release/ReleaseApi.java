@@ -25,7 +25,8 @@ final class ReleaseApi {
      */
     static Map<String, @Nullable Object> example(ScoringRecipe recipe) {
         Map<String, Reasons.Background> drawn = new LinkedHashMap<>();
-        if (recipe.reasons() != null) recipe.reasons().background().forEach(b -> drawn.put(b.column(), b));
+        if (recipe.acting().reasons() != null)
+            recipe.acting().reasons().background().forEach(b -> drawn.put(b.column(), b));
         Map<String, @Nullable Object> example = new LinkedHashMap<>();
         if (recipe.identifier() != null) example.put(recipe.identifier(), "1");
         for (ScoringRecipe.Need need : recipe.columns()) example.put(need.name(), value(need, drawn.get(need.name())));
@@ -61,15 +62,15 @@ final class ReleaseApi {
                     identifier,
                     Map.of("type", List.of("string", "number", "null"), "description", "Names the record."));
         }
-        for (ReleaseDocument.Column column : release.columns()) {
-            fields.put(column.name(), schema(column, release.unknown()));
+        for (ReleaseDocument.Column column : release.scoring().columns()) {
+            fields.put(column.name(), schema(column, release.scoring().unknown()));
             required.add(column.name());
         }
         Map<String, Object> record = new LinkedHashMap<>();
         record.put("type", "object");
         record.put("properties", fields);
         record.put("required", required);
-        record.put("additionalProperties", release.unknown() == ReleaseDocument.Unknown.MISSING);
+        record.put("additionalProperties", release.scoring().unknown() == ReleaseDocument.Unknown.MISSING);
         Map<String, Object> scored = Map.of(
                 "type",
                 "object",

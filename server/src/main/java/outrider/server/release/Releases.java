@@ -117,17 +117,20 @@ public class Releases {
         int version = before == null ? 1 : before.version + 1;
         Figures figures = approved.evidence().figures();
         Candidate candidate = Candidate.find(
-                        "briefId = ?1 and name = ?2 and deletedAt is null", briefId, figures.chosen())
+                        "briefId = ?1 and name = ?2 and deletedAt is null",
+                        briefId,
+                        figures.contest().chosen())
                 .firstResult();
         if (candidate == null) {
             throw BadInput.state(
                     BadInput.Code.LOCKED,
-                    "candidate \"" + figures.chosen() + "\"",
+                    "candidate \"" + figures.contest().chosen() + "\"",
                     "was deleted since it was signed",
                     "bring it back on Candidates");
         }
-        var cut = approved.evidence().recipe().cut();
-        ScoringRecipe plain = recipes.at(candidate, figures.validation().records(), cut == null ? "" : cut.rule());
+        var cut = approved.evidence().recipe().decision().cut();
+        ScoringRecipe plain =
+                recipes.at(candidate, figures.cut().validation().counts().records(), cut == null ? "" : cut.rule());
         demandSigned(plain, figures);
         ScoringRecipe recipe = ReleasedRecipe.pinned(plain, tables.table(brief));
         ReleasedRecipe released =
@@ -153,29 +156,36 @@ public class Releases {
                         approved.condition().isEmpty() ? null : approved.condition(),
                         said.isEmpty() ? null : said,
                         approved.until() == null ? null : approved.until().toString()),
-                candidate.name,
-                recipe.threshold(),
-                recipe.cut(),
-                approved.evidence().recipe().stakes(),
-                approved.evidence().recipe().outcome(),
-                approved.evidence().recipe().outcomeReading(),
-                ReleaseDocument.levels(
-                        approved.evidence().recipe().outcome(),
-                        tables.table(brief)
-                                .column(approved.evidence().recipe().outcome().column())),
-                approved.evidence().recipe().plannedRate(),
-                approved.evidence().recipe().valueColumn(),
-                approved.evidence().recipe().split().groupBy(),
-                approved.evidence().recipe().words(),
-                signed(candidate, brief, recipe, approved.evidence()),
-                ReleaseColumns.of(recipe, tables.table(brief), Splits.of(brief).training(), brief::column),
-                ReleaseDocument.Acting.of(brief.columns),
-                approved.evidence().recipe().authorText().monitoring(),
-                unknown,
-                Sha256.of(written.toByteArray()),
-                by,
-                release.madeAt.toString(),
-                key.pair().open()));
+                new ReleaseDocument.Scoring(
+                        candidate.name,
+                        recipe.acting().threshold(),
+                        recipe.acting().cut(),
+                        Sha256.of(written.toByteArray()),
+                        ReleaseColumns.of(
+                                recipe, tables.table(brief), Splits.of(brief).training(), brief::column),
+                        unknown),
+                new ReleaseDocument.Judged(
+                        approved.evidence().recipe().asked().outcome(),
+                        approved.evidence().recipe().outcomeReading(),
+                        ReleaseDocument.levels(
+                                approved.evidence().recipe().asked().outcome(),
+                                tables.table(brief)
+                                        .column(approved.evidence()
+                                                .recipe()
+                                                .asked()
+                                                .outcome()
+                                                .column())),
+                        approved.evidence().recipe().decision().plannedRate(),
+                        approved.evidence().recipe().valueColumn(),
+                        approved.evidence().recipe().taken().split().groupBy(),
+                        ReleaseDocument.Acting.of(brief.columns)),
+                new ReleaseDocument.Watched(
+                        signed(candidate, brief, recipe, approved.evidence()),
+                        approved.evidence().recipe().authorText().monitoring(),
+                        approved.evidence().recipe().decision().stakes(),
+                        approved.evidence().recipe().asked().words()),
+                new ReleaseDocument.Made(
+                        by, release.madeAt.toString(), key.pair().open())));
         release.sha256 = Sha256.of(release.document);
         release.signature = key.pair().sign(release.document);
         release.persist();
@@ -211,12 +221,13 @@ public class Releases {
     }
 
     private static void demandSigned(ScoringRecipe recipe, Figures figures) {
-        Double signed = figures.validation().threshold();
-        if (signed == null || signed.equals(recipe.threshold())) return;
+        Double signed = figures.cut().validation().counts().threshold();
+        if (signed == null || signed.equals(recipe.acting().threshold())) return;
         throw BadInput.state(
                 BadInput.Code.LOCKED,
-                "candidate \"" + figures.chosen() + "\"",
-                "acts from a score of " + recipe.threshold() + " on, and was signed to act from " + signed + " on",
+                "candidate \"" + figures.contest().chosen() + "\"",
+                "acts from a score of " + recipe.acting().threshold() + " on, and was signed to act from " + signed
+                        + " on",
                 "sign off what stands under that name now");
     }
 

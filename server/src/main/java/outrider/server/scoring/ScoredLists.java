@@ -89,7 +89,7 @@ public class ScoredLists {
                 fit.unused(),
                 fit.identified() ? recipe.identifier() : null,
                 table.has(requireNonNull(brief.outcomeColumn())),
-                recipe.cut());
+                recipe.acting().cut());
     }
 
     /**
@@ -108,9 +108,9 @@ public class ScoredLists {
         list.datasetId = datasetId;
         list.reasons = reasons;
         list.status = WorkStatus.WAITING;
-        list.recipeCut = recipe.cut();
-        list.threshold = recipe.threshold();
-        list.bandFrom = recipe.bandFrom();
+        list.recipeCut = recipe.acting().cut();
+        list.threshold = recipe.acting().threshold();
+        list.bandFrom = recipe.acting().bandFrom();
         list.createdBy = by;
         list.createdAt = clock.instant();
         list.persist();
@@ -160,14 +160,14 @@ public class ScoredLists {
                 now.candidate(),
                 now.identifier(),
                 now.columns(),
-                list.threshold,
-                list.recipeCut,
-                list.bandFrom,
                 now.model(),
-                now.reasons(),
-                now.made(),
-                now.where(),
-                now.joins());
+                new ScoringRecipe.Acting(
+                        list.threshold,
+                        list.recipeCut,
+                        list.bandFrom,
+                        now.acting().reasons()),
+                new ScoringRecipe.Shape(
+                        now.shape().made(), now.shape().where(), now.shape().joins()));
     }
 
     /** @param meant by record, whether it may be acted on; null for all */

@@ -11,6 +11,7 @@ import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 import outrider.learn.Learners;
 import outrider.search.Search;
 import outrider.server.work.WorkStatus;
@@ -49,8 +50,6 @@ public class SearchRun extends PanacheEntityBase {
      * @param kinds JSON names
      * @param inputs columns; null for all of the brief's
      * @param depth of the capture rate, a share of the population
-     * @param secondsLimit and {@code trialsLimit} and {@code target} are null where they do not limit
-     * @param keep how many of the best become candidates
      */
     public record Plan(
             List<String> kinds,
@@ -58,10 +57,19 @@ public class SearchRun extends PanacheEntityBase {
             Search.Measure measure,
             @Nullable Double depth,
             long seed,
-            @Nullable Double secondsLimit,
-            @Nullable Integer trialsLimit,
-            @Nullable Double target,
-            int keep) {
+            Until until) {
+        /**
+         * When it ends, and how many are kept.
+         *
+         * @param secondsLimit and {@code trialsLimit} and {@code target} are null where they do not limit
+         * @param keep how many of the best become candidates
+         */
+        public record Until(
+                @Nullable Double secondsLimit,
+                @Nullable Integer trialsLimit,
+                @Nullable Double target,
+                int keep) implements Inline {}
+
         Search.Plan searched(int folds) {
             return new Search.Plan(
                     kinds == null ? null : kinds.stream().map(Learners::named).toList(),

@@ -133,11 +133,13 @@ public class SearchWork implements Work {
     }
 
     private Progress progress(SearchRun run, int tried, Search.Trial next, double before, long start) {
-        Double limit = run.plan.secondsLimit();
+        Double limit = run.plan.until().secondsLimit();
         Progress kept = new KeptProgress(
                 (share, step) -> {
                     double byTime = limit == null ? 0 : (before + since(start)) / limit;
-                    double byCount = run.plan.trialsLimit() == null ? 0 : (tried + share) / run.plan.trialsLimit();
+                    double byCount = run.plan.until().trialsLimit() == null
+                            ? 0
+                            : (tried + share) / run.plan.until().trialsLimit();
                     SearchRun.update(
                             "progress = ?1, step = ?2 where id = ?3",
                             Math.min(1, Math.max(byTime, byCount)),
@@ -160,9 +162,9 @@ public class SearchWork implements Work {
         }
         SearchRun.Plan plan = run.plan;
         List<Search.Trial> ranked = Search.ranked(done);
-        if (plan.target() != null
+        if (plan.until().target() != null
                 && !ranked.isEmpty()
-                && requireNonNull(ranked.get(0).value()) >= plan.target()) {
+                && requireNonNull(ranked.get(0).value()) >= plan.until().target()) {
             return new End(
                     WorkStatus.DONE,
                     String.format(
@@ -172,10 +174,10 @@ public class SearchWork implements Work {
                             plan.measure().words(),
                             ranked.get(0).value()));
         }
-        if (plan.trialsLimit() != null && done.size() >= plan.trialsLimit()) {
-            return new End(WorkStatus.DONE, "all " + plan.trialsLimit() + " trials were made");
+        if (plan.until().trialsLimit() != null && done.size() >= plan.until().trialsLimit()) {
+            return new End(WorkStatus.DONE, "all " + plan.until().trialsLimit() + " trials were made");
         }
-        if (plan.secondsLimit() != null && seconds >= plan.secondsLimit()) {
+        if (plan.until().secondsLimit() != null && seconds >= plan.until().secondsLimit()) {
             return new End(WorkStatus.DONE, "its time was up after " + done.size() + " trials");
         }
         return null;
@@ -187,8 +189,8 @@ public class SearchWork implements Work {
             List<Search.Trial> trials =
                     Searches.trials(run.id).stream().map(TrialRow::trial).toList();
             Set<Integer> wanted = new LinkedHashSet<>();
-            Search.ranked(trials).stream().limit(run.plan.keep()).forEach(trial -> wanted.add(trial.number()));
-            if (run.plan.keep() > 0 && Search.simplest(trials) != null) {
+            Search.ranked(trials).stream().limit(run.plan.until().keep()).forEach(trial -> wanted.add(trial.number()));
+            if (run.plan.until().keep() > 0 && Search.simplest(trials) != null) {
                 wanted.add(requireNonNull(Search.simplest(trials)).number());
             }
             List<Long> ids = new ArrayList<>();

@@ -24,6 +24,7 @@ import outrider.server.candidate.NewCandidates;
 import outrider.server.trail.Act;
 import outrider.server.trail.Trail;
 import outrider.server.work.WorkStatus;
+import outrider.server.work.WorkView;
 
 /** Making searches, and what they found. */
 @ApplicationScoped
@@ -84,19 +85,25 @@ public class Searches {
     }
 
     private static void limits(SearchRun.Plan plan) {
-        if (plan.secondsLimit() == null && plan.trialsLimit() == null && plan.target() == null) {
+        if (plan.until().secondsLimit() == null
+                && plan.until().trialsLimit() == null
+                && plan.until().target() == null) {
             throw BadInput.of("limits", "are all missing", "give a time, a number of trials or a target");
         }
-        if (plan.secondsLimit() != null && !(plan.secondsLimit() > 0 && plan.secondsLimit() <= MOST_SECONDS)) {
-            throw BadInput.of("secondsLimit", "is " + plan.secondsLimit(), "give a time of up to a week");
+        if (plan.until().secondsLimit() != null
+                && !(plan.until().secondsLimit() > 0 && plan.until().secondsLimit() <= MOST_SECONDS)) {
+            throw BadInput.of("secondsLimit", "is " + plan.until().secondsLimit(), "give a time of up to a week");
         }
-        if (plan.trialsLimit() != null && (plan.trialsLimit() < 1 || plan.trialsLimit() > 100_000)) {
-            throw BadInput.of("trialsLimit", "is " + plan.trialsLimit(), "give 1 to 100,000");
+        if (plan.until().trialsLimit() != null
+                && (plan.until().trialsLimit() < 1 || plan.until().trialsLimit() > 100_000)) {
+            throw BadInput.of("trialsLimit", "is " + plan.until().trialsLimit(), "give 1 to 100,000");
         }
-        if (plan.target() != null && !(plan.target() > 0 && plan.target() <= 1)) {
-            throw BadInput.of("target", "is " + plan.target(), "give a value of the measure above 0, up to 1");
+        if (plan.until().target() != null
+                && !(plan.until().target() > 0 && plan.until().target() <= 1)) {
+            throw BadInput.of("target", "is " + plan.until().target(), "give a value of the measure above 0, up to 1");
         }
-        if (plan.keep() < 0 || plan.keep() > 20) throw BadInput.of("keep", "is " + plan.keep(), "give 0 to 20");
+        if (plan.until().keep() < 0 || plan.until().keep() > 20)
+            throw BadInput.of("keep", "is " + plan.until().keep(), "give 0 to 20");
     }
 
     /** Takes a search that was stopped up again, under other limits where they are given. */
@@ -111,10 +118,11 @@ public class Searches {
                 old.measure(),
                 old.depth(),
                 old.seed(),
-                limits.secondsLimit(),
-                limits.trialsLimit(),
-                limits.target(),
-                old.keep());
+                new SearchRun.Plan.Until(
+                        limits.until().secondsLimit(),
+                        limits.until().trialsLimit(),
+                        limits.until().target(),
+                        old.until().keep()));
         limits(run.plan);
         run.status = WorkStatus.WAITING;
         run.stopRequested = false;
@@ -160,10 +168,7 @@ public class Searches {
     /** A search as its page shows it. */
     public record SearchView(
             long id,
-            WorkStatus status,
-            double progress,
-            @Nullable String step,
-            @Nullable String message,
+            WorkView work,
             double seconds,
             SearchRun.Plan plan,
             String measureWords,
@@ -197,10 +202,7 @@ public class Searches {
         for (TrialRow row : rows) if (row.value == null) views.add(view(row, null));
         return new SearchView(
                 run.id,
-                run.status,
-                run.progress,
-                run.step,
-                run.message,
+                new WorkView(run.status, run.progress, run.step, run.message),
                 run.seconds,
                 run.plan,
                 run.plan.measure().words(),

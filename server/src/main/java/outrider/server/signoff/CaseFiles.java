@@ -65,38 +65,39 @@ class CaseFiles {
         Seal seal = Seal.findById(b.id);
         return new BriefFile(
                 BriefFile.FORMAT,
-                b.name,
-                b.question,
-                b.words,
-                new BriefFile.DataFile(
-                        dataset.name,
-                        dataset.sha256,
-                        dataset.dialect,
-                        dataset.sheet,
-                        dataset.readColumns,
-                        dataset.origin,
-                        dataset.joins.isEmpty()
+                new BriefFile.Asked(b.name, b.question, b.words, b.hasOutcome() ? b.outcome : null),
+                new BriefFile.Taken(
+                        new BriefFile.DataFile(
+                                dataset.name,
+                                dataset.sha256,
+                                dataset.dialect,
+                                dataset.sheet,
+                                dataset.readColumns,
+                                dataset.origin,
+                                dataset.joins.isEmpty()
+                                        ? null
+                                        : dataset.joins.stream()
+                                                .map(DatasetJoin::file)
+                                                .toList(),
+                                null),
+                        columns(b),
+                        b.population,
+                        b.split),
+                new BriefFile.Decision(
+                        b.stakes,
+                        b.campaign.capacity(),
+                        b.campaign.size(),
+                        b.campaign.plannedRate(),
+                        b.campaign.deciding(),
+                        chosen == null ? null : new BriefFile.CutSpec(chosen, cut.records, cut.rule.words()),
+                        seal == null
                                 ? null
-                                : dataset.joins.stream().map(DatasetJoin::file).toList(),
-                        null),
-                b.hasOutcome() ? b.outcome : null,
-                columns(b),
-                b.population,
-                b.split,
-                b.stakes,
-                b.campaign.capacity(),
-                b.campaign.size(),
-                b.campaign.plannedRate(),
-                b.campaign.deciding(),
+                                : new BriefFile.SealSpec(
+                                        seal.openedBy,
+                                        seal.openedAt.toString(),
+                                        names.getOrDefault(seal.candidateId, "candidate " + seal.candidateId),
+                                        seal.cutRecords)),
                 finished.stream().map(c -> spec(c, names, free)).toList(),
-                chosen == null ? null : new BriefFile.CutSpec(chosen, cut.records, cut.rule.words()),
-                seal == null
-                        ? null
-                        : new BriefFile.SealSpec(
-                                seal.openedBy,
-                                seal.openedAt.toString(),
-                                names.getOrDefault(seal.candidateId, "candidate " + seal.candidateId),
-                                seal.cutRecords),
                 authorText);
     }
 

@@ -165,22 +165,22 @@ public class Drafting {
         return new Evidence(
                 Evidence.FORMAT,
                 Evidence.RULES,
-                number,
-                by,
-                imprint.issuedAt(),
-                cannotApprove(brief, draft, cut, by),
+                new Evidence.Issued(
+                        number,
+                        by,
+                        imprint.issuedAt(),
+                        cannotApprove(brief, draft, cut, by),
+                        last == null ? null : new Evidence.Before(last.id, last.sha256)),
                 file,
                 figures,
-                history,
+                new Evidence.Judged(
+                        history,
+                        policy.version(),
+                        policy.policy(),
+                        SignOffChecks.of(policy.policy(), file, figures, history),
+                        answers(draft)),
                 pinned(briefId, cut),
-                policy.version(),
-                policy.policy(),
-                SignOffChecks.of(policy.policy(), file, figures, history),
-                answers(draft),
-                last == null ? null : new Evidence.Before(last.id, last.sha256),
-                imprint.head(Trail.chain(briefId)),
-                Evidence.Maker.here(),
-                imprint.openKey());
+                new Evidence.Proof(imprint.head(Trail.chain(briefId)), Evidence.Maker.here(), imprint.openKey()));
     }
 
     private AnalysisHistory history(long briefId) {

@@ -39,10 +39,13 @@ class PolicyTrial {
         for (ReportStatuses.Current current : statuses.open()) {
             open++;
             Evidence evidence = EvidenceFile.evidence(current.report().evidence);
-            Map<Check, Boolean> before =
-                    evidence.checks().stream().collect(Collectors.toMap(CheckResult::check, CheckResult::passes));
-            for (CheckResult now :
-                    SignOffChecks.of(policy, evidence.recipe(), evidence.figures(), evidence.history())) {
+            Map<Check, Boolean> before = evidence.judged().checks().stream()
+                    .collect(Collectors.toMap(CheckResult::check, CheckResult::passes));
+            for (CheckResult now : SignOffChecks.of(
+                    policy,
+                    evidence.recipe(),
+                    evidence.figures(),
+                    evidence.judged().history())) {
                 boolean passed = before.getOrDefault(now.check(), true);
                 if (passed == now.passes()) continue;
                 changes.computeIfAbsent(now.check(), c -> new int[2])[now.passes() ? 0 : 1]++;

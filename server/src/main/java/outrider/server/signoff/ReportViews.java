@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Inline;
 import outrider.casefile.AuthorText;
 import outrider.casefile.Check;
 import outrider.casefile.CheckResult;
@@ -98,8 +99,8 @@ class ReportViews {
 
         static Page of(Evidence evidence) {
             FirstPage page = new FirstPage(evidence);
-            boolean confirmed = evidence.figures().reserve() != null
-                    && evidence.figures().reserve().confirms();
+            boolean confirmed = evidence.figures().trust().reserve() != null
+                    && evidence.figures().trust().reserve().confirms();
             return new Page(
                     page.decision(),
                     page.expected(),
@@ -119,19 +120,23 @@ class ReportViews {
      * A report.
      *
      * @param page null for one of an earlier version
-     * @param barred why whoever reads it cannot decide on it; null where they can
-     * @param mayWithdraw whether they may take it out of force
      */
     record ReportView(
-            ReportHead head,
-            String sha256,
-            @Nullable Page page,
-            List<CheckView> checks,
-            int policyVersion,
-            List<ActView> acts,
-            List<Evidence.Answer> answers,
-            @Nullable String barred,
-            boolean mayWithdraw) {}
+            ReportHead head, String sha256, @Nullable Page page, Judged judged, May may) {
+        /**
+         * How it was held against the policy, and what came of it.
+         */
+        record Judged(List<CheckView> checks, int policyVersion, List<ActView> acts, List<Evidence.Answer> answers)
+                implements Inline {}
+
+        /**
+         * What whoever asks may do with it.
+         *
+         * @param barred why whoever reads it cannot decide on it; null where they can
+         * @param mayWithdraw whether they may take it out of force
+         */
+        record May(@Nullable String barred, boolean mayWithdraw) implements Inline {}
+    }
 
     /** A chapter of a report. */
     record ParagraphView(Paragraph paragraph, String title) {}
@@ -145,24 +150,35 @@ class ReportViews {
     /**
      * The next report of a brief.
      *
-     * @param problem why it cannot be computed, in words; null where it can
-     * @param figures by the names that authors may use
      * @param watchable what a typed line of the monitoring plan can watch
      */
     record DraftView(
-            int version,
-            AuthorText authorText,
-            Map<String, String> answers,
-            List<RemarkView> remarks,
-            @Nullable SealView seal,
-            @Nullable String problem,
-            @Nullable Page page,
-            List<CheckView> checks,
-            int policyVersion,
-            Map<String, String> figures,
+            Begun begun,
+            Computed computed,
             List<ParagraphView> paragraphs,
             List<WatchedView> watchable,
-            List<ReportHead> reports) {}
+            List<ReportHead> reports) {
+        /**
+         * What the author has written so far.
+         */
+        record Begun(int version, AuthorText authorText, Map<String, String> answers, List<RemarkView> remarks)
+                implements Inline {}
+
+        /**
+         * What the report would say.
+         *
+         * @param problem why it cannot be computed, in words; null where it can
+         * @param figures by the names that authors may use
+         */
+        record Computed(
+                @Nullable SealView seal,
+                @Nullable String problem,
+                @Nullable Page page,
+                List<CheckView> checks,
+                int policyVersion,
+                Map<String, String> figures)
+                implements Inline {}
+    }
 
     /**
      * What a typed line of a monitoring plan can watch.
@@ -250,12 +266,12 @@ class ReportViews {
                 head,
                 report.sha256,
                 evidence == null ? null : Page.of(evidence),
-                evidence == null ? List.of() : checks(evidence.checks(), acts),
-                evidence == null ? 0 : evidence.policyVersion(),
-                acts.stream().map(ReportViews::act).toList(),
-                evidence == null ? List.of() : evidence.answers(),
-                signOff.barred(report, me(), roles()),
-                mayWithdraw);
+                new ReportView.Judged(
+                        evidence == null ? List.of() : checks(evidence.judged().checks(), acts),
+                        evidence == null ? 0 : evidence.judged().policyVersion(),
+                        acts.stream().map(ReportViews::act).toList(),
+                        evidence == null ? List.of() : evidence.judged().answers()),
+                new ReportView.May(signOff.barred(report, me(), roles()), mayWithdraw));
     }
 
     private static ActView act(ReportAct a) {
@@ -304,16 +320,16 @@ class ReportViews {
             problem = e.getMessage();
         }
         return new DraftView(
-                draft.version,
-                draft.authorText,
-                draft.answers,
-                remarks,
-                seal == null ? null : new SealView(seal.openedBy, seal.openedAt, seal.candidateId, seal.cutRecords),
-                problem,
-                evidence == null ? null : Page.of(evidence),
-                evidence == null ? List.of() : checks(evidence.checks(), List.of()),
-                evidence == null ? 0 : evidence.policyVersion(),
-                evidence == null ? Map.of() : FigureWords.of(evidence.recipe(), evidence.figures()),
+                new DraftView.Begun(draft.version, draft.authorText, draft.answers, remarks),
+                new DraftView.Computed(
+                        seal == null
+                                ? null
+                                : new SealView(seal.openedBy, seal.openedAt, seal.candidateId, seal.cutRecords),
+                        problem,
+                        evidence == null ? null : Page.of(evidence),
+                        evidence == null ? List.of() : checks(evidence.judged().checks(), List.of()),
+                        evidence == null ? 0 : evidence.judged().policyVersion(),
+                        evidence == null ? Map.of() : FigureWords.of(evidence.recipe(), evidence.figures())),
                 Arrays.stream(Paragraph.values())
                         .map(p -> new ParagraphView(p, p.title()))
                         .toList(),

@@ -127,7 +127,7 @@ public class SignOff {
                         .getSingleResult())
                 .longValue();
         Evidence evidence = drafting.evidence(briefId, id, by);
-        for (Evidence.Answer answer : evidence.answers()) {
+        for (Evidence.Answer answer : evidence.judged().answers()) {
             if (answer.answer().isEmpty()) {
                 throw BadInput.of(
                         "answers",
@@ -143,9 +143,9 @@ public class SignOff {
         report.signature = key.pair().sign(report.evidence);
         report.rendering = HtmlReport.render(report.evidence).getBytes(StandardCharsets.UTF_8);
         report.supersedes = last == null ? null : last.id;
-        report.cannotApprove = evidence.cannotApprove();
+        report.cannotApprove = evidence.issued().cannotApprove();
         report.issuedBy = by;
-        report.issuedAt = Instant.parse(evidence.issuedAt());
+        report.issuedAt = Instant.parse(evidence.issued().issuedAt());
         report.persist();
         ReportAct.of(id, ReportActKind.SUBMITTED, by, "", clock.instant()).persist();
         Trail.add(
@@ -285,7 +285,7 @@ public class SignOff {
     @Transactional
     public void waive(long id, Check check, String reason, String until, String by, Set<String> roles) {
         Report report = toDecide(id, by, roles);
-        boolean fails = EvidenceFile.evidence(report.evidence).checks().stream()
+        boolean fails = EvidenceFile.evidence(report.evidence).judged().checks().stream()
                 .anyMatch(c -> c.check() == check && !c.passes());
         if (!fails) throw BadInput.of("check", check.title() + " does not fail here", "waive only checks that fail");
         ReportAct act = ReportAct.of(id, ReportActKind.WAIVED, by, said("reason", reason, true), clock.instant());
@@ -329,7 +329,7 @@ public class SignOff {
     /** Titles of checks that fail and are not waived. */
     private List<String> open(Report report) {
         Set<String> waived = ReportStatus.waived(acts(report.id), today());
-        return EvidenceFile.evidence(report.evidence).checks().stream()
+        return EvidenceFile.evidence(report.evidence).judged().checks().stream()
                 .filter(c -> !c.passes() && !waived.contains(c.check().jsonName()))
                 .map(CheckResult::title)
                 .toList();

@@ -1,5 +1,7 @@
 package outrider.server.web;
 
+import static java.util.Objects.requireNonNull;
+
 import com.fasterxml.jackson.annotation.JsonInclude;
 import io.quarkus.smallrye.openapi.OpenApiFilter;
 import java.util.ArrayDeque;
@@ -25,6 +27,7 @@ import org.jboss.jandex.IndexView;
 import org.jboss.jandex.RecordComponentInfo;
 import org.jboss.jandex.Type;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 
 /**
  * Says in the OpenAPI document what the records say in Java: every component is there, and only what is {@link Nullable} may be
@@ -34,14 +37,20 @@ import org.jspecify.annotations.Nullable;
 public class Contract implements OASFilter {
     private static final DotName NULLABLE = DotName.createSimple(Nullable.class);
     private static final DotName LEFT_OUT = DotName.createSimple(JsonInclude.class);
+    private static final DotName INLINE = DotName.createSimple(Inline.class);
     private static final String REFERENCE = "#/components/schemas/";
 
     private final Map<String, List<ClassInfo>> records;
+    private final Set<DotName> inline;
 
     public Contract(IndexView index) {
         records = index.getKnownClasses().stream()
                 .filter(ClassInfo::isRecord)
                 .collect(Collectors.groupingBy(c -> plain(c.simpleName())));
+        inline = index.getKnownClasses().stream()
+                .filter(c -> c.interfaceNames().contains(INLINE))
+                .map(ClassInfo::name)
+                .collect(Collectors.toSet());
     }
 
     /** SmallRye numbers schemas of the same simple name. */
@@ -54,6 +63,7 @@ public class Contract implements OASFilter {
         Map<String, Schema> schemas = api.getComponents().getSchemas();
         Set<String> sent = sent(api, schemas);
         Set<String> answered = answered(api, schemas);
+        Map<String, Map<String, String>> parts = parts(schemas);
         schemas.forEach((name, schema) -> {
             if (schema.getProperties() == null) return;
             ClassInfo record = record(name, schema);
@@ -61,6 +71,45 @@ public class Contract implements OASFilter {
             say(schema, record, sent.contains(name) && !answered.contains(name));
             Docstrings.of(record.name().toString()).describe(schema);
         });
+        parts.forEach((name, own) -> own.forEach((component, part) ->
+                putIn(requireNonNull(schemas.get(name)), component, requireNonNull(schemas.get(part)))));
+        Map<String, Schema> whole = new LinkedHashMap<>(schemas);
+        parts.values().forEach(own -> whole.keySet().removeAll(own.values()));
+        api.getComponents().setSchemas(whole);
+    }
+
+    /** Of each schema that has {@link Inline} parts, their components and schemas; a part has none itself. */
+    private Map<String, Map<String, String>> parts(Map<String, Schema> schemas) {
+        Map<String, Map<String, String>> parts = new LinkedHashMap<>();
+        schemas.forEach((name, schema) -> {
+            if (schema.getProperties() == null) return;
+            ClassInfo record = record(name, schema);
+            if (record == null) return;
+            for (RecordComponentInfo component : record.recordComponents()) {
+                if (!inline.contains(component.type().name())) continue;
+                String ref = requireNonNull(schema.getProperties().get(component.name()))
+                        .getRef();
+                parts.computeIfAbsent(name, n -> new LinkedHashMap<>())
+                        .put(component.name(), ref.substring(REFERENCE.length()));
+            }
+        });
+        return parts;
+    }
+
+    /** Puts a part's entries where the part was. */
+    private static void putIn(Schema holder, String component, Schema part) {
+        Map<String, Schema> properties = new LinkedHashMap<>();
+        holder.getProperties().forEach((name, schema) -> {
+            if (name.equals(component)) properties.putAll(part.getProperties());
+            else properties.put(name, schema);
+        });
+        List<String> required = new ArrayList<>();
+        for (String name : holder.getRequired()) {
+            if (!name.equals(component)) required.add(name);
+            else if (part.getRequired() != null) required.addAll(part.getRequired());
+        }
+        holder.setProperties(properties);
+        holder.setRequired(required);
     }
 
     private @Nullable ClassInfo record(String name, Schema schema) {

@@ -12,6 +12,7 @@ import org.jboss.logging.Logger;
 import org.jboss.resteasy.reactive.server.ServerExceptionMapper;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Inline;
 import outrider.server.work.Lost;
 import outrider.server.work.NoRoom;
 
@@ -28,11 +29,17 @@ public class Problems {
             int status,
             BadInput.@Nullable Code code,
             @Nullable String detail,
-            @Nullable String field,
-            long record,
-            long line,
-            @Nullable String found,
-            @Nullable String remedy) {}
+            Place place) {
+        /**
+         * What is wrong where, and the way out.
+         */
+        public record Place(
+                @Nullable String field,
+                long record,
+                long line,
+                @Nullable String found,
+                @Nullable String remedy) implements Inline {}
+    }
 
     @ServerExceptionMapper
     public Response refused(BadInput e) {
@@ -43,11 +50,7 @@ public class Problems {
                 state ? 409 : 400,
                 e.code(),
                 e.getMessage(),
-                e.field(),
-                e.record(),
-                e.line(),
-                e.found(),
-                e.remedy()));
+                new Problem.Place(e.field(), e.record(), e.line(), e.found(), e.remedy())));
     }
 
     @ServerExceptionMapper
@@ -120,7 +123,8 @@ public class Problems {
     }
 
     private static Response plain(int status, BadInput.@Nullable Code code, String title, @Nullable String detail) {
-        return answer(new Problem("about:blank", title, status, code, detail, null, 0, 0, null, null));
+        return answer(
+                new Problem("about:blank", title, status, code, detail, new Problem.Place(null, 0, 0, null, null)));
     }
 
     private static Response answer(Problem problem) {
