@@ -71,7 +71,7 @@ public final class ModelDocument {
     })
     private interface Calibrations {}
 
-    private interface Recipes {
+    interface Recipes {
         @JsonUnwrapped
         ScoringRecipe.Acting acting();
 
@@ -79,7 +79,7 @@ public final class ModelDocument {
         ScoringRecipe.Shape shape();
     }
 
-    private interface Trees {
+    interface Trees {
         @JsonUnwrapped
         Tree.Splits splits();
 
@@ -87,7 +87,7 @@ public final class ModelDocument {
         Tree.Nodes nodes();
     }
 
-    private interface Remembered {
+    interface Remembered {
         @JsonUnwrapped
         Neighbours.Dense denseInputs();
 
