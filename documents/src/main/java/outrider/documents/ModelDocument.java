@@ -3,19 +3,24 @@ package outrider.documents;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
-import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.AnnotationIntrospector;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.introspect.AnnotatedMember;
+import com.fasterxml.jackson.databind.introspect.JacksonAnnotationIntrospector;
+import com.fasterxml.jackson.databind.introspect.NopAnnotationIntrospector;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.databind.jsontype.NamedType;
+import com.fasterxml.jackson.databind.util.NameTransformer;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Inline;
 import outrider.exchange.ReleasedRecipe;
 import outrider.exchange.ReleasedRecipe.Release;
 import outrider.exchange.ScoringRecipe;
@@ -24,8 +29,6 @@ import outrider.learn.Model;
 import outrider.learn.calibrate.Calibration;
 import outrider.learn.calibrate.IsotonicMap;
 import outrider.learn.calibrate.LogisticMap;
-import outrider.learn.neighbour.Neighbours;
-import outrider.learn.tree.Tree;
 import outrider.prepare.CategoryStep;
 import outrider.prepare.CurveStep;
 import outrider.prepare.NumberStep;
@@ -39,13 +42,11 @@ public final class ModelDocument {
     public static final int FORMAT = 3;
 
     private static final ObjectMapper JSON = JsonMapper.builder()
+            .annotationIntrospector(AnnotationIntrospector.pair(new Parts(), new JacksonAnnotationIntrospector()))
             .registerSubtypes(models())
             .addMixIn(Model.class, Models.class)
             .addMixIn(Step.class, Steps.class)
             .addMixIn(Calibration.class, Calibrations.class)
-            .addMixIn(ScoringRecipe.class, Recipes.class)
-            .addMixIn(Tree.class, Trees.class)
-            .addMixIn(Neighbours.class, Remembered.class)
             .defaultPropertyInclusion(
                     JsonInclude.Value.construct(JsonInclude.Include.NON_NULL, JsonInclude.Include.NON_NULL))
             .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
@@ -71,28 +72,14 @@ public final class ModelDocument {
     })
     private interface Calibrations {}
 
-    interface Recipes {
-        @JsonUnwrapped
-        ScoringRecipe.Acting acting();
+    /** Writes and reads {@link Inline} parts among the entries of what holds them. */
+    private static final class Parts extends NopAnnotationIntrospector {
+        private static final long serialVersionUID = 1;
 
-        @JsonUnwrapped
-        ScoringRecipe.Shape shape();
-    }
-
-    interface Trees {
-        @JsonUnwrapped
-        Tree.Splits splits();
-
-        @JsonUnwrapped
-        Tree.Nodes nodes();
-    }
-
-    interface Remembered {
-        @JsonUnwrapped
-        Neighbours.Dense denseInputs();
-
-        @JsonUnwrapped
-        Neighbours.Listed listedInputs();
+        @Override
+        public @Nullable NameTransformer findUnwrappingNameTransformer(AnnotatedMember member) {
+            return Inline.class.isAssignableFrom(member.getRawType()) ? NameTransformer.NOP : null;
+        }
     }
 
     private record Stored(int format, Model model) {}

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Inline;
 import outrider.learn.Learners;
 import outrider.learn.Model;
 import outrider.learn.calibrate.Calibration;
@@ -126,8 +127,10 @@ final class Binder {
         Object[] values = new Object[components.length];
         Class<?>[] types = new Class<?>[components.length];
         for (int i = 0; i < values.length; i++) {
-            values[i] = made(fields.get(components[i].getName()), components[i].getGenericType());
             types[i] = components[i].getType();
+            values[i] = Inline.class.isAssignableFrom(types[i])
+                    ? object(fields, types[i])
+                    : made(fields.get(components[i].getName()), components[i].getGenericType());
         }
         try {
             Constructor<?> constructor = type.getDeclaredConstructor(types);

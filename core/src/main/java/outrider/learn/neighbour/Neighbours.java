@@ -3,6 +3,7 @@ package outrider.learn.neighbour;
 import java.util.Arrays;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Inline;
 import outrider.base.RandomStream;
 import outrider.prepare.Design;
 import outrider.prepare.Scaling;
@@ -20,7 +21,7 @@ public record Neighbours(int records, byte[] outcome, double[] weight, Dense den
      * @param inputs how many are dense
      * @param dense which inputs are dense; null where all are
      */
-    public record Dense(float[] values, int inputs, int[] dense) {}
+    public record Dense(float[] values, int inputs, int[] dense) implements Inline {}
 
     /**
      * @param start of listed input c in {@code who} and {@code listed}; one more at the end. Null where none is listed
@@ -28,7 +29,7 @@ public record Neighbours(int records, byte[] outcome, double[] weight, Dense den
      * @param listed value / deviation there
      * @param square of each record: Σ of its squared listed values
      */
-    public record Listed(int[] start, int[] who, float[] listed, float[] square) {}
+    public record Listed(int[] start, int[] who, float[] listed, float[] square) implements Inline {}
 
     private static final int BLOCK = 1024;
 

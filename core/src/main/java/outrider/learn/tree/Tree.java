@@ -1,6 +1,7 @@
 package outrider.learn.tree;
 
 import java.util.Arrays;
+import outrider.base.Inline;
 import outrider.split.Balance;
 
 /**
@@ -26,7 +27,8 @@ public record Tree(Splits splits, Nodes nodes) {
             long[][] levelsLeft,
             boolean[] missingLeft,
             boolean[] missingSeen,
-            int[] left) {}
+            int[] left)
+            implements Inline {}
 
     /**
      * Arrays by node.
@@ -35,7 +37,7 @@ public record Tree(Splits splits, Nodes nodes) {
      * @param records and {@code events}: of training, weights counted
      * @param gain what its split gained; 0 for a leaf
      */
-    public record Nodes(double[] value, double[] records, double[] events, double[] gain) {}
+    public record Nodes(double[] value, double[] records, double[] events, double[] gain) implements Inline {}
 
     /** The leaf of the record whose values start at {@code at}, in the order of the tree's columns. */
     public int leaf(double[] values, int at) {
