@@ -40,7 +40,7 @@ const sensitivity: SensitivityView = {
     spots: [0, 1, 1].map((winner) => [spot(winner), spot(winner), spot(winner)]),
   },
 };
-const answer = (lever: string, amount: number | null) => ({ lever, now: 4.5, amount, candidate: 2 });
+const answer = (parameter: string, amount: number | null) => ({ parameter, now: 4.5, amount, candidate: 2 });
 const inverse = {
   bestRecords: 48,
   depth: [answer('missCost', 9), answer('actionCost', null)],

@@ -8271,7 +8271,7 @@ export interface components {
     };
     /** @description An amount at which something changes. */
     AnswerView: {
-      lever: string;
+      parameter: string;
       /** Format: double */
       now: number;
       /**

@@ -245,7 +245,7 @@
       </label>
     {/if}
     {#if brief.split}<p class="quiet mt-1">
-        Counted over training and validation; the reserve is left out.
+        Counted over training and validation; the reserve{desk.comparison ? '' : ' (final hold-out)'} is left out.
       </p>{/if}
     {#if !saysEvent(chosen)}<p class="alarm mt-1">
         ▲ Say which {outcome.distinct <= MOST_LEVELS ? 'level is' : 'values are'} the event; it is never guessed.

@@ -156,7 +156,9 @@
         >
         <span
           ><i class="seal" class:broken={!desk.comparison.part.sealed || unheld}></i>
-          {unheld ? 'no reserve' : desk.comparison.part.sealed ? 'reserve sealed' : 'reserve opened'}</span
+          {unheld
+            ? 'no reserve (final hold-out)'
+            : 'reserve (final hold-out) ' + (desk.comparison.part.sealed ? 'sealed' : 'opened')}</span
         >
       {/if}
       <a class="chip" href={`/briefs/${id}/trail`}>audit trail</a>

@@ -153,7 +153,7 @@
   {#if method !== 'COLUMN'}
     {#each ['training', 'validation', 'reserve'] as part, i (part)}
       <label class="quiet"
-        >{part} %
+        >{part === 'reserve' ? 'reserve (final hold-out)' : part} %
         <Input
           class="field block w-16! text-right"
           type="number"

@@ -34,26 +34,28 @@
     );
   });
 
-  const LEVERS: Record<string, string> = {
+  const PARAMETERS: Record<string, string> = {
     missCost: 'the miss cost',
     gainIfCaught: 'the gain of a caught one',
     successRate: 'the success rate',
     actionCost: 'the cost of an action',
   };
   const unit = $derived(brief.data.valueColumn ? ` × ${brief.data.valueColumn}` : '');
-  const amount = (lever: string, value: number) =>
-    lever === 'successRate'
+  const amount = (parameter: string, value: number) =>
+    parameter === 'successRate'
       ? `${percent(value)} %`
-      : price(brief.decision.words.currency, value) + (lever === 'actionCost' ? '' : unit);
+      : price(brief.decision.words.currency, value) + (parameter === 'actionCost' ? '' : unit);
   const name = (id: number) => desk.nameOf(id) ?? '?';
   const deeper = $derived(view !== null && records > view.bestRecords);
 
   function toDepth(a: Answer): string {
-    if (a.amount === null) return `${LEVERS[a.lever]} alone cannot do it`;
-    return `${LEVERS[a.lever]} of ${amount(a.lever, a.amount)} (now ${amount(a.lever, a.now)})`;
+    if (a.amount === null) return `${PARAMETERS[a.parameter]} alone cannot do it`;
+    return `${PARAMETERS[a.parameter]} of ${amount(a.parameter, a.amount)} (now ${amount(a.parameter, a.now)})`;
   }
   const changes = $derived((view?.takeovers ?? []).filter((a) => a.amount !== null));
-  const unmoved = $derived(Object.keys(LEVERS).filter((lever) => !changes.some((a) => a.lever === lever)));
+  const unmoved = $derived(
+    Object.keys(PARAMETERS).filter((parameter) => !changes.some((a) => a.parameter === parameter)),
+  );
   const reading = $derived.by(() => {
     if (!view) return '';
     const best = percent(view.bestRecords / all.part.records);
@@ -99,7 +101,7 @@
         ▲ That is beyond the capacity; only what can be acted on counts.
       </p>{/if}
     <ul>
-      {#each view.depth as a (a.lever)}<li data-lever={a.lever}>{toDepth(a)}</li>{/each}
+      {#each view.depth as a (a.parameter)}<li data-parameter={a.parameter}>{toDepth(a)}</li>{/each}
     </ul>
     <p class="question">
       Now <b>{name(view.leading)}</b> has the best net value of all. Another takes over with
@@ -107,13 +109,14 @@
     <ul>
       {#each changes as a, i (i)}
         <li>
-          {LEVERS[a.lever]}
+          {PARAMETERS[a.parameter]}
           {a.amount! > a.now ? 'above' : 'below'}
-          {amount(a.lever, a.amount!)} (now {amount(a.lever, a.now)}): <b>{name(a.candidate)}</b>
+          {amount(a.parameter, a.amount!)} (now {amount(a.parameter, a.now)}): <b>{name(a.candidate)}</b>
         </li>
       {/each}
       {#if unmoved.length > 0}<li class="quiet">
-          no amount of {unmoved.map((lever) => LEVERS[lever].replace('the ', '')).join(', ')} changes who is best
+          no amount of {unmoved.map((parameter) => PARAMETERS[parameter].replace('the ', '')).join(', ')} changes
+          who is best
         </li>{/if}
     </ul>
     <p class="reading" data-inverse>{reading}</p>

@@ -69,6 +69,8 @@ public record Evidence(
     public static final int FORMAT = 4;
     /** The first format that is drawn and computed anew; of those before it hash, signature and chain are checked. */
     static final int DRAWN_FROM = 3;
+    /** The first format in which an amount of the stakes is a parameter. */
+    static final int PARAMETERS_BY_NAME = 4;
     /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
     public static final int RULES = 10;
     /** The first rules by which folds of a split by date follow each other; before, they were dealt at random. */

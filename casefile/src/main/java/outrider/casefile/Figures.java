@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonAlias;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -151,13 +152,19 @@ public record Figures(Source source, Contest contest, AtCut cut, Trust trust) {
     /**
      * The same cut where one amount is another.
      *
-     * @param amount of the lever named, {@code factor} times what it is
+     * @param amount of the parameter named, {@code factor} times what it is
      * @param gain of the proposed cut over nobody; {@code bestDepth} and {@code bestGain} of the cut that would be best then
      */
-    public record WhatIf(String lever, double factor, double amount, double gain, double bestDepth, double bestGain) {}
+    public record WhatIf(
+            @JsonAlias("lever") String parameter,
+            double factor,
+            double amount,
+            double gain,
+            double bestDepth,
+            double bestGain) {}
 
-    /** The amount of one lever from which another candidate has the best net value. */
-    public record Takeover(String lever, double now, double amount, String candidate) {}
+    /** The amount of one parameter from which another candidate has the best net value. */
+    public record Takeover(@JsonAlias("lever") String parameter, double now, double amount, String candidate) {}
 
     /**
      * Within validation, at the same threshold.

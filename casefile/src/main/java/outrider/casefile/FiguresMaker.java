@@ -213,17 +213,17 @@ public final class FiguresMaker {
     private List<Figures.WhatIf> sensitivity() {
         List<Figures.WhatIf> rows = new ArrayList<>();
         Stakes stakes = brief.decision().stakes();
-        for (StakesParameter lever : StakesParameter.values()) {
-            double now = lever.of(stakes);
+        for (StakesParameter parameter : StakesParameter.values()) {
+            double now = parameter.of(stakes);
             if (now == 0) continue;
             for (double factor : FACTORS) {
                 double amount = now * factor;
-                if (lever == StakesParameter.SUCCESS_RATE && amount > 1) continue;
+                if (parameter == StakesParameter.SUCCESS_RATE && amount > 1) continue;
                 rows.add(whatIf(
-                        lever.jsonName(),
+                        parameter.jsonName(),
                         factor,
                         amount,
-                        lever.with(stakes, amount),
+                        parameter.with(stakes, amount),
                         brief.campaign().plannedRateOrNone()));
             }
         }
@@ -237,11 +237,11 @@ public final class FiguresMaker {
         return rows;
     }
 
-    private Figures.WhatIf whatIf(String lever, double factor, double amount, Stakes stakes, double rate) {
+    private Figures.WhatIf whatIf(String parameter, double factor, double amount, Stakes stakes, double rate) {
         NetValue other = new NetValue(ranking(chosen), stakes, rate);
         NetValue.Cut best = other.best(brief.campaign().capacityShare());
         return new Figures.WhatIf(
-                lever,
+                parameter,
                 factor,
                 amount,
                 other.gainAt(cut),
@@ -254,12 +254,12 @@ public final class FiguresMaker {
         for (int i = 0; i < entrants.size(); i++)
             all.add(Frontier.of(ranking(i), brief.campaign().capacityShare()));
         List<Figures.Takeover> found = new ArrayList<>();
-        for (StakesParameter lever : StakesParameter.values()) {
+        for (StakesParameter parameter : StakesParameter.values()) {
             for (Inverse.Answer a : Inverse.takeovers(
-                    all, brief.decision().stakes(), brief.campaign().plannedRateOrNone(), lever)) {
+                    all, brief.decision().stakes(), brief.campaign().plannedRateOrNone(), parameter)) {
                 if (a.amount() == null) continue;
                 found.add(new Figures.Takeover(
-                        lever.jsonName(),
+                        parameter.jsonName(),
                         a.now(),
                         a.amount(),
                         entrants.get(a.winner()).name()));

@@ -16,7 +16,7 @@ public final class Inverse {
      * @param winner index of the candidate that is best beyond it; of the asked one for a depth
      */
     public record Answer(
-            StakesParameter lever, double now, @Nullable Double amount, int winner) {}
+            StakesParameter parameter, double now, @Nullable Double amount, int winner) {}
 
     private Inverse() {}
 
@@ -25,21 +25,22 @@ public final class Inverse {
      * now.
      */
     public static Answer depth(
-            Frontier frontier, Stakes stakes, double plannedRate, double rank, StakesParameter lever) {
-        double now = lever.of(stakes);
+            Frontier frontier, Stakes stakes, double plannedRate, double rank, StakesParameter parameter) {
+        double now = parameter.of(stakes);
         double at = frontier.best(stakes, plannedRate).records();
         boolean deeper = rank > at;
-        if (rank == at) return new Answer(lever, now, now, 0);
-        double end = deeper == lever.deepens() ? lever.most(stakes) : lever.least();
+        if (rank == at) return new Answer(parameter, now, now, 0);
+        double end = deeper == parameter.deepens() ? parameter.most(stakes) : parameter.least();
         double near = now;
         double far = end;
-        if (!reaches(frontier, stakes, plannedRate, rank, lever, far, deeper)) return new Answer(lever, now, null, 0);
+        if (!reaches(frontier, stakes, plannedRate, rank, parameter, far, deeper))
+            return new Answer(parameter, now, null, 0);
         for (int i = 0; i < HALVINGS; i++) {
             double middle = (near + far) / 2;
-            if (reaches(frontier, stakes, plannedRate, rank, lever, middle, deeper)) far = middle;
+            if (reaches(frontier, stakes, plannedRate, rank, parameter, middle, deeper)) far = middle;
             else near = middle;
         }
-        return new Answer(lever, now, far, 0);
+        return new Answer(parameter, now, far, 0);
     }
 
     private static boolean reaches(
@@ -47,10 +48,10 @@ public final class Inverse {
             Stakes stakes,
             double plannedRate,
             double rank,
-            StakesParameter lever,
+            StakesParameter parameter,
             double amount,
             boolean deeper) {
-        double at = frontier.best(lever.with(stakes, amount), plannedRate).records();
+        double at = frontier.best(parameter.with(stakes, amount), plannedRate).records();
         return deeper ? at >= rank : at <= rank;
     }
 
@@ -69,47 +70,48 @@ public final class Inverse {
     }
 
     /** The amounts nearest above and below the present one at which another candidate takes over. */
-    public static List<Answer> takeovers(List<Frontier> all, Stakes stakes, double plannedRate, StakesParameter lever) {
+    public static List<Answer> takeovers(
+            List<Frontier> all, Stakes stakes, double plannedRate, StakesParameter parameter) {
         return List.of(
-                takeover(all, stakes, plannedRate, lever, lever.most(stakes)),
-                takeover(all, stakes, plannedRate, lever, lever.least()));
+                takeover(all, stakes, plannedRate, parameter, parameter.most(stakes)),
+                takeover(all, stakes, plannedRate, parameter, parameter.least()));
     }
 
     /** Looks at amounts that move away from the present one by growing steps. */
     private static Answer takeover(
-            List<Frontier> all, Stakes stakes, double plannedRate, StakesParameter lever, double end) {
-        double now = lever.of(stakes);
+            List<Frontier> all, Stakes stakes, double plannedRate, StakesParameter parameter, double end) {
+        double now = parameter.of(stakes);
         int first = winner(all, stakes, plannedRate);
         double near = now;
         for (int i = 0; i <= STEPS && end != now; i++) {
             double amount = now + (end - now) * Math.pow(NEAREST, 1 - i / (double) STEPS);
-            int winner = winner(all, lever.with(stakes, amount), plannedRate);
+            int winner = winner(all, parameter.with(stakes, amount), plannedRate);
             boolean somethingToWin = all.get(winner)
-                            .best(lever.with(stakes, amount), plannedRate)
+                            .best(parameter.with(stakes, amount), plannedRate)
                             .gain()
                     > 0;
             if (winner != first && somethingToWin) {
-                return halved(all, stakes, plannedRate, lever, first, near, amount);
+                return halved(all, stakes, plannedRate, parameter, first, near, amount);
             }
             near = amount;
         }
-        return new Answer(lever, now, null, first);
+        return new Answer(parameter, now, null, first);
     }
 
     private static Answer halved(
             List<Frontier> all,
             Stakes stakes,
             double plannedRate,
-            StakesParameter lever,
+            StakesParameter parameter,
             int first,
             double before,
             double after) {
         double near = before;
         double far = after;
-        int winner = winner(all, lever.with(stakes, far), plannedRate);
+        int winner = winner(all, parameter.with(stakes, far), plannedRate);
         for (int i = 0; i < HALVINGS; i++) {
             double middle = (near + far) / 2;
-            int there = winner(all, lever.with(stakes, middle), plannedRate);
+            int there = winner(all, parameter.with(stakes, middle), plannedRate);
             if (there == first) {
                 near = middle;
             } else {
@@ -117,6 +119,6 @@ public final class Inverse {
                 winner = there;
             }
         }
-        return new Answer(lever, lever.of(stakes), far, winner);
+        return new Answer(parameter, parameter.of(stakes), far, winner);
     }
 }

@@ -82,11 +82,11 @@ class FrontierTest {
     @Test
     void aLeverChangesItsOwnAmountOnly() {
         Stakes s = new Stakes(1, 2, 3, 4, 5, 0.5);
-        for (StakesParameter lever : StakesParameter.values()) {
-            Stakes changed = lever.with(s, 0.25);
-            assertThat(lever.of(changed)).isEqualTo(0.25);
+        for (StakesParameter parameter : StakesParameter.values()) {
+            Stakes changed = parameter.with(s, 0.25);
+            assertThat(parameter.of(changed)).isEqualTo(0.25);
             for (StakesParameter other : StakesParameter.values()) {
-                if (other != lever) assertThat(other.of(changed)).isEqualTo(other.of(s));
+                if (other != parameter) assertThat(other.of(changed)).isEqualTo(other.of(s));
             }
             assertThat(changed.falseAlarmCost()).isEqualTo(4);
             assertThat(changed.leaveValue()).isEqualTo(5);

@@ -87,18 +87,19 @@ class SensitivityTest {
         Frontier frontier = Frontier.of(ranking, null);
         double now = frontier.best(STAKES, Double.NaN).records();
         for (double wanted : new double[] {now / 2, 1.5 * now}) {
-            for (StakesParameter lever : StakesParameter.values()) {
-                Inverse.Answer answer = Inverse.depth(frontier, STAKES, Double.NaN, wanted, lever);
+            for (StakesParameter parameter : StakesParameter.values()) {
+                Inverse.Answer answer = Inverse.depth(frontier, STAKES, Double.NaN, wanted, parameter);
                 if (answer.amount() == null) continue;
                 boolean deeper = wanted > now;
-                boolean up = deeper == (lever != StakesParameter.ACTION_COST);
+                boolean up = deeper == (parameter != StakesParameter.ACTION_COST);
                 double before = answer.amount() * (up ? 1 - 1e-6 : 1 + 1e-6);
                 double after = answer.amount() * (up ? 1 + 1e-6 : 1 - 1e-6);
-                if (lever == StakesParameter.SUCCESS_RATE) after = Math.min(1, after);
-                assertThat(best(ranking, lever.with(STAKES, after)) >= wanted)
-                        .as("%s to %s", lever, wanted)
+                if (parameter == StakesParameter.SUCCESS_RATE) after = Math.min(1, after);
+                assertThat(best(ranking, parameter.with(STAKES, after)) >= wanted)
+                        .as("%s to %s", parameter, wanted)
                         .isEqualTo(deeper);
-                assertThat(best(ranking, lever.with(STAKES, before)) >= wanted).isEqualTo(!deeper);
+                assertThat(best(ranking, parameter.with(STAKES, before)) >= wanted)
+                        .isEqualTo(!deeper);
             }
         }
         assertThat(Inverse.depth(frontier, STAKES, Double.NaN, now / 2, StakesParameter.ACTION_COST)
@@ -119,12 +120,12 @@ class SensitivityTest {
         List<Frontier> all = candidates.stream().map(r -> Frontier.of(r, null)).toList();
         int first = Inverse.winner(all, STAKES, Double.NaN);
         int found = 0;
-        for (StakesParameter lever : StakesParameter.values()) {
-            for (Inverse.Answer answer : Inverse.takeovers(all, STAKES, Double.NaN, lever)) {
+        for (StakesParameter parameter : StakesParameter.values()) {
+            for (Inverse.Answer answer : Inverse.takeovers(all, STAKES, Double.NaN, parameter)) {
                 if (answer.amount() == null) continue;
                 found++;
                 assertThat(answer.winner()).isNotEqualTo(first);
-                Stakes there = lever.with(STAKES, answer.amount());
+                Stakes there = parameter.with(STAKES, answer.amount());
                 double[] gain = IntStream.range(0, 2)
                         .mapToDouble(i -> new NetValue(candidates.get(i), there, Double.NaN)
                                 .best(null)

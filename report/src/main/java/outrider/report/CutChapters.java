@@ -66,7 +66,7 @@ final class CutChapters {
         if (!f.cut().sensitivity().isEmpty()) {
             blocks.add(ReportTable.of(f.cut().sensitivity())
                     .caption("Sensitivity: the same cut where one amount is another, for the campaign.")
-                    .text("if the …", w -> FirstPage.lever(w.lever()))
+                    .text("if the …", w -> FirstPage.parameter(w.parameter()))
                     .text("were", this::amount)
                     .number("this cut gains", w -> gain(w.gain() * f.cut().perCampaign()))
                     .percent("best depth then", Figures.WhatIf::bestDepth)
@@ -75,9 +75,10 @@ final class CutChapters {
         }
         if (!f.cut().takeovers().isEmpty()) {
             blocks.add(new Block.Bullets(f.cut().takeovers().stream()
-                    .map(t -> "With a " + FirstPage.lever(t.lever()) + " of " + leverAmount(t.lever(), t.amount())
+                    .map(t -> "With a " + FirstPage.parameter(t.parameter()) + " of "
+                            + parameterAmount(t.parameter(), t.amount())
                             + (t.amount() > t.now() ? " or more" : " or less") + " (now "
-                            + leverAmount(t.lever(), t.now())
+                            + parameterAmount(t.parameter(), t.now())
                             + ") “" + t.candidate() + "” has the best net value.")
                     .toList()));
         }
@@ -86,13 +87,14 @@ final class CutChapters {
     }
 
     private String amount(Figures.WhatIf w) {
-        return leverAmount(w.lever(), w.amount()) + " ("
+        return parameterAmount(w.parameter(), w.amount()) + " ("
                 + String.format(Locale.ROOT, "%+.0f %%", 100 * (w.factor() - 1)).replace('-', '−') + ")";
     }
 
-    private String leverAmount(String lever, double amount) {
-        boolean share = lever.equals("successRate") || lever.equals("plannedRate");
-        boolean factor = brief.valueColumn() != null && (lever.equals("missCost") || lever.equals("gainIfCaught"));
+    private String parameterAmount(String parameter, double amount) {
+        boolean share = parameter.equals("successRate") || parameter.equals("plannedRate");
+        boolean factor =
+                brief.valueColumn() != null && (parameter.equals("missCost") || parameter.equals("gainIfCaught"));
         if (factor) return NumberText.number(amount) + " × " + brief.valueColumn();
         return share ? NumberText.percent(amount) : NumberText.price(words.currency(), amount);
     }

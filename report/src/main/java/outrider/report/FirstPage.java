@@ -156,8 +156,8 @@ public final class FirstPage {
         Figures.Reserve reserve = f.trust().reserve();
         if (reserve == null) {
             return f.source().split().held()
-                    ? "The reserve is still sealed: nothing has confirmed these figures yet."
-                    : "There is no reserve: nothing has confirmed these figures, and nothing held back can.";
+                    ? "The reserve (final hold-out) is still sealed: nothing has confirmed these figures yet."
+                    : "There is no reserve (final hold-out): nothing has confirmed these figures, and nothing held back can.";
         }
         List<String> below = reserve.comparison().stream()
                 .filter(c -> !c.confirmed())
@@ -166,8 +166,8 @@ public final class FirstPage {
                         + measured(c, c.validation()) + " (" + measured(c, c.low()) + " to " + measured(c, c.high())
                         + ")")
                 .toList();
-        String opened = "The reserve, " + NumberText.count(reserve.part().records()) + " " + words.records()
-                + " nobody had seen, ";
+        String opened = "The reserve (final hold-out), "
+                + NumberText.count(reserve.part().records()) + " " + words.records() + " nobody had seen, ";
         return below.isEmpty()
                 ? opened + "confirms it: "
                         + NumberText.percent(reserve.figures().reach().capture()) + " of the " + words.events()
@@ -278,10 +278,11 @@ public final class FirstPage {
         }
         f.chosenRow().alarms().forEach(alarm -> lines.add("Alarm: " + alarm.name() + ". " + alarm.meaning()));
         f.cut().sensitivity().stream()
-                .filter(w -> w.factor() == 0.5 || w.lever().equals("actionCost") && w.factor() == 2)
+                .filter(w -> w.factor() == 0.5 || w.parameter().equals("actionCost") && w.factor() == 2)
                 .min(Comparator.comparingDouble(Figures.WhatIf::gain))
-                .ifPresent(w -> lines.add("If the " + lever(w.lever()) + " were " + (w.factor() == 2 ? "twice" : "half")
-                        + " what the brief says, the same cut would gain " + money(campaign(w.gain())) + "."));
+                .ifPresent(w ->
+                        lines.add("If the " + parameter(w.parameter()) + " were " + (w.factor() == 2 ? "twice" : "half")
+                                + " what the brief says, the same cut would gain " + money(campaign(w.gain())) + "."));
         String optimism = optimism(e);
         if (optimism != null) {
             lines.add("Candidates were ordered on the same records by "
@@ -304,7 +305,7 @@ public final class FirstPage {
         return money ? NumberText.money(e.recipe(), told) + " for the campaign" : NumberText.fixed(told, 3);
     }
 
-    static String lever(String name) {
+    static String parameter(String name) {
         return switch (name) {
             case "missCost" -> "cost of a miss";
             case "gainIfCaught" -> "gain of a caught event";

@@ -129,9 +129,9 @@ class DeskTablesTest extends DeskSteps {
 
         JsonPath inverse = analyst.get("/comparisons/" + id + "/inverse/" + logistic + "?records=15")
                 .jsonPath();
-        assertThat(inverse.getList("depth.lever"))
+        assertThat(inverse.getList("depth.parameter"))
                 .containsExactly("missCost", "gainIfCaught", "successRate", "actionCost");
-        assertThat(inverse.getDouble("depth.find { it.lever == 'actionCost' }.amount"))
+        assertThat(inverse.getDouble("depth.find { it.parameter == 'actionCost' }.amount"))
                 .isGreaterThan(5);
         assertThat(inverse.getInt("leading")).isIn(ids.values());
         analyst.get("/comparisons/" + id + "/inverse/" + logistic + "?records=-1")

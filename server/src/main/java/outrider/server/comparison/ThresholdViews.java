@@ -193,7 +193,7 @@ public class ThresholdViews {
      * @param candidate who is best beyond it
      */
     public record AnswerView(
-            String lever, double now, @Nullable Double amount, Long candidate) {}
+            String parameter, double now, @Nullable Double amount, Long candidate) {}
 
     /**
      * @param bestRecords where the asked candidate's best cut lies now
@@ -232,10 +232,10 @@ public class ThresholdViews {
                 rankings(compared).stream().map(r -> Frontier.of(r, capacity)).toList();
         List<Long> ids = compared.candidates().stream().map(c -> c.id).toList();
         List<AnswerView> depth = Arrays.stream(StakesParameter.values())
-                .map(lever -> view(Inverse.depth(own, stakes, planned, records, lever), List.of(candidateId)))
+                .map(parameter -> view(Inverse.depth(own, stakes, planned, records, parameter), List.of(candidateId)))
                 .toList();
         List<AnswerView> takeovers = Arrays.stream(StakesParameter.values())
-                .flatMap(lever -> Inverse.takeovers(all, stakes, planned, lever).stream())
+                .flatMap(parameter -> Inverse.takeovers(all, stakes, planned, parameter).stream())
                 .map(answer -> view(answer, ids))
                 .toList();
         return new InverseView(
@@ -247,7 +247,7 @@ public class ThresholdViews {
     }
 
     private static AnswerView view(Inverse.Answer answer, List<Long> ids) {
-        return new AnswerView(answer.lever().jsonName(), answer.now(), answer.amount(), ids.get(answer.winner()));
+        return new AnswerView(answer.parameter().jsonName(), answer.now(), answer.amount(), ids.get(answer.winner()));
     }
 
     private static List<Ranking> rankings(Comparisons.Compared compared) {
