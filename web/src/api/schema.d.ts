@@ -8600,6 +8600,38 @@ export interface components {
       /** @description what candidates are ordered by; null for what decides where nobody chose (METHODS section 2) */
       deciding: components['schemas']['DecidingMeasure'] | null;
     };
+    CandidateRow: {
+      /** Format: int64 */
+      id: number;
+      name: string;
+      kind: string;
+      kindWords: string;
+      reference: boolean;
+      probability: boolean;
+      /** Format: int32 */
+      inputs: number;
+      known: components['schemas']['Known'];
+      auc: components['schemas']['Interval'];
+      training: components['schemas']['TrainingView'];
+      byAuc: components['schemas']['ByAuc'];
+      /**
+       * Format: double
+       * @description the deciding measure; a net value is the gain over nobody
+       */
+      decides: number;
+      alarms: components['schemas']['Alarm'][];
+      /** @description the key of its curve, which stays the same whatever the stakes */
+      drawn: string;
+      gain: components['schemas']['GainBand'];
+      best: components['schemas']['Cut'];
+      /**
+       * Format: double
+       * @description records whose score reaches the break-even probability; null for plain scores
+       */
+      breakEvenRecords: number | null;
+      /** Format: int32 */
+      looks: number;
+    };
     /** @description A candidate as it is listed. */
     CandidateView: {
       /** Format: int64 */
@@ -8971,7 +9003,7 @@ export interface components {
       acted: components['schemas']['ActingView'];
       validationUse: components['schemas']['ValidationUseView'];
       /** @description in their order; of many only the leaders, and whoever leads, decides by the cut or is the best reference */
-      candidates: components['schemas']['Row'][];
+      candidates: components['schemas']['CandidateRow'][];
       drawn: components['schemas']['DrawnView'];
     };
     /** @description What the records of a group share in one column: a level, a range, or no value. */
@@ -9368,7 +9400,7 @@ export interface components {
     DrawnView: {
       /** @description at which the bounds are known */
       depths: number[];
-      /** @description of the candidates, by Row#drawn; without those that the asker says it holds */
+      /** @description of the candidates, by CandidateRow#drawn; without those that the asker says it holds */
       curves: {
         [key: string]: components['schemas']['CurveView'];
       };
@@ -11084,38 +11116,6 @@ export interface components {
       | 'DATE'
       | 'ACTED'
       | 'SET_ASIDE';
-    Row: {
-      /** Format: int64 */
-      id: number;
-      name: string;
-      kind: string;
-      kindWords: string;
-      reference: boolean;
-      probability: boolean;
-      /** Format: int32 */
-      inputs: number;
-      known: components['schemas']['Known'];
-      auc: components['schemas']['Interval'];
-      training: components['schemas']['TrainingView'];
-      byAuc: components['schemas']['ByAuc'];
-      /**
-       * Format: double
-       * @description the deciding measure; a net value is the gain over nobody
-       */
-      decides: number;
-      alarms: components['schemas']['Alarm'][];
-      /** @description the key of its curve, which stays the same whatever the stakes */
-      drawn: string;
-      gain: components['schemas']['GainBand'];
-      best: components['schemas']['Cut'];
-      /**
-       * Format: double
-       * @description records whose score reaches the break-even probability; null for plain scores
-       */
-      breakEvenRecords: number | null;
-      /** Format: int32 */
-      looks: number;
-    };
     /** @description Records drawn at random, the events as often as they are: rates stay what they are, and money is scaled to the campaign as always. */
     Sample: {
       /**
@@ -12075,6 +12075,7 @@ export type ByAuc = components['schemas']['ByAuc'];
 export type ByOutcome = components['schemas']['ByOutcome'];
 export type CalibrationMap = components['schemas']['CalibrationMap'];
 export type Campaign = components['schemas']['Campaign'];
+export type CandidateRow = components['schemas']['CandidateRow'];
 export type CandidateView = components['schemas']['CandidateView'];
 export type Carried = components['schemas']['Carried'];
 export type Cell = components['schemas']['Cell'];
@@ -12276,7 +12277,6 @@ export type ReturnWords = components['schemas']['ReturnWords'];
 export type Revision = components['schemas']['Revision'];
 export type Right = components['schemas']['Right'];
 export type Role = components['schemas']['Role'];
-export type Row = components['schemas']['Row'];
 export type Sample = components['schemas']['Sample'];
 export type ScheduleView = components['schemas']['ScheduleView'];
 export type ScheduledRunView = components['schemas']['ScheduledRunView'];

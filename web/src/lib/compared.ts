@@ -1,4 +1,4 @@
-import type { ComparisonView, CurveView, Row as Sent } from '../api/schema';
+import type { CandidateRow as Sent, ComparisonView, CurveView } from '../api/schema';
 
 /** A compared candidate with what is drawn of it. */
 export type Row = Sent & { curve: CurveView };

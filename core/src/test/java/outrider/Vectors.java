@@ -3,14 +3,31 @@ package outrider;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import com.fasterxml.jackson.databind.AnnotationIntrospector;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.introspect.AnnotatedMember;
+import com.fasterxml.jackson.databind.introspect.JacksonAnnotationIntrospector;
+import com.fasterxml.jackson.databind.introspect.NopAnnotationIntrospector;
+import com.fasterxml.jackson.databind.json.JsonMapper;
+import com.fasterxml.jackson.databind.util.NameTransformer;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import outrider.base.Inline;
 
 /** Worked cases from an independent implementation, and the comparison of our figures with them. */
 public final class Vectors {
-    private static final ObjectMapper JSON = new ObjectMapper();
+    /** Writes {@link Inline} parts among the entries of what holds them. */
+    public static final ObjectMapper JSON = JsonMapper.builder()
+            .annotationIntrospector(AnnotationIntrospector.pair(
+                    new NopAnnotationIntrospector() {
+                        @Override
+                        public NameTransformer findUnwrappingNameTransformer(AnnotatedMember member) {
+                            return Inline.class.isAssignableFrom(member.getRawType()) ? NameTransformer.NOP : null;
+                        }
+                    },
+                    new JacksonAnnotationIntrospector()))
+            .build();
 
     private Vectors() {}
 

@@ -36,7 +36,7 @@ public record Figures(Source source, Contest contest, AtCut cut, Trust trust) {
      */
     public record Contest(
             Deciding deciding,
-            List<Row> candidates,
+            List<CandidateRow> candidates,
             String chosen,
             @Nullable Double optimism) implements Inline {}
 
@@ -124,7 +124,7 @@ public record Figures(Source source, Contest contest, AtCut cut, Trust trust) {
      * @param bestDepth where its own net value is highest within the capacity, and {@code bestGain} what that gains over nobody
      * @param curve 201 points of depth, capture rate and gain over nobody
      */
-    public record Row(
+    public record CandidateRow(
             String name,
             String kind,
             String settings,
@@ -310,14 +310,14 @@ public record Figures(Source source, Contest contest, AtCut cut, Trust trust) {
             boolean leak,
             @Nullable String answer) {}
 
-    public Row row(String name) {
+    public CandidateRow row(String name) {
         return contest.candidates.stream()
                 .filter(r -> r.name().equals(name))
                 .findFirst()
                 .orElseThrow();
     }
 
-    public Row chosenRow() {
+    public CandidateRow chosenRow() {
         return row(contest.chosen);
     }
 }

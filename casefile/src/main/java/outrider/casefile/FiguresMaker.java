@@ -52,9 +52,10 @@ public final class FiguresMaker {
         this.workers = workers;
         brief = data.brief();
         seed = brief.taken().split().seed();
-        List<Comparison.Entry> entries = new ArrayList<>();
+        List<Comparison.Candidate> entries = new ArrayList<>();
         for (ScoredCandidate e : candidates) {
-            entries.add(new Comparison.Entry(entries.size(), e.name(), e.kind().reference(), e.scored()));
+            entries.add(
+                    new Comparison.Candidate(entries.size(), e.name(), e.kind().reference(), e.scored()));
         }
         BriefFile.CutSpec asked = brief.decision().cut();
         Comparison own = Comparison.of(brief.terms(), entries, null, workers);
@@ -105,7 +106,7 @@ public final class FiguresMaker {
         double perCampaign = brief.decision().campaignSize() / validation.length;
         ScoredCandidate entrant = entrants.get(chosen);
         Groups groups = new Groups(data, entrant, proposed);
-        List<Figures.Row> rows = new ArrayList<>();
+        List<Figures.CandidateRow> rows = new ArrayList<>();
         for (int i = 0; i < entrants.size(); i++) rows.add(row(i));
         DecidingMeasure deciding = comparison.terms().decidingMeasure();
         return new Figures(
@@ -156,11 +157,11 @@ public final class FiguresMaker {
         return new Figures.Part(rows.length, events);
     }
 
-    private Figures.Row row(int i) {
+    private Figures.CandidateRow row(int i) {
         ScoredCandidate e = entrants.get(i);
         Timing timing = Timing.of(e.inputs(), brief::column);
         NetValue.Cut best = comparison.best(i);
-        return new Figures.Row(
+        return new Figures.CandidateRow(
                 e.name(),
                 e.kind().words(),
                 e.settings(),

@@ -126,8 +126,8 @@ class AwkwardTablesTest {
         Figures f = run(table).figures();
         double events = f.source().split().validation().events();
         double records = f.source().split().validation().records();
-        assertThat(f.contest().candidates()).hasSize(11).last().matches(Figures.Row::reference);
-        for (Figures.Row row : f.contest().candidates()) {
+        assertThat(f.contest().candidates()).hasSize(11).last().matches(Figures.CandidateRow::reference);
+        for (Figures.CandidateRow row : f.contest().candidates()) {
             assertHolds(row.name(), row.auc());
             if (row.outOfFold() != null) assertHolds(row.name() + " out of fold", row.outOfFold());
             CutFigures cut = row.atCut();
@@ -206,7 +206,7 @@ class AwkwardTablesTest {
     @EnumSource(names = {"DULL", "CONSTANT"})
     void nobodyIsAheadWhereNothingSaysAnything(AwkwardTable table) {
         Figures f = run(table).figures();
-        for (Figures.Row row : f.contest().candidates()) {
+        for (Figures.CandidateRow row : f.contest().candidates()) {
             assertThat(row.alarms())
                     .as(row.name())
                     .noneMatch(a -> List.of("tooGood", "doesNotCarryOver").contains(a.kind()));
@@ -224,7 +224,7 @@ class AwkwardTablesTest {
     @ParameterizedTest
     @EnumSource
     void whatIsSoundCarriesOver(AwkwardTable table) {
-        for (Figures.Row row : run(table).figures().contest().candidates()) {
+        for (Figures.CandidateRow row : run(table).figures().contest().candidates()) {
             assertThat(row.alarms()).as(row.name()).noneMatch(a -> a.kind().equals("doesNotCarryOver"));
         }
     }

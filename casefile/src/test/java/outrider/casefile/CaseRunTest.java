@@ -46,10 +46,12 @@ class CaseRunTest {
         assertThat(f.cut().perCampaign()).isEqualTo(24_000 / ranking.total());
         assertThat(f.chosenRow().auc().auc()).isEqualTo(ranking.auc());
         assertThat(f.contest().candidates())
-                .extracting(Figures.Row::name)
+                .extracting(Figures.CandidateRow::name)
                 .last()
                 .isEqualTo("Base rate");
-        assertThat(f.contest().candidates()).extracting(Figures.Row::name).contains("Blend");
+        assertThat(f.contest().candidates())
+                .extracting(Figures.CandidateRow::name)
+                .contains("Blend");
         assertThat(f.cut().today().candidate()).isEqualTo("House points");
         assertThat(f.cut().today().difference().difference())
                 .isEqualTo(f.cut().validation().money().gainOverNobody()
@@ -151,7 +153,7 @@ class CaseRunTest {
             Figures f = FiguresMaker.of(Winter.under(brief), Winter.ENTRANTS, Winter.WORKERS);
             List<Double> own = f.contest().candidates().stream()
                     .filter(r -> !r.reference())
-                    .map(Figures.Row::deciding)
+                    .map(Figures.CandidateRow::deciding)
                     .toList();
             assertThat(own).as(kind.words()).isSortedAccordingTo(java.util.Comparator.reverseOrder());
             assertThat(f.contest().deciding().measure()).isEqualTo(kind);

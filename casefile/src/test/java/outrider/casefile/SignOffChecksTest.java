@@ -76,8 +76,8 @@ class SignOffChecksTest {
 
     @Test
     void aCandidateTooGoodToBeTrueIsAnOpenLeakWhateverTheAlarmIsCalled() {
-        Figures.Row row = Winter.FIGURES.chosenRow();
-        Figures.Row tooGood = new Figures.Row(
+        Figures.CandidateRow row = Winter.FIGURES.chosenRow();
+        Figures.CandidateRow tooGood = new Figures.CandidateRow(
                 row.name(),
                 row.kind(),
                 row.settings(),
@@ -103,7 +103,7 @@ class SignOffChecksTest {
                 .containsExactly(false, "The validation AUC is too good to be true.");
     }
 
-    private static Figures with(List<Figures.Row> rows) {
+    private static Figures with(List<Figures.CandidateRow> rows) {
         return Winter.figures(Winter.FIGURES.source().split(), rows);
     }
 

@@ -107,7 +107,7 @@ final class Winter {
     }
 
     /** The example's figures with other parts and candidates, the reserve sealed. */
-    static Figures figures(Figures.Split split, List<Figures.Row> rows) {
+    static Figures figures(Figures.Split split, List<Figures.CandidateRow> rows) {
         return figures(split, rows, FIGURES.trust().failures());
     }
 
@@ -116,7 +116,7 @@ final class Winter {
         return figures(FIGURES.source().split(), FIGURES.contest().candidates(), failures);
     }
 
-    private static Figures figures(Figures.Split split, List<Figures.Row> rows, Figures.Failures failures) {
+    private static Figures figures(Figures.Split split, List<Figures.CandidateRow> rows, Figures.Failures failures) {
         Figures f = FIGURES;
         return new Figures(
                 new Figures.Source(f.source().data(), split, f.source().columns()),

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import outrider.base.BadInput;
+import outrider.casefile.InlineParts;
 import outrider.exchange.Evaluation;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
@@ -33,7 +34,7 @@ import picocli.CommandLine.Spec;
 final class EvaluateCommand implements Callable<Integer> {
     /** Made beside the reading of the options: it takes as long as these. */
     private static final CompletableFuture<Json> JSON = CompletableFuture.supplyAsync(() -> {
-        ObjectMapper json = new ObjectMapper();
+        ObjectMapper json = new ObjectMapper().registerModule(new InlineParts());
         return new Json(
                 json.readerFor(StakesFile.class).with(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES),
                 json.writer(SerializationFeature.INDENT_OUTPUT));

@@ -68,7 +68,7 @@ final class ScoreCommand implements Callable<Integer> {
             for (Path file : joined) others.add(Inputs.table(spec, there(file)));
             list = recipe.joined(list, others);
         }
-        ScoringRecipe.Fit fit = recipe.fit(list);
+        ScoringRecipe.SchemaMatch fit = recipe.match(list);
         say("reread as in training", fit.reread());
         say("not used", fit.unused());
         if (recipe.identifier() != null && !fit.identified()) {

@@ -27,7 +27,7 @@ public final class Comparison {
      *
      * @param id whatever tells it from the others
      */
-    public record Entry(long id, String name, boolean reference, ValidationScores scored) {}
+    public record Candidate(long id, String name, boolean reference, ValidationScores scored) {}
 
     /**
      * What candidates are compared by.
@@ -48,14 +48,14 @@ public final class Comparison {
     }
 
     private final Terms terms;
-    private final List<Entry> entries;
+    private final List<Candidate> entries;
     private final List<NetValue> money;
     private final List<AucComparison> byAuc;
     private final int leader;
     private final boolean named;
     private final Workers workers;
 
-    private Comparison(Terms terms, List<Entry> entries, @Nullable Long leaderId, Workers workers) {
+    private Comparison(Terms terms, List<Candidate> entries, @Nullable Long leaderId, Workers workers) {
         this.terms = terms;
         this.workers = workers;
         DecidingMeasure deciding = terms.decidingMeasure();
@@ -92,12 +92,12 @@ public final class Comparison {
      * @param entries all on the same records; of candidates that are equal in all that decides, the first stays first
      * @param leaderId whom somebody named as leader; null, or one that is not there, takes the first in order
      */
-    public static Comparison of(Terms terms, List<Entry> entries, @Nullable Long leaderId, Workers workers) {
+    public static Comparison of(Terms terms, List<Candidate> entries, @Nullable Long leaderId, Workers workers) {
         return new Comparison(terms, entries, leaderId, workers);
     }
 
     /** Best first, references last. */
-    public List<Entry> entries() {
+    public List<Candidate> entries() {
         return entries;
     }
 

@@ -143,10 +143,10 @@ public record ScoringRecipe(
      * @param reread columns of another type in the list, read anew as the training file's
      * @param unused columns of the list that play no part
      */
-    public record Fit(List<String> missing, List<String> reread, List<String> unused, boolean identified) {}
+    public record SchemaMatch(List<String> missing, List<String> reread, List<String> unused, boolean identified) {}
 
     /** Columns are matched by name. */
-    public Fit fit(Table list) {
+    public SchemaMatch match(Table list) {
         List<String> missing = new ArrayList<>();
         List<String> reread = new ArrayList<>();
         Set<String> used = new HashSet<>();
@@ -161,7 +161,7 @@ public record ScoringRecipe(
                 .map(Column::name)
                 .filter(name -> !used.contains(name))
                 .toList();
-        return new Fit(missing, reread, unused, identified);
+        return new SchemaMatch(missing, reread, unused, identified);
     }
 
     /** A column without any level or value counts as any type. */
@@ -235,7 +235,7 @@ public record ScoringRecipe(
      * @throws BadInput as {@link #score} does
      */
     public Table read(Table list) {
-        Fit fit = demandColumns(list, "list");
+        SchemaMatch fit = demandColumns(list, "list");
         List<Column> read = new ArrayList<>();
         for (Need need : columns) {
             Column column = list.column(need.name());
@@ -251,8 +251,8 @@ public record ScoringRecipe(
      * @param what the list is called
      * @throws BadInput if it lacks columns, naming those of it that differ in their writing alone
      */
-    public Fit demandColumns(Table list, String what) {
-        Fit fit = fit(list);
+    public SchemaMatch demandColumns(Table list, String what) {
+        SchemaMatch fit = match(list);
         if (fit.missing().isEmpty()) return fit;
         List<String> named = new ArrayList<>();
         for (String name :

@@ -1,7 +1,7 @@
 /**
  * What leaves the core whole: a comparison of candidates, an evaluation of score columns, a recipe that scores a list.
  *
- * <p>With {@code Comparison.Terms terms, List<Comparison.Entry> entries, Workers workers}:
+ * <p>With {@code Comparison.Terms terms, List<Comparison.Candidate> entries, Workers workers}:
  *
  * <pre>{@code
  * Comparison comparison = Comparison.of(terms, entries, null, workers);

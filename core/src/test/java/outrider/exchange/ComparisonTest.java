@@ -40,7 +40,7 @@ class ComparisonTest {
     }
 
     private static Comparison compared(DecidingMeasure deciding, Long leader, int threads) {
-        List<Comparison.Entry> entries = new ArrayList<>();
+        List<Comparison.Candidate> entries = new ArrayList<>();
         for (int c = 0; c < SCORES.length; c++) {
             boolean reference = c == 2;
             ValidationScores scored = ValidationScores.of(
@@ -48,7 +48,7 @@ class ComparisonTest {
                     new ValidationScores.Training(SCORES[c], null, SAMPLE),
                     SCORES[c],
                     SAMPLE);
-            entries.add(new Comparison.Entry(10 + c, "candidate " + c, reference, scored));
+            entries.add(new Comparison.Candidate(10 + c, "candidate " + c, reference, scored));
         }
         var terms = new Comparison.Terms(STAKES, Double.NaN, CAPACITY, deciding, 5);
         return Comparison.of(terms, entries, leader, new Workers(threads));
@@ -70,7 +70,7 @@ class ComparisonTest {
     @Test
     void ofTwoThatAreTheSameTheFirstStaysFirstAndTheyAreNotSeparable() {
         Comparison all = compared(new DecidingMeasure(DecidingKind.AUC, null), null, 2);
-        assertThat(all.entries()).extracting(Comparison.Entry::id).startsWith(11L, 14L);
+        assertThat(all.entries()).extracting(Comparison.Candidate::id).startsWith(11L, 14L);
         assertThat(all.byAuc(1).verdict()).isEqualTo(Verdict.NOT_SEPARABLE);
         assertThat(all.at(180).against().get(1).verdict()).isIn(Verdict.NOT_SEPARABLE, Verdict.TOO_FEW);
         assertThat(all.at(180).against().get(1).netValue().difference()).isZero();

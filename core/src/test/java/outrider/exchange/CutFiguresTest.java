@@ -13,6 +13,7 @@ import java.nio.file.Path;
 import java.util.Base64;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import outrider.Vectors;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
@@ -34,7 +35,7 @@ class CutFiguresTest {
     /** What the interface's reading of a curve is tested against; rewritten by -Doutrider.fixtures=write. */
     private static final Path FIXTURE = Path.of("..", "web", "tests", "fixtures", "curve.json");
 
-    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final ObjectMapper JSON = Vectors.JSON;
     private static final Stakes STAKES = new Stakes(74, 4.5, 3, 1, 0.2, 1 / 3.0);
 
     private static final double[] SCORE = new double[160];

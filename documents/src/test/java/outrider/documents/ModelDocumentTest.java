@@ -192,7 +192,7 @@ class ModelDocumentTest {
                         new DateColumn("day", new int[] {19_100, 19_300, DateColumn.MISSING}),
                         TextColumn.of("hobby", "a", "b", "c")),
                 null);
-        ScoringRecipe.Fit fit = again.fit(list);
+        ScoringRecipe.SchemaMatch fit = again.match(list);
         assertThat(fit.reread()).containsExactly("x");
         assertThat(fit.unused()).containsExactly("hobby");
         Table scored = again.apply(list, 0, Workers.ALONE, Progress.NONE);

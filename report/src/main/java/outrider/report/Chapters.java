@@ -151,7 +151,7 @@ final class Chapters {
                 rows.add(new Rang(c.column(), a.name(), a.meaning(), a.answer() == null ? "open" : a.answer()));
             }
         }
-        for (Figures.Row r : f.contest().candidates()) {
+        for (Figures.CandidateRow r : f.contest().candidates()) {
             r.alarms().forEach(a -> rows.add(new Rang(r.name(), a.name(), a.meaning(), "see the author's words")));
         }
         blocks.add(
@@ -183,9 +183,9 @@ final class Chapters {
                                 : " For having been picked, the best is expected to look " + FirstPage.optimism(e)
                                         + " too good by that.")));
         blocks.add(ReportTable.of(f.contest().candidates())
-                .text("candidate", Figures.Row::name)
-                .text("kind", Figures.Row::kind)
-                .text("settings", Figures.Row::settings)
+                .text("candidate", Figures.CandidateRow::name)
+                .text("kind", Figures.CandidateRow::kind)
+                .text("settings", Figures.CandidateRow::settings)
                 .number("inputs", r -> Integer.toString(r.inputs()))
                 .number("numbers learnt", r -> r.numbers() == null ? NumberText.NONE : NumberText.count(r.numbers()))
                 .text("last input known", Chapters::known)
@@ -194,12 +194,12 @@ final class Chapters {
         return blocks;
     }
 
-    private static String known(Figures.Row row) {
+    private static String known(Figures.CandidateRow row) {
         if (row.undated() > 0) return "not said of " + row.undated();
         return row.knownAfterDays() == null ? NumberText.NONE : "after " + row.knownAfterDays() + " days";
     }
 
-    private boolean proposed(Figures.Row row) {
+    private boolean proposed(Figures.CandidateRow row) {
         return row.name().equals(f.contest().chosen());
     }
 
@@ -215,7 +215,7 @@ final class Chapters {
                                 + ". In brackets 95 % intervals. “Out of fold” is the AUC on training, each record scored by "
                                 + e.outOfFoldBy()
                                 + "; “by AUC” and “by money” are verdicts against the proposed one, on its AUC and on its gain at this cut, adjusted for how many are compared.")
-                .text("candidate", Figures.Row::name)
+                .text("candidate", Figures.CandidateRow::name)
                 .estimate(
                         "capture rate",
                         r -> Estimate.percent(
@@ -315,7 +315,7 @@ final class Chapters {
 
     private List<Block> recipe() {
         List<Block> blocks = new ArrayList<>();
-        Figures.Row row = f.chosenRow();
+        Figures.CandidateRow row = f.chosenRow();
         blocks.add(Block.text("Outrider " + e.proof().maker().version() + " on "
                 + e.proof().maker().java() + "; " + row.kind() + (row.settings().isEmpty() ? "" : ", " + row.settings())
                 + "; seed " + brief.taken().split().seed() + "."));

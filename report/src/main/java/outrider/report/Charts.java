@@ -85,7 +85,7 @@ final class Charts {
         XYLineAndShapeRenderer lines = new XYLineAndShapeRenderer(true, false);
         lines.setDrawSeriesLineAsPath(true);
         int colour = 0;
-        for (Figures.Row candidate : evidence.figures().contest().candidates()) {
+        for (Figures.CandidateRow candidate : evidence.figures().contest().candidates()) {
             XYSeries series = new XYSeries(new Key(data.getSeriesCount(), candidate.name()));
             for (double[] point : candidate.curve()) series.add(100 * point[0], value.applyAsDouble(point));
             boolean reference = candidate.reference();

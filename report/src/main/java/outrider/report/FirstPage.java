@@ -200,30 +200,31 @@ public final class FirstPage {
     /** Why this candidate and not the others: the next best, the simplest, the one that can run soonest. */
     public List<String> why() {
         List<String> lines = new ArrayList<>();
-        Figures.Row mine = f.chosenRow();
-        List<Figures.Row> others = f.contest().candidates().stream()
+        Figures.CandidateRow mine = f.chosenRow();
+        List<Figures.CandidateRow> others = f.contest().candidates().stream()
                 .filter(r -> !r.reference() && !r.name().equals(f.contest().chosen()))
                 .toList();
         if (others.isEmpty()) {
             lines.add("No other candidate was made; it is compared with references only.");
             return lines;
         }
-        Figures.Row next = others.stream()
+        Figures.CandidateRow next = others.stream()
                 .max(Comparator.comparingDouble(r -> r.atCut().money().gainOverNobody()))
                 .orElseThrow();
-        Comparator<Figures.Row> bySize = Comparator.comparingInt(Figures.Row::inputs)
+        Comparator<Figures.CandidateRow> bySize = Comparator.comparingInt(Figures.CandidateRow::inputs)
                 .thenComparing(r -> r.numbers() == null ? Long.MAX_VALUE : r.numbers());
-        Figures.Row simplest = others.stream().min(bySize).orElseThrow();
+        Figures.CandidateRow simplest = others.stream().min(bySize).orElseThrow();
         boolean simple = bySize.compare(mine, simplest) <= 0;
         boolean same = !simple && simplest == next;
         lines.add((same ? "Next best at this depth, and simpler: " : "Next best at this depth: ") + against(next)
                 + (same ? "; " + taking(next, mine) : "") + ".");
         if (simple) lines.add("It is the simplest: " + inputs(mine) + ".");
         else if (!same) lines.add("Simpler: " + against(simplest) + "; " + taking(simplest, mine) + ".");
-        Comparator<Figures.Row> byDays =
+        Comparator<Figures.CandidateRow> byDays =
                 Comparator.comparingInt(r -> r.knownAfterDays() == null ? 0 : r.knownAfterDays());
-        List<Figures.Row> dated = others.stream().filter(r -> r.undated() == 0).toList();
-        Figures.Row soonest = dated.stream()
+        List<Figures.CandidateRow> dated =
+                others.stream().filter(r -> r.undated() == 0).toList();
+        Figures.CandidateRow soonest = dated.stream()
                 .min(byDays.thenComparing(r -> -r.atCut().money().gainOverNobody()))
                 .orElse(null);
         if (mine.undated() > 0) {
@@ -238,7 +239,7 @@ public final class FirstPage {
         return lines;
     }
 
-    private static String taking(Figures.Row other, Figures.Row mine) {
+    private static String taking(Figures.CandidateRow other, Figures.CandidateRow mine) {
         if (other.inputs() != mine.inputs()) return "it takes " + inputs(other) + " instead of " + mine.inputs();
         return other.numbers() == null || mine.numbers() == null
                 ? "it takes as many inputs"
@@ -246,18 +247,18 @@ public final class FirstPage {
                         + NumberText.count(mine.numbers());
     }
 
-    private static String inputs(Figures.Row row) {
+    private static String inputs(Figures.CandidateRow row) {
         return row.inputs() + (row.inputs() == 1 ? " input" : " inputs");
     }
 
-    private static String known(Figures.Row row) {
+    private static String known(Figures.CandidateRow row) {
         if (row.knownAfterDays() == null) return "all is known at once";
         return row.knownAfterDays() == 0
                 ? "all inputs are known on the day"
                 : "the last input, " + row.lastKnown() + ", is known after " + row.knownAfterDays() + " days";
     }
 
-    private String against(Figures.Row row) {
+    private String against(Figures.CandidateRow row) {
         CutComparison.At d = row.difference();
         if (d == null) return "“" + row.name() + "”";
         CutComparison.Difference net = d.netValue();

@@ -148,7 +148,7 @@ class ReportTest {
     @Test
     void twelveCandidatesAndTwoHundredColumnsStayUnderFiveMegabytes() {
         Figures f = Example.FIGURES;
-        List<Figures.Row> rows = new ArrayList<>();
+        List<Figures.CandidateRow> rows = new ArrayList<>();
         List<Figures.ColumnRow> columns = new ArrayList<>();
         for (int i = 0; i < 12; i++)
             rows.add(f.contest().candidates().get(i % f.contest().candidates().size()));
@@ -232,13 +232,13 @@ class ReportTest {
     }
 
     private static Figures with(
-            Figures f, List<Figures.Row> rows, Figures.Reserve reserve, List<Figures.ColumnRow> columns) {
+            Figures f, List<Figures.CandidateRow> rows, Figures.Reserve reserve, List<Figures.ColumnRow> columns) {
         return with(f, rows, f.trust().failures(), reserve, columns);
     }
 
     private static Figures with(
             Figures f,
-            List<Figures.Row> rows,
+            List<Figures.CandidateRow> rows,
             Figures.Failures failures,
             Figures.Reserve reserve,
             List<Figures.ColumnRow> columns) {

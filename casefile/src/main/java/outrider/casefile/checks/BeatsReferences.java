@@ -18,19 +18,19 @@ public final class BeatsReferences extends Check {
 
     @Override
     protected Finding of(CheckedReport report) {
-        List<Figures.Row> references = report.figures().contest().candidates().stream()
-                .filter(Figures.Row::reference)
+        List<Figures.CandidateRow> references = report.figures().contest().candidates().stream()
+                .filter(Figures.CandidateRow::reference)
                 .toList();
         List<String> unbeaten = references.stream()
                 .filter(r -> r.byAuc().verdict() != Verdict.BEHIND)
-                .map(Figures.Row::name)
+                .map(Figures.CandidateRow::name)
                 .toList();
         String words = references.isEmpty()
                 ? "No reference was compared: add the base rate or group rates."
                 : unbeaten.isEmpty()
                         ? "Ahead of "
                                 + CheckedReport.named(references.stream()
-                                        .map(Figures.Row::name)
+                                        .map(Figures.CandidateRow::name)
                                         .toList()) + " by AUC."
                         : "Not separable from, or behind, " + CheckedReport.named(unbeaten) + " by AUC.";
         return new Finding(!references.isEmpty() && unbeaten.isEmpty(), words, Paragraph.COMPARISON);

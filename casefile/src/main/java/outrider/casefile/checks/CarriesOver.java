@@ -35,7 +35,7 @@ public final class CarriesOver extends Check {
     @Override
     protected Finding of(CheckedReport report) {
         double limit = report.limit("gapAtMost");
-        Figures.Row row = report.figures().chosenRow();
+        Figures.CandidateRow row = report.figures().chosenRow();
         Figures.Split split = report.figures().source().split();
         int fewest = Math.min(split.training().fewest(), split.validation().fewest());
         Double z = new CandidateEvidence(row.outOfFold(), row.auc(), fewest, null, null).standardisedGap();

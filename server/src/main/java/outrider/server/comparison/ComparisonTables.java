@@ -14,7 +14,7 @@ import outrider.exchange.CutFigures;
 import outrider.measure.BandRow;
 import outrider.server.comparison.ComparisonView.AtRow;
 import outrider.server.comparison.ComparisonView.AtView;
-import outrider.server.comparison.ComparisonView.Row;
+import outrider.server.comparison.ComparisonView.CandidateRow;
 import outrider.server.web.TableDownload;
 
 /** The comparison and the band table as tables that leave. */
@@ -100,7 +100,8 @@ final class ComparisonTables {
 
     /** All candidates on validation at one cut, in the order of the comparison. */
     static TableDownload comparison(ComparisonView all, AtView at) {
-        Map<Long, Row> rows = all.candidates().stream().collect(Collectors.toMap(Row::id, Function.identity()));
+        Map<Long, CandidateRow> rows =
+                all.candidates().stream().collect(Collectors.toMap(CandidateRow::id, Function.identity()));
         return new TableDownload(
                 "comparison",
                 COMPARISON,
@@ -109,7 +110,7 @@ final class ComparisonTables {
                         .toList());
     }
 
-    private static List<@Nullable Object> line(Row row, AtRow at) {
+    private static List<@Nullable Object> line(CandidateRow row, AtRow at) {
         CutFigures f = at.figures();
         String verdict = at.against() == null
                 ? "leader"

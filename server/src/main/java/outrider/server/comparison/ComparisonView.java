@@ -25,7 +25,7 @@ public record ComparisonView(
         OrderView order,
         ActingView acted,
         ValidationUseView validationUse,
-        List<Row> candidates,
+        List<CandidateRow> candidates,
         DrawnView drawn) {
 
     /**
@@ -98,7 +98,7 @@ public record ComparisonView(
      * What charts draw.
      *
      * @param depths at which the bounds are known
-     * @param curves of the candidates, by {@link Row#drawn}; without those that the asker says it holds
+     * @param curves of the candidates, by {@link CandidateRow#drawn}; without those that the asker says it holds
      */
     public record DrawnView(double[] depths, Map<String, CurveView> curves) {}
 
@@ -120,7 +120,7 @@ public record ComparisonView(
      * @param drawn the key of its curve, which stays the same whatever the stakes
      * @param breakEvenRecords records whose score reaches the break-even probability; null for plain scores
      */
-    public record Row(
+    public record CandidateRow(
             long id,
             String name,
             String kind,

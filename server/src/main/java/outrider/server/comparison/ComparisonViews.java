@@ -102,7 +102,7 @@ public class ComparisonViews {
         DecidingMeasure deciding = comparison.terms().decidingMeasure();
         Capacity capacity = brief.campaign.capacityShare();
         int[] among = shown(compared, cut, all, true).toArray();
-        List<ComparisonView.Row> rows = Arrays.stream(among)
+        List<ComparisonView.CandidateRow> rows = Arrays.stream(among)
                 .mapToObj(i -> row(brief, compared, i, beats[i]))
                 .toList();
         Map<String, ComparisonView.CurveView> drawn = new LinkedHashMap<>();
@@ -213,7 +213,7 @@ public class ComparisonViews {
         return new Sample(candidates.outcomes(brief, rows), null, candidates.weights(brief, rows), null).totalEvents();
     }
 
-    private ComparisonView.Row row(
+    private ComparisonView.CandidateRow row(
             Brief brief, Comparisons.Compared compared, int i, @Nullable Boolean beatsReference) {
         Comparison comparison = compared.comparison();
         Candidate candidate = compared.candidates().get(i);
@@ -225,7 +225,7 @@ public class ComparisonViews {
         Timing timing = Timing.of(candidate.inputs, brief::column);
         AucComparison byAuc = comparison.byAuc(i);
         Band band = comparisons.band(compared, i);
-        return new ComparisonView.Row(
+        return new ComparisonView.CandidateRow(
                 candidate.id,
                 candidate.name,
                 candidate.kind.name(),

@@ -104,8 +104,8 @@ public class Comparisons {
     Compared of(Brief brief, List<Candidate> some, @Nullable Long leaderId) {
         List<Object> key = key(brief, some, leaderId);
         Comparison comparison = compared.get(key, k -> {
-            List<Comparison.Entry> entries = some.stream()
-                    .map(c -> new Comparison.Entry(c.id, c.name, c.kind.reference(), scored.of(c, brief)))
+            List<Comparison.Candidate> entries = some.stream()
+                    .map(c -> new Comparison.Candidate(c.id, c.name, c.kind.reference(), scored.of(c, brief)))
                     .toList();
             return Comparison.of(brief.terms(), entries, leaderId, WORKERS);
         });
@@ -148,7 +148,7 @@ public class Comparisons {
 
     /** A name for what is drawn of one candidate: its ranking, and bounds that no stake changes. */
     static String curveKey(Compared of, int i) {
-        Comparison.Entry entry = of.comparison().entries().get(i);
+        Comparison.Candidate entry = of.comparison().entries().get(i);
         List<Object> follows = List.of(
                 entry.id(),
                 entry.scored().uncertainty().interval().auc(),
@@ -165,7 +165,7 @@ public class Comparisons {
 
     /** One candidate's bounds along the depths. */
     Band band(Compared of, int i) {
-        Comparison.Entry entry = of.comparison().entries().get(i);
+        Comparison.Candidate entry = of.comparison().entries().get(i);
         NetValue money = of.comparison().money(i);
         return bands.get(
                 bandKey(of, i),

@@ -23,6 +23,7 @@ import java.util.zip.GZIPInputStream;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.casefile.InlineParts;
 import outrider.exchange.Reasons;
 import outrider.server.release.Release;
 import outrider.server.release.Releases;
@@ -40,7 +41,7 @@ public class ScoreEndpoint {
     private static final String ASKER = "asker";
     private static final String BEARER = "Bearer ";
     private static final Set<String> ASKED = Set.of("version", "reasons");
-    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final ObjectMapper JSON = new ObjectMapper().registerModule(new InlineParts());
 
     private final Releases releases;
     private final Admissions admissions;

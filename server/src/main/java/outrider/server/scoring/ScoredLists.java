@@ -79,7 +79,7 @@ public class ScoredLists {
     public FitView fit(long candidateId, long datasetId) {
         ScoringRecipe recipe = recipes.of(candidateId);
         Table table = datasets.table(datasetId);
-        ScoringRecipe.Fit fit = recipe.fit(table);
+        ScoringRecipe.SchemaMatch fit = recipe.match(table);
         Candidate candidate = Candidate.findById(candidateId);
         Brief brief = briefs.get(candidate.briefId);
         return new FitView(
