@@ -10,7 +10,7 @@ import outrider.casefile.NumberText;
 
 /** A table of a report: one row a thing, each column says what it shows of it. The first column names the row. */
 final class ReportTable<T> {
-    private static final int SHORT = 10;
+    private static final int SHORT = 5;
 
     private record Column<T>(Block.Column head, Function<T, Cell> cell) {}
 
