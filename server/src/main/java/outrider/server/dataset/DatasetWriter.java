@@ -15,8 +15,8 @@ import outrider.server.trail.Trail;
 public class DatasetWriter {
     private static final String COPY = """
             with copied as (
-              insert into dataset_column (dataset_id, position, name, type, levels, format, facts, mend, copy_of)
-              select :made, position, name, type, levels, format, facts, mend, copy_of
+              insert into dataset_column (dataset_id, position, name, type, levels, format, facts, suggested, copy_of)
+              select :made, position, name, type, levels, format, facts, suggested, copy_of
               from dataset_column where dataset_id = :other
               returning id, position)
             insert into column_chunk (column_id, number, bytes)
