@@ -112,8 +112,9 @@ public class Uploads {
         return upload;
     }
 
+    /** By the name that such files have had from the first, so that one half here goes on after a newer server took over. */
     private Path file(Upload upload) {
-        return folder.resolve("upload-" + upload.id);
+        return folder.resolve("arrival-" + upload.id);
     }
 
     private static long size(Path file) {
