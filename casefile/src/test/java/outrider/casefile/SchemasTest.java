@@ -120,6 +120,18 @@ class SchemasTest {
     }
 
     @Test
+    void textsKeepTheirLettersAlsoWhereTheyLookLikeSomethingElse() {
+        String text = Winter.text().replaceFirst("(?m)^question: .*", "question: 1.10");
+        assertThat(CaseYaml.read(text).asked().question()).isEqualTo("1.10");
+        BriefFile.Outcome outcome = CaseYaml.read(
+                        text.replaceFirst("(?m)^outcome:.*", "outcome: { column: on, events: [ yes, 007, no ] }"))
+                .asked()
+                .outcome();
+        assertThat(outcome.column()).isEqualTo("on");
+        assertThat(outcome.events()).containsExactly("yes", "007", "no");
+    }
+
+    @Test
     void mistakesAreNamedByTheirPlace() {
         assertThatThrownBy(() -> CaseYaml.read(Winter.text().replace("gainIfCaught: 19", "gainIfCaught: -19")))
                 .hasMessageContaining("stakes.gainIfCaught")

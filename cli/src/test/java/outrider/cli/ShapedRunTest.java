@@ -169,7 +169,7 @@ class ShapedRunTest extends CommandSteps {
         ranAndRepeats(brief, results);
         assertThat(out.toString()).contains("fails   Reserve confirms");
         assertThat(Files.readString(results.resolve("report.html")))
-                .contains("There is no reserve: nothing has confirmed these figures")
+                .contains("There is no reserve (final hold-out): nothing has confirmed these figures")
                 .contains("Nothing was held back");
     }
 
