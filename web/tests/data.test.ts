@@ -40,7 +40,7 @@ const upload = (more: Partial<Upload> = {}): Upload => ({
   briefId: null,
   refusal: null,
   preview: {
-    format: 'TEXT' as const,
+    format: 'TEXT',
     sheets: [],
     sheet: null,
     chosen: null,
@@ -100,6 +100,19 @@ describe('a file on its way in', () => {
     });
     await fireEvent.change(screen.getByLabelText('Lines left out at the top'), { target: { value: '2' } });
     expect(asked.at(-1)).toMatchObject({ body: { dialect: { above: 2, encoding: 'LATIN_1' } } });
+  });
+
+  it('shows the records of a format that leaves nothing to choose, and of a Parquet file what it says', async () => {
+    const preview = { ...upload().preview!, dialect: null };
+    serve(() => upload({ preview: { ...preview, format: 'CARDS' } }));
+    const cards = render(FilePage);
+    expect(await screen.findByText('4,50')).toBeTruthy();
+    expect(screen.queryByLabelText('Delimiter')).toBeNull();
+    expect((screen.getByText('Read the file') as HTMLButtonElement).disabled).toBe(false);
+    cards.unmount();
+    serve(() => upload({ preview: { ...preview, format: 'PARQUET' } }));
+    render(FilePage);
+    expect(await screen.findByText(/says itself what its columns hold/)).toBeTruthy();
   });
 
   it('says how much has arrived, and refuses another file than the one begun', async () => {

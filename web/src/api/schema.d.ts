@@ -9728,8 +9728,6 @@ export interface components {
       proof: components['schemas']['Proof'] | null;
       triedAt: components['schemas']['Instant'] | null;
     };
-    /** @enum {string} */
-    Format: 'TEXT' | 'PARQUET' | 'WORKBOOK';
     /** @description What is joined with what. */
     Found: {
       /**
@@ -10723,7 +10721,8 @@ export interface components {
       inputs: string[];
     };
     PreviewView: {
-      format: components['schemas']['Format'];
+      /** @description TEXT, or what its outrider.casefile.TableReader is called */
+      format: string;
       /** @description of a text; null else */
       dialect: components['schemas']['Dialect'] | null;
       /** @description of a workbook, and the sheet shown; none else */
@@ -12153,7 +12152,6 @@ export type FollowReportView = components['schemas']['FollowReportView'];
 export type FollowView = components['schemas']['FollowView'];
 export type FormKind = components['schemas']['FormKind'];
 export type FormView = components['schemas']['FormView'];
-export type Format = components['schemas']['Format'];
 export type Found = components['schemas']['Found'];
 export type FunctionView = components['schemas']['FunctionView'];
 export type GainBand = components['schemas']['GainBand'];

@@ -1,11 +1,11 @@
-import type { DraftView as Draft, AuthorText as Memo } from '../api/schema';
+import type { DraftView as Draft, AuthorText } from '../api/schema';
 import { get, page, post, put } from './api';
 import { desk } from './desk.svelte';
 import { unsent } from './line.svelte';
 import { Turns } from './turns';
 
 /** What becomes of a draft's words. */
-export type Change = (draft: Draft) => { authorText?: Memo; answers?: Record<string, string> };
+export type Change = (draft: Draft) => { authorText?: AuthorText; answers?: Record<string, string> };
 
 /** The next report of the brief on the desk: its words, its checks, and the page as it would print. */
 export class Drafting {

@@ -1,13 +1,12 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import Input from 'flowbite-svelte/Input.svelte';
   import Fileupload from 'flowbite-svelte/Fileupload.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
-  import Choice from '../parts/Choice.svelte';
   import ColumnPick from '../parts/files/ColumnPick.svelte';
+  import { MANNERS, type Manner } from '../parts/files/formats';
   import Done from '../parts/Done.svelte';
   import { onMount, untrack } from 'svelte';
-  import type { UploadView as Upload, BriefView as Brief, RefreshChange, Dialect } from '../api/schema';
+  import type { UploadView as Upload, BriefView as Brief, RefreshChange } from '../api/schema';
   import { get, post, put, remove, sendBytes } from '../lib/api';
   import { held } from '../lib/arrive';
   import { count } from '../lib/format';
@@ -24,21 +23,6 @@
 
   /** columns of a preview */
   const SHOWN = 100;
-  const DELIMITERS = [
-    [',', 'comma'],
-    [';', 'semicolon'],
-    ['\t', 'tab'],
-    ['|', 'bar'],
-    [' ', 'blank'],
-  ];
-  const ENCODINGS = [
-    ['UTF_8', 'UTF-8'],
-    ['UTF_8_MARKED', 'UTF-8 with \uFFFD for what cannot be read'],
-    ['LATIN_1', 'Latin-1 (Windows-1252)'],
-    ['UTF_16LE', 'UTF-16, little end first'],
-    ['UTF_16BE', 'UTF-16, big end first'],
-  ];
-
   onMount(() => {
     void open();
     return () => clearTimeout(timer);
@@ -120,22 +104,8 @@
       await post(`/uploads/${id}/stop`);
     });
 
-  const correct = (change: Partial<Dialect>) =>
-    attempt(async () => {
-      const dialect = upload?.preview?.dialect ?? {
-        delimiter: ',',
-        quote: '"',
-        encoding: 'UTF_8',
-        decimal: '.',
-        header: true,
-        decimalGuessed: false,
-        above: 0,
-      };
-      await choose({ dialect: { ...dialect, ...change } });
-    });
-
   /** Changes some of how it is read; the rest stays. */
-  const choose = (change: { dialect?: Dialect; sheet?: string; columns?: string[] | null }) =>
+  const choose = (change: Manner) =>
     attempt(async () => {
       const now = upload?.preview;
       upload = await put<Upload>(`/uploads/${id}/manner`, {
@@ -258,78 +228,8 @@
     {#if upload.preview}
       {@const preview = upload.preview}
       <h2 class="title">How it is read</h2>
-      {#if preview.format === 'PARQUET'}
-        <p class="reading">A Parquet file: it says itself what its columns hold.</p>
-      {:else if preview.format === 'WORKBOOK'}
-        <p class="sentence">
-          The records are on the sheet
-          {#if preview.sheets.length > 1}<Choice
-              class="field"
-              aria-label="Sheet"
-              value={preview.sheet ?? ''}
-              onchange={(e) => choose({ sheet: e.currentTarget.value, columns: null })}
-              >{#each preview.sheets as sheet (sheet)}<option value={sheet}>{sheet}</option>{/each}</Choice
-            >{:else}“{preview.sheet}”{/if}; its first row names the columns, and cells are the numbers, days
-          and texts that they are there.
-        </p>
-      {:else if preview.dialect}
-        {@const dialect = preview.dialect}
-        <p class="sentence">
-          Fields end with a
-          <Choice
-            class="field"
-            aria-label="Delimiter"
-            value={dialect.delimiter}
-            onchange={(e) => correct({ delimiter: e.currentTarget.value })}
-          >
-            {#each DELIMITERS as [value, words] (value)}<option {value}>{words}</option>{/each}
-          </Choice>, quotes are
-          <Choice
-            class="field"
-            aria-label="Quote"
-            value={dialect.quote}
-            onchange={(e) => correct({ quote: e.currentTarget.value })}
-          >
-            <option value="&quot;">"</option><option value="'">'</option>
-          </Choice>, letters are written in
-          <Choice
-            class="field"
-            aria-label="Encoding"
-            value={dialect.encoding}
-            onchange={(e) => correct({ encoding: e.currentTarget.value as Dialect['encoding'] })}
-          >
-            {#each ENCODINGS as [value, words] (value)}<option {value}>{words}</option>{/each}
-          </Choice>, decimals with a
-          <Choice
-            class="field"
-            aria-label="Decimal mark"
-            value={dialect.decimalGuessed ? '' : dialect.decimal}
-            onchange={(e) => correct({ decimal: e.currentTarget.value, decimalGuessed: false })}
-          >
-            {#if dialect.decimalGuessed}<option value="">mark that no number tells yet</option>{/if}
-            <option value=".">point</option><option value=",">comma</option>
-          </Choice>,
-          <Input
-            class="field n font-sans! not-italic!"
-            style="width: 60px"
-            type="number"
-            min="0"
-            max="1000"
-            aria-label="Lines left out at the top"
-            value={dialect.above}
-            onchange={(e) => correct({ above: Number(e.currentTarget.value) })}
-          />
-          {dialect.above === 1 ? 'line at the top is' : 'lines at the top are'} left out, and the next one
-          <Choice
-            class="field"
-            aria-label="Header"
-            value={String(dialect.header)}
-            onchange={(e) => correct({ header: e.currentTarget.value === 'true' })}
-          >
-            <option value="true">names the columns</option><option value="false">is a record already</option>
-          </Choice>.
-        </p>
-      {/if}
+      {@const Shown = MANNERS[preview.format]}
+      {#if Shown}<div class="manner"><Shown {preview} {choose} /></div>{/if}
       {#if preview.names.length > preview.most || preview.chosen}<ColumnPick
           names={preview.names}
           chosen={preview.chosen}
@@ -390,11 +290,11 @@
 </main>
 
 <style>
-  .sentence {
+  .manner {
     font: 15px/2.2 var(--font-serif);
     margin: 4px 0 0;
   }
-  .sentence :global(select) {
+  .manner :global(select) {
     font-family: var(--font-sans);
     font-size: 13px;
   }

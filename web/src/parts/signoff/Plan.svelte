@@ -2,7 +2,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import type {
-    AuthorText as Memo,
+    AuthorText,
     DraftView as Draft,
     Every,
     WatchLimit,
@@ -15,7 +15,7 @@
 
   interface Props {
     draft: Draft;
-    write: (change: (now: Memo) => Partial<Memo>) => Promise<boolean>;
+    write: (change: (now: AuthorText) => Partial<AuthorText>) => Promise<boolean>;
   }
   /** What is watched once the candidate decides. Typed lines are watched by the program, others by people alone. */
   let { draft, write }: Props = $props();

@@ -3,7 +3,7 @@
   import Input from 'flowbite-svelte/Input.svelte';
   import Textarea from 'flowbite-svelte/Textarea.svelte';
   import Choice from '../Choice.svelte';
-  import type { DraftView as Draft, AuthorText as Memo, Paragraph } from '../../api/schema';
+  import type { DraftView as Draft, AuthorText, Paragraph } from '../../api/schema';
   import { desk } from '../../lib/desk.svelte';
   import type { Change } from '../../lib/signoff.svelte';
   import { count } from '../../lib/format';
@@ -31,7 +31,7 @@
   const today = $derived(own.find((c) => c.name === authorText.today));
   let field = $state<HTMLTextAreaElement>();
 
-  const write = (change: (now: Memo) => Partial<Memo>) =>
+  const write = (change: (now: AuthorText) => Partial<AuthorText>) =>
     onwrite(({ authorText: now }) => ({ authorText: { ...now, ...change(now) } }));
 
   function say(chapter: Paragraph, text: string) {

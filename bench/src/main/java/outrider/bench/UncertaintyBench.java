@@ -83,18 +83,18 @@ public final class UncertaintyBench {
         Workers workers = new Workers(Runtime.getRuntime().availableProcessors());
         Sample sample = drawn.sample;
         int candidates = drawn.scores.length;
-        IndexedRanking[] placed = new IndexedRanking[candidates];
+        IndexedRanking[] ranked = new IndexedRanking[candidates];
         AucUncertainty[] auc = new AucUncertainty[candidates];
         NetValue[] money = new NetValue[candidates];
         Seeds seeds = new Seeds(1);
         workers.each(candidates, c -> {
-            placed[c] = sample.ranked(drawn.scores[c]);
-            auc[c] = AucUncertainty.of(placed[c], sample);
-            money[c] = new NetValue(placed[c].ranking(), new Stakes(74, 4.5, 0, 0, 0, 1 / 3.0), Double.NaN);
-            Band.of(placed[c], sample, money[c], seeds, Workers.ALONE);
+            ranked[c] = sample.ranked(drawn.scores[c]);
+            auc[c] = AucUncertainty.of(ranked[c], sample);
+            money[c] = new NetValue(ranked[c].ranking(), new Stakes(74, 4.5, 0, 0, 0, 1 / 3.0), Double.NaN);
+            Band.of(ranked[c], sample, money[c], seeds, Workers.ALONE);
         });
         AucComparison.of(Arrays.asList(auc), 0, false, false, sample.events());
-        CutDraws draws = CutDraws.at(Arrays.asList(placed), SHARE * sample.size(), sample, seeds, workers);
-        CutComparison.of(Arrays.asList(placed), Arrays.asList(money), draws, 0, false);
+        CutDraws draws = CutDraws.at(Arrays.asList(ranked), SHARE * sample.size(), sample, seeds, workers);
+        CutComparison.of(Arrays.asList(ranked), Arrays.asList(money), draws, 0, false);
     }
 }

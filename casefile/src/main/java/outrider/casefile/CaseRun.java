@@ -61,17 +61,17 @@ public final class CaseRun {
      */
     public static Ran run(CaseData data, int rules, Workers workers, Progress progress) {
         CaseRun run = new CaseRun(data, rules, workers);
-        List<ScoredCandidate> entrants = new ArrayList<>();
+        List<ScoredCandidate> candidates = new ArrayList<>();
         List<BriefFile.CandidateSpec> wanted = data.brief().candidates();
         for (int i = 0; i < wanted.size(); i++) {
             String name = wanted.get(i).name();
             progress.checkpoint(i / (double) wanted.size(), name);
             Progress part = progress.part(i / (double) wanted.size(), (i + 1) / (double) wanted.size(), name + ": ");
-            entrants.add(run.fit(wanted.get(i), part));
+            candidates.add(run.fit(wanted.get(i), part));
         }
         Map<String, Model> models = new LinkedHashMap<>();
         run.fitted.forEach((name, made) -> models.put(name, made.model()));
-        return new Ran(entrants, models);
+        return new Ran(candidates, models);
     }
 
     private ScoredCandidate fit(BriefFile.CandidateSpec spec, Progress progress) {

@@ -37,7 +37,7 @@ public final class FiguresMaker {
 
     private final CaseData data;
     private final BriefFile brief;
-    private final List<ScoredCandidate> entrants;
+    private final List<ScoredCandidate> inOrder;
     private final Comparison comparison;
     private final CutComparison atCut;
     private final Workers workers;
@@ -63,9 +63,9 @@ public final class FiguresMaker {
         comparison = proposed == 0
                 ? own
                 : Comparison.of(
-                        brief.terms(), entries, own.entries().get(proposed).id(), workers);
+                        brief.terms(), entries, own.candidates().get(proposed).id(), workers);
         chosen = proposed;
-        entrants = comparison.entries().stream()
+        inOrder = comparison.candidates().stream()
                 .map(e -> candidates.get((int) e.id()))
                 .toList();
         cut = asked == null || asked.records() == null ? comparison.best(chosen).records() : asked.records();
@@ -90,8 +90,8 @@ public final class FiguresMaker {
     }
 
     private static int index(Comparison comparison, String name, String field) {
-        for (int i = 0; i < comparison.entries().size(); i++) {
-            if (comparison.entries().get(i).name().equals(name)) return i;
+        for (int i = 0; i < comparison.candidates().size(); i++) {
+            if (comparison.candidates().get(i).name().equals(name)) return i;
         }
         throw BadInput.of(field, "names \"" + name + "\", which is no candidate of this brief", "name another");
     }
@@ -104,10 +104,10 @@ public final class FiguresMaker {
         int[] validation = data.parts().validation();
         CutFigures proposed = atCut.figures().get(chosen);
         double perCampaign = brief.decision().campaignSize() / validation.length;
-        ScoredCandidate entrant = entrants.get(chosen);
-        Groups groups = new Groups(data, entrant, proposed);
+        ScoredCandidate proposedOne = inOrder.get(chosen);
+        Groups groups = new Groups(data, proposedOne, proposed);
         List<Figures.CandidateRow> rows = new ArrayList<>();
-        for (int i = 0; i < entrants.size(); i++) rows.add(row(i));
+        for (int i = 0; i < inOrder.size(); i++) rows.add(row(i));
         DecidingMeasure deciding = comparison.terms().decidingMeasure();
         return new Figures(
                 new Figures.Source(
@@ -124,7 +124,7 @@ public final class FiguresMaker {
                                 data.parts().leftOut(),
                                 brief.taken().split().words(),
                                 brief.taken().split().balance().words()),
-                        ColumnRows.of(data, entrant)),
+                        ColumnRows.of(data, proposedOne)),
                 new Figures.Contest(
                         new Figures.Deciding(
                                 deciding.kind(),
@@ -132,7 +132,7 @@ public final class FiguresMaker {
                                         brief.campaign().capacityShare(),
                                         ranking(chosen).total())),
                         rows,
-                        entrant.name(),
+                        proposedOne.name(),
                         comparison.optimism()),
                 new Figures.AtCut(
                         proposed,
@@ -145,10 +145,10 @@ public final class FiguresMaker {
                 new Figures.Trust(
                         Bands.of(ranking(chosen), (int)
                                 Math.min(BANDS, ranking(chosen).total())),
-                        entrant.scored().quality(),
+                        proposedOne.scored().quality(),
                         groups.stability(),
-                        FailuresMaker.of(data, entrant, groups),
-                        reserve(entrant, proposed, perCampaign)));
+                        FailuresMaker.of(data, proposedOne, groups),
+                        reserve(proposedOne, proposed, perCampaign)));
     }
 
     private Figures.Part part(int[] rows) {
@@ -158,7 +158,7 @@ public final class FiguresMaker {
     }
 
     private Figures.CandidateRow row(int i) {
-        ScoredCandidate e = entrants.get(i);
+        ScoredCandidate e = inOrder.get(i);
         Timing timing = Timing.of(e.inputs(), brief::column);
         NetValue.Cut best = comparison.best(i);
         return new Figures.CandidateRow(
@@ -208,7 +208,7 @@ public final class FiguresMaker {
                     "todayRecords", "is " + rank, "give 0 to the " + ranking(i).total() + " of validation");
         }
         return new Figures.Today(
-                entrants.get(i).name(), comparison.at(i, rank), comparison.gainAhead(chosen, cut, i, rank));
+                inOrder.get(i).name(), comparison.at(i, rank), comparison.gainAhead(chosen, cut, i, rank));
     }
 
     private List<Figures.WhatIf> sensitivity() {
@@ -252,7 +252,7 @@ public final class FiguresMaker {
 
     private List<Figures.Takeover> takeovers() {
         List<Frontier> all = new ArrayList<>();
-        for (int i = 0; i < entrants.size(); i++)
+        for (int i = 0; i < inOrder.size(); i++)
             all.add(Frontier.of(ranking(i), brief.campaign().capacityShare()));
         List<Figures.Takeover> found = new ArrayList<>();
         for (StakesParameter parameter : StakesParameter.values()) {
@@ -263,7 +263,7 @@ public final class FiguresMaker {
                         parameter.jsonName(),
                         a.now(),
                         a.amount(),
-                        entrants.get(a.winner()).name()));
+                        inOrder.get(a.winner()).name()));
             }
         }
         return found;
@@ -290,8 +290,8 @@ public final class FiguresMaker {
                         atCut.counts().depth()));
         Sample sample = data.sample(rows);
         double[] scores = proposed.elsewhere().of().apply(rows);
-        IndexedRanking placed = sample.ranked(scores);
-        Ranking ranking = placed.ranking();
+        IndexedRanking ranked = sample.ranked(scores);
+        Ranking ranking = ranked.ranking();
         NetValue own = new NetValue(
                 ranking, brief.decision().stakes(), brief.campaign().plannedRateOrNone());
         double rank = atCut.counts().threshold() == null
@@ -300,12 +300,12 @@ public final class FiguresMaker {
         boolean atThreshold =
                 rules >= Evidence.RESERVE_AT_THRESHOLD && atCut.counts().threshold() != null;
         Drawn drawn = atThreshold
-                ? CutDraws.atThreshold(placed, ranking.pointAtOrBefore(rank), sample, new Seeds(seed), workers)
-                : CutDraws.at(List.of(placed), rank, sample, new Seeds(seed), workers)
+                ? CutDraws.atThreshold(ranked, ranking.pointAtOrBefore(rank), sample, new Seeds(seed), workers)
+                : CutDraws.at(List.of(ranked), rank, sample, new Seeds(seed), workers)
                         .single(0);
         CutFigures figures = CutFigures.of(ranking, own, rank, drawn);
         CutOptimism optimism = atThreshold ? optimism() : null;
-        AucUncertainty.Interval auc = AucUncertainty.of(placed, sample).interval();
+        AucUncertainty.Interval auc = AucUncertainty.of(ranked, sample).interval();
         double scale = brief.decision().campaignSize() / rows.length;
         return new Figures.Reserve(
                 part(rows),
@@ -319,7 +319,7 @@ public final class FiguresMaker {
     private @Nullable CutOptimism optimism() {
         if (cut != comparison.best(chosen).records()) return null;
         return CutOptimism.of(
-                entrants.get(chosen).scored().placed(),
+                inOrder.get(chosen).scored().ranked(),
                 data.sample(data.parts().validation()),
                 brief.decision().stakes(),
                 brief.campaign().capacityShare(),

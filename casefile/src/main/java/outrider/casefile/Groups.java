@@ -51,7 +51,7 @@ final class Groups {
     /** How much of each record is acted on: within the tie group at the cut its share. */
     private double[] acted() {
         var ranking = chosen.scored().validation();
-        int[] point = chosen.scored().placed().point();
+        int[] point = chosen.scored().ranked().point();
         double[] share = new double[point.length];
         for (int i = 0; i < share.length; i++) {
             double from = ranking.size(point[i] - 1);

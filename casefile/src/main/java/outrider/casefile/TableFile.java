@@ -1,36 +1,30 @@
 package outrider.casefile;
 
-import static java.util.Objects.requireNonNull;
-
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.ServiceLoader;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
-import outrider.parquet.ParquetTables;
 import outrider.table.CsvTableReader;
 import outrider.table.Dialect;
 import outrider.table.Preview;
 import outrider.table.Table;
 import outrider.table.TotalRecord;
-import outrider.workbook.WorkbookTables;
 
 /** A file of records in any of the formats that are read, told by its first bytes. */
 public final class TableFile {
-    /** The formats there are. */
-    public enum Format {
-        TEXT,
-        PARQUET,
-        WORKBOOK
-    }
+    private static final List<TableReader> READERS =
+            ServiceLoader.load(TableReader.class, TableReader.class.getClassLoader()).stream()
+                    .map(ServiceLoader.Provider::get)
+                    .toList();
+    private static final TableReader TEXT = new TextReader();
 
     /**
      * How it is written.
@@ -49,12 +43,13 @@ public final class TableFile {
     /**
      * Its beginning.
      *
+     * @param format by its name, as its {@link TableReader} has it
      * @param manner as it is read
      * @param sheets of a workbook
      * @param fault why the sheet that was asked for shows nothing; null where it does
      */
     public record Look(
-            Format format,
+            String format,
             Manner manner,
             List<String> sheets,
             Preview preview,
@@ -62,44 +57,22 @@ public final class TableFile {
 
     private TableFile() {}
 
-    public static Format format(Path file) throws IOException {
-        if (ParquetTables.is(file)) return Format.PARQUET;
-        return WorkbookTables.is(file) ? Format.WORKBOOK : Format.TEXT;
+    private static TableReader reader(Path file) throws IOException {
+        for (TableReader reader : READERS) {
+            if (reader.takes(file)) return reader;
+        }
+        return TEXT;
     }
 
     /** @throws BadInput as the format's own reader says */
     public static Look look(Path file, Manner said) throws IOException {
-        Format format = format(file);
-        return switch (format) {
-            case PARQUET ->
-                new Look(format, new Manner(null, null, said.columns()), List.of(), ParquetTables.preview(file), null);
-            case WORKBOOK -> {
-                WorkbookTables.Look look = WorkbookTables.look(file, said.sheet());
-                Manner manner = new Manner(null, look.sheet(), said.columns());
-                yield new Look(format, manner, look.sheets(), look.preview(), look.fault());
-            }
-            case TEXT -> {
-                try (InputStream in = Files.newInputStream(file)) {
-                    Preview preview = Preview.of(in, said.dialect());
-                    yield new Look(
-                            format,
-                            new Manner(preview.dialect(), null, said.columns()),
-                            List.of(),
-                            preview,
-                            preview.fault());
-                }
-            }
-        };
+        return reader(file).look(file, said);
     }
 
     /** How it is read: as somebody said, the rest found out. */
     public static Manner manner(Path file, Manner said) throws IOException {
-        boolean known = switch (format(file)) {
-            case PARQUET -> true;
-            case WORKBOOK -> said.sheet() != null;
-            case TEXT -> said.dialect() != null;
-        };
-        return known ? said : look(file, said).manner();
+        TableReader reader = reader(file);
+        return reader.enough(said) ? said : reader.look(file, said).manner();
     }
 
     /**
@@ -112,15 +85,7 @@ public final class TableFile {
     public static Table read(Path file, Manner manner, Progress progress) throws IOException {
         List<String> chosen = manner.columns();
         int most = chosen == null ? CsvTableReader.MOST_COLUMNS : CsvTableReader.MOST_IN_FILE;
-        Table table = switch (format(file)) {
-            case PARQUET -> ParquetTables.read(file, most, progress);
-            case WORKBOOK -> WorkbookTables.read(file, manner.sheet(), most, progress);
-            case TEXT -> {
-                try (InputStream in = Files.newInputStream(file)) {
-                    yield CsvTableReader.read(in, Files.size(file), requireNonNull(manner.dialect()), most, progress);
-                }
-            }
-        };
+        Table table = reader(file).read(file, manner, most, progress);
         return chosen == null ? table : chosen(table, chosen);
     }
 
@@ -151,11 +116,7 @@ public final class TableFile {
 
     /** Of that, what can be told before it is read. */
     public static @Nullable String before(Path file, Manner said) throws IOException {
-        if (ParquetTables.is(file)) return ParquetTables.notice(file);
-        Dialect dialect = manner(file, said).dialect();
-        if (dialect == null || dialect.above() == 0) return null;
-        return lines(dialect.above()) + " left out above the "
-                + (dialect.header() ? "names of the columns." : "records.");
+        return reader(file).before(file, manner(file, said));
     }
 
     /** What is odd about the end of a table; null for nothing. */
@@ -173,7 +134,7 @@ public final class TableFile {
         return words.isEmpty() ? null : String.join(" ", words);
     }
 
-    private static String lines(int count) {
+    static String lines(int count) {
         return count == 1 ? "1 line is" : count + " lines are";
     }
 }

@@ -25,7 +25,7 @@ import outrider.uncertainty.AucUncertainty;
 
 /** From the file to the checks of the policy, on files that nobody shaped for it. */
 class AwkwardTablesTest {
-    private record Run(CaseData data, List<ScoredCandidate> entrants, Figures figures) {}
+    private record Run(CaseData data, List<ScoredCandidate> candidates, Figures figures) {}
 
     private static final Map<AwkwardTable, Run> RUNS = new HashMap<>();
 
@@ -37,8 +37,8 @@ class AwkwardTablesTest {
             try {
                 Path file = Files.writeString(folder.resolve(t + ".csv"), t.text());
                 CaseData data = CaseData.read(t.brief(null, null), file, Progress.NONE);
-                List<ScoredCandidate> entrants = CaseRun.of(data, Winter.WORKERS, Progress.NONE);
-                Figures sealed = FiguresMaker.of(data, entrants, Winter.WORKERS);
+                List<ScoredCandidate> candidates = CaseRun.of(data, Winter.WORKERS, Progress.NONE);
+                Figures sealed = FiguresMaker.of(data, candidates, Winter.WORKERS);
                 double records = sealed.cut().validation().counts().records();
                 BriefFile open = t.brief(
                         new BriefFile.CutSpec(sealed.contest().chosen(), records, "best net value"),
@@ -56,7 +56,7 @@ class AwkwardTablesTest {
                         data.parts(),
                         data.together(),
                         data.joins());
-                return new Run(opened, entrants, FiguresMaker.of(opened, entrants, Winter.WORKERS));
+                return new Run(opened, candidates, FiguresMaker.of(opened, candidates, Winter.WORKERS));
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
@@ -166,11 +166,11 @@ class AwkwardTablesTest {
     @EnumSource
     void everyProbabilityIsOne(AwkwardTable table) {
         Run run = run(table);
-        for (ScoredCandidate entrant : run.entrants()) {
-            double[] score = entrant.elsewhere().of().apply(run.data().parts().validation());
-            assertThat(score).as(entrant.name()).doesNotContain(Double.NaN);
-            if (entrant.probability()) {
-                for (double s : score) assertThat(s).as(entrant.name()).isBetween(0.0, 1.0);
+        for (ScoredCandidate candidate : run.candidates()) {
+            double[] score = candidate.elsewhere().of().apply(run.data().parts().validation());
+            assertThat(score).as(candidate.name()).doesNotContain(Double.NaN);
+            if (candidate.probability()) {
+                for (double s : score) assertThat(s).as(candidate.name()).isBetween(0.0, 1.0);
             }
         }
     }

@@ -19,8 +19,8 @@ import outrider.split.Part;
 import outrider.stakes.NetValue;
 
 class CaseRunTest {
-    private static ScoredCandidate entrant(String name) {
-        return Winter.ENTRANTS.stream()
+    private static ScoredCandidate candidate(String name) {
+        return Winter.CANDIDATES.stream()
                 .filter(e -> e.name().equals(name))
                 .findFirst()
                 .orElseThrow();
@@ -35,7 +35,7 @@ class CaseRunTest {
 
     @Test
     void figuresAreThoseOfTheCore() {
-        Ranking ranking = entrant("Logistic").scored().validation();
+        Ranking ranking = candidate("Logistic").scored().validation();
         NetValue money = new NetValue(ranking, Winter.BRIEF.decision().stakes(), Double.NaN);
         Figures f = Winter.FIGURES;
         assertThat(f.contest().chosen()).isEqualTo("Logistic");
@@ -83,7 +83,7 @@ class CaseRunTest {
     @Test
     void aSealedReserveGivesNoFigureAndChangesNoOther() {
         BriefFile sealed = Winter.brief(Winter.BRIEF.decision().cut(), null);
-        Figures f = FiguresMaker.of(Winter.under(sealed), Winter.ENTRANTS, Winter.WORKERS);
+        Figures f = FiguresMaker.of(Winter.under(sealed), Winter.CANDIDATES, Winter.WORKERS);
         assertThat(f.trust().reserve()).isNull();
         assertThat(f.source().split().reserveRecords())
                 .isEqualTo(Winter.READ.parts().size(Part.RESERVE));
@@ -111,14 +111,14 @@ class CaseRunTest {
         BriefFile moved = Winter.brief(
                 new BriefFile.CutSpec("Logistic", 901.0, "moved"),
                 Winter.BRIEF.decision().seal());
-        assertThatThrownBy(() -> FiguresMaker.of(Winter.under(moved), Winter.ENTRANTS, Winter.WORKERS))
+        assertThatThrownBy(() -> FiguresMaker.of(Winter.under(moved), Winter.CANDIDATES, Winter.WORKERS))
                 .hasMessageContaining("was opened for Logistic at 900")
                 .hasMessageContaining("go back to that candidate and cut");
     }
 
     @Test
     void withoutACutTheBestNetValueOfTheFirstIsProposed() {
-        Figures f = FiguresMaker.of(Winter.under(Winter.brief(null, null)), Winter.ENTRANTS, Winter.WORKERS);
+        Figures f = FiguresMaker.of(Winter.under(Winter.brief(null, null)), Winter.CANDIDATES, Winter.WORKERS);
         assertThat(f.contest().chosen())
                 .isEqualTo(f.contest().candidates().get(0).name());
         assertThat(f.cut().validation().counts().depth())
@@ -150,7 +150,7 @@ class CaseRunTest {
     void theDecidingMeasureOrdersCandidatesAndNamesWhatChoosingAdds() {
         for (DecidingKind kind : DecidingKind.values()) {
             BriefFile brief = Winter.decidedBy(new DecidingMeasure(kind, null));
-            Figures f = FiguresMaker.of(Winter.under(brief), Winter.ENTRANTS, Winter.WORKERS);
+            Figures f = FiguresMaker.of(Winter.under(brief), Winter.CANDIDATES, Winter.WORKERS);
             List<Double> own = f.contest().candidates().stream()
                     .filter(r -> !r.reference())
                     .map(Figures.CandidateRow::deciding)
@@ -202,7 +202,7 @@ class CaseRunTest {
                 Winter.BRIEF.decision().cut(),
                 Winter.BRIEF.decision().seal(),
                 Winter.BRIEF.authorText());
-        Figures f = FiguresMaker.of(Winter.under(answered), Winter.ENTRANTS, Winter.WORKERS);
+        Figures f = FiguresMaker.of(Winter.under(answered), Winter.CANDIDATES, Winter.WORKERS);
         assertThat(f.source().columns())
                 .filteredOn(c -> c.column().equals(open.column()))
                 .flatExtracting(Figures.ColumnRow::alarms)

@@ -156,7 +156,7 @@ class FailuresTest {
                         CaseYaml.readPolicy("format: 1\nname: test\nchecks:\n  " + policy + "\n"),
                         brief,
                         figures,
-                        Winter.CONDUCT)
+                        Winter.HISTORY)
                 .get(0);
         assertThat(result.words()).contains(words);
         assertThat(result.passes()).isEqualTo(passes);

@@ -47,15 +47,15 @@ class SignOffChecksTest {
                     'noOpenLeak: {}'                                                        | true
                     """)
     void passesOrFailsByItsLimit(String policy, boolean passes) {
-        CheckResult result = check(policy, Winter.BRIEF, Winter.FIGURES, Winter.CONDUCT);
+        CheckResult result = check(policy, Winter.BRIEF, Winter.FIGURES, Winter.HISTORY);
         assertThat(result.passes()).as(result.words()).isEqualTo(passes);
     }
 
     @Test
     void aSealedReserveConfirmsNothing() {
         Figures sealed = FiguresMaker.of(
-                Winter.under(Winter.brief(Winter.BRIEF.decision().cut(), null)), Winter.ENTRANTS, Winter.WORKERS);
-        assertThat(check("reserveConfirms: {}", Winter.BRIEF, sealed, Winter.CONDUCT))
+                Winter.under(Winter.brief(Winter.BRIEF.decision().cut(), null)), Winter.CANDIDATES, Winter.WORKERS);
+        assertThat(check("reserveConfirms: {}", Winter.BRIEF, sealed, Winter.HISTORY))
                 .extracting(CheckResult::passes, CheckResult::words)
                 .containsExactly(false, "The reserve is still sealed.");
     }
@@ -63,13 +63,13 @@ class SignOffChecksTest {
     @Test
     void aReferenceThatIsNotBeatenIsNamedAndNoneIsNoPass() {
         BriefFile cut = Winter.brief(new BriefFile.CutSpec("Base rate", 900.0, "by hand"), null);
-        Figures f = FiguresMaker.of(Winter.under(cut), Winter.ENTRANTS, Winter.WORKERS);
-        assertThat(check("beatsReferences: {}", cut, f, Winter.CONDUCT).passes())
+        Figures f = FiguresMaker.of(Winter.under(cut), Winter.CANDIDATES, Winter.WORKERS);
+        assertThat(check("beatsReferences: {}", cut, f, Winter.HISTORY).passes())
                 .isFalse();
         List<ScoredCandidate> without =
-                Winter.ENTRANTS.stream().filter(e -> !e.kind().reference()).toList();
+                Winter.CANDIDATES.stream().filter(e -> !e.kind().reference()).toList();
         Figures alone = FiguresMaker.of(Winter.READ, without, Winter.WORKERS);
-        assertThat(check("beatsReferences: {}", Winter.BRIEF, alone, Winter.CONDUCT))
+        assertThat(check("beatsReferences: {}", Winter.BRIEF, alone, Winter.HISTORY))
                 .extracting(CheckResult::passes, CheckResult::words)
                 .containsExactly(false, "No reference was compared: add the base rate or group rates.");
     }
@@ -98,7 +98,7 @@ class SignOffChecksTest {
                 row.bestGain(),
                 List.of(new Alarm("tooGood", "another name", "look")),
                 row.curve());
-        assertThat(check("noOpenLeak: {}", Winter.BRIEF, with(List.of(tooGood)), Winter.CONDUCT))
+        assertThat(check("noOpenLeak: {}", Winter.BRIEF, with(List.of(tooGood)), Winter.HISTORY))
                 .extracting(CheckResult::passes, CheckResult::words)
                 .containsExactly(false, "The validation AUC is too good to be true.");
     }
@@ -115,7 +115,7 @@ class SignOffChecksTest {
                 new Figures.Split(nearlyAll, nearlyAll, split.reserveRecords(), 0, split.method(), split.balance()),
                 Winter.FIGURES.contest().candidates());
         assertThat(check(
-                        "enoughEvents: { training: 20, validation: 20, reserve: 20 }", Winter.BRIEF, f, Winter.CONDUCT))
+                        "enoughEvents: { training: 20, validation: 20, reserve: 20 }", Winter.BRIEF, f, Winter.HISTORY))
                 .extracting(CheckResult::passes, CheckResult::words)
                 .satisfies(found -> assertThat(found.get(0)).isEqualTo(false))
                 .satisfies(found -> assertThat((String) found.get(1)).contains("988 orders and 12 others"));
@@ -131,8 +131,8 @@ class SignOffChecksTest {
                 Winter.BRIEF.decision().cut(),
                 Winter.BRIEF.decision().seal(),
                 Winter.BRIEF.authorText());
-        Figures f = FiguresMaker.of(Winter.under(brief), Winter.ENTRANTS, Winter.WORKERS);
-        assertThat(check("inputsInTime: { daysAtMost: 90 }", brief, f, Winter.CONDUCT))
+        Figures f = FiguresMaker.of(Winter.under(brief), Winter.CANDIDATES, Winter.WORKERS);
+        assertThat(check("inputsInTime: { daysAtMost: 90 }", brief, f, Winter.HISTORY))
                 .extracting(CheckResult::passes, CheckResult::words)
                 .containsExactly(false, "1 of 4 inputs: nobody said when they are known.");
     }
@@ -162,10 +162,10 @@ class SignOffChecksTest {
 
     @Test
     void aNewCheckIsOneFileAndOneLine() {
-        CheckResult found = check("asksSomething: { lettersAtLeast: 5 }", Winter.BRIEF, Winter.FIGURES, Winter.CONDUCT);
+        CheckResult found = check("asksSomething: { lettersAtLeast: 5 }", Winter.BRIEF, Winter.FIGURES, Winter.HISTORY);
         assertThat(found.passes()).isTrue();
         assertThat(found.title()).isEqualTo("Asks something");
-        assertThat(check("asksSomething: { lettersAtLeast: 500 }", Winter.BRIEF, Winter.FIGURES, Winter.CONDUCT)
+        assertThat(check("asksSomething: { lettersAtLeast: 500 }", Winter.BRIEF, Winter.FIGURES, Winter.HISTORY)
                         .passes())
                 .isFalse();
         assertThatThrownBy(() -> CaseYaml.readPolicy("format: 1\nname: x\nchecks:\n  asksSomething: {}\n"))

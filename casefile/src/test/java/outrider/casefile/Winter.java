@@ -17,10 +17,10 @@ final class Winter {
     static final Workers WORKERS = new Workers(2);
     static final BriefFile BRIEF = CaseYaml.read(text());
     static final CaseData READ = CaseData.read(BRIEF, DATA, Progress.NONE);
-    static final List<ScoredCandidate> ENTRANTS = CaseRun.of(READ, WORKERS, Progress.NONE);
-    static final Figures FIGURES = FiguresMaker.of(READ, ENTRANTS, WORKERS);
+    static final List<ScoredCandidate> CANDIDATES = CaseRun.of(READ, WORKERS, Progress.NONE);
+    static final Figures FIGURES = FiguresMaker.of(READ, CANDIDATES, WORKERS);
     static final SigningKey KEY = SigningKey.make();
-    static final AnalysisHistory CONDUCT = new AnalysisHistory(4, 2, 5);
+    static final AnalysisHistory HISTORY = new AnalysisHistory(4, 2, 5);
 
     private Winter() {}
 
@@ -145,10 +145,10 @@ final class Winter {
                 BRIEF,
                 FIGURES,
                 new Evidence.Judged(
-                        CONDUCT,
+                        HISTORY,
                         1,
                         Policy.shipped(),
-                        SignOffChecks.of(Policy.shipped(), BRIEF, FIGURES, CONDUCT),
+                        SignOffChecks.of(Policy.shipped(), BRIEF, FIGURES, HISTORY),
                         List.of()),
                 List.of(),
                 new Evidence.Proof(head, Evidence.Maker.here(), KEY.open()));

@@ -87,9 +87,9 @@ final class RunCommand implements Callable<Integer> {
         BriefFile brief = read.brief();
         sayTaken(brief);
         read.doubts().forEach(spec.commandLine().getErr()::println);
-        List<ScoredCandidate> entrants = CaseRun.of(read, workers, Inputs.progress(spec));
-        Figures figures = FiguresMaker.of(read, entrants, workers);
-        AnalysisHistory history = new AnalysisHistory(null, null, entrants.size());
+        List<ScoredCandidate> candidates = CaseRun.of(read, workers, Inputs.progress(spec));
+        Figures figures = FiguresMaker.of(read, candidates, workers);
+        AnalysisHistory history = new AnalysisHistory(null, null, candidates.size());
         List<CheckResult> checks = SignOffChecks.of(policy, brief, figures, history);
         Evidence evidence = new Evidence(
                 Evidence.FORMAT,
@@ -110,7 +110,7 @@ final class RunCommand implements Callable<Integer> {
                 StandardCharsets.UTF_8);
         Files.write(out.resolve("report.pdf"), PdfReport.of(HtmlReport.complete(rendering, List.of(), "", false)));
         try (OutputStream to = new BufferedOutputStream(Files.newOutputStream(out.resolve("scores.csv")))) {
-            CsvTableWriter.write(scores(read, entrants), to);
+            CsvTableWriter.write(scores(read, candidates), to);
         }
         say(brief, figures, checks);
         return 0;
@@ -147,7 +147,7 @@ final class RunCommand implements Callable<Integer> {
     }
 
     /** Every record that is not sealed: its number, part, outcome and every candidate's score. */
-    private static Table scores(CaseData read, List<ScoredCandidate> entrants) {
+    private static Table scores(CaseData read, List<ScoredCandidate> candidates) {
         BriefFile.SealSpec seal = read.brief().decision().seal();
         int[] reserve = seal == null
                 ? new int[0]
@@ -166,9 +166,9 @@ final class RunCommand implements Callable<Integer> {
         columns.add(new NumberColumn(
                 "outcome",
                 IntStream.of(rows).mapToDouble(r -> read.outcome()[r]).toArray()));
-        for (ScoredCandidate entrant : entrants)
-            columns.add(
-                    new NumberColumn(entrant.name(), entrant.elsewhere().of().apply(rows)));
+        for (ScoredCandidate candidate : candidates)
+            columns.add(new NumberColumn(
+                    candidate.name(), candidate.elsewhere().of().apply(rows)));
         return new Table(columns, null);
     }
 }

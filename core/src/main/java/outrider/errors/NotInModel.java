@@ -49,7 +49,7 @@ public final class NotInModel {
             List<GroupedColumn> columns, byte[] outcome, double[] logit, int @Nullable [] unit, long seed) {
         LogisticFit alone = fit(outcome, logit);
         Sample sample = new Sample(outcome, null, null, unit);
-        AucUncertainty without = placed(logit, sample);
+        AucUncertainty without = ranked(logit, sample);
         double auc = without.auc();
         double spread = spread(outcome, logit, alone, unit);
         List<Added> all = new ArrayList<>();
@@ -73,7 +73,7 @@ public final class NotInModel {
                 for (int i = 0; i < together.length; i++) {
                     together[i] = both.coefficients()[1] * logit[i] + weight * rate[i];
                 }
-                with = placed(together, sample);
+                with = ranked(together, sample);
             }
             double p = Normal.twoSided(Math.sqrt(ratio));
             String name = column.conditions().get(0).column();
@@ -114,7 +114,7 @@ public final class NotInModel {
         return new Drawn.Bounds(low * low, (root + half) * (root + half));
     }
 
-    private static AucUncertainty placed(double[] score, Sample sample) {
+    private static AucUncertainty ranked(double[] score, Sample sample) {
         return AucUncertainty.of(IndexedRanking.of(score, sample.outcome(), null, null), sample);
     }
 

@@ -48,40 +48,40 @@ public final class Comparison {
     }
 
     private final Terms terms;
-    private final List<Candidate> entries;
+    private final List<Candidate> candidates;
     private final List<NetValue> money;
     private final List<AucComparison> byAuc;
     private final int leader;
     private final boolean named;
     private final Workers workers;
 
-    private Comparison(Terms terms, List<Candidate> entries, @Nullable Long leaderId, Workers workers) {
+    private Comparison(Terms terms, List<Candidate> candidates, @Nullable Long leaderId, Workers workers) {
         this.terms = terms;
         this.workers = workers;
         DecidingMeasure deciding = terms.decidingMeasure();
-        NetValue[] own = entries.stream()
+        NetValue[] own = candidates.stream()
                 .map(e -> new NetValue(e.scored().validation(), terms.stakes(), terms.plannedRate()))
                 .toArray(NetValue[]::new);
         double[] decides = IntStream.range(0, own.length)
                 .parallel()
-                .mapToDouble(i -> deciding.of(entries.get(i).scored().validation(), own[i], terms.capacity()))
+                .mapToDouble(i -> deciding.of(candidates.get(i).scored().validation(), own[i], terms.capacity()))
                 .toArray();
         List<Integer> order = IntStream.range(0, own.length)
                 .boxed()
-                .sorted(Comparator.comparing((Integer i) -> entries.get(i).reference())
+                .sorted(Comparator.comparing((Integer i) -> candidates.get(i).reference())
                         .thenComparing(i -> -decides[i])
                         .thenComparing(
-                                i -> -entries.get(i).scored().uncertainty().auc())
+                                i -> -candidates.get(i).scored().uncertainty().auc())
                         .thenComparing(i -> i))
                 .toList();
-        this.entries = order.stream().map(entries::get).toList();
+        this.candidates = order.stream().map(candidates::get).toList();
         money = order.stream().map(i -> own[i]).toList();
         int found = leaderId == null ? -1 : index(leaderId);
         named = found >= 0;
         leader = named ? found : 0;
         List<AucUncertainty> uncertainties =
-                this.entries.stream().map(e -> e.scored().uncertainty()).toList();
-        byAuc = entries.isEmpty()
+                this.candidates.stream().map(e -> e.scored().uncertainty()).toList();
+        byAuc = candidates.isEmpty()
                 ? List.of()
                 : AucComparison.of(uncertainties, leader, named, tooFew(), sample().events());
     }
@@ -89,16 +89,16 @@ public final class Comparison {
     /**
      * O(k² n) for k candidates on n records where nobody named the leader, else O(k n).
      *
-     * @param entries all on the same records; of candidates that are equal in all that decides, the first stays first
+     * @param candidates all on the same records; of candidates that are equal in all that decides, the first stays first
      * @param leaderId whom somebody named as leader; null, or one that is not there, takes the first in order
      */
-    public static Comparison of(Terms terms, List<Candidate> entries, @Nullable Long leaderId, Workers workers) {
-        return new Comparison(terms, entries, leaderId, workers);
+    public static Comparison of(Terms terms, List<Candidate> candidates, @Nullable Long leaderId, Workers workers) {
+        return new Comparison(terms, candidates, leaderId, workers);
     }
 
     /** Best first, references last. */
-    public List<Candidate> entries() {
-        return entries;
+    public List<Candidate> candidates() {
+        return candidates;
     }
 
     public Terms terms() {
@@ -107,7 +107,7 @@ public final class Comparison {
 
     /** Index of a candidate, −1 where it is not there. */
     public int index(long id) {
-        for (int i = 0; i < entries.size(); i++) if (entries.get(i).id() == id) return i;
+        for (int i = 0; i < candidates.size(); i++) if (candidates.get(i).id() == id) return i;
         return -1;
     }
 
@@ -121,7 +121,7 @@ public final class Comparison {
     }
 
     public Ranking ranking(int i) {
-        return entries.get(i).scored().validation();
+        return candidates.get(i).scored().validation();
     }
 
     public NetValue money(int i) {
@@ -133,7 +133,7 @@ public final class Comparison {
     }
 
     private Sample sample() {
-        return entries.get(0).scored().sample();
+        return candidates.get(0).scored().sample();
     }
 
     /** Whether validation holds too little for any difference. */
@@ -150,8 +150,8 @@ public final class Comparison {
         return money.get(i).best(terms.capacity());
     }
 
-    private List<IndexedRanking> placed() {
-        return entries.stream().map(e -> e.scored().placed()).toList();
+    private List<IndexedRanking> ranked() {
+        return candidates.stream().map(e -> e.scored().ranked()).toList();
     }
 
     /**
@@ -160,14 +160,14 @@ public final class Comparison {
      * @param rank 0 … N
      */
     public CutComparison at(double rank) {
-        CutDraws draws = CutDraws.at(placed(), rank, sample(), new Seeds(terms.seed()), workers);
-        return CutComparison.of(placed(), money, draws, leader, named);
+        CutDraws draws = CutDraws.at(ranked(), rank, sample(), new Seeds(terms.seed()), workers);
+        return CutComparison.of(ranked(), money, draws, leader, named);
     }
 
     /** One candidate's figures at a cut of its own. */
     public CutFigures at(int i, double rank) {
         CutDraws draws = CutDraws.at(
-                List.of(entries.get(i).scored().placed()), rank, sample(), new Seeds(terms.seed()), workers);
+                List.of(candidates.get(i).scored().ranked()), rank, sample(), new Seeds(terms.seed()), workers);
         return CutFigures.of(ranking(i), money.get(i), rank, draws.single(0));
     }
 
@@ -175,8 +175,8 @@ public final class Comparison {
     public CutComparison.@Nullable Difference gainAhead(int i, double rank, int j, double otherRank) {
         CutDraws draws = CutDraws.of(
                 List.of(
-                        entries.get(i).scored().placed(),
-                        entries.get(j).scored().placed()),
+                        candidates.get(i).scored().ranked(),
+                        candidates.get(j).scored().ranked()),
                 new double[] {rank, otherRank},
                 sample(),
                 new Seeds(terms.seed()),
@@ -191,12 +191,12 @@ public final class Comparison {
 
     /** Of the first by the deciding measure for having been chosen among those that are no reference; null for fewer than two. */
     public @Nullable Double optimism() {
-        int own = (int) entries.stream().filter(e -> !e.reference()).count();
+        int own = (int) candidates.stream().filter(e -> !e.reference()).count();
         if (own < 2) return null;
         return terms.decidingMeasure()
                 .optimism(
-                        placed().subList(0, own),
-                        entries.stream()
+                        ranked().subList(0, own),
+                        candidates.stream()
                                 .limit(own)
                                 .map(e -> e.scored().uncertainty())
                                 .toList(),
@@ -209,12 +209,12 @@ public final class Comparison {
 
     /** For each candidate whether its AUC is ahead of the best reference's, Holm-adjusted; null for references and without one. */
     public Boolean[] beatsReference() {
-        Boolean[] beats = new Boolean[entries.size()];
+        Boolean[] beats = new Boolean[candidates.size()];
         int reference = bestReference();
         if (reference < 0) return beats;
-        AucUncertainty theirs = entries.get(reference).scored().uncertainty();
-        int own = (int) entries.stream().filter(e -> !e.reference()).count();
-        List<AucUncertainty.Difference> differences = entries.stream()
+        AucUncertainty theirs = candidates.get(reference).scored().uncertainty();
+        int own = (int) candidates.stream().filter(e -> !e.reference()).count();
+        List<AucUncertainty.Difference> differences = candidates.stream()
                 .limit(own)
                 .map(e -> e.scored().uncertainty().minus(theirs))
                 .toList();
@@ -229,11 +229,11 @@ public final class Comparison {
     /** Index of the reference with the highest AUC; −1 without one. */
     public int bestReference() {
         int best = -1;
-        for (int i = 0; i < entries.size(); i++) {
-            if (!entries.get(i).reference()) continue;
+        for (int i = 0; i < candidates.size(); i++) {
+            if (!candidates.get(i).reference()) continue;
             if (best < 0
-                    || entries.get(i).scored().uncertainty().auc()
-                            > entries.get(best).scored().uncertainty().auc()) best = i;
+                    || candidates.get(i).scored().uncertainty().auc()
+                            > candidates.get(best).scored().uncertainty().auc()) best = i;
         }
         return best;
     }

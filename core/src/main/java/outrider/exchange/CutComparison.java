@@ -42,17 +42,17 @@ public record CutComparison(List<CutFigures> figures, List<At> against) {
      * @param named whether somebody named that leader; else the same records chose it
      */
     public static CutComparison of(
-            List<IndexedRanking> placed, List<NetValue> money, CutDraws draws, int leader, boolean named) {
+            List<IndexedRanking> ranked, List<NetValue> money, CutDraws draws, int leader, boolean named) {
         List<CutFigures> figures = new ArrayList<>();
-        for (int i = 0; i < placed.size(); i++) {
-            figures.add(CutFigures.of(placed.get(i).ranking(), money.get(i), draws.rank(i), draws.single(i)));
+        for (int i = 0; i < ranked.size(); i++) {
+            figures.add(CutFigures.of(ranked.get(i).ranking(), money.get(i), draws.rank(i), draws.single(i)));
         }
         List<At> against = new ArrayList<>();
         LeaderTests tests = leader < 0
                 ? null
-                : LeaderTests.of(placed.size(), leader, named, (i, j) -> pValue(draws, money.get(i), i, j, leader));
+                : LeaderTests.of(ranked.size(), leader, named, (i, j) -> pValue(draws, money.get(i), i, j, leader));
         boolean tooFew = Verdict.tooFew(draws.sample().events(), draws.sample().size());
-        for (int i = 0; i < placed.size(); i++) {
+        for (int i = 0; i < ranked.size(); i++) {
             against.add(
                     leader < 0 || i == leader
                             ? null

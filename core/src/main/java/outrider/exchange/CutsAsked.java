@@ -28,12 +28,12 @@ final class CutsAsked {
     static CutsAsked of(
             Evaluation.Request request,
             Evaluation.Cuts wanted,
-            List<IndexedRanking> placed,
+            List<IndexedRanking> ranked,
             Sample sample,
             Workers workers) {
         Evaluation.Money asked = request.money();
         if (asked == null) throw BadInput.of("cut", "needs stakes", "give a file of stakes too");
-        double total = placed.get(0).ranking().total();
+        double total = ranked.get(0).ranking().total();
         for (double cut : wanted.records()) {
             if (!(cut >= 0 && cut <= total)) {
                 throw BadInput.of("cut", "is " + cut, "give 0 to " + Math.round(total) + " records");
@@ -44,14 +44,14 @@ final class CutsAsked {
         if (named != null && leader < 0) {
             throw BadInput.of("leader", "is not among the scores", "name one of them");
         }
-        List<NetValue> money = placed.stream()
+        List<NetValue> money = ranked.stream()
                 .map(p -> new NetValue(p.ranking(), asked.stakes(), asked.plannedRate()))
                 .toList();
         CutsAsked made = new CutsAsked(request, wanted);
         Seeds seeds = new Seeds(wanted.seed());
         for (double cut : wanted.records()) {
-            CutDraws draws = CutDraws.at(placed, cut, sample, seeds, workers);
-            made.cuts.add(CutComparison.of(placed, money, draws, leader, true));
+            CutDraws draws = CutDraws.at(ranked, cut, sample, seeds, workers);
+            made.cuts.add(CutComparison.of(ranked, money, draws, leader, true));
         }
         return made;
     }

@@ -92,32 +92,32 @@ public record DecidingMeasure(DecidingKind kind, @Nullable Double at) {
      * @param money of each, in the same order
      */
     public @Nullable Double optimism(
-            List<IndexedRanking> placed,
+            List<IndexedRanking> ranked,
             List<AucUncertainty> uncertainties,
             List<NetValue> money,
             @Nullable Capacity capacity,
             Sample sample,
             Seeds seeds,
             Workers workers) {
-        if (placed.size() < 2) return null;
+        if (ranked.size() < 2) return null;
         if (kind == DecidingKind.AUC) return Optimism.ofAuc(uncertainties, seeds);
-        double[] values = new double[placed.size()];
-        double[] ranks = new double[placed.size()];
+        double[] values = new double[ranked.size()];
+        double[] ranks = new double[ranked.size()];
         for (int i = 0; i < values.length; i++) {
-            Ranking ranking = placed.get(i).ranking();
+            Ranking ranking = ranked.get(i).ranking();
             values[i] = of(ranking, money.get(i), capacity);
             if (kind == DecidingKind.NET_VALUE)
                 ranks[i] = money.get(i).best(capacity).records();
             if (kind == DecidingKind.CAPTURE) ranks[i] = rank(ranking, capacity);
         }
         double[][] draws = switch (kind) {
-            case AVERAGE_PRECISION -> FigureDraws.averagePrecision(placed, sample, seeds, workers);
+            case AVERAGE_PRECISION -> FigureDraws.averagePrecision(ranked, sample, seeds, workers);
             case PARTIAL_AUC ->
                 FigureDraws.partialAuc(
-                        placed, share(capacity, placed.get(0).ranking().total()), sample, seeds, workers);
+                        ranked, share(capacity, ranked.get(0).ranking().total()), sample, seeds, workers);
             default -> {
                 List<Drawn> all =
-                        CutDraws.of(placed, ranks, sample, seeds, workers).together();
+                        CutDraws.of(ranked, ranks, sample, seeds, workers).together();
                 double[][] figures = new double[all.size()][];
                 Arrays.setAll(
                         figures,

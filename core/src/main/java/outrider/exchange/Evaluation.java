@@ -106,24 +106,24 @@ public final class Evaluation {
             throw BadInput.of("score", "names a column twice", "name each once");
         }
         double[][] score = new double[k][];
-        IndexedRanking[] placed = new IndexedRanking[k];
+        IndexedRanking[] ranked = new IndexedRanking[k];
         AucUncertainty[] uncertainty = new AucUncertainty[k];
         Object[] figures = new Object[k];
         Workers workers = new Workers(Runtime.getRuntime().availableProcessors());
         workers.each(k, i -> {
             score[i] = Numbers.demand(table, request.scores().get(i), s -> true, "every record needs a finite score");
-            placed[i] = IndexedRanking.of(score[i], sample.outcome(), sample.weight(), sample.value());
-            uncertainty[i] = sample.weight() == null ? AucUncertainty.of(placed[i], sample) : null;
-            figures[i] = figures(placed[i].ranking(), score[i], sample, uncertainty[i], request);
+            ranked[i] = IndexedRanking.of(score[i], sample.outcome(), sample.weight(), sample.value());
+            uncertainty[i] = sample.weight() == null ? AucUncertainty.of(ranked[i], sample) : null;
+            figures[i] = figures(ranked[i].ranking(), score[i], sample, uncertainty[i], request);
         });
         Map<String, Object> scores = new LinkedHashMap<>();
         for (int i = 0; i < k; i++) scores.put(request.scores().get(i), figures[i]);
         Cuts cuts = request.cuts();
         if (cuts != null)
-            CutsAsked.of(request, cuts, List.of(placed), sample, workers).addTo(scores);
+            CutsAsked.of(request, cuts, List.of(ranked), sample, workers).addTo(scores);
         Map<String, Object> document = new LinkedHashMap<>();
         document.put("scores", scores);
-        document.put("pairs", pairs(request.scores(), uncertainty, placed));
+        document.put("pairs", pairs(request.scores(), uncertainty, ranked));
         return document;
     }
 
@@ -203,7 +203,7 @@ public final class Evaluation {
         return figures;
     }
 
-    private static List<Object> pairs(List<String> names, AucUncertainty[] uncertainties, IndexedRanking[] placed) {
+    private static List<Object> pairs(List<String> names, AucUncertainty[] uncertainties, IndexedRanking[] ranked) {
         List<Object> pairs = new ArrayList<>();
         for (int a = 0; a < names.size(); a++) {
             for (int b = a + 1; b < names.size(); b++) {
@@ -212,7 +212,7 @@ public final class Evaluation {
                 pair.put("b", names.get(b));
                 AucUncertainty.Difference difference = uncertainties[a] == null
                         ? new AucUncertainty.Difference(
-                                placed[a].ranking().auc() - placed[b].ranking().auc(), null, null, null)
+                                ranked[a].ranking().auc() - ranked[b].ranking().auc(), null, null, null)
                         : uncertainties[a].minus(uncertainties[b]);
                 pair.put("difference", difference.difference());
                 pair.put("standardError", difference.standardError());

@@ -19,13 +19,13 @@ import outrider.uncertainty.Sample;
 /**
  * One candidate's scores as a ranking, and what does not depend on stakes. Immutable.
  *
- * @param placed validation
+ * @param ranked validation
  * @param sample validation's records; the same object for all candidates of a brief
  * @param quality on validation in ten bands; null where the score is no probability
  * @param beside training
  */
 public record ValidationScores(
-        IndexedRanking placed,
+        IndexedRanking ranked,
         Sample sample,
         AucUncertainty uncertainty,
         @Nullable ProbabilityQuality quality,
@@ -59,16 +59,16 @@ public record ValidationScores(
      * @param scores of validation, finite
      */
     public static ValidationScores of(Nature nature, Training training, double[] scores, Sample validation) {
-        IndexedRanking placed = validation.ranked(scores);
+        IndexedRanking ranked = validation.ranked(scores);
         Ranking onTraining = Ranking.of(
                 training.scores(),
                 training.sample().outcome(),
                 training.sample().weight(),
                 null);
-        AucUncertainty uncertainty = AucUncertainty.of(placed, validation);
+        AucUncertainty uncertainty = AucUncertainty.of(ranked, validation);
         ProbabilityQuality quality = nature.probability()
                 ? ProbabilityQuality.of(
-                        placed.ranking(),
+                        ranked.ranking(),
                         scores,
                         validation.outcome(),
                         validation.weight(),
@@ -87,7 +87,7 @@ public record ValidationScores(
                         .mapToDouble(p -> onTraining.events(p) / onTraining.totalEvents())
                         .toArray());
         return new ValidationScores(
-                placed,
+                ranked,
                 validation,
                 uncertainty,
                 quality,
@@ -111,13 +111,13 @@ public record ValidationScores(
     }
 
     public Ranking validation() {
-        return placed.ranking();
+        return ranked.ranking();
     }
 
     /** Validation's scores in the order of its records; −0 reads as 0. */
     public double[] validationScores() {
-        double[] scores = new double[placed.point().length];
-        for (int i = 0; i < scores.length; i++) scores[i] = placed.score(i);
+        double[] scores = new double[ranked.point().length];
+        for (int i = 0; i < scores.length; i++) scores[i] = ranked.score(i);
         return scores;
     }
 }

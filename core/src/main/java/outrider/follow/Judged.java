@@ -96,15 +96,15 @@ public record Judged(
         if (events == 0 || events == known.length) return null;
         double[] scores = Arrays.stream(known).mapToDouble(i -> score[i]).toArray();
         Sample judged = sample.at(known);
-        IndexedRanking placed = judged.ranked(scores);
-        Ranking ranking = placed.ranking();
+        IndexedRanking ranked = judged.ranked(scores);
+        Ranking ranking = ranked.ranking();
         NetValue own = new NetValue(ranking, money.stakes(), money.plannedRate());
         int point = threshold == null ? 0 : ranking.pointAtThreshold(threshold);
         CutFigures at = CutFigures.of(
-                ranking, own, ranking.size(point), CutDraws.atThreshold(placed, point, judged, seeds, workers));
+                ranking, own, ranking.size(point), CutDraws.atThreshold(ranked, point, judged, seeds, workers));
         return SignedFigures.Measures.of(
                 at,
-                AucUncertainty.of(placed, judged).interval(),
+                AucUncertainty.of(ranked, judged).interval(),
                 ranking.total(),
                 EventsOverExpected.of(scores, judged, money.plannedRate()));
     }

@@ -53,13 +53,13 @@ public final class Ranking {
         return of(score, outcome, weight, value, null);
     }
 
-    /** @param placed gets the tie group of each record, or null */
+    /** @param ranked gets the tie group of each record, or null */
     static Ranking of(
             double[] score,
             byte[] outcome,
             double @Nullable [] weight,
             double @Nullable [] value,
-            int @Nullable [] placed) {
+            int @Nullable [] ranked) {
         int n = score.length;
         refuse(n, "score", "missing or infinite", i -> !Double.isFinite(score[i]));
         refuse(n, "outcome", "neither 0 nor 1", i -> outcome[i] != 0 && outcome[i] != 1);
@@ -91,7 +91,7 @@ public final class Ranking {
                     square += w * value[record] * value[record];
                 }
             }
-            if (placed != null) placed[record] = group + 1;
+            if (ranked != null) ranked[record] = group + 1;
             if (i + 1 < n && keys[i + 1] == keys[i]) continue;
             group++;
             scores[group] = DescendingOrder.valueOf(keys[i]);

@@ -88,10 +88,10 @@ public final class AucUncertainty {
     /**
      * The same from a ranking that is there already, O(n).
      *
-     * @param placed of these records, weighted if they are
+     * @param ranked of these records, weighted if they are
      */
-    public static AucUncertainty of(IndexedRanking placed, Sample sample) {
-        Ranking ranking = placed.ranking();
+    public static AucUncertainty of(IndexedRanking ranked, Sample sample) {
+        Ranking ranking = ranked.ranking();
         int groups = ranking.groups();
         double events = ranking.totalEvents();
         double others = ranking.total() - events;
@@ -112,7 +112,7 @@ public final class AucUncertainty {
         double[] weight = sample.weight();
         double[] eventSum = new double[sample.units()];
         double[] otherSum = unit == null ? eventSum : new double[eventSum.length];
-        int[] points = placed.point();
+        int[] points = ranked.point();
         byte[] outcome = sample.outcome();
         for (int i = 0; i < outcome.length; i++) {
             int point = points[i];

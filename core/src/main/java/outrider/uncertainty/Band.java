@@ -20,10 +20,10 @@ public record Band(
         double[] gainHigh) {
 
     /** O(replicates · (runs + depths)), or for units O(replicates · records). */
-    public static Band of(IndexedRanking placed, Sample sample, NetValue money, Seeds seeds, Workers workers) {
-        double[] depths = Depths.of(placed.ranking());
+    public static Band of(IndexedRanking ranked, Sample sample, NetValue money, Seeds seeds, Workers workers) {
+        double[] depths = Depths.of(ranked.ranking());
         int k = depths.length;
-        double records = placed.ranking().total();
+        double records = ranked.ranking().total();
         Resampler.Plan way = Resampler.Plan.drawn(sample);
         int replicates = way.replicates();
         double[] total = new double[replicates];
@@ -31,8 +31,8 @@ public record Band(
         double[][] events = new double[k][replicates];
         double[][] valued = new double[k][replicates];
         Resampler.run(
-                List.of(placed),
-                List.of(Segments.along(placed.ranking())),
+                List.of(ranked),
+                List.of(Segments.along(ranked.ranking())),
                 sample,
                 seeds,
                 "band",

@@ -36,7 +36,7 @@ final class Cells {
     /** By candidate, then by cell. */
     final int[][] segment;
 
-    private Cells(int[] of, int count, Sample sample, int[][] segmentOf, List<IndexedRanking> placed) {
+    private Cells(int[] of, int count, Sample sample, int[][] segmentOf, List<IndexedRanking> ranked) {
         byte[] outcomes = sample.outcome();
         double[] weight = sample.weight();
         double[] value = sample.value();
@@ -48,13 +48,13 @@ final class Cells {
         valueMean = new double[count];
         valueSpread = new double[count];
         alike = new double[count];
-        segment = new int[placed.size()][count];
+        segment = new int[ranked.size()][count];
         for (int i = 0; i < of.length; i++) {
             int cell = of[i];
             if (records[cell]++ > 0) continue;
             outcome[cell] = outcomes[i];
             for (int k = 0; k < segment.length; k++)
-                segment[k][cell] = segmentOf[k][placed.get(k).point()[i]];
+                segment[k][cell] = segmentOf[k][ranked.get(k).point()[i]];
         }
         if (weight == null) Arrays.fill(weightMean, 1);
         else moments(i -> weight[i], weightMean, weightSpread);
@@ -88,7 +88,7 @@ final class Cells {
     }
 
     /** @param byWeight parts records by their weights too. O(n · candidates). */
-    static Cells of(List<IndexedRanking> placed, List<Segments> segments, Sample sample, boolean byWeight) {
+    static Cells of(List<IndexedRanking> ranked, List<Segments> segments, Sample sample, boolean byWeight) {
         byte[] outcome = sample.outcome();
         double[] weight = sample.weight();
         double[] value = sample.value();
@@ -96,10 +96,10 @@ final class Cells {
         int[] cell = new int[n];
         for (int i = 0; i < n; i++) cell[i] = outcome[i];
         int count = 2;
-        int[][] segmentOf = new int[placed.size()][];
-        for (int k = 0; k < placed.size(); k++) {
+        int[][] segmentOf = new int[ranked.size()][];
+        for (int k = 0; k < ranked.size(); k++) {
             int[] ofPoint = segmentOf[k] = segments.get(k).ofPoints();
-            int[] point = placed.get(k).point();
+            int[] point = ranked.get(k).point();
             int width = segments.get(k).size();
             count = refine(cell, count, i -> ofPoint[point[i]], width);
         }
@@ -116,7 +116,7 @@ final class Cells {
             double smallest = smallestOfLargest(outcome, held);
             count = refine(cell, count, i -> outcome[i] == 1 && held[i] >= smallest ? i + 1 : 0, n + 1);
         }
-        return new Cells(cell, count, sample, segmentOf, placed);
+        return new Cells(cell, count, sample, segmentOf, ranked);
     }
 
     private static double smallestOfLargest(byte[] outcome, double[] value) {

@@ -25,7 +25,7 @@ public final class CutDraws {
 
     private static final int FINE = 160;
 
-    private final List<IndexedRanking> placed;
+    private final List<IndexedRanking> ranked;
     private final double[] ranks;
     private final Sample sample;
     private final Seeds seeds;
@@ -56,8 +56,8 @@ public final class CutDraws {
         }
     }
 
-    private CutDraws(List<IndexedRanking> placed, double[] ranks, Sample sample, Seeds seeds, Workers workers) {
-        this.placed = placed;
+    private CutDraws(List<IndexedRanking> ranked, double[] ranks, Sample sample, Seeds seeds, Workers workers) {
+        this.ranked = ranked;
         this.ranks = ranks;
         this.sample = sample;
         this.seeds = seeds;
@@ -69,20 +69,20 @@ public final class CutDraws {
      * @throws BadInput if a candidate is not scored on these records
      */
     public static CutDraws of(
-            List<IndexedRanking> placed, double[] ranks, Sample sample, Seeds seeds, Workers workers) {
-        for (IndexedRanking one : placed) {
+            List<IndexedRanking> ranked, double[] ranks, Sample sample, Seeds seeds, Workers workers) {
+        for (IndexedRanking one : ranked) {
             if (one.point().length != sample.size()) {
                 throw BadInput.of("candidates", "are scored on different records", "compare them on the same part");
             }
         }
-        return new CutDraws(List.copyOf(placed), ranks.clone(), sample, seeds, workers);
+        return new CutDraws(List.copyOf(ranked), ranks.clone(), sample, seeds, workers);
     }
 
     /** All at the same cut. */
-    public static CutDraws at(List<IndexedRanking> placed, double rank, Sample sample, Seeds seeds, Workers workers) {
-        double[] ranks = new double[placed.size()];
+    public static CutDraws at(List<IndexedRanking> ranked, double rank, Sample sample, Seeds seeds, Workers workers) {
+        double[] ranks = new double[ranked.size()];
         Arrays.fill(ranks, rank);
-        return of(placed, ranks, sample, seeds, workers);
+        return of(ranked, ranks, sample, seeds, workers);
     }
 
     /**
@@ -90,8 +90,8 @@ public final class CutDraws {
      *
      * @param point of the ranking, the last that is acted on
      */
-    public static Drawn atThreshold(IndexedRanking placed, int point, Sample sample, Seeds seeds, Workers workers) {
-        Ranking ranking = placed.ranking();
+    public static Drawn atThreshold(IndexedRanking ranked, int point, Sample sample, Seeds seeds, Workers workers) {
+        Ranking ranking = ranked.ranking();
         Resampler.Plan way = Resampler.Plan.told(sample);
         int replicates = way.replicates();
         Drawn drawn = new Drawn(
@@ -104,7 +104,7 @@ public final class CutDraws {
                 new double[replicates]);
         int run = point == 0 ? 0 : 1;
         List<Segments> apart = List.of(Segments.apart(ranking, point));
-        Resampler.run(List.of(placed), apart, sample, seeds, "threshold", way, workers, (k, resample, r) -> {
+        Resampler.run(List.of(ranked), apart, sample, seeds, "threshold", way, workers, (k, resample, r) -> {
             drawn.total()[r] = resample.total();
             drawn.totalEvents()[r] = resample.totalEvents();
             drawn.events()[r] = resample.events(run);
@@ -143,13 +143,13 @@ public final class CutDraws {
 
     /** All candidates on the same resamples. */
     public List<Drawn> all() {
-        return drawn(IntStream.range(0, placed.size()).boxed().toList());
+        return drawn(IntStream.range(0, ranked.size()).boxed().toList());
     }
 
     /** All candidates on the same resamples, for how their figures move together: of large samples fewer and coarser ones. */
     public List<Drawn> together() {
         if (Resampler.plain(sample)) return all();
-        List<Integer> which = IntStream.range(0, placed.size()).boxed().toList();
+        List<Integer> which = IntStream.range(0, ranked.size()).boxed().toList();
         return coarse.computeIfAbsent(
                 which, all -> draw(all, Resampler.together(segments(all), sample), Resampler.Plan.together(sample)));
     }
@@ -162,19 +162,19 @@ public final class CutDraws {
         double coarseness = sample.coarseness();
         boolean plain = Resampler.plain(sample);
         return which.stream()
-                .map(i -> Segments.around(placed.get(i).ranking(), ranks[i], coarseness))
+                .map(i -> Segments.around(ranked.get(i).ranking(), ranks[i], coarseness))
                 .map(around -> plain || around.size() <= FINE ? around : around.coarser(RUNS))
                 .toList();
     }
 
     private List<Drawn> draw(List<Integer> which, List<Segments> segments, Resampler.Plan way) {
-        List<IndexedRanking> chosen = which.stream().map(placed::get).toList();
+        List<IndexedRanking> chosen = which.stream().map(ranked::get).toList();
         List<Drawn> drawn = new ArrayList<>();
         int replicates = way.replicates();
         double[] total = new double[replicates];
         double[] totalEvents = new double[replicates];
         for (int i : which) {
-            double records = placed.get(i).ranking().total();
+            double records = ranked.get(i).ranking().total();
             drawn.add(new Drawn(
                     ranks[i] / records, records, total, totalEvents, new double[replicates], new double[replicates]));
         }
@@ -198,8 +198,8 @@ public final class CutDraws {
         double second = 0;
         double[] mine = shares(i);
         double[] theirs = shares(j);
-        int[] a = placed.get(i).point();
-        int[] b = placed.get(j).point();
+        int[] a = ranked.get(i).point();
+        int[] b = ranked.get(j).point();
         for (int record = 0; record < a.length; record++) {
             double difference = mine[a[record]] - theirs[b[record]];
             if (difference == 0) continue;
@@ -213,7 +213,7 @@ public final class CutDraws {
 
     /** Of each tie group, how much lies above the cut. */
     private double[] shares(int i) {
-        Ranking ranking = placed.get(i).ranking();
+        Ranking ranking = ranked.get(i).ranking();
         double[] share = new double[ranking.groups() + 1];
         for (int g = 1; g < share.length; g++) {
             double size = ranking.size(g) - ranking.size(g - 1);

@@ -28,14 +28,14 @@ public record CutOptimism(double capture, double lift, double precision, double 
      * @param planned event rate, NaN for the sample's own
      */
     public static CutOptimism of(
-            IndexedRanking placed,
+            IndexedRanking ranked,
             Sample sample,
             Stakes stakes,
             @Nullable Capacity most,
             double planned,
             Seeds seeds,
             Workers workers) {
-        Ranking ranking = placed.ranking();
+        Ranking ranking = ranked.ranking();
         double rate = new NetValue(ranking, stakes, planned).planned();
         double capacity = most == null ? ranking.total() : most.ranks(ranking.total(), ranking.weighted());
         int[] at = new int[RESAMPLES];
@@ -45,7 +45,7 @@ public record CutOptimism(double capture, double lift, double precision, double 
         Drawn truth = here.get(1);
         Resampler.Plan way = new Resampler.Plan(Resampler.plain(sample), RESAMPLES);
         List<Segments> single = List.of(Segments.single(ranking));
-        Resampler.run(List.of(placed), single, sample, seeds, "choice", way, workers, (k, resample, r) -> {
+        Resampler.run(List.of(ranked), single, sample, seeds, "choice", way, workers, (k, resample, r) -> {
             NetValue.Worth worth = NetValue.worth(stakes, rate, resample.total(), resample.totalEvents());
             at[r] = best(resample, worth, capacity * resample.total() / ranking.total());
             fill(chosen, r, resample.total(), resample.totalEvents());

@@ -16,24 +16,24 @@ public final class FigureDraws {
 
     /** Average precision, by candidate and replicate. */
     public static double[][] averagePrecision(
-            List<IndexedRanking> placed, Sample sample, Seeds seeds, Workers workers) {
-        return draw(placed, sample, seeds, workers, FigureDraws::averagePrecision);
+            List<IndexedRanking> ranked, Sample sample, Seeds seeds, Workers workers) {
+        return draw(ranked, sample, seeds, workers, FigureDraws::averagePrecision);
     }
 
     /** Partial AUC up to a false-positive rate, by candidate and replicate. */
     public static double[][] partialAuc(
-            List<IndexedRanking> placed, double upTo, Sample sample, Seeds seeds, Workers workers) {
-        return draw(placed, sample, seeds, workers, of -> PartialAuc.along(of.runs(), of::records, of::events, upTo));
+            List<IndexedRanking> ranked, double upTo, Sample sample, Seeds seeds, Workers workers) {
+        return draw(ranked, sample, seeds, workers, of -> PartialAuc.along(of.runs(), of::records, of::events, upTo));
     }
 
     private static double[][] draw(
-            List<IndexedRanking> placed, Sample sample, Seeds seeds, Workers workers, Figure figure) {
+            List<IndexedRanking> ranked, Sample sample, Seeds seeds, Workers workers, Figure figure) {
         Resampler.Plan way = Resampler.plain(sample) ? Resampler.Plan.drawn(sample) : Resampler.Plan.together(sample);
-        double[][] drawn = new double[placed.size()][way.replicates()];
+        double[][] drawn = new double[ranked.size()][way.replicates()];
         List<Segments> along =
-                placed.stream().map(p -> Segments.along(p.ranking())).toList();
+                ranked.stream().map(p -> Segments.along(p.ranking())).toList();
         Resampler.run(
-                placed,
+                ranked,
                 Resampler.together(along, sample),
                 sample,
                 seeds,

@@ -77,7 +77,7 @@ final class Resampler {
     private final int units;
 
     private Resampler(
-            List<IndexedRanking> placed,
+            List<IndexedRanking> ranked,
             List<Segments> segments,
             Sample sample,
             Seeds seeds,
@@ -87,7 +87,7 @@ final class Resampler {
         this.segments = segments;
         this.seeds = seeds;
         this.key = key;
-        cells = Cells.of(placed, segments, sample, !byUnit);
+        cells = Cells.of(ranked, segments, sample, !byUnit);
         units = sample.units();
         int[] unit = sample.unit();
         patterns = byUnit || unit == null ? null : Patterns.of(cells.of, unit, units);
@@ -108,7 +108,7 @@ final class Resampler {
 
     /** O(replicates · (units + records of the cells)); each reading is asked for every candidate and replicate once. */
     static void run(
-            List<IndexedRanking> placed,
+            List<IndexedRanking> ranked,
             List<Segments> segments,
             Sample sample,
             Seeds seeds,
@@ -116,7 +116,7 @@ final class Resampler {
             Plan way,
             Workers workers,
             Reading reading) {
-        Resampler all = new Resampler(placed, segments, sample, seeds, key, way.byUnit());
+        Resampler all = new Resampler(ranked, segments, sample, seeds, key, way.byUnit());
         int each = way.replicates() / BLOCKS;
         workers.each(BLOCKS, block -> {
             int from = each * block;

@@ -61,7 +61,7 @@ class ComparisonTest {
         List<Double> decides = new ArrayList<>();
         for (int i = 0; i < 4; i++) decides.add(all.deciding(i));
         assertThat(decides).isSortedAccordingTo(Comparator.reverseOrder());
-        assertThat(all.entries().get(4).reference()).isTrue();
+        assertThat(all.candidates().get(4).reference()).isTrue();
         assertThat(all.leader()).isZero();
         assertThat(all.leaderNamed()).isFalse();
         assertThat(all.optimism()).isNotNegative();
@@ -70,7 +70,7 @@ class ComparisonTest {
     @Test
     void ofTwoThatAreTheSameTheFirstStaysFirstAndTheyAreNotSeparable() {
         Comparison all = compared(new DecidingMeasure(DecidingKind.AUC, null), null, 2);
-        assertThat(all.entries()).extracting(Comparison.Candidate::id).startsWith(11L, 14L);
+        assertThat(all.candidates()).extracting(Comparison.Candidate::id).startsWith(11L, 14L);
         assertThat(all.byAuc(1).verdict()).isEqualTo(Verdict.NOT_SEPARABLE);
         assertThat(all.at(180).against().get(1).verdict()).isIn(Verdict.NOT_SEPARABLE, Verdict.TOO_FEW);
         assertThat(all.at(180).against().get(1).netValue().difference()).isZero();
@@ -79,7 +79,7 @@ class ComparisonTest {
     @Test
     void aLeaderThatSomebodyNamedStaysSoHoweverItRanks() {
         Comparison all = compared(new DecidingMeasure(DecidingKind.AUC, null), 10L, 2);
-        assertThat(all.entries().get(all.leader()).id()).isEqualTo(10);
+        assertThat(all.candidates().get(all.leader()).id()).isEqualTo(10);
         assertThat(all.leaderNamed()).isTrue();
         assertThat(all.byAuc(all.index(11)).verdict()).isEqualTo(Verdict.AHEAD);
         assertThat(all.byAuc(all.leader()).verdict()).isEqualTo(Verdict.LEADER);

@@ -55,18 +55,18 @@ class CutFiguresTest {
         return Ranking.of(SCORE, OUTCOME);
     }
 
-    private static Drawn drawn(IndexedRanking placed, double rank) {
-        return CutDraws.at(List.of(placed), rank, Sample.of(OUTCOME), new Seeds(8), Workers.ALONE)
+    private static Drawn drawn(IndexedRanking ranked, double rank) {
+        return CutDraws.at(List.of(ranked), rank, Sample.of(OUTCOME), new Seeds(8), Workers.ALONE)
                 .single(0);
     }
 
     @Test
     void agreeWithTheCellsAtEveryThreshold() {
-        IndexedRanking placed = IndexedRanking.of(SCORE, OUTCOME, null, null);
-        Ranking ranking = placed.ranking();
+        IndexedRanking ranked = IndexedRanking.of(SCORE, OUTCOME, null, null);
+        Ranking ranking = ranked.ranking();
         NetValue money = new NetValue(ranking, STAKES, Double.NaN);
         for (int point = 1; point <= ranking.groups(); point++) {
-            CutFigures at = CutFigures.of(ranking, money, ranking.size(point), drawn(placed, ranking.size(point)));
+            CutFigures at = CutFigures.of(ranking, money, ranking.size(point), drawn(ranked, ranking.size(point)));
             Cells cells = Cells.at(ranking, point);
             assertThat(at.counts().caught()).isEqualTo(cells.caught());
             assertThat(at.counts().leftAlone()).isEqualTo(cells.leftAlone());
@@ -78,9 +78,9 @@ class CutFiguresTest {
 
     @Test
     void aPlannedRateMovesCountsPrecisionAndMoneyButNotCapture() {
-        IndexedRanking placed = IndexedRanking.of(SCORE, OUTCOME, null, null);
-        Ranking ranking = placed.ranking();
-        Drawn band = drawn(placed, 40);
+        IndexedRanking ranked = IndexedRanking.of(SCORE, OUTCOME, null, null);
+        Ranking ranking = ranked.ranking();
+        Drawn band = drawn(ranked, 40);
         CutFigures own = CutFigures.of(ranking, new NetValue(ranking, STAKES, Double.NaN), 40, band);
         CutFigures planned = CutFigures.of(ranking, new NetValue(ranking, STAKES, 0.1), 40, band);
         assertThat(planned.reach().capture()).isEqualTo(own.reach().capture());
@@ -113,15 +113,15 @@ class CutFiguresTest {
             double[] value = name.equals("valued") || name.equals("weighed") ? VALUE : null;
             double[] weight = name.equals("weighed") ? weights() : null;
             Sample sample = new Sample(OUTCOME, value, weight, null);
-            List<IndexedRanking> placed = List.of(sample.ranked(SCORE), sample.ranked(other));
+            List<IndexedRanking> ranked = List.of(sample.ranked(SCORE), sample.ranked(other));
             if (weight != null) {
-                byte[] packed = CompactRanking.of(placed.get(0).ranking());
+                byte[] packed = CompactRanking.of(ranked.get(0).ranking());
                 all.put("weighedOrder", Base64.getEncoder().encodeToString(packed));
             }
-            List<NetValue> money = placed.stream()
+            List<NetValue> money = ranked.stream()
                     .map(p -> new NetValue(p.ranking(), STAKES, planned))
                     .toList();
-            write(all.putObject(name), placed, money, sample);
+            write(all.putObject(name), ranked, money, sample);
         }
         return JSON.writeValueAsString(all) + "\n";
     }
@@ -132,8 +132,8 @@ class CutFiguresTest {
         return RecordWeights.even(weight);
     }
 
-    private static void write(ObjectNode one, List<IndexedRanking> placed, List<NetValue> money, Sample sample) {
-        Ranking ranking = placed.get(0).ranking();
+    private static void write(ObjectNode one, List<IndexedRanking> ranked, List<NetValue> money, Sample sample) {
+        Ranking ranking = ranked.get(0).ranking();
         NetValue mine = money.get(0);
         ObjectNode part = one.putObject("part");
         part.put("records", ranking.total()).put("events", ranking.totalEvents());
@@ -148,7 +148,7 @@ class CutFiguresTest {
         one.set("depths", JSON.valueToTree(Depths.of(ranking)));
         ArrayNode candidates = one.putArray("candidates");
         for (int i = 0; i < 2; i++) {
-            Ranking own = placed.get(i).ranking();
+            Ranking own = ranked.get(i).ranking();
             ObjectNode row = candidates.addObject().put("id", i + 1).put("error", 0);
             ArrayNode records = row.putArray("records");
             ArrayNode events = row.putArray("events");
@@ -160,14 +160,14 @@ class CutFiguresTest {
                 if (valued != null) valued.add(own.valued(point));
                 if (point > 0) scores.add(own.score(point));
             }
-            Band band = Band.of(placed.get(i), sample, money.get(i), new Seeds(8), Workers.ALONE);
+            Band band = Band.of(ranked.get(i), sample, money.get(i), new Seeds(8), Workers.ALONE);
             ObjectNode bounds = JSON.valueToTree(band);
             row.set("band", bounds.without("depth"));
         }
         ArrayNode cuts = one.putArray("cuts");
         for (double rank : new double[] {0, 1, ranking.size(3), 20.5, 46, 48, 111, 160}) {
-            CutDraws draws = CutDraws.at(placed, rank, sample, new Seeds(8), Workers.ALONE);
-            CutComparison compared = CutComparison.of(placed, money, draws, 1, true);
+            CutDraws draws = CutDraws.at(ranked, rank, sample, new Seeds(8), Workers.ALONE);
+            CutComparison compared = CutComparison.of(ranked, money, draws, 1, true);
             ObjectNode at = cuts.addObject();
             at.set("figures", JSON.valueToTree(compared.figures().get(0)));
             at.set("leader", JSON.valueToTree(compared.figures().get(1)));

@@ -25,10 +25,10 @@ class CutDrawsTest {
     private static final Stakes STAKES = new Stakes(60, 3, 0, 1, 0, 1);
 
     private static CutDraws at(Sample sample, double rank, double[]... scores) {
-        List<IndexedRanking> placed = Arrays.stream(scores)
+        List<IndexedRanking> ranked = Arrays.stream(scores)
                 .map(s -> IndexedRanking.of(s, sample.outcome(), sample.weight(), sample.value()))
                 .toList();
-        return CutDraws.at(placed, rank, sample, SEEDS, new Workers(2));
+        return CutDraws.at(ranked, rank, sample, SEEDS, new Workers(2));
     }
 
     @Test
@@ -274,11 +274,11 @@ class CutDrawsTest {
             outcome[i] = (byte) (i % 10 == 0 ? 1 : 0);
             score[i] = (i * 37) % 101;
         }
-        IndexedRanking placed = IndexedRanking.of(score, outcome, null, null);
-        NetValue money = new NetValue(placed.ranking(), STAKES, 0.1);
-        Band planned = Band.of(placed, Sample.of(outcome), money, SEEDS, Workers.ALONE);
+        IndexedRanking ranked = IndexedRanking.of(score, outcome, null, null);
+        NetValue money = new NetValue(ranked.ranking(), STAKES, 0.1);
+        Band planned = Band.of(ranked, Sample.of(outcome), money, SEEDS, Workers.ALONE);
         Band own = Band.of(
-                placed, Sample.of(outcome), new NetValue(placed.ranking(), STAKES, Double.NaN), SEEDS, Workers.ALONE);
+                ranked, Sample.of(outcome), new NetValue(ranked.ranking(), STAKES, Double.NaN), SEEDS, Workers.ALONE);
         assertThat(planned.gainHigh()).containsExactly(own.gainHigh());
         assertThat(planned.precisionLow()).containsExactly(own.precisionLow());
         assertThat(money.eventFactor()).isEqualTo(1);
@@ -293,9 +293,9 @@ class CutDrawsTest {
             score[i] = random.nextGaussian();
             outcome[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(4 - 2 * score[i])) ? 1 : 0);
         }
-        IndexedRanking placed = IndexedRanking.of(score, outcome, null, null);
+        IndexedRanking ranked = IndexedRanking.of(score, outcome, null, null);
         Sample sample = Sample.of(outcome);
-        Band band = Band.of(placed, sample, new NetValue(placed.ranking(), STAKES, Double.NaN), SEEDS, new Workers(2));
+        Band band = Band.of(ranked, sample, new NetValue(ranked.ranking(), STAKES, Double.NaN), SEEDS, new Workers(2));
         assertThat(band.depth()[0]).isEqualTo(1.0 / outcome.length);
         assertThat(band.depth()[band.depth().length - 1]).isEqualTo(1);
         for (int d = 0; d < band.depth().length; d += 7) {
@@ -311,9 +311,9 @@ class CutDrawsTest {
     @Test
     void candidatesOnOtherRecordsAreRefused() {
         byte[] outcome = {0, 1, 0};
-        IndexedRanking placed = IndexedRanking.of(new double[] {1, 2, 3}, outcome, null, null);
+        IndexedRanking ranked = IndexedRanking.of(new double[] {1, 2, 3}, outcome, null, null);
         Sample longer = Sample.of(new byte[] {0, 1, 0, 1});
-        assertThatThrownBy(() -> CutDraws.at(List.of(placed), 1, longer, SEEDS, Workers.ALONE))
+        assertThatThrownBy(() -> CutDraws.at(List.of(ranked), 1, longer, SEEDS, Workers.ALONE))
                 .hasMessageContaining("different records");
     }
 }

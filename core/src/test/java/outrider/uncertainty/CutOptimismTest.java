@@ -32,7 +32,7 @@ class CutOptimismTest {
             return new World(score, outcome);
         }
 
-        IndexedRanking placed() {
+        IndexedRanking ranked() {
             return IndexedRanking.of(score, outcome, null, null);
         }
 
@@ -45,9 +45,9 @@ class CutOptimismTest {
     void atAThresholdCapturesErrorIsThatOfAShareOfTheEventsAndPrecisionsThatOfThoseActedOn() {
         for (int records : new int[] {3000, 60_000}) {
             World world = World.of(records, "threshold");
-            Ranking ranking = world.placed().ranking();
+            Ranking ranking = world.ranked().ranking();
             int point = ranking.pointAtOrBefore(0.4 * records);
-            Drawn drawn = CutDraws.atThreshold(world.placed(), point, world.sample(), SEEDS, new Workers(2));
+            Drawn drawn = CutDraws.atThreshold(world.ranked(), point, world.sample(), SEEDS, new Workers(2));
             double capture = ranking.events(point) / ranking.totalEvents();
             double precision = ranking.events(point) / ranking.size(point);
             assertHalf(drawn.capture(), capture, ranking.totalEvents());
@@ -68,7 +68,7 @@ class CutOptimismTest {
     /** What the figures at a best cut lose, on average, on a large sample of the same world. */
     @Test
     void theOptimismOfABestCutIsWhatItLosesOnOtherRecords() {
-        Ranking truth = World.of(400_000, "truth").placed().ranking();
+        Ranking truth = World.of(400_000, "truth").ranked().ranking();
         double lost = 0;
         double said = 0;
         double gainLost = 0;
@@ -76,12 +76,12 @@ class CutOptimismTest {
         int worlds = 120;
         for (int w = 0; w < worlds; w++) {
             World world = World.of(1000, "world " + w);
-            NetValue money = new NetValue(world.placed().ranking(), STAKES, Double.NaN);
+            NetValue money = new NetValue(world.ranked().ranking(), STAKES, Double.NaN);
             NetValue.Cut best = money.best(null);
             int point = truth.pointAtThreshold(best.threshold());
             double there = truth.events(point) / truth.totalEvents();
-            double here = world.placed().ranking().eventsAt(best.records())
-                    / world.placed().ranking().totalEvents();
+            double here = world.ranked().ranking().eventsAt(best.records())
+                    / world.ranked().ranking().totalEvents();
             lost += (here - there) / worlds;
             double gain = new NetValue(truth, STAKES, Double.NaN).gainAt(truth.size(point)) / truth.total();
             gainLost += (best.gainOverNobody() / 1000 - gain) / worlds;
@@ -104,6 +104,6 @@ class CutOptimismTest {
     }
 
     private static CutOptimism of(World world, Capacity most) {
-        return CutOptimism.of(world.placed(), world.sample(), STAKES, most, Double.NaN, SEEDS, new Workers(2));
+        return CutOptimism.of(world.ranked(), world.sample(), STAKES, most, Double.NaN, SEEDS, new Workers(2));
     }
 }

@@ -63,7 +63,7 @@ final class Coverage {
         Stakes stakes = stakes(race);
         Race.Drawn all = race.draw(TRUTH, 7);
         double[][] truth = new double[2][];
-        for (int k = 0; k < 2; k++) truth[k] = figures(placed(all, k).ranking(), stakes, planned);
+        for (int k = 0; k < 2; k++) truth[k] = figures(ranked(all, k).ranking(), stakes, planned);
         int[][] held = new int[samples][];
         new Workers(2).each(samples, s -> held[s] = one(race, planned, stakes, truth, s));
         double[] share = new double[FIGURES.size()];
@@ -71,25 +71,25 @@ final class Coverage {
         return share;
     }
 
-    private static IndexedRanking placed(Race.Drawn drawn, int k) {
+    private static IndexedRanking ranked(Race.Drawn drawn, int k) {
         return drawn.sample().ranked(drawn.scores()[k]);
     }
 
     private static int[] one(Race race, double planned, Stakes stakes, double[][] truth, int s) {
         Race.Drawn drawn = race.draw(race.records(), 1000 + s);
         Sample sample = drawn.sample();
-        List<IndexedRanking> placed = new ArrayList<>();
-        for (int k = 0; k < 2; k++) placed.add(placed(drawn, k));
-        List<NetValue> money = placed.stream()
+        List<IndexedRanking> ranked = new ArrayList<>();
+        for (int k = 0; k < 2; k++) ranked.add(ranked(drawn, k));
+        List<NetValue> money = ranked.stream()
                 .map(p -> new NetValue(p.ranking(), stakes, planned))
                 .toList();
-        CutDraws draws = CutDraws.at(placed, Math.rint(DEPTH * race.records()), sample, new Seeds(s), Workers.ALONE);
-        CutComparison at = CutComparison.of(placed, money, draws, 1, true);
+        CutDraws draws = CutDraws.at(ranked, Math.rint(DEPTH * race.records()), sample, new Seeds(s), Workers.ALONE);
+        CutComparison at = CutComparison.of(ranked, money, draws, 1, true);
         CutFigures f = at.figures().get(0);
         CutComparison.At against = at.against().get(0);
         CutComparison.Difference moneyApart = against.netValue();
-        AucUncertainty mine = AucUncertainty.of(placed.get(0), sample);
-        Drawn.Bounds aucs = mine.minus(AucUncertainty.of(placed.get(1), sample)).bounds();
+        AucUncertainty mine = AucUncertainty.of(ranked.get(0), sample);
+        Drawn.Bounds aucs = mine.minus(AucUncertainty.of(ranked.get(1), sample)).bounds();
         double n = race.records();
         return new int[] {
             within(truth[0][0], mine.interval().low(), mine.interval().high()),

@@ -35,12 +35,12 @@ final class Equals {
 
     private static boolean[] one(Race race, int r) {
         Race.Drawn drawn = race.draw(race.records(), 5000 + r);
-        List<IndexedRanking> placed = new ArrayList<>();
+        List<IndexedRanking> ranked = new ArrayList<>();
         for (double[] scores : drawn.scores()) {
-            placed.add(IndexedRanking.of(scores, drawn.sample().outcome(), null, null));
+            ranked.add(IndexedRanking.of(scores, drawn.sample().outcome(), null, null));
         }
         List<AucUncertainty> uncertainties =
-                placed.stream().map(p -> AucUncertainty.of(p, drawn.sample())).toList();
+                ranked.stream().map(p -> AucUncertainty.of(p, drawn.sample())).toList();
         int best = IntStream.range(0, CANDIDATES)
                 .boxed()
                 .max(Comparator.comparingDouble(i -> uncertainties.get(i).auc()))
@@ -50,15 +50,15 @@ final class Equals {
         boolean byAuc = AucComparison.of(uncertainties, best, false, few, events).stream()
                 .anyMatch(c -> told(c.verdict()));
         double rank = Math.rint(0.1 * race.records());
-        List<NetValue> money = placed.stream()
+        List<NetValue> money = ranked.stream()
                 .map(p -> new NetValue(p.ranking(), new Stakes(24, 4.5, 0, 0, 0, 1), Double.NaN))
                 .toList();
         int richest = IntStream.range(0, CANDIDATES)
                 .boxed()
                 .max(Comparator.comparingDouble(i -> money.get(i).gainAt(rank)))
                 .orElseThrow();
-        CutDraws draws = CutDraws.at(placed, rank, drawn.sample(), new Seeds(r), Workers.ALONE);
-        boolean byMoney = CutComparison.of(placed, money, draws, richest, false).against().stream()
+        CutDraws draws = CutDraws.at(ranked, rank, drawn.sample(), new Seeds(r), Workers.ALONE);
+        boolean byMoney = CutComparison.of(ranked, money, draws, richest, false).against().stream()
                 .anyMatch(a -> a != null && told(a.verdict()));
         return new boolean[] {byAuc, byMoney};
     }

@@ -134,8 +134,8 @@ record World(Fault fault, int records, int each) {
                 new BriefFile.CandidateSpec("base", "baseRate", Map.of(), null, null));
         int[] alone = IntStream.range(0, records).toArray();
         CaseData open = data(brief(plan, candidates, null, null), table, y, alone);
-        List<outrider.casefile.ScoredCandidate> entrants = CaseRun.of(open, Workers.ALONE, Progress.NONE);
-        double records = FiguresMaker.of(open, entrants, Workers.ALONE)
+        List<outrider.casefile.ScoredCandidate> scored = CaseRun.of(open, Workers.ALONE, Progress.NONE);
+        double records = FiguresMaker.of(open, scored, Workers.ALONE)
                 .cut()
                 .validation()
                 .counts()
@@ -145,7 +145,7 @@ record World(Fault fault, int records, int each) {
                 candidates,
                 new BriefFile.CutSpec("mine", records, "best net value"),
                 new BriefFile.SealSpec("simulation", "2026-11-23T10:00:00Z", "mine", records));
-        Figures figures = FiguresMaker.of(data(sealed, table, y, alone), entrants, Workers.ALONE);
+        Figures figures = FiguresMaker.of(data(sealed, table, y, alone), scored, Workers.ALONE);
         return new Found(
                 figures.row("mine").alarms().stream().map(Alarm::name).toList(),
                 SignOffChecks.of(policy, sealed, figures, new AnalysisHistory(null, null, 2)).stream()

@@ -152,7 +152,7 @@ public class CandidateFigures {
         int records = Splits.of(brief).validation().length;
         double rank = rank(brief, records);
         Comparisons.Compared compared = comparisons.of(brief, List.of(candidate), null);
-        ValidationScores scores = compared.comparison().entries().get(0).scored();
+        ValidationScores scores = compared.comparison().candidates().get(0).scored();
         List<Figure> figures = known.get(List.of(compared.key(), rank), k -> figures(candidate, brief, compared, rank));
         return new FiguresView(rank / records, comparisons.known(brief.id) != null, figures, scores.alarms());
     }
@@ -165,7 +165,7 @@ public class CandidateFigures {
         boolean probability = Boolean.TRUE.equals(candidate.probability);
         Set training = set(id, ScoreSet.TRAINING, trained, probability, brief, depth);
         Set folds = set(id, ScoreSet.OUT_OF_FOLD, trained, probability, brief, depth);
-        ValidationScores scores = compared.comparison().entries().get(0).scored();
+        ValidationScores scores = compared.comparison().candidates().get(0).scored();
         CutFigures at = comparisons.at(compared, rank).figures().get(0);
         Set validation = Set.of(scores.validationScores(), validated, false, brief, depth);
         List<Figure> figures = new ArrayList<>();

@@ -170,7 +170,7 @@ public class ComparisonViews {
 
     private static ComparisonView.Other other(Comparisons.Compared compared, int i) {
         Candidate candidate = compared.candidates().get(i);
-        ValidationScores scored = compared.comparison().entries().get(i).scored();
+        ValidationScores scored = compared.comparison().candidates().get(i).scored();
         return new ComparisonView.Other(
                 candidate.id,
                 candidate.name,
@@ -217,7 +217,7 @@ public class ComparisonViews {
             Brief brief, Comparisons.Compared compared, int i, @Nullable Boolean beatsReference) {
         Comparison comparison = compared.comparison();
         Candidate candidate = compared.candidates().get(i);
-        ValidationScores scored = comparison.entries().get(i).scored();
+        ValidationScores scored = comparison.candidates().get(i).scored();
         Ranking ranking = comparison.ranking(i);
         NetValue money = comparison.money(i);
         boolean probability = Boolean.TRUE.equals(candidate.probability);
@@ -256,7 +256,7 @@ public class ComparisonViews {
 
     private ComparisonView.CurveView curve(Comparisons.Compared compared, int i) {
         Ranking ranking = compared.comparison().ranking(i);
-        ValidationScores scored = compared.comparison().entries().get(i).scored();
+        ValidationScores scored = compared.comparison().candidates().get(i).scored();
         SimplifiedCurve thinned = SimplifiedCurve.of(ranking, MOST_POINTS);
         int[] points = thinned.points();
         double[] scores = new double[points.length - 1];

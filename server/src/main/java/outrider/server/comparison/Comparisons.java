@@ -47,7 +47,7 @@ public class Comparisons {
     private final ValidationUses validationUse;
     private final Findings findings;
     private final EntityManager database;
-    private final Kept<List<?>, Comparison> compared = Caches.COMPARISONS.make(known -> known.entries().stream()
+    private final Kept<List<?>, Comparison> compared = Caches.COMPARISONS.make(known -> known.candidates().stream()
             .mapToLong(e -> BYTES_A_RECORD * e.scored().sample().size())
             .sum());
     private final Kept<List<?>, CutComparison> cuts =
@@ -112,7 +112,7 @@ public class Comparisons {
         Map<Long, Candidate> byId = some.stream().collect(Collectors.toMap(c -> c.id, c -> c));
         return new Compared(
                 comparison,
-                comparison.entries().stream().map(e -> byId.get(e.id())).toList(),
+                comparison.candidates().stream().map(e -> byId.get(e.id())).toList(),
                 key);
     }
 
@@ -139,7 +139,7 @@ public class Comparisons {
     static List<Object> bandKey(Compared of, int i) {
         NetValue money = of.comparison().money(i);
         return List.of(
-                of.comparison().entries().get(i).id(),
+                of.comparison().candidates().get(i).id(),
                 money.stakes(),
                 money.planned(),
                 of.comparison().terms().seed(),
@@ -148,7 +148,7 @@ public class Comparisons {
 
     /** A name for what is drawn of one candidate: its ranking, and bounds that no stake changes. */
     static String curveKey(Compared of, int i) {
-        Comparison.Candidate entry = of.comparison().entries().get(i);
+        Comparison.Candidate entry = of.comparison().candidates().get(i);
         List<Object> follows = List.of(
                 entry.id(),
                 entry.scored().uncertainty().interval().auc(),
@@ -165,12 +165,12 @@ public class Comparisons {
 
     /** One candidate's bounds along the depths. */
     Band band(Compared of, int i) {
-        Comparison.Candidate entry = of.comparison().entries().get(i);
+        Comparison.Candidate entry = of.comparison().candidates().get(i);
         NetValue money = of.comparison().money(i);
         return bands.get(
                 bandKey(of, i),
                 k -> Band.of(
-                        entry.scored().placed(),
+                        entry.scored().ranked(),
                         entry.scored().sample(),
                         money,
                         new Seeds(of.comparison().terms().seed()),

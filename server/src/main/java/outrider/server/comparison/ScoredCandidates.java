@@ -28,7 +28,7 @@ public class ScoredCandidates {
 
     private final Candidates candidates;
     private final Kept<Key, ValidationScores> recent =
-            Caches.RANKED.make(known -> BYTES_A_RECORD * known.placed().point().length);
+            Caches.RANKED.make(known -> BYTES_A_RECORD * known.ranked().point().length);
     private @Nullable Samples samples;
 
     private record Key(long candidate, List<Object> readAs) {}

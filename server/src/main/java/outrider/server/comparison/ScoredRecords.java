@@ -153,8 +153,8 @@ public class ScoredRecords {
                 sample.outcome(),
                 amounts,
                 compared.candidates().stream().map(c -> c.name).toList(),
-                compared.comparison().entries().stream()
-                        .map(e -> e.scored().placed())
+                compared.comparison().candidates().stream()
+                        .map(e -> e.scored().ranked())
                         .toList(),
                 cut,
                 cut == null ? -1 : ids.indexOf(cut.candidateId));

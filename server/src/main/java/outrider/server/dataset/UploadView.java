@@ -28,12 +28,13 @@ public record UploadView(
         @Nullable String refusal) {
 
     /**
+     * @param format {@code TEXT}, or what its {@link outrider.casefile.TableReader} is called
      * @param dialect of a text; null else
      * @param chosen columns that are to be read; null for all, which may be {@code most} together
      * @param sheets of a workbook, and the {@code sheet} shown; none else
      */
     public record PreviewView(
-            TableFile.Format format,
+            String format,
             @Nullable Dialect dialect,
             List<String> sheets,
             @Nullable String sheet,

@@ -54,9 +54,9 @@ class ErrorCases {
         double[] middle = new double[rows.length];
         double[] score = new double[rows.length];
         for (int i = 0; i < rows.length; i++) {
-            int point = scored.placed().point()[i];
+            int point = scored.ranked().point()[i];
             middle[i] = (ranking.size(point - 1) + ranking.size(point) + 1) / 2;
-            score[i] = scored.placed().score(i);
+            score[i] = scored.ranked().score(i);
         }
         Table table = tables.table(brief);
         String acted = brief.columns.entrySet().stream()

@@ -168,9 +168,9 @@ class CaseFiles {
                 Splits.of(b),
                 splits.together(b),
                 dataset.joins.stream().map(DatasetJoin::facts).toList());
-        List<ScoredCandidate> entrants = new ArrayList<>();
+        List<ScoredCandidate> scored = new ArrayList<>();
         for (Candidate c : finished) {
-            entrants.add(new ScoredCandidate(
+            scored.add(new ScoredCandidate(
                     c.name,
                     c.kind,
                     c.checkedSettings().words(),
@@ -181,6 +181,6 @@ class CaseFiles {
                     new ScoredCandidate.Elsewhere(
                             rows -> candidates.score(c, b, rows), () -> candidates.unseen(c, b))));
         }
-        return FiguresMaker.of(data, entrants, WorkQueue.WORKERS);
+        return FiguresMaker.of(data, scored, WorkQueue.WORKERS);
     }
 }
