@@ -8131,6 +8131,7 @@ export interface components {
       active: boolean;
       password: string;
     };
+    /** @description An account, as administrators see it. */
     AccountView: {
       /** Format: int64 */
       id: number;
@@ -8138,6 +8139,7 @@ export interface components {
       roles: string[];
       active: boolean;
     };
+    /** @description What somebody did to a report, and the words that went with it. */
     ActView: {
       act: components['schemas']['ReportActKind'];
       /** @description the check waived, in words; empty otherwise */
@@ -8226,6 +8228,7 @@ export interface components {
       column: string | null;
       words: string;
     };
+    /** @description Another candidate at the same count, and how its records differ from those of the first. */
     AgainstView: {
       figures: components['schemas']['TwoCandidates'];
       /** @description what those that the first alone acts on have in common against those that the second alone does */
@@ -8240,6 +8243,7 @@ export interface components {
       /** @description says in a sentence what it means and what to look at */
       meaning: string;
     };
+    /** @description An alarm of a column, and why somebody keeps the column all the same. */
     AlarmView: {
       kind: string;
       name: string;
@@ -8285,6 +8289,7 @@ export interface components {
        */
       candidate: number;
     };
+    /** @description What an approver says, on which condition and until which day. */
     ApprovalWords: {
       words: string;
       /** @description and until: null for none */
@@ -8307,6 +8312,7 @@ export interface components {
       adjustedP: number;
       verdict: components['schemas']['Verdict'];
     };
+    /** @description A candidate at the cut, against the leader. */
     AtRow: {
       /** Format: int64 */
       id: number;
@@ -8429,6 +8435,7 @@ export interface components {
     Because: {
       words?: string | null;
     };
+    /** @description The brief that was begun, and how the candidate in service scored on it. */
     Begun: {
       /**
        * Format: int64
@@ -8508,6 +8515,7 @@ export interface components {
       /** @description null where nobody has looked since something changed */
       finding: components['schemas']['Finding'] | null;
     };
+    /** @description A page of the list of briefs. */
     BriefPage: {
       /**
        * Format: int32
@@ -8600,6 +8608,7 @@ export interface components {
       /** @description what candidates are ordered by; null for what decides where nobody chose (METHODS section 2) */
       deciding: components['schemas']['DecidingMeasure'] | null;
     };
+    /** @description A candidate of a comparison: what it is, how it ranks, and its curve to draw. */
     CandidateRow: {
       /** Format: int64 */
       id: number;
@@ -8762,6 +8771,7 @@ export interface components {
       /** Format: int32 */
       fails: number;
     };
+    /** @description A check of the policy, what it found, and its waiver where it has one. */
     CheckView: {
       check: string;
       title: string;
@@ -8832,6 +8842,7 @@ export interface components {
       /** @description how records acted on before fare against the others, where the column says who was; else null */
       acted: components['schemas']['ActedView'] | null;
     };
+    /** @description How a column differs between the parts and moves over time. */
     ColumnMoves: {
       /** @description validation against training; null for the outcome, and for texts and what is no input */
       mover: components['schemas']['Mover'] | null;
@@ -9042,6 +9053,7 @@ export interface components {
        */
       gainPerRecord: number;
     };
+    /** @description The threshold that folds of training choose, and what it gives on validation. */
     CrossValidatedView: {
       cut: components['schemas']['CrossValidatedCut'];
       /**
@@ -9163,6 +9175,7 @@ export interface components {
       /** @description the glossary's name of the measure whose best it is; null for other kinds */
       measure: string | null;
     };
+    /** @description The cut that is kept with a brief. */
     CutView: {
       /** Format: int64 */
       candidateId: number;
@@ -9194,6 +9207,7 @@ export interface components {
        */
       before: number;
     };
+    /** @description A file of records that was read. */
     DatasetView: {
       /** Format: int64 */
       id: number;
@@ -9342,6 +9356,7 @@ export interface components {
       auc: components['schemas']['Difference1'];
       calibration: components['schemas']['Difference1'] | null;
     };
+    /** @description How scores are spread over events and others, on both parts. */
     DistributionView: {
       /** Format: int64 */
       candidate: number;
@@ -9349,11 +9364,13 @@ export interface components {
       /** @description the same bins on training */
       training: components['schemas']['ScoresView'];
     };
+    /** @description A made column that is being written. */
     Draft: {
       /** @description of what is made; null for a new one */
       name?: string | null;
       formula: string;
     };
+    /** @description What an author changes of a draft that was read in a version. */
     DraftEdit: {
       /** Format: int32 */
       version: number;
@@ -9388,6 +9405,7 @@ export interface components {
       watchable: components['schemas']['WatchedView'][];
       reports: components['schemas']['ReportHead'][];
     };
+    /** @description One bar of what is drawn of a column: its records and their event rate. */
     Drawn: {
       /** Format: int32 */
       records: number;
@@ -9405,6 +9423,7 @@ export interface components {
         [key: string]: components['schemas']['CurveView'];
       };
     };
+    /** @description By how much the measure drops when some columns say nothing. */
     Drop: {
       /** @description one, or those that go together */
       columns: string[];
@@ -9416,6 +9435,7 @@ export interface components {
       /** Format: double */
       spread: number;
     };
+    /** @description What somebody changes of a brief that was read in a version. */
     Edit: {
       /**
        * Format: int32
@@ -9461,12 +9481,14 @@ export interface components {
     };
     /** @enum {string} */
     Encoding: 'UTF_8' | 'UTF_8_MARKED' | 'LATIN_1' | 'UTF_16LE' | 'UTF_16BE';
+    /** @description The keys of an endpoint, how much each was used, and whether requests are kept. */
     EndpointUse: {
       keys: components['schemas']['ScoreKeyView'][];
       /** @description of the last 30 days, the newest first */
       counts: components['schemas']['DayCount'][];
       keeping: components['schemas']['KeepingView'];
     };
+    /** @description A band of scores with its events and others. */
     ErrorBand: {
       /** Format: int32 */
       band: number;
@@ -9547,6 +9569,7 @@ export interface components {
       importance: components['schemas']['PermutationImportance'] | null;
       dependence: components['schemas']['Dependence'] | null;
     };
+    /** @description The field of bands and outcomes of one candidate. */
     FieldView: {
       /** Format: int64 */
       candidate: number;
@@ -9578,6 +9601,7 @@ export interface components {
       /** Format: double */
       high: number | null;
     };
+    /** @description A candidate's figures by themselves, at the cut where one is set. */
     FiguresView: {
       /**
        * Format: double
@@ -9624,6 +9648,7 @@ export interface components {
       outcomeKnown: boolean;
       cut: string;
     };
+    /** @description The best threshold without one fold, and what it gives on that fold. */
     Fold: {
       /**
        * Format: double
@@ -9643,6 +9668,7 @@ export interface components {
       /** Format: double */
       bestPerRecord: number;
     };
+    /** @description A batch that is followed, and how it stands against what was signed. */
     FollowBatchView: {
       /** Format: int64 */
       id: number;
@@ -9670,6 +9696,7 @@ export interface components {
       madeBy: string;
       madeAt: components['schemas']['Instant'];
     };
+    /** @description What somebody decides on a follow-up report. */
     FollowDecision: {
       /** @description null for none, where it is approved */
       words?: string | null;
@@ -9696,6 +9723,7 @@ export interface components {
       /** @description why whoever asks cannot decide on it; null where they can, or nobody has to */
       barred: string | null;
     };
+    /** @description The batches of a brief in service, and what they advise together. */
     FollowView: {
       /** @description the oldest first; but for the newest of each version only with inputs that moved */
       batches: components['schemas']['FollowBatchView'][];
@@ -9777,6 +9805,7 @@ export interface components {
       depth: number[];
       capture: number[];
     };
+    /** @description One group of a batch, and what it was like. */
     Group: {
       /** Format: int32 */
       records: number;
@@ -9826,6 +9855,7 @@ export interface components {
       /** Format: double */
       high: number | null;
     };
+    /** @description Which stakes would move the cut, and at which another candidate leads. */
     InverseView: {
       /**
        * Format: double
@@ -9881,6 +9911,7 @@ export interface components {
     };
     /** @enum {string} */
     Keep: 'FIRST' | 'LAST';
+    /** @description Who has requests of the endpoint kept, since when, and how many there are. */
     KeepingView: {
       /** @description who wanted it, and since when; null where nothing is kept from now on */
       by: string | null;
@@ -9899,6 +9930,7 @@ export interface components {
       /** Format: int64 */
       records: number;
     };
+    /** @description The public key that signs reports. */
     KeyView: {
       key: {
         [key: string]: unknown;
@@ -9965,6 +9997,7 @@ export interface components {
     };
     /** @enum {string} */
     Level: 'READ' | 'WORK';
+    /** @description A level of a column. */
     LevelView: {
       text: string;
       /** Format: int32 */
@@ -10003,6 +10036,7 @@ export interface components {
       /** Format: double */
       value: number;
     };
+    /** @description A list that is scored or was. */
     ListView: {
       /** Format: int64 */
       id: number;
@@ -10032,6 +10066,7 @@ export interface components {
      * @example 2022-03-10
      */
     LocalDate: string;
+    /** @description What a made column holds for one record, and what of. */
     MadeExample: {
       /** @description values of what it reads, in that order; null for missing */
       from: (string | null)[];
@@ -10068,6 +10103,7 @@ export interface components {
       /** @description those that are read, by name; null for all */
       columns?: string[] | null;
     };
+    /** @description Who is signed in. */
     Me: {
       name: string;
       roles: string[];
@@ -10084,6 +10120,7 @@ export interface components {
     };
     /** @enum {string} */
     Measure: 'AUC' | 'AVERAGE_PRECISION' | 'CAPTURE';
+    /** @description The signed measures, each with its interval. */
     Measures: {
       capture: components['schemas']['Told'];
       lift: components['schemas']['Told'];
@@ -10094,6 +10131,7 @@ export interface components {
       /** @description events over the sum of the probabilities; null where scores are none, or rates are planned */
       calibration: components['schemas']['Told'] | null;
     };
+    /** @description What a member may do. */
     MemberLevel: {
       level: components['schemas']['Level'];
     };
@@ -10166,6 +10204,7 @@ export interface components {
       /** @description whether p is below 0.05 and the index at least #SHIFT */
       moved: boolean;
     };
+    /** @description Which inputs moved. */
     MoversView: {
       /** @description the inputs that moved, the furthest first */
       moved: components['schemas']['Mover'][];
@@ -10207,11 +10246,13 @@ export interface components {
        */
       part: 'network';
     };
+    /** @description An account to be made. */
     NewAccount: {
       name: string;
       roles: string[];
       password: string;
     };
+    /** @description A brief to be begun. */
     NewBrief: {
       /** Format: int64 */
       datasetId: number;
@@ -10226,13 +10267,16 @@ export interface components {
        */
       version?: number | null;
     };
+    /** @description A follow-up report to be issued. */
     NewFollowReport: {
       /** @description what the author makes of it; null for nothing */
       said?: string | null;
     };
+    /** @description Who takes a brief over. */
     NewOwner: {
       name: string;
     };
+    /** @description A change of one's own password. */
     NewPassword: {
       /** @description the present one */
       now: string;
@@ -10290,6 +10334,7 @@ export interface components {
       /** @description whether each list becomes a batch of the release that scored it; null for no */
       followed?: boolean | null;
     };
+    /** @description A key of the endpoint to be made. */
     NewScoreKey: {
       name: string;
       /**
@@ -10298,6 +10343,7 @@ export interface components {
        */
       perMinute?: number | null;
     };
+    /** @description A file that is about to come. */
     NewUpload: {
       name: string;
       /** Format: int64 */
@@ -10308,6 +10354,7 @@ export interface components {
        */
       briefId: number;
     };
+    /** @description A pin's note, and which note somebody saw when writing it. */
     Note: {
       note: string;
       /** @description the note as the editor saw it */
@@ -10317,6 +10364,7 @@ export interface components {
     NoticeAnswer: {
       words?: string | null;
     };
+    /** @description Something that the signed plan asks somebody to answer. */
     NoticeView: {
       /** Format: int64 */
       id: number;
@@ -10492,6 +10540,7 @@ export interface components {
       | components['schemas']['Members']
       | components['schemas']['ByOutcome']
       | components['schemas']['CalibrationMap'];
+    /** @description What a part holds, and how well it can tell a rate. */
     PartFacts: {
       part: string;
       /** Format: int32 */
@@ -10514,6 +10563,7 @@ export interface components {
       /** Format: int32 */
       events: number | null;
     };
+    /** @description A step of a stepwise selection. */
     PathStep: {
       /** @description that went in or out; null for the start. value the criterion after the step */
       column: string | null;
@@ -10538,6 +10588,7 @@ export interface components {
        */
       part: 'penalty';
     };
+    /** @description One column's course over the periods. */
     PeriodLine: {
       /** @description a level, median, lower quartile, upper quartile, missing or rate */
       name: string;
@@ -10582,6 +10633,7 @@ export interface components {
       name: string;
       roles: string[];
     };
+    /** @description What was pinned for the report. */
     PinView: {
       /** Format: int64 */
       id: number;
@@ -10720,6 +10772,7 @@ export interface components {
       rule: string | null;
       inputs: string[];
     };
+    /** @description The beginning of a file, as it is read. */
     PreviewView: {
       /** @description TEXT, or what its outrider.casefile.TableReader is called */
       format: string;
@@ -10873,9 +10926,11 @@ export interface components {
       /** @description levels from the first to the last, where their order means something; those not named come behind; null for none */
       order: string[] | null;
     };
+    /** @description Why somebody does it. */
     Reason: {
       reason: string;
     };
+    /** @description A column of a record, and what it adds to the score. */
     RecordColumn: {
       column: string;
       type: string;
@@ -11001,6 +11056,7 @@ export interface components {
         [key: string]: unknown;
       } | null;
     };
+    /** @description A release: its state, its acts and its forms. */
     ReleaseView: {
       /** Format: int64 */
       id: number;
@@ -11080,10 +11136,12 @@ export interface components {
       /** @description whether they may take it out of force */
       mayWithdraw: boolean;
     };
+    /** @description Why a report goes back, with remarks at its paragraphs. */
     ReturnWords: {
       words: string;
       remarks: components['schemas']['Remark'][];
     };
+    /** @description Which revision of a case this is, and those beside it. */
     Revision: {
       /**
        * Format: int32
@@ -11130,6 +11188,7 @@ export interface components {
        */
       seed?: number | null;
     };
+    /** @description A place that is looked at for lists to score, and its runs. */
     ScheduleView: {
       /** Format: int64 */
       id: number;
@@ -11163,11 +11222,13 @@ export interface components {
       begunAt: components['schemas']['Instant'];
       endedAt: components['schemas']['Instant'] | null;
     };
+    /** @description The schedules of a brief, and the places that the administrator named. */
     SchedulesView: {
       schedules: components['schemas']['ScheduleView'][];
       /** @description that have been named for lists and that this brief may use */
       places: string[];
     };
+    /** @description A key that was made; its secret is shown this once. */
     ScoreKeyMade: {
       view: components['schemas']['ScoreKeyView'];
       /** @description shown this once */
@@ -11286,6 +11347,7 @@ export interface components {
       /** @description by ratio, then by rate */
       spots: components['schemas']['Spot'][][];
     };
+    /** @description Which candidate leads under which stakes. */
     SensitivityView: {
       candidates: number[];
       /** @description null where one side of the cost ratio is 0; its winners count along candidates */
@@ -11314,6 +11376,7 @@ export interface components {
       choices: components['schemas']['Choice1'][];
       mayBeFound: boolean;
     };
+    /** @description Which records the brief is to keep, and what of them somebody saw. */
     Settling: {
       /** @description null for all records */
       population?: components['schemas']['Population'] | null;
@@ -11322,6 +11385,7 @@ export interface components {
     };
     /** @enum {string} */
     Side: 'AT_LEAST' | 'AT_MOST';
+    /** @description A sign-in of one's own. */
     SignInView: {
       /** Format: int64 */
       id: number;
@@ -11332,6 +11396,7 @@ export interface components {
       /** @description whether this is the one that asks */
       here: boolean;
     };
+    /** @description By what else than a password one may sign in. */
     SignInWays: {
       /** @description whether people can sign in by a provider, beside name and password */
       provider: boolean;
@@ -11465,6 +11530,7 @@ export interface components {
       folds: number;
       balance: components['schemas']['Balance'];
     };
+    /** @description The split: its plan, what its parts hold, and whether it may still change. */
     SplitView: {
       plan: components['schemas']['SplitPlan'];
       facts: components['schemas']['SplitFacts'];
@@ -11472,6 +11538,7 @@ export interface components {
       sealed: boolean;
       locked: boolean;
     };
+    /** @description The candidate that leads under some stakes, and by how much. */
     Spot: {
       /**
        * Format: int32
@@ -11513,6 +11580,7 @@ export interface components {
       /** Format: double */
       z: number;
     };
+    /** @description Weak spots that the second half of validation confirmed. */
     SpotsView: {
       spots: components['schemas']['SpotView'][];
       /** @description why none can be sought; null where they can */
@@ -11589,6 +11657,7 @@ export interface components {
       /** @description whether what would stand for missing is some texts that people write for no value, and all else is sure */
       marks: boolean;
     };
+    /** @description What some records come to. */
     Tally: {
       /** Format: int32 */
       records: number;
@@ -11606,6 +11675,7 @@ export interface components {
     /** @enum {string} */
     Target:
       'TRAINING' | 'VALIDATION' | 'RESERVE' | 'VALIDATION_AND_RESERVE' | 'TRAINING_AND_RESERVE' | 'LEFT_OUT';
+    /** @description Where the best cuts of a candidate lie. */
     ThresholdView: {
       /** Format: int64 */
       candidate: number;
@@ -11750,6 +11820,7 @@ export interface components {
       /** Format: double */
       standardError: number | null;
     };
+    /** @description The sizes to which a tree may be pruned, and what each costs. */
     TreeSizes: {
       /** Format: int32 */
       leaves: number;
@@ -11898,6 +11969,7 @@ export interface components {
       | 'CANDIDATES'
       | 'CUT'
       | 'REPORT';
+    /** @description Why a check need not pass, and until when. */
     Waiver: {
       check: string;
       reason: string;

@@ -55,6 +55,8 @@ public record Periods(
     }
 
     /**
+     * One column's course over the periods.
+     *
      * @param name a level, {@code median}, {@code lower quartile}, {@code upper quartile}, {@code missing} or {@code rate}
      * @param value shares and rates from 0 to 1, else in the column's own unit, days since 1970 for dates
      * @param low and {@code high}: Wilson's 95 % interval of a rate; null for the others

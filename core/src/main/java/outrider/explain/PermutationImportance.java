@@ -24,6 +24,8 @@ import outrider.table.Table;
 public record PermutationImportance(double measure, List<Drop> drops) {
 
     /**
+     * By how much the measure drops when some columns say nothing.
+     *
      * @param columns one, or those that go together
      * @param mean over the repeats, and {@code spread} their standard deviation
      */

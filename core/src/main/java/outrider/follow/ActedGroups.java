@@ -31,6 +31,8 @@ public record ActedGroups(
     }
 
     /**
+     * One group of a batch, and what it was like.
+     *
      * @param known records whose outcome has arrived, and {@code events} of them
      * @param rate of these, with Wilson's interval; null before any is known
      * @param figures at the signed threshold, and {@code differences} from the signed ones; null where outcomes are missing or all alike

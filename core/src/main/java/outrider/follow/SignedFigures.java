@@ -43,6 +43,8 @@ public record SignedFigures(
     }
 
     /**
+     * The signed measures, each with its interval.
+     *
      * @param gain over acting on nobody, a record
      * @param calibration events over the sum of the probabilities; null where scores are none, or rates are planned
      */

@@ -67,7 +67,11 @@ public sealed interface Part {
     /** The path of a stepwise choice by {@code criterion}. */
     record StepwisePath(@Nullable String criterion, List<PathStep> steps) implements Part {}
 
-    /** @param column that went in or out; null for the start. {@code value} the criterion after the step */
+    /**
+     * A step of a stepwise selection.
+     *
+     * @param column that went in or out; null for the start. {@code value} the criterion after the step
+     */
     record PathStep(@Nullable String column, boolean added, double value, int columns) {}
 
     /**
@@ -87,7 +91,11 @@ public sealed interface Part {
             TreeSizes pruning)
             implements Part {}
 
-    /** @param minimumLeaves and {@code oneStandardErrorLeaves}: what the rules choose; null where nothing was cross-validated */
+    /**
+     * The sizes to which a tree may be pruned, and what each costs.
+     *
+     * @param minimumLeaves and {@code oneStandardErrorLeaves}: what the rules choose; null where nothing was cross-validated
+     */
     record TreeSizes(
             int leaves,
             int depth,

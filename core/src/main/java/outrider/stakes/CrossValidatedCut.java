@@ -19,6 +19,8 @@ import outrider.rank.Ranking;
 public record CrossValidatedCut(List<Fold> folds, @Nullable Double threshold, double gainPerRecord) {
 
     /**
+     * The best threshold without one fold, and what it gives on that fold.
+     *
      * @param threshold best on the other folds; null for nobody
      * @param depth that it reaches on this fold
      * @param gainPerRecord on this fold, held out; {@code bestPerRecord} what the best threshold of the fold itself would bring

@@ -19,6 +19,8 @@ public record Sensitivity(double[] ratios, double[] rates, List<List<Spot>> spot
     private static final double RATE_SPAN = 4;
 
     /**
+     * The candidate that leads under some stakes, and by how much.
+     *
      * @param winner index of the candidate with the highest best gain; −1 where nobody should be acted on
      * @param gain over nobody at its best cut, for the sample's records
      * @param ahead of the next candidate

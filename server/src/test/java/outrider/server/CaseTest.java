@@ -194,4 +194,18 @@ class CaseTest extends CaseSteps {
         assertThat(JsonPath.from(served).getMap("paths"))
                 .isEqualTo(JsonPath.from(written).getMap("paths"));
     }
+
+    @Test
+    void everyMessageOfTheApiSaysWhatItIs() {
+        JsonPath served =
+                JsonPath.from(RestAssured.get("/q/openapi?format=json").asString());
+        Map<String, Map<String, Object>> schemas = served.getMap("components.schemas");
+        assertThat(schemas.entrySet())
+                .filteredOn(schema -> schema.getValue().containsKey("properties"))
+                .hasSizeGreaterThan(200)
+                .filteredOn(schema ->
+                        String.valueOf(schema.getValue().get("description")).length() < 10)
+                .extracting(Map.Entry::getKey)
+                .isEmpty();
+    }
 }

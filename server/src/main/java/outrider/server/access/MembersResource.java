@@ -39,8 +39,10 @@ public class MembersResource {
      */
     public record MembersView(String owner, List<MemberView> members, boolean mine, List<PersonView> people) {}
 
+    /** What a member may do. */
     public record MemberLevel(BriefMember.Level level) {}
 
+    /** Who takes a brief over. */
     public record NewOwner(String name) {}
 
     /** Every brief and its owner. */

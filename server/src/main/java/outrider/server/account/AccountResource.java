@@ -33,15 +33,25 @@ public class AccountResource {
     }
 
     /**
+     * Who is signed in.
+     *
      * @param passwordDue whether somebody else chose the password, which is changed before anything else
      * @param provided whether a provider vouches for them, so that they have no password here
      */
     public record Me(String name, List<String> roles, boolean passwordDue, boolean provided) {}
 
-    /** @param here whether this is the one that asks */
+    /**
+     * A sign-in of one's own.
+     *
+     * @param here whether this is the one that asks
+     */
     public record SignInView(long id, Instant begunAt, Instant usedAt, String address, String agent, boolean here) {}
 
-    /** @param now the present one */
+    /**
+     * A change of one's own password.
+     *
+     * @param now the present one
+     */
     public record NewPassword(String now, String password) {}
 
     private String name() {

@@ -21,12 +21,14 @@ public class AccountsResource {
         this.identity = identity;
     }
 
+    /** An account, as administrators see it. */
     public record AccountView(long id, String name, List<String> roles, boolean active) {
         static AccountView of(Account a) {
             return new AccountView(a.id, a.name, a.roles, a.active);
         }
     }
 
+    /** An account to be made. */
     public record NewAccount(String name, List<String> roles, String password) {}
 
     /** Null leaves as it is. */

@@ -48,7 +48,11 @@ public class ProviderResource {
         this.enabled = enabled;
     }
 
-    /** @param provider whether people can sign in by a provider, beside name and password */
+    /**
+     * By what else than a password one may sign in.
+     *
+     * @param provider whether people can sign in by a provider, beside name and password
+     */
     public record SignInWays(boolean provider) {}
 
     @GET

@@ -56,6 +56,7 @@ public class BriefResource {
         this.identity = identity;
     }
 
+    /** A brief to be begun. */
     public record NewBrief(long datasetId) {}
 
     @POST

@@ -29,6 +29,8 @@ public record BriefView(
     public record Head(long id, int version, Revision revision, Right right) implements Inline {}
 
     /**
+     * Which revision of a case this is, and those beside it.
+     *
      * @param number from 1
      * @param previousId the revision before it, {@code nextId} the one after; null for none
      * @param createdBy who began it, {@code owner} whose it is now
@@ -72,6 +74,7 @@ public record BriefView(
             @Nullable ReportActKind signOff,
             @Nullable Integer version) {}
 
+    /** The split: its plan, what its parts hold, and whether it may still change. */
     public record SplitView(SplitPlan plan, SplitFacts facts, List<PartView> parts, boolean sealed, boolean locked) {}
 
     /** Null events where the reserve is sealed; what was counted before that stands in the split's facts. */

@@ -82,7 +82,11 @@ public class Briefs {
         return brief;
     }
 
-    /** @param version the one that the editor saw */
+    /**
+     * What somebody changes of a brief that was read in a version.
+     *
+     * @param version the one that the editor saw
+     */
     public record Edit(int version, Decision decision) {}
 
     /** @throws BadInput naming the field that will not do */

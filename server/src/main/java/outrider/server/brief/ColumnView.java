@@ -52,17 +52,29 @@ public record ColumnView(
     private static final int LEVELS_SHOWN = 12;
     private static final int MOST_ORDERED = 60;
 
-    /** @param keptBecause the reason for which somebody lives with it, or null */
+    /**
+     * An alarm of a column, and why somebody keeps the column all the same.
+     *
+     * @param keptBecause the reason for which somebody lives with it, or null
+     */
     public record AlarmView(
             String kind,
             String name,
             String meaning,
             @Nullable String keptBecause) {}
 
-    /** @param rest whether it stands for all rarer levels together */
+    /**
+     * One bar of what is drawn of a column: its records and their event rate.
+     *
+     * @param rest whether it stands for all rarer levels together
+     */
     public record Drawn(int records, @Nullable Double rate, boolean rest) {}
 
-    /** @param notKnown whether its text says that a value is not known, such as NA */
+    /**
+     * A level of a column.
+     *
+     * @param notKnown whether its text says that a value is not known, such as NA
+     */
     public record LevelView(String text, int records, boolean notKnown) {}
 
     /** @param profile null while pending after the split */

@@ -34,7 +34,11 @@ public class Shaping {
         this.tables = tables;
     }
 
-    /** @param name of what is made; null for a new one */
+    /**
+     * A made column that is being written.
+     *
+     * @param name of what is made; null for a new one
+     */
     public record Draft(@Nullable String name, String formula) {}
 
     /**
@@ -54,7 +58,11 @@ public class Shaping {
             @Nullable Integer knownAfterDays,
             List<MadeExample> examples) {}
 
-    /** @param from values of what it reads, in that order; null for missing */
+    /**
+     * What a made column holds for one record, and what of.
+     *
+     * @param from values of what it reads, in that order; null for missing
+     */
     public record MadeExample(
             List<@Nullable String> from, @Nullable String value) {}
 
@@ -165,6 +173,8 @@ public class Shaping {
     }
 
     /**
+     * Which records the brief is to keep, and what of them somebody saw.
+     *
      * @param population null for all records
      * @param seen the population as the editor saw it, with nothing in it for all records
      */

@@ -42,6 +42,8 @@ public record SplitFacts(
     public static final int FEW_EVENTS = 100;
 
     /**
+     * What a part holds, and how well it can tell a rate.
+     *
      * @param halfWidth of a capture rate of 50 % on so many events, by its 95 % interval
      * @param few whether the events are fewer than {@link #FEW_EVENTS}
      */

@@ -50,6 +50,8 @@ public class CandidateDetails {
             int record, int records, String part, double score, double average, List<RecordColumn> columns) {}
 
     /**
+     * A column of a record, and what it adds to the score.
+     *
      * @param before the value as it was written; null where it is missing
      * @param rule in words; null where the kind reads the column as it is
      * @param adds to the score, of score − average

@@ -84,7 +84,11 @@ public class BandTables {
             int[] others,
             @Nullable ProbabilityQuality quality) {}
 
-    /** @param training the same bins on training */
+    /**
+     * How scores are spread over events and others, on both parts.
+     *
+     * @param training the same bins on training
+     */
     public record DistributionView(long candidate, ScoresView validation, ScoresView training) {}
 
     @ActivateRequestContext

@@ -66,6 +66,8 @@ public class CandidateFigures {
             @Nullable Double high) {}
 
     /**
+     * A candidate's figures by themselves, at the cut where one is set.
+     *
      * @param depth at which capture rate, lift and precision are read
      * @param alarms names and what to look at
      */

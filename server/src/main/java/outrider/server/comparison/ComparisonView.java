@@ -102,6 +102,7 @@ public record ComparisonView(
      */
     public record DrawnView(double[] depths, Map<String, CurveView> curves) {}
 
+    /** The cut that is kept with a brief. */
     public record CutView(long candidateId, double records, CutRule rule) {}
 
     /**
@@ -116,6 +117,8 @@ public record ComparisonView(
             int looks, int choices, int compared, @Nullable Double optimism) {}
 
     /**
+     * A candidate of a comparison: what it is, how it ranks, and its curve to draw.
+     *
      * @param decides the deciding measure; a net value is the gain over nobody
      * @param drawn the key of its curve, which stays the same whatever the stakes
      * @param breakEvenRecords records whose score reaches the break-even probability; null for plain scores
@@ -211,6 +214,10 @@ public record ComparisonView(
     /** Everything at one cut, intervals drawn at that very cut, in the order of the comparison. */
     public record AtView(double records, @Nullable Long leader, List<AtRow> candidates) {}
 
-    /** @param against the leader; null for the leader itself */
+    /**
+     * A candidate at the cut, against the leader.
+     *
+     * @param against the leader; null for the leader itself
+     */
     public record AtRow(long id, CutFigures figures, CutComparison.@Nullable At against) {}
 }

@@ -69,6 +69,8 @@ public class ThresholdViews {
     public record TriedView(@Nullable Double threshold, double records, double gain) {}
 
     /**
+     * The threshold that folds of training choose, and what it gives on validation.
+     *
      * @param onValidation the middle threshold of the folds, tried on validation
      * @param lowest and {@code highest} of the folds' thresholds; null where a fold acts on nobody
      */
@@ -79,6 +81,8 @@ public class ThresholdViews {
             TriedView onValidation) {}
 
     /**
+     * Where the best cuts of a candidate lie.
+     *
      * @param crossValidated null where no scores of training were made by models that did not see it
      * @param accuracyOfNobody what acting on nobody reaches
      * @param fewAndRight records of the cut with the highest F0.5; {@code nearlyAll} of the first that captures
@@ -164,7 +168,11 @@ public class ThresholdViews {
         return new TriedView(threshold, records, comparison.money(mine).gainAt(records));
     }
 
-    /** @param map null where one side of the cost ratio is 0; its winners count along {@code candidates} */
+    /**
+     * Which candidate leads under which stakes.
+     *
+     * @param map null where one side of the cost ratio is 0; its winners count along {@code candidates}
+     */
     public record SensitivityView(
             List<Long> candidates, @Nullable Sensitivity map) {}
 
@@ -196,6 +204,8 @@ public class ThresholdViews {
             String parameter, double now, @Nullable Double amount, Long candidate) {}
 
     /**
+     * Which stakes would move the cut, and at which another candidate leads.
+     *
      * @param bestRecords where the asked candidate's best cut lies now
      * @param depth amounts at which it lies at the asked depth or beyond; {@code withinCapacity} whether it may
      * @param leading who has the best net value now

@@ -40,6 +40,7 @@ public class DatasetResource {
         this.identity = identity;
     }
 
+    /** A file of records that was read. */
     public record DatasetView(long id, String name, String sha256, long bytes, int records) {
         static DatasetView of(Dataset dataset) {
             String with = dataset.joins.stream().map(join -> join.file().file()).collect(Collectors.joining(", "));

@@ -32,7 +32,11 @@ public class UploadResource {
         this.identity = identity;
     }
 
-    /** @param briefId the brief whose file it is to replace, or null */
+    /**
+     * A file that is about to come.
+     *
+     * @param briefId the brief whose file it is to replace, or null
+     */
     public record NewUpload(String name, long bytes, Long briefId) {}
 
     @GET

@@ -28,6 +28,8 @@ public record UploadView(
         @Nullable String refusal) {
 
     /**
+     * The beginning of a file, as it is read.
+     *
      * @param format {@code TEXT}, or what its {@link outrider.casefile.TableReader} is called
      * @param dialect of a text; null else
      * @param chosen columns that are to be read; null for all, which may be {@code most} together

@@ -44,12 +44,16 @@ public class Drifts {
     }
 
     /**
+     * Which inputs moved.
+     *
      * @param moved the inputs that moved, the furthest first
      * @param inputs how many were looked at: all but the column that decides the split
      */
     public record MoversView(List<Mover> moved, int inputs) {}
 
     /**
+     * How a column differs between the parts and moves over time.
+     *
      * @param mover validation against training; null for the outcome, and for texts and what is no input
      * @param periods of training and validation together; null where no column says when
      */

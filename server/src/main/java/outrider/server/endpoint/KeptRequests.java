@@ -74,6 +74,8 @@ public class KeptRequests {
     public record KeptView(int version, LocalDate from, LocalDate until, long requests, long records) {}
 
     /**
+     * Who has requests of the endpoint kept, since when, and how many there are.
+     *
      * @param by who wanted it, and {@code since} when; null where nothing is kept from now on
      * @param kept what waits to become a batch, the newest version first
      */

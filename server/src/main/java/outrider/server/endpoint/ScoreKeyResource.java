@@ -30,7 +30,11 @@ public class ScoreKeyResource {
         this.identity = identity;
     }
 
-    /** @param perMinute requests; null for 200 a second */
+    /**
+     * A key of the endpoint to be made.
+     *
+     * @param perMinute requests; null for 200 a second
+     */
     public record NewScoreKey(String name, @Nullable Integer perMinute) {}
 
     /** A key as it is listed. */
@@ -58,10 +62,18 @@ public class ScoreKeyResource {
         }
     }
 
-    /** @param secret shown this once */
+    /**
+     * A key that was made; its secret is shown this once.
+     *
+     * @param secret shown this once
+     */
     public record ScoreKeyMade(ScoreKeyView view, String secret) {}
 
-    /** @param counts of the last 30 days, the newest first */
+    /**
+     * The keys of an endpoint, how much each was used, and whether requests are kept.
+     *
+     * @param counts of the last 30 days, the newest first
+     */
     public record EndpointUse(
             List<ScoreKeyView> keys, List<ScoreCounts.DayCount> counts, KeptRequests.KeepingView keeping) {}
 

@@ -17,16 +17,24 @@ final class ErrorViews {
     private ErrorViews() {}
 
     /**
+     * What some records come to.
+     *
      * @param actedBefore of them, records that were acted on before
      * @param value their sum by the value column; null without one
      */
     record Tally(int records, int actedBefore, @Nullable Double value) {}
 
-    /** @param from and {@code to}: ranks from the highest score; records of equal score are counted together */
+    /**
+     * A band of scores with its events and others.
+     *
+     * @param from and {@code to}: ranks from the highest score; records of equal score are counted together
+     */
     record ErrorBand(
             int band, double from, double to, double highestScore, double lowestScore, Tally events, Tally others) {}
 
     /**
+     * The field of bands and outcomes of one candidate.
+     *
      * @param actedColumn which says who was acted on before; null where no column does
      * @param columns that can be told of a record, the outcome's own left out
      */
@@ -100,7 +108,11 @@ final class ErrorViews {
         }
     }
 
-    /** @param without why none can be sought; null where they can */
+    /**
+     * Weak spots that the second half of validation confirmed.
+     *
+     * @param without why none can be sought; null where they can
+     */
     record SpotsView(List<SpotView> spots, @Nullable String without) {}
 
     /**
@@ -159,6 +171,10 @@ final class ErrorViews {
     /** A page of them. */
     record RecordsView(int total, List<String> identifiers, List<String> columns, List<ErrorRecord> records) {}
 
-    /** @param onlyFirst what those that the first alone acts on have in common against those that the second alone does */
+    /**
+     * Another candidate at the same count, and how its records differ from those of the first.
+     *
+     * @param onlyFirst what those that the first alone acts on have in common against those that the second alone does
+     */
     record AgainstView(TwoCandidates figures, List<TraitView> onlyFirst) {}
 }

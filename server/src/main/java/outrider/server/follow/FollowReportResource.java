@@ -27,10 +27,18 @@ public class FollowReportResource {
         this.printer = printer;
     }
 
-    /** @param said what the author makes of it; null for nothing */
+    /**
+     * A follow-up report to be issued.
+     *
+     * @param said what the author makes of it; null for nothing
+     */
     public record NewFollowReport(@Nullable String said) {}
 
-    /** @param words null for none, where it is approved */
+    /**
+     * What somebody decides on a follow-up report.
+     *
+     * @param words null for none, where it is approved
+     */
     public record FollowDecision(@Nullable String words) {}
 
     @GET

@@ -50,6 +50,8 @@ public class Follows {
     }
 
     /**
+     * A batch that is followed, and how it stands against what was signed.
+     *
      * @param notice what a reader ought to know of its file, such as lines that were left out
      * @param few whether too few events or others have come to judge it by itself
      * @param figures null until they are worked out, {@code groups}, {@code segments} and {@code carried} of the newest of each version alone
@@ -74,6 +76,8 @@ public class Follows {
             Instant madeAt) {}
 
     /**
+     * The batches of a brief in service, and what they advise together.
+     *
      * @param batches the oldest first; but for the newest of each version only with inputs that moved
      * @param advice of the newest version's batches; null before the first is worked out
      * @param far an input's stability above this, and above chance, is a far move

@@ -62,6 +62,8 @@ class NextBrief {
     }
 
     /**
+     * The brief that was begun, and how the candidate in service scored on it.
+     *
      * @param briefId of the new revision
      * @param score column with the scores of what decides now
      */

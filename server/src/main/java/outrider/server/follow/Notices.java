@@ -75,6 +75,8 @@ public class Notices {
     }
 
     /**
+     * Something that the signed plan asks somebody to answer.
+     *
      * @param waitsFor whom it waits for: whom the plan names, or the owner where that is nobody who sees the brief
      * @param answer null until there is one
      * @param mayAnswer whether whoever asks may

@@ -62,6 +62,8 @@ class Home {
     }
 
     /**
+     * A page of the list of briefs.
+     *
      * @param total how many there are on all pages
      * @param roomLeft bytes on the disk of the server's files, where they are little; null where there is enough
      */

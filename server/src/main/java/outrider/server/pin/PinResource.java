@@ -25,6 +25,7 @@ public class PinResource {
         this.identity = identity;
     }
 
+    /** What was pinned for the report. */
     public record PinView(
             long id,
             Pin.Kind kind,
@@ -55,7 +56,11 @@ public class PinResource {
         }
     }
 
-    /** @param seen the note as the editor saw it */
+    /**
+     * A pin's note, and which note somebody saw when writing it.
+     *
+     * @param seen the note as the editor saw it
+     */
     public record Note(String note, @Nullable String seen) {}
 
     @GET

@@ -45,6 +45,7 @@ class ReleaseViews {
     /** What was done with a release. */
     record ReleaseActView(ReleaseAct.Kind act, String by, Instant at, String words) {}
 
+    /** A release: its state, its acts and its forms. */
     record ReleaseView(
             long id,
             ReleaseDocument release,

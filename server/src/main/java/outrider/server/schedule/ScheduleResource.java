@@ -39,7 +39,11 @@ public class ScheduleResource {
             @Nullable Integer reasons,
             @Nullable Boolean followed) {}
 
-    /** @param places that have been named for lists and that this brief may use */
+    /**
+     * The schedules of a brief, and the places that the administrator named.
+     *
+     * @param places that have been named for lists and that this brief may use
+     */
     public record SchedulesView(List<Schedules.ScheduleView> schedules, List<String> places) {}
 
     @GET

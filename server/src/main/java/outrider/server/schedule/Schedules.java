@@ -47,6 +47,8 @@ public class Schedules {
             @Nullable Instant endedAt) {}
 
     /**
+     * A place that is looked at for lists to score, and its runs.
+     *
      * @param hour of the day, UTC; null as soon as a list comes
      * @param followed whether each list becomes a batch
      */

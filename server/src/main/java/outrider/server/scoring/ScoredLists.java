@@ -53,6 +53,7 @@ public class ScoredLists {
             boolean outcomeKnown,
             String cut) {}
 
+    /** A list that is scored or was. */
     public record ListView(
             long id,
             long candidateId,

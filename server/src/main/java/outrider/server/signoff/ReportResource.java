@@ -30,14 +30,24 @@ public class ReportResource {
         this.identity = identity;
     }
 
-    /** @param until the last day, ISO */
+    /**
+     * Why a check need not pass, and until when.
+     *
+     * @param until the last day, ISO
+     */
     public record Waiver(String check, String reason, String until) {}
 
-    /** @param condition and {@code until}: null for none */
+    /**
+     * What an approver says, on which condition and until which day.
+     *
+     * @param condition and {@code until}: null for none
+     */
     public record ApprovalWords(String words, String condition, String until) {}
 
+    /** Why a report goes back, with remarks at its paragraphs. */
     public record ReturnWords(String words, List<ReportAct.Remark> remarks) {}
 
+    /** Why somebody does it. */
     public record Reason(String reason) {}
 
     private String me() {

@@ -49,7 +49,11 @@ class ReportViews {
         this.identity = identity;
     }
 
-    /** @param about the check waived, in words; empty otherwise */
+    /**
+     * What somebody did to a report, and the words that went with it.
+     *
+     * @param about the check waived, in words; empty otherwise
+     */
     record ActView(
             ReportActKind act,
             String about,
@@ -73,7 +77,11 @@ class ReportViews {
             @Nullable Long supersedes,
             @Nullable Long supersededBy) {}
 
-    /** @param waiver who waived it, why and until when, in words; null where nobody did */
+    /**
+     * A check of the policy, what it found, and its waiver where it has one.
+     *
+     * @param waiver who waived it, why and until when, in words; null where nobody did
+     */
     record CheckView(
             String check,
             String title,

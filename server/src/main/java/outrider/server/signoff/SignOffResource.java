@@ -32,7 +32,11 @@ public class SignOffResource {
         this.identity = identity;
     }
 
-    /** @param answers by the number of the remark, from 0 */
+    /**
+     * What an author changes of a draft that was read in a version.
+     *
+     * @param answers by the number of the remark, from 0
+     */
     public record DraftEdit(int version, AuthorText authorText, Map<String, String> answers) {}
 
     private String me() {

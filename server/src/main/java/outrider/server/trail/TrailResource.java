@@ -53,7 +53,11 @@ public class TrailResource {
             @Nullable String fault,
             String thumbprint) {}
 
-    /** @param thumbprint RFC 7638, by which people compare keys */
+    /**
+     * The public key that signs reports.
+     *
+     * @param thumbprint RFC 7638, by which people compare keys
+     */
     public record KeyView(Map<String, Object> key, String thumbprint) {}
 
     private static String chain(@Nullable Long brief) {
