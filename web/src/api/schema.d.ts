@@ -11120,7 +11120,7 @@ export interface components {
       /** Format: int64 */
       supersededBy: number | null;
     };
-    /** @description A report. */
+    /** @description A report as its page shows it: what it says, its checks, and what was done to it. */
     ReportView: {
       head: components['schemas']['ReportHead'];
       sha256: string;

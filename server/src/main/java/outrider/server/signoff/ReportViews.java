@@ -125,7 +125,7 @@ class ReportViews {
     }
 
     /**
-     * A report.
+     * A report as its page shows it: what it says, its checks, and what was done to it.
      *
      * @param page null for one of an earlier version
      */
