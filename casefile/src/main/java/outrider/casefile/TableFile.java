@@ -5,8 +5,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
-import java.util.ServiceLoader;
 import java.util.Set;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -20,10 +20,10 @@ import outrider.table.TotalRecord;
 
 /** A file of records in any of the formats that are read, told by its first bytes. */
 public final class TableFile {
-    private static final List<TableReader> READERS =
-            ServiceLoader.load(TableReader.class, TableReader.class.getClassLoader()).stream()
-                    .map(ServiceLoader.Provider::get)
-                    .toList();
+    /** The formats there are beside texts. No service loader finds them, which would open every archive of the command line. */
+    static final List<TableReader> READERS =
+            new CopyOnWriteArrayList<>(List.of(new ParquetReader(), new WorkbookReader()));
+
     private static final TableReader TEXT = new TextReader();
 
     /**

@@ -8,8 +8,8 @@ import outrider.base.Progress;
 import outrider.table.Table;
 
 /**
- * A format in which files of records come. One class a format, found by its line in {@code META-INF/services/outrider.casefile.TableReader};
- * what none of them takes for its own is a text. Without state, thus thread safe.
+ * A format in which files of records come. One class a format, named in {@link TableFile#READERS}; what none of them takes for its own is
+ * a text. Without state, thus thread safe.
  */
 public interface TableReader {
     /** Its name in JSON. */

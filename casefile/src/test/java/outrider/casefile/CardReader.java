@@ -16,8 +16,8 @@ import outrider.table.NumberColumn;
 import outrider.table.Preview;
 import outrider.table.Table;
 
-/** A format that only tests have, of cards of three digits, name by name; this file and its line, and nothing else knows it. */
-public final class CardReader implements TableReader {
+/** A format that only tests have, of cards of three digits, name by name; nothing else knows it. */
+final class CardReader implements TableReader {
     private static final String FIRST = "cards of ";
 
     @Override

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import outrider.base.Progress;
@@ -21,6 +23,18 @@ class NewFormatTest {
             stakes: { gainIfCaught: 60, actionCost: 9, successRate: 1 }
             candidates: [{ name: Age, kind: logistic, inputs: [age] }]
             """;
+
+    private static final TableReader CARDS = new CardReader();
+
+    @BeforeAll
+    static void registered() {
+        TableFile.READERS.add(CARDS);
+    }
+
+    @AfterAll
+    static void asBefore() {
+        TableFile.READERS.remove(CARDS);
+    }
 
     @Test
     void isLookedAtReadFittedAndSaid(@TempDir Path folder) throws IOException {

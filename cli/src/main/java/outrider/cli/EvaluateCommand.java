@@ -14,8 +14,12 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
+import outrider.base.Progress;
 import outrider.casefile.InlineParts;
+import outrider.casefile.TableFile;
 import outrider.exchange.Evaluation;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
@@ -39,6 +43,29 @@ final class EvaluateCommand implements Callable<Integer> {
                 json.readerFor(StakesFile.class).with(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES),
                 json.writer(SerializationFeature.INDENT_OUTPUT));
     });
+
+    /** A file that is read already. */
+    private record Ahead(Path file, CompletableFuture<Table> table) {}
+
+    private static @Nullable Ahead ahead;
+
+    /** Begins to read the file that the command line names first, while the options are still looked at. */
+    static void readAhead(String... args) {
+        if (args.length < 2 || !args[0].equals("evaluate") || args[1].startsWith("-")) return;
+        Path first = Path.of(args[1]);
+        if (!Files.isRegularFile(first)) return;
+        CompletableFuture<Table> table = new CompletableFuture<>();
+        Thread reading = new Thread(() -> {
+            try {
+                table.complete(TableFile.read(first, Progress.NONE));
+            } catch (Throwable e) {
+                table.completeExceptionally(e);
+            }
+        });
+        reading.setDaemon(true);
+        reading.start();
+        ahead = new Ahead(first, table);
+    }
 
     private static final String AMOUNTS = "write one JSON object of amounts";
 
@@ -162,7 +189,15 @@ final class EvaluateCommand implements Callable<Integer> {
     private Table readTable() throws IOException {
         demandFile(file);
         try {
-            return Inputs.table(spec, file);
+            Ahead begun = ahead;
+            if (begun == null || !begun.file().equals(file)) return Inputs.table(spec, file);
+            Table table = begun.table().join();
+            Inputs.say(spec, file, TableFile.end(table));
+            return table;
+        } catch (CompletionException e) {
+            if (e.getCause() instanceof BadInput refusal) throw inFile(file, refusal);
+            if (e.getCause() instanceof IOException failed) throw failed;
+            throw e;
         } catch (BadInput e) {
             throw inFile(file, e);
         }

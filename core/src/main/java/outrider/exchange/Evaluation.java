@@ -1,6 +1,7 @@
 package outrider.exchange;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -32,6 +33,8 @@ import outrider.uncertainty.Sample;
  * Every figure of score columns in a table, as one document of maps, lists, records and numbers with the JSON names of METHODS.
  */
 public final class Evaluation {
+    private static final String PROBABILITY = "probability";
+
     private Evaluation() {}
 
     /**
@@ -108,16 +111,27 @@ public final class Evaluation {
         double[][] score = new double[k][];
         IndexedRanking[] ranked = new IndexedRanking[k];
         AucUncertainty[] uncertainty = new AucUncertainty[k];
-        Object[] figures = new Object[k];
+        List<Map<String, Object>> figures = new ArrayList<>(Collections.nCopies(k, Map.of()));
+        Object[] quality = new Object[k];
         Workers workers = new Workers(Runtime.getRuntime().availableProcessors());
         workers.each(k, i -> {
             score[i] = Numbers.demand(table, request.scores().get(i), s -> true, "every record needs a finite score");
             ranked[i] = IndexedRanking.of(score[i], sample.outcome(), sample.weight(), sample.value());
             uncertainty[i] = sample.weight() == null ? AucUncertainty.of(ranked[i], sample) : null;
-            figures[i] = figures(ranked[i].ranking(), score[i], sample, uncertainty[i], request);
+        });
+        // the longest tasks first
+        workers.each(2 * k, task -> {
+            int i = task % k;
+            Ranking ranking = ranked[i].ranking();
+            if (task < k) quality[i] = quality(ranking, score[i], sample, request.figures());
+            else figures.set(i, figures(ranking, uncertainty[i], request));
         });
         Map<String, Object> scores = new LinkedHashMap<>();
-        for (int i = 0; i < k; i++) scores.put(request.scores().get(i), figures[i]);
+        for (int i = 0; i < k; i++) {
+            if (quality[i] == null) figures.get(i).remove(PROBABILITY);
+            else figures.get(i).put(PROBABILITY, quality[i]);
+            scores.put(request.scores().get(i), figures.get(i));
+        }
         Cuts cuts = request.cuts();
         if (cuts != null)
             CutsAsked.of(request, cuts, List.of(ranked), sample, workers).addTo(scores);
@@ -127,8 +141,14 @@ public final class Evaluation {
         return document;
     }
 
-    private static Map<String, Object> figures(
-            Ranking ranking, double[] score, Sample sample, AucUncertainty uncertainty, Request request) {
+    /** Null where the score is no probability. */
+    private static @Nullable Object quality(Ranking ranking, double[] score, Sample sample, Wanted wanted) {
+        if (!ProbabilityQuality.applies(score)) return null;
+        int q = wanted.bands().isEmpty() ? 1 : wanted.bands().get(0);
+        return ProbabilityQuality.of(ranking, score, sample.outcome(), sample.weight(), sample.unit(), q);
+    }
+
+    private static Map<String, Object> figures(Ranking ranking, @Nullable AucUncertainty uncertainty, Request request) {
         Map<String, Object> figures = ranking(ranking, uncertainty);
         Wanted wanted = request.figures();
         if (wanted.partialAuc() != null) figures.put("partialAuc", PartialAuc.of(ranking, wanted.partialAuc()));
@@ -139,12 +159,7 @@ public final class Evaluation {
         for (double t : wanted.thresholds()) thresholds.add(threshold(ranking, t));
         figures.put("thresholds", thresholds);
         figures.put("bestOfEach", BestOfEach.of(ranking));
-        if (ProbabilityQuality.applies(score)) {
-            int q = wanted.bands().isEmpty() ? 1 : wanted.bands().get(0);
-            figures.put(
-                    "probability",
-                    ProbabilityQuality.of(ranking, score, sample.outcome(), sample.weight(), sample.unit(), q));
-        }
+        figures.put(PROBABILITY, Map.of()); // its place
         if (request.money() != null) {
             Money asked = request.money();
             NetValue money = new NetValue(ranking, asked.stakes(), asked.plannedRate());

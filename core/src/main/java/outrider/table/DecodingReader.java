@@ -118,9 +118,9 @@ final class DecodingReader extends Reader {
         int to = out.position();
         int end = Math.min(bytes.limit(), at + out.remaining());
         long lines = 0;
-        while (at < end && from[at] > 0) {
-            if (from[at] == '\n') lines++;
-            into[to++] = (char) from[at++];
+        for (byte letter; at < end && (letter = from[at]) > 0; at++) {
+            if (letter == '\n') lines++;
+            into[to++] = (char) letter;
         }
         bytes.position(at);
         out.position(to);

@@ -18,6 +18,9 @@ final class PlainRecords {
     private final Reader in;
     private final char delimiter;
     private final char quote;
+    /** No letter above it ends a field. */
+    private final char highest;
+
     private char[] letters = {};
     private int at;
     private int limit;
@@ -27,6 +30,7 @@ final class PlainRecords {
         this.in = in;
         this.delimiter = delimiter;
         this.quote = quote;
+        highest = (char) Math.max(Math.max(delimiter, quote), '\r');
     }
 
     /** Goes on in the letters of an empty batch: what was read and not split yet, then as much of the text as there is room for. */
@@ -61,6 +65,7 @@ final class PlainRecords {
 
     private int split(FieldBatch batch, int least, int most) {
         char[] text = letters;
+        char above = highest;
         int end = limit;
         int i = at;
         for (int count = 1; count <= most; count++) {
@@ -72,11 +77,12 @@ final class PlainRecords {
                 if (i == end) return NOT_WHOLE;
                 if (text[i] != quote) return OTHER;
             } else {
-                while (i < end && text[i] != delimiter && text[i] != '\n' && text[i] != '\r' && text[i] != quote) i++;
+                while (i < end && (text[i] > above || !ends(text[i]))) i++;
             }
             int to = quoted ? i++ : i;
             if (i == end) return NOT_WHOLE;
-            batch.put(SpreadsheetText.isMarked(text, from, to - from) ? from + 1 : from, to, from == to && !quoted);
+            boolean marked = text[from] == '\'' && SpreadsheetText.isMarked(text, from, to - from);
+            batch.put(marked ? from + 1 : from, to, from == to && !quoted);
             char letter = text[i++];
             if (letter == delimiter) continue;
             if (letter == '\r' && i == end) return NOT_WHOLE;
@@ -86,6 +92,10 @@ final class PlainRecords {
             return count;
         }
         return OTHER;
+    }
+
+    private boolean ends(char letter) {
+        return letter == delimiter || letter == '\n' || letter == '\r' || letter == quote;
     }
 
     /** What is left of the text. */
