@@ -22,6 +22,7 @@ import PruningCurve from '../src/parts/candidates/summary/PruningCurve.svelte';
 import TreeWalk from '../src/parts/candidates/summary/TreeWalk.svelte';
 import { problem, serve, stubResizeObserver } from './server';
 import { brief as typical } from './case';
+import { nth } from '../src/lib/nth';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '', hash: '' } }));
 
@@ -107,10 +108,10 @@ beforeEach(() => {
 describe('names and settings', () => {
   it('finds a name that is free, and begins from the candidate of the same kind only', () => {
     expect(fresh('Tree 3', ['Tree 3', 'Tree 2'])).toBe('Tree 4');
-    expect(begun(kinds[0], candidate({}))).toEqual({ penalty: 2 });
-    expect(begun(kinds[1], candidate({}))).toEqual({ depth: 20 });
-    expect(refused(kinds[1].settings[0], 2.5)).toBe('1 to 60');
-    expect(refused(kinds[1].settings[0], 60)).toBeNull();
+    expect(begun(nth(kinds, 0), candidate({}))).toEqual({ penalty: 2 });
+    expect(begun(nth(kinds, 1), candidate({}))).toEqual({ depth: 20 });
+    expect(refused(nth(nth(kinds, 1).settings, 0), 2.5)).toBe('1 to 60');
+    expect(refused(nth(nth(kinds, 1).settings, 0), 60)).toBeNull();
     expect(timeLeft(200)).toBe('about 3 min left');
   });
 
@@ -297,7 +298,7 @@ describe('a tree', () => {
     await fireEvent.click(screen.getByRole('treeitem', { name: /rides ≤ 3/ }));
     expect(await screen.findByRole('table', { name: 'Records in the leaf' })).toBeTruthy();
     expect(screen.getByText(/12, of which 5\s+lapses/)).toBeTruthy();
-    expect(asked[0].path).toBe('/api/candidates/4/leaf?node=1');
+    expect(nth(asked, 0).path).toBe('/api/candidates/4/leaf?node=1');
   });
 
   it('is cut to the size that was clicked on its curve', async () => {
@@ -305,7 +306,7 @@ describe('a tree', () => {
     const { container } = render(PruningCurve, { pruning: tree.pruning, take });
     expect(container.textContent).toContain('lowest: 3');
     await fireEvent.click(container.querySelector('svg')!);
-    expect([1, 3, 9]).toContain(take.mock.calls[0][0]);
+    expect([1, 3, 9]).toContain(nth(take.mock.calls, 0)[0]);
   });
 });
 

@@ -1,5 +1,6 @@
 import type { BriefView as Brief, ReportHead, AtView as Told, WatchedView } from '../src/api/schema';
 import type { Comparison, Row } from '../src/lib/compared';
+import { nth } from '../src/lib/nth';
 import fixture from './fixtures/curve.json';
 
 /** A case as the core computed it: two candidates, the second the leader, and figures at several cuts. */
@@ -76,7 +77,7 @@ type More = Omit<Partial<Row>, 'known' | 'training' | 'byAuc' | 'curve'> & {
 };
 
 export function row(id: number, name: string, more: More = {}, of: Name = 'own'): Row {
-  const curve = structuredClone(fixture[of].candidates[id === 1 ? 0 : 1]);
+  const curve = structuredClone(nth(fixture[of].candidates, id === 1 ? 0 : 1));
   return {
     kind: 'logistic',
     kindWords: 'logistic regression',

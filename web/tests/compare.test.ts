@@ -13,6 +13,7 @@ import Pane from '../src/parts/Pane.svelte';
 import PinTray from '../src/parts/PinTray.svelte';
 import { brief, comparison, row } from './case';
 import { problem, serve, stubResizeObserver, type Asked } from './server';
+import { nth } from '../src/lib/nth';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: { id: '1' }, pathname: '' } }));
 
@@ -121,7 +122,7 @@ describe('a pane', () => {
     paned();
     await fireEvent.change(screen.getByLabelText('What this chart shows'), { target: { value: 'roc' } });
     expect(drawn.options.at(-1)!.xAxis.name).toContain('false alarms ÷');
-    expect(layout.now.panes[0].kind).toBe('roc');
+    expect(nth(layout.now.panes, 0).kind).toBe('roc');
     await fireEvent.click(screen.getByRole('button', { name: 'shown: What is drawn in ROC' }));
     await fireEvent.click(screen.getByLabelText('Second'));
     expect(drawn.options.at(-1)!.series.map((s) => s.name)).not.toContain('Second');
@@ -136,7 +137,7 @@ describe('a pane', () => {
     await fireEvent.pointerDown(chart, { clientX: 10 });
     await fireEvent.pointerMove(chart, { clientX: 40 });
     await fireEvent.pointerUp(chart, { clientX: 40 });
-    expect(layout.now.panes[0].zoom).toEqual([10, 40]);
+    expect(nth(layout.now.panes, 0).zoom).toEqual([10, 40]);
     expect(drawn.options.at(-1)!.xAxis).toMatchObject({ min: 10, max: 40 });
     await fireEvent.click(screen.getByText('whole'));
     expect(drawn.options.at(-1)!.xAxis).toMatchObject({ min: 0, max: 100 });
@@ -183,8 +184,8 @@ describe('a chart of one’s own', () => {
     draw: (data) => ({
       ...plain(depthAxis(data), { label: 'missed ÷ all, %', format: String }),
       lines: lines(data, (row, i) => [
-        (100 * row.curve.records[i]) / data.all.part.records,
-        100 - (100 * row.curve.events[i]) / data.all.part.events,
+        (100 * nth(row.curve.records, i)) / data.all.part.records,
+        100 - (100 * nth(row.curve.events, i)) / data.all.part.events,
       ]),
     }),
     place: (_, at) => ({ across: 100 * at.depth, up: 100 * (1 - at.capture) }),
@@ -208,7 +209,7 @@ describe('a chart of one’s own', () => {
     URL.revokeObjectURL ??= () => undefined;
     await fireEvent.click(screen.getByRole('button', { name: 'keep: Keep Missed' }));
     await fireEvent.click(screen.getByText('CSV of its points'));
-    expect(await (kept.mock.calls[0][0] as Blob).text()).toContain('missed ÷ all, %');
+    expect(await (nth(kept.mock.calls, 0)[0] as Blob).text()).toContain('missed ÷ all, %');
     kept.mockRestore();
 
     await fireEvent.click(screen.getByText('pin'));

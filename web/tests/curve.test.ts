@@ -4,6 +4,7 @@ import { cellsOf, MEASURES, numbers, undefinedBecause } from '../src/lib/measure
 import { curveReader, packedReader } from '../src/lib/order';
 import { cellMoney } from '../src/lib/stakes';
 import { brief, comparison, fixture, row, toldAt, type Name } from './case';
+import { nth } from '../src/lib/nth';
 
 const packed = (order = fixture.order) =>
   packedReader(Uint8Array.from(atob(order), (c) => c.charCodeAt(0)).buffer);
@@ -15,12 +16,12 @@ function close(ours: number | null, theirs: number | null, what: string, digits 
 
 describe.each(['own', 'planned', 'valued', 'weighed'] as const)('a curve read at a cut, %s', (name: Name) => {
   const all = comparison(null, [row(2, 'Leader', {}, name), row(1, 'Mine', {}, name)], name);
-  const mine = all.candidates[1];
+  const mine = nth(all.candidates, 1);
 
   it.each(fixture[name].cuts.map((cut) => [cut.figures.records, cut] as const))(
     'shows the core’s figures at %d records',
     (records, core) => {
-      const told = toldAt(records, name)!.candidates[1].figures;
+      const told = nth(toldAt(records, name)!.candidates, 1).figures;
       const at = readAt(mine, all, records, undefined, told);
       const theirs = core.figures as Record<string, number | null>;
       for (const key of [
@@ -41,18 +42,18 @@ describe.each(['own', 'planned', 'valued', 'weighed'] as const)('a curve read at
         'gainLow',
         'gainHigh',
       ] as const) {
-        close(at[key], theirs[key], key);
+        close(at[key], theirs[key] as number | null, key);
       }
       expect(at.score).toBe(theirs.threshold);
       expect(at.gain, 'to the last bit').toBe(theirs.gainOverNobody);
 
       const measures = core.measures as Record<string, number | null>;
-      for (const m of MEASURES) close(m.of(cellsOf(all.part, at)), measures[m.name], m.name);
+      for (const m of MEASURES) close(m.of(cellsOf(all.part, at)), measures[m.name] as number | null, m.name);
 
       const money = cellMoney(brief, all, at);
       close(
         money.caught + money.falseAlarms + money.missed + money.leftAlone,
-        theirs.netValue,
+        theirs.netValue as number | null,
         'money of the four cells',
         7,
       );
@@ -101,9 +102,9 @@ describe('an order of records with weights', () => {
   it('lets a cut lie between records alone, and never stay where it was', () => {
     const points = own.curve.records;
     for (const reader of [curve, order]) {
-      expect(reader.nearest(points[5] + 1e-3)).toBe(points[5]);
-      expect(reader.nearest(points[5] + 1e-3, points[5])).toBe(points[6]);
-      expect(reader.nearest(points[5] - 1e-3, points[5])).toBe(points[4]);
+      expect(reader.nearest(nth(points, 5) + 1e-3)).toBe(points[5]);
+      expect(reader.nearest(nth(points, 5) + 1e-3, points[5])).toBe(points[6]);
+      expect(reader.nearest(nth(points, 5) - 1e-3, points[5])).toBe(points[4]);
       expect(reader.nearest(-4, 0)).toBe(0);
       expect(reader.nearest(1e9)).toBe(160);
       expect(reader.at(reader.nearest(71.3))).toMatchObject({ insideTie: false });
@@ -115,9 +116,9 @@ describe('an order of records with weights', () => {
 it('says when a cut lies inside a group of equal scores', () => {
   const all = comparison(null);
   const own = row(1, 'Mine');
-  const inside = (own.curve.records[3] + own.curve.records[4]) / 2;
+  const inside = (nth(own.curve.records, 3) + nth(own.curve.records, 4)) / 2;
   expect(readAt(own, all, inside)).toMatchObject({ insideTie: true, score: null });
-  expect(readAt(own, all, own.curve.records[4])).toMatchObject({
+  expect(readAt(own, all, nth(own.curve.records, 4))).toMatchObject({
     insideTie: false,
     score: own.curve.scores[3],
   });
@@ -125,7 +126,7 @@ it('says when a cut lies inside a group of equal scores', () => {
 
 it('says when it can only come near on a thinned curve', () => {
   const own = row(1, 'Mine', { curve: { error: 1e-4 } });
-  const between = (own.curve.records[3] + own.curve.records[4]) / 2;
+  const between = (nth(own.curve.records, 3) + nth(own.curve.records, 4)) / 2;
   expect(readAt(own, comparison(null), between)).toMatchObject({ approximate: true, insideTie: false });
   expect(curveReader(own).reaching(0.5)).toBeNull();
 });

@@ -6,6 +6,7 @@ import ColumnMoves from '../src/parts/data/ColumnMoves.svelte';
 import Movers from '../src/parts/data/Movers.svelte';
 import { brief } from './case';
 import { serve } from './server';
+import { nth } from '../src/lib/nth';
 
 const mover = (column: string, psi: number, moved: boolean): Mover => ({
   stability: {
@@ -63,7 +64,7 @@ describe('what moved', () => {
       .map((t) => Number(t.getAttribute('y')));
     expect(at).toHaveLength(5);
     expect(Math.max(...at)).toBeLessThan(84 - 12);
-    at.slice(1).forEach((y, i) => expect(y - at[i]).toBeGreaterThanOrEqual(10));
+    at.slice(1).forEach((y, i) => expect(y - nth(at, i)).toBeGreaterThanOrEqual(10));
   });
 
   it('is quiet where nothing did', async () => {

@@ -7,6 +7,7 @@ import { session } from '../src/lib/session.svelte';
 import ErrorsPage from '../src/pages/ErrorsPage.svelte';
 import { brief, comparison } from './case';
 import { problem, serve, type Asked } from './server';
+import { nth } from '../src/lib/nth';
 
 const { navigate } = vi.hoisted(() => ({ navigate: vi.fn() }));
 vi.mock('../src/lib/routes', () => ({ navigate, route: { params: { id: '1' }, pathname: '' } }));
@@ -267,6 +268,6 @@ describe('the page', () => {
   it('says what the server refuses', async () => {
     serve((a) => (a.path.includes('/errors/1?') ? problem(400, 'candidate: is not fitted') : answers(a)));
     render(ErrorsPage);
-    expect((await screen.findAllByRole('alert'))[0].textContent).toContain('is not fitted');
+    expect(nth(await screen.findAllByRole('alert'), 0).textContent).toContain('is not fitted');
   });
 });

@@ -11,6 +11,7 @@ import { navigate, route } from '../src/lib/routes';
 import FollowReportPage from '../src/pages/FollowReportPage.svelte';
 import { problem, serve, type Asked } from './server';
 import { begin, batch, measures, open, posted, release, stability, told } from './service-case';
+import { nth } from '../src/lib/nth';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: { id: '1' }, pathname: '' } }));
 
@@ -45,9 +46,9 @@ describe('is it still what was signed', () => {
     });
     await screen.findByText('week-2.csv');
     const rows = screen.getByRole('region', { name: 'Batches' }).querySelectorAll('tbody tr');
-    expect(rows[0].textContent).toContain('2026-12-02');
-    expect(rows[1].textContent).toContain('12 outcomes of no record of it');
-    expect(rows[1].textContent).toContain('2 came twice and differ');
+    expect(nth(rows, 0).textContent).toContain('2026-12-02');
+    expect(nth(rows, 1).textContent).toContain('12 outcomes of no record of it');
+    expect(nth(rows, 1).textContent).toContain('2 came twice and differ');
     const line = screen.getByRole('img', { name: 'Capture at the signed cut along the batches' });
     expect(line.querySelectorAll('circle'), 'only batches of the version that is shown').toHaveLength(1);
   });
@@ -77,7 +78,7 @@ describe('is it still what was signed', () => {
       await screen.findByRole('button', { name: 'begin the next brief on the batch of 2026-12-01' }),
     ).toBeTruthy();
     const line = screen.getByRole('img', { name: 'Capture at the signed cut along the batches' });
-    expect(line.querySelectorAll('circle')[1].textContent).toContain('not judged by itself');
+    expect(nth(line.querySelectorAll('circle'), 1).textContent).toContain('not judged by itself');
     expect(screen.getByRole('region', { name: 'Batches' }).textContent).toContain('few events');
     expect(screen.getByText('Left out below: “Total”.')).toBeTruthy();
   });
@@ -112,7 +113,7 @@ describe('is it still what was signed', () => {
     await fireEvent.input(screen.getByLabelText('Day of the batch'), { target: { value: '2026-12-07' } });
     await fireEvent.click(screen.getByRole('button', { name: 'add as a batch' }));
     await waitFor(() => expect(posted(asked, '/follow?brief=1&dataset=7')).toHaveLength(1));
-    expect(posted(asked, '/follow')[0].body).toEqual({ day: '2026-12-07', version: null });
+    expect(nth(posted(asked, '/follow'), 0).body).toEqual({ day: '2026-12-07', version: null });
   });
 });
 
@@ -190,7 +191,9 @@ describe('follow-up reports', () => {
     expect(localStorage.getItem(kept)).toBe('The web team counts anew.');
     await fireEvent.click(screen.getByRole('button', { name: 'Issue the report' }));
     await waitFor(() =>
-      expect(posted(asked, '/follow/reports?brief=1')[0].body).toEqual({ said: 'The web team counts anew.' }),
+      expect(nth(posted(asked, '/follow/reports?brief=1'), 0).body).toEqual({
+        said: 'The web team counts anew.',
+      }),
     );
     await waitFor(() => expect(localStorage.getItem(kept)).toBeNull());
   });
@@ -209,7 +212,7 @@ describe('follow-up reports', () => {
     await fireEvent.input(screen.getByLabelText('Your words'), { target: { value: 'why?' } });
     await fireEvent.click(back);
     expect(await screen.findByText('Returned by approver: why?')).toBeTruthy();
-    expect(posted(asked, '/follow/reports/3/return')[0].body).toEqual({ words: 'why?' });
+    expect(nth(posted(asked, '/follow/reports/3/return'), 0).body).toEqual({ words: 'why?' });
     expect(screen.getByText('PDF').getAttribute('href')).toBe('/api/follow/reports/3/follow-up.pdf');
   });
 });

@@ -4,6 +4,7 @@ import type { BriefLine } from '../src/api/schema';
 import { session } from '../src/lib/session.svelte';
 import BriefTable from '../src/parts/home/BriefTable.svelte';
 import { problem, serve } from './server';
+import { nth } from '../src/lib/nth';
 
 const line = (id: number, more: Partial<BriefLine> = {}): BriefLine => ({
   id,
@@ -53,7 +54,7 @@ describe('the list of briefs', () => {
     const other = screen.getByText('brief 1').closest('tr')!;
     expect(words(other)).toContain('somebody');
     expect(words(other)).toContain('not compared yet');
-    expect(screen.getAllByText('its report')[0].getAttribute('href')).toBe('/briefs/2/sign-off');
+    expect(nth(screen.getAllByText('its report'), 0).getAttribute('href')).toBe('/briefs/2/sign-off');
     expect(screen.getByText('2 briefs')).toBeTruthy();
   });
 

@@ -9,6 +9,7 @@ import TrailPage from '../src/pages/TrailPage.svelte';
 import { brief, head } from './case';
 import { press, type } from './hands';
 import { problem, serve } from './server';
+import { nth } from '../src/lib/nth';
 
 vi.mock('../src/lib/routes', () => ({
   navigate: vi.fn(),
@@ -181,7 +182,7 @@ describe('around the briefs', () => {
     );
     render(AccountsPage);
     await screen.findByText('analyst', { selector: 'td' });
-    await fireEvent.click(screen.getAllByRole('button', { name: 'approver' })[0]);
+    await fireEvent.click(nth(screen.getAllByRole('button', { name: 'approver' }), 0));
     expect(asked.find((a) => a.method === 'PATCH')).toMatchObject({
       path: '/api/accounts/3',
       body: { roles: ['analyst', 'approver'] },

@@ -6,6 +6,7 @@ import { session } from '../src/lib/session.svelte';
 import { brief } from './case';
 import { problem } from './server';
 import { begin, form, key, open, posted, release, report, use } from './service-case';
+import { nth } from '../src/lib/nth';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: { id: '1' }, pathname: '' } }));
 
@@ -23,7 +24,7 @@ describe('before anything is in service', () => {
     await fireEvent.click(await screen.findByRole('button', { name: 'is scored as missing, and counted' }));
     await fireEvent.click(screen.getByRole('button', { name: 'Put into service' }));
     await waitFor(() => expect(posted(asked, '/releases?report=5')).toHaveLength(1));
-    expect(posted(asked, '/releases')[0].body).toEqual({ met: '', unknown: 'MISSING' });
+    expect(nth(posted(asked, '/releases'), 0).body).toEqual({ met: '', unknown: 'MISSING' });
   });
 
   it('wants the condition answered in words first', async () => {
@@ -193,7 +194,7 @@ describe('how others ask', () => {
     await fireEvent.click(screen.getByLabelText('each becomes a batch'));
     await fireEvent.click(screen.getByRole('button', { name: 'schedule' }));
     await waitFor(() =>
-      expect(posted(asked, '/schedules?brief=1')[0].body).toEqual({
+      expect(nth(posted(asked, '/schedules?brief=1'), 0).body).toEqual({
         place: 'night',
         hour: null,
         reasons: 3,

@@ -12,6 +12,7 @@ import ScoreLists from '../src/parts/candidates/ScoreLists.svelte';
 import State from '../src/parts/candidates/State.svelte';
 import { problem, serve, stubResizeObserver } from './server';
 import { brief as typical } from './case';
+import { nth } from '../src/lib/nth';
 
 const brief = { ...typical, id: 7 };
 const candidate = (kind: string, id = 4) =>
@@ -82,7 +83,7 @@ describe('what each kind learnt', () => {
     expect(
       screen.getByText('Unit 1 goes into the score with 0.9; most into it: rides −2, age 0.1.'),
     ).toBeTruthy();
-    await fireEvent.focus(inputs[0]);
+    await fireEvent.focus(nth(inputs, 0));
     expect(screen.getByText('rides: unit 1 −2, unit 2 1.5.')).toBeTruthy();
   });
 

@@ -8,6 +8,7 @@ import { CHARTS, chartNamed } from '../src/charts/charts';
 import type { PaneData } from '../src/charts/parts';
 import { flips, regions } from '../src/lib/sensitivity';
 import { brief, comparison, row } from './case';
+import { nth } from '../src/lib/nth';
 
 const mine = row(1, 'Mine');
 const all = comparison(null, [row(2, 'Leader'), mine]);
@@ -97,7 +98,7 @@ describe('values under the pointer', () => {
 
 describe('training over a planned event rate', () => {
   const whole = comparison(null, [row(2, 'Leader', {}, 'planned'), row(1, 'Mine', {}, 'planned')], 'planned');
-  const planned = { ...data, all: whole, rows: whole.candidates, chosen: whole.candidates[1] };
+  const planned = { ...data, all: whole, rows: whole.candidates, chosen: nth(whole.candidates, 1) };
   const dashed = (kind: 'lift' | 'precisionRecall' | 'netValue') =>
     chart(kind)
       .draw(planned)
@@ -114,12 +115,11 @@ describe('training over a planned event rate', () => {
     const [own, rate] = [80 / 320, whole.rate.eventRate];
     const caught = 0.6 * rate;
     const falseAlarms = ((0.2 - 0.6 * own) / (1 - own)) * (1 - rate);
-    expect(dashed('precisionRecall')[0][1]).toBeCloseTo((100 * caught) / (caught + falseAlarms), 9);
-    expect(
-      chart('lift')
-        .draw(data)
-        .lines.find((l) => l.dash === 'dashed')!.points[0][1],
-    ).toBeCloseTo(3, 9);
+    expect(nth(dashed('precisionRecall'), 0)[1]).toBeCloseTo((100 * caught) / (caught + falseAlarms), 9);
+    const lift = chart('lift')
+      .draw(data)
+      .lines.find((l) => l.dash === 'dashed')!;
+    expect(nth(lift.points, 0)[1]).toBeCloseTo(3, 9);
   });
 });
 
@@ -176,7 +176,7 @@ describe('an arrangement', () => {
       '{"panes":[{"kind":"roc","zoom":[9,2]},{"kind":"nonsense"}],"bands":3,"columns":["auc","x"]}',
     );
     expect(shared.panes[0]).toMatchObject({ kind: 'roc', zoom: null, doubt: true });
-    expect(shared.panes[1].kind).toBe('netValue');
+    expect(nth(shared.panes, 1).kind).toBe('netValue');
     expect(shared.bands).toBe(10);
     expect(shared.columns).toEqual(['auc']);
     expect(read('no json')).toEqual(begin());
@@ -220,7 +220,7 @@ describe('a map of winners', () => {
     };
     const named = regions(wide);
     expect(named.map((r) => r.winner)).toEqual([0, 1, 0]);
-    for (const { winner, i, j } of named) expect(wide.spots[i][j].winner).toBe(winner);
+    for (const { winner, i, j } of named) expect(nth(nth(wide.spots, i), j).winner).toBe(winner);
   });
 });
 

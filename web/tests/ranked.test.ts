@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { AtCut } from '../src/lib/curve';
 import { arranged, gapOf, known, type Shown } from '../src/lib/ranked';
 import { row } from './case';
+import { nth } from '../src/lib/nth';
 
 const shown = (id: number, name: string, gain: number, more: Parameters<typeof row>[2] = {}): Shown => ({
   row: row(id, name, { auc: { auc: id / 10, standardError: 0.01, low: 0, high: 1 }, ...more }),
@@ -48,7 +49,7 @@ describe('the table of candidates', () => {
     expect(known(row(1, 'a', { known: { days: 1 } }))).toBe('1 day');
     expect(known(row(1, 'a', { known: { days: 30 } }))).toBe('30 days');
     expect(known(row(1, 'a', { known: { days: null }, inputs: 3 }))).toBe('not said');
-    expect(known(all[3].row)).toBe('at once');
+    expect(known(nth(all, 3).row)).toBe('at once');
     expect(gapOf(row(1, 'a'))).toBeCloseTo(0.005, 12);
     expect(gapOf(row(1, 'a', { training: { outOfFold: null } }))).toBeNull();
   });

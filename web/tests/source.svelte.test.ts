@@ -10,6 +10,7 @@ import PaneValues from '../src/parts/PaneValues.svelte';
 import { row } from './case';
 import { problem, serve } from './server';
 import { switched } from './switched.svelte';
+import { nth } from '../src/lib/nth';
 
 const rows: Row[] = [
   { ...row(1, 'Mine'), probability: true },
@@ -22,7 +23,7 @@ function source(wants: () => Source | undefined) {
     made = new PaneSource(
       wants,
       () => rows,
-      () => rows[0],
+      () => nth(rows, 0),
       () => 160,
     );
   });
@@ -44,8 +45,8 @@ describe('what a chart asks for', () => {
     const wanted = switched<Source | undefined>('bands');
     const { made, end } = source(() => wanted.now);
     await vi.waitFor(() => expect(made.bands).toHaveLength(1));
-    expect(asked[0].path).toContain(`q=${Math.min(layout.now.bands, 160)}`);
-    expect(asked[0].path).toContain('candidate=1&candidate=2');
+    expect(nth(asked, 0).path).toContain(`q=${Math.min(layout.now.bands, 160)}`);
+    expect(nth(asked, 0).path).toContain('candidate=1&candidate=2');
     wanted.now = undefined;
     flushSync();
     expect(made.bands).toEqual([]);

@@ -1,6 +1,7 @@
 import { significant } from '../lib/format';
 import { MEASURES, cellsOf, measure, shown } from '../lib/measures';
 import { type Chart, type PaneData, lines, plain } from './parts';
+import { nth } from '../lib/nth';
 
 const chosenMeasure = (data: PaneData) => measure(data.measure) ?? measure('f1');
 
@@ -30,12 +31,12 @@ export const byThreshold: Chart = {
     );
     drawing.lines = lines({ ...data, rows }, (row, i) => {
       if (i === 0) return null;
-      const [n, p] = [row.curve.records[i], row.curve.events[i]];
+      const [n, p] = [nth(row.curve.records, i), nth(row.curve.events, i)];
       const value = m.of(cellsOf(all.part, { records: n, events: p }));
-      return value === null ? null : [row.curve.scores[i - 1], factor * value];
+      return value === null ? null : [nth(row.curve.scores, i - 1), factor * value];
     });
     const own = chosen.curve.scores;
-    Object.assign(drawing.x, { min: Math.min(own[own.length - 1], own[0]), max: own[0] });
+    Object.assign(drawing.x, { min: Math.min(nth(own, own.length - 1), nth(own, 0)), max: own[0] });
     if (chosen.probability) drawing.x.min = 0;
     if (drawing.x.min === drawing.x.max) drawing.empty = 'All scores are equal: there is one threshold only.';
     return drawing;

@@ -13,6 +13,7 @@ import {
   share,
   washed,
 } from './parts';
+import { nth } from '../lib/nth';
 
 export const gains: Chart = {
   name: 'gains',
@@ -25,8 +26,8 @@ export const gains: Chart = {
       ...plain(depthAxis(data), y),
       lines: [
         ...lines(data, (row, i) => [
-          (100 * row.curve.records[i]) / all.part.records,
-          (100 * row.curve.events[i]) / all.part.events,
+          (100 * nth(row.curve.records, i)) / all.part.records,
+          (100 * nth(row.curve.events, i)) / all.part.events,
         ]),
         ...overlay(data, (d, c) => [100 * d, 100 * c]),
         line(

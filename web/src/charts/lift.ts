@@ -2,6 +2,7 @@ import { alongBand } from '../lib/curve';
 import { fixed } from '../lib/format';
 import { type Chart, FROM_DEPTH, depthAxis, level, lines, overlay, plain, range, washed } from './parts';
 import { liftOf, trainingPrecision } from './planned';
+import { nth } from '../lib/nth';
 
 export const lift: Chart = {
   name: 'lift',
@@ -16,11 +17,11 @@ export const lift: Chart = {
       ...plain(depthAxis(data), y),
       lines: [
         ...lines(data, (row, i) =>
-          row.curve.records[i] < FROM_DEPTH * all.part.records
+          nth(row.curve.records, i) < FROM_DEPTH * all.part.records
             ? null
             : [
-                (100 * row.curve.records[i]) / all.part.records,
-                liftOf(all, row.curve.records[i], row.curve.events[i]),
+                (100 * nth(row.curve.records, i)) / all.part.records,
+                liftOf(all, nth(row.curve.records, i), nth(row.curve.events, i)),
               ],
         ),
         ...overlay(data, (d, c) => (d < FROM_DEPTH ? null : [100 * d, trainingPrecision(all, d, c).lift])),

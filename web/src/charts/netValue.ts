@@ -13,6 +13,7 @@ import {
   washed,
 } from './parts';
 import { trainingGain } from './planned';
+import { nth } from '../lib/nth';
 
 export const netValue: Chart = {
   name: 'netValue',
@@ -42,12 +43,12 @@ export const netValue: Chart = {
       ...plain(depthAxis(data), y),
       lines: [
         ...lines(data, (row, i) => [
-          (100 * row.curve.records[i]) / all.part.records,
+          (100 * nth(row.curve.records, i)) / all.part.records,
           gainOf(
             all,
-            row.curve.records[i],
-            row.curve.events[i],
-            row.curve.valued ? row.curve.valued[i] : row.curve.events[i],
+            nth(row.curve.records, i),
+            nth(row.curve.events, i),
+            nth(row.curve.valued ?? row.curve.events, i),
           ),
         ]),
         ...(all.money.valueColumn === null

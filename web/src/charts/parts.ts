@@ -3,6 +3,7 @@ import type { Comparison, Row } from '../lib/compared';
 import type { Axis, Line, Wash } from '../lib/chart';
 import { type AtCut, interpolate, thin } from '../lib/curve';
 import { gain } from '../lib/format';
+import { nth } from '../lib/nth';
 
 const DRAWN_POINTS = 900;
 export const FROM_DEPTH = 0.005;
@@ -114,7 +115,7 @@ export function overlay(
   const { chosen } = data;
   const points: [number, number][] = [];
   chosen.curve.training.depth.forEach((d, i) => {
-    const found = at(d, chosen.curve.training.capture[i]);
+    const found = at(d, nth(chosen.curve.training.capture, i));
     if (found) points.push(found);
   });
   const name = `${chosen.name}, training`;
@@ -198,16 +199,16 @@ export function reached(
 ): number {
   const { records, events } = data.chosen.curve;
   let i = 0;
-  while (i < records.length - 1 && along(records[i], events[i]) < across) i++;
-  return records[i];
+  while (i < records.length - 1 && along(nth(records, i), nth(events, i)) < across) i++;
+  return nth(records, i);
 }
 
 /** The height of a line at a place; null beside it. */
 export function along(line: Line, x: number): number | null {
-  const rising = line.points[0][0] <= line.points[line.points.length - 1][0];
+  const rising = nth(line.points, 0)[0] <= nth(line.points, line.points.length - 1)[0];
   const points = rising ? line.points : [...line.points].reverse();
   const places = points.map((p) => p[0]);
-  if (x < places[0] || x > places[places.length - 1]) return null;
+  if (x < nth(places, 0) || x > nth(places, places.length - 1)) return null;
   return interpolate(
     places,
     points.map((p) => p[1]),

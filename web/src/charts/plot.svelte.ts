@@ -55,7 +55,7 @@ export class Plot {
     const [low, high] = this.#zoom ?? [-Infinity, Infinity];
     if (!this.#chart || x < low || x > high) return { across: null, up: null };
     const found = this.#chart.convertToPixel({ xAxisIndex: 0, yAxisIndex: 0 }, [x, y ?? 0]) as
-      number[] | undefined;
+      [number, number] | undefined;
     if (!found || !Number.isFinite(found[0])) return { across: null, up: null };
     return { across: found[0], up: y === null || !Number.isFinite(found[1]) ? null : found[1] };
   }

@@ -1,6 +1,7 @@
 import { percent } from '../lib/format';
 import { type Chart, FROM_DEPTH, level, lines, overlay, plain, range, reached, share } from './parts';
 import { liftOf, trainingPrecision } from './planned';
+import { nth } from '../lib/nth';
 
 export const precisionRecall: Chart = {
   name: 'precisionRecall',
@@ -13,11 +14,11 @@ export const precisionRecall: Chart = {
       ...plain(x, y),
       lines: [
         ...lines(data, (row, i) =>
-          row.curve.records[i] < FROM_DEPTH * all.part.records
+          nth(row.curve.records, i) < FROM_DEPTH * all.part.records
             ? null
             : [
-                (100 * row.curve.events[i]) / all.part.events,
-                100 * all.rate.eventRate * liftOf(all, row.curve.records[i], row.curve.events[i]),
+                (100 * nth(row.curve.events, i)) / all.part.events,
+                100 * all.rate.eventRate * liftOf(all, nth(row.curve.records, i), nth(row.curve.events, i)),
               ],
         ),
         ...overlay(data, (d, c) =>

@@ -2,6 +2,7 @@ import type { ProbabilityQuality as Quality, ScoresView as DistributionPart } fr
 import type { Line } from '../lib/chart';
 import { fixed, percent } from '../lib/format';
 import { type Chart, OTHER, diagonal, line, plain, share } from './parts';
+import { nth } from '../lib/nth';
 
 /** Bands as points: what was promised, and what came. */
 const promised = (quality: Quality): [number, number][] =>
@@ -11,13 +12,13 @@ const promised = (quality: Quality): [number, number][] =>
 
 /** How many records score where, a fifth of the chart high. */
 function histogram(part: DistributionPart, top: number): Line {
-  const counts = part.events.map((e, i) => e + part.others[i]);
+  const counts = part.events.map((e, i) => e + nth(part.others, i));
   const most = Math.max(...counts, 1);
   const points = counts.flatMap((n, i) => {
     const height = (top / 5) * (n / most);
     return [
-      [100 * part.edges[i], height],
-      [100 * part.edges[i + 1], height],
+      [100 * nth(part.edges, i), height],
+      [100 * nth(part.edges, i + 1), height],
     ] as [number, number][];
   });
   return {

@@ -2,6 +2,7 @@ import { type AtCut, alongBand, gainOf } from '../lib/curve';
 import { fixed, significant } from '../lib/format';
 import { curveReader } from '../lib/order';
 import { type Chart, FROM_DEPTH, type PaneData, depthAxis, level, lines, plain, washed } from './parts';
+import { nth } from '../lib/nth';
 
 function back(data: PaneData, at: AtCut): number | null {
   const spend = data.brief.decision.stakes.actionCost * (at.caught + at.falseAlarms);
@@ -33,11 +34,11 @@ export const returnOnSpend: Chart = {
       ...drawing,
       lines: [
         ...lines(data, (row, i) => {
-          const [n, p] = [row.curve.records[i], row.curve.events[i]];
+          const [n, p] = [nth(row.curve.records, i), nth(row.curve.events, i)];
           if (n < FROM_DEPTH * all.part.records) return null;
           return [
             (100 * n) / all.part.records,
-            gainOf(all, n, p, row.curve.valued ? row.curve.valued[i] : p) / spend(n, p),
+            gainOf(all, n, p, row.curve.valued ? nth(row.curve.valued, i) : p) / spend(n, p),
           ];
         }),
         level('no return', 0),

@@ -1,6 +1,7 @@
 import type { AtCut } from '../lib/curve';
 import { fixed, percent } from '../lib/format';
 import { type Chart, type PaneData, diagonal, lines, overlay, plain, reached, share } from './parts';
+import { nth } from '../lib/nth';
 
 const falsePositives = ({ all }: PaneData, at: AtCut) =>
   (at.records - at.events) / (all.part.records - all.part.events);
@@ -23,8 +24,8 @@ export const roc: Chart = {
       ...plain(x, y),
       lines: [
         ...lines(data, (row, i) => [
-          (100 * (row.curve.records[i] - row.curve.events[i])) / others,
-          (100 * row.curve.events[i]) / all.part.events,
+          (100 * (nth(row.curve.records, i) - nth(row.curve.events, i))) / others,
+          (100 * nth(row.curve.events, i)) / all.part.events,
         ]),
         ...overlay(data, (d, c) => [(100 * (d - c * rate)) / (1 - rate), 100 * c]),
         diagonal('at random', 100),

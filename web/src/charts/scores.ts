@@ -1,6 +1,7 @@
 import type { ScoresView as DistributionPart } from '../api/schema';
 import { percent, score, significant } from '../lib/format';
 import { type Chart, EVENT, FAINT, OTHER, plain, share } from './parts';
+import { nth } from '../lib/nth';
 
 export const scores: Chart = {
   name: 'scores',
@@ -18,8 +19,8 @@ export const scores: Chart = {
     const steps = (part: DistributionPart, counts: number[]): [number, number][] => {
       const all = counts.reduce((sum, n) => sum + n, 0);
       return counts.flatMap((n, i) => [
-        [part.edges[i], (100 * n) / all],
-        [part.edges[i + 1], (100 * n) / all],
+        [nth(part.edges, i), (100 * n) / all],
+        [nth(part.edges, i + 1), (100 * n) / all],
       ]);
     };
     const add = (name: string, points: [number, number][], colour: string, dashed: boolean) =>

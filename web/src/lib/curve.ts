@@ -38,7 +38,7 @@ export function lastAtMost(ascending: ArrayLike<number>, value: number): number 
   let high = ascending.length - 1;
   while (low < high) {
     const middle = (low + high + 1) >> 1;
-    if (ascending[middle] <= value) low = middle;
+    if (ascending[middle]! <= value) low = middle;
     else high = middle - 1;
   }
   return low;
@@ -46,20 +46,20 @@ export function lastAtMost(ascending: ArrayLike<number>, value: number): number 
 
 export function interpolate(x: ArrayLike<number>, y: ArrayLike<number>, at: number): number {
   const i = lastAtMost(x, at);
-  if (i >= x.length - 1 || x[i] === at) return y[i];
-  return y[i] + ((at - x[i]) * (y[i + 1] - y[i])) / (x[i + 1] - x[i]);
+  if (i >= x.length - 1 || x[i] === at) return y[i]!;
+  return y[i]! + ((at - x[i]!) * (y[i + 1]! - y[i]!)) / (x[i + 1]! - x[i]!);
 }
 
 /** Between the depths of an interval, and from (0, 0) to the first. */
 export function alongBand(depths: readonly number[], values: readonly number[], depth: number): number {
   const i = lastAtMost(depths, depth);
-  if (depths[i] === depth) return values[i];
-  const first = depth < depths[0];
+  if (depths[i] === depth) return values[i]!;
+  const first = depth < depths[0]!;
   const after = first ? 0 : i + 1;
-  if (after >= depths.length) return values[depths.length - 1];
-  const from = first ? 0 : depths[i];
-  const start = first ? 0 : values[i];
-  return start + ((depth - from) * (values[after] - start)) / (depths[after] - from);
+  if (after >= depths.length) return values[depths.length - 1]!;
+  const from = first ? 0 : depths[i]!;
+  const start = first ? 0 : values[i]!;
+  return start + ((depth - from) * (values[after]! - start)) / (depths[after]! - from);
 }
 
 /** Share of events among so many records acted on, at the planned rate. */
@@ -124,7 +124,7 @@ export function thin(x: readonly number[], y: readonly number[], most: number): 
   const last = x.length - 1;
   const step = Math.max(1, last / (most - 1));
   const points: [number, number][] = [];
-  for (let at = 0; at < last; at += step) points.push([x[Math.floor(at)], y[Math.floor(at)]]);
-  points.push([x[last], y[last]]);
+  for (let at = 0; at < last; at += step) points.push([x[Math.floor(at)]!, y[Math.floor(at)]!]);
+  points.push([x[last]!, y[last]!]);
   return points;
 }

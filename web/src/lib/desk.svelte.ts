@@ -16,6 +16,7 @@ import { readAt, type AtCut } from './curve';
 import { layout } from './layout.svelte';
 import { curveReader, packedReader, type Reader } from './order';
 import { session } from './session.svelte';
+import { nth } from './nth';
 
 const COLOURS = [
   '#1d5a50',
@@ -122,7 +123,7 @@ class Desk {
   /** A candidate's figures at the cut. */
   atOf(id: number | null): AtCut | null {
     const index = this.comparison?.candidates.findIndex((c) => c.id === id) ?? -1;
-    return index < 0 ? null : this.all[index];
+    return index < 0 ? null : nth(this.all, index);
   }
 
   private toldOf(id: number): Told['candidates'][number] | null {
@@ -376,7 +377,7 @@ class Desk {
     if (row.reference) return REFERENCE;
     const own = (this.comparison?.candidates ?? []).filter((c) => !c.reference);
     const order = own.map((c) => c.id).sort((a, b) => a - b);
-    return COLOURS[order.indexOf(row.id) % COLOURS.length];
+    return COLOURS[order.indexOf(row.id) % COLOURS.length] ?? REFERENCE;
   }
 
   async fetchPins(): Promise<void> {

@@ -1,4 +1,5 @@
 import type { Line } from './chart';
+import { nth } from './nth';
 
 const escape = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
 const FONT = 'font-family="Public Sans, system-ui, sans-serif"';
@@ -65,7 +66,7 @@ function inner(svg: string): string {
 function wrap(text: string, most: number): string[] {
   const lines: string[] = [''];
   for (const word of text.split(' ')) {
-    const last = lines[lines.length - 1];
+    const last = nth(lines, lines.length - 1);
     if (last.length + word.length + 1 > most) lines.push(word);
     else lines[lines.length - 1] = last === '' ? word : `${last} ${word}`;
   }

@@ -1,16 +1,21 @@
 import type { ColumnType, Periods, PeriodLine, Stability } from '../api/schema';
 import { rate } from './format';
+import { nth } from './nth';
 
 /** The band whose share changed most, with both shares in percent. */
 export function mostMoved(s: Stability): { band: string; from: string; to: string } | null {
   let found = -1;
   let most = 0;
   s.bands.forEach((_, k) => {
-    const apart = Math.abs(s.actualShares[k] - s.expectedShares[k]);
+    const apart = Math.abs(nth(s.actualShares, k) - nth(s.expectedShares, k));
     if (apart > most) [found, most] = [k, apart];
   });
   if (found < 0) return null;
-  return { band: s.bands[found], from: rate(s.expectedShares[found]), to: rate(s.actualShares[found]) };
+  return {
+    band: nth(s.bands, found),
+    from: rate(nth(s.expectedShares, found)),
+    to: rate(nth(s.actualShares, found)),
+  };
 }
 
 const SHARES = new Set(['missing', 'rate']);

@@ -1,3 +1,5 @@
+import { nth } from './nth';
+
 /** Formulas of the glossary: numbers, slots in braces, + − · /, √(…) and parentheses. Undefined is null and stays so. */
 export type Value = (slot: string) => number | null;
 
@@ -26,8 +28,8 @@ export function compile(formula: string): Node {
 
   const chain = (operators: string, operand: () => Node): Node => {
     let node = operand();
-    while (at < tokens.length && operators.includes(tokens[at])) {
-      const join = JOINS[tokens[at++]];
+    while (at < tokens.length && operators.includes(nth(tokens, at))) {
+      const join = JOINS[nth(tokens, at++)]!;
       node = joined(node, operand(), join);
     }
     return node;

@@ -1,3 +1,5 @@
+import { nth } from './nth';
+
 interface Movable {
   keysOpen: boolean;
   moveBy(share: number): void;
@@ -41,7 +43,7 @@ export function keys(
   else if (event.key === '.') pin();
   else if (event.key === '?') desk.keysOpen = true;
   else if (/^[1-9]$/.test(event.key) && stages[Number(event.key) - 1] !== undefined)
-    go(stages[Number(event.key) - 1]);
+    go(nth(stages, Number(event.key) - 1));
   else return;
   event.preventDefault();
 }

@@ -28,9 +28,9 @@ const whole = (rank: number) => Math.round(rank);
 function nearestPoint(points: ArrayLike<number>, rank: number, from?: number): number {
   const before = lastAtMost(points, rank);
   const after = Math.min(points.length - 1, before + 1);
-  const found = rank - points[before] <= points[after] - rank ? before : after;
-  if (from === undefined || rank === from || points[found] !== from) return points[found];
-  return points[Math.min(points.length - 1, Math.max(0, found + (rank > from ? 1 : -1)))];
+  const found = rank - points[before]! <= points[after]! - rank ? before : after;
+  if (from === undefined || rank === from || points[found] !== from) return points[found]!;
+  return points[Math.min(points.length - 1, Math.max(0, found + (rank > from ? 1 : -1)))]!;
 }
 
 /** A curve as it was sent; exact where it holds every point. */
@@ -46,11 +46,11 @@ export function curveReader(row: Row, weighted = false): Reader {
         valued: row.curve.valued ? interpolate(row.curve.records, row.curve.valued, rank) : events,
         score: onPoint
           ? point > 0
-            ? row.curve.scores[point - 1]
+            ? row.curve.scores[point - 1]!
             : null
           : exact
             ? null
-            : row.curve.scores[point],
+            : row.curve.scores[point]!,
         insideTie: !onPoint && exact,
         approximate: !onPoint && !exact,
       };
@@ -58,8 +58,8 @@ export function curveReader(row: Row, weighted = false): Reader {
     reaching(score) {
       if (!exact) return null;
       let point = 0;
-      while (point < row.curve.scores.length && row.curve.scores[point] >= score) point++;
-      return row.curve.records[point];
+      while (point < row.curve.scores.length && row.curve.scores[point]! >= score) point++;
+      return row.curve.records[point]!;
     },
     nearest: (rank, from) => (weighted ? nearestPoint(row.curve.records, rank, from) : whole(rank)),
   };
@@ -90,7 +90,7 @@ function weighedReader(bytes: ArrayBuffer): Reader {
       return {
         events,
         valued: worth ? interpolate(size, worth, rank) : events,
-        score: onPoint && point > 0 ? scores[point] : null,
+        score: onPoint && point > 0 ? scores[point]! : null,
         insideTie: !onPoint,
         approximate: false,
       };
@@ -100,10 +100,10 @@ function weighedReader(bytes: ArrayBuffer): Reader {
       let high = groups;
       while (low < high) {
         const middle = (low + high + 1) >> 1;
-        if (scores[middle] >= score) low = middle;
+        if (scores[middle]! >= score) low = middle;
         else high = middle - 1;
       }
-      return size[low];
+      return size[low]!;
     },
     nearest: (rank, from) => nearestPoint(size, rank, from),
   };
@@ -145,8 +145,8 @@ export function packedReader(bytes: ArrayBuffer): Reader {
     size[i] = tied ? number() : 1;
     hits[i] = tied ? number() : 1;
     before[i] = sum;
-    rank += size[i];
-    sum += hits[i];
+    rank += size[i]!;
+    sum += hits[i]!;
   }
   const markAt = new Float64Array(marks);
   const markScore = new Float64Array(marks);
@@ -161,7 +161,7 @@ export function packedReader(bytes: ArrayBuffer): Reader {
     let held = 0;
     for (let i = 0; i < lines; i++) {
       worthBefore[i] = held;
-      if (hits[i] > 0) held = real();
+      if (hits[i]! > 0) held = real();
       worth[i] = held;
     }
   }
@@ -169,20 +169,22 @@ export function packedReader(bytes: ArrayBuffer): Reader {
   return {
     at(wanted) {
       const last = lastAtMost(start, wanted);
-      const line = lines === 0 || start[last] >= wanted ? last - 1 : last;
+      const line = lines === 0 || start[last]! >= wanted ? last - 1 : last;
       const whole = Number.isInteger(wanted);
       if (line < 0) {
         return { events: 0, valued: 0, score: scoreAt(wanted), insideTie: !whole, approximate: false };
       }
-      const within = wanted - start[line];
-      const ended = within >= size[line];
-      const events = ended ? before[line] + hits[line] : before[line] + (within * hits[line]) / size[line];
+      const within = wanted - start[line]!;
+      const ended = within >= size[line]!;
+      const events = ended
+        ? before[line]! + hits[line]!
+        : before[line]! + (within * hits[line]!) / size[line]!;
       const valued =
         !worth || !worthBefore
           ? events
           : ended
-            ? worth[line]
-            : worthBefore[line] + (within * (worth[line] - worthBefore[line])) / size[line];
+            ? worth[line]!
+            : worthBefore[line]! + (within * (worth[line]! - worthBefore[line]!)) / size[line]!;
       const insideTie = !ended || !whole;
       return { events, valued, score: insideTie ? null : scoreAt(wanted), insideTie, approximate: false };
     },
@@ -191,15 +193,15 @@ export function packedReader(bytes: ArrayBuffer): Reader {
       let high = marks;
       while (low < high) {
         const middle = (low + high) >> 1;
-        if (markScore[middle] >= score) low = middle + 1;
+        if (markScore[middle]! >= score) low = middle + 1;
         else high = middle;
       }
-      return low === marks ? records : markAt[low];
+      return low === marks ? records : markAt[low]!;
     },
     nearest: whole,
   };
 
   function scoreAt(wanted: number): number | null {
-    return wanted < 1 || marks === 0 ? null : markScore[lastAtMost(markAt, wanted - 1)];
+    return wanted < 1 || marks === 0 ? null : markScore[lastAtMost(markAt, wanted - 1)]!;
   }
 }

@@ -1,4 +1,5 @@
 import type { Sensitivity as SensitivityMap } from '../api/schema';
+import { nth } from './nth';
 
 const LEAST_AREA = 10;
 
@@ -15,12 +16,12 @@ function along(winners: number[], values: number[]): Flip[] {
   const found: Flip[] = [];
   for (let i = now - 1; i >= 0; i--) {
     if (winners[i] === winners[now]) continue;
-    found.push({ at: values[i], above: false, winner: winners[i] });
+    found.push({ at: nth(values, i), above: false, winner: nth(winners, i) });
     break;
   }
   for (let i = now + 1; i < winners.length; i++) {
     if (winners[i] === winners[now]) continue;
-    found.push({ at: values[i], above: true, winner: winners[i] });
+    found.push({ at: nth(values, i), above: true, winner: nth(winners, i) });
     break;
   }
   return found;
@@ -32,11 +33,11 @@ export function flips(map: SensitivityMap): { ratio: Flip[]; rate: Flip[] } {
   const j = (map.rates.length - 1) / 2;
   return {
     ratio: along(
-      map.spots.map((column) => column[j].winner),
+      map.spots.map((column) => nth(column, j).winner),
       map.ratios,
     ),
     rate: along(
-      map.spots[i].map((spot) => spot.winner),
+      nth(map.spots, i).map((spot) => spot.winner),
       map.rates,
     ),
   };
@@ -53,7 +54,7 @@ export function regions(map: SensitivityMap): { winner: number; i: number; j: nu
       while (open.length > 0) {
         const [a, b] = open.pop()!;
         const spot = map.spots[a]?.[b];
-        if (!spot || spot.winner !== map.spots[i][j].winner || seen.has(`${a} ${b}`)) continue;
+        if (!spot || spot.winner !== nth(nth(map.spots, i), j).winner || seen.has(`${a} ${b}`)) continue;
         seen.add(`${a} ${b}`);
         area.push([a, b]);
         open.push([a + 1, b], [a - 1, b], [a, b + 1], [a, b - 1]);
@@ -66,6 +67,6 @@ export function regions(map: SensitivityMap): { winner: number; i: number; j: nu
     const [a, b] = [mean(0), mean(1)];
     const far = ([i, j]: [number, number]) => (i - a) ** 2 + (j - b) ** 2;
     const [i, j] = area.reduce((near, spot) => (far(spot) < far(near) ? spot : near));
-    return { winner: map.spots[i][j].winner, i, j };
+    return { winner: nth(nth(map.spots, i), j).winner, i, j };
   });
 }

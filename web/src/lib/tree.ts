@@ -1,4 +1,5 @@
 import type { Tree as TreeView } from '../api/schema';
+import { nth } from './nth';
 
 export interface Spot {
   node: number;
@@ -21,7 +22,7 @@ export function layOut(tree: TreeView, open: Set<number>): { spots: Spot[]; widt
   let deepest = 0;
   const place = (node: number, parent: number | null, depth: number, rule: string): number => {
     deepest = Math.max(deepest, depth);
-    const leaf = tree.left[node] < 0;
+    const leaf = nth(tree.left, node) < 0;
     const opened = !leaf && open.has(node);
     const spot: Spot = { node, parent, x: depth * LEVEL, y: 0, rule, open: opened, leaf };
     spots.push(spot);
@@ -30,8 +31,8 @@ export function layOut(tree: TreeView, open: Set<number>): { spots: Spot[]; widt
       return spot.y;
     }
     const name = tree.column[node];
-    const a = place(tree.left[node], node, depth + 1, `${name} ${tree.leftRule[node]}`);
-    const b = place(tree.left[node] + 1, node, depth + 1, `${name} ${tree.rightRule[node]}`);
+    const a = place(nth(tree.left, node), node, depth + 1, `${name} ${tree.leftRule[node]}`);
+    const b = place(nth(tree.left, node) + 1, node, depth + 1, `${name} ${tree.rightRule[node]}`);
     spot.y = (a + b) / 2;
     return spot.y;
   };
@@ -43,10 +44,10 @@ export function layOut(tree: TreeView, open: Set<number>): { spots: Spot[]; widt
 export function within(tree: TreeView, depth: number): Set<number> {
   const open = new Set<number>();
   const walk = (node: number, at: number) => {
-    if (at >= depth || tree.left[node] < 0) return;
+    if (at >= depth || nth(tree.left, node) < 0) return;
     open.add(node);
-    walk(tree.left[node], at + 1);
-    walk(tree.left[node] + 1, at + 1);
+    walk(nth(tree.left, node), at + 1);
+    walk(nth(tree.left, node) + 1, at + 1);
   };
   walk(0, 0);
   return open;

@@ -14,7 +14,7 @@
     ['approver', 'decides on reports of others'],
     ['reader', 'reads what they are let in to'],
     ['administrator', 'makes accounts, settles the policy'],
-  ];
+  ] as const;
   let accounts = $state.raw<Account[] | null>(null);
   let refusal = $state<string | null>(null);
   let name = $state('');

@@ -21,6 +21,7 @@
   import Effects from '../parts/candidates/Effects.svelte';
   import SearchForm from '../parts/candidates/SearchForm.svelte';
   import State from '../parts/candidates/State.svelte';
+  import { nth } from '../lib/nth';
 
   const COLUMNS_AGAIN = 1500;
 
@@ -128,7 +129,7 @@
   <p class="quiet">Listing the candidates …</p>
 {:else}
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
-  {@const training = brief.split.facts.parts[0]}
+  {@const training = nth(brief.split.facts.parts, 0)}
   {@const limit = limits(training, columns, brief.decision.words)}
   <p class="quiet mb-2">
     Candidates learn from {count(training.records)} training {brief.decision.words.records}, {count(
@@ -259,7 +260,7 @@
               {#if row && row.alarms.length > 0}<small
                   class="block truncate alarm"
                   title={row.alarms.map((a) => `${a.name}. ${a.meaning}`).join('\n')}
-                  >▲ {row.alarms[0].name}</small
+                  >▲ {nth(row.alarms, 0).name}</small
                 >{/if}
             </td>
             <td class="whitespace-nowrap text-right">
@@ -281,7 +282,7 @@
     <p class="quiet">
       AUC with its 95 % interval. Against its base: the difference on the same validation {brief.decision
         .words.records}, and whether it is more than chance{#if effects.size > 0}; net value at a depth of {percent(
-          [...effects.values()][0].depth,
+          nth([...effects.values()], 0).depth,
         )} %{/if}.
     </p>
   {/if}

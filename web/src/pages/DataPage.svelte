@@ -23,6 +23,7 @@
   import PopulationLine from '../parts/data/PopulationLine.svelte';
   import SplitEditor from '../parts/data/SplitEditor.svelte';
   import SplitWords from '../parts/data/SplitWords.svelte';
+  import { nth } from '../lib/nth';
 
   const ASIDE_SHOWN = 6;
   const OFFERED_SHOWN = 6;
@@ -123,7 +124,7 @@
   }
 
   async function setType(of: Column[], type: ColumnType) {
-    const one = of.length === 1 ? of[0] : null;
+    const one = of.length === 1 ? nth(of, 0) : null;
     const ways = one?.suggested?.ways.filter((way) => way.reading.type === type) ?? [];
     if (one && ways.length > 0 && one.setup.reading === null) {
       wanted = type;

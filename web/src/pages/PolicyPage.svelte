@@ -9,6 +9,7 @@
   import { when } from '../lib/format';
   import Masthead from '../parts/Masthead.svelte';
   import CheckDemand from '../parts/policy/CheckDemand.svelte';
+  import { nth } from '../lib/nth';
 
   interface Draft {
     asText: boolean;
@@ -40,7 +41,7 @@
   async function load() {
     try {
       versions = await get<PolicyVersion[]>('/policy');
-      shown = versions[0].version;
+      shown = nth(versions, 0).version;
       if (session.has('administrator') && draft.value !== '') goOn();
       else begin();
     } catch (e) {

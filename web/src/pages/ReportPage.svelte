@@ -206,7 +206,7 @@
       {/if}
       {#if deciding}
         <section class="sheet p-3" aria-label="Decision">
-          {#each remarks as r, i (r.paragraph)}
+          {#each remarks as r (r.paragraph)}
             <label class="block"
               >On “{r.paragraph}”
               <Textarea
@@ -214,7 +214,7 @@
                 rows={2}
                 maxlength={4000}
                 aria-label="Remark on {r.paragraph}"
-                bind:value={remarks[i].words}
+                bind:value={r.words}
               /></label
             >
           {/each}

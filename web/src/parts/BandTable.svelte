@@ -12,6 +12,7 @@
   import { layout } from '../lib/layout.svelte';
   import { pins } from '../lib/pins.svelte';
   import Popover from './Popover.svelte';
+  import { nth } from '../lib/nth';
 
   let { brief, all, row }: { brief: Brief; all: Comparison; row: Row } = $props();
 
@@ -168,14 +169,14 @@
             {#if several}
               <td class="n">{count(band.records)}</td>
               {#each views as view (view.candidate)}
-                {@const own = view.validation[i]}
+                {@const own = nth(view.validation, i)}
                 <td class="n first">{count(own.events)}{own.tied ? ' *' : ''}</td>
                 <td class="n">{fixed(own.lift, 2)}</td>
                 <td class="n">{percent(own.capture)}</td>
                 {#if training}<td class="n quiet">{fixed(trained(view, band)?.lift ?? null, 2)}</td>{/if}
               {/each}
             {:else}
-              {@const dashed = trained(views[0], band)}
+              {@const dashed = trained(nth(views, 0), band)}
               <td class="n" data-figure="events">{words(band)}</td>
               <td class="n" data-figure="eventRate">{rate(band.eventRate)}</td>
               {#if training}<td class="n quiet">{rate(dashed?.eventRate ?? null)}</td>{/if}

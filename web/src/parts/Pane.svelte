@@ -19,6 +19,7 @@
   import PaneMarks from './PaneMarks.svelte';
   import PaneTools from './PaneTools.svelte';
   import PaneValues from './PaneValues.svelte';
+  import { nth } from '../lib/nth';
 
   /** One chart with the cut on it and a reading line below; what it shows is kept at `index` of the arrangement. */
   interface Props {
@@ -32,9 +33,9 @@
   let { brief, all, index, chapter, choosable = true }: Props = $props();
 
   const MOST_DRAWN = 8;
-  const config = $derived(layout.now.panes[index]);
-  const chart = $derived(chartNamed(config.kind) ?? CHARTS[0]);
-  const chosen = $derived(desk.row ?? all.candidates[0]);
+  const config = $derived(nth(layout.now.panes, index));
+  const chart = $derived(chartNamed(config.kind) ?? nth(CHARTS, 0));
+  const chosen = $derived(desk.row ?? nth(all.candidates, 0));
   const rows = $derived.by(() => {
     const wanted = layout.now.drawn;
     const visible = all.candidates.filter((c) => !layout.now.hidden.includes(c.id));

@@ -5,6 +5,7 @@
   import { desk } from '../lib/desk.svelte';
   import { layout } from '../lib/layout.svelte';
   import Popover from './Popover.svelte';
+  import { nth } from '../lib/nth';
 
   /** What a pane draws, and how its chart leaves it. */
   interface Props {
@@ -18,7 +19,7 @@
   }
   let { index, label, all, rows, chosen, formats }: Props = $props();
 
-  const doubt = $derived(layout.now.panes[index].doubt);
+  const doubt = $derived(nth(layout.now.panes, index).doubt);
 
   function draw(id: number) {
     const now = layout.now.drawn ?? rows.map((r) => r.id);

@@ -32,6 +32,7 @@
     calibrationIntercept: ['calibration intercept', ''],
     calibrationSlope: ['calibration slope', ''],
   };
+  const named = (term: string) => NAMES[term] ?? ([term, ''] as const);
   const DIGITS: Record<string, number> = {
     lift: 2,
     logLoss: 4,
@@ -42,7 +43,7 @@
   };
   function shown(figure: Figure, value: number | null): string {
     if (value === null) return NONE;
-    if (NAMES[figure.term][1] === '%') return percent(value);
+    if (named(figure.term)[1] === '%') return percent(value);
     return fixed(value, DIGITS[figure.term] ?? 3);
   }
 </script>
@@ -65,7 +66,7 @@
       <tbody>
         {#each view.figures as f (f.term)}
           <tr>
-            <td>{NAMES[f.term][0]}{NAMES[f.term][1] && `, ${NAMES[f.term][1]}`}</td>
+            <td>{named(f.term)[0]}{named(f.term)[1] && `, ${named(f.term)[1]}`}</td>
             <td class="n quiet">{shown(f, f.training)}</td>
             <td class="n quiet">{shown(f, f.outOfFold)}</td>
             <td class="n font-semibold"

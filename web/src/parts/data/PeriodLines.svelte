@@ -2,6 +2,7 @@
   import type { ColumnType, Periods } from '../../api/schema';
   import { count, rate, significant } from '../../lib/format';
   import { isShare, panels, runs } from '../../lib/drift';
+  import { nth } from '../../lib/nth';
 
   interface Props {
     periods: Periods;
@@ -32,7 +33,7 @@
   const step = $derived(periods.step.toLowerCase());
 
   function scale(panel: (typeof drawn)[number]) {
-    const share = isShare(panel[0], type);
+    const share = isShare(nth(panel, 0), type);
     const all = panel
       .flatMap((l) => [...l.value, ...(l.low ?? []), ...(l.high ?? [])])
       .filter((v): v is number => v !== null);
@@ -50,12 +51,12 @@
       .map((l) => ({ ...l, y: y(l.at) }))
       .sort((a, b) => a.y - b.y);
     placed.forEach((l, i) => {
-      l.y = Math.max(l.y, i > 0 ? placed[i - 1].y + LETTERS : TOP);
+      l.y = Math.max(l.y, i > 0 ? nth(placed, i - 1).y + LETTERS : TOP);
     });
     // those that would stand below the axis are moved up again, from the last on
     for (let i = placed.length - 1; i >= 0; i--) {
-      const lowest = i === placed.length - 1 ? HEIGHT - FOOT - 2 : placed[i + 1].y - LETTERS;
-      placed[i].y = Math.min(placed[i].y, lowest);
+      const lowest = i === placed.length - 1 ? HEIGHT - FOOT - 2 : nth(placed, i + 1).y - LETTERS;
+      nth(placed, i).y = Math.min(nth(placed, i).y, lowest);
     }
     return placed;
   }
@@ -63,7 +64,7 @@
 
 {#each drawn as panel, p (p)}
   {@const y = scale(panel)}
-  {@const share = isShare(panel[0], type)}
+  {@const share = isShare(nth(panel, 0), type)}
   <svg
     viewBox="0 0 {WIDTH} {HEIGHT}"
     class="mt-1 block w-full"
@@ -80,7 +81,7 @@
           {/if}
         {/each}
       {/if}
-      {#each runs(line.value) as run (run[0].i)}
+      {#each runs(line.value) as run (nth(run, 0).i)}
         <polyline
           points={run.map((at) => `${x(at.i)},${y(at.v)}`).join(' ')}
           fill="none"
@@ -91,7 +92,7 @@
           <circle cx={x(at.i)} cy={y(at.v)} r={n > 30 ? 1.2 : 2} fill={COLOURS[k]}
             ><title
               >{line.name}, {step} from {periods.first[at.i]}: {show(at.v, share)} of {count(
-                periods.records[at.i],
+                nth(periods.records, at.i),
               )}
               {records}</title
             ></circle

@@ -266,7 +266,7 @@
 {/if}
 <div class="mt-2 flex gap-2">
   <Button class="action" disabled={!ready || refusal !== null || facts === null} onclick={() => make(plan)}>
-    {brief.split ? 'Split anew' : 'Split'}{facts?.parts[2].records === 0
+    {brief.split ? 'Split anew' : 'Split'}{facts?.parts[2]?.records === 0
       ? ' without a reserve'
       : ' and seal the reserve'}
   </Button>

@@ -1,11 +1,12 @@
 <script lang="ts">
   import type { BriefView as Brief, SplitFacts, SplitPlan } from '../../api/schema';
   import { count, rate } from '../../lib/format';
+  import { nth } from '../../lib/nth';
 
   /** What a split means, in sentences, with its warnings. */
   let { brief, plan, facts }: { brief: Brief; plan: SplitPlan; facts: SplitFacts } = $props();
 
-  const training = $derived(facts.parts[0]);
+  const training = $derived(nth(facts.parts, 0));
   const share = $derived(training.events / training.records);
   const oneIn = $derived(Math.round(1 / share));
   const method = $derived(
@@ -34,8 +35,8 @@
   {:else if plan.folds > 0 && facts.folds.length}{facts.following ?? plan.folds} folds of training{facts.following
       ? ' follow each other in time, each scored by a model of earlier days,'
       : ''} with {facts.folds[0] === facts.folds[1]
-      ? count(facts.folds[0])
-      : `${count(facts.folds[0])} to ${count(facts.folds[1])}`}
+      ? count(nth(facts.folds, 0))
+      : `${count(nth(facts.folds, 0))} to ${count(nth(facts.folds, 1))}`}
     {brief.decision.words.events} each.{/if}
   {#if plan.balance.method === 'WEIGHTS'}Learners count each of training’s {brief.decision.words.events}
     {facts.training.weight.toFixed(1)} times; probabilities are corrected back.

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Stability } from '../../api/schema';
+  import { nth } from '../../lib/nth';
 
   /** Two distributions over the same bands: grey before, blue now. */
   let { stability: s, label, before }: { stability: Stability; label: string; before: string } = $props();
@@ -18,22 +19,22 @@
   {#each s.bands as band, k (k)}
     <rect
       x={16 * k}
-      y={HEIGHT - tall(s.expectedShares[k])}
+      y={HEIGHT - tall(nth(s.expectedShares, k))}
       width={BAR}
-      height={tall(s.expectedShares[k])}
+      height={tall(nth(s.expectedShares, k))}
       fill="var(--color-other)"
     />
     <rect
       x={16 * k}
-      y={HEIGHT - tall(s.actualShares[k])}
+      y={HEIGHT - tall(nth(s.actualShares, k))}
       width={BAR}
-      height={tall(s.actualShares[k])}
+      height={tall(nth(s.actualShares, k))}
       fill="none"
       stroke="#2589a0"
       stroke-width="1.4"
       ><title
-        >{band}: {(100 * s.actualShares[k]).toFixed(1)} %, {before}
-        {(100 * s.expectedShares[k]).toFixed(1)} %</title
+        >{band}: {(100 * nth(s.actualShares, k)).toFixed(1)} %, {before}
+        {(100 * nth(s.expectedShares, k)).toFixed(1)} %</title
       ></rect
     >
   {/each}

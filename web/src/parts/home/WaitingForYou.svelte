@@ -2,6 +2,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import type { FollowReportView as FollowReport, NoticeView as Notice, ReportHead } from '../../api/schema';
   import { count } from '../../lib/format';
+  import { nth } from '../../lib/nth';
 
   interface Props {
     reports: ReportHead[];
@@ -51,8 +52,8 @@
   function first(of: Line[][]): Line[] {
     const taken = of.map(() => 0);
     for (let n = 0, turn = 0; n < Math.min(FIRST, many); turn = (turn + 1) % of.length) {
-      if (taken[turn] < of[turn].length) {
-        taken[turn]++;
+      if (nth(taken, turn) < nth(of, turn).length) {
+        taken[turn] = nth(taken, turn) + 1;
         n++;
       }
     }

@@ -115,8 +115,9 @@
         </li>
       {/each}
       {#if unmoved.length > 0}<li class="quiet">
-          no amount of {unmoved.map((parameter) => PARAMETERS[parameter].replace('the ', '')).join(', ')} changes
-          who is best
+          no amount of {unmoved
+            .map((parameter) => (PARAMETERS[parameter] ?? parameter).replace('the ', ''))
+            .join(', ')} changes who is best
         </li>{/if}
     </ul>
     <p class="reading" data-inverse>{reading}</p>

@@ -7,6 +7,7 @@
   import { count, gain, percent } from '../../lib/format';
   import { cellMoney } from '../../lib/stakes';
   import { pins } from '../../lib/pins.svelte';
+  import { nth } from '../../lib/nth';
 
   /** Who is caught and who is missed at the cut: counts, shares and money. */
   let { brief, all, at, candidate }: { brief: Brief; all: Comparison; at: AtCut; candidate: string } =
@@ -90,7 +91,7 @@
         <tr>
           <th scope="row"
             >{i === 0 ? 'acted on' : 'not acted on'}<br /><span class="quiet"
-              >{count(row[0].n + row[1].n)}</span
+              >{count(nth(row, 0).n + nth(row, 1).n)}</span
             ></th
           >
           {#each row as cell (cell.key)}

@@ -7,6 +7,7 @@
   import { gain, percent, rate, significant } from '../../lib/format';
   import { flips, regions } from '../../lib/sensitivity';
   import { pins } from '../../lib/pins.svelte';
+  import { nth } from '../../lib/nth';
 
   /** Who wins where, over cost ratios and planned event rates; or how deep the best cut lies. */
   let { brief, all, view }: { brief: Brief; all: Comparison; view: SensitivityView } = $props();
@@ -25,14 +26,14 @@
   const high = $derived((HEIGHT - TOP - BOTTOM) / map.rates.length);
   const nowI = $derived((map.ratios.length - 1) / 2);
   const nowJ = $derived((map.rates.length - 1) / 2);
-  const now = $derived(map.spots[nowI][nowJ]);
+  const now = $derived(nth(nth(map.spots, nowI), nowJ));
   const most = $derived(Math.max(...map.spots.flat().map((s) => s.ahead / Math.max(s.gain, 1e-9))));
   const deepest = $derived(Math.max(...map.spots.flat().map((s) => s.depth), 1e-9));
 
   /** Who wins; null for nobody. One that is not among the leaders shown has a name and no colour of its own. */
   function won(winner: number): { name: string; colour: string } | null {
     if (winner < 0) return null;
-    const id = view.candidates[winner];
+    const id = nth(view.candidates, winner);
     const row = all.candidates.find((c) => c.id === id);
     return row
       ? { name: row.name, colour: desk.colour(row) }
@@ -69,7 +70,7 @@
     spot.winner < 0
       ? 'acting on nobody is best'
       : `${name(spot.winner)} is best, ${gain(brief.decision.words.currency, spot.ahead)} ahead of the next, acting on ${percent(spot.depth)} %`;
-  const there = $derived(pointed ? map.spots[pointed.i][pointed.j] : null);
+  const there = $derived(pointed ? nth(map.spots, pointed.i)[pointed.j] : null);
   const reading = $derived.by(() => {
     const flip = flips(map);
     const ratioWords = flip.ratio
@@ -105,7 +106,14 @@
         'best depth',
       ],
       ...map.spots.flatMap((column, i) =>
-        column.map((s, j) => [map.ratios[i], map.rates[j], name(s.winner), s.gain, s.ahead, s.depth]),
+        column.map((s, j) => [
+          nth(map.ratios, i),
+          nth(map.rates, j),
+          name(s.winner),
+          s.gain,
+          s.ahead,
+          s.depth,
+        ]),
       ),
     ]);
 </script>
@@ -151,7 +159,7 @@
             y={y(j) + high / 2 + 3.5}
             class="value"
             text-anchor="middle"
-            font-size={10}>{percent(map.spots[i][j].depth)}</text
+            font-size={10}>{percent(nth(nth(map.spots, i), j).depth)}</text
           >
         {/each}
       {/each}
@@ -222,9 +230,9 @@
     >
   </svg>
   <p class="said" data-sensitivity>
-    {#if there && pointed}At {significant(map.ratios[pointed.i])} : 1 and {rate(map.rates[pointed.j])} %: {says(
-        there,
-      )}.
+    {#if there && pointed}At {significant(nth(map.ratios, pointed.i))} : 1 and {rate(
+        nth(map.rates, pointed.j),
+      )} %: {says(there)}.
     {:else}{reading}{/if}
   </p>
 </section>

@@ -3,6 +3,7 @@
   import type { Bend } from '../../../api/schema';
   import { significant } from '../../../lib/format';
   import type { PartProps } from './parts';
+  import { nth } from '../../../lib/nth';
 
   /** What each bent number adds to the score along its range, on one scale. */
   let { part }: PartProps<'bends'> = $props();
@@ -17,9 +18,10 @@
   const low = $derived(Math.min(0, ...shown.flatMap((b) => b.y)));
   const high = $derived(Math.max(0, ...shown.flatMap((b) => b.y)));
   const py = (v: number) => 22 + ((high - v) / (high - low || 1)) * (HIGH - 42);
-  const px = (b: Bend, v: number) => 36 + ((v - b.x[0]) / (b.x[b.x.length - 1] - b.x[0])) * (WIDE - 44);
+  const px = (b: Bend, v: number) =>
+    36 + ((v - nth(b.x, 0)) / (nth(b.x, b.x.length - 1) - nth(b.x, 0))) * (WIDE - 44);
   const path = (b: Bend) =>
-    b.x.map((v, i) => `${i ? 'L' : 'M'}${px(b, v).toFixed(1)} ${py(b.y[i]).toFixed(1)}`).join('');
+    b.x.map((v, i) => `${i ? 'L' : 'M'}${px(b, v).toFixed(1)} ${py(nth(b.y, i)).toFixed(1)}`).join('');
 </script>
 
 <section class="mb-4" aria-label="Curves">
@@ -35,7 +37,7 @@
         height={HIGH}
         viewBox="0 0 {WIDE} {HIGH}"
         role="img"
-        aria-label="{b.column}: from {significant(b.y[0])} to {significant(b.y[b.y.length - 1])}"
+        aria-label="{b.column}: from {significant(nth(b.y, 0))} to {significant(nth(b.y, b.y.length - 1))}"
       >
         <text x="8" y="14" class="name">{b.column}</text>
         <line x1="36" x2={WIDE - 8} y1={py(0)} y2={py(0)} stroke="var(--color-rule)" />
@@ -49,9 +51,11 @@
             y2={HIGH - 16}
             stroke="var(--color-ink-2)"
           />{/each}
-        <text x={px(b, b.knots[0])} y={HIGH - 4} text-anchor="middle">{significant(b.knots[0])}</text>
-        <text x={px(b, b.knots[b.knots.length - 1])} y={HIGH - 4} text-anchor="middle"
-          >{significant(b.knots[b.knots.length - 1])}</text
+        <text x={px(b, nth(b.knots, 0))} y={HIGH - 4} text-anchor="middle"
+          >{significant(nth(b.knots, 0))}</text
+        >
+        <text x={px(b, nth(b.knots, b.knots.length - 1))} y={HIGH - 4} text-anchor="middle"
+          >{significant(nth(b.knots, b.knots.length - 1))}</text
         >
       </svg>
     {/each}

@@ -2,6 +2,7 @@
   import Table from 'flowbite-svelte/Table.svelte';
   import { percent, significant } from '../../../lib/format';
   import type { PartProps } from './parts';
+  import { nth } from '../../../lib/nth';
 
   let { part, around }: PartProps<'byOutcome'> = $props();
 </script>
@@ -17,11 +18,11 @@
           {#each [0, 1] as side (side)}
             <td>
               {#if said.mean && said.deviation}
-                mean {significant(said.mean[side])}, deviation {significant(said.deviation[side])}
+                mean {significant(nth(said.mean, side))}, deviation {significant(nth(said.deviation, side))}
               {:else if said.share && said.levels}
                 {said.levels
                   .slice(0, 4)
-                  .map((level, i) => `${level} ${percent(said.share![side][i])} %`)
+                  .map((level, i) => `${level} ${percent(nth(nth(said.share!, side), i))} %`)
                   .join(', ')}{said.levels.length > 4 ? ' …' : ''}
               {/if}
             </td>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import LineChart from '../LineChart.svelte';
   import type { PartProps } from './parts';
+  import { nth } from '../../../lib/nth';
 
   let { part }: PartProps<'calibrationMap'> = $props();
 </script>
@@ -16,7 +17,7 @@
         {
           name: 'isotonic steps',
           x: part.from.flatMap((x, i) => (i ? [x - 1e-9, x] : [x])),
-          y: part.value.flatMap((v, i) => (i ? [part.value![i - 1], v] : [v])),
+          y: part.value.flatMap((v, i) => (i ? [nth(part.value!, i - 1), v] : [v])),
           colour: 'var(--color-spruce)',
         },
       ]}

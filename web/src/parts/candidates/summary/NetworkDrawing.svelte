@@ -1,6 +1,7 @@
 <script lang="ts">
   import { significant } from '../../../lib/format';
   import type { PartProps } from './parts';
+  import { nth } from '../../../lib/nth';
 
   let { part: network }: PartProps<'network'> = $props();
 
@@ -9,7 +10,7 @@
 
   const units = $derived(network.output.length);
   const strength = (c: number) =>
-    network.hidden[c].reduce((sum, w, u) => sum + Math.abs(w * network.output[u]), 0);
+    nth(network.hidden, c).reduce((sum, w, u) => sum + Math.abs(w * nth(network.output, u)), 0);
   const shown = $derived(
     network.inputs
       .map((name, at) => ({ name, at, size: strength(at) }))
@@ -20,7 +21,7 @@
   const inputY = (i: number) => 14 + (i * (height - 28)) / Math.max(1, shown.length - 1);
   const unitY = (u: number) =>
     height / 2 + (u - (units - 1) / 2) * Math.min(60, (height - 40) / Math.max(1, units));
-  const widest = $derived(Math.max(1e-9, ...shown.flatMap((s) => network.hidden[s.at].map(Math.abs))));
+  const widest = $derived(Math.max(1e-9, ...shown.flatMap((s) => nth(network.hidden, s.at).map(Math.abs))));
   const widestOut = $derived(Math.max(1e-9, ...network.output.map(Math.abs)));
   const colour = (w: number) => (w < 0 ? 'var(--color-other)' : 'var(--color-spruce)');
   const lit = (input: number, unit: number) =>
@@ -34,15 +35,17 @@
     if (hovered.kind === 'unit') {
       const at = hovered.at;
       const strongest = shown
-        .map((s) => ({ name: s.name, w: network.hidden[s.at][at] }))
+        .map((s) => ({ name: s.name, w: nth(nth(network.hidden, s.at), at) }))
         .sort((a, b) => Math.abs(b.w) - Math.abs(a.w))
         .slice(0, 4);
-      return `Unit ${at + 1} goes into the score with ${significant(network.output[at])}; most into it: ${strongest
+      return `Unit ${at + 1} goes into the score with ${significant(nth(network.output, at))}; most into it: ${strongest
         .map((s) => `${s.name} ${significant(s.w)}`)
         .join(', ')}.`;
     }
     const name = network.inputs[hovered.at];
-    return `${name}: ${network.hidden[hovered.at].map((w, u) => `unit ${u + 1} ${significant(w)}`).join(', ')}.`;
+    return `${name}: ${nth(network.hidden, hovered.at)
+      .map((w, u) => `unit ${u + 1} ${significant(w)}`)
+      .join(', ')}.`;
   });
 </script>
 

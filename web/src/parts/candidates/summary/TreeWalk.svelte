@@ -5,6 +5,7 @@
   import { get } from '../../../lib/api';
   import { count, rate } from '../../../lib/format';
   import { LEVEL, LINE, layOut, pathTo, within } from '../../../lib/tree';
+  import { nth } from '../../../lib/nth';
 
   let { brief, candidateId, tree }: { brief: Brief; candidateId: number; tree: TreeView } = $props();
 
@@ -18,12 +19,12 @@
   const open = $derived(opened ?? within(tree, START));
   const laid = $derived(layOut(tree, open));
   const spotOf = $derived(new Map(laid.spots.map((s) => [s.node, s])));
-  const base = $derived(tree.events[0] / tree.records[0]);
+  const base = $derived(nth(tree.events, 0) / nth(tree.records, 0));
   const highest = $derived(Math.max(...tree.value));
   const shown = $derived(hovered ?? leaf?.node ?? 0);
 
   async function act(node: number) {
-    if (tree.left[node] < 0) return showRecords(node);
+    if (nth(tree.left, node) < 0) return showRecords(node);
     opened = new Set(open.has(node) ? [...open].filter((n) => n !== node) : [...open, node]);
   }
 
@@ -42,7 +43,7 @@
     void act(node);
   }
 
-  const times = (node: number) => tree.value[node] / base;
+  const times = (node: number) => nth(tree.value, node) / base;
   const short = (text: string) => (text.length > 31 ? `${text.slice(0, 30)}…` : text);
 </script>
 
@@ -75,7 +76,7 @@
               14} {s.y + LINE / 2} {s.x} {s.y + LINE / 2}"
             fill="none"
             stroke="var(--color-other)"
-            stroke-width={Math.max(1, 9 * (tree.records[s.node] / tree.records[0]))}
+            stroke-width={Math.max(1, 9 * (nth(tree.records, s.node) / nth(tree.records, 0)))}
           />
         {/if}
       {/each}
@@ -87,8 +88,8 @@
           tabindex="0"
           aria-selected={shown === s.node}
           aria-expanded={s.leaf ? undefined : s.open}
-          aria-label="{s.rule}: {count(tree.records[s.node])} records, event rate {rate(
-            tree.value[s.node],
+          aria-label="{s.rule}: {count(nth(tree.records, s.node))} records, event rate {rate(
+            nth(tree.value, s.node),
           )} %"
           onclick={() => act(s.node)}
           onkeydown={(e) => typed(e, s.node)}
@@ -105,12 +106,12 @@
           />
           <rect
             y={LINE - 12}
-            width={(LEVEL - 22) * (tree.value[s.node] / highest)}
+            width={(LEVEL - 22) * (nth(tree.value, s.node) / highest)}
             height="4"
             fill="var(--color-event)"
           />
           <text x="6" y="14" class="rule">{short(s.rule)}</text>
-          <text x="6" y="30">{rate(tree.value[s.node])} % of {count(tree.records[s.node])}</text>
+          <text x="6" y="30">{rate(nth(tree.value, s.node))} % of {count(nth(tree.records, s.node))}</text>
           <text x={LEVEL - 28} y="30" text-anchor="end">{s.leaf ? 'leaf' : s.open ? '' : 'more ›'}</text>
         </g>
       {/each}
@@ -118,11 +119,11 @@
   </div>
   <p class="reading">
     {#if shown === 0}
-      All training {brief.decision.words.records}: {count(tree.records[0])}, of which {rate(base)} % {brief
+      All training {brief.decision.words.records}: {count(nth(tree.records, 0))}, of which {rate(base)} % {brief
         .decision.words.events}.
     {:else}
-      {pathTo(tree, shown).join(', and ')}: {count(tree.records[shown])}
-      {brief.decision.words.records}, {rate(tree.value[shown])} % {brief.decision.words.events}, {times(
+      {pathTo(tree, shown).join(', and ')}: {count(nth(tree.records, shown))}
+      {brief.decision.words.records}, {rate(nth(tree.value, shown))} % {brief.decision.words.events}, {times(
         shown,
       ).toFixed(1)} times the rate of all.
     {/if}
@@ -134,7 +135,7 @@
       <span class="quiet"
         >{count(leaf.view.records)}, of which {count(leaf.view.events)}
         {brief.decision.words.events} ({rate(leaf.view.events / leaf.view.records)} %); training had {rate(
-          tree.value[leaf.node],
+          nth(tree.value, leaf.node),
         )} %</span
       >
       <Button class="chip ml-auto" onclick={() => (leaf = null)}>close</Button>
