@@ -13,5 +13,11 @@ export default defineConfig({
     environment: 'jsdom',
     setupFiles: ['tests/setup.ts'],
     include: ['tests/**/*.test.ts'],
+    coverage: {
+      reporter: ['text-summary'],
+      reportsDirectory: 'target/coverage',
+      include: ['src/**'],
+      exclude: ['src/api/**'],
+    },
   },
 });
