@@ -2,7 +2,6 @@ import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type {
   CandidateView as Candidate,
-  ColumnView as Column,
   KindView as KindInfo,
   SearchView as Search,
   SettingView as Setting,
@@ -21,7 +20,7 @@ import OddsRatios from '../src/parts/candidates/summary/OddsRatios.svelte';
 import PruningCurve from '../src/parts/candidates/summary/PruningCurve.svelte';
 import TreeWalk from '../src/parts/candidates/summary/TreeWalk.svelte';
 import { problem, serve, stubResizeObserver } from './server';
-import { brief as typical } from './case';
+import { brief as typical, candidate as typicalOf, column as columnOf, type ColumnMore } from './case';
 import { nth } from '../src/lib/nth';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '', hash: '' } }));
@@ -64,30 +63,9 @@ const kinds: KindInfo[] = [
   },
 ];
 const candidate = (more: Partial<Candidate>) =>
-  ({
-    id: 1,
-    name: 'Logistic',
-    kind: 'logistic',
-    kindWords: 'logistic regression',
-    settings: { penalty: 2 },
-    settingsWords: 'penalty 2',
-    inputs: ['age', 'rides'],
-    status: 'done',
-    tags: [],
-    notes: '',
-    changes: null,
-    ...more,
-  }) as unknown as Candidate;
-const column = (name: string, more = {}) =>
-  ({
-    name,
-    type: 'NUMBER',
-    input: true,
-    outcome: false,
-    distinct: 9,
-    setup: { role: 'INPUT' },
-    ...more,
-  }) as unknown as Column;
+  typicalOf({ settings: { penalty: 2 }, settingsWords: 'penalty 2', ...more });
+const column = (name: string, more: ColumnMore = {}) =>
+  columnOf(name, { type: 'NUMBER', distinct: 9, ...more });
 const columns = [
   column('age'),
   column('rides'),
@@ -250,9 +228,9 @@ describe('the list', () => {
 });
 
 const tree: TreeView = {
-  column: ['rides', null, 'tier', null, null] as unknown as string[],
-  leftRule: ['≤ 3', null, 'gold', null, null] as unknown as string[],
-  rightRule: ['> 3', null, 'plain', null, null] as unknown as string[],
+  column: ['rides', null, 'tier', null, null],
+  leftRule: ['≤ 3', null, 'gold', null, null],
+  rightRule: ['> 3', null, 'plain', null, null],
   left: [1, -1, 3, -1, -1],
   records: [100, 40, 60, 20, 40],
   events: [20, 16, 4, 4, 0],
@@ -357,7 +335,7 @@ describe('a search', () => {
     seconds: 2,
     candidateId: null,
   });
-  const plan = {
+  const plan: Search['plan'] = {
     kinds: ['tree'],
     inputs: null,
     measure: 'AUC',
@@ -370,7 +348,7 @@ describe('a search', () => {
   };
 
   it('is stopped by hand, says why it ended, and goes on', async () => {
-    let status = 'running';
+    let status: Search['status'] = 'running';
     const asked = serve(({ path }) => {
       if (path.endsWith('/stop')) status = 'stopped';
       if (path.endsWith('/resume')) status = 'running';
@@ -386,7 +364,7 @@ describe('a search', () => {
         tried: 3,
         simplest: 1,
         trials: [trial(0, 0.79), trial(1, 0.785), trial(2, null)],
-      } as unknown as Search;
+      } satisfies Search;
     });
     (route.params as Record<string, string>).search = '5';
     render(SearchPage);

@@ -1,4 +1,11 @@
-import type { BriefView as Brief, ReportHead, AtView as Told, WatchedView } from '../src/api/schema';
+import type {
+  AtView as Told,
+  BriefView as Brief,
+  CandidateView as Candidate,
+  ColumnView as Column,
+  ReportHead,
+  WatchedView,
+} from '../src/api/schema';
 import type { Comparison, Row } from '../src/lib/compared';
 import { nth } from '../src/lib/nth';
 import fixture from './fixtures/curve.json';
@@ -71,6 +78,66 @@ export const brief: Brief = {
   progress: { candidates: 1, fitted: 1, running: 0, signOff: null, version: null },
 };
 
+export type ColumnMore = Omit<Partial<Column>, 'setup'> & { setup?: Partial<Column['setup']> };
+
+/** A column, but for what a test says itself. */
+export const column = (name: string, more: ColumnMore = {}): Column => ({
+  name,
+  type: 'CATEGORY',
+  typeRead: more.type ?? 'CATEGORY',
+  format: null,
+  outcome: false,
+  input: true,
+  pending: false,
+  judged: true,
+  records: 10,
+  missing: 0,
+  distinct: 2,
+  auc: null,
+  informationValue: null,
+  alarms: [],
+  drawn: [],
+  levels: [],
+  suggested: null,
+  proposedOrder: null,
+  ...more,
+  setup: {
+    role: 'INPUT',
+    reason: '',
+    reading: null,
+    knownAfterDays: null,
+    knownWhere: null,
+    meaning: null,
+    acceptedAlarms: {},
+    treatedLevels: [],
+    ...more.setup,
+  },
+});
+
+/** A candidate, but for what a test says itself. */
+export const candidate = (more: Partial<Candidate> = {}): Candidate => ({
+  id: 1,
+  name: 'Logistic',
+  kind: 'logistic',
+  kindWords: 'logistic regression',
+  reference: false,
+  settings: {},
+  settingsWords: '',
+  inputs: ['age', 'rides'],
+  status: 'done',
+  progress: 1,
+  step: null,
+  message: null,
+  secondsLeft: null,
+  seconds: 1,
+  probability: true,
+  parameterCount: 2,
+  notes: '',
+  tags: [],
+  changes: null,
+  ...more,
+});
+
 /** What of a row a test says itself. */
 type More = Omit<Partial<Row>, 'known' | 'training' | 'byAuc' | 'curve'> & {
   [part in 'known' | 'training' | 'byAuc' | 'curve']?: Partial<Row[part]>;
@@ -87,7 +154,16 @@ export function row(id: number, name: string, more: More = {}, of: Name = 'own')
     auc: { auc: 0.7, standardError: 0.01, low: 0.68, high: 0.72 },
     decides: 0.7,
     alarms: [],
-    best: { records: 48, depth: 0.3, gainOverNobody: 900 },
+    best: {
+      records: 48,
+      depth: 0.3,
+      threshold: 0.4,
+      netValue: 900,
+      netValuePerRecord: 5.625,
+      gainOverNobody: 900,
+      gainOverEverybody: 300,
+      returnOnSpend: 2,
+    },
     breakEvenRecords: 60,
     looks: 1,
     ...more,
@@ -116,7 +192,7 @@ export function row(id: number, name: string, more: More = {}, of: Name = 'own')
       ...curve,
       ...more.curve,
     },
-  } as unknown as Row;
+  };
 }
 
 export function comparison(
@@ -154,9 +230,9 @@ export function toldAt(records: number, of: Name = 'own'): Told | null {
     leader: 2,
     candidates: [
       { id: 2, figures: cut.leader, against: null },
-      { id: 1, figures: cut.figures, against: cut.against },
+      { id: 1, figures: cut.figures, against: cut.against as Told['candidates'][number]['against'] },
     ],
-  } as unknown as Told;
+  };
 }
 
 export { fixture };

@@ -20,7 +20,7 @@ import FilePage from '../src/pages/FilePage.svelte';
 import Home from '../src/pages/Home.svelte';
 import SplitEditor from '../src/parts/data/SplitEditor.svelte';
 import { problem, serve } from './server';
-import { brief as typical } from './case';
+import { brief as typical, column } from './case';
 import { nth } from '../src/lib/nth';
 
 vi.mock('../src/lib/routes', () => ({
@@ -60,28 +60,6 @@ const upload = (more: Partial<Upload> = {}): Upload => ({
   },
   ...more,
 });
-
-function column(name: string, more: Partial<Column> = {}): Column {
-  const setup = {
-    role: 'INPUT',
-    reason: '',
-    reading: null,
-    acceptedAlarms: {},
-    treatedLevels: [],
-    knownAfterDays: null,
-  };
-  const plain = { type: 'CATEGORY', outcome: false, input: true, records: 10, missing: 0, distinct: 2 };
-  return {
-    name,
-    setup,
-    ...plain,
-    auc: null,
-    informationValue: null,
-    alarms: [],
-    levels: [],
-    ...more,
-  } as unknown as Column;
-}
 
 beforeEach(() => {
   session.me = { name: 'analyst', roles: ['analyst'], passwordDue: false, provided: false };
@@ -174,7 +152,9 @@ describe('a file on its way in', () => {
 
 describe('the split editor', () => {
   const brief = { ...typical, id: 7, split: null };
-  const facts = {
+  const facts: SplitFacts = {
+    following: null,
+    copies: 0,
     parts: ['training', 'validation', 'reserve'].map((part) => ({
       part,
       records: 100,
@@ -188,7 +168,7 @@ describe('the split editor', () => {
     groupedBy: 'member',
     folds: [1, 2],
     training: { records: 100, events: 9, weight: 1, logOdds: 0 },
-  } as unknown as SplitFacts;
+  };
 
   it('begins as a part column says, previews as it is changed, and offers to keep groups together', async () => {
     const part = column('sample', {

@@ -1,17 +1,17 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
-import type { BriefView as Brief, ColumnView as Column } from '../src/api/schema';
+import type { BriefView as Brief } from '../src/api/schema';
 import JoinLine from '../src/parts/data/JoinLine.svelte';
+import { brief as typical, column } from './case';
 import { serve } from './server';
 
-const brief = {
-  id: 1,
+const brief: Brief = {
+  ...typical,
   split: null,
-  revision: { number: 1 },
-  progress: { candidates: 0 },
-  decision: { outcome: { column: 'gone' }, words: { records: 'members' } },
-} as unknown as Brief;
-const columns = ['member', 'age', 'gone'].map((name) => ({ name, setup: {} }) as Column);
+  progress: { ...typical.progress, candidates: 0 },
+  decision: { ...typical.decision, words: { ...typical.decision.words, records: 'members' } },
+};
+const columns = ['member', 'age', 'gone'].map((name) => column(name));
 const found = {
   records: 900,
   matched: 600,

@@ -11,12 +11,11 @@ import Preparation from '../src/parts/candidates/Preparation.svelte';
 import ScoreLists from '../src/parts/candidates/ScoreLists.svelte';
 import State from '../src/parts/candidates/State.svelte';
 import { problem, serve, stubResizeObserver } from './server';
-import { brief as typical } from './case';
+import { brief as typical, candidate as typicalOf } from './case';
 import { nth } from '../src/lib/nth';
 
 const brief = { ...typical, id: 7 };
-const candidate = (kind: string, id = 4) =>
-  ({ id, name: `The ${kind}`, kind, kindWords: kind, settings: {}, status: 'done' }) as unknown as Candidate;
+const candidate = (kind: string, id = 4) => typicalOf({ id, name: `The ${kind}`, kind, kindWords: kind });
 const show = (kind: string, parts: Part[], others: Candidate[] = []) => {
   const asked = serve(({ path }) =>
     path === '/api/candidates/9/summary'

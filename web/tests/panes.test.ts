@@ -18,17 +18,34 @@ const band = (n: number, from: number, to: number, events: number) => ({
   to,
   records: to - from,
   events,
+  eventRate: events / (to - from),
   lift: events / (to - from) / (41 / 160),
+  cumulativeRecords: to,
+  cumulativeEvents: events,
+  capture: events / 41,
+  cumulativeLift: 1,
+  highestScore: 1 - from / 320,
+  lowestScore: 1 - to / 320,
+  tied: false,
 });
-const bands = [
+const bands: BandsView[] = [
   {
     candidate: 1,
     name: 'Mine',
     validation: [band(1, 0, 80, 26), band(2, 80, 160, 15)],
     training: [band(1, 0, 160, 60), band(2, 160, 320, 20)],
   },
-] as unknown as BandsView[];
+];
 const quality = {
+  logLoss: 0.4,
+  brier: 0.15,
+  brierSkill: 0.1,
+  interceptLow: null,
+  interceptHigh: null,
+  slopeLow: null,
+  slopeHigh: null,
+  eceExpected: 0.01,
+  eceExpectedOfUnits: null,
   ece: 0.02,
   slope: 0.9,
   intercept: 0.1,
@@ -38,7 +55,7 @@ const quality = {
   ],
 };
 const part = { edges: [0, 0.5, 1], events: [10, 31], others: [90, 29], quality };
-const distributions = [{ candidate: 1, validation: part, training: part }] as unknown as Distribution[];
+const distributions: Distribution[] = [{ candidate: 1, validation: part, training: part }];
 const data: PaneData = {
   brief,
   all,

@@ -7,7 +7,7 @@ import { count, gain, money, percent, score, signedApart, significant } from '..
 import { keys } from '../src/lib/keys';
 import { compareLine, levelLine, looksLine, raceWords, remarks, sentence } from '../src/lib/words';
 import NumberField from '../src/parts/NumberField.svelte';
-import { brief } from './case';
+import { brief, comparison, row } from './case';
 
 it('money with a sign is one piece of a sentence', () => {
   const pieces = signedApart('It gains −€395 (95 % interval −€1,680 to +€691), CHF 4 or +CHF 12,000.50.');
@@ -67,12 +67,15 @@ describe('the reading line', () => {
     } as Row,
     against: { verdict } as Against,
   });
-  const all = {
-    part: { events: 762 },
-    order: { leader: 1, deciding: 'AUC', decidesBy: 'AUC', others: [] },
-    candidates: [{ id: 1, name: 'L', inputs: 9, known: { days: 30, last: 'household', undated: 0 } }],
+  const typical = comparison(null, [
+    row(1, 'L', { inputs: 9, known: { days: 30, last: 'household', undated: 0 } }),
+  ]);
+  const all: Comparison = {
+    ...typical,
+    part: { ...typical.part, events: 762 },
+    order: { ...typical.order, leader: 1 },
     validationUse: { looks: 1, choices: 2, compared: 6, optimism: 0.0021 },
-  } as unknown as Comparison;
+  };
 
   it('names who is level with the leader and what it would take to tell', () => {
     const rivals = [told(2, 'B', 'NOT_SEPARABLE'), told(3, 'C', 'BEHIND'), told(4, 'D', 'AHEAD')];
@@ -80,7 +83,8 @@ describe('the reading line', () => {
       'D is ahead of L in net value at this cut. B cannot be told apart from L by net value at this cut on 762 lapses; ' +
         'about 4,300 lapses would be needed to tell the AUC of B from the leader’s.',
     );
-    const many = { ...all, order: { ...all.order, others: [{ id: 9, name: 'Z' }] } } as unknown as Comparison;
+    const other = { id: 9, name: 'Z', reference: false, auc: row(9, 'Z').auc, trainingAuc: 0.7, alarms: [] };
+    const many = { ...all, order: { ...all.order, others: [other] } };
     expect(sentence(levelLine(brief, many, rivals))).toContain('on 762 lapses, of the 1 candidates shown;');
   });
 

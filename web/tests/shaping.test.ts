@@ -7,7 +7,7 @@ import LevelOrder from '../src/parts/data/LevelOrder.svelte';
 import NewColumn from '../src/parts/data/NewColumn.svelte';
 import PopulationLine from '../src/parts/data/PopulationLine.svelte';
 import { problem, serve } from './server';
-import { brief as typical } from './case';
+import { brief as typical, column as columnOf, type ColumnMore } from './case';
 
 const brief = { ...typical, id: 7, progress: { ...typical.progress, candidates: 0 } };
 const columns = [
@@ -157,14 +157,8 @@ describe('the population', () => {
 });
 
 describe('the order of levels', () => {
-  const tier = (more: object = {}) =>
-    ({
-      name: 'tier',
-      type: 'CATEGORY',
-      proposedOrder: ['low', 'medium', 'high'],
-      setup: { role: 'INPUT', reason: '', reading: null, acceptedAlarms: {}, treatedLevels: [] },
-      ...more,
-    }) as unknown as Column;
+  const tier = (more: ColumnMore = {}) =>
+    columnOf('tier', { proposedOrder: ['low', 'medium', 'high'], ...more });
 
   const shown = (column: Column) => {
     const asked = serve(() => ({ columns: [], pending: 0, undo: null, state: 0 }));
@@ -184,14 +178,13 @@ describe('the order of levels', () => {
   it('is moved by keys and kept, beside what was merged', async () => {
     const reading = {
       type: 'CATEGORY',
+      format: null,
       missing: ['-'],
       keep: null,
       levels: { Low: 'low' },
       order: ['low', 'medium', 'high'],
-    };
-    const sent = shown(
-      tier({ setup: { role: 'INPUT', reason: '', reading, acceptedAlarms: {}, treatedLevels: [] } }),
-    );
+    } satisfies Column['setup']['reading'];
+    const sent = shown(tier({ setup: { reading } }));
     await fireEvent.keyDown(screen.getByRole('button', { name: 'low, 1 of 3' }), { key: 'ArrowRight' });
     expect(document.activeElement?.getAttribute('aria-label')).toBe('low, 2 of 3');
     await fireEvent.click(screen.getByRole('button', { name: 'keep this order' }));
