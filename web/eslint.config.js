@@ -25,6 +25,21 @@ export default ts.config(
     },
   },
   {
+    // inside of components the types of other components' events are not known to it
+    files: ['src/**/*.ts', 'tests/**/*.ts'],
+    extends: [ts.configs.recommendedTypeCheckedOnly],
+    languageOptions: { parserOptions: { project: './tsconfig.json', extraFileExtensions: ['.svelte'] } },
+  },
+  {
+    // tests say which element they found, and stand in for what belongs to the browser
+    files: ['tests/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-unnecessary-type-assertion': 'off',
+      '@typescript-eslint/unbound-method': 'off',
+      '@typescript-eslint/require-await': 'off',
+    },
+  },
+  {
     files: ['**/*.svelte', '**/*.svelte.ts'],
     languageOptions: { parserOptions: { parser: ts.parser, extraFileExtensions: ['.svelte'] } },
   },

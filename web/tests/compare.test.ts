@@ -76,7 +76,7 @@ function served(shown: Comparison, more: (asked: Asked) => unknown = () => undef
 }
 
 const cut = { candidateId: 1, records: 46, rule: byRule('BY_HAND') };
-const words = (element: Element) => element.textContent!.replace(/\s+/g, ' ');
+const words = (element: Element) => element.textContent.replace(/\s+/g, ' ');
 
 beforeEach(() => {
   stubResizeObserver();

@@ -162,7 +162,7 @@ describe('the table and the bar', () => {
     const percent = (v: number) => (100 * v).toFixed(1);
     expect(figure('capture')).toBe(
       percent(core.figures.capture) +
-        `${percent(core.figures.captureLow!)}–${percent(core.figures.captureHigh!)}`,
+        `${percent(core.figures.captureLow)}–${percent(core.figures.captureHigh)}`,
     );
     expect(figure('lift')).toContain(core.figures.lift!.toFixed(2));
     expect(figure('verdict')).toMatch(/money.*AUC.*not separable/s);

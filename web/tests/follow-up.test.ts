@@ -19,7 +19,7 @@ beforeEach(begin);
 
 const advised = (batches: Batch[]): FollowView => ({
   batches,
-  advice: { kind: 'LOOK_AT_INPUT', column: 'age', words: 'Look at age: it moved.' } as FollowView['advice'],
+  advice: { kind: 'LOOK_AT_INPUT', column: 'age', words: 'Look at age: it moved.' },
   far: 0.1,
   plan: [],
   notices: [],

@@ -37,7 +37,7 @@ function setup(more: Partial<Setup> = {}): Setup {
     acceptedAlarms: {},
     treatedLevels: [],
   };
-  return { role: 'INPUT', reason: '', ...plain, ...more } as Setup;
+  return { role: 'INPUT', reason: '', ...plain, ...more };
 }
 
 const leak = column('goodbye', {
@@ -130,7 +130,7 @@ describe('the data', () => {
           : sheet(price, tier),
     );
     render(DataPage);
-    const offers = (await screen.findByText(/2 columns may be meant otherwise/)).textContent!;
+    const offers = (await screen.findByText(/2 columns may be meant otherwise/)).textContent;
     expect(offers).toMatch(/price\s+as number; tier\s+without “-”/);
     await fireEvent.click(screen.getByRole('button', { name: 'read all as offered' }));
     expect(asked.find((a) => a.method === 'PUT')!.body).toMatchObject({

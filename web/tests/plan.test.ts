@@ -22,7 +22,7 @@ describe('the monitoring plan', () => {
     render(Plan, {
       draft: { ...draft, authorText },
       // later, as changes wait for one another
-      write: async (change) => {
+      write: async (change: (now: Draft['authorText']) => Partial<Draft['authorText']>) => {
         await Promise.resolve();
         authorText = { ...authorText, ...change(authorText) };
         kept.push(authorText.monitoring);

@@ -17,7 +17,7 @@ const all = [
   shown(6, 'Base rate', 0, { reference: true, inputs: 0, known: { days: null } }),
 ];
 const names = (by: string | null, down = true, more: { hidden?: number[]; top?: number[] } = {}) =>
-  arranged(all, { sort: by ? { by, down } : null, hidden: [], top: [], ...more } as never).map((group) =>
+  arranged(all, { sort: by ? { by, down } : null, hidden: [], top: [], ...more }).map((group) =>
     group.map((one) => one.row.name),
   );
 

@@ -26,7 +26,7 @@ const compared = (answer: unknown): answer is Comparison =>
   typeof answer === 'object' && answer !== null && 'depths' in answer && 'candidates' in answer;
 
 /** A server that answers from `answers`; what was asked is kept in the list it returns. */
-export function serve(answers: (asked: Asked) => unknown | Promise<unknown>): Asked[] {
+export function serve(answers: (asked: Asked) => unknown): Asked[] {
   const all: Asked[] = [];
   vi.stubGlobal(
     'fetch',
@@ -36,7 +36,7 @@ export function serve(answers: (asked: Asked) => unknown | Promise<unknown>): As
         method: init.method ?? 'GET',
         path: address.replace(/[?&]held=[^&]*$/, ''),
         held: held?.split(',') ?? [],
-        body: typeof init.body === 'string' ? JSON.parse(init.body) : null,
+        body: typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : null,
       };
       all.push(asked);
       const answer = await answers(asked);

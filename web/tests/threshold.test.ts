@@ -70,14 +70,14 @@ beforeEach(async () => {
   desk.candidateId = null;
 });
 
-const words = (element: Element) => element.textContent!.replace(/\s+/g, ' ');
+const words = (element: Element) => element.textContent.replace(/\s+/g, ' ');
 
 describe('the threshold page', () => {
   it('shows the four cells, their money, and says what they mean', async () => {
     served();
     await desk.compare();
     render(ThresholdPage);
-    const cell = (key: string) => document.querySelector(`[data-cell=${key}]`)!.textContent!;
+    const cell = (key: string) => document.querySelector(`[data-cell=${key}]`)!.textContent;
     expect(cell('caught')).toContain('Caught true positives');
     expect(cell('caught')).toContain('17');
     expect(cell('falseAlarms')).toContain('29');

@@ -23,7 +23,7 @@ async function answered<T>(response: Response): Promise<T> {
   }
   let problem: Partial<Problem>;
   try {
-    problem = await response.json();
+    problem = (await response.json()) as Partial<Problem>;
   } catch {
     problem = {};
   }

@@ -96,7 +96,7 @@ export function meant(column: Column): string | null {
         : `Nearly a ${reading.type.toLowerCase()}`;
     return `${whole}${like}${but}`;
   }
-  const levels = Object.entries(reading.levels ?? {}) as [string, string][];
+  const levels = Object.entries<string>(reading.levels ?? {});
   const parts = [];
   if (missing.length > 0) parts.push(`${named(missing)} may stand for missing`);
   if (levels.length > 0)

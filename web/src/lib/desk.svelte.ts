@@ -155,7 +155,7 @@ class Desk {
       if (this.comparison === of) this.told = { of, at };
       if (this.records !== records) this.tellSoon();
     } catch (e) {
-      this.failure = `Intervals at this cut are missing: ${e instanceof Error ? e.message : e}`;
+      this.failure = `Intervals at this cut are missing: ${e instanceof Error ? e.message : String(e)}`;
     }
   }
 
@@ -240,7 +240,7 @@ class Desk {
       );
       if (found.length > 0) this.orders = new Map([...this.orders, ...found]);
     } catch (e) {
-      this.failure = `Figures are near, not exact: ${e instanceof Error ? e.message : e}`;
+      this.failure = `Figures are near, not exact: ${e instanceof Error ? e.message : String(e)}`;
     }
   }
 
@@ -271,7 +271,7 @@ class Desk {
       return null;
     } catch (e) {
       const refusal = e instanceof Refusal ? e : new Refusal(0, { detail: String(e) });
-      const here = (this.brief as Brief | null)?.id === id;
+      const here = this.brief?.id === id;
       if (here && refusal.problem.code === 'OVERTAKEN') await this.open(id);
       return refusal;
     }

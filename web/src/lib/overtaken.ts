@@ -11,11 +11,13 @@ interface Answered {
 const isFields = (value: unknown): value is Fields =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
+const said = (list: unknown[]) => list.filter((v) => typeof v !== 'string' || v.trim() !== '');
+
 /** Whether two say the same: nothing and what is not there are one, and spaces around words do not count. */
 export function same(sent: unknown, stands: unknown): boolean {
   if (Array.isArray(sent) && Array.isArray(stands)) {
-    const [a, b] = [sent, stands].map((list) => list.filter((v) => typeof v !== 'string' || v.trim() !== ''));
-    return a!.length === b!.length && a!.every((v, i) => same(v, b![i]));
+    const [a, b] = [said(sent), said(stands)];
+    return a.length === b.length && a.every((v, i) => same(v, b[i]));
   }
   if (isFields(sent) && isFields(stands)) {
     return [...new Set([...Object.keys(sent), ...Object.keys(stands)])].every((k) =>
@@ -28,7 +30,7 @@ export function same(sent: unknown, stands: unknown): boolean {
 
 const rewritten = (change: Unsent, now: Fields): Unsent => ({
   ...change,
-  body: JSON.stringify({ ...JSON.parse(change.body), ...now }),
+  body: JSON.stringify({ ...(JSON.parse(change.body) as Fields), ...now }),
 });
 
 /** By how a change names what its writer saw: a version, the words, or the last change of the columns. */
@@ -38,7 +40,7 @@ function read(change: Unsent, answer: Fields): Answered | null {
     const columns = answer.columns as { name: string; setup: unknown }[];
     return {
       fields: Object.fromEntries(columns.map((c) => [c.name, c.setup])),
-      again: (c) => ({ ...c, path: `${address(c)}?seen=${answer.state}` }),
+      again: (c) => ({ ...c, path: `${address(c)}?seen=${String(answer.state)}` }),
     };
   }
   if (typeof body.version === 'number') {

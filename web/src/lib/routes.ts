@@ -21,6 +21,8 @@ const SourcePage = () => import('../pages/SourcePage.svelte');
 const ThresholdPage = () => import('../pages/ThresholdPage.svelte');
 const TrailPage = () => import('../pages/TrailPage.svelte');
 
+// the router binds what it gives
+// eslint-disable-next-line @typescript-eslint/unbound-method
 export const { navigate, route } = createRouter({
   '/': Home,
   '/files/:id': FilePage,
