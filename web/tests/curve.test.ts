@@ -174,3 +174,13 @@ it('keeps both ends when it thins a curve', () => {
   expect(points[0]).toEqual([0, 0]);
   expect(points.at(-1)).toEqual([1000, 1000]);
 });
+
+describe('an element that has to be there', () => {
+  it.each([-1, 3, 0.5, NaN])('is refused at place %d of three', (place) => {
+    expect(() => nth([7, 8, 9], place)).toThrow(RangeError);
+  });
+
+  it('is given where it is, of a typed array too', () => {
+    expect([nth([7, 8, 9], 2), nth(Float64Array.of(4), 0)]).toEqual([9, 4]);
+  });
+});

@@ -4,6 +4,8 @@
  * @throws RangeError where it is not
  */
 export function nth<T>(list: ArrayLike<T>, index: number): T {
-  if (!(index >= 0 && index < list.length)) throw new RangeError(`no element ${index} of ${list.length}`);
+  if (!Number.isInteger(index) || index < 0 || index >= list.length) {
+    throw new RangeError(`no element ${index} of ${list.length}`);
+  }
   return list[index] as T;
 }

@@ -22,11 +22,11 @@ public final class Main {
     private Main() {}
 
     public static void main(String[] args) {
-        EvaluateCommand.readAhead(args);
         // libraries log through it, and here nobody listens
         System.setProperty("slf4j.internal.verbosity", "ERROR");
         // the parser would look through every archive for a language that is not used here
         System.setProperty("picocli.disable.closures", "true");
+        EvaluateCommand.readAhead(args);
         System.exit(run(
                 new PrintWriter(System.out, true, Charset.defaultCharset()),
                 new PrintWriter(System.err, true, Charset.defaultCharset()),

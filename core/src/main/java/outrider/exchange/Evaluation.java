@@ -173,7 +173,7 @@ public final class Evaluation {
      *
      * @param uncertainty null where records are weighted
      */
-    public static Map<String, Object> ranking(Ranking ranking, AucUncertainty uncertainty) {
+    public static Map<String, Object> ranking(Ranking ranking, @Nullable AucUncertainty uncertainty) {
         RankingFigures whole = RankingFigures.of(ranking);
         Map<String, Object> figures = new LinkedHashMap<>();
         figures.put("auc", whole.auc());
