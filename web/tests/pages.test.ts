@@ -1,44 +1,18 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { ColumnView as Column, ColumnsView as Columns, ColumnSetup as Setup } from '../src/api/schema';
+import type { ColumnView as Column, ColumnsView as Columns } from '../src/api/schema';
 import { desk } from '../src/lib/desk.svelte';
 import { session } from '../src/lib/session.svelte';
 import DataPage from '../src/pages/DataPage.svelte';
 import { problem, serve, stubResizeObserver } from './server';
-import { brief as typical } from './case';
+import { brief as typical, column as columnOf, type ColumnMore } from './case';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '' } }));
 
 const brief = { ...typical, id: 7, version: 1, progress: { ...typical.progress, candidates: 0 } };
 
-function column(name: string, more: Partial<Column> = {}): Column {
-  const plain = {
-    type: 'NUMBER',
-    typeRead: 'NUMBER',
-    outcome: false,
-    input: true,
-    pending: false,
-    judged: true,
-    records: 50,
-    missing: 0,
-    distinct: 9,
-    suggested: null,
-  };
-  const figures = { auc: 0.6, informationValue: 0.1, alarms: [], drawn: [], levels: [] };
-  return { name, setup: setup(), ...plain, ...figures, ...more } as Column;
-}
-
-function setup(more: Partial<Setup> = {}): Setup {
-  const plain = {
-    reading: null,
-    knownAfterDays: null,
-    knownWhere: null,
-    meaning: null,
-    acceptedAlarms: {},
-    treatedLevels: [],
-  };
-  return { role: 'INPUT', reason: '', ...plain, ...more };
-}
+const column = (name: string, more: ColumnMore = {}) =>
+  columnOf(name, { type: 'NUMBER', records: 50, distinct: 9, auc: 0.6, informationValue: 0.1, ...more });
 
 const leak = column('goodbye', {
   alarms: [
@@ -68,7 +42,7 @@ describe('the data', () => {
   });
 
   it('explain an alarm, and set the column aside with its reason', async () => {
-    const aside = column('goodbye', { input: false, setup: setup({ role: 'SET_ASIDE' }) });
+    const aside = column('goodbye', { input: false, setup: { role: 'SET_ASIDE' } });
     const asked = serve(({ method }) =>
       method === 'PUT'
         ? { ...sheet(column('age'), aside), undo: 'goodbye: set aside' }
@@ -147,11 +121,18 @@ describe('the data', () => {
   });
 
   it('says which numbers it took for codes, until somebody gives another type', async () => {
-    const reading = { type: 'CATEGORY', format: null, missing: null, keep: null, levels: null, order: null };
+    const reading = {
+      type: 'CATEGORY' as const,
+      format: null,
+      missing: null,
+      keep: null,
+      levels: null,
+      order: null,
+    };
     const code = column('region_code', {
       type: 'CATEGORY',
       typeRead: 'NUMBER',
-      setup: setup({ reading, reason: 'its name says that its numbers are codes', byItself: true } as object),
+      setup: { reading, reason: 'its name says that its numbers are codes', byItself: true },
     });
     const asked = serve(() => sheet(column('age'), code));
     render(DataPage);
@@ -165,7 +146,7 @@ describe('the data', () => {
   });
 
   it('keeps a phrase for reasons, and protects a segment', async () => {
-    const region = column('region', { type: 'CATEGORY', setup: setup({ role: 'SEGMENT' }) });
+    const region = column('region', { type: 'CATEGORY', setup: { role: 'SEGMENT' } });
     const asked = serve(({ path }) =>
       path.includes('/detail') ? { column: region, acted: null, profile: null } : sheet(region),
     );

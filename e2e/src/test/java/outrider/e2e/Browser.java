@@ -179,6 +179,15 @@ final class Browser implements AutoCloseable {
         return answer;
     }
 
+    /** Fits all kinds of candidates of a brief that is split, and opens Compare. */
+    void fitAndCompare(String brief) throws InterruptedException {
+        open(brief + "/candidates");
+        button("Fit all kinds as they come");
+        fitted(brief.replaceAll("\\D", ""));
+        open(brief + "/compare");
+        find("[data-pane=gains]");
+    }
+
     /** Waits until all kinds of candidates of a brief are fitted. */
     void fitted(String brief) throws InterruptedException {
         fitted(brief, 10);

@@ -65,11 +65,7 @@ class MonthlyJourneyTest {
             browser.button("Split and seal the reserve");
             browser.text("all of one customer stay together");
             assertThat(browser.accessibilityFindings()).isEmpty();
-            browser.open(brief + "/candidates");
-            browser.button("Fit all kinds as they come");
-            browser.fitted(brief.replaceAll("\\D", ""));
-            browser.open(brief + "/compare");
-            browser.find("[data-pane=gains]");
+            browser.fitAndCompare(brief);
             browser.text("Against leader");
         }
     }

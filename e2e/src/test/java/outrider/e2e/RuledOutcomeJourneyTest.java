@@ -43,16 +43,11 @@ class RuledOutcomeJourneyTest {
             browser.signIn("analyst", App.PASSWORD);
             Path file = Files.writeString(browser.downloads.resolve("accounts.csv"), file());
             String brief = browser.bring(file);
-            String id = brief.replaceAll("\\D", "");
             askFor(browser);
             browser.open(brief + "/data");
             browser.button("Split and seal the reserve");
             browser.text("◆ sealed");
-            browser.open(brief + "/candidates");
-            browser.button("Fit all kinds as they come");
-            browser.fitted(id);
-            browser.open(brief + "/compare");
-            browser.find("[data-pane=gains]");
+            browser.fitAndCompare(brief);
             assertThat(browser.find("body").getText()).doesNotContain("too good");
             browser.open(brief);
             browser.text("The outcome is fixed because candidates exist.");

@@ -63,11 +63,7 @@ class SurveyJourneyTest {
             join(browser);
             browser.button("Split and seal the reserve");
             browser.text("◆ sealed");
-            browser.open(brief + "/candidates");
-            browser.button("Fit all kinds as they come");
-            browser.fitted(id);
-            browser.open(brief + "/compare");
-            browser.find("[data-pane=gains]");
+            browser.fitAndCompare(brief);
             assertThat(browser.find("a[href*='/comparison.xlsx']").getDomAttribute("href"))
                     .contains("records=");
             browser.open(brief + "/errors");
