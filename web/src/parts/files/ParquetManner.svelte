@@ -4,6 +4,6 @@
   let { preview }: MannerProps = $props();
 </script>
 
-<p>
+<p class="reading">
   A Parquet file: it says itself what its {preview.names.length === 1 ? 'column holds' : 'columns hold'}.
 </p>
