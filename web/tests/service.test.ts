@@ -15,9 +15,9 @@ const proof = (greatest: number): Proof => ({
 describe('a release', () => {
   it('says how near a form comes, rounded up', () => {
     expect(proven(proof(0))).toBe('9,240, to the bit');
-    expect(proven(proof(1.2e-15))).toBe('9,240, within 2 · 10⁻¹⁵');
-    expect(power(2e-16)).toBe('2 · 10⁻¹⁶');
-    expect(power(9.5e-13)).toBe('1 · 10⁻¹²');
+    expect(proven(proof(1.2e-15))).toBe('9,240, within 2\u00a0·\u00a010⁻¹⁵');
+    expect(power(2e-16)).toBe('2\u00a0·\u00a010⁻¹⁶');
+    expect(power(9.5e-13)).toBe('1\u00a0·\u00a010⁻¹²');
   });
 
   it('tells sizes as people say them', () => {

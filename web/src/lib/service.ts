@@ -9,7 +9,7 @@ export function power(value: number): string {
   const digit = Math.ceil(value / 10 ** exponent - 1e-9);
   const [d, e] = digit === 10 ? [1, exponent + 1] : [digit, exponent];
   const digits = [...String(Math.abs(e))].map((c) => SUPERSCRIPTS[Number(c)]).join('');
-  return `${d} · 10${e < 0 ? '⁻' : ''}${digits}`;
+  return `${d}\u00a0·\u00a010${e < 0 ? '⁻' : ''}${digits}`;
 }
 
 /** What was found when a form was run beside the application, in words. */

@@ -65,9 +65,10 @@
   .mark em {
     position: absolute;
     left: 5px;
+    z-index: 1;
     font: 10.5px var(--font-sans);
     color: var(--color-ink-2);
-    background: color-mix(in srgb, var(--color-sheet) 78%, transparent);
+    background: color-mix(in srgb, var(--color-sheet) 90%, transparent);
     white-space: nowrap;
   }
   .mark em.left {

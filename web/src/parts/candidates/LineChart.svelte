@@ -109,7 +109,7 @@
     {/each}
     <text x={width - RIGHT} y={height - 2} text-anchor="end">{xName}{log ? ', log scale' : ''}</text>
     <text x={4} y={11}>{yName}</text>
-    {#each marks as m, i (m.words)}
+    {#each marks as m (m.words)}
       <line
         x1={px(m.x)}
         x2={px(m.x)}
@@ -118,6 +118,8 @@
         stroke={m.colour}
         stroke-dasharray="3 3"
       />
+    {/each}
+    {#each marks as m, i (m.words)}
       <text
         x={px(m.x) + (px(m.x) > width - 150 ? -4 : 4)}
         y={TOP + 10 + 13 * i}
@@ -188,5 +190,8 @@
   }
   .mark {
     fill: var(--color-ink);
+    stroke: var(--color-paper);
+    stroke-width: 4px;
+    paint-order: stroke;
   }
 </style>

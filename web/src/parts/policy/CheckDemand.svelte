@@ -14,12 +14,15 @@
   }
   let { demand, before, editing, change = undefined, onchange }: Props = $props();
 
-  /** The sentence in pieces: its words, and the names of its limits. */
+  /** The sentence in pieces: its words, and the names of its limits with the stop that belongs to each. */
   const pieces = $derived(
     demand.sentence
-      .split(/(\{\w+\})/)
+      .split(/(\{\w+\}[,.;]?)/)
       .filter((piece) => piece !== '')
-      .map((piece) => ({ limit: /^\{(\w+)\}$/.exec(piece)?.[1] ?? null, words: piece })),
+      .map((piece) => {
+        const [, limit = null, stop = ''] = /^\{(\w+)\}([,.;]?)$/.exec(piece) ?? [];
+        return { limit, stop, words: piece };
+      }),
   );
   const valueOf = (limit: string) => demand.limits.find((l) => l.name === limit)!.value;
   const set = (limit: string, value: number) =>
@@ -44,13 +47,16 @@
     {#if !demand.demanded}<span class="quiet">not demanded</span>{/if}
     {#if changed}<span class="mark">changed</span>{/if}
     <p>
-      {#each pieces as piece, i (i)}{#if piece.limit === null}{piece.words}{:else if editing && demand.demanded}<NumberField
-            value={valueOf(piece.limit)}
-            label="{demand.title}: {piece.limit}"
-            width="64px"
-            digits={6}
-            change={(value) => value !== null && set(piece.limit!, value)}
-          />{:else}<b>{valueOf(piece.limit)}</b>{/if}{/each}
+      {#each pieces as piece, i (i)}{#if piece.limit === null}{piece.words}{:else if editing && demand.demanded}<span
+            class="whitespace-nowrap"
+            ><NumberField
+              value={valueOf(piece.limit)}
+              label="{demand.title}: {piece.limit}"
+              width="64px"
+              digits={6}
+              change={(value) => value !== null && set(piece.limit!, value)}
+            />{piece.stop}</span
+          >{:else}<b>{valueOf(piece.limit)}</b>{piece.stop}{/if}{/each}
     </p>
     {#if change}
       <p class="effect" role="status">

@@ -15,8 +15,6 @@ public final class BestOfEach {
     /** Values closer than this, relatively, are the same value reached by other roundings. */
     private static final double SAME = 1e-12;
 
-    private static final List<Measure> SOUGHT = Arrays.asList(Measure.values()).subList(0, Measure.LIFT.ordinal() + 1);
-
     /**
      * @param value null where the measure is undefined everywhere
      * @param threshold null for "act on nobody"
@@ -31,11 +29,12 @@ public final class BestOfEach {
     /** By JSON name, in the order of METHODS. O(groups), then O(groups with events) a measure, the measures in parallel. */
     public static Map<String, Best> of(Ranking ranking) {
         int[] points = pointsWithEvents(ranking);
-        List<Best> found = SOUGHT.parallelStream()
+        List<Measure> sought = Measure.known().stream().filter(Measure::sought).toList();
+        List<Best> found = sought.parallelStream()
                 .map(measure -> best(ranking, points, measure))
                 .toList();
         Map<String, Best> all = new LinkedHashMap<>();
-        for (int i = 0; i < SOUGHT.size(); i++) all.put(SOUGHT.get(i).jsonName(), found.get(i));
+        for (int i = 0; i < sought.size(); i++) all.put(sought.get(i).jsonName(), found.get(i));
         return all;
     }
 
@@ -53,7 +52,6 @@ public final class BestOfEach {
     }
 
     private static Best best(Ranking ranking, int[] points, Measure measure) {
-        if (measure == Measure.SPECIFICITY) return new Best(1.0, null, 0.0);
         int at = -1;
         double highest = Double.NaN;
         double toBeat = Double.NEGATIVE_INFINITY;

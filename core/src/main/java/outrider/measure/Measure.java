@@ -1,40 +1,49 @@
 package outrider.measure;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.ToDoubleFunction;
 import outrider.base.Undefined;
 
-/** The measures at a threshold by their JSON names (METHODS section 2); what each is called and says stands in the glossary. */
-public enum Measure {
-    ACCURACY("accuracy", Cells::accuracy),
-    BALANCED_ACCURACY("balancedAccuracy", Cells::balancedAccuracy),
-    RECALL("recall", Cells::recall),
-    SPECIFICITY("specificity", Cells::specificity),
-    PRECISION("precision", Cells::precision),
-    NEGATIVE_PREDICTIVE_VALUE("negativePredictiveValue", Cells::negativePredictiveValue),
-    F1("f1", cells -> cells.f(1)),
-    F2("f2", cells -> cells.f(4)),
-    F_HALF("fHalf", cells -> cells.f(0.25)),
-    KAPPA("kappa", Cells::kappa),
-    MCC("mcc", Cells::mcc),
-    YOUDEN("youden", Cells::youden),
-    LIFT("lift", Cells::lift),
-    DEPTH("depth", Cells::depth),
-    MACRO_PRECISION("macroPrecision", Cells::macroPrecision),
-    MACRO_RECALL("macroRecall", Cells::macroRecall),
-    MACRO_F1("macroF1", Cells::macroF1);
+/**
+ * A measure at a threshold (METHODS section 2); what it is called and says stands in the glossary.
+ *
+ * @param sought whether its best over all cuts is looked for; then it must not rise where non-events alone are added
+ * @param formula NaN where undefined
+ */
+public record Measure(String jsonName, boolean sought, ToDoubleFunction<Cells> formula) {
+    /** All of them, in the order in which they are told. */
+    static final List<Measure> KNOWN = new CopyOnWriteArrayList<>(List.of(
+            sought("accuracy", Cells::accuracy),
+            sought("balancedAccuracy", Cells::balancedAccuracy),
+            sought("recall", Cells::recall),
+            sought("specificity", Cells::specificity),
+            sought("precision", Cells::precision),
+            sought("negativePredictiveValue", Cells::negativePredictiveValue),
+            sought("f1", cells -> cells.f(1)),
+            sought("f2", cells -> cells.f(4)),
+            sought("fHalf", cells -> cells.f(0.25)),
+            sought("kappa", Cells::kappa),
+            sought("mcc", Cells::mcc),
+            sought("youden", Cells::youden),
+            sought("lift", Cells::lift),
+            told("depth", Cells::depth),
+            told("macroPrecision", Cells::macroPrecision),
+            told("macroRecall", Cells::macroRecall),
+            told("macroF1", Cells::macroF1)));
 
-    private final String jsonName;
-    private final ToDoubleFunction<Cells> formula;
-
-    Measure(String jsonName, ToDoubleFunction<Cells> formula) {
-        this.jsonName = jsonName;
-        this.formula = formula;
+    static Measure sought(String jsonName, ToDoubleFunction<Cells> formula) {
+        return new Measure(jsonName, true, formula);
     }
 
-    public String jsonName() {
-        return jsonName;
+    private static Measure told(String jsonName, ToDoubleFunction<Cells> formula) {
+        return new Measure(jsonName, false, formula);
+    }
+
+    public static List<Measure> known() {
+        return List.copyOf(KNOWN);
     }
 
     /** NaN where undefined. */
@@ -49,7 +58,7 @@ public enum Measure {
         all.put("falseAlarms", cells.falseAlarms());
         all.put("missed", cells.missed());
         all.put("leftAlone", cells.leftAlone());
-        for (Measure measure : values()) all.put(measure.jsonName(), Undefined.orNull(measure.of(cells)));
+        for (Measure measure : KNOWN) all.put(measure.jsonName(), Undefined.orNull(measure.of(cells)));
         return all;
     }
 }

@@ -1,7 +1,5 @@
 package outrider.server.endpoint;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -15,6 +13,8 @@ import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import outrider.server.release.Release;
 import outrider.server.release.Releases;
+import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 
 /**
  * Who brings a key, and which release decides for them: one look at the database a request, which tells whether anything was done with
@@ -22,7 +22,9 @@ import outrider.server.release.Releases;
  */
 @ApplicationScoped
 class Admissions {
-    private static final int RECENT = 1000;
+    /** About how many bytes one takes. */
+    private static final long RELEASE = 4_000;
+
     private static final String ASKED = """
             select k.id, k.brief_id, k.per_minute, k.revoked_at,
               (select max(r.id) from release r where r.brief_id = k.brief_id),
@@ -34,8 +36,7 @@ class Admissions {
     private final DataSource source;
     private final Releases releases;
     private final Clock clock;
-    private final Cache<Asked, Release> recent =
-            Caffeine.newBuilder().maximumSize(RECENT).build();
+    private final Kept<Asked, Release> recent = Caches.DECIDING.make(release -> RELEASE);
 
     Admissions(DataSource source, Releases releases, Clock clock) {
         this.source = source;
@@ -83,7 +84,7 @@ class Admissions {
     Release deciding(Admission admission, @Nullable Integer version) {
         Asked asked =
                 new Asked(admission.brief(), version == null ? 0 : version, admission.stand(), LocalDate.now(clock));
-        Release known = recent.getIfPresent(asked);
+        Release known = recent.known(asked);
         if (known != null) return known;
         Release found = releases.deciding(admission.brief(), version);
         recent.put(asked, found);

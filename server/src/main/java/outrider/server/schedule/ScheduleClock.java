@@ -95,6 +95,7 @@ public class ScheduleClock {
         if (!Files.isDirectory(folder)) {
             throw BadInput.of("folder " + folder.getFileName(), "is not there", "make it, or mend the settings");
         }
+        // files bear the machine's own time
         Instant still = Instant.now().minus(STILL);
         try (Stream<Path> all = Files.list(folder)) {
             return all.filter(file ->

@@ -1,7 +1,5 @@
 package outrider.server.signoff;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -11,6 +9,8 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import outrider.base.BadInput;
 import outrider.casefile.Sha256;
+import outrider.server.work.Caches;
+import outrider.server.work.Kept;
 
 /**
  * Prints pages as PDF: one at a time, each within bounds of time and memory, and kept, since a report changes only when somebody
@@ -20,12 +20,8 @@ import outrider.casefile.Sha256;
 public class Printer {
     private static final int MOST_MEGABYTES = 512;
     private static final long MOST_SECONDS = 60;
-    private static final long MOST_KEPT = 64L << 20;
 
-    private final Cache<String, byte[]> kept = Caffeine.newBuilder()
-            .maximumWeight(MOST_KEPT)
-            .weigher((String key, byte[] pdf) -> pdf.length)
-            .build();
+    private final Kept<String, byte[]> kept = Caches.PRINTED.make(pdf -> pdf.length);
     private final Press press = new Press(MOST_MEGABYTES, MOST_SECONDS);
     private final ExecutorService queue = Executors.newSingleThreadExecutor(work -> {
         Thread thread = new Thread(work, "printer");
@@ -36,10 +32,10 @@ public class Printer {
     /** @throws BadInput if it takes too long, or more memory than it may */
     public byte[] pdf(String html) {
         String key = Sha256.of(html);
-        byte[] known = kept.getIfPresent(key);
+        byte[] known = kept.known(key);
         if (known != null) return known;
         Future<byte[]> printing = queue.submit(() -> {
-            byte[] already = kept.getIfPresent(key);
+            byte[] already = kept.known(key);
             if (already != null) return already;
             byte[] pdf = press.pdf(html);
             kept.put(key, pdf);

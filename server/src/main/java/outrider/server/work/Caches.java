@@ -40,7 +40,11 @@ public enum Caches {
     /** Figures of reports. */
     FIGURES(0.02),
     /** Signatures of the trail that were found to fit. */
-    SIGNED(0.01);
+    SIGNED(0.01),
+    /** Pages as they were printed. */
+    PRINTED(0.02),
+    /** Which release of a brief decides. */
+    DECIDING(0.002);
 
     private static final int KILOBYTE = 1024;
 
