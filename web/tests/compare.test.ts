@@ -117,7 +117,7 @@ describe('a pane', () => {
     await desk.saveNow();
   });
 
-  it('changes its kind, keeps it, and leaves candidates and doubt out when asked', async () => {
+  it('changes its kind, keeps it, and leaves candidates and uncertainty out when asked', async () => {
     await opened();
     paned();
     await fireEvent.change(screen.getByLabelText('What this chart shows'), { target: { value: 'roc' } });

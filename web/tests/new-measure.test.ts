@@ -50,7 +50,14 @@ describe('a measure that only tests have', () => {
 
     const chart = chartNamed('measure')!;
     expect(chart.measures!.map((m) => m.name)).toContain('overlap');
-    const data = { brief, all, rows: all.candidates, chosen: mine, colour: () => '#123456', doubt: false };
+    const data = {
+      brief,
+      all,
+      rows: all.candidates,
+      chosen: mine,
+      colour: () => '#123456',
+      uncertainty: false,
+    };
     const drawn = chart.draw({ ...data, training: false, measure: 'overlap', bands: [], distributions: [] });
     expect(drawn.y.label).toBe('Overlap, %');
     expect(drawn.lines[0]!.points.length).toBeGreaterThan(1);

@@ -63,7 +63,7 @@ const data: PaneData = {
   chosen: mine,
   colour: () => '#123456',
   training: true,
-  doubt: true,
+  uncertainty: true,
   measure: 'precision',
   bands,
   distributions,
@@ -174,9 +174,9 @@ describe('places in panes', () => {
     );
   });
 
-  it('leave the band out where doubt is switched off', () => {
+  it('leave the band out where uncertainty is switched off', () => {
     expect(chart('gains').draw(data).wash!.points.length).toBeGreaterThan(50);
-    expect(chart('gains').draw({ ...data, doubt: false }).wash).toBeNull();
+    expect(chart('gains').draw({ ...data, uncertainty: false }).wash).toBeNull();
   });
 });
 
@@ -192,11 +192,13 @@ describe('an arrangement', () => {
     const shared = read(
       '{"panes":[{"kind":"roc","zoom":[9,2]},{"kind":"nonsense"}],"bands":3,"columns":["auc","x"]}',
     );
-    expect(shared.panes[0]).toMatchObject({ kind: 'roc', zoom: null, doubt: true });
+    expect(shared.panes[0]).toMatchObject({ kind: 'roc', zoom: null, uncertainty: true });
     expect(nth(shared.panes, 1).kind).toBe('netValue');
     expect(shared.bands).toBe(10);
     expect(shared.columns).toEqual(['auc']);
     expect(read('no json')).toEqual(begin());
+    const before = read('{"panes":[{"kind":"roc","doubt":false}]}');
+    expect(nth(before.panes, 0).uncertainty).toBe(false);
   });
 
   it('is kept by brief', () => {

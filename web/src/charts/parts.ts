@@ -21,7 +21,7 @@ export interface PaneData {
   chosen: Row;
   colour: (row: Row) => string;
   training: boolean;
-  doubt: boolean;
+  uncertainty: boolean;
   measure: string;
   /** by candidate, where the chart wants them and they have come */
   bands: BandsView[];
@@ -127,7 +127,7 @@ export function washed(
   low: (depth: number) => number | null,
   high: (depth: number) => number | null,
 ) {
-  if (!data.doubt) return null;
+  if (!data.uncertainty) return null;
   const points: [number, number, number][] = [];
   for (const depth of data.all.depths) {
     const a = low(depth);

@@ -63,7 +63,7 @@ export const reliability: Chart = {
       });
       for (const r of mine ? quality.reliability : []) {
         most = Math.max(most, r.meanProbability, r.high);
-        if (!data.doubt) continue;
+        if (!data.uncertainty) continue;
         const at = 100 * r.meanProbability;
         const whisker = line(
           'interval',

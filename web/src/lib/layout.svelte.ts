@@ -34,7 +34,7 @@ export interface PaneLayout {
   kind: string;
   /** of the pane that shows any measure */
   measure: string;
-  doubt: boolean;
+  uncertainty: boolean;
   /** shown part of the horizontal axis, as it is labelled; null for all */
   zoom: [number, number] | null;
 }
@@ -58,7 +58,7 @@ export interface Arrangement {
   dense: boolean;
 }
 
-const pane = (kind: string, measure = 'f1'): PaneLayout => ({ kind, measure, doubt: true, zoom: null });
+const pane = (kind: string, measure = 'f1'): PaneLayout => ({ kind, measure, uncertainty: true, zoom: null });
 
 export const begin = (): Arrangement => ({
   sort: null,
@@ -105,11 +105,17 @@ export function read(text: string | null): Arrangement {
     every: kept.every === true,
     leader: Number.isInteger(kept.leader) ? kept.leader! : null,
     panes: plain.panes.map((p, i) => {
-      const one = panes[i];
+      // addresses of before say “doubt”
+      const one: (PaneLayout & { doubt?: boolean }) | undefined = panes[i];
       if (!one || !chartNamed(one.kind)) return p;
       const zoom = one.zoom;
       const zoomed = Array.isArray(zoom) && zoom.length === 2 && zoom[0] < zoom[1] ? zoom : null;
-      return { kind: one.kind, measure: String(one.measure), doubt: one.doubt !== false, zoom: zoomed };
+      return {
+        kind: one.kind,
+        measure: String(one.measure),
+        uncertainty: (one.uncertainty ?? one.doubt) !== false,
+        zoom: zoomed,
+      };
     }),
     bands: Number.isInteger(kept.bands) && kept.bands! >= 4 && kept.bands! <= 100 ? kept.bands! : plain.bands,
     bandTraining: kept.bandTraining === true,

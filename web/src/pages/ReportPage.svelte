@@ -170,7 +170,7 @@
               {/each}
             </tbody>
           </Table>
-          <p class="confirm" class:doubt={!report.page.confirmed}>
+          <p class="confirm" class:unconfirmed={!report.page.confirmed}>
             {@render sentence(report.page.confirmation)}
           </p>
           <div class="mt-2 grid grid-cols-2 gap-5">
@@ -347,7 +347,7 @@
     padding-left: 11px;
     border-left: 4px solid var(--color-spruce);
   }
-  .confirm.doubt {
+  .confirm.unconfirmed {
     border-left-color: var(--color-alarm);
     font-weight: 600;
   }

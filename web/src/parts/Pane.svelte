@@ -57,7 +57,7 @@
     chosen,
     colour: (row) => desk.colour(row),
     training: layout.now.training,
-    doubt: config.doubt,
+    uncertainty: config.uncertainty,
     measure: config.measure,
     bands: source.bands,
     distributions: source.distributions,

@@ -19,7 +19,7 @@
   }
   let { index, label, all, rows, chosen, formats }: Props = $props();
 
-  const doubt = $derived(nth(layout.now.panes, index).doubt);
+  const uncertainty = $derived(nth(layout.now.panes, index).uncertainty);
 
   function draw(id: number) {
     const now = layout.now.drawn ?? rows.map((r) => r.id);
@@ -29,7 +29,7 @@
 
 <Popover label="shown" name="What is drawn in {label}">
   <label
-    ><Checkbox checked={doubt} onchange={() => layout.pane(index, { doubt: !doubt })} />
+    ><Checkbox checked={uncertainty} onchange={() => layout.pane(index, { uncertainty: !uncertainty })} />
     95 % band of {chosen.name}</label
   >
   <label
