@@ -4,7 +4,7 @@
   import { onMount } from 'svelte';
   import type { BriefView as Brief, ColumnView as Column, ColumnType, SplitPlan } from '../api/schema';
   import { post } from '../lib/api';
-  import { arranged, offeredReading, offeredWords, ringing as inOrder, type Sort } from '../lib/columns';
+  import { arranged, ringing as inOrder, type Sort } from '../lib/columns';
   import { ColumnSheet } from '../lib/columns.svelte';
   import { arrive } from '../lib/arrive';
   import { saysEvent } from '../lib/decision';
@@ -21,12 +21,11 @@
   import Movers from '../parts/data/Movers.svelte';
   import PartsBar from '../parts/data/PartsBar.svelte';
   import PopulationLine from '../parts/data/PopulationLine.svelte';
+  import ReadingNotes from '../parts/data/ReadingNotes.svelte';
   import SplitEditor from '../parts/data/SplitEditor.svelte';
   import SplitWords from '../parts/data/SplitWords.svelte';
   import { nth } from '../lib/nth';
 
-  const ASIDE_SHOWN = 6;
-  const OFFERED_SHOWN = 6;
   type Only = 'all' | 'inputs' | 'others' | 'alarms';
 
   const brief = $derived(desk.brief!);
@@ -57,15 +56,6 @@
     return training ? training.events / training.records : null;
   });
   const ringing = $derived(inOrder(columns ?? []));
-  const offered = $derived((columns ?? []).filter(offeredReading));
-  const onlyMarks = $derived(offered.filter((c) => c.suggested!.marks));
-  const byItself = $derived(
-    (columns ?? []).filter((c) => c.setup.byItself === true && c.setup.role !== 'INPUT'),
-  );
-  /** numbers that were read as categories because of their names */
-  const coded = $derived(
-    (columns ?? []).filter((c) => c.setup.byItself === true && c.setup.role === 'INPUT'),
-  );
   const inputs = $derived((columns ?? []).filter((c) => c.input).length);
   const tests: Record<Only, (c: Column) => boolean> = {
     all: () => true,
@@ -252,47 +242,13 @@
       <AlarmList {ringing} {sheet} fixed={fixedHere} {show} all={() => (only = 'alarms')} />
     {/if}
     {#if brief.data.notice}<p role="note">{brief.data.notice}</p>{/if}
-    {#if offered.length > 1 && !fixedHere && brief.progress.candidates === 0}
-      <p class="quiet" data-marks>
-        ≈ {offered.length} columns may be meant otherwise than they are read:
-        {#each offered.slice(0, OFFERED_SHOWN) as column, i (column.name)}{i > 0 ? '; ' : ''}<Button
-            class="hover:underline"
-            onclick={() => show(column.name)}>{column.name}</Button
-          >
-          {offeredWords(column)}{/each}{offered.length > OFFERED_SHOWN
-          ? ` and ${offered.length - OFFERED_SHOWN} more`
-          : ''}.
-        <Button class="chip" onclick={() => sheet.readAsSuggested(offered).then(refresh)}
-          >read all as offered</Button
-        >
-        {#if onlyMarks.length > 0 && onlyMarks.length < offered.length}
-          <Button class="chip" onclick={() => sheet.readAsSuggested(onlyMarks).then(refresh)}
-            >only what stands for missing ({onlyMarks.length})</Button
-          >
-        {/if}
-      </p>
-    {/if}
-    {#if byItself.length > 0}
-      <p class="quiet" data-set-aside>
-        {ringing.length === 0 ? 'No alarm. ' : ''}Set aside without being asked: {#each byItself.slice(0, ASIDE_SHOWN) as column, i (column.name)}{i >
-          0
-            ? ', '
-            : ''}<Button class="hover:underline" onclick={() => show(column.name)}>{column.name}</Button>
-          ({column.setup.reason}){/each}{byItself.length > ASIDE_SHOWN
-          ? ` and ${byItself.length - ASIDE_SHOWN} more`
-          : ''}. Give a column the role input where that is wrong.
-      </p>
-    {/if}
-    {#if coded.length > 0}
-      <p class="quiet" data-coded>
-        Read as categories, since their names say that their numbers are codes: {#each coded.slice(0, ASIDE_SHOWN) as column, i (column.name)}{i >
-          0
-            ? ', '
-            : ''}<Button class="hover:underline" onclick={() => show(column.name)}>{column.name}</Button
-          >{/each}{coded.length > ASIDE_SHOWN ? ` and ${coded.length - ASIDE_SHOWN} more` : ''}. Give a column
-        the type number where that is wrong.
-      </p>
-    {/if}
+    <ReadingNotes
+      {columns}
+      quiet={ringing.length === 0}
+      open={!fixedHere && brief.progress.candidates === 0}
+      {show}
+      read={(suggested) => sheet.readAsSuggested(suggested).then(refresh)}
+    />
     <div class="flex flex-wrap items-center gap-2">
       <Input
         class="field w-44!"

@@ -6,13 +6,13 @@
   import type { Comparison, Row } from '../lib/compared';
   import { desk } from '../lib/desk.svelte';
   import { cellsOf } from '../lib/files';
-  import { fixed, gain, half, percent } from '../lib/format';
   import { COLUMNS, layout, type ColumnKey } from '../lib/layout.svelte';
   import { pins } from '../lib/pins.svelte';
-  import { arranged, gapOf, known, type Shown } from '../lib/ranked';
-  import { compareLine, interval, sentence, VERDICTS } from '../lib/words';
+  import { arranged, type Shown } from '../lib/ranked';
+  import { compareLine, sentence } from '../lib/words';
   import Popover from './Popover.svelte';
   import Ribbon from './Ribbon.svelte';
+  import RibbonFigure from './RibbonFigure.svelte';
   import TermHead from './TermHead.svelte';
   import type { Term } from '../lib/terms';
 
@@ -29,7 +29,6 @@
   );
   const groups = $derived(arranged(rows, layout.now));
   const hidden = $derived(all.candidates.filter((c) => layout.now.hidden.includes(c.id)));
-  const reference = $derived(all.candidates.find((c) => c.id === all.order.bestReference) ?? null);
   const has = (column: ColumnKey) => layout.now.columns.includes(column);
   const heads = $derived<[Term, string][]>([
     ['capture', 'Capture %'],
@@ -59,8 +58,6 @@
     });
   }
 
-  const between = (low: number | null, high: number | null, show: (v: number) => string) =>
-    low !== null && high !== null ? `${show(low)}–${show(high)}` : desk.settled ? 'no interval' : '…';
   const kindLine = (row: Row) =>
     row.reference ? row.kindWords : `${row.kindWords}, ${row.inputs} input${row.inputs === 1 ? '' : 's'}`;
 
@@ -88,67 +85,6 @@
       onclick={() => sort(key)}>{mine ? (layout.now.sort?.down ? '↓' : '↑') : '↕'}</Button
     >
   </th>
-{/snippet}
-
-{#snippet figure(key: ColumnKey, { row, at, against }: Shown)}
-  {#if key === 'capture'}
-    {percent(at.capture)}<small class="sub">{between(at.captureLow, at.captureHigh, percent)}</small>
-  {:else if key === 'lift'}
-    {fixed(at.lift, 2)}<small class="sub">{between(at.liftLow, at.liftHigh, (v) => fixed(v, 2))}</small>
-  {:else if key === 'precision'}
-    {percent(at.precision)}<small class="sub">{between(at.precisionLow, at.precisionHigh, percent)}</small>
-  {:else if key === 'gain'}
-    <b class="font-semibold">{gain('', at.gain)}</b><small
-      class="sub"
-      title={interval(at.gainLow, at.gainHigh, (v) => gain(brief.decision.words.currency, v))}
-      >{at.gainLow === null || at.gainHigh === null ? '…' : half(at.gainLow, at.gainHigh)}</small
-    >
-  {:else if key === 'best'}
-    {gain('', row.best.gainOverNobody)}<small class="sub">at {percent(row.best.depth)} %</small>
-  {:else if key === 'auc'}
-    {fixed(row.auc.auc, 3)}<small class="sub">{between(row.auc.low, row.auc.high, (v) => fixed(v, 3))}</small>
-  {:else if key === 'gap'}
-    {#if row.alarms.some((a) => a.kind === 'doesNotCarryOver')}<span class="alarm" title="does not carry over"
-        >▲ {fixed(gapOf(row), 3)}</span
-      >{:else}{fixed(gapOf(row), 3)}{/if}<small class="sub" title="AUC on training itself"
-      >trained {fixed(row.training.auc, 2)}</small
-    >
-  {:else if key === 'inputs'}
-    {row.inputs}
-  {:else if key === 'known'}
-    {known(row)}<small class="sub max-w-[110px] truncate" title={row.known.last}
-      >{row.known.days ? row.known.last : row.known.undated > 0 ? `${row.known.undated} undated` : ''}</small
-    >
-  {:else if key === 'looks'}
-    {row.looks}
-  {:else if key === 'verdict'}
-    {#if row.id === all.order.leader}<span class="lead">leader</span>
-    {:else}
-      <span
-        class="named"
-        class:quiet={against?.verdict === 'BEHIND'}
-        class:lead={against?.verdict === 'AHEAD'}
-        title={against
-          ? `net value at this cut less the leader’s ${gain(brief.decision.words.currency, against.netValue.difference)}, 95 % interval ` +
-            `${interval(against.netValue.low, against.netValue.high, (v) => gain(brief.decision.words.currency, v))}, ` +
-            `Holm-adjusted p ${against.adjustedP.toPrecision(2)}`
-          : ''}><i>money</i> {against ? VERDICTS[against.verdict] : '…'}</span
-      ><span
-        class="named"
-        class:quiet={row.byAuc.verdict === 'BEHIND'}
-        class:lead={row.byAuc.verdict === 'AHEAD'}
-        title={row.byAuc.adjustedP === null ? '' : `Holm-adjusted p ${row.byAuc.adjustedP.toPrecision(2)}`}
-        ><i>AUC</i> {VERDICTS[row.byAuc.verdict]}</span
-      >
-    {/if}
-    {#if row.byAuc.beatsReference === false}<small class="alarm beaten"
-        >▲ does not beat {reference?.name ?? 'the reference'}</small
-      >{/if}
-  {:else if key === 'aucVerdict'}
-    <span class:quiet={row.byAuc.verdict === 'BEHIND'} class:lead={row.byAuc.verdict === 'LEADER'}
-      >{VERDICTS[row.byAuc.verdict]}</span
-    >{#if row.byAuc.adjustedP !== null}<small class="sub">p {row.byAuc.adjustedP.toPrecision(2)}</small>{/if}
-  {/if}
 {/snippet}
 
 <div class="frame" {@attach pins.pinnable(pinned)}>
@@ -208,7 +144,9 @@
                   ><Ribbon slivers={row.curve.slivers} {highest} depth={at.depth} {colour} id={row.id} /></td
                 >{/if}
               {#each shown as [key] (key)}
-                <td class:n={numeric(key)} data-figure={key}>{@render figure(key, one)}</td>
+                <td class:n={numeric(key)} data-figure={key}
+                  ><RibbonFigure {key} shown={one} {brief} {all} /></td
+                >
               {/each}
             </tr>
           {/each}
@@ -334,27 +272,6 @@
   tr:hover .kind,
   tr:focus-within .kind {
     visibility: hidden;
-  }
-  .lead {
-    color: var(--color-spruce);
-  }
-  .named {
-    display: block;
-    white-space: nowrap;
-    line-height: 1.3;
-  }
-  .named i {
-    display: inline-block;
-    min-width: 41px;
-    font-style: normal;
-    font-size: 11px;
-    color: var(--color-ink-2);
-  }
-  .beaten {
-    display: block;
-    font-size: 11px;
-    line-height: 1.25;
-    max-width: 120px;
   }
   .scroll :global(.dense tbody td) {
     position: relative;
