@@ -214,13 +214,15 @@ public record ColumnProfile(
         int[] band = new int[tally.size()];
         long before = 0;
         int edge = 1;
+        long next = edge < wanted ? present / wanted : Long.MAX_VALUE;
         int now = 0;
         for (int i = 0; i < band.length; i++) {
             long after = before + tally.records(i);
             boolean starts = false;
-            while (edge < wanted && (long) edge * present / wanted < after) {
+            while (next < after) {
                 starts = true;
                 edge++;
+                next = edge < wanted ? (long) edge * present / wanted : Long.MAX_VALUE;
             }
             if (starts && before > 0) now++;
             band[i] = now;

@@ -121,21 +121,22 @@ record Tally(
                 continue;
             }
             held[y][count[y]++] = v;
-            low = Math.min(low, v);
-            high = Math.max(high, v);
+            if (v < low) low = v;
+            if (v > high) high = v;
         }
         if (count[0] + count[1] == 0) {
             return new Tally(new double[0], null, new int[0], new int[0], missing[0], missing[1]);
         }
         for (double step : STEPS) {
             if ((high - low) * step >= DIGITS || Math.max(Math.abs(low), Math.abs(high)) * step >= 1L << 52) break;
-            int[][] digits = digits(held, count, Math.round(low * step), step);
+            long first = Math.round(low * step);
+            int[][] digits = digits(held, count, first, step);
             if (digits == null) continue;
-            int span = (int) (Math.round(high * step) - Math.round(low * step)) + 1;
-            if (span <= COUNTED) return counted(digits, span, Math.round(low * step), step, missing);
+            int span = (int) (Math.round(high * step) - first) + 1;
+            if (span <= COUNTED) return counted(digits, span, first, step, missing);
             for (int y = 0; y < 2; y++) {
                 digits[y] = sorted(digits[y], span);
-                for (int i = 0; i < count[y]; i++) held[y][i] = (Math.round(low * step) + digits[y][i]) / step;
+                for (int i = 0; i < count[y]; i++) held[y][i] = (first + digits[y][i]) / step;
             }
             return merged(held, count, missing);
         }

@@ -119,7 +119,7 @@ public record Design(
         double d = 0;
         int from = row * dense;
         int p = 0;
-        for (; p + 4 <= dense; p += 4) {
+        for (int fours = dense - 3; p < fours; p += 4) {
             a += beta[p + 1] * values[from + p];
             b += beta[p + 2] * values[from + p + 1];
             c += beta[p + 3] * values[from + p + 2];
@@ -128,7 +128,7 @@ public record Design(
         for (; p < dense; p++) a += beta[p + 1] * values[from + p];
         int j = start[row];
         int end = start[row + 1];
-        for (; j + 2 <= end; j += 2) {
+        for (int twos = end - 1; j < twos; j += 2) {
             b += beta[at[j] + 1] * value[j];
             c += beta[at[j + 1] + 1] * value[j + 1];
         }

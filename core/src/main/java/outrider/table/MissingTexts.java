@@ -60,6 +60,9 @@ final class MissingTexts {
     }
 
     static boolean holds(String text) {
-        return text.length() <= LONGEST && KNOWN.contains(text.strip().toLowerCase(Locale.ROOT));
+        int length = text.length();
+        // none ends with a digit, and most others do
+        if (length > LONGEST || length > 0 && Character.isDigit(text.charAt(length - 1))) return false;
+        return KNOWN.contains(text.strip().toLowerCase(Locale.ROOT));
     }
 }

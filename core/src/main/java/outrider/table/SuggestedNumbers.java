@@ -50,9 +50,11 @@ final class SuggestedNumbers {
                 && days(column, DateFormat.of(DateFormat.SERIAL), v -> v >= 18_000 && v < 73_000)) {
             return day(DateFormat.SERIAL);
         }
-        SuggestedReading mark = mark(column);
-        if (mark != null) return mark;
         Ends ends = Ends.of(column.values());
+        if (ends.present == 0) return null;
+        // a mark lies apart from all others, so it is an end
+        SuggestedReading mark = isMark(ends.low.value[0]) || isMark(ends.high.value[0]) ? mark(column) : null;
+        if (mark != null) return mark;
         SuggestedReading far = farAway(column, ends);
         return far != null ? far : zero(column, ends);
     }
@@ -65,17 +67,14 @@ final class SuggestedNumbers {
     /** Zeros among measurements that are all far above it, such as a blood pressure of 0. */
     private static @Nullable SuggestedReading zero(NumberColumn column, Ends ends) {
         if (ends.different < FEW_VALUES || ends.low.value[0] != 0) return null;
-        int zeros = ends.low.records(1);
+        int zeros = ends.low.records(column.values(), 1);
         if (zeros > MOST_ZEROS * ends.present) return null;
-        double mean = 0;
+        int others = ends.present - zeros;
+        double sum = 0;
+        for (double value : column.values()) if (value > 0) sum += value;
+        double mean = sum / others;
         double squares = 0;
-        int others = 0;
-        for (double value : column.values()) {
-            if (Double.isNaN(value) || value == 0) continue;
-            double off = value - mean;
-            mean += off / ++others;
-            squares += off * (value - mean);
-        }
+        for (double value : column.values()) if (value > 0) squares += (value - mean) * (value - mean);
         double spread = Math.sqrt(squares / others);
         boolean apart = mean > FAR_FROM_ZERO * spread && ends.low.value[1] > spread;
         return apart && common(zeros, ends.present) ? missing(column, zeros, 0) : null;
@@ -111,7 +110,7 @@ final class SuggestedNumbers {
                 boolean apart = gap > FAR * Math.abs(side.value[m] - other)
                         && gap > Math.abs(side.value[0] - side.value[m - 1])
                         && gap > widest;
-                if (!apart || !common(side.records(m), ends.present)) continue;
+                if (!apart || !common(side.records(column.values(), m), ends.present)) continue;
                 farthest = side;
                 widest = gap;
                 marks = m;
@@ -120,14 +119,15 @@ final class SuggestedNumbers {
         if (farthest == null) return null;
         double[] found = Arrays.copyOf(farthest.value, marks);
         Arrays.sort(found);
-        return Arrays.stream(found).anyMatch(v -> v == 0) ? null : missing(column, farthest.records(marks), found);
+        return Arrays.stream(found).anyMatch(v -> v == 0)
+                ? null
+                : missing(column, farthest.records(column.values(), marks), found);
     }
 
-    /** The few highest different values, or the lowest, and how many records have each. */
+    /** The few highest different values, or the lowest. */
     private static final class Outermost {
         private final double sign;
         final double[] value = new double[4];
-        private final int[] records = new int[4];
         int size;
         /** What lies further in is none of the few. */
         private double bar = Double.NEGATIVE_INFINITY;
@@ -137,25 +137,21 @@ final class SuggestedNumbers {
         }
 
         void meet(double met) {
-            if (sign * met < bar) return;
+            if (sign * met <= bar) return;
             int place = 0;
             while (place < size && sign * value[place] > sign * met) place++;
-            if (place < size && value[place] == met) {
-                records[place]++;
-                return;
-            }
+            if (place < size && value[place] == met) return;
             if (size < value.length) size++;
-            for (int i = size - 1; i > place; i--) {
-                value[i] = value[i - 1];
-                records[i] = records[i - 1];
-            }
+            for (int i = size - 1; i > place; i--) value[i] = value[i - 1];
             value[place] = met;
-            records[place] = 1;
             if (size == value.length) bar = sign * value[size - 1];
         }
 
-        int records(int first) {
-            return Arrays.stream(records, 0, first).sum();
+        /** How many hold one of the first. */
+        int records(double[] values, int first) {
+            int records = 0;
+            for (double met : values) if (sign * met >= sign * value[first - 1]) records++;
+            return records;
         }
     }
 
