@@ -1,6 +1,6 @@
-import glossary from '../../../casefile/src/main/resources/outrider/casefile/glossary.json';
 import { compile, filled } from './formula';
 import { count, fixed, NONE, percent } from './format';
+import { entry, OF_A_CUT, PARTS, spoken } from './glossary';
 
 /** The four cells at a cut. */
 export interface Cells {
@@ -25,40 +25,25 @@ export interface Measure {
   sought: boolean;
 }
 
-/** Anything that can stand in a formula. */
-interface Entry {
-  name: string;
-  word?: string;
-  label?: string;
-  formula?: string;
-  shown: string;
-}
-
-const ENTRIES: Entry[] = [...glossary.parts, ...glossary.measures];
-const BY_NAME = new Map(
-  ENTRIES.map((entry) => [
-    entry.name,
-    { entry, compute: entry.formula === undefined ? null : compile(entry.formula) },
-  ]),
+const COMPUTED = new Map(
+  [...PARTS, ...OF_A_CUT].map((e) => [e.name, e.formula === undefined ? null : compile(e.formula)]),
 );
 
 function valueOf(name: string, cells: Cells): number | null {
-  const compute = BY_NAME.get(name)!.compute;
+  const compute = COMPUTED.get(name);
   return compute ? compute((slot) => valueOf(slot, cells)) : cells[name as keyof Cells];
 }
 
-const word = (name: string) => BY_NAME.get(name)!.entry.word ?? name;
-
 /** All measures of a threshold. */
-export const MEASURES: Measure[] = glossary.measures.map((m) => ({
+export const MEASURES: Measure[] = OF_A_CUT.map((m) => ({
   name: m.name,
   label: m.label,
   of: (cells) => valueOf(m.name, cells),
-  formula: filled(m.formula, word),
-  what: m.what,
+  formula: spoken(m.formula),
+  what: spoken(m.what),
   beware: m.beware,
   shown: m.shown,
-  sought: 'sought' in m,
+  sought: m.sought === true,
 }));
 
 export const measure = (name: string): Measure => MEASURES.find((m) => m.name === name)!;
@@ -77,9 +62,9 @@ export function undefinedBecause(cells: Cells): string {
 
 /** The formula with this case's numbers put in. */
 export function numbers(m: Measure, cells: Cells): string {
-  const text = filled(BY_NAME.get(m.name)!.entry.formula!, (slot) => {
+  const text = filled(entry(m.name).formula!, (slot) => {
     const value = valueOf(slot, cells);
-    return BY_NAME.get(slot)!.entry.shown === 'count' ? count(value!) : fixed(value, 4);
+    return entry(slot).shown === 'count' ? count(value!) : fixed(value, 4);
   });
   const value = m.of(cells);
   return value === null ? `${text}: undefined, ${undefinedBecause(cells)}` : `${text} = ${shown(m, value)}`;

@@ -3,6 +3,7 @@
   import type { Figure, FiguresView as Figures } from '../../api/schema';
   import { get } from '../../lib/api';
   import { fixed, NONE, percent } from '../../lib/format';
+  import { entry, word } from '../../lib/glossary';
 
   /** Every figure on training, out of fold and on validation. */
   let { candidateId }: { candidateId: number } = $props();
@@ -17,22 +18,7 @@
     );
   });
 
-  const NAMES: Record<string, [string, string]> = {
-    auc: ['AUC', ''],
-    gini: ['Gini', ''],
-    ks: ['KS', ''],
-    averagePrecision: ['average precision', ''],
-    capture: ['capture rate', '%'],
-    lift: ['lift', ''],
-    precision: ['precision', '%'],
-    logLoss: ['log loss', ''],
-    brier: ['Brier score', ''],
-    brierSkill: ['Brier skill', ''],
-    ece: ['calibration error', ''],
-    calibrationIntercept: ['calibration intercept', ''],
-    calibrationSlope: ['calibration slope', ''],
-  };
-  const named = (term: string) => NAMES[term] ?? ([term, ''] as const);
+  const share = (figure: Figure) => entry(figure.term).shown === 'percent';
   const DIGITS: Record<string, number> = {
     lift: 2,
     logLoss: 4,
@@ -43,7 +29,7 @@
   };
   function shown(figure: Figure, value: number | null): string {
     if (value === null) return NONE;
-    if (named(figure.term)[1] === '%') return percent(value);
+    if (share(figure)) return percent(value);
     return fixed(value, DIGITS[figure.term] ?? 3);
   }
 </script>
@@ -66,7 +52,7 @@
       <tbody>
         {#each view.figures as f (f.term)}
           <tr>
-            <td>{named(f.term)[0]}{named(f.term)[1] && `, ${named(f.term)[1]}`}</td>
+            <td>{word(f.term)}{share(f) ? ', %' : ''}</td>
             <td class="n quiet">{shown(f, f.training)}</td>
             <td class="n quiet">{shown(f, f.outOfFold)}</td>
             <td class="n font-semibold"

@@ -18,7 +18,8 @@
 
   function days(field: HTMLInputElement) {
     const text = field.value.trim();
-    if (text !== '' && !/^\d+$/.test(text)) return;
+    field.setCustomValidity(/^\d*$/.test(text) ? '' : 'Give whole days, such as 30, or nothing.');
+    if (!field.reportValidity()) return;
     void sheet.setKnown(picked, { knownAfterDays: text === '' ? null : Number(text) });
   }
 </script>

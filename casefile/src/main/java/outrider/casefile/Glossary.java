@@ -5,6 +5,9 @@ import com.fasterxml.jackson.databind.json.JsonMapper;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -16,12 +19,14 @@ import java.util.stream.Stream;
  * @param figures that reports and tables name besides
  */
 public record Glossary(List<Entry> parts, List<Entry> measures, List<Entry> figures) {
+    private static final Pattern SLOT = Pattern.compile("\\{(\\w+)}");
     private static final Glossary KNOWN = read();
 
     /**
      * @param word in the midst of a sentence; null for the label
      * @param formula with slots in braces, each the name of an entry; null for what is counted or computed otherwise
-     * @param shown "count", "number", "percent" or "money"
+     * @param what in sentences, slots as in the formula or for the words of a brief
+     * @param shown "count", "number", "percent", "money" or "words"
      * @param sought whether its best over all cuts is looked for
      */
     public record Entry(
@@ -35,6 +40,20 @@ public record Glossary(List<Entry> parts, List<Entry> measures, List<Entry> figu
             boolean sought) {
         public String inWords() {
             return word == null ? label : word;
+        }
+
+        /**
+         * Its formula, each slot in words.
+         *
+         * @param more what is put into slots that name no entry
+         * @throws IllegalArgumentException if a slot is neither
+         */
+        public String formulaInWords(Map<String, String> more) {
+            return SLOT.matcher(formula)
+                    .replaceAll(slot -> Matcher.quoteReplacement(
+                            more.containsKey(slot.group(1))
+                                    ? more.get(slot.group(1))
+                                    : entry(slot.group(1)).inWords()));
         }
     }
 

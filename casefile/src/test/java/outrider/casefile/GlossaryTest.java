@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import outrider.measure.Measure;
 
@@ -47,5 +49,25 @@ class GlossaryTest {
                             slot -> assertThat(Glossary.entry(slot).inWords()).isNotBlank());
         }
         assertThatThrownBy(() -> Glossary.entry("luck")).hasMessageContaining("luck");
+    }
+
+    @Test
+    void everyFigureIsNamedOnceAndItsFormulaReadsInWords() {
+        assertThat(Stream.of(KNOWN.figures(), KNOWN.measures(), KNOWN.parts())
+                        .flatMap(List::stream)
+                        .map(Glossary.Entry::name))
+                .doesNotHaveDuplicates();
+        assertThat(KNOWN.figures()).allSatisfy(entry -> {
+            assertThat(entry.label()).isNotBlank();
+            if (entry.formula() != null) {
+                assertThat(entry.formulaInWords(Map.of("by", "others", "value", "price")))
+                        .isNotBlank()
+                        .doesNotContain("{");
+            }
+        });
+        assertThat(Glossary.entry("lift").formulaInWords(Map.of())).isEqualTo("precision / event rate");
+        assertThat(Glossary.entry("gainOfValues").formulaInWords(Map.of("value", "$price"))).contains("times its own $price,");
+        assertThatThrownBy(() -> Glossary.entry("outOfFold").formulaInWords(Map.of()))
+                .hasMessageContaining("by");
     }
 }

@@ -90,6 +90,7 @@ public final class TruthBench {
                   enoughEvents: { training: 200, validation: 100, reserve: 100 }
                   noOpenLeak: {}
                 """);
+        Promises promises = new Promises();
         System.out.println("\n| world | kind | runs | what rang or failed, % of the runs |");
         System.out.println("|---|---|---:|---|");
         for (World world : List.of(
@@ -104,6 +105,7 @@ public final class TruthBench {
                 for (int r = 0; r < runs; r++) found.add(null);
                 new Workers(2).each(runs, r -> found.set(r, world.run(kind, KINDS.get(kind), 300 + r, policy)));
                 for (World.Found one : found) {
+                    promises.add(kind, one);
                     one.rung().forEach(name -> counts.merge("alarm “" + name + "”", 1, Integer::sum));
                     one.failed().forEach(name -> counts.merge("check " + name, 1, Integer::sum));
                 }
@@ -121,5 +123,6 @@ public final class TruthBench {
                         told.isEmpty() ? "nothing" : String.join(", ", told));
             });
         }
+        promises.print();
     }
 }

@@ -17,11 +17,16 @@ import outrider.casefile.AuthorText;
 import outrider.casefile.BriefFile;
 import outrider.casefile.CaseData;
 import outrider.casefile.CaseRun;
+import outrider.casefile.Evidence;
 import outrider.casefile.Figures;
 import outrider.casefile.FiguresMaker;
 import outrider.casefile.Policy;
+import outrider.casefile.ScoredCandidate;
 import outrider.casefile.SignOffChecks;
 import outrider.check.Alarm;
+import outrider.learn.Model;
+import outrider.learn.Scoring;
+import outrider.measure.ProbabilityQuality;
 import outrider.split.Balance;
 import outrider.split.Parts;
 import outrider.split.Split;
@@ -51,11 +56,26 @@ record World(Fault fault, int records, int each) {
         DRIFT
     }
 
-    /** What rang, and which checks failed. */
-    record Found(List<String> rung, List<String> failed) {}
+    /** Fresh records that tell how a fit's probabilities are calibrated in truth. */
+    private static final int FRESH = 40_000;
+
+    /**
+     * What rang, and which checks failed.
+     *
+     * @param slope of its calibration on {@link #FRESH} records that nobody has seen
+     */
+    record Found(List<String> rung, List<String> failed, double slope) {}
+
+    /** Records of this world. */
+    private record Drawn(Table table, byte[] y, List<String> inputs) {}
 
     Found run(String kind, @Nullable Map<String, Object> settings, long seed, Policy policy) {
-        RandomStream random = new Seeds(seed).stream("world");
+        Drawn drawn = draw(new Seeds(seed).stream("world"), records);
+        Drawn fresh = draw(new Seeds(seed).stream("fresh"), FRESH);
+        return held(drawn, fresh, kind, settings, seed, policy);
+    }
+
+    private Drawn draw(RandomStream random, int records) {
         double[][] x = new double[NUMBERS + NOISE][records];
         int[] level = new int[records];
         double[] part = new double[records];
@@ -97,13 +117,12 @@ record World(Fault fault, int records, int each) {
                 "part", IntStream.range(0, records).map(i -> (int) part[i]).toArray(), List.of("t", "u", "v", "r")));
         columns.add(new CategoryColumn(
                 "outcome", IntStream.range(0, records).map(i -> y[i]).toArray(), List.of("no", "yes")));
-        return held(new Table(columns, null), y, inputs, kind, settings, seed, policy);
+        return new Drawn(new Table(columns, null), y, inputs);
     }
 
     private Found held(
-            Table table,
-            byte[] y,
-            List<String> inputs,
+            Drawn drawn,
+            Drawn fresh,
             String kind,
             @Nullable Map<String, Object> settings,
             long seed,
@@ -130,11 +149,12 @@ record World(Fault fault, int records, int each) {
                 5,
                 Balance.NONE);
         List<BriefFile.CandidateSpec> candidates = List.of(
-                new BriefFile.CandidateSpec("mine", kind, requireNonNull(settings), inputs, null),
+                new BriefFile.CandidateSpec("mine", kind, requireNonNull(settings), drawn.inputs, null),
                 new BriefFile.CandidateSpec("base", "baseRate", Map.of(), null, null));
         int[] alone = IntStream.range(0, records).toArray();
-        CaseData open = data(brief(plan, candidates, null, null), table, y, alone);
-        List<outrider.casefile.ScoredCandidate> scored = CaseRun.of(open, Workers.ALONE, Progress.NONE);
+        CaseData open = data(brief(plan, candidates, null, null), drawn, alone);
+        CaseRun.Ran ran = CaseRun.run(open, Evidence.RULES, Workers.ALONE, Progress.NONE);
+        List<ScoredCandidate> scored = ran.candidates();
         double records = FiguresMaker.of(open, scored, Workers.ALONE)
                 .cut()
                 .validation()
@@ -145,20 +165,34 @@ record World(Fault fault, int records, int each) {
                 candidates,
                 new BriefFile.CutSpec("mine", records, "best net value"),
                 new BriefFile.SealSpec("simulation", "2026-11-23T10:00:00Z", "mine", records));
-        Figures figures = FiguresMaker.of(data(sealed, table, y, alone), scored, Workers.ALONE);
+        Figures figures = FiguresMaker.of(data(sealed, drawn, alone), scored, Workers.ALONE);
         return new Found(
                 figures.row("mine").alarms().stream().map(Alarm::name).toList(),
                 SignOffChecks.of(policy, sealed, figures, new AnalysisHistory(null, null, 2)).stream()
                         .filter(c -> !c.passes())
                         .map(c -> c.check().jsonName())
-                        .toList());
+                        .toList(),
+                slope(requireNonNull(ran.models().get("mine")), fresh, drifting));
     }
 
-    private static CaseData data(BriefFile brief, Table table, byte[] y, int[] alone) {
+    /** NaN where the calibration line cannot be fitted. */
+    private static double slope(Model model, Drawn fresh, boolean laterOnly) {
+        int[] part = ((CategoryColumn) fresh.table.column("part")).codes();
+        int[] rows =
+                IntStream.range(0, FRESH).filter(i -> !laterOnly || part[i] >= 2).toArray();
+        byte[] y = new byte[rows.length];
+        for (int i = 0; i < y.length; i++) y[i] = fresh.y[rows[i]];
+        double[] score = Scoring.of(model, fresh.table, rows, Workers.ALONE, Progress.NONE);
+        Double slope = ProbabilityQuality.of(score, y, null, 10).line().slope();
+        return slope == null ? Double.NaN : slope;
+    }
+
+    private static CaseData data(BriefFile brief, Drawn drawn, int[] alone) {
+        Table table = drawn.table;
         int[] units = brief.taken().split().groupBy() == null ? alone : Units.of(table.column("customer"));
-        Parts parts = Split.of(brief.taken().split(), table, y, alone);
+        Parts parts = Split.of(brief.taken().split(), table, drawn.y, alone);
         Together together = Together.of(brief.taken().split(), table, parts, units);
-        return new CaseData(brief, "", 0, table, y, parts, together, List.of());
+        return new CaseData(brief, "", 0, table, drawn.y, parts, together, List.of());
     }
 
     private BriefFile brief(
