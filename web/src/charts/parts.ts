@@ -4,13 +4,14 @@ import type { Axis, Line, Wash } from '../lib/chart';
 import { type AtCut, interpolate, thin } from '../lib/curve';
 import { gain } from '../lib/format';
 import { nth } from '../lib/nth';
+import { colour } from '../lib/palette';
 
 const DRAWN_POINTS = 900;
 export const FROM_DEPTH = 0.005;
-export const EVENT = '#74305a';
-export const OTHER = '#c7c0b0';
-export const FAINT = '#b9b2a2';
-const GREY = '#8b9096';
+export const EVENT = colour('event');
+export const OTHER = colour('other');
+export const FAINT = colour('faint');
+const GREY = colour('ref');
 
 /** All that a pane is drawn from; nothing here moves with the cut. */
 export interface PaneData {

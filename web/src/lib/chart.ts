@@ -2,6 +2,7 @@ import { LineChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
+import { colour } from './palette';
 
 echarts.use([LineChart, GridComponent, SVGRenderer]);
 
@@ -35,8 +36,8 @@ export interface Axis {
   format: (value: number) => string;
 }
 
-const INK_2 = '#5b646b';
-const RULE = '#dcd6c8';
+const INK_2 = colour('ink-2');
+const RULE = colour('rule');
 const FONT = 'Public Sans Variable, Public Sans, system-ui, sans-serif';
 
 export function options(

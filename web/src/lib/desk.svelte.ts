@@ -17,22 +17,10 @@ import { layout } from './layout.svelte';
 import { curveReader, packedReader, type Reader } from './order';
 import { session } from './session.svelte';
 import { nth } from './nth';
+import { colour, numbered } from './palette';
 
-const COLOURS = [
-  '#1d5a50',
-  '#3d5da6',
-  '#ad7610',
-  '#6a58a4',
-  '#2589a0',
-  '#9c4436',
-  '#6b7a1e',
-  '#b25784',
-  '#4c6b8a',
-  '#8a6a4c',
-  '#3f8f5f',
-  '#7d4e7d',
-];
-export const REFERENCE = '#8b9096';
+const COLOURS = numbered('candidate');
+export const REFERENCE = colour('ref');
 /** rules by which the cut goes on following the stakes */
 const FOLLOWING: CutRule['kind'][] = ['BEST_NET_VALUE', 'BREAK_EVEN', 'CAPACITY'];
 /** A rule that names no measure. */

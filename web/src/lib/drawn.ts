@@ -1,5 +1,6 @@
 import type { Line } from './chart';
 import { nth } from './nth';
+import { colour } from './palette';
 
 const escape = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
 const FONT = 'font-family="Public Sans, system-ui, sans-serif"';
@@ -32,28 +33,28 @@ export function standalone(picture: Picture): { svg: string; width: number; heig
     const dash = l.dash === 'dashed' ? ' stroke-dasharray="4 3"' : '';
     return (
       `<line x1="${x}" x2="${x + 16}" y1="${y - 4}" y2="${y - 4}" stroke="${l.colour}" stroke-width="2.5"${dash}/>` +
-      `<text x="${x + 22}" y="${y}" font-size="11" fill="#20262b" ${FONT}>${escape(l.name)}</text>`
+      `<text x="${x + 22}" y="${y}" font-size="11" fill="${colour('ink')}" ${FONT}>${escape(l.name)}</text>`
     );
   });
   const { across, up } = picture.cut;
   const cut =
     across === null
       ? ''
-      : `<line x1="${across}" x2="${across}" y1="10" y2="${picture.height - 34}" stroke="#cf4a1c" stroke-width="2"/>` +
+      : `<line x1="${across}" x2="${across}" y1="10" y2="${picture.height - 34}" stroke="${colour('cut')}" stroke-width="2"/>` +
         (up === null
           ? ''
-          : `<circle cx="${across}" cy="${up}" r="4.5" fill="#fffefb" stroke="#cf4a1c" stroke-width="2"/>`);
+          : `<circle cx="${across}" cy="${up}" r="4.5" fill="${colour('sheet')}" stroke="${colour('cut')}" stroke-width="2"/>`);
   const said = words.map(
     (text, i) =>
       `<text x="12" y="${HEAD + picture.height + legend + 16 + i * ROW}" font-size="12" font-style="italic" ` +
-      `font-family="Literata, Georgia, serif" fill="#20262b">${escape(text)}</text>`,
+      `font-family="Literata, Georgia, serif" fill="${colour('ink')}">${escape(text)}</text>`,
   );
   const svg =
     `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${picture.width}" height="${height}" ` +
     `viewBox="0 0 ${picture.width} ${height}" role="img" aria-label="${escape(`${picture.title}: ${picture.reading}`)}">` +
-    `<rect width="100%" height="100%" fill="#fffefb"/>` +
-    `<text x="12" y="21" font-size="13" font-weight="600" fill="#20262b" ${FONT}>${escape(picture.title)}` +
-    `<tspan font-weight="400" fill="#5b646b" dx="8">${escape(picture.part)}</tspan></text>` +
+    `<rect width="100%" height="100%" fill="${colour('sheet')}"/>` +
+    `<text x="12" y="21" font-size="13" font-weight="600" fill="${colour('ink')}" ${FONT}>${escape(picture.title)}` +
+    `<tspan font-weight="400" fill="${colour('ink-2')}" dx="8">${escape(picture.part)}</tspan></text>` +
     `<g transform="translate(0 ${HEAD})">${inner(picture.svg)}${cut}</g>${keys.join('')}${said.join('')}</svg>`;
   return { svg, width: picture.width, height };
 }

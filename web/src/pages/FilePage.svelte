@@ -299,6 +299,6 @@
     font-size: 13px;
   }
   tr.odd td {
-    background: #fbf3e0;
+    background: var(--color-doubtful);
   }
 </style>

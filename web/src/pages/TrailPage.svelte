@@ -127,7 +127,7 @@
     grid-template-columns: 62px minmax(0, 1fr) auto;
     gap: 10px;
     padding: 3px 0;
-    border-top: 1px solid #ece8dd;
+    border-top: 1px solid var(--color-line);
   }
   small.sub {
     overflow-wrap: anywhere;

@@ -204,7 +204,7 @@
     box-shadow: inset 3px 0 0 var(--color-cut);
   }
   tr.partly td:first-child {
-    box-shadow: inset 3px 0 0 #e9a78e;
+    box-shadow: inset 3px 0 0 var(--color-cut-edge);
   }
   .name,
   .first {

@@ -216,7 +216,7 @@
     border-left: 3px solid transparent;
   }
   nav a:hover {
-    background: #efece3;
+    background: var(--color-hover);
   }
   nav i {
     font: 12px var(--font-sans);

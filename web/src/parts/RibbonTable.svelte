@@ -239,7 +239,7 @@
     border-top: 2px solid var(--color-rule);
   }
   tbody.references td {
-    background: #faf8f2;
+    background: var(--color-aside);
   }
   tbody.references tr.sel td {
     background: var(--color-spruce-wash);

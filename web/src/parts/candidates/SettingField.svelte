@@ -118,9 +118,9 @@
     width: 100%;
   }
   .wrong :global(.field) {
-    border-color: #a12f12;
+    border-color: var(--color-refusal);
   }
   .wrong small {
-    color: #a12f12;
+    color: var(--color-refusal);
   }
 </style>

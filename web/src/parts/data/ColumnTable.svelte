@@ -214,7 +214,7 @@
     grid-template-columns: 26px minmax(150px, 1.3fr) 96px 132px 148px 64px 62px 66px 84px minmax(76px, 0.7fr);
     align-items: center;
     height: 34px;
-    border-bottom: 1px solid #ece8dd;
+    border-bottom: 1px solid var(--color-line);
     padding-left: 8px;
   }
   .line > span {

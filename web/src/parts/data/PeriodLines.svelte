@@ -3,6 +3,7 @@
   import { count, rate, significant } from '../../lib/format';
   import { isShare, panels, runs } from '../../lib/drift';
   import { nth } from '../../lib/nth';
+  import { numbered } from '../../lib/palette';
 
   interface Props {
     periods: Periods;
@@ -21,7 +22,7 @@
   const FOOT = 16;
   const DAYS = 6;
   const LETTERS = 10;
-  const COLOURS = ['#2589a0', '#b4552d', '#5b7f3a', '#7a5c8e', '#8a7a45', '#6b6b6b'];
+  const COLOURS = numbered('level');
 
   const drawn = $derived(panels(periods, type));
   const n = $derived(periods.first.length);
@@ -112,7 +113,7 @@
     {/each}
     {#each periods.first as first, i (first)}
       {#if i % every === 0}
-        <text x={x(i)} y={HEIGHT - 4} text-anchor="middle" font-size="9.5" fill="var(--color-quiet, #6b665a)"
+        <text x={x(i)} y={HEIGHT - 4} text-anchor="middle" font-size="9.5" fill="var(--color-ink-2)"
           >{periods.step === 'YEAR'
             ? first.slice(0, 4)
             : periods.step === 'WEEK'

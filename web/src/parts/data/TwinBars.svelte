@@ -30,7 +30,7 @@
       width={BAR}
       height={tall(nth(s.actualShares, k))}
       fill="none"
-      stroke="#2589a0"
+      stroke="var(--color-now)"
       stroke-width="1.4"
       ><title
         >{band}: {(100 * nth(s.actualShares, k)).toFixed(1)} %, {before}

@@ -199,7 +199,7 @@
     display: inline-block;
     width: 12px;
     height: 10px;
-    background: repeating-linear-gradient(135deg, #5b646b 0 1px, transparent 1px 4px);
+    background: repeating-linear-gradient(135deg, var(--color-ink-2) 0 1px, transparent 1px 4px);
     border: 1px solid var(--color-rule);
   }
   i {

@@ -74,7 +74,7 @@
     display: grid;
     grid-template-columns: 22px minmax(0, 1fr);
     padding: 8px 12px;
-    border-top: 1px solid #ece8dd;
+    border-top: 1px solid var(--color-line);
   }
   li:first-child {
     border-top: 0;

@@ -73,7 +73,7 @@
     <svg {width} height={HEIGHT} class="block" role="img" aria-label="{title} along the batches">
       <defs>
         <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"
-          ><line x1="0" y1="0" x2="0" y2="6" stroke="#c7c0b0" stroke-width="2" /></pattern
+          ><line x1="0" y1="0" x2="0" y2="6" stroke="var(--color-other)" stroke-width="2" /></pattern
         >
       </defs>
       {#if signed.low !== null && signed.high !== null}
@@ -108,7 +108,7 @@
           >limit {show(limit)}</text
         >
       {/if}
-      <polyline points={line} fill="none" stroke="#2589a0" stroke-width="1.6" />
+      <polyline points={line} fill="none" stroke="var(--color-now)" stroke-width="1.6" />
       {#each told as t, i (t.batch.id)}
         {#if t.at?.value != null}
           {#if t.at.low !== null && t.at.high !== null}
@@ -117,7 +117,7 @@
               x2={x(i)}
               y1={y(t.at.low)}
               y2={y(t.at.high)}
-              stroke="#2589a0"
+              stroke="var(--color-now)"
               opacity={apart < CROWDED ? 0.35 : 1}
             />
           {/if}
@@ -125,8 +125,8 @@
             cx={x(i)}
             cy={y(t.at.value)}
             r={dot}
-            fill={t.early ? 'var(--color-sheet)' : '#2589a0'}
-            stroke="#2589a0"
+            fill={t.early ? 'var(--color-sheet)' : 'var(--color-now)'}
+            stroke="var(--color-now)"
             stroke-width={t.early ? 1.2 : 0}
             ><title>{t.batch.day}: {show(t.at.value)}{t.early ? ', not judged by itself' : ''}</title></circle
           >

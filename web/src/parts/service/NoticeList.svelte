@@ -103,7 +103,7 @@
   .notice {
     margin-top: 6px;
     padding-top: 6px;
-    border-top: 1px solid #ece8dd;
+    border-top: 1px solid var(--color-line);
   }
   q {
     font: italic 13px/1.4 var(--font-serif);

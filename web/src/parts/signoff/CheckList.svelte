@@ -102,7 +102,7 @@
     list-style: none;
   }
   li {
-    border-top: 1px solid #ece8dd;
+    border-top: 1px solid var(--color-line);
   }
   i {
     width: 12px;
@@ -111,7 +111,7 @@
   }
   .fails i,
   .fails b {
-    color: #a12f12;
+    color: var(--color-refusal);
     font-weight: 600;
   }
   .waived i,

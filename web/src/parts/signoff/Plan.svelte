@@ -176,6 +176,6 @@
     gap: 3px;
     margin-top: 6px;
     padding-top: 6px;
-    border-top: 1px solid #ece8dd;
+    border-top: 1px solid var(--color-line);
   }
 </style>

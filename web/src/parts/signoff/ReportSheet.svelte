@@ -16,11 +16,11 @@
 
   const EXTRA = `
     [data-paragraph] { position: relative; }
-    .offered [data-paragraph]:hover { outline: 1px dashed #1d5a50; outline-offset: 6px; cursor: pointer; }
+    .offered [data-paragraph]:hover { outline: 1px dashed var(--color-spruce); outline-offset: 6px; cursor: pointer; }
     .offered [data-paragraph]:hover::after { content: var(--offers); position: absolute; right: 0; top: -6px;
-      font-size: 11px; background: #e3eeea; color: #1d5a50; padding: 0 6px; }
-    [data-paragraph].chosen { outline: 2px solid #1d5a50; outline-offset: 6px; }
-    [data-paragraph].marked { border-right: 3px solid #cf4a1c; padding-right: 8px; }
+      font-size: 11px; background: var(--color-spruce-wash); color: var(--color-spruce); padding: 0 6px; }
+    [data-paragraph].chosen { outline: 2px solid var(--color-spruce); outline-offset: 6px; }
+    [data-paragraph].marked { border-right: 3px solid var(--color-cut); padding-right: 8px; }
     .foot { display: none; }
   `;
 

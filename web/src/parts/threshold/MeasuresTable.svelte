@@ -138,7 +138,7 @@
     background: var(--color-cut-wash);
   }
   .told td {
-    background: #faf8f2;
+    background: var(--color-aside);
     font-size: 12px;
   }
   .told p {

@@ -163,7 +163,7 @@
   .name small {
     font-weight: 400;
     font-size: 10px;
-    color: #4a5259;
+    color: var(--color-ink-3);
   }
   .cell b {
     font-size: 19px;
@@ -171,7 +171,7 @@
   }
   .share {
     font-size: 11px;
-    color: #4a5259;
+    color: var(--color-ink-3);
   }
   .money {
     font-weight: 600;

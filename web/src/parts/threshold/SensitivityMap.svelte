@@ -8,6 +8,7 @@
   import { flips, regions } from '../../lib/sensitivity';
   import { pins } from '../../lib/pins.svelte';
   import { nth } from '../../lib/nth';
+  import { colour } from '../../lib/palette';
 
   /** Who wins where, over cost ratios and planned event rates; or how deep the best cut lies. */
   let { brief, all, view }: { brief: Brief; all: Comparison; view: SensitivityView } = $props();
@@ -45,11 +46,11 @@
 
   function fill(spot: Spot): string {
     if (byDepth)
-      return `color-mix(in srgb, #cf4a1c ${(8 + (80 * spot.depth) / deepest).toFixed(0)}%, #fffefb)`;
+      return `color-mix(in srgb, ${colour('cut')} ${(8 + (80 * spot.depth) / deepest).toFixed(0)}%, ${colour('sheet')})`;
     const winner = won(spot.winner);
-    if (!winner) return '#efece3';
+    if (!winner) return colour('hover');
     const share = most > 0 ? spot.ahead / Math.max(spot.gain, 1e-9) / most : 0;
-    return `color-mix(in srgb, ${winner.colour} ${(22 + 58 * Math.sqrt(Math.min(1, share))).toFixed(0)}%, #fffefb)`;
+    return `color-mix(in srgb, ${winner.colour} ${(22 + 58 * Math.sqrt(Math.min(1, share))).toFixed(0)}%, ${colour('sheet')})`;
   }
 
   /** Lines between neighbours with other winners. */
@@ -150,7 +151,7 @@
         />
       {/each}
     {/each}
-    <path d={borders} stroke="#20262b" stroke-width="1.4" fill="none" pointer-events="none" />
+    <path d={borders} stroke={colour('ink')} stroke-width="1.4" fill="none" pointer-events="none" />
     {#if byDepth}
       {#each [0, nowI, map.ratios.length - 1] as i (i)}
         {#each [1, nowJ, map.rates.length - 2] as j (j)}
@@ -171,8 +172,8 @@
           text-anchor="middle"
           font-size={11}
           font-weight="600"
-          fill="#20262b"
-          stroke="#fffefb"
+          fill={colour('ink')}
+          stroke={colour('sheet')}
           stroke-width="3"
           paint-order="stroke"
           pointer-events="none">{name(l.winner)}</text
@@ -185,7 +186,7 @@
       width={wide}
       height={high}
       fill="none"
-      stroke="#cf4a1c"
+      stroke={colour('cut')}
       stroke-width="2.5"
       pointer-events="none"
     />
@@ -194,9 +195,9 @@
       y={y(nowJ) - 4}
       text-anchor="middle"
       font-size="10.5"
-      fill="#a93a12"
+      fill={colour('cut-ink')}
       font-weight="600"
-      stroke="#fffefb"
+      stroke={colour('sheet')}
       stroke-width="3"
       paint-order="stroke"
       pointer-events="none">now</text
@@ -207,7 +208,7 @@
           y={HEIGHT - BOTTOM + 13}
           text-anchor="middle"
           font-size="10.5"
-          fill="#5b646b">{significant(ratio)} : 1</text
+          fill={colour('ink-2')}>{significant(ratio)} : 1</text
         >{/if}
     {/each}
     {#each map.rates as r, j (j)}
@@ -216,17 +217,21 @@
           y={y(j) + high / 2 + 3.5}
           text-anchor="end"
           font-size="10.5"
-          fill="#5b646b">{rate(r)} %</text
+          fill={colour('ink-2')}>{rate(r)} %</text
         >{/if}
     {/each}
-    <text x={(LEFT + WIDTH - RIGHT) / 2} y={HEIGHT - 5} text-anchor="middle" font-size="10.5" fill="#5b646b"
-      >(miss cost + gain) : (false alarm + action)</text
+    <text
+      x={(LEFT + WIDTH - RIGHT) / 2}
+      y={HEIGHT - 5}
+      text-anchor="middle"
+      font-size="10.5"
+      fill={colour('ink-2')}>(miss cost + gain) : (false alarm + action)</text
     >
     <text
       transform="translate(10 {(TOP + HEIGHT - BOTTOM) / 2}) rotate(-90)"
       text-anchor="middle"
       font-size="10.5"
-      fill="#5b646b">planned event rate</text
+      fill={colour('ink-2')}>planned event rate</text
     >
   </svg>
   <p class="said" data-sensitivity>

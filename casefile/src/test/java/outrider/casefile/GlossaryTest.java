@@ -66,7 +66,8 @@ class GlossaryTest {
             }
         });
         assertThat(Glossary.entry("lift").formulaInWords(Map.of())).isEqualTo("precision / event rate");
-        assertThat(Glossary.entry("gainOfValues").formulaInWords(Map.of("value", "$price"))).contains("times its own $price,");
+        assertThat(Glossary.entry("gainOfValues").formulaInWords(Map.of("value", "$price")))
+                .contains("times its own $price,");
         assertThatThrownBy(() -> Glossary.entry("outOfFold").formulaInWords(Map.of()))
                 .hasMessageContaining("by");
     }

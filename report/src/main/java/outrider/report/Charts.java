@@ -33,12 +33,12 @@ import outrider.measure.ProbabilityQuality;
 final class Charts {
     private static final int WIDTH = 640;
     private static final int HEIGHT = 300;
-    private static final Color INK = new Color(0x20262b);
-    static final Color QUIET = new Color(0x5b646b);
-    static final Color RULE = new Color(0xdcd6c8);
-    static final Color CUT = new Color(0xcf4a1c);
-    static final Color REFERENCE = new Color(0x8b9096);
-    static final int[] CANDIDATES = {0x1d5a50, 0x3d5da6, 0xad7610, 0x6a58a4, 0x2589a0, 0x9c4436, 0x6b7a1e, 0xb25784};
+    private static final Color INK = Palette.colour("ink");
+    static final Color QUIET = Palette.colour("ink-2");
+    static final Color RULE = Palette.colour("rule");
+    static final Color CUT = Palette.colour("cut");
+    static final Color REFERENCE = Palette.colour("ref");
+    static final List<Color> CANDIDATES = Palette.candidates();
 
     private Charts() {}
 
@@ -92,7 +92,7 @@ final class Charts {
             int at = data.getSeriesCount();
             float width = candidate.name().equals(evidence.figures().contest().chosen()) ? 2.4f : 1.1f;
             int round = reference ? 0 : colour / CANDIDATES.length;
-            lines.setSeriesPaint(at, reference ? REFERENCE : new Color(CANDIDATES[colour++ % CANDIDATES.length]));
+            lines.setSeriesPaint(at, reference ? REFERENCE : CANDIDATES.get(colour++ % CANDIDATES.size()));
             lines.setSeriesStroke(at, round == 0 ? new BasicStroke(width) : dashed(width));
             data.addSeries(series);
         }
@@ -134,7 +134,7 @@ final class Charts {
         points.addSeries(observed);
         XYErrorRenderer dots = new XYErrorRenderer();
         dots.setDrawXError(false);
-        dots.setSeriesPaint(0, new Color(CANDIDATES[0]));
+        dots.setSeriesPaint(0, CANDIDATES.get(0));
         dots.setErrorStroke(new BasicStroke(1.2f));
         dots.setSeriesShape(0, new Ellipse2D.Double(-3, -3, 6, 6));
         XYPlot plot =

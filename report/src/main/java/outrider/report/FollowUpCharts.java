@@ -29,7 +29,7 @@ import outrider.follow.Stability;
 final class FollowUpCharts {
     private static final float LINE = 1.4f;
     private static final int DOT = 6;
-    private static final Color SIGNED_BAND = new Color(0xe3eeea);
+    private static final Color SIGNED_BAND = Palette.colour("spruce-wash");
 
     private FollowUpCharts() {}
 
@@ -65,7 +65,7 @@ final class FollowUpCharts {
         data.addSeries(points);
         XYErrorRenderer dots = new XYErrorRenderer();
         dots.setDrawXError(false);
-        dots.setSeriesPaint(0, new Color(Charts.CANDIDATES[0]));
+        dots.setSeriesPaint(0, Charts.CANDIDATES.get(0));
         dots.setErrorStroke(new BasicStroke(LINE));
         dots.setSeriesShape(0, new Ellipse2D.Double(-DOT / 2.0, -DOT / 2.0, DOT, DOT));
         NumberAxis along = Charts.plain(new NumberAxis("batch, the oldest first: "
@@ -119,7 +119,7 @@ final class FollowUpCharts {
         bars.setShadowVisible(false);
         bars.setItemMargin(0.05);
         bars.setSeriesPaint(0, Charts.REFERENCE);
-        bars.setSeriesPaint(1, new Color(Charts.CANDIDATES[0]));
+        bars.setSeriesPaint(1, Charts.CANDIDATES.get(0));
         CategoryAxis along = Charts.plain(new CategoryAxis(moved.column()));
         along.setMaximumCategoryLabelWidthRatio(0.4f);
         NumberAxis up = Charts.plain(new NumberAxis("share of records, %"));

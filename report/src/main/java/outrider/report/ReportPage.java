@@ -39,7 +39,7 @@ final class ReportPage {
     private record Source(String file) implements TemplateLocator.TemplateLocation {
         @Override
         public Reader read() {
-            return new StringReader(new String(bytes(file), StandardCharsets.UTF_8));
+            return new StringReader(text(file));
         }
 
         @Override
@@ -53,7 +53,11 @@ final class ReportPage {
     }
 
     static String style() {
-        return new String(bytes("report.css"), StandardCharsets.UTF_8);
+        return Palette.put(text("report.css"));
+    }
+
+    static String text(String name) {
+        return new String(bytes(name), StandardCharsets.UTF_8);
     }
 
     private static byte[] bytes(String name) {

@@ -121,12 +121,7 @@ record World(Fault fault, int records, int each) {
     }
 
     private Found held(
-            Drawn drawn,
-            Drawn fresh,
-            String kind,
-            @Nullable Map<String, Object> settings,
-            long seed,
-            Policy policy) {
+            Drawn drawn, Drawn fresh, String kind, @Nullable Map<String, Object> settings, long seed, Policy policy) {
         boolean drifting = fault == Fault.DRIFT;
         SplitPlan plan = new SplitPlan(
                 new SplitPlan.Dealing(
@@ -178,8 +173,9 @@ record World(Fault fault, int records, int each) {
     /** NaN where the calibration line cannot be fitted. */
     private static double slope(Model model, Drawn fresh, boolean laterOnly) {
         int[] part = ((CategoryColumn) fresh.table.column("part")).codes();
-        int[] rows =
-                IntStream.range(0, FRESH).filter(i -> !laterOnly || part[i] >= 2).toArray();
+        int[] rows = IntStream.range(0, FRESH)
+                .filter(i -> !laterOnly || part[i] >= 2)
+                .toArray();
         byte[] y = new byte[rows.length];
         for (int i = 0; i < y.length; i++) y[i] = fresh.y[rows[i]];
         double[] score = Scoring.of(model, fresh.table, rows, Workers.ALONE, Progress.NONE);
