@@ -91,7 +91,7 @@ final class Charts {
             boolean reference = candidate.reference();
             int at = data.getSeriesCount();
             float width = candidate.name().equals(evidence.figures().contest().chosen()) ? 2.4f : 1.1f;
-            int round = reference ? 0 : colour / CANDIDATES.length;
+            int round = reference ? 0 : colour / CANDIDATES.size();
             lines.setSeriesPaint(at, reference ? REFERENCE : CANDIDATES.get(colour++ % CANDIDATES.size()));
             lines.setSeriesStroke(at, round == 0 ? new BasicStroke(width) : dashed(width));
             data.addSeries(series);
