@@ -49,7 +49,16 @@ public record Glossary(List<Entry> parts, List<Entry> measures, List<Entry> figu
          * @throws IllegalArgumentException if a slot is neither
          */
         public String formulaInWords(Map<String, String> more) {
-            return SLOT.matcher(formula)
+            return spoken(formula, more);
+        }
+
+        /** What it says, likewise. */
+        public String whatInWords(Map<String, String> more) {
+            return spoken(what, more);
+        }
+
+        private static String spoken(String text, Map<String, String> more) {
+            return SLOT.matcher(text)
                     .replaceAll(slot -> Matcher.quoteReplacement(
                             more.containsKey(slot.group(1))
                                     ? more.get(slot.group(1))
