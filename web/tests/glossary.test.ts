@@ -28,7 +28,8 @@ describe('a note on a column of Compare', () => {
     const capture = note('capture', brief, all, mine, at);
     expect(capture.what).toBe('The share of all lapses that lie among those acted on.');
     expect(capture.formula).toBe('caught / (caught + missed)');
-    expect(capture.numbers).toBe('17 / 41 = 41.5 %');
+    expect(capture.numbers).toBe('17 / (17 + 24) = 41.5 %');
+    expect(note('precision', brief, all, mine, at).numbers).toBe('17 / (17 + 29) = 37.0 %');
     expect(note('lift', brief, all, mine, at).formula).toBe('precision / event rate');
     expect(note('gap', brief, all, mine, at).numbers).toBe('0.705 − 0.700 = 0.005; on training itself 0.710');
     const without = row(1, 'First', { training: { outOfFold: null } });

@@ -53,11 +53,11 @@ function numbers(term: Term, brief: Brief, all: Comparison, row: Row, at: AtCut)
   const money = (value: number) => gain(brief.decision.words.currency, value);
   switch (term) {
     case 'capture':
-      return `${count(at.events)} / ${count(all.part.events)} = ${percent(at.capture)} %`;
+      return `${count(at.events)} / (${count(at.events)} + ${count(all.part.events - at.events)}) = ${percent(at.capture)} %`;
     case 'lift':
       return `${percent(at.precision)} % / ${percent(all.rate.eventRate)} % = ${fixed(at.lift, 2)}`;
     case 'precision':
-      return `${count(at.caught)} / ${count(at.caught + at.falseAlarms)} = ${percent(at.precision)} %`;
+      return `${count(at.caught)} / (${count(at.caught)} + ${count(at.falseAlarms)}) = ${percent(at.precision)} %`;
     case 'gain': {
       const cost = amount(brief.decision.words.currency, brief.decision.stakes.actionCost);
       return `${count(at.caught)} caught, ${count(at.falseAlarms)} false alarms at ${cost} an action → ${money(at.gain)}`;

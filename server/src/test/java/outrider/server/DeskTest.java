@@ -12,6 +12,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import outrider.casefile.Glossary;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
 import outrider.exchange.Evaluation;
@@ -102,6 +103,9 @@ class DeskTest extends DeskSteps {
                 .isEqualTo(logistic.hits().precision());
         assertThat(page.getDouble("figures.find { it.term == 'precision' }.high"))
                 .isEqualTo(logistic.hits().precisionHigh());
+        assertThat(page.getList("figures.term", String.class))
+                .hasSizeGreaterThan(10)
+                .allSatisfy(Glossary::entry);
         JsonPath led = analyst.get("/comparisons/" + id + "?leader=" + ids.get("Points"))
                 .jsonPath();
         assertThat(led.getString("candidates.find { it.name == 'Points' }.byAuc.verdict"))

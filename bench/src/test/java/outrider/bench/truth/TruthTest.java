@@ -53,6 +53,7 @@ class TruthTest {
             World.Found found = new World(World.Fault.SOUND, 3000, 1).run("forest", Map.of("trees", 60L), seed, POLICY);
             assertThat(found.failed()).as("seed " + seed).isEmpty();
             assertThat(found.rung()).as("seed " + seed).isEmpty();
+            assertThat(found.slope()).as("seed " + seed).isBetween(0.9, 2.5);
         }
     }
 
@@ -62,6 +63,7 @@ class TruthTest {
         assertThat(leak.failed()).contains("noOpenLeak");
         assertThat(leak.rung()).contains("too good");
         World.Found drift = new World(World.Fault.DRIFT, 4000, 1).run("logistic", Map.of(), 1, POLICY);
+        assertThat(drift.slope()).isLessThan(0.6);
         assertThat(drift.failed()).isEqualTo(List.of("carriesOver"));
         assertThat(drift.rung()).contains("does not carry over");
     }
