@@ -32,7 +32,13 @@ export const NUMBER_FORMATS = [
   '1,234.5 ¤',
   '1.234,5 ¤',
   '(1,234.5)',
+  '1,234.5-',
+  '1234.5 % or 0.5',
+  '1234.5 % or 50',
+  '1234.5 CR, -1234.5 DR',
+  '1234.5 DR, -1234.5 CR',
   '1:23:45',
+  '1h 23m',
 ];
 export const DATE_FORMATS = [
   'yyyy-MM-dd',

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
@@ -262,14 +263,26 @@ public record BriefFile(
         needed.put("outcome", asked.outcome);
         needed.put("split", taken.split);
         needed.put("candidates", candidates.isEmpty() ? null : candidates);
-        demand(needed);
+        List<String> missing = missing(needed);
+        if (missing.isEmpty()) return;
+        String written = missing.stream().map(EXAMPLES::get).collect(Collectors.joining("; "));
+        throw BadInput.of(String.join(", ", missing), "not given", "write, for example, " + written);
     }
 
-    private static void demand(Map<String, @Nullable Object> needed) {
-        List<String> missing = needed.entrySet().stream()
+    private static final Map<String, String> EXAMPLES = Map.of(
+            "outcome", "outcome: { column: left, events: [\"yes\"] }",
+            "split", "split: { method: shares, shares: [0.6, 0.2, 0.2], seed: 1 }",
+            "candidates", "candidates: [{ kind: all }]");
+
+    private static List<String> missing(Map<String, @Nullable Object> needed) {
+        return needed.entrySet().stream()
                 .filter(e -> e.getValue() == null || "".equals(e.getValue()))
                 .map(Map.Entry::getKey)
                 .toList();
+    }
+
+    private static void demand(Map<String, @Nullable Object> needed) {
+        List<String> missing = missing(needed);
         if (missing.isEmpty()) return;
         throw BadInput.of(String.join(", ", missing), "not given", "fill in what is named");
     }

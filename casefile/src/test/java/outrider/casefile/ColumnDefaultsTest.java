@@ -2,6 +2,7 @@ package outrider.casefile;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.catchThrowable;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -117,13 +118,15 @@ class ColumnDefaultsTest {
     }
 
     @Test
-    void allThatIsMissingOrUnknownIsNamedAtOnce() {
+    void allThatIsMissingOrUnknownIsNamedAtOnce() throws IOException {
         assertThatThrownBy(() -> CaseYaml.read("question: Who goes?\nstakes: { actionCost: 2, successRate: 1 }\n"))
                 .isInstanceOf(BadInput.class)
                 .hasMessageContaining("name, data: not given");
-        assertThatThrownBy(() -> read("name: x\nquestion: y\ndata: { file: monthly.csv }\n"))
-                .isInstanceOf(BadInput.class)
-                .hasMessageContaining("outcome, split, candidates: not given");
+        String begun = "name: x\nquestion: y\ndata: { file: monthly.csv }\n";
+        Throwable refusal = catchThrowable(() -> read(begun));
+        assertThat(refusal).isInstanceOf(BadInput.class).hasMessageContaining("outcome, split, candidates: not given");
+        String written = refusal.getMessage().replaceAll("(?s).*for example, ", "");
+        read(begun + written.replace("; ", "\n").replace("left", "gone") + "\n");
         String wrong = BRIEF.formatted("") + "columns: { spent: { role: input }, monht: { role: date } }\n";
         assertThatThrownBy(() -> read(wrong))
                 .isInstanceOf(BadInput.class)

@@ -19,6 +19,7 @@ import outrider.casefile.CaseData;
 import outrider.casefile.CaseRun;
 import outrider.casefile.CaseYaml;
 import outrider.casefile.CheckResult;
+import outrider.casefile.ColumnSetup;
 import outrider.casefile.Evidence;
 import outrider.casefile.EvidenceFile;
 import outrider.casefile.Figures;
@@ -123,9 +124,11 @@ final class RunCommand implements Callable<Integer> {
             spec.commandLine()
                     .getErr()
                     .println(name
-                            + (setup.reading() == null
-                                    ? " is taken for " + setup.role().words()
-                                    : " is read as a category")
+                            + (setup.reading() != null
+                                    ? " is read as a category"
+                                    : setup.role() == ColumnSetup.Role.SET_ASIDE
+                                            ? " is set aside"
+                                            : " is taken for " + setup.role().words())
                             + ": " + setup.reason()
                             + "; say otherwise under columns");
         });

@@ -12,7 +12,7 @@ import outrider.base.BadInput;
 /**
  * How somebody wants a column's texts to be read, whatever type was inferred.
  *
- * @param format for a number an example such as "1,234.5", "1.234,5 ¤", "(1234.5) %" or "1:23:45", for a date its pattern; null for the plain form
+ * @param format for a number an example such as "1,234.5", "1.234,5 ¤", "(1234.5) %", "1:23:45" or "1h 23m", for a date its pattern; null for the plain form
  * @param missing texts that stand for missing, a blank one for all blank texts; null for none
  * @param keep levels that stay apart, all others become {@link #OTHER}; null for all
  * @param order levels from the first to the last, where their order means something; those not named come behind; null for none

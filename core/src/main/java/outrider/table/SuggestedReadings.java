@@ -57,7 +57,8 @@ final class SuggestedReadings {
             String unit = NumberFormat.unit(counts.keySet());
             List<NumberFormat> fitting = Stream.concat(
                             numbers.stream(), unit == null ? Stream.of() : NumberFormat.ofUnit(unit).stream())
-                    .filter(f -> (!f.currency() || oneCurrency) && numbers(counts, f) != null)
+                    .filter(f -> (!f.currency() || oneCurrency) && f.isSeenIn(counts.keySet()))
+                    .filter(f -> numbers(counts, f) != null)
                     .toList();
             List<NumberFormat> agreeing = fitting.stream()
                     .filter(f -> dialect == null || dialect.decimalGuessed() || f.decimal() == dialect.decimal())

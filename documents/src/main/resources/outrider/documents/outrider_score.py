@@ -108,20 +108,29 @@ def plain_number(text, mark):
 
 
 class NumberFormat:
-    """A way of writing numbers, named by an example such as 1.234,5 or (1234.5) % or 1234.5 km or 1:23:45."""
+    """A way of writing numbers, named by an example such as 1.234,5 or (1234.5) % or 1234.5 km or 1:23:45 or 1h 23m."""
 
     def __init__(self, name):
         self.name = name or "1234.5"
-        self.sixty = self.name == "1:23:45"
-        if self.sixty:
+        if self.name in ("1:23:45", "1h 23m"):
             return
-        core = re.fullmatch(r"\(?(1[,. ']?234[.,]5)\)?( [%¤]| (?:[^\W\d_]|[°µ])(?:[^\W\d_]|[²³/°µ]){0,11})?", self.name)
-        if core is None:
+        core = re.fullmatch(
+            r"\(?(1[,. ']?234[.,]5)(\)|-)?( [%¤].*| (?:CR|DR),.*| (?:[^\W\d_]|[°µ])(?:[^\W\d_]|[²³/°µ]){0,11})?", self.name
+        )
+        behind = "" if core is None else core.group(3) or ""
+        self.sign = behind.strip()
+        if core is not None and (self.sign[:1] in ("%", "¤") or "," in behind):
+            digits = core.group(1)
+            self.sign = {
+                " %": "%", " ¤": "¤", " % or 0" + digits[-2:]: "% or share", " % or 50": "% or none",
+                " CR, -" + digits + " DR": "CR+", " DR, -" + digits + " CR": "DR+",
+            }.get(behind)
+        if core is None or self.sign is None:
             raise Refused("format %s of the recipe is not known: take a later reader" % self.name)
         self.mark = core.group(1)[-2]
         self.thousands = core.group(1)[1] if len(core.group(1)) > 6 else None
-        self.sign = (core.group(2) or "").strip()
         self.brackets = self.name.startswith("(")
+        self.behind = core.group(2) == "-"
         digits = r"\d{1,3}"
         if self.thousands is not None:
             mark = re.escape(self.thousands)
@@ -131,35 +140,45 @@ class NumberFormat:
     def number(self, text):
         if self.name == "1234.5":
             return decimal(text)
-        if self.sixty:
-            found = re.fullmatch(r"(-?)(\d{1,9})((?::[0-5]\d){1,2})", text.strip(" "), re.ASCII)
-            if found is None:
-                return None
-            value = int(found.group(2))
-            for part in found.group(3)[1:].split(":"):
-                value = 60 * value + int(part)
-            return float(-value if found.group(1) else value)
+        if self.name == "1:23:45":
+            return sixty(text.strip(" "))
         for blank in "\u00a0\u2007\u2009\u202f":
             text = text.replace(blank, " ")
         text = text.replace("\u2212", "-").replace("\u2019", "'").strip()
+        if self.name == "1h 23m":
+            return minutes(text)
         below = self.brackets and text.startswith("(") and text.endswith(")")
         if below:
             text = text[1:-1].strip()
-        if self.sign == "%":
-            if not text.endswith("%"):
+        shares = False
+        if self.sign.startswith("%"):
+            marked = text.endswith("%")
+            if self.sign == "%" and not marked:
                 return None
-            text = text[:-1].strip()
-        if self.sign == "¤":
+            if marked:
+                text = text[:-1].strip()
+            shares = self.sign == "% or share" and not marked
+        elif self.sign == "¤":
             text = text.replace(currency(text), "").strip()
             if text.startswith("- "):
                 text = "-" + text[2:]
-        if self.sign not in ("", "%", "¤"):
+        elif self.sign in ("CR+", "DR+"):
+            side = re.fullmatch(r"(.*?) ?(cr|dr)", text, re.IGNORECASE | re.ASCII)
+            if side is None or side.group(1).startswith("-"):
+                return 0.0 if self.core(text) == 0 else None
+            text = side.group(1)
+            below = (side.group(2).lower() == "dr") == (self.sign == "CR+")
+        elif self.sign:
             one = self.sign[:-1] if self.sign.endswith("s") and len(self.sign) > 2 else self.sign
             end = self.sign if text.endswith(self.sign) else one
             if not text.endswith(end):
                 return None
             text = text[: -len(end)].strip()
+        if self.behind and text.endswith("-") and not text.startswith("-"):
+            text = "-" + text[:-1].strip()
         value = self.core(text)
+        if shares and value is not None:
+            value = decimal(text.replace(self.mark, ".") + "e2") if abs(value) <= 1 else None
         return value if value is None or not below else 0 - value
 
     def core(self, text):
@@ -170,6 +189,33 @@ class NumberFormat:
         if self.mark == ".":
             return decimal(text)
         return None if "." in text else decimal(text.replace(self.mark, "."))
+
+
+def sixty(text):
+    found = re.fullmatch(r"(-?)(\d{1,9})((?::[0-5]\d){1,2})", text, re.ASCII)
+    if found is None:
+        return None
+    value = int(found.group(2))
+    for part in found.group(3)[1:].split(":"):
+        value = 60 * value + int(part)
+    return float(-value if found.group(1) else value)
+
+
+PARTS = ("d(?:ays?)?", "h(?:(?:ou)?rs?)?", "m(?:in(?:ute)?s?)?", "s(?:ec(?:ond)?s?)?")
+NAMED = re.compile("(-?)" + " ?".join(r"(?:(\d{1,9}) ?%s)?" % part for part in PARTS), re.ASCII)
+
+
+def minutes(text):
+    found = NAMED.fullmatch(text)
+    if found is None or not any(found.groups()[1:]):
+        return None
+    value = 0.0
+    for part, size in enumerate((1440, 60, 1)):
+        if found.group(part + 2):
+            value += size * int(found.group(part + 2))
+    if found.group(5):
+        value += int(found.group(5)) / 60.0
+    return 0 - value if found.group(1) else value
 
 
 def currency(text):

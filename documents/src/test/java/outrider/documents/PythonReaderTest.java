@@ -96,7 +96,31 @@ class PythonReaderTest {
             "1:60",
             "3:1",
             "1:02:03:04",
-            "123:00:59");
+            "123:00:59",
+            "5-",
+            "1,234.5-",
+            "-5-",
+            "5 -",
+            "€5-",
+            "12 %",
+            "0.57",
+            "0,57",
+            "-1",
+            "1.5",
+            "57",
+            "5 CR",
+            "1.234,5dr",
+            "-5 DR",
+            "0",
+            "CR",
+            "5h 14m",
+            "43m",
+            "1 d 2 hours",
+            "2 min 30 sec",
+            "1h30",
+            "-1h 1s",
+            "m",
+            "3 minutes");
     private static final List<String> PATTERNS = List.of(
             "uuuu-MM-dd",
             "dd.MM.uuuu",
@@ -218,12 +242,20 @@ class PythonReaderTest {
         List<Map<String, Object>> asked = new ArrayList<>();
         for (String core : CORES) {
             for (String sign : List.of("", " %", " ¤", " km", " months", " °C")) {
-                for (String format : List.of(core + sign, "(" + core + ")" + sign)) {
+                for (String format : List.of(core + sign, "(" + core + ")" + sign, core + "-" + sign)) {
                     for (String text : NUMBERS) asked.add(asked(ColumnType.NUMBER, format, text));
                 }
             }
         }
-        for (String text : NUMBERS) asked.add(asked(ColumnType.NUMBER, "1:23:45", text));
+        List<String> others = List.of(
+                "1:23:45",
+                "1h 23m",
+                "1234.5 % or 0.5",
+                "1.234,5 % or 0,5",
+                "1,234.5 % or 50",
+                "1234.5 CR, -1234.5 DR",
+                "1.234,5 DR, -1.234,5 CR");
+        for (String format : others) for (String text : NUMBERS) asked.add(asked(ColumnType.NUMBER, format, text));
         for (String pattern : PATTERNS) for (String text : DAYS) asked.add(asked(ColumnType.DATE, pattern, text));
         Path cases = folder.resolve("cases.json");
         JSON.writeValue(cases.toFile(), asked);
