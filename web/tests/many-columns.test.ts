@@ -137,6 +137,21 @@ describe('notes on how columns were read', () => {
     expect(document.querySelector('[data-marks]')).toBeNull();
   });
 
+  it('name those that fit two readings, whose chooser is a click away', async () => {
+    const show = vi.fn();
+    const way = (format: string) => ({
+      reading: { ...offer('', false).suggested!.reading!, format },
+      examples: [],
+    });
+    const ways = [way('1234.5 % or 0.5'), way('1234.5 % or 50')];
+    const usage = column('usage', { suggested: { reading: null, records: 0, ways, marks: false } });
+    shown([usage], { show });
+    const text = document.querySelector('[data-several]')!.textContent.replace(/\s+/g, ' ');
+    expect(text).toContain('choose one: usage as 1234.5 % or 0.5, or as 1234.5 % or 50.');
+    await press('usage');
+    expect(show).toHaveBeenCalledWith('usage');
+  });
+
   it('name six of those set aside with their reasons, and how many more', async () => {
     const show = vi.fn();
     shown(

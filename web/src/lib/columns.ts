@@ -148,6 +148,10 @@ const WORDS = ['and', 'or', 'not', 'in', 'is', 'missing', 'date'];
 export const offeredReading = (column: Column) =>
   column.setup.reading === null && column.suggested?.reading != null;
 
+/** Whether its texts fit several readings, and nobody has chosen one. */
+export const severalReadings = (column: Column) =>
+  column.setup.reading === null && column.suggested !== null && column.suggested.ways.length > 0;
+
 /** What the offered reading of a column is, in few words. */
 export function offeredWords(column: Column): string {
   const reading = column.suggested!.reading!;

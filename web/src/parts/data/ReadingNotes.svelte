@@ -1,7 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import type { ColumnView as Column } from '../../api/schema';
-  import { offeredReading, offeredWords } from '../../lib/columns';
+  import { formatShown, offeredReading, offeredWords, severalReadings } from '../../lib/columns';
 
   interface Props {
     columns: Column[];
@@ -17,6 +17,7 @@
 
   const NAMED = 6;
   const offered = $derived(columns.filter(offeredReading));
+  const several = $derived(columns.filter(severalReadings));
   const onlyMarks = $derived(offered.filter((c) => c.suggested!.marks));
   const byItself = $derived(columns.filter((c) => c.setup.byItself === true && c.setup.role !== 'INPUT'));
   /** numbers that were read as categories because of their names */
@@ -40,6 +41,15 @@
         >only what stands for missing ({onlyMarks.length})</Button
       >
     {/if}
+  </p>
+{/if}
+{#if several.length > 0 && open}
+  <p class="quiet" data-several>
+    ≈ Several readings fit; choose one: {@render named(
+      several,
+      '; ',
+      (column) => ` as ${column.suggested!.ways.map((way) => formatShown(way.reading)).join(', or as ')}`,
+    )}
   </p>
 {/if}
 {#if byItself.length > 0}
