@@ -10913,7 +10913,7 @@ export interface components {
     /** @description How somebody wants a column's texts to be read, whatever type was inferred. */
     Reading: {
       type: components['schemas']['ColumnType'];
-      /** @description for a number an example such as "1,234.5", "1.234,5 ¤", "(1234.5) %" or "1:23:45", for a date its pattern; null for the plain form */
+      /** @description for a number an example such as "1,234.5", "1.234,5 ¤", "(1234.5) %", "1:23:45" or "1h 23m", for a date its pattern; null for the plain form */
       format: string | null;
       /** @description texts that stand for missing, a blank one for all blank texts; null for none */
       missing: string[] | null;
