@@ -36,6 +36,9 @@ record NumberFormat(
     /** Named parts of a time. */
     static final String NAMED = "1h 23m";
 
+    /** Of a number of several digits: 2- is a grade. */
+    private static final Pattern MINUS_BEHIND = Pattern.compile("\\d[.,' ]?\\d+ ?-");
+
     private static final Pattern SIDE = Pattern.compile("(?i)(.*?) ?(cr|dr)");
     private static final List<String> CORES =
             List.of(PLAIN_NAME, "1234,5", "1,234.5", "1.234,5", "1 234.5", "1 234,5", "1'234.5", "1'234,5");
@@ -145,7 +148,8 @@ record NumberFormat(
             }
             case CREDIT, DEBIT -> {
                 Matcher side = SIDE.matcher(rest);
-                if (!side.matches() || side.group(1).startsWith("-")) return core(rest) == 0 ? 0 : Double.NaN;
+                boolean sided = rest.endsWith("r") || rest.endsWith("R");
+                if (!sided || !side.matches() || side.group(1).startsWith("-")) return core(rest) == 0 ? 0 : Double.NaN;
                 rest = side.group(1);
                 below = side.group(2).equalsIgnoreCase("dr") == (sign == NumberSign.CREDIT);
             }
@@ -179,7 +183,10 @@ record NumberFormat(
                 marked = text -> text.strip().endsWith("%");
             case CREDIT, DEBIT -> marked = text -> number(text) < 0;
             default -> {
-                return true;
+                return !minusBehind()
+                        || texts.stream()
+                                .anyMatch(text ->
+                                        MINUS_BEHIND.matcher(plain(text)).find());
             }
         }
         return texts.stream().anyMatch(marked) && texts.stream().anyMatch(text -> mayWrite(text) && !marked.test(text));

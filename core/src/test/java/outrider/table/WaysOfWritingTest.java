@@ -91,6 +91,7 @@ class WaysOfWritingTest {
                 "offered | NUMBER | 43        | 43m;12m;7m",
                 "offered | NUMBER | -1234.5   | 1,234.50-;12.75;7.10",
                 "offered | NUMBER | -99.5     | 99,50- €;12,25 €;7,75 €",
+                "kept    | CATEGORY | 2-      | 2-;1;1-;3",
                 "asked   | NUMBER | -         | 24%;0.31;7%;0.5",
                 "offered | NUMBER | 24        | 24 %;31;7 %;50",
                 "asked   | NUMBER | -         | 42.06 DR;79.35 CR;0.00;1.10 DR",
