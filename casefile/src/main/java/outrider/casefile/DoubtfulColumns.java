@@ -21,6 +21,7 @@ final class DoubtfulColumns {
 
     /**
      * @param meant whether columns of texts that are nearly numbers or days are refused too, else only those that can be read in several ways
+     * @param unsaid whether categories are too: what is signed has them as categories
      * @throws BadInput naming every such column of which nobody said how, with what to write
      */
     static void refuse(Table table, BriefFile brief, @Nullable Dialect dialect, boolean meant, boolean unsaid) {
@@ -32,7 +33,7 @@ final class DoubtfulColumns {
             SuggestedReading suggested = asked ? SuggestedReading.of(column, dialect) : null;
             if (suggested == null) continue;
             Reading own = suggested.reading();
-            if (!suggested.ways().isEmpty()) {
+            if (!suggested.ways().isEmpty() && (unsaid || column.type() != ColumnType.CATEGORY)) {
                 found.add("\"" + column.name() + "\" can be read in "
                         + suggested.ways().size() + " ways: "
                         + suggested.ways().stream()

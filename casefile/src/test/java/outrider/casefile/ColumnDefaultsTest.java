@@ -104,6 +104,22 @@ class ColumnDefaultsTest {
                 .noneSatisfy(a -> assertThat(a.kind()).isEqualTo("unitsApart"));
     }
 
+    /** It was signed as a category when nobody was asked yet: what was signed repeats as it was. */
+    @Test
+    void aColumnThatFitsTwoReadingsIsAskedOfABriefAndReadOnAsEvidenceReadIt() throws IOException {
+        Path file = folder.resolve("used.csv");
+        StringBuilder csv = new StringBuilder("used,gone\n");
+        for (int i = 0; i < 400; i++)
+            csv.append(i % 2 == 0 ? i % 20 + "%" : "0." + (10 + i % 20)).append(i % 7 == 0 ? ",yes\n" : ",no\n");
+        Files.writeString(file, csv);
+        BriefFile brief = CaseYaml.read(BRIEF.formatted("").replace("monthly.csv", "used.csv"));
+        assertThatThrownBy(() -> CaseData.read(brief, file, Progress.NONE))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContainingAll("\"used\" can be read in 2 ways: 1234.5 % or 0.5", "or 1234.5 % or 50");
+        assertThat(CaseData.read(brief, file, Evidence.RULES, Progress.NONE).inputs())
+                .containsExactly("used");
+    }
+
     @Test
     void aCampaignThatIsNotSizedIsAsLargeAsTheFile() throws IOException {
         CaseData sized = read(BRIEF.formatted(""));

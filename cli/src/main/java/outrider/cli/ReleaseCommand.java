@@ -99,7 +99,9 @@ final class ReleaseCommand implements Callable<Integer> {
         Workers workers = Inputs.workers();
         if (evidence != null) demandRepeats(evidence, records, workers);
         int rules = evidence == null ? Evidence.RULES : evidence.evidence().rules();
-        CaseData read = CaseData.read(asked, records, rules, Inputs.progress(spec));
+        CaseData read = evidence == null
+                ? CaseData.read(asked, records, Inputs.progress(spec))
+                : CaseData.read(asked, records, rules, Inputs.progress(spec));
         CaseRun.Ran ran = CaseRun.run(read, rules, workers, Inputs.progress(spec));
         Anew anew = new Anew(read, ran, FiguresMaker.of(read, ran.candidates(), rules, workers));
         ReleasedRecipe recipe = new ReleasedRecipe(recipe(anew), null);
