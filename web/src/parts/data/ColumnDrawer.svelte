@@ -21,6 +21,7 @@
   import FormulaEditor from './FormulaEditor.svelte';
   import LevelMerger from './LevelMerger.svelte';
   import LevelOrder from './LevelOrder.svelte';
+  import OfferedReading from './OfferedReading.svelte';
   import ReadingEditor from './ReadingEditor.svelte';
 
   interface Props {
@@ -98,6 +99,9 @@
     {#each column.alarms as alarm (alarm.name)}
       <AlarmRow {column} {alarm} {sheet} fixed={fixedHere} />
     {/each}
+    {#if !fixedHere && brief.progress.candidates === 0 && !column.setup.formula}
+      <OfferedReading {column} {sheet} />
+    {/if}
     {#if profile === null}
       <p class="quiet">Its figures are being counted …</p>
     {:else}

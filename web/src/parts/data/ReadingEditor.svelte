@@ -5,8 +5,6 @@
   import type { ColumnView as Column, ColumnType, Reading } from '../../api/schema';
   import {
     DATE_FORMATS,
-    meant,
-    meantAction,
     missingRead,
     missingWritten,
     formatShown,
@@ -60,7 +58,7 @@
     <label class="quiet"
       >written like
       <Input
-        class="field block w-28!"
+        class="field block field-sizing-content w-auto! min-w-28 max-w-64"
         list={type === 'NUMBER' ? 'number-formats' : 'date-formats'}
         bind:value={format}
         placeholder={type === 'NUMBER' ? '1234.5' : 'yyyy-MM-dd'}
@@ -88,21 +86,3 @@
     <Button class="chip mb-1" onclick={() => sheet.setReading([column], null)}>as in the file</Button>
   {/if}
 </div>
-{#if column.suggested?.ways.length && reading === null}
-  <p class="mt-1">
-    <span class="alarm">▲ Its texts can be read in {column.suggested.ways.length} ways; say which.</span>
-  </p>
-  {#each column.suggested.ways as way (way.reading.format)}
-    <p class="mt-1">
-      <Button class="chip" onclick={() => sheet.setReading([column], way.reading)}
-        >read as {way.reading.type.toLowerCase()} {formatShown(way.reading)}</Button
-      >
-      <span class="quiet">{way.examples.join(' · ')}</span>
-    </p>
-  {/each}
-{:else if column.suggested?.reading && reading === null}
-  <p class="mt-1">
-    <span class="quiet">≈ {meant(column)}.</span>
-    <Button class="chip" onclick={() => sheet.readAsSuggested([column])}>{meantAction(column)}</Button>
-  </p>
-{/if}
