@@ -36,14 +36,6 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         description = "Prints every figure of a file's score columns as one JSON document.")
 final class EvaluateCommand implements Callable<Integer> {
-    /** Made beside the reading of the options: it takes as long as these. */
-    private static final CompletableFuture<Json> JSON = CompletableFuture.supplyAsync(() -> {
-        ObjectMapper json = new ObjectMapper().registerModule(new InlineParts());
-        return new Json(
-                json.readerFor(StakesFile.class).with(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES),
-                json.writer(SerializationFeature.INDENT_OUTPUT));
-    });
-
     /** A file that is read already. */
     private record Ahead(Path file, CompletableFuture<Table> table) {}
 
@@ -69,7 +61,13 @@ final class EvaluateCommand implements Callable<Integer> {
 
     private static final String AMOUNTS = "write one JSON object of amounts";
 
-    private record Json(ObjectReader stakes, ObjectWriter figures) {}
+    /** Made once it is needed, while the file is being read. */
+    private static final class Json {
+        private static final ObjectMapper MAPPER = new ObjectMapper().registerModule(new InlineParts());
+        private static final ObjectReader STAKES =
+                MAPPER.readerFor(StakesFile.class).with(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES);
+        private static final ObjectWriter FIGURES = MAPPER.writer(SerializationFeature.INDENT_OUTPUT);
+    }
 
     @Spec
     CommandSpec spec;
@@ -173,9 +171,7 @@ final class EvaluateCommand implements Callable<Integer> {
                 new Evaluation.Wanted(bands, thresholds, partialAuc),
                 cuts.isEmpty() ? null : new Evaluation.Cuts(cuts, leader, seed));
         try {
-            spec.commandLine()
-                    .getOut()
-                    .println(JSON.join().figures().writeValueAsString(Evaluation.of(table, request)));
+            spec.commandLine().getOut().println(Json.FIGURES.writeValueAsString(Evaluation.of(table, request)));
         } catch (BadInput e) {
             throw inFile(file, e);
         }
@@ -206,7 +202,7 @@ final class EvaluateCommand implements Callable<Integer> {
     private Stakes readStakes() throws IOException {
         demandFile(stakes);
         try {
-            StakesFile read = JSON.join().stakes().readValue(stakes.toFile());
+            StakesFile read = Json.STAKES.readValue(stakes.toFile());
             if (read == null) throw BadInput.of("amounts", "are missing", AMOUNTS);
             return read.stakes();
         } catch (UnrecognizedPropertyException e) {

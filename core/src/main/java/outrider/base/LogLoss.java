@@ -18,7 +18,7 @@ public final class LogLoss {
 
     /** @param small e to the power of −|against|, which the caller has at hand */
     public void add(double against, double small) {
-        sum += Math.max(0, against);
+        if (against > 0) sum += against;
         product *= 1 + small;
         if (++factors < TOGETHER) return;
         sum += Math.log(product);

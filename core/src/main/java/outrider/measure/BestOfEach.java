@@ -29,9 +29,11 @@ public final class BestOfEach {
     /** By JSON name, in the order of METHODS. O(groups), then O(groups with events) a measure, the measures in parallel. */
     public static Map<String, Best> of(Ranking ranking) {
         int[] points = pointsWithEvents(ranking);
+        Cells[] cells = new Cells[points.length];
+        for (int i = 0; i < points.length; i++) cells[i] = Cells.at(ranking, points[i]);
         List<Measure> sought = Measure.known().stream().filter(Measure::sought).toList();
         List<Best> found = sought.parallelStream()
-                .map(measure -> best(ranking, points, measure))
+                .map(measure -> best(ranking, points, cells, measure))
                 .toList();
         Map<String, Best> all = new LinkedHashMap<>();
         for (int i = 0; i < sought.size(); i++) all.put(sought.get(i).jsonName(), found.get(i));
@@ -43,22 +45,24 @@ public final class BestOfEach {
      * alarms is negative everywhere).
      */
     private static int[] pointsWithEvents(Ranking ranking) {
-        int[] points = new int[ranking.groups() + 1];
+        int[] points = new int[1024];
         int found = 1;
-        for (int point = 1; point < points.length; point++) {
-            if (ranking.events(point) != ranking.events(point - 1)) points[found++] = point;
+        for (int point = 1; point <= ranking.groups(); point++) {
+            if (ranking.events(point) == ranking.events(point - 1)) continue;
+            if (found == points.length) points = Arrays.copyOf(points, 2 * found);
+            points[found++] = point;
         }
         return Arrays.copyOf(points, found);
     }
 
-    private static Best best(Ranking ranking, int[] points, Measure measure) {
+    private static Best best(Ranking ranking, int[] points, Cells[] cells, Measure measure) {
         int at = -1;
         double highest = Double.NaN;
         double toBeat = Double.NEGATIVE_INFINITY;
-        for (int point : points) {
-            double value = measure.of(Cells.at(ranking, point));
+        for (int i = 0; i < points.length; i++) {
+            double value = measure.of(cells[i]);
             if (!(value > toBeat)) continue;
-            at = point;
+            at = points[i];
             highest = value;
             toBeat = value + SAME * Math.abs(value);
         }

@@ -120,11 +120,12 @@ public record ProbabilityQuality(
         double edge = 1 / (2.0 * score.length);
         for (int i = from; i < to; i++) {
             double w = weight == null ? 1 : weight[i];
-            double p = Math.min(1 - CLIP, Math.max(CLIP, score[i]));
+            double s = score[i];
+            double p = s < CLIP ? CLIP : s > 1 - CLIP ? 1 - CLIP : s;
             loss -= w * Math.log(outcome[i] == 1 ? p : 1 - p);
-            double off = score[i] - outcome[i];
+            double off = s - outcome[i];
             brier += w * off * off;
-            double inside = Math.min(1 - edge, Math.max(edge, score[i]));
+            double inside = s < edge ? edge : s > 1 - edge ? 1 - edge : s;
             logit[i] = Math.log(inside / (1 - inside));
         }
         return new double[] {loss, brier};
@@ -167,15 +168,16 @@ public record ProbabilityQuality(
     }
 
     private static List<Reliability> reliability(Ranking ranking, int q) {
-        double[] scoreSum = new double[ranking.groups() + 1];
-        for (int g = 1; g < scoreSum.length; g++) {
-            scoreSum[g] = scoreSum[g - 1] + (ranking.size(g) - ranking.size(g - 1)) * ranking.score(g);
-        }
+        double scoreSum = 0;
+        int summed = 0;
         List<Reliability> rows = new ArrayList<>();
         double before = 0;
         for (BandRow band : Bands.of(ranking, q)) {
             int point = ranking.pointAtOrBefore(band.to());
-            double upTo = scoreSum[point];
+            for (; summed < point; summed++) {
+                scoreSum += (ranking.size(summed + 1) - ranking.size(summed)) * ranking.score(summed + 1);
+            }
+            double upTo = scoreSum;
             if (point < ranking.groups()) upTo += (band.to() - ranking.size(point)) * ranking.score(point + 1);
             double[] interval = wilson(band.events(), band.records());
             rows.add(new Reliability(

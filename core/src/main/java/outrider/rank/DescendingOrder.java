@@ -32,6 +32,13 @@ final class DescendingOrder {
         return sorted(keys);
     }
 
+    /** How many distinct values there are. */
+    int groups() {
+        int groups = keys.length == 0 ? 0 : 1;
+        for (int i = 1; i < keys.length; i++) if (keys[i] != keys[i - 1]) groups++;
+        return groups;
+    }
+
     /** By the upper bits alone, each record's number standing in place of the lower ones. */
     private static DescendingOrder byUpper(double[] values) {
         int n = values.length;

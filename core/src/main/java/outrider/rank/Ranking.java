@@ -69,11 +69,12 @@ public final class Ranking {
         DescendingOrder order = DescendingOrder.of(score);
         long[] keys = order.keys;
         int[] records = order.records;
-        double[] scores = new double[n + 1];
-        double[] sizes = new double[n + 1];
-        double[] events = new double[n + 1];
-        double[] valued = value == null ? events : new double[n + 1];
-        double[] squared = value == null ? events : new double[n + 1];
+        int groups = order.groups();
+        double[] scores = new double[groups + 1];
+        double[] sizes = new double[groups + 1];
+        double[] events = new double[groups + 1];
+        double[] valued = value == null ? events : new double[groups + 1];
+        double[] squared = value == null ? events : new double[groups + 1];
         scores[0] = Double.POSITIVE_INFINITY;
         int group = 0;
         double size = 0;
@@ -104,13 +105,6 @@ public final class Ranking {
         if (event == 0) throw BadInput.of("outcome", "no record has the event", "a ranking needs both outcomes");
         if (everyRecordHasEvent(outcome)) {
             throw BadInput.of("outcome", "every record has the event", "a ranking needs both outcomes");
-        }
-        if (group < n) {
-            scores = Arrays.copyOf(scores, group + 1);
-            sizes = Arrays.copyOf(sizes, group + 1);
-            events = Arrays.copyOf(events, group + 1);
-            valued = value == null ? events : Arrays.copyOf(valued, group + 1);
-            squared = value == null ? events : Arrays.copyOf(squared, group + 1);
         }
         return new Ranking(scores, sizes, events, valued, squared, weight != null, value != null);
     }

@@ -139,8 +139,8 @@ public final class CsvTableReader {
         private long belowLine;
         private int belowFields;
         private boolean open;
-        private int[] lines = new int[1024];
-        private boolean straightLines = true;
+        /** The line of each record, from the first on that does not follow straight on the one before. */
+        private int @Nullable [] lines;
 
         Handler(Dialect dialect, int most) {
             this.dialect = dialect;
@@ -322,9 +322,13 @@ public final class CsvTableReader {
         }
 
         private void noteLine() {
+            if (lines == null) {
+                if (line == records + 2L) return;
+                lines = new int[Math.max(1024, records * 2)];
+                for (int i = 0; i < records; i++) lines[i] = i + 2;
+            }
             if (records == lines.length) lines = Arrays.copyOf(lines, records * 2);
             lines[records] = (int) line;
-            straightLines &= line == records + 2L;
         }
 
         private Table table() {
@@ -340,7 +344,7 @@ public final class CsvTableReader {
                     .toList();
             if (SecondNames.in(columns)) {
                 throw BadInput.atLine(
-                        lines[0],
+                        lines == null ? 2 : lines[0],
                         null,
                         "holds words where the lines below hold numbers",
                         dialect.header()
@@ -349,7 +353,7 @@ public final class CsvTableReader {
             }
             return new Table(
                     columns,
-                    straightLines ? null : Arrays.copyOf(lines, records),
+                    lines == null ? null : Arrays.copyOf(lines, records),
                     below.stream().map(Remarks::shown).toList());
         }
     }

@@ -162,6 +162,9 @@ public record Levels(List<Level> levels, int missing) {
         double[] numbers = column instanceof NumberColumn held ? held.values() : null;
         double last = Double.NaN;
         byte ofLast = 0;
+        // an outcome mostly has two values
+        double before = Double.NaN;
+        byte ofBefore = 0;
         for (int i = 0; i < outcome.length; i++) {
             if (kept != null && !kept[i]) {
                 outcome[i] = -1;
@@ -172,6 +175,8 @@ public record Levels(List<Level> levels, int missing) {
                 outcome[i] = ofCode[((CategoryColumn) column).codes()[i]];
             } else if (numbers != null && numbers[i] == last) {
                 outcome[i] = ofLast;
+            } else if (numbers != null && numbers[i] == before) {
+                outcome[i] = ofBefore;
             } else {
                 Byte known = numbers == null ? null : ofNumber.get(numbers[i]);
                 if (known == null) {
@@ -181,6 +186,8 @@ public record Levels(List<Level> levels, int missing) {
                     if (numbers != null && ofNumber.size() < MOST_KEPT) ofNumber.put(numbers[i], known);
                 }
                 outcome[i] = known;
+                before = last;
+                ofBefore = ofLast;
                 if (numbers != null) last = numbers[i];
                 ofLast = known;
             }

@@ -9,13 +9,15 @@ public final class Numbers {
     private Numbers() {}
 
     /**
+     * The column's own values where it holds numbers: not to be changed.
+     *
      * @param allowed what a value must be, besides finite
      * @param remedy what would do, for the refusal
      * @throws BadInput naming the first line whose value is missing, no number, or not allowed
      */
     public static double[] demand(Table table, String name, DoublePredicate allowed, String remedy) {
         if (table.column(name) instanceof NumberColumn numbers && allFit(numbers.values(), allowed)) {
-            return numbers.values().clone();
+            return numbers.values();
         }
         int[] rows = IntStream.range(0, table.size()).toArray();
         return demand(table, name, rows, allowed, remedy);

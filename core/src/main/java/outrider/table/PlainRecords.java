@@ -77,7 +77,7 @@ final class PlainRecords {
                 if (i == end) return NOT_WHOLE;
                 if (text[i] != quote) return OTHER;
             } else {
-                while (i < end && (text[i] > above || !ends(text[i]))) i++;
+                for (char letter; i < end && ((letter = text[i]) > above || !ends(letter)); ) i++;
             }
             int to = quoted ? i++ : i;
             if (i == end) return NOT_WHOLE;

@@ -92,22 +92,9 @@ public final class AucUncertainty {
      */
     public static AucUncertainty of(IndexedRanking ranked, Sample sample) {
         Ranking ranking = ranked.ranking();
-        int groups = ranking.groups();
         double events = ranking.totalEvents();
         double others = ranking.total() - events;
         double auc = ranking.auc();
-        double[] ofEvent = new double[groups + 1];
-        double[] ofOther = new double[groups + 1];
-        double above = 0;
-        double caughtAbove = 0;
-        for (int g = 1; g <= groups; g++) {
-            double caught = ranking.events(g);
-            double upTo = ranking.size(g) - caught;
-            ofEvent[g] = 1 - (above + upTo) / 2 / others - auc;
-            ofOther[g] = (caughtAbove + caught) / 2 / events - auc;
-            above = upTo;
-            caughtAbove = caught;
-        }
         int[] unit = sample.unit();
         double[] weight = sample.weight();
         double[] eventSum = new double[sample.units()];
@@ -118,8 +105,15 @@ public final class AucUncertainty {
             int point = points[i];
             int at = unit == null ? i : unit[i];
             double w = weight == null ? 1 : weight[i];
-            if (outcome[i] == 1) eventSum[at] += w * ofEvent[point];
-            else otherSum[at] += w * ofOther[point];
+            double caughtAbove = ranking.events(point - 1);
+            double caught = ranking.events(point);
+            if (outcome[i] == 0) {
+                otherSum[at] += w * ((caughtAbove + caught) / 2 / events - auc);
+                continue;
+            }
+            double above = ranking.size(point - 1) - caughtAbove;
+            double upTo = ranking.size(point) - caught;
+            eventSum[at] += w * (1 - (above + upTo) / 2 / others - auc);
         }
         return new AucUncertainty(sample, ranking, eventSum, otherSum, auc);
     }

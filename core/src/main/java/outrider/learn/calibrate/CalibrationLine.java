@@ -94,8 +94,9 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
         double[] low = {Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY};
         double[] high = {Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY};
         for (int i = 0; i < x.length; i++) {
-            low[outcome[i]] = Math.min(low[outcome[i]], x[i]);
-            high[outcome[i]] = Math.max(high[outcome[i]], x[i]);
+            int y = outcome[i];
+            if (x[i] < low[y]) low[y] = x[i];
+            if (x[i] > high[y]) high[y] = x[i];
         }
         return low[1] >= high[0] || high[1] <= low[0];
     }
