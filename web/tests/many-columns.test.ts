@@ -4,11 +4,12 @@ import { ColumnSheet } from '../src/lib/columns.svelte';
 import { session } from '../src/lib/session.svelte';
 import ChooseColumns from '../src/parts/data/ChooseColumns.svelte';
 import ChosenTools from '../src/parts/data/ChosenTools.svelte';
+import ColumnTable from '../src/parts/data/ColumnTable.svelte';
 import ReadingNotes from '../src/parts/data/ReadingNotes.svelte';
 import ColumnPick from '../src/parts/files/ColumnPick.svelte';
 import { column, type ColumnMore } from './case';
 import { press } from './hands';
-import { serve } from './server';
+import { serve, stubResizeObserver } from './server';
 
 const known = (name: string, days: number | null, more: ColumnMore = {}) =>
   column(name, { ...more, setup: { knownAfterDays: days } });
@@ -19,6 +20,50 @@ beforeEach(() => {
 });
 
 describe('many columns at once', () => {
+  it('are drawn where they are in view; a focus stays at its column, and goes to the table when that leaves', async () => {
+    stubResizeObserver();
+    const many = Array.from({ length: 200 }, (_, i) => known(`column ${i}`, 0, { type: 'NUMBER' }));
+    const nothing = () => {};
+    const table = {
+      columns: many,
+      base: 0.1,
+      fixedHere: false,
+      typesFixed: false,
+      chosen: new Set<string>(),
+      opened: null,
+      by: 'file' as const,
+      down: false,
+      sort: nothing,
+      choose: nothing,
+      chooseAll: nothing,
+      show: nothing,
+      setRole: nothing,
+      setType: nothing,
+    };
+    const { rerender } = render(ColumnTable, table);
+    const box = screen.getByRole('table', { name: 'Columns' });
+    const drawn = () => screen.getAllByRole('row').flatMap((r) => r.dataset['column'] ?? []);
+    const roleOf = (i: number) => screen.getByLabelText(`Role of column ${i}`);
+    const scroll = async (to: number) => {
+      box.scrollTop = to;
+      await fireEvent.scroll(box);
+    };
+    expect(drawn()[0]).toBe('column 0');
+    expect(drawn().length).toBeLessThan(40);
+    roleOf(5).focus();
+    await scroll(34 * 10);
+    expect(document.activeElement).toBe(roleOf(5));
+    await scroll(34 * 100);
+    expect(drawn()).toContain('column 100');
+    expect(drawn()).not.toContain('column 5');
+    expect(document.activeElement).toBe(box);
+    await scroll(0);
+    expect(drawn().slice(0, 3)).toEqual(['column 0', 'column 1', 'column 2']);
+    roleOf(3).focus();
+    await rerender({ columns: many.filter((c) => c.name !== 'column 3') });
+    expect(document.activeElement).toBe(box);
+  });
+
   it('are chosen by what is known of them, or by a list that names what it does not find', async () => {
     const choose = vi.fn();
     render(ChooseColumns, { columns, choose });

@@ -1,11 +1,10 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
-  import Choice from '../Choice.svelte';
   import type { ColumnView as Column, ColumnType, Role } from '../../api/schema';
-  import { meant, open, ROLES, strength, TYPES, type Sort } from '../../lib/columns';
-  import { count, fixed, percent } from '../../lib/format';
-  import Spark from './Spark.svelte';
+  import type { Sort } from '../../lib/columns';
+  import { Slots } from '../../lib/slots';
+  import ColumnRow from './ColumnRow.svelte';
 
   interface Props {
     columns: Column[];
@@ -32,6 +31,17 @@
   const first = $derived(Math.max(0, Math.floor(scrolled / HEIGHT) - SPARE));
   const last = $derived(Math.min(p.columns.length, Math.ceil((scrolled + tall) / HEIGHT) + SPARE));
   const seen = $derived(p.columns.slice(first, last));
+  const held = new Slots();
+  const slots = $derived(held.take(seen.map((c) => c.name)));
+  let table = $state<HTMLElement>();
+
+  /** Whoever was at a column that leaves the view is at the table then, and not at the column that takes its slot. */
+  $effect.pre(() => {
+    const names = new Set(seen.map((c) => c.name));
+    const at = document.activeElement?.closest<HTMLElement>('[data-column]');
+    if (at && table?.contains(at) && !names.has(at.dataset['column'] ?? ''))
+      table.focus({ preventScroll: true });
+  });
   const allChosen = $derived(p.columns.length > 0 && p.columns.every((c) => p.chosen.has(c.name)));
 
   const HEADS: [Sort, string, string, boolean][] = [
@@ -58,9 +68,11 @@
 </script>
 
 <div
+  bind:this={table}
   class="rows sheet"
   role="table"
   aria-label="Columns"
+  tabindex="-1"
   aria-rowcount={p.columns.length + 1}
   bind:clientHeight={tall}
   onscroll={(e) => (scrolled = e.currentTarget.scrollTop)}
@@ -88,116 +100,20 @@
     {/each}
   </div>
   <div style:height="{first * HEIGHT}px"></div>
-  {#each seen as column, i (column.name)}
-    <div
-      class="line"
-      role="row"
-      aria-rowindex={first + i + 2}
-      class:off={!column.input && !column.outcome}
-      class:opened={p.opened === column.name}
-      data-column={column.name}
-    >
-      <span role="cell">
-        <Checkbox
-          aria-label="Choose {column.name}"
-          checked={p.chosen.has(column.name)}
-          disabled={p.fixedHere}
-          onclick={(e) => p.choose(column, e.shiftKey)}
-        />
-      </span>
-      <span role="cell" class="name">
-        <Button
-          class="truncate"
-          title={column.setup.meaning ?? column.name}
-          onclick={() => p.show(column.name)}>{column.name}</Button
-        >
-        {#if open(column).length}
-          <Button
-            class="alarm sign"
-            aria-label="Alarms of {column.name}"
-            title={open(column)
-              .map((a) => `${a.name}. ${a.meaning}`)
-              .join('\n')}
-            onclick={() => p.show(column.name)}>▲</Button
-          >
-        {/if}
-        {#if column.setup.formula}
-          <Button
-            class="sign quiet"
-            title={column.setup.formula}
-            aria-label="{column.name} is made by {column.setup.formula}"
-            onclick={() => p.show(column.name)}>=</Button
-          >
-        {/if}
-        {#if column.suggested && column.setup.reading === null}
-          <Button
-            class="offered sign"
-            title={meant(column) ?? undefined}
-            aria-label="{column.name}: {meant(column)}"
-            onclick={() => p.show(column.name)}>≈</Button
-          >
-        {/if}
-      </span>
-      <span role="cell">
-        <Choice
-          class="cellfield"
-          aria-label="Type of {column.name}"
-          value={column.type}
-          disabled={p.fixedHere || p.typesFixed || Boolean(column.setup.formula)}
-          onchange={(e) => {
-            const wanted = e.currentTarget.value as ColumnType;
-            e.currentTarget.value = column.type;
-            p.setType(column, wanted);
-          }}
-        >
-          {#each TYPES as [type, words] (type)}<option value={type}>{words}</option>{/each}
-        </Choice>
-      </span>
-      <span role="cell">
-        {#if column.outcome}<b class="outcome">outcome</b>
-        {:else}
-          <Choice
-            class="cellfield"
-            aria-label="Role of {column.name}"
-            value={column.setup.role}
-            disabled={p.fixedHere}
-            onchange={(e) => p.setRole(column, e.currentTarget.value as Role)}
-          >
-            {#each ROLES as [role, words] (role)}
-              <option
-                value={role}
-                disabled={(column.type === 'TEXT' &&
-                  (role === 'INPUT' || role === 'VALUE' || role === 'SEGMENT')) ||
-                  (column.type !== 'NUMBER' && role === 'WEIGHT')}>{words}</option
-              >
-            {/each}
-          </Choice>
-        {/if}
-      </span>
-      <span role="cell">
-        {#if column.pending}<i class="quiet">counting …</i>{:else}<Spark
-            drawn={column.drawn}
-            base={p.base}
-          />{/if}
-      </span>
-      <span role="cell" class="n"
-        >{column.pending ? '' : column.missing === 0 ? '0' : percent(column.missing / column.records)}</span
-      >
-      <span role="cell" class="n">{column.pending ? '' : count(column.distinct)}</span>
-      <span role="cell" class="n">{column.pending ? '' : fixed(column.auc, 3)}</span>
-      <span role="cell" class="n">
-        {column.pending ? '' : fixed(column.informationValue, 3)}
-        {#if column.informationValue !== null}<small>{strength(column.informationValue)}</small>{/if}
-      </span>
-      <span role="cell" class="quiet truncate">
-        {column.setup.knownWhere ?? ''}
-        {column.setup.knownAfterDays === null
-          ? ''
-          : column.setup.knownAfterDays === 0
-            ? 'at once'
-            : `+${column.setup.knownAfterDays} d`}
-      </span>
-    </div>
+  {#each seen as column, i (slots[i])}
+    <ColumnRow
+      {column}
+      at={first + i + 2}
+      base={p.base}
+      opened={p.opened === column.name}
+      chosen={p.chosen.has(column.name)}
+      fixedHere={p.fixedHere}
+      typesFixed={p.typesFixed}
+      choose={p.choose}
+      show={p.show}
+      setRole={p.setRole}
+      setType={p.setType}
+    />
   {/each}
   <div style:height="{(p.columns.length - last) * HEIGHT}px"></div>
 </div>
@@ -209,7 +125,7 @@
     min-height: 240px;
     overflow-anchor: none;
   }
-  .line {
+  .rows :global(.line) {
     display: grid;
     grid-template-columns: 26px minmax(150px, 1.3fr) 96px 132px 148px 64px 62px 66px 84px minmax(76px, 0.7fr);
     align-items: center;
@@ -217,11 +133,11 @@
     border-bottom: 1px solid var(--color-line);
     padding-left: 8px;
   }
-  .line > span {
+  .rows :global(.line > span) {
     padding-right: 8px;
     min-width: 0;
   }
-  .head {
+  .rows .head {
     position: sticky;
     top: 0;
     z-index: 2;
@@ -234,27 +150,5 @@
   }
   .n {
     text-align: right;
-  }
-  .n small {
-    display: block;
-    font-size: 10.5px;
-    line-height: 1.1;
-    color: var(--color-ink-2);
-  }
-  .name {
-    display: flex;
-    gap: 6px;
-    font-weight: 600;
-  }
-  .off .name {
-    font-weight: 400;
-    color: var(--color-ink-2);
-  }
-  .opened {
-    background: var(--color-spruce-wash);
-  }
-  .outcome {
-    color: var(--color-event);
-    padding-left: 7px;
   }
 </style>

@@ -26,7 +26,8 @@ final class DeskBench {
         Path file = write(Path.of(args[2]).resolve("desk-bench.csv"));
         try (Browser browser = new Browser(args[0])) {
             browser.signIn("analyst", args[1]);
-            String brief = prepare(browser, file);
+            String brief = read(browser, file);
+            settle(browser, brief, VALIDATION, CANDIDATES);
             opening(browser, "/briefs/" + brief + "/compare", "Compare", "[data-figure=gain]", CANDIDATES);
             opening(browser, "/briefs/" + brief + "/errors", "the field of errors", "button.errorcell", 1);
             fromCompare(browser, brief);
@@ -90,14 +91,19 @@ final class DeskBench {
         return file;
     }
 
-    private static String prepare(Browser browser, Path file) throws InterruptedException {
+    /** Brings a file through the page; gives the number of its brief. */
+    static String read(Browser browser, Path file) throws InterruptedException {
         browser.driver
                 .findElement(By.cssSelector("input[type=file]"))
                 .sendKeys(file.toAbsolutePath().toString());
         browser.text("How it is read");
         browser.button("Read the file");
         for (int i = 0; i < 300 && !browser.driver.getCurrentUrl().contains("/briefs/"); i++) Thread.sleep(500);
-        String brief = browser.driver.getCurrentUrl().replaceAll(".*/briefs/(\\d+).*", "$1");
+        return browser.driver.getCurrentUrl().replaceAll(".*/briefs/(\\d+).*", "$1");
+    }
+
+    /** Amounts, a split by the column of samples, and so many candidates by their scores. */
+    static void settle(Browser browser, String brief, int campaign, int candidates) throws InterruptedException {
         browser.settle(
                 brief,
                 Map.of(
@@ -106,7 +112,7 @@ final class DeskBench {
                         "stakes",
                         Map.of("gainIfCaught", 74, "actionCost", 4.5, "successRate", 0.25),
                         "campaign",
-                        Map.of("size", VALIDATION, "capacity", 90_000)));
+                        Map.of("size", campaign, "capacity", campaign * 9 / 100)));
         browser.api(
                 "POST",
                 "/briefs/" + brief + "/split",
@@ -119,16 +125,21 @@ final class DeskBench {
                         "sample",
                         "levels",
                         Map.of("build", "TRAINING", "check", "VALIDATION", "seal", "RESERVE")));
-        for (int c = 1; c <= CANDIDATES; c++) {
+        for (int c = 1; c <= candidates; c++) {
             Map<String, Object> settings = Map.of("column", "score_" + c, "lowerIsRiskier", false, "probability", true);
             browser.api(
                     "POST",
                     "/candidates?brief=" + brief,
                     Map.of("name", "Score " + c, "kind", "supplied", "settings", settings));
         }
+        done(browser, brief);
+    }
+
+    /** Waits for all candidates. */
+    static void done(Browser browser, String brief) throws InterruptedException {
         for (int i = 0; i < 600; i++) {
             List<?> all = (List<?>) browser.api("GET", "/candidates?brief=" + brief, null);
-            if (all.stream().allMatch(c -> ((Map<?, ?>) c).get("status").equals("done"))) return brief;
+            if (all.stream().allMatch(c -> ((Map<?, ?>) c).get("status").equals("done"))) return;
             Thread.sleep(500);
         }
         throw new IllegalStateException("the candidates are not fitted");
