@@ -20,48 +20,63 @@ beforeEach(() => {
 });
 
 describe('many columns at once', () => {
-  it('are drawn where they are in view; a focus stays at its column, and goes to the table when that leaves', async () => {
-    stubResizeObserver();
+  describe('in their list', () => {
     const many = Array.from({ length: 200 }, (_, i) => known(`column ${i}`, 0, { type: 'NUMBER' }));
     const nothing = () => {};
-    const table = {
-      columns: many,
-      base: 0.1,
-      fixedHere: false,
-      typesFixed: false,
-      chosen: new Set<string>(),
-      opened: null,
-      by: 'file' as const,
-      down: false,
-      sort: nothing,
-      choose: nothing,
-      chooseAll: nothing,
-      show: nothing,
-      setRole: nothing,
-      setType: nothing,
+    const draw = () => {
+      stubResizeObserver();
+      return render(ColumnTable, {
+        columns: many,
+        base: 0.1,
+        fixedHere: false,
+        typesFixed: false,
+        chosen: new Set<string>(),
+        opened: null,
+        by: 'file' as const,
+        down: false,
+        sort: nothing,
+        choose: nothing,
+        chooseAll: nothing,
+        show: nothing,
+        setRole: nothing,
+        setType: nothing,
+      });
     };
-    const { rerender } = render(ColumnTable, table);
-    const box = screen.getByRole('table', { name: 'Columns' });
+    const box = () => screen.getByRole('table', { name: 'Columns' });
     const drawn = () => screen.getAllByRole('row').flatMap((r) => r.dataset['column'] ?? []);
-    const roleOf = (i: number) => screen.getByLabelText(`Role of column ${i}`);
-    const scroll = async (to: number) => {
-      box.scrollTop = to;
-      await fireEvent.scroll(box);
+    const roleOf = (i: number) => screen.getByLabelText<HTMLSelectElement>(`Role of column ${i}`);
+    const scroll = async (rows: number) => {
+      box().scrollTop = 34 * rows;
+      await fireEvent.scroll(box());
     };
-    expect(drawn()[0]).toBe('column 0');
-    expect(drawn().length).toBeLessThan(40);
-    roleOf(5).focus();
-    await scroll(34 * 10);
-    expect(document.activeElement).toBe(roleOf(5));
-    await scroll(34 * 100);
-    expect(drawn()).toContain('column 100');
-    expect(drawn()).not.toContain('column 5');
-    expect(document.activeElement).toBe(box);
-    await scroll(0);
-    expect(drawn().slice(0, 3)).toEqual(['column 0', 'column 1', 'column 2']);
-    roleOf(3).focus();
-    await rerender({ columns: many.filter((c) => c.name !== 'column 3') });
-    expect(document.activeElement).toBe(box);
+
+    it('are drawn where they are in view; a focus stays at its column, and goes to the list when that leaves', async () => {
+      const { rerender } = draw();
+      expect(drawn()[0]).toBe('column 0');
+      expect(drawn().length).toBeLessThan(40);
+      roleOf(5).focus();
+      await scroll(10);
+      expect(document.activeElement).toBe(roleOf(5));
+      await scroll(100);
+      expect(drawn()).toContain('column 100');
+      expect(drawn()).not.toContain('column 5');
+      expect(document.activeElement).toBe(box());
+      await scroll(0);
+      expect(drawn().slice(0, 3)).toEqual(['column 0', 'column 1', 'column 2']);
+      roleOf(3).focus();
+      await rerender({ columns: many.filter((c) => c.name !== 'column 3') });
+      expect(document.activeElement).toBe(box());
+    });
+
+    it('never show what somebody chose for another column while that was under way', async () => {
+      draw();
+      await fireEvent.change(roleOf(3), { target: { value: 'SET_ASIDE' } });
+      await fireEvent.change(screen.getByLabelText('Type of column 4'), { target: { value: 'CATEGORY' } });
+      await scroll(100);
+      const shown = (of: RegExp) => screen.getAllByLabelText<HTMLSelectElement>(of).map((s) => s.value);
+      expect(new Set(shown(/^Role of/))).toEqual(new Set(['INPUT']));
+      expect(new Set(shown(/^Type of/))).toEqual(new Set(['NUMBER']));
+    });
   });
 
   it('are chosen by what is known of them, or by a list that names what it does not find', async () => {

@@ -10,7 +10,7 @@ import java.util.Random;
 import org.openqa.selenium.By;
 
 /**
- * Measures in Chromium how long frames take while somebody turns the wheel: 300 briefs, 500 columns beside 30 candidates. Arguments: address,
+ * Measures in Chromium how long frames take while somebody scrolls: 300 briefs, 500 columns beside 30 candidates. Arguments: address,
  * password, folder for the file.
  */
 final class ScrollBench {
