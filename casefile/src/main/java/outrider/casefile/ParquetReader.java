@@ -27,8 +27,8 @@ public final class ParquetReader implements TableReader {
     }
 
     @Override
-    public boolean enough(TableFile.Manner said) {
-        return true;
+    public TableFile.Manner manner(Path file, TableFile.Manner said) {
+        return said;
     }
 
     @Override

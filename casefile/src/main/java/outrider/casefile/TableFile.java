@@ -71,8 +71,7 @@ public final class TableFile {
 
     /** How it is read: as somebody said, the rest found out. */
     public static Manner manner(Path file, Manner said) throws IOException {
-        TableReader reader = reader(file);
-        return reader.enough(said) ? said : reader.look(file, said).manner();
+        return reader(file).manner(file, said);
     }
 
     /**

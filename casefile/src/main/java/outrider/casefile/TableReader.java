@@ -26,13 +26,18 @@ public interface TableReader {
      */
     TableFile.Look look(Path file, TableFile.Manner said) throws IOException;
 
-    /** Whether this is all that has to be known of how a file is written. */
-    boolean enough(TableFile.Manner said);
+    /**
+     * All that has to be known of how a file is written.
+     *
+     * @param said what somebody said of it; the rest is found out
+     * @throws BadInput where it cannot be read, with what would do
+     */
+    TableFile.Manner manner(Path file, TableFile.Manner said) throws IOException;
 
     /**
      * All of it, in O(size of the file).
      *
-     * @param manner complete, as {@link #look} found it
+     * @param manner complete, as {@link #manner} found it
      * @param most columns that may be there
      * @throws BadInput where it cannot be read, with what would do
      * @throws java.util.concurrent.CancellationException if the progress was cancelled

@@ -36,8 +36,11 @@ final class TextReader implements TableReader {
     }
 
     @Override
-    public boolean enough(TableFile.Manner said) {
-        return said.dialect() != null;
+    public TableFile.Manner manner(Path file, TableFile.Manner said) throws IOException {
+        if (said.dialect() != null) return said;
+        try (InputStream in = Files.newInputStream(file)) {
+            return new TableFile.Manner(Preview.dialect(in), null, said.columns());
+        }
     }
 
     @Override

@@ -27,8 +27,8 @@ public final class WorkbookReader implements TableReader {
     }
 
     @Override
-    public boolean enough(TableFile.Manner said) {
-        return said.sheet() != null;
+    public TableFile.Manner manner(Path file, TableFile.Manner said) throws IOException {
+        return said.sheet() != null ? said : look(file, said).manner();
     }
 
     @Override

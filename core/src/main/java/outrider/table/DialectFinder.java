@@ -54,9 +54,10 @@ final class DialectFinder {
      * @throws BadInput if they are no text
      */
     static Dialect find(byte[] head, boolean whole) throws IOException {
-        Encoding encoding = encoding(head, whole);
+        boolean plain = isPlain(head);
+        Encoding encoding = plain ? Encoding.UTF_8 : encoding(head, whole);
         String text = decode(head, encoding);
-        refuseBinary(text);
+        if (!plain) refuseBinary(text);
         refuseOtherForms(text);
         Found first = find(text, encoding, whole);
         for (int above = 1; !first.begins() && above <= MOST_ABOVE; above++) {
@@ -110,7 +111,7 @@ final class DialectFinder {
         Dialect best = Dialect.PLAIN;
         List<List<String>> bestRows = List.of();
         double bestScore = -1;
-        boolean quoted = text.indexOf('\'') >= 0 || text.indexOf('"') >= 0;
+        boolean quoted = quoteWithinRows(text);
         for (char quote : QUOTES) {
             if (quote == '\'' && !quoted) continue;
             for (char delimiter : DELIMITERS) {
@@ -138,6 +139,17 @@ final class DialectFinder {
                 bestRows);
     }
 
+    /** Whether a quote stands in the lines that are looked at. */
+    private static boolean quoteWithinRows(String text) {
+        int lines = 0;
+        for (int i = 0; i < text.length() && lines < ROWS; i++) {
+            char letter = text.charAt(i);
+            if (letter == '\'' || letter == '"') return true;
+            if (letter == '\n') lines++;
+        }
+        return false;
+    }
+
     private static boolean betweenBlanks(List<List<String>> rows) {
         int fields = rows.size() < 2 ? 0 : rows.get(1).size();
         int names = rows.isEmpty() ? 0 : rows.get(0).size();
@@ -158,6 +170,16 @@ final class DialectFinder {
                 .find();
     }
 
+    /** Whether there is nothing but ASCII and what parts lines and fields of it. */
+    private static boolean isPlain(byte[] head) {
+        for (byte letter : head) if (letter < ' ' && !parts((char) letter)) return false;
+        return true;
+    }
+
+    private static boolean parts(char letter) {
+        return letter == '\t' || letter == '\n' || letter == '\r' || letter == '\f';
+    }
+
     /** UTF-8 with some damage is UTF-8 still: its letters beyond ASCII outnumber what cannot be read. */
     private static Encoding encoding(byte[] head, boolean whole) throws IOException {
         if (head.length >= 2 && head[0] == (byte) 0xff && head[1] == (byte) 0xfe) return Encoding.UTF_16LE;
@@ -176,7 +198,7 @@ final class DialectFinder {
         int end = text.indexOf(Remarks.END_OF_FILE) == text.length() - 1 ? text.length() - 1 : text.length();
         for (int i = 0; i < end; i++) {
             char c = text.charAt(i);
-            if (c == 0 || c < ' ' && c != '\t' && c != '\n' && c != '\r' && c != '\f') odd++;
+            if (c < ' ' && !parts(c)) odd++;
         }
         if (odd > 0 && odd > text.length() / 1000) {
             throw BadInput.of(
@@ -278,6 +300,7 @@ final class DialectFinder {
         int told = 0;
         for (List<String> row : rows) {
             for (String field : row) {
+                if (field.indexOf('.') < 0 && field.indexOf(',') < 0) continue;
                 if (EITHER.matcher(field).matches()) continue;
                 if (POINT.matcher(field).matches()
                         || COMMA_THOUSANDS.matcher(field).matches()) told++;

@@ -168,15 +168,15 @@ public record Levels(List<Level> levels, int missing) {
         for (int i = 0; i < outcome.length; i++) {
             if (kept != null && !kept[i]) {
                 outcome[i] = -1;
+            } else if (numbers != null && numbers[i] == last) {
+                outcome[i] = ofLast;
+            } else if (numbers != null && numbers[i] == before) {
+                outcome[i] = ofBefore;
             } else if (column.isMissing(i)) {
                 if (!leaveOutMissing) throw missing(table, column, i);
                 outcome[i] = -1;
             } else if (ofCode != null) {
                 outcome[i] = ofCode[((CategoryColumn) column).codes()[i]];
-            } else if (numbers != null && numbers[i] == last) {
-                outcome[i] = ofLast;
-            } else if (numbers != null && numbers[i] == before) {
-                outcome[i] = ofBefore;
             } else {
                 Byte known = numbers == null ? null : ofNumber.get(numbers[i]);
                 if (known == null) {

@@ -1,10 +1,12 @@
 package outrider.table;
 
 import java.io.ByteArrayInputStream;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.zip.ZipException;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
@@ -36,8 +38,7 @@ public record Preview(
     public static Preview of(InputStream in, @Nullable Dialect dialect) throws IOException {
         try {
             TextSource source = new TextSource(in);
-            if (source.head().length == 0) throw empty();
-            Dialect found = DialectFinder.find(source.head(), source.whole());
+            Dialect found = dialect(source);
             Dialect used = dialect == null ? found : dialect;
             String text = DialectFinder.below(DialectFinder.decode(source.head(), used.encoding()), used.above());
             List<List<String>> rows = DialectFinder.rows(text, used.delimiter(), used.quote(), source.whole());
@@ -50,9 +51,27 @@ public record Preview(
                     List.copyOf(names),
                     List.copyOf(rows.subList(from, Math.max(from, Math.min(rows.size(), from + ROWS)))),
                     fault(source, used.encoding()));
-        } catch (java.util.zip.ZipException | java.io.EOFException e) {
+        } catch (ZipException | EOFException e) {
             throw damaged();
         }
+    }
+
+    /**
+     * How a file is written, as its beginning tells.
+     *
+     * @throws BadInput if it is empty or no text
+     */
+    public static Dialect dialect(InputStream in) throws IOException {
+        try {
+            return dialect(new TextSource(in));
+        } catch (ZipException | EOFException e) {
+            throw damaged();
+        }
+    }
+
+    private static Dialect dialect(TextSource source) throws IOException {
+        if (source.head().length == 0) throw empty();
+        return DialectFinder.find(source.head(), source.whole());
     }
 
     private static @Nullable String fault(TextSource source, Dialect.Encoding encoding) throws IOException {

@@ -1,9 +1,12 @@
 package outrider.table;
 
 import java.io.BufferedInputStream;
+import java.io.ByteArrayInputStream;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.SequenceInputStream;
+import java.util.Arrays;
 import java.util.zip.GZIPInputStream;
 import outrider.base.BadInput;
 
@@ -30,12 +33,11 @@ final class TextSource {
         first.reset();
         boolean gzip = magic.length == 2 && (magic[0] & 0xff) == 0x1f && (magic[1] & 0xff) == 0x8b;
         InputStream unpacked = gzip ? new Guarded(new GZIPInputStream(first, 1 << 16), packed) : first;
-        BufferedInputStream marked = new BufferedInputStream(unpacked, 1 << 16);
-        marked.mark(HEAD + 1);
-        head = marked.readNBytes(HEAD);
-        whole = head.length < HEAD;
-        marked.reset();
-        plain = marked;
+        byte[] room = new byte[HEAD];
+        int got = unpacked.readNBytes(room, 0, HEAD);
+        whole = got < HEAD;
+        head = whole ? Arrays.copyOf(room, got) : room;
+        plain = new SequenceInputStream(new ByteArrayInputStream(head), unpacked);
     }
 
     /** The first bytes of the text, at most {@link #HEAD}. */

@@ -28,6 +28,7 @@ public final class AucUncertainty {
     private final int eventUnits;
     private final int otherUnits;
     private final double auc;
+    private final @Nullable Double variance;
 
     /**
      * An AUC with its standard error, null below two units with events or with non-events, and its 95 % interval, symmetric on the logit
@@ -64,6 +65,7 @@ public final class AucUncertainty {
         int plain = sample.events();
         eventUnits = sample.unit() == null ? plain : unitsOf(sample, 1);
         otherUnits = sample.unit() == null ? sample.size() - plain : unitsOf(sample, 0);
+        variance = covariance(this);
     }
 
     private static int unitsOf(Sample sample, int outcome) {
@@ -123,7 +125,6 @@ public final class AucUncertainty {
     }
 
     public Interval interval() {
-        Double variance = covariance(this);
         if (variance == null) return new Interval(auc, null, null, null);
         double error = Math.sqrt(Math.max(0, variance));
         if (error < NONE || auc <= 0 || auc >= 1) return new Interval(auc, error, null, null);
@@ -142,10 +143,9 @@ public final class AucUncertainty {
             throw BadInput.of("candidates", "are scored on different records", "compare them on the same part");
         }
         double difference = auc - other.auc;
-        Double mine = covariance(this);
-        if (mine == null) return new Difference(difference, null, null, null);
-        double variance = mine + requireNonNull(other.covariance(other)) - 2 * requireNonNull(covariance(other));
-        double error = Math.sqrt(Math.max(0, variance));
+        if (variance == null) return new Difference(difference, null, null, null);
+        double both = variance + requireNonNull(other.variance) - 2 * requireNonNull(covariance(other));
+        double error = Math.sqrt(Math.max(0, both));
         if (error < NONE) return new Difference(difference, 0.0, null, Math.abs(difference) < NONE ? 1.0 : 0.0);
         double z = difference / error;
         return new Difference(difference, error, z, Normal.twoSided(z));
