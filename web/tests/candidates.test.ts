@@ -21,6 +21,7 @@ import PruningCurve from '../src/parts/candidates/summary/PruningCurve.svelte';
 import TreeWalk from '../src/parts/candidates/summary/TreeWalk.svelte';
 import { problem, serve, stubResizeObserver } from './server';
 import { brief as typical, candidate as typicalOf, column as columnOf, type ColumnMore } from './case';
+import { press } from './hands';
 import { nth } from '../src/lib/nth';
 
 vi.mock('../src/lib/routes', () => ({ navigate: vi.fn(), route: { params: {}, pathname: '', hash: '' } }));
@@ -289,7 +290,7 @@ describe('a tree', () => {
 });
 
 describe('what a logistic regression learnt', () => {
-  it('names separated and dropped inputs, and shows what has no finite value as a dash', () => {
+  it('names separated and dropped inputs, shows what has no finite value as a dash, and of many the strongest first', async () => {
     const line = { standardError: null, z: null, pValue: null, oddsRatioLow: null, oddsRatioHigh: null };
     const none = { oddsRatio: null, oddsRatioPerSd: null, oddsRatioPerSdLow: null, oddsRatioPerSdHigh: null };
     const linear = {
@@ -317,6 +318,25 @@ describe('what a logistic regression learnt', () => {
     expect(screen.getByText(/follow from earlier inputs: flat/)).toBeTruthy();
     expect(screen.getByText('tells', { selector: 'td[title]' }).closest('tr')!.textContent).toContain('–');
     expect(screen.getByText('left out')).toBeTruthy();
+    expect(screen.queryByText(/^all /)).toBeNull();
+
+    const many = Array.from({ length: 1200 }, (_, i) => ({
+      ...nth(linear.coefficients, 1),
+      input: `answer ${i}`,
+      oddsRatioPerSd: 1 + i / 1000,
+    }));
+    const coefficients = [nth(linear.coefficients, 0), ...many];
+    const { container } = render(OddsRatios, {
+      part: { part: 'oddsRatios', ...linear, coefficients },
+      around,
+    });
+    const rows = () => container.querySelectorAll('tbody tr');
+    expect(rows().length).toBe(60);
+    expect(nth([...rows()], 0).textContent).toContain('answer 1199');
+    await press(/^all 1,200/);
+    expect(rows().length).toBe(1200);
+    await press('the first 60');
+    expect(rows().length).toBe(60);
   });
 });
 

@@ -62,10 +62,34 @@ describe('many columns at once', () => {
       expect(drawn()).not.toContain('column 5');
       expect(document.activeElement).toBe(box());
       await scroll(0);
+      await vi.waitFor(() => expect(drawn()[0]).toBe('column 0'));
       expect(drawn().slice(0, 3)).toEqual(['column 0', 'column 1', 'column 2']);
       roleOf(3).focus();
       await rerender({ columns: many.filter((c) => c.name !== 'column 3') });
       expect(document.activeElement).toBe(box());
+    });
+
+    it('are moved in the document only once nobody scrolls, and no click is lost for it', async () => {
+      draw();
+      const row = (i: number) => roleOf(i).closest('[data-column]')!;
+      const first = row(0);
+      await scroll(10);
+      expect(drawn()).not.toEqual([...drawn()].sort((a, b) => Number(a.slice(7)) - Number(b.slice(7))));
+      expect(first.isConnected).toBe(true);
+      const inOrder = () =>
+        expect(drawn().map((name) => Number(name.slice(7)))).toEqual(
+          Array.from({ length: drawn().length }, (_, i) => Number(drawn()[0]!.slice(7)) + i),
+        );
+      await fireEvent.pointerDown(box());
+      roleOf(12).focus();
+      await new Promise((done) => setTimeout(done, 300));
+      expect(inOrder).toThrow();
+      await fireEvent.pointerUp(window);
+      await vi.waitFor(inOrder);
+      expect(document.activeElement).toBe(roleOf(12));
+      expect(screen.getAllByRole('row')[1]!.getAttribute('aria-rowindex')).toBe(
+        String(Number(drawn()[0]!.slice(7)) + 2),
+      );
     });
 
     it('never show what somebody chose for another column while that was under way', async () => {

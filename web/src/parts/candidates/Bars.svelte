@@ -1,8 +1,8 @@
 <script lang="ts">
-  import Button from 'flowbite-svelte/Button.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
   import type { Weight } from '../../api/schema';
   import { significant } from '../../lib/format';
+  import FirstOrAll from './FirstOrAll.svelte';
 
   interface Props {
     bars: Weight[];
@@ -51,8 +51,4 @@
     {/each}
   </tbody>
 </Table>
-{#if sorted.length > most}
-  <Button class="chip mt-1" onclick={() => (all = !all)}
-    >{all ? `the first ${most}` : `all ${sorted.length}`}</Button
-  >
-{/if}
+<FirstOrAll bind:all of={sorted.length} {most} />

@@ -11,6 +11,8 @@
     column: Column;
     /** where it stands in the table, the head being 1 */
     at: number;
+    /** in pixels below the head */
+    top: number;
     base: number | null;
     opened: boolean;
     chosen: boolean;
@@ -30,6 +32,7 @@
   class="line"
   role="row"
   aria-rowindex={p.at}
+  style:transform="translateY({p.top}px)"
   class:off={!column.input && !column.outcome}
   class:opened={p.opened}
   data-column={column.name}

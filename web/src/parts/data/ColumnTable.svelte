@@ -1,6 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import { tick } from 'svelte';
   import type { ColumnView as Column, ColumnType, Role } from '../../api/schema';
   import type { Sort } from '../../lib/columns';
   import { Slots } from '../../lib/slots';
@@ -26,14 +27,49 @@
 
   const HEIGHT = 34;
   const SPARE = 8;
+  /** Milliseconds without a scroll after which rows are put in order. */
+  const REST = 200;
   let scrolled = $state(0);
   let tall = $state(400);
   const first = $derived(Math.max(0, Math.floor(scrolled / HEIGHT) - SPARE));
   const last = $derived(Math.min(p.columns.length, Math.ceil((scrolled + tall) / HEIGHT) + SPARE));
   const seen = $derived(p.columns.slice(first, last));
   const held = new Slots();
-  const slots = $derived(held.take(seen.map((c) => c.name)));
+  let scrolling = $state(false);
+  /** Rows out of order in the document look the same and are not moved; whoever reads or steps through them has them in order. */
+  const drawn = $derived.by(() => {
+    const names = seen.map((c) => c.name);
+    const places = new Map(names.map((name, i) => [name, i]));
+    return (scrolling ? held.take(names) : held.takeInOrder(names)).map(({ slot, name }) => {
+      const at = places.get(name)!;
+      return { slot, at: first + at, column: seen[at]! };
+    });
+  });
   let table = $state<HTMLElement>();
+  /** whether a pointer is down, whose click a row that is moved would lose */
+  let pressed = false;
+  let rest: ReturnType<typeof setTimeout> | undefined;
+  $effect(() => () => clearTimeout(rest));
+
+  function scroll(): void {
+    scrolled = table!.scrollTop;
+    const inside = document.activeElement !== table && table!.contains(document.activeElement);
+    if (!inside) scrolling = true;
+    clearTimeout(rest);
+    rest = setTimeout(order, REST);
+  }
+
+  async function order(): Promise<void> {
+    if (pressed) {
+      rest = setTimeout(order, REST);
+      return;
+    }
+    const at = document.activeElement;
+    scrolling = false;
+    await tick();
+    if (at instanceof HTMLElement && at !== document.activeElement && table?.contains(at))
+      at.focus({ preventScroll: true });
+  }
 
   /** Whoever was at a column that leaves the view is at the table then, and not at the column that takes its slot. */
   $effect.pre(() => {
@@ -67,6 +103,8 @@
   ];
 </script>
 
+<svelte:window onpointerup={() => (pressed = false)} onpointercancel={() => (pressed = false)} />
+
 <div
   bind:this={table}
   class="rows sheet"
@@ -75,7 +113,8 @@
   tabindex="-1"
   aria-rowcount={p.columns.length + 1}
   bind:clientHeight={tall}
-  onscroll={(e) => (scrolled = e.currentTarget.scrollTop)}
+  onscroll={scroll}
+  onpointerdown={() => (pressed = true)}
 >
   <div class="line head" role="row">
     <span role="columnheader">
@@ -99,23 +138,24 @@
       </span>
     {/each}
   </div>
-  <div style:height="{first * HEIGHT}px"></div>
-  {#each seen as column, i (slots[i])}
-    <ColumnRow
-      {column}
-      at={first + i + 2}
-      base={p.base}
-      opened={p.opened === column.name}
-      chosen={p.chosen.has(column.name)}
-      fixedHere={p.fixedHere}
-      typesFixed={p.typesFixed}
-      choose={p.choose}
-      show={p.show}
-      setRole={p.setRole}
-      setType={p.setType}
-    />
-  {/each}
-  <div style:height="{(p.columns.length - last) * HEIGHT}px"></div>
+  <div class="all" role="presentation" style:height="{p.columns.length * HEIGHT}px">
+    {#each drawn as { slot, at, column } (slot)}
+      <ColumnRow
+        {column}
+        at={at + 2}
+        top={at * HEIGHT}
+        base={p.base}
+        opened={p.opened === column.name}
+        chosen={p.chosen.has(column.name)}
+        fixedHere={p.fixedHere}
+        typesFixed={p.typesFixed}
+        choose={p.choose}
+        show={p.show}
+        setRole={p.setRole}
+        setType={p.setType}
+      />
+    {/each}
+  </div>
 </div>
 
 <style>
@@ -124,6 +164,14 @@
     flex: 1;
     min-height: 240px;
     overflow-anchor: none;
+  }
+  .all {
+    position: relative;
+  }
+  .all :global(.line) {
+    position: absolute;
+    inset: 0 0 auto;
+    contain: layout;
   }
   .rows :global(.line) {
     display: grid;

@@ -3,6 +3,7 @@
   import Choice from '../../Choice.svelte';
   import type { Coefficient } from '../../../api/schema';
   import { count, fixed, NONE, significant } from '../../../lib/format';
+  import FirstOrAll from '../FirstOrAll.svelte';
   import type { PartProps } from './parts';
 
   /** What a logistic regression learnt: odds ratios with intervals on a log axis. */
@@ -43,6 +44,20 @@
   );
   const x = (ratio: number) => Math.min(298, Math.max(2, 150 + (140 * Math.log(ratio)) / reach));
   const ticks = $derived([0.1, 0.25, 0.5, 1, 2, 4, 10].filter((t) => Math.abs(Math.log(t)) <= reach));
+  /** The ticks' lines behind every row: drawn once a row by the browser, not as elements of their own. */
+  const rules = $derived(
+    ticks
+      .map((t) => {
+        const colour = t === 1 ? 'var(--color-ink-2)' : 'var(--color-rule)';
+        return `linear-gradient(${colour}, ${colour}) ${x(t) - 0.5}px 0 / 1px 100% no-repeat`;
+      })
+      .join(', '),
+  );
+
+  /** So many are drawn at first, the furthest from 1: a list of a thousand is slow to scroll. */
+  const MANY = 60;
+  let all = $state(false);
+  const shown = $derived(all ? ratios : ratios.slice(0, MANY));
 
   function pWords(p: number | null): string {
     if (p === null) return NONE;
@@ -96,7 +111,7 @@
       >
     </thead>
     <tbody>
-      {#each ratios as { line, ratio, low, high } (line.input)}
+      {#each shown as { line, ratio, low, high } (line.input)}
         <tr class:quiet={line.dropped}>
           <td class="max-w-[210px] truncate" title={line.input}>{line.input}</td>
           <td>
@@ -106,14 +121,8 @@
               viewBox="0 0 300 16"
               role="img"
               aria-label="{line.input}: odds ratio {significant(ratio)}"
+              style:background={rules}
             >
-              {#each ticks as tick (tick)}<line
-                  x1={x(tick)}
-                  x2={x(tick)}
-                  y1="0"
-                  y2="16"
-                  stroke={tick === 1 ? 'var(--color-ink-2)' : 'var(--color-rule)'}
-                />{/each}
               {#if low !== null && high !== null}<line
                   x1={x(low)}
                   x2={x(high)}
@@ -165,4 +174,5 @@
       </tr>
     </tfoot>
   </Table>
+  <FirstOrAll bind:all of={ratios.length} most={MANY} />
 </section>

@@ -4,6 +4,7 @@
   import type { CandidateView as Candidate, ModelSummary } from '../../../api/schema';
   import { get } from '../../../lib/api';
   import { significant } from '../../../lib/format';
+  import FirstOrAll from '../FirstOrAll.svelte';
 
   /** Weights per standard deviation of several linear candidates, side by side. */
   let { candidate, others }: { candidate: Candidate; others: Candidate[] } = $props();
@@ -38,7 +39,15 @@
       .sort((a, b) => b.size - a.size)
       .map((n) => n.name),
   );
-  const largest = (id: number) => Math.max(1e-12, ...[...(known[id]?.values() ?? [])].map(Math.abs));
+  const sizes = $derived(
+    new Map(columns.map((c) => [c.id, Math.max(1e-12, ...[...(known[c.id]?.values() ?? [])].map(Math.abs))])),
+  );
+  const largest = (id: number) => sizes.get(id) ?? 1e-12;
+
+  /** So many are drawn at first, the largest. */
+  const MANY = 60;
+  let all = $state(false);
+  const shown = $derived(all ? names : names.slice(0, MANY));
 </script>
 
 {#if choice.length > 0}
@@ -62,7 +71,7 @@
           ></thead
         >
         <tbody>
-          {#each names as name (name)}
+          {#each shown as name (name)}
             <tr>
               <td class="max-w-[210px] truncate" title={name}>{name}</td>
               {#each columns as c (c.id)}
@@ -86,6 +95,7 @@
           {/each}
         </tbody>
       </Table>
+      <FirstOrAll bind:all of={names.length} most={MANY} />
     {/if}
   </section>
 {/if}
