@@ -80,7 +80,7 @@ describe('many columns at once', () => {
         expect(drawn().map((name) => Number(name.slice(7)))).toEqual(
           Array.from({ length: drawn().length }, (_, i) => Number(drawn()[0]!.slice(7)) + i),
         );
-      await fireEvent.pointerDown(box());
+      await fireEvent.pointerDown(roleOf(12));
       roleOf(12).focus();
       await new Promise((done) => setTimeout(done, 300));
       expect(inOrder).toThrow();

@@ -59,6 +59,11 @@
     rest = setTimeout(order, REST);
   }
 
+  /** Of a press on the scroll bar no end may be told. */
+  function press(e: PointerEvent): void {
+    pressed = e.target instanceof Element && e.target.closest('[data-column]') !== null;
+  }
+
   async function order(): Promise<void> {
     if (pressed) {
       rest = setTimeout(order, REST);
@@ -114,7 +119,7 @@
   aria-rowcount={p.columns.length + 1}
   bind:clientHeight={tall}
   onscroll={scroll}
-  onpointerdown={() => (pressed = true)}
+  onpointerdown={press}
 >
   <div class="line head" role="row">
     <span role="columnheader">
