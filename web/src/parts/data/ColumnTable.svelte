@@ -64,24 +64,25 @@
     pressed = e.target instanceof Element && e.target.closest('[data-column]') !== null;
   }
 
-  async function order(): Promise<void> {
-    if (pressed) {
-      rest = setTimeout(order, REST);
-      return;
-    }
-    const at = document.activeElement;
-    scrolling = false;
-    await tick();
-    if (at instanceof HTMLElement && at !== document.activeElement && table?.contains(at))
-      at.focus({ preventScroll: true });
+  function order(): void {
+    if (pressed) rest = setTimeout(order, REST);
+    else scrolling = false;
   }
 
-  /** Whoever was at a column that leaves the view is at the table then, and not at the column that takes its slot. */
+  /**
+   * Whoever was at a column that leaves the view is at the table then, and not at the column that takes its slot; whose column stays, but
+   * is moved in the document, stays at it.
+   */
   $effect.pre(() => {
-    const names = new Set(seen.map((c) => c.name));
-    const at = document.activeElement?.closest<HTMLElement>('[data-column]');
-    if (at && table?.contains(at) && !names.has(at.dataset['column'] ?? ''))
-      table.focus({ preventScroll: true });
+    const names = new Set(drawn.map((d) => d.column.name));
+    const at = document.activeElement;
+    const row = at?.closest<HTMLElement>('[data-column]');
+    if (!(at instanceof HTMLElement) || !row || !table?.contains(row)) return;
+    if (!names.has(row.dataset['column'] ?? '')) table.focus({ preventScroll: true });
+    else
+      void tick().then(() => {
+        if (document.activeElement === document.body) at.focus({ preventScroll: true });
+      });
   });
   const allChosen = $derived(p.columns.length > 0 && p.columns.every((c) => p.chosen.has(c.name)));
 

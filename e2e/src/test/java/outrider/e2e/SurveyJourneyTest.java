@@ -60,6 +60,7 @@ class SurveyJourneyTest {
             browser.settle(
                     id, Map.of("outcome", Map.of("column", "renewed", "events", List.of("no"), "leftOut", List.of())));
             browser.open(brief + "/data");
+            keepAFocus(browser);
             join(browser);
             browser.button("Split and seal the reserve");
             browser.text("◆ sealed");
@@ -70,6 +71,24 @@ class SurveyJourneyTest {
             browser.text("alone acts on");
             browser.open(brief + "/sign-off");
             browser.text("are joined by person = who");
+        }
+    }
+
+    /** A column that stays among those drawn keeps the focus, however far the list jumps. */
+    private static void keepAFocus(Browser browser) {
+        browser.find("[data-column=q9] .name button");
+        for (String jump : List.of("0 600 q14", "1200 600 q31")) {
+            String[] at = jump.split(" ");
+            browser.driver.executeScript(
+                    "document.querySelector('[role=table][aria-label=Columns]').scrollTop = arguments[0]", at[0]);
+            String button = "[data-column=" + at[2] + "] .name button";
+            browser.find(button);
+            browser.driver.executeScript("document.querySelector(arguments[0]).focus({preventScroll: true})", button);
+            browser.driver.executeScript(
+                    "document.querySelector('[role=table][aria-label=Columns]').scrollTop = arguments[0]", at[1]);
+            browser.await(
+                    d -> !d.findElements(By.cssSelector("[data-column=q24]")).isEmpty());
+            assertThat(browser.driver.switchTo().activeElement().getText()).isEqualTo(at[2]);
         }
     }
 
