@@ -90,6 +90,8 @@ class SurveyJourneyTest {
                     d -> !d.findElements(By.cssSelector("[data-column=q24]")).isEmpty());
             assertThat(browser.driver.switchTo().activeElement().getText()).isEqualTo(at[2]);
         }
+        browser.driver.executeScript("document.querySelector('[role=table][aria-label=Columns]').scrollTop = 0");
+        browser.find("[data-column=q1]");
     }
 
     private static void join(Browser browser) throws IOException {
