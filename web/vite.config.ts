@@ -17,6 +17,9 @@ export default defineConfig({
     setupFiles: ['tests/setup.ts'],
     css: { include: [/palette\.css/] },
     include: ['tests/**/*.test.ts'],
+    // other suites may run beside
+    testTimeout: 30_000,
+    hookTimeout: 30_000,
     coverage: {
       reporter: ['text-summary'],
       reportsDirectory: 'target/coverage',

@@ -33,6 +33,8 @@ final class App implements AutoCloseable {
         Files.createDirectories(log.getParent());
         ProcessBuilder builder = new ProcessBuilder(
                         java(),
+                        "-XX:TieredStopAtLevel=1",
+                        "-XX:ReservedCodeCacheSize=240m",
                         "-Dquarkus.http.port=" + port,
                         "-jar",
                         ROOT.resolve("server/target/quarkus-app/quarkus-run.jar")

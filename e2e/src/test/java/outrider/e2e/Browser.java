@@ -25,6 +25,17 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 /** Headless Chromium on the packaged application. */
 final class Browser implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(30);
+    private static final Duration BETWEEN_LOOKS = Duration.ofMillis(50);
+    /** Of the elements that a selector finds, those whose words, as the page holds them, begin so or hold them. */
+    private static final String WORDED = """
+            const [css, words, anywhere] = arguments;
+            const plain = text => text.replace(/[\\u200b\\u200e\\u200f]/g, '').replace(/\\s+/g, ' ').trim();
+            const sought = plain(words);
+            const says = text => anywhere ? plain(text).includes(sought) : plain(text).startsWith(sought);
+            const apart = e => [...e.querySelectorAll('*')].map(o => o.shadowRoot).filter(root => root);
+            const texts = e => [e.innerText, e.textContent, ...apart(e).map(root => root.textContent)];
+            return [...document.querySelectorAll(css)].filter(e => texts(e).some(says));
+            """;
 
     final ChromeDriver driver;
     final Path downloads;
@@ -83,6 +94,7 @@ final class Browser implements AutoCloseable {
     <T> T await(ExpectedCondition<T> condition) {
         try {
             return new WebDriverWait(driver, PATIENCE)
+                    .pollingEvery(BETWEEN_LOOKS)
                     .ignoring(StaleElementReferenceException.class)
                     .until(condition);
         } catch (TimeoutException e) {
@@ -104,7 +116,14 @@ final class Browser implements AutoCloseable {
 
     /** Waits until the page shows the words. */
     void text(String words) {
-        await(d -> d.findElement(By.tagName("body")).getText().contains(words));
+        await(d -> worded("body", words, true).stream()
+                .anyMatch(body -> body.getText().contains(words)));
+    }
+
+    /** What may show the words; asked in one go, because looking at elements one by one takes long. */
+    @SuppressWarnings("unchecked")
+    private List<WebElement> worded(String css, String words, boolean anywhere) {
+        return (List<WebElement>) driver.executeScript(WORDED, css, words, anywhere);
     }
 
     /** Presses what is found, again where the page moved under the pointer. */
@@ -121,7 +140,7 @@ final class Browser implements AutoCloseable {
 
     void button(String words) {
         await(d -> {
-            for (WebElement button : d.findElements(By.tagName("button"))) {
+            for (WebElement button : worded("button", words, false)) {
                 boolean ready = button.isDisplayed() && button.isEnabled();
                 if (!ready || !button.getText().strip().startsWith(words)) continue;
                 button.click();

@@ -169,7 +169,7 @@ class CandidatesTest extends CaseSteps {
         for (int i = 0; i < 600; i++) {
             JsonPath view = get("/searches/" + id);
             if (!List.of("waiting", "running").contains(view.getString("status"))) return view;
-            sleep();
+            sleep(i);
         }
         throw new AssertionError("the search did not end");
     }
@@ -224,7 +224,7 @@ class CandidatesTest extends CaseSteps {
                                 "keep",
                                 0))
                 .path("id");
-        sleep();
+        sleep(9);
         analyst.post("/searches/" + endless + "/stop", null).then().statusCode(204);
         JsonPath stopped = search(brief, endless);
         assertThat(stopped.getString("status")).isEqualTo("stopped");
@@ -287,7 +287,7 @@ class CandidatesTest extends CaseSteps {
                 .asString());
         for (int i = 0; i < 200; i++) {
             if (get("/lists?brief=" + brief).getString("[0].status").equals("done")) break;
-            sleep();
+            sleep(i);
         }
         byte[] file = analyst.get("/lists/" + job + "/scored.csv").asByteArray();
         Table scored = CsvTableReader.read(new ByteArrayInputStream(file), Progress.NONE);

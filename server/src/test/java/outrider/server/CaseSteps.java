@@ -131,14 +131,15 @@ abstract class CaseSteps {
                 all.setRootPath("find { it.id == " + id + " }");
                 return all;
             }
-            sleep();
+            sleep(i);
         }
         throw new AssertionError("candidate " + id + " does not end");
     }
 
-    static void sleep() {
+    /** Waits before a state is asked for again: shortly at first, a tenth of a second from the tenth time on. */
+    static void sleep(int asked) {
         try {
-            Thread.sleep(100);
+            Thread.sleep(Math.min(100, 10 + 10 * asked));
         } catch (InterruptedException e) {
             throw new IllegalStateException(e);
         }

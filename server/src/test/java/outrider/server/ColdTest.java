@@ -73,7 +73,7 @@ class ColdTest extends CaseSteps {
             synchronized (ClientProxy.unwrap(scored)) {
                 for (int i = 0; i < MANY; i++) asking.add(threads.submit(asked::get));
                 for (int i = 0; i < 10; i++) {
-                    sleep();
+                    sleep(9);
                     assertThat(analyst.get("/briefs").statusCode()).isEqualTo(200);
                 }
                 assertThat(asking).noneMatch(Future::isDone);

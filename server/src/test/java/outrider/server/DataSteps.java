@@ -50,7 +50,7 @@ abstract class DataSteps extends CaseSteps {
         for (int i = 0; i < 300; i++) {
             JsonPath view = analyst.get("/uploads/" + upload).jsonPath();
             if (!view.getString("state").equals("READING")) return view;
-            sleep();
+            sleep(i);
         }
         throw new AssertionError("file " + upload + " is never read");
     }
@@ -80,7 +80,7 @@ abstract class DataSteps extends CaseSteps {
         for (int i = 0; i < 300; i++) {
             JsonPath view = analyst.get("/briefs/" + brief + "/columns").jsonPath();
             if (view.getInt("pending") == 0) return view;
-            sleep();
+            sleep(i);
         }
         throw new AssertionError("the columns of brief " + brief + " are never profiled");
     }

@@ -46,7 +46,7 @@ class FitWorkTest extends CaseSteps {
                     .jsonPath()
                     .getString("find { it.id == " + id + " }.status");
             if (!List.of(unlike).contains(status)) return status;
-            sleep();
+            sleep(i);
         }
         return unlike[0];
     }
@@ -59,7 +59,7 @@ class FitWorkTest extends CaseSteps {
     void workThatMeetsAFullDiskIsDoneOnceThereIsRoom() {
         HeldWork.FULL.add(7707L);
         work.enqueue(HeldWork.NAME, 7707);
-        for (int i = 0; i < 300 && HeldWork.RUNS.getOrDefault(7707L, 0) < 2; i++) sleep();
+        for (int i = 0; i < 300 && HeldWork.RUNS.getOrDefault(7707L, 0) < 2; i++) sleep(i);
         assertThat(HeldWork.RUNS.get(7707L)).as("once in vain, and once more").isEqualTo(2);
         assertThat(HeldWork.FULL).isEmpty();
     }
@@ -113,7 +113,7 @@ class FitWorkTest extends CaseSteps {
                     .isEmpty()) break;
             List<String> waiting = now.getList("findAll { it.status == 'waiting' && it.step != null }.step");
             assertThat(waiting).allMatch(step -> step.startsWith("waits for "));
-            sleep();
+            sleep(i);
         }
         assertThat(analyst.get("/candidates?brief=" + brief).jsonPath().getList("status", String.class))
                 .hasSize(made.size())
@@ -146,7 +146,7 @@ class FitWorkTest extends CaseSteps {
         } finally {
             end.countDown();
         }
-        for (int i = 0; i < 200 && HeldWork.DONE.get() < 3; i++) sleep();
+        for (int i = 0; i < 200 && HeldWork.DONE.get() < 3; i++) sleep(i);
         assertThat(HeldWork.DONE.get()).isEqualTo(3);
     }
 
@@ -154,7 +154,7 @@ class FitWorkTest extends CaseSteps {
     void workOfWhichNobodyCanTellIsRunAllTheSame() {
         int before = HeldWork.DONE.get();
         work.enqueue(HeldWork.NAME, -7);
-        for (int i = 0; i < 200 && HeldWork.DONE.get() == before; i++) sleep();
+        for (int i = 0; i < 200 && HeldWork.DONE.get() == before; i++) sleep(i);
         assertThat(HeldWork.DONE.get()).isEqualTo(before + 1);
     }
 

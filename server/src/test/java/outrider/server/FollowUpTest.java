@@ -180,7 +180,7 @@ class FollowUpTest extends ReleaseSteps {
                 ok(analyst.post("/follow/" + batch + "/recalibrate", null)).getLong("briefId");
         JsonPath made = ok(analyst.get("/candidates?brief=" + revision));
         for (int i = 0; i < 300 && !made.getList("status").equals(List.of("done", "done")); i++) {
-            sleep();
+            sleep(i);
             made = ok(analyst.get("/candidates?brief=" + revision));
         }
         assertThat(made.getList("name"))

@@ -31,7 +31,7 @@ class ManyCandidatesTest extends CaseSteps {
                         .getList("findAll { it.status != 'done' }")
                         .size()
                 > 0) {
-            sleep();
+            sleep(9);
         }
         JsonPath leaders = compared(id, "");
         assertThat(leaders.getList("candidates.name")).hasSize(31).contains("Base rate");

@@ -115,7 +115,7 @@ class MembershipTest extends ReportSteps {
                 .getInt("schedules[0].id");
         int batch = ok(analyst.post("/follow?brief=" + id + "&dataset=" + dataset, Map.of("day", "2027-01-04")))
                 .getInt("batches[0].id");
-        for (int i = 0; i < 300 && !done(id); i++) sleep();
+        for (int i = 0; i < 300 && !done(id); i++) sleep(i);
         int followReport =
                 ok(analyst.post("/follow/reports?brief=" + id, Map.of())).getInt("id");
         return new Belongings(

@@ -26,10 +26,6 @@ import org.junit.jupiter.api.Test;
 class MigrationTest {
     private static final Map<String, String> RENAMED = Map.of("arrival", "upload");
     private static final String SCHEMA = "as_it_was";
-    private static final Map<String, String> ENV = System.getenv();
-    private static final String URL =
-            ENV.getOrDefault("OUTRIDER_TEST_DB_URL", "jdbc:postgresql://127.0.0.1:5432/outrider_test");
-
     private static final Path AS_OF = Path.of("src", "test", "resources", "as-of");
 
     private Connection database;
@@ -37,9 +33,7 @@ class MigrationTest {
     @BeforeEach
     void begin() throws SQLException {
         database = DriverManager.getConnection(
-                URL + "?currentSchema=" + SCHEMA,
-                ENV.getOrDefault("OUTRIDER_TEST_DB_USER", "outrider"),
-                ENV.getOrDefault("OUTRIDER_TEST_DB_PASSWORD", "outrider"));
+                TestDatabase.URL + "?currentSchema=" + SCHEMA, TestDatabase.USER, TestDatabase.PASSWORD);
         run("drop schema if exists " + SCHEMA + " cascade");
         run("set timezone to 'UTC'");
     }
@@ -165,10 +159,7 @@ class MigrationTest {
 
     private static Flyway flyway(String target) {
         return Flyway.configure()
-                .dataSource(
-                        URL,
-                        ENV.getOrDefault("OUTRIDER_TEST_DB_USER", "outrider"),
-                        ENV.getOrDefault("OUTRIDER_TEST_DB_PASSWORD", "outrider"))
+                .dataSource(TestDatabase.URL, TestDatabase.USER, TestDatabase.PASSWORD)
                 .schemas(SCHEMA)
                 .placeholders(Map.of("runtime", "nobody in particular"))
                 .target(target)

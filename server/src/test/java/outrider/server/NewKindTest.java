@@ -19,7 +19,7 @@ class NewKindTest extends CaseSteps {
         for (int i = 0; i < 400; i++) {
             JsonPath now = get(path);
             if (!List.of("waiting", "running").contains(now.getString("status"))) return now;
-            sleep();
+            sleep(i);
         }
         throw new AssertionError(path + " did not end");
     }
@@ -49,7 +49,7 @@ class NewKindTest extends CaseSteps {
         analyst.post("/lists?candidate=" + mine + "&dataset=" + list, null)
                 .then()
                 .statusCode(200);
-        for (int i = 0; i < 200 && !"done".equals(get("/lists?brief=" + brief).getString("[0].status")); i++) sleep();
+        for (int i = 0; i < 200 && !"done".equals(get("/lists?brief=" + brief).getString("[0].status")); i++) sleep(i);
         assertThat(get("/lists?brief=" + brief).getString("[0].status")).isEqualTo("done");
 
         analyst.put(

@@ -83,7 +83,7 @@ class OutageTest extends DataSteps {
                     && !answer.jsonPath().getString("state").equals("READING")) {
                 return answer.jsonPath().getString("state");
             }
-            sleep();
+            sleep(i);
         }
         return "never ended";
     }
@@ -105,7 +105,7 @@ class OutageTest extends DataSteps {
         }
         String status = "";
         for (int i = 0; i < 600 && !status.equals("done"); i++) {
-            sleep();
+            sleep(i);
             var answer = analyst.get("/candidates/" + candidate);
             if (answer.statusCode() == 200) status = answer.jsonPath().getString("status");
         }

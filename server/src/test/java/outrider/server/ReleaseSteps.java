@@ -61,7 +61,7 @@ abstract class ReleaseSteps extends ReportSteps {
                 all.setRootPath("schedules[0].runs[0]");
                 return all;
             }
-            sleep();
+            sleep(i);
         }
         throw new AssertionError("no list is " + status + ": "
                 + ok(analyst.get("/schedules?brief=" + brief)).prettify());
@@ -77,7 +77,7 @@ abstract class ReleaseSteps extends ReportSteps {
             JsonPath all = ok(analyst.get("/follow?brief=" + brief));
             if (all.getList("batches.status").stream().allMatch("done"::equals)) return all;
             assertThat(all.getList("batches.status")).as(all.prettify()).doesNotContain("failed");
-            sleep();
+            sleep(i);
         }
         throw new AssertionError("batches do not end");
     }

@@ -41,7 +41,7 @@ class ReleaseTest extends ReleaseSteps {
             JsonPath view = ok(analyst.get("/releases/" + release));
             List<String> states = view.getList("forms.status");
             if (!states.contains("waiting") && !states.contains("running")) return view;
-            sleep();
+            sleep(i);
         }
         throw new AssertionError("the forms of release " + release + " do not end");
     }
@@ -152,7 +152,7 @@ class ReleaseTest extends ReleaseSteps {
                 .isEqualTo(415);
 
         int shown = ok(analyst.get("/score-keys?brief=" + id)).getInt("keys[0].id");
-        for (int i = 0; i < 50 && counted(id, 1) < 4; i++) sleep();
+        for (int i = 0; i < 50 && counted(id, 1) < 4; i++) sleep(i);
         assertThat(counted(id, 1)).isEqualTo(4);
         ok(analyst.post("/score-keys/" + shown + "/revoke", null));
         assertThat(refusal(score(id, secret, ONE), 401)).contains("was revoked");
@@ -224,7 +224,7 @@ class ReleaseTest extends ReleaseSteps {
         missing.put("tier", null);
         assertThat(ok(score(id, secret, strange)).getDouble("records[0].score"))
                 .isEqualTo(ok(score(id, secret, missing)).getDouble("records[0].score"));
-        for (int i = 0; i < 50 && counted(id, 1) < 2; i++) sleep();
+        for (int i = 0; i < 50 && counted(id, 1) < 2; i++) sleep(i);
         assertThat(ok(analyst.get("/score-keys?brief=" + id)).getInt("counts[0].unknown"))
                 .isEqualTo(2);
     }
@@ -271,9 +271,9 @@ class ReleaseTest extends ReleaseSteps {
         Scheduled.place(
                 place,
                 Map.of(
-                        "url", System.getenv("OUTRIDER_TEST_DB_URL"),
-                        "user", System.getenv("OUTRIDER_TEST_DB_USER"),
-                        "password", System.getenv("OUTRIDER_TEST_DB_PASSWORD"),
+                        "url", TestDatabase.URL,
+                        "user", TestDatabase.USER,
+                        "password", TestDatabase.PASSWORD,
                         "table", "pg_temp.none",
                         "into", "public.scored_" + id));
         assertThat(refusal(analyst.post("/schedules?brief=" + id, Map.of("place", place)), 400))
@@ -281,10 +281,8 @@ class ReleaseTest extends ReleaseSteps {
         int schedule = ok(analyst.post("/schedules?brief=" + id, Map.of("place", place, "hour", 0)))
                 .getInt("schedules[0].id");
         assertThat(run(id, "failed").getString("message")).contains("is refused by PostgreSQL");
-        try (Connection database = DriverManager.getConnection(
-                        System.getenv("OUTRIDER_TEST_DB_URL"),
-                        System.getenv("OUTRIDER_TEST_DB_USER"),
-                        System.getenv("OUTRIDER_TEST_DB_PASSWORD"));
+        try (Connection database =
+                        DriverManager.getConnection(TestDatabase.URL, TestDatabase.USER, TestDatabase.PASSWORD);
                 Statement plain = database.createStatement()) {
             plain.execute("create table public.list_" + id
                     + " (member text, age numeric, points integer, tier text, seen date)");

@@ -6,7 +6,6 @@ import io.quarkus.test.junit.QuarkusTest;
 import io.restassured.path.json.JsonPath;
 import io.restassured.response.Response;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ExecutorService;
@@ -135,24 +134,6 @@ class SignInsTest extends ReportSteps {
     }
 
     /** A flood of wrong passwords takes no more than its one place at the hashing, so that a reader is answered between them. */
-    @Test
-    void aFloodOfWrongPasswordsIsTurnedAwayUnhashed() throws Exception {
-        ExecutorService threads = Executors.newFixedThreadPool(40);
-        try {
-            List<Future<Integer>> flood = new ArrayList<>();
-            for (int i = 0; i < 40; i++) {
-                String name = "nobody-" + i;
-                flood.add(threads.submit(
-                        () -> Client.login(name, "wrong-password").statusCode()));
-            }
-            List<Integer> statuses = new ArrayList<>();
-            for (Future<Integer> one : flood) statuses.add(one.get());
-            assertThat(statuses).containsOnly(401, 429).contains(429);
-        } finally {
-            threads.shutdownNow();
-        }
-    }
-
     @Test
     void signingInAndOutStandsOnTheTrail() {
         Client who = person("reader");

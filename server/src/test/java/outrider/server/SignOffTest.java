@@ -214,7 +214,7 @@ class SignOffTest extends ReportSteps {
         int fitted = ok(both.post("/candidates?brief=" + other, logistic("Theirs", 0)))
                 .getInt("id");
         int helped = candidate(other, logistic("Mine", 0)).getInt("id");
-        for (int i = 0; i < 100 && !done(other, fitted); i++) sleep();
+        for (int i = 0; i < 100 && !done(other, fitted); i++) sleep(i);
         int blend = candidate(
                         other,
                         Map.of(

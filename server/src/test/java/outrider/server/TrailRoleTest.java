@@ -19,31 +19,28 @@ import org.junit.jupiter.params.provider.ValueSource;
 class TrailRoleTest {
     private static final String SCHEMA = "for_the_role";
     private static final String ROLE = "outrider_trail_test";
-    private static final Map<String, String> ENV = System.getenv();
-    private static final String URL =
-            ENV.getOrDefault("OUTRIDER_TEST_DB_URL", "jdbc:postgresql://127.0.0.1:5432/outrider_test");
-    private static final String OWNER = ENV.getOrDefault("OUTRIDER_TEST_DB_USER", "outrider");
-    private static final String PASSWORD = ENV.getOrDefault("OUTRIDER_TEST_DB_PASSWORD", "outrider");
 
     private Connection owner;
     private Connection runtime;
 
     @BeforeEach
     void begin() throws SQLException {
-        owner = DriverManager.getConnection(URL + "?currentSchema=" + SCHEMA, OWNER, PASSWORD);
+        owner = DriverManager.getConnection(
+                TestDatabase.URL + "?currentSchema=" + SCHEMA, TestDatabase.USER, TestDatabase.PASSWORD);
         run(owner, "drop schema if exists " + SCHEMA + " cascade");
         run(
                 owner,
                 "do $$ begin if not exists (select from pg_roles where rolname = '" + ROLE + "') then create role "
                         + ROLE + "; end if; end $$");
-        run(owner, "alter role " + ROLE + " login password '" + PASSWORD + "'");
+        run(owner, "alter role " + ROLE + " login password '" + TestDatabase.PASSWORD + "'");
         Flyway.configure()
-                .dataSource(URL, OWNER, PASSWORD)
+                .dataSource(TestDatabase.URL, TestDatabase.USER, TestDatabase.PASSWORD)
                 .schemas(SCHEMA)
                 .placeholders(Map.of("runtime", ROLE))
                 .load()
                 .migrate();
-        runtime = DriverManager.getConnection(URL + "?currentSchema=" + SCHEMA, ROLE, PASSWORD);
+        runtime =
+                DriverManager.getConnection(TestDatabase.URL + "?currentSchema=" + SCHEMA, ROLE, TestDatabase.PASSWORD);
     }
 
     @AfterEach

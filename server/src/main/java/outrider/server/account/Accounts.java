@@ -1,6 +1,5 @@
 package outrider.server.account;
 
-import io.quarkus.elytron.security.common.BcryptUtil;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -23,11 +22,13 @@ public class Accounts {
     private final EntityManager database;
     private final SignIns signIns;
     private final Throttle throttle;
+    private final PasswordHashes hashes;
 
-    Accounts(EntityManager database, SignIns signIns, Throttle throttle) {
+    Accounts(EntityManager database, SignIns signIns, Throttle throttle, PasswordHashes hashes) {
         this.database = database;
         this.signIns = signIns;
         this.throttle = throttle;
+        this.hashes = hashes;
     }
 
     /**
@@ -55,7 +56,7 @@ public class Accounts {
             make(name, List.of(Account.ADMINISTRATOR), password);
             return;
         }
-        account.passwordHash = BcryptUtil.bcryptHash(AccountRules.password(password, name));
+        account.passwordHash = hashes.of(AccountRules.password(password, name));
         account.passwordDue = true;
         account.active = true;
         if (!account.roles.contains(Account.ADMINISTRATOR)) {
@@ -93,11 +94,11 @@ public class Accounts {
         return known;
     }
 
-    private static Account store(String name, List<String> roles, String password) {
+    private Account store(String name, List<String> roles, String password) {
         Account account = new Account();
         account.name = name;
         account.roles = roles;
-        account.passwordHash = password.equals(NO_PASSWORD) ? NO_PASSWORD : BcryptUtil.bcryptHash(password);
+        account.passwordHash = password.equals(NO_PASSWORD) ? NO_PASSWORD : hashes.of(password);
         account.persist();
         Trail.house(Act.ACCOUNT_MADE, name, String.join(", ", roles));
         return account;
@@ -125,7 +126,7 @@ public class Accounts {
         if (throttle.wait(account.name, SIGNED_IN) > 0) {
             throw BadInput.state(BadInput.Code.BUSY, "now", "was wrong too often", "try again in some minutes");
         }
-        Boolean right = throttle.compared(() -> now != null && BcryptUtil.matches(now, account.passwordHash));
+        Boolean right = throttle.compared(() -> now != null && hashes.matches(now, account.passwordHash));
         if (right == null) throw BadInput.state(BadInput.Code.BUSY, "password", "cannot be checked now", "try again");
         if (!right) {
             throttle.failed(account.name, SIGNED_IN);
@@ -133,7 +134,7 @@ public class Accounts {
         }
         String password = AccountRules.password(wanted, account.name);
         if (password.equals(now)) throw BadInput.of("password", "is the present one", "choose another");
-        account.passwordHash = BcryptUtil.bcryptHash(password);
+        account.passwordHash = hashes.of(password);
         account.passwordDue = false;
         signIns.endAll(id, signIn);
         Trail.house(Act.PASSWORD_CHANGED, account.name, "by its owner");
@@ -182,7 +183,7 @@ public class Accounts {
             if (account.provider != null) {
                 throw BadInput.of("password", "of " + account.name + " is their provider's", "have it changed there");
             }
-            account.passwordHash = BcryptUtil.bcryptHash(AccountRules.password(password, account.name));
+            account.passwordHash = hashes.of(AccountRules.password(password, account.name));
             account.passwordDue = !account.name.equals(by);
             signIns.endAll(id, null);
             words.append("new password. ");

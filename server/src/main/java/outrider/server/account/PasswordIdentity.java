@@ -1,6 +1,5 @@
 package outrider.server.account;
 
-import io.quarkus.elytron.security.common.BcryptUtil;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.security.AuthenticationFailedException;
 import io.quarkus.security.identity.AuthenticationRequestContext;
@@ -35,18 +34,17 @@ public class PasswordIdentity implements IdentityProvider<UsernamePasswordAuthen
     static final String ACCOUNT = "account";
 
     private static final Logger LOG = Logger.getLogger(PasswordIdentity.class);
-    /** Compared against when the name is unknown, so that the answer takes as long. */
-    private static final String NOBODYS_HASH = BcryptUtil.bcryptHash("nobody's password");
-
     private static final long RETRY_WHEN_BUSY = 3;
     private static final int LONGEST_NAME = 80;
 
     private final SignIns signIns;
     private final Throttle throttle;
+    private final PasswordHashes hashes;
 
-    PasswordIdentity(SignIns signIns, Throttle throttle) {
+    PasswordIdentity(SignIns signIns, Throttle throttle, PasswordHashes hashes) {
         this.signIns = signIns;
         this.throttle = throttle;
+        this.hashes = hashes;
     }
 
     @Override
@@ -70,9 +68,8 @@ public class PasswordIdentity implements IdentityProvider<UsernamePasswordAuthen
         Account known = QuarkusTransaction.requiringNew().call(() -> Account.named(name));
         Account account = known == null || known.provider != null ? null : known;
         String password = new String(request.getPassword().getPassword());
-        Boolean right = throttle.compared(
-                () -> BcryptUtil.matches(password, account == null ? NOBODYS_HASH : account.passwordHash)
-                        && AccountRules.isHashedWhole(password));
+        Boolean right = throttle.compared(() -> hashes.matches(password, account == null ? null : account.passwordHash)
+                && AccountRules.isHashedWhole(password));
         if (right == null) throw later(from, RETRY_WHEN_BUSY);
         if (account == null || !right || !account.active) {
             throttle.failed(name, address);
