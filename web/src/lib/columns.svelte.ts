@@ -38,6 +38,8 @@ export class ColumnSheet {
   turn = $state(0);
   private waiting: ReturnType<typeof setTimeout> | undefined;
   private asked = 0;
+  /** whether the refusal is of a change: looking at the columns again takes back only its own */
+  private ofChange = false;
   /** which change was the last that is shown; a change names it, so that nobody's is overwritten unseen */
   private state = 0;
   private turns = new Turns<Changes | null>((waiting) => this.together(waiting));
@@ -50,8 +52,12 @@ export class ColumnSheet {
     this.undoWords = found.undo;
     this.state = found.state;
     this.turn++;
+    this.again();
+  }
+
+  private again() {
     clearTimeout(this.waiting);
-    if (found.pending > 0) this.waiting = setTimeout(() => void this.load(), AGAIN);
+    if (this.pending > 0) this.waiting = setTimeout(() => void this.load(), AGAIN);
   }
 
   private async attempt(ask: () => Promise<Columns>, changing = false): Promise<boolean> {
@@ -59,11 +65,13 @@ export class ColumnSheet {
     try {
       const found = await ask();
       if (turn === this.asked) this.take(found);
-      this.refusal = null;
+      if (changing || !this.ofChange) this.refusal = null;
       return true;
     } catch (e) {
       if (changing && e instanceof Refusal && e.problem.code === 'OVERTAKEN') await this.load();
+      else if (turn === this.asked) this.again();
       this.refusal = (e as Error).message;
+      this.ofChange = changing;
       return false;
     }
   }

@@ -10,26 +10,45 @@ import java.nio.file.Path;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 
-/** The packaged server on a free port and an empty database of its own. */
+/** The packaged server on a free port. */
 final class App implements AutoCloseable {
     static final String PASSWORD = "pedal-and-chain";
     private static final Path ROOT = Path.of("..");
 
+    /** Of journeys that ask for no server of their own: what one leaves is there for the next. */
+    private static App kept;
+
     final String address;
     private final Process process;
+    private final boolean own;
 
+    /** One of its own, on an empty database. */
     App() throws IOException, InterruptedException {
         this(Map.of());
     }
 
     /** @param settings beside those that every test has */
     App(Map<String, String> settings) throws IOException, InterruptedException {
+        this(settings, true);
+    }
+
+    /** The one that journeys share; it is started where none is ready. */
+    static App shared() throws IOException, InterruptedException {
+        if (kept != null && kept.ready()) return kept;
+        App started = new App(Map.of("OUTRIDER_DB_URL", System.getenv("OUTRIDER_E2E_DB_URL") + "_shared"), false);
+        Runtime.getRuntime().addShutdownHook(new Thread(started::end));
+        kept = started;
+        return started;
+    }
+
+    private App(Map<String, String> settings, boolean own) throws IOException, InterruptedException {
+        this.own = own;
         int port;
         try (ServerSocket socket = new ServerSocket(0)) {
             port = socket.getLocalPort();
         }
         address = "http://127.0.0.1:" + port;
-        Path log = Path.of("target", "server.log");
+        Path log = Path.of("target", own ? "server.log" : "server-shared.log");
         Files.createDirectories(log.getParent());
         ProcessBuilder builder = new ProcessBuilder(
                         java(),
@@ -112,6 +131,10 @@ final class App implements AutoCloseable {
 
     @Override
     public void close() {
+        if (own) end();
+    }
+
+    private void end() {
         process.destroy();
         try {
             if (!process.waitFor(20, TimeUnit.SECONDS)) process.destroyForcibly();

@@ -164,6 +164,7 @@ final class Browser implements AutoCloseable {
 
     /** Brings a file from the home page; gives back the address of the brief that it begins. */
     String bringAnother(Path file) {
+        text("A new brief");
         driver.findElement(By.cssSelector("input[type=file]"))
                 .sendKeys(file.toAbsolutePath().normalize().toString());
         text("How it is read");

@@ -38,10 +38,10 @@ class CandidatesJourneyTest {
 
     @Test
     void threeKindsFromOneAnotherReadPrunedSearchedAndUsed() throws Exception {
-        try (App app = new App();
+        try (App app = App.shared();
                 Browser browser = new Browser(app.address)) {
             browser.signIn("analyst", App.PASSWORD);
-            browser.text("There is no brief yet");
+            browser.text("A new brief");
             uploaded(browser, "members.csv", file(5000));
             browser.text("How it is read");
             browser.button("Read the file");

@@ -40,7 +40,7 @@ class DataJourneyTest {
 
     @Test
     void aDirtyFileIsDroppedMendedAndSplitByDate() throws Exception {
-        try (App app = new App();
+        try (App app = App.shared();
                 Browser browser = new Browser(app.address)) {
             browser.signIn("analyst", App.PASSWORD);
             browser.text("A new brief");

@@ -54,7 +54,7 @@ class DeskJourneyTest {
 
     @Test
     void everyFigureIsTheHeadlessCommands() throws Exception {
-        try (App app = new App();
+        try (App app = App.shared();
                 Browser browser = new Browser(app.address)) {
             browser.signIn("analyst", App.PASSWORD);
             String brief = prepared(browser);
@@ -86,7 +86,7 @@ class DeskJourneyTest {
 
     /** The demo's file with a split, six candidates and stakes; by the interface's own requests. */
     private static String prepared(Browser browser) {
-        String brief = browser.bring(FILE).replaceAll(".*/briefs/(\\d+).*", "$1");
+        String brief = browser.bringAnother(FILE).replaceAll(".*/briefs/(\\d+).*", "$1");
         browser.settle(
                 brief,
                 Map.of(

@@ -31,11 +31,11 @@ class ErrorsJourneyTest {
 
     @Test
     void fromAMissedRecordToABetterCandidate() throws Exception {
-        try (App app = new App();
+        try (App app = App.shared();
                 Browser browser = new Browser(app.address)) {
             browser.size(1280, 800);
             browser.signIn("analyst", App.PASSWORD);
-            String brief = browser.bring(Files.writeString(browser.downloads.resolve("members.csv"), file()));
+            String brief = browser.bringAnother(Files.writeString(browser.downloads.resolve("members.csv"), file()));
             String id = brief.replaceAll("\\D", "");
             browser.settle(
                     id,

@@ -17,10 +17,10 @@ class LineJourneyTest {
 
     @Test
     void nothingTypedIsLost() throws Exception {
-        try (App app = new App();
+        try (App app = App.shared();
                 Browser browser = new Browser(app.address)) {
             browser.signIn("analyst", App.PASSWORD);
-            String brief = browser.bring(FILE);
+            String brief = browser.bringAnother(FILE);
             aReload(browser);
             aMinuteWithoutNetwork(browser);
             aClosedPage(browser, brief);

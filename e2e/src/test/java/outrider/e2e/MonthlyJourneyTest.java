@@ -42,11 +42,11 @@ class MonthlyJourneyTest {
 
     @Test
     void fromDirtyMonthsToComparedCandidates() throws Exception {
-        try (App app = new App();
+        try (App app = App.shared();
                 Browser browser = new Browser(app.address)) {
             browser.size(1280, 800);
             browser.signIn("analyst", App.PASSWORD);
-            String brief = browser.bring(Files.writeString(browser.downloads.resolve("months.csv"), file()));
+            String brief = browser.bringAnother(Files.writeString(browser.downloads.resolve("months.csv"), file()));
             browser.settle(
                     brief.replaceAll("\\D", ""),
                     Map.of("outcome", Map.of("column", "gone", "events", List.of("yes"), "leftOut", List.of())));

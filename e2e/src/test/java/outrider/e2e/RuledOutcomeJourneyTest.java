@@ -38,11 +38,11 @@ class RuledOutcomeJourneyTest {
 
     @Test
     void fromAnAmountToADraft() throws Exception {
-        try (App app = new App();
+        try (App app = App.shared();
                 Browser browser = new Browser(app.address)) {
             browser.signIn("analyst", App.PASSWORD);
             Path file = Files.writeString(browser.downloads.resolve("accounts.csv"), file());
-            String brief = browser.bring(file);
+            String brief = browser.bringAnother(file);
             askFor(browser);
             browser.open(brief + "/data");
             browser.button("Split and seal the reserve");

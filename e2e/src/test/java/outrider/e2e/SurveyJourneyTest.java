@@ -49,13 +49,13 @@ class SurveyJourneyTest {
 
     @Test
     void fromAWorkbookToADraft() throws Exception {
-        try (App app = new App();
+        try (App app = App.shared();
                 Browser browser = new Browser(app.address)) {
             browser.size(1280, 800);
             browser.signIn("analyst", App.PASSWORD);
             Path file = browser.downloads.resolve("survey.xlsx");
             survey(file);
-            String brief = browser.bring(file);
+            String brief = browser.bringAnother(file);
             String id = brief.replaceAll("\\D", "");
             browser.settle(
                     id, Map.of("outcome", Map.of("column", "renewed", "events", List.of("no"), "leftOut", List.of())));
