@@ -38,8 +38,8 @@ describe('many columns at once', () => {
         choose: nothing,
         chooseAll: nothing,
         show: nothing,
-        setRole: nothing,
-        setType: nothing,
+        setRole: async () => false,
+        setType: async () => false,
       });
     };
     const box = () => screen.getByRole('table', { name: 'Columns' });

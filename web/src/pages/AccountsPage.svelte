@@ -1,6 +1,5 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
   import { onMount } from 'svelte';
@@ -8,6 +7,7 @@
   import { get, patch, post } from '../lib/api';
   import BriefOwners from '../parts/BriefOwners.svelte';
   import Masthead from '../parts/Masthead.svelte';
+  import Tick from '../parts/Tick.svelte';
 
   const ROLES = [
     ['analyst', 'brings data, fits, writes and submits'],
@@ -69,10 +69,10 @@
             </td>
             <td>
               <label
-                ><Checkbox
+                ><Tick
                   aria-label="{account.name} may sign in"
                   checked={account.active}
-                  onchange={(e) => void change(account, { active: e.currentTarget.checked })}
+                  onpick={(active) => change(account, { active })}
                 />
                 {account.active ? 'yes' : 'no'}</label
               >

@@ -1,6 +1,5 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Choice from '../parts/Choice.svelte';
   import { onMount } from 'svelte';
@@ -22,6 +21,7 @@
   import { desk } from '../lib/desk.svelte';
   import { count, percent } from '../lib/format';
   import NumberField from '../parts/NumberField.svelte';
+  import Tick from '../parts/Tick.svelte';
   import BreakEven from '../parts/threshold/BreakEven.svelte';
   import MembersSheet from '../parts/MembersSheet.svelte';
   import DecidingSentence from '../parts/DecidingSentence.svelte';
@@ -69,13 +69,13 @@
   });
 
   /** A rule of amounts is kept once its amount is known. */
-  function turnTo(kind: EventKind | '') {
+  async function turnTo(kind: EventKind | '') {
     if (!chosen) return;
     const at = chosen.when?.at ?? null;
     if (kind === '') {
       asked = null;
-      if (chosen.when) void keep({ outcome: ruled(chosen, null, null) });
-    } else if (kind === 'FILLED' || at !== null) void keep({ outcome: ruled(chosen, kind, at) });
+      if (chosen.when) await keep({ outcome: ruled(chosen, null, null) });
+    } else if (kind === 'FILLED' || at !== null) await keep({ outcome: ruled(chosen, kind, at) });
     else asked = kind;
   }
 
@@ -146,9 +146,9 @@
       aria-label="Outcome column"
       disabled={outcomeFixed}
       value={chosen?.column ?? ''}
-      onchange={(e) =>
+      onpick={(to) =>
         keep({
-          outcome: e.currentTarget.value === '' ? null : begun(e.currentTarget.value),
+          outcome: to === '' ? null : begun(to),
         })}
     >
       <option value="">choose a column …</option>
@@ -165,7 +165,7 @@
         aria-label="What the event is"
         disabled={outcomeFixed}
         value={rule ?? ''}
-        onchange={(e) => turnTo(e.currentTarget.value as EventKind | '')}
+        onpick={(to) => turnTo(to as EventKind | '')}
       >
         {#if outcome.distinct <= MOST_LEVELS}<option value="">one of its levels</option>
         {:else if rule === null}<option value="">…</option>{/if}
@@ -234,10 +234,10 @@
   {#if outcome && chosen}
     {#if outcome.missing > 0 && rule !== 'FILLED'}
       <label class="mt-1 block">
-        <Checkbox
+        <Tick
           checked={chosen.leaveOutMissing}
           disabled={outcomeFixed}
-          onchange={(e) => keep({ outcome: { ...chosen, leaveOutMissing: e.currentTarget.checked } })}
+          onpick={(to) => keep({ outcome: { ...chosen, leaveOutMissing: to } })}
         />
         <span class:alarm={!chosen.leaveOutMissing}
           >{chosen.leaveOutMissing ? '' : '▲ '}{count(outcome.missing)} records miss the outcome; leave them out</span

@@ -54,7 +54,7 @@
               class="field"
               aria-label="Owner of {b.name}"
               value={b.owner}
-              onchange={(e) => attempt(() => put(`/members/${b.id}/owner`, { name: e.currentTarget.value }))}
+              onpick={(to) => attempt(() => put(`/members/${b.id}/owner`, { name: to }))}
             >
               {#each [...new Set([b.owner, ...analysts])] as name (name)}<option value={name}>{name}</option
                 >{/each}

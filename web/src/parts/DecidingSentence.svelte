@@ -36,8 +36,7 @@
     aria-label="Deciding measure"
     {disabled}
     value={brief.decision.campaign.deciding?.kind ?? ''}
-    onchange={(e) =>
-      change(e.currentTarget.value === '' ? null : { kind: e.currentTarget.value as DecidingKind, at: null })}
+    onpick={(to) => change(to === '' ? null : { kind: to as DecidingKind, at: null })}
   >
     <option value=""
       >what fits the stakes{brief.decision.campaign.deciding ? '' : `: ${brief.worth.decidesBy}`}</option

@@ -81,21 +81,11 @@
   </ul>
   {#if members.mine}
     <div class="mt-1 flex flex-wrap items-center gap-2">
-      <Choice
-        class="field"
-        aria-label="Let somebody in"
-        value=""
-        onchange={(e) => e.currentTarget.value && admit(e.currentTarget.value, 'READ')}
-      >
+      <Choice class="field" aria-label="Let somebody in" value="" onpick={(to) => to && admit(to, 'READ')}>
         <option value="">let somebody in …</option>
         {#each others as p (p.name)}<option value={p.name}>{told(p)}</option>{/each}
       </Choice>
-      <Choice
-        class="field"
-        aria-label="Hand it on"
-        value=""
-        onchange={(e) => e.currentTarget.value && handOn(e.currentTarget.value)}
-      >
+      <Choice class="field" aria-label="Hand it on" value="" onpick={(to) => to && handOn(to)}>
         <option value="">hand it on to …</option>
         {#each analysts as p (p.name)}<option value={p.name}>{p.name}</option>{/each}
       </Choice>

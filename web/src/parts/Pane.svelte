@@ -215,7 +215,7 @@
         class="kindfield"
         aria-label="What this chart shows"
         value={chart.name}
-        onchange={(e) => layout.pane(index, { kind: e.currentTarget.value, zoom: null })}
+        onpick={(to) => layout.pane(index, { kind: to, zoom: null })}
       >
         {#each CHARTS as c (c.name)}<option value={c.name}>{c.label}</option>{/each}
       </Choice>
@@ -225,7 +225,7 @@
         class="kindfield"
         aria-label="Measure"
         value={config.measure}
-        onchange={(e) => layout.pane(index, { measure: e.currentTarget.value })}
+        onpick={(to) => layout.pane(index, { measure: to })}
       >
         {#each chart.measures as m (m.name)}<option value={m.name}>{m.label}</option>{/each}
       </Choice>

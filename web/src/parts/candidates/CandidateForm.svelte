@@ -114,7 +114,7 @@
   <div class="flex flex-wrap items-end gap-4">
     <label class="quiet"
       >kind
-      <Choice class="field block w-52" value={kindName} onchange={(e) => choose(e.currentTarget.value)}>
+      <Choice class="field block w-52" value={kindName} onpick={choose}>
         {#each kinds as k (k.kind)}<option value={k.kind}>{k.words}</option>{/each}
       </Choice>
     </label>

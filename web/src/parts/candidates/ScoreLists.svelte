@@ -104,11 +104,7 @@
     <div class="sheet mb-2 flex flex-wrap items-end gap-4 p-3">
       <label class="quiet"
         >a file brought already
-        <Choice
-          class="field block w-72"
-          value={chosen ?? ''}
-          onchange={(e) => e.currentTarget.value && choose(Number(e.currentTarget.value))}
-        >
+        <Choice class="field block w-72" value={chosen ?? ''} onpick={(to) => to && choose(Number(to))}>
           <option value="">choose</option>
           {#each datasets as d (d.id)}<option value={d.id}>{d.name} · {count(d.records)} records</option
             >{/each}

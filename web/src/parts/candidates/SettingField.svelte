@@ -60,17 +60,17 @@
   <label class="setting" class:wrong={wrong !== null} title={setting.sentence}>
     <span class="quiet">{setting.label}</span>
     {#if setting.type === 'choice'}
-      <Choice class="field" value={value as string} onchange={(e) => change(e.currentTarget.value)}>
+      <Choice class="field" value={value as string} onpick={change}>
         {#each setting.choices as choice (choice.value)}<option value={choice.value}>{choice.words}</option
           >{/each}
       </Choice>
     {:else if setting.type === 'yesNo'}
-      <Choice class="field" value={String(value)} onchange={(e) => change(e.currentTarget.value === 'true')}>
+      <Choice class="field" value={String(value)} onpick={(to) => change(to === 'true')}>
         {#each setting.choices as choice (choice.value)}<option value={choice.value}>{choice.words}</option
           >{/each}
       </Choice>
     {:else if setting.type === 'column'}
-      <Choice class="field" value={value as string} onchange={(e) => change(e.currentTarget.value)}>
+      <Choice class="field" value={value as string} onpick={change}>
         <option value="">choose a column</option>
         {#each numbers as c (c.name)}<option value={c.name}>{c.name}</option>{/each}
       </Choice>

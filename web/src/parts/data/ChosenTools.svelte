@@ -10,7 +10,7 @@
     picked: Column[];
     sheet: ColumnSheet;
     typesFixed: boolean;
-    setType: (type: ColumnType) => void;
+    setType: (type: ColumnType) => Promise<unknown>;
     none: () => void;
   }
   /** What can be settled of several columns at once. */
@@ -29,10 +29,7 @@
   class="field"
   value=""
   aria-label="Role of those chosen"
-  onchange={(e) => {
-    void sheet.setRole(picked, e.currentTarget.value as Role);
-    e.currentTarget.value = '';
-  }}
+  onpick={(to) => sheet.setRole(picked, to as Role)}
 >
   <option value="" disabled>role …</option>
   {#each ROLES as [role, words] (role)}<option value={role}>{words}</option>{/each}
@@ -42,10 +39,7 @@
   value=""
   aria-label="Type of those chosen"
   disabled={typesFixed}
-  onchange={(e) => {
-    setType(e.currentTarget.value as ColumnType);
-    e.currentTarget.value = '';
-  }}
+  onpick={(to) => setType(to as ColumnType)}
 >
   <option value="" disabled>type …</option>
   {#each TYPES as [type, words] (type)}<option value={type}>{words}</option>{/each}

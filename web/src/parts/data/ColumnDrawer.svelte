@@ -1,6 +1,5 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Table from 'flowbite-svelte/Table.svelte';
   import { untrack } from 'svelte';
@@ -23,6 +22,7 @@
   import LevelOrder from './LevelOrder.svelte';
   import OfferedReading from './OfferedReading.svelte';
   import ReadingEditor from './ReadingEditor.svelte';
+  import Tick from '../Tick.svelte';
 
   interface Props {
     brief: Brief;
@@ -316,10 +316,8 @@
       {/if}
       {#if column.setup.role === 'SEGMENT'}
         <p class="mt-2">
-          <Checkbox
-            checked={column.setup.parity === true}
-            onchange={(e) => set({ parity: e.currentTarget.checked ? true : null })}
-            >protected: the policy's check on parity looks at its levels</Checkbox
+          <Tick checked={column.setup.parity === true} onpick={(to) => set({ parity: to ? true : null })}
+            >protected: the policy's check on parity looks at its levels</Tick
           >
         </p>
       {/if}

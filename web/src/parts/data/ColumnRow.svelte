@@ -20,8 +20,8 @@
     typesFixed: boolean;
     choose: (column: Column, range: boolean) => void;
     show: (name: string) => void;
-    setRole: (column: Column, role: Role) => void;
-    setType: (column: Column, type: ColumnType) => void;
+    setRole: (column: Column, role: Role) => Promise<unknown>;
+    setType: (column: Column, type: ColumnType) => Promise<unknown>;
   }
   let p: Props = $props();
 
@@ -82,11 +82,8 @@
       aria-label="Type of {column.name}"
       value={column.type}
       disabled={p.fixedHere || p.typesFixed || Boolean(column.setup.formula)}
-      onchange={(e) => {
-        const wanted = e.currentTarget.value as ColumnType;
-        e.currentTarget.value = column.type;
-        p.setType(column, wanted);
-      }}
+      of={column.name}
+      onpick={(to) => p.setType(column, to as ColumnType)}
     >
       {#each TYPES as [type, words] (type)}<option value={type}>{words}</option>{/each}
     </Choice>
@@ -99,7 +96,8 @@
         aria-label="Role of {column.name}"
         value={column.setup.role}
         disabled={p.fixedHere}
-        onchange={(e) => p.setRole(column, e.currentTarget.value as Role)}
+        of={column.name}
+        onpick={(to) => p.setRole(column, to as Role)}
       >
         {#each ROLES as [role, words] (role)}
           <option

@@ -20,8 +20,8 @@
     choose: (column: Column, range: boolean) => void;
     chooseAll: (all: boolean) => void;
     show: (name: string) => void;
-    setRole: (column: Column, role: Role) => void;
-    setType: (column: Column, type: ColumnType) => void;
+    setRole: (column: Column, role: Role) => Promise<unknown>;
+    setType: (column: Column, type: ColumnType) => Promise<unknown>;
   }
   let p: Props = $props();
 

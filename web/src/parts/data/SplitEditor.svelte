@@ -210,7 +210,7 @@
       <Choice
         class="field"
         value={groupBy ?? ''}
-        onchange={(e) => (groupBy = e.currentTarget.value || null)}
+        onpick={(to) => (groupBy = to || null)}
         aria-label="Grouped by"
       >
         <option value="">nothing</option>

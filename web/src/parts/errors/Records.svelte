@@ -110,11 +110,7 @@
         class="field w-40"
         aria-label="Show a column"
         value=""
-        onchange={(e) => {
-          const name = e.currentTarget.value;
-          if (name) more = [...more, name];
-          e.currentTarget.value = '';
-        }}
+        onpick={(to) => to && (more = [...more, to])}
       >
         <option value="">show a column</option>
         {#each free as name (name)}<option value={name}>{name}</option>{/each}

@@ -51,10 +51,10 @@
   <h2>
     {row.name} against <Choice
       class="field"
-      value={other.id}
+      value={String(other.id)}
       aria-label="Against which candidate"
-      onchange={(e) => (picked = Number(e.currentTarget.value))}
-      >{#each others as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</Choice
+      onpick={(to) => (picked = Number(to))}
+      >{#each others as c (c.id)}<option value={String(c.id)}>{c.name}</option>{/each}</Choice
     >
   </h2>
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}

@@ -133,7 +133,7 @@
           class="field w-[150px]"
           aria-label="column"
           value={column ?? ''}
-          onchange={(e) => e.currentTarget.value && void open(e.currentTarget.value)}
+          onpick={(to) => to && open(to)}
         >
           {#if column === null}<option value="">choose</option>{/if}
           {#each columns as name (name)}<option value={name}>{name}</option>{/each}

@@ -21,9 +21,8 @@
 
   let { preview, choose }: MannerProps = $props();
   const dialect = $derived(preview.dialect);
-  const correct = (change: Partial<Dialect>) => {
-    if (dialect) choose({ dialect: { ...dialect, ...change } });
-  };
+  const correct = (change: Partial<Dialect>) =>
+    dialect ? choose({ dialect: { ...dialect, ...change } }) : undefined;
 </script>
 
 {#if dialect}<p>
@@ -32,23 +31,18 @@
       class="field"
       aria-label="Delimiter"
       value={dialect.delimiter}
-      onchange={(e) => correct({ delimiter: e.currentTarget.value })}
+      onpick={(to) => correct({ delimiter: to })}
     >
       {#each DELIMITERS as [value, words] (value)}<option {value}>{words}</option>{/each}
     </Choice>, quotes are
-    <Choice
-      class="field"
-      aria-label="Quote"
-      value={dialect.quote}
-      onchange={(e) => correct({ quote: e.currentTarget.value })}
-    >
+    <Choice class="field" aria-label="Quote" value={dialect.quote} onpick={(to) => correct({ quote: to })}>
       <option value="&quot;">"</option><option value="'">'</option>
     </Choice>, letters are written in
     <Choice
       class="field"
       aria-label="Encoding"
       value={dialect.encoding}
-      onchange={(e) => correct({ encoding: e.currentTarget.value as Dialect['encoding'] })}
+      onpick={(to) => correct({ encoding: to as Dialect['encoding'] })}
     >
       {#each ENCODINGS as [value, words] (value)}<option {value}>{words}</option>{/each}
     </Choice>, decimals with a
@@ -56,7 +50,7 @@
       class="field"
       aria-label="Decimal mark"
       value={dialect.decimalGuessed ? '' : dialect.decimal}
-      onchange={(e) => correct({ decimal: e.currentTarget.value, decimalGuessed: false })}
+      onpick={(to) => correct({ decimal: to, decimalGuessed: false })}
     >
       {#if dialect.decimalGuessed}<option value="">mark that no number tells yet</option>{/if}
       <option value=".">point</option><option value=",">comma</option>
@@ -76,7 +70,7 @@
       class="field"
       aria-label="Header"
       value={String(dialect.header)}
-      onchange={(e) => correct({ header: e.currentTarget.value === 'true' })}
+      onpick={(to) => correct({ header: to === 'true' })}
     >
       <option value="true">names the columns</option><option value="false">is a record already</option>
     </Choice>.

@@ -11,7 +11,7 @@
       class="field"
       aria-label="Sheet"
       value={preview.sheet ?? ''}
-      onchange={(e) => choose({ sheet: e.currentTarget.value, columns: null })}
+      onpick={(to) => choose({ sheet: to, columns: null })}
       >{#each preview.sheets as sheet (sheet)}<option value={sheet}>{sheet}</option>{/each}</Choice
     >{:else}“{preview.sheet}”{/if}; its first row names the columns, and cells are the numbers, days and texts
   that they are there.

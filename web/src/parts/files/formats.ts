@@ -9,7 +9,7 @@ export type Manner = { dialect?: Dialect; sheet?: string; columns?: string[] | n
 /** What a component gets that shows how a file is read, and lets somebody change it. */
 export type MannerProps = {
   preview: NonNullable<UploadView['preview']>;
-  choose: (change: Manner) => void;
+  choose: (change: Manner) => Promise<unknown>;
 };
 
 /** How each format says how a file of it is read; one that has nothing to choose needs no line. */

@@ -161,12 +161,7 @@
 </section>
 
 {#snippet files(label: string, none: string, value: string, chosen: (at: string) => void)}
-  <Choice
-    class="field max-w-[230px]"
-    aria-label={label}
-    {value}
-    onchange={(e) => chosen(e.currentTarget.value)}
-  >
+  <Choice class="field max-w-[230px]" aria-label={label} {value} onpick={chosen}>
     <option value="">{none}</option>
     {#each datasets as d (d.id)}<option value={String(d.id)}>{d.name} · {count(d.records)}</option>{/each}
   </Choice>

@@ -52,13 +52,11 @@
   const begun = (measure: Watched): WatchLimit =>
     entry(measure)?.usual ?? { measure, side: 'AT_LEAST', at: 0, every: 'QUARTER' };
 
-  function change(index: number, next: (line: Watch) => Watch) {
-    void write((now) => ({ monitoring: now.monitoring.map((w, i) => (i === index ? next(w) : w)) }));
-  }
+  const change = (index: number, next: (line: Watch) => Watch) =>
+    write((now) => ({ monitoring: now.monitoring.map((w, i) => (i === index ? next(w) : w)) }));
 
-  function rule(index: number, part: Partial<WatchLimit>) {
+  const rule = (index: number, part: Partial<WatchLimit>) =>
     change(index, (w) => (w.rule ? { ...w, rule: { ...w.rule, ...part } } : w));
-  }
 
   function add() {
     const taken = lines.map((w) => w.rule?.measure);
@@ -80,10 +78,7 @@
           class="field w-full"
           aria-label="Measure, line {i + 1}"
           value={line.rule?.measure ?? ''}
-          onchange={(e) => {
-            const measure = e.currentTarget.value as Watched | '';
-            change(i, (w) => ({ ...w, rule: measure === '' ? null : begun(measure) }));
-          }}
+          onpick={(to) => change(i, (w) => ({ ...w, rule: to === '' ? null : begun(to as Watched) }))}
         >
           {#each draft.watchable as w (w.measure)}<option value={w.measure}>{w.words}</option>{/each}
           <option value="">something else, in words: only people look at it</option>
@@ -95,7 +90,7 @@
           class="field w-full"
           aria-label="Side of the limit, line {i + 1}"
           value={limit.side}
-          onchange={(e) => rule(i, { side: e.currentTarget.value as Side })}
+          onpick={(to) => rule(i, { side: to as Side })}
         >
           {#each SIDES as [key, words] (key)}<option value={key}>{words}</option>{/each}
         </Choice>
@@ -117,7 +112,7 @@
           class="field w-full"
           aria-label="How often, line {i + 1}"
           value={limit.every}
-          onchange={(e) => rule(i, { every: e.currentTarget.value as Every })}
+          onpick={(to) => rule(i, { every: to as Every })}
         >
           {#each EVERY as [key, words] (key)}<option value={key}>{words}</option>{/each}
         </Choice>

@@ -92,10 +92,7 @@
         class="field ml-1 max-w-44"
         aria-label="Today's way"
         value={authorText.today ?? ''}
-        onchange={(e) => {
-          const today = e.currentTarget.value || null;
-          void write(() => ({ today, todayRecords: null }));
-        }}
+        onpick={(to) => write(() => ({ today: to || null, todayRecords: null }))}
       >
         <option value="">not said</option>
         {#each own as row (row.id)}<option value={row.name}>{row.name}</option>{/each}
@@ -150,10 +147,8 @@
         <Choice
           class="field mt-1 w-full"
           aria-label="Insert a figure"
-          onchange={(e) => {
-            insert(e.currentTarget.value);
-            e.currentTarget.value = '';
-          }}
+          value=""
+          onpick={(to) => to && insert(to)}
         >
           <option value="">insert a figure …</option>
           {#each Object.entries(draft.figures) as [name, value] (name)}
