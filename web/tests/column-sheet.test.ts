@@ -30,6 +30,8 @@ describe('the columns of a brief', () => {
     await vi.advanceTimersByTimeAsync(2000);
     expect(sheet.pending).toBe(0);
     expect(sheet.refusal).toContain('texts that do not fit');
+    expect(sheet.refusedOf('visits')).toBe(true);
+    expect(sheet.refusedOf('plan')).toBe(false);
     sheet.close();
   });
 

@@ -98,18 +98,21 @@ describe('the desk', () => {
   });
 
   it('says when the cut could not be kept, and keeps showing it', async () => {
-    serve(({ method }) =>
-      method === 'GET'
-        ? comparison({ candidateId: 1, records: 10, rule: byRule('BY_HAND') })
-        : problem(400, 'records: is 77'),
-    );
+    serve(({ method, path }) => {
+      if (method !== 'GET') return problem(400, 'records: is 77');
+      return path === '/api/briefs/1'
+        ? brief
+        : comparison({ candidateId: 1, records: 10, rule: byRule('BY_HAND') });
+    });
     await desk.compare();
     desk.moveTo(77);
     await desk.saveNow();
-    expect(desk.failure).toContain('records: is 77');
+    await desk.open(1);
+    expect(desk.failures.words).toContain('records: is 77');
     expect(desk.records).toBe(77);
     serve(() => undefined);
     await desk.saveNow();
+    expect(desk.failures.words).toBeNull();
   });
 
   it('stays inside the population and walks the candidates', async () => {

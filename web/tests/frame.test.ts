@@ -39,7 +39,7 @@ beforeEach(() => {
   desk.brief = null;
   desk.comparison = null;
   desk.candidateId = null;
-  desk.failure = null;
+  desk.failures.forget();
   vi.mocked(navigate).mockClear();
   Object.assign(route, { pathname: '/briefs/1/compare' });
 });

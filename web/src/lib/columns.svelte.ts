@@ -7,6 +7,7 @@ import type {
   ColumnSetup as Setup,
 } from '../api/schema';
 import { get, post, postFile, put, Refusal } from './api';
+import { Failures } from './failures.svelte';
 import { unsent, type Unsent } from './line.svelte';
 import { Turns } from './turns';
 
@@ -33,13 +34,13 @@ export class ColumnSheet {
   columns = $state.raw<Column[] | null>(null);
   pending = $state(0);
   undoWords = $state<string | null>(null);
-  refusal = $state<string | null>(null);
+  private failures = new Failures<'look' | 'change'>();
+  /** the columns of which the last change was refused */
+  private refused = $state.raw<string[]>([]);
   /** counts what was loaded, so that an opened column knows when to look again */
   turn = $state(0);
   private waiting: ReturnType<typeof setTimeout> | undefined;
   private asked = 0;
-  /** whether the refusal is of a change: looking at the columns again takes back only its own */
-  private ofChange = false;
   /** which change was the last that is shown; a change names it, so that nobody's is overwritten unseen */
   private state = 0;
   private turns = new Turns<Changes | null>((waiting) => this.together(waiting));
@@ -60,25 +61,34 @@ export class ColumnSheet {
     if (this.pending > 0) this.waiting = setTimeout(() => void this.load(), AGAIN);
   }
 
-  private async attempt(ask: () => Promise<Columns>, changing = false): Promise<boolean> {
+  get refusal(): string | null {
+    return this.failures.words;
+  }
+
+  /** Whether what was refused was asked of this column, or of none in particular. */
+  refusedOf(name: string): boolean {
+    return !this.failures.has('change') || this.refused.length === 0 || this.refused.includes(name);
+  }
+
+  private async attempt(ask: () => Promise<Columns>, changing: string[] | null = null): Promise<boolean> {
     const turn = ++this.asked;
     try {
       const found = await ask();
       if (turn === this.asked) this.take(found);
-      if (changing || !this.ofChange) this.refusal = null;
+      this.failures.over(changing ? 'change' : 'look');
       return true;
     } catch (e) {
       if (changing && e instanceof Refusal && e.problem.code === 'OVERTAKEN') await this.load();
       else if (turn === this.asked) this.again();
-      this.refusal = (e as Error).message;
-      this.ofChange = changing;
+      if (changing) this.refused = changing;
+      this.failures.say(changing ? 'change' : 'look', (e as Error).message);
       return false;
     }
   }
 
   /** One change after the other, each on what the one before left. */
   private inTurn(ask: () => Promise<Columns>, changes: Changes | null = null): Promise<boolean> {
-    return this.turns.take(changes, () => this.attempt(ask, true));
+    return this.turns.take(changes, () => this.attempt(ask, Object.keys(changes?.(this.now) ?? {})));
   }
 
   private get path(): string {

@@ -13,6 +13,7 @@ import { Edits } from './edits';
 import { unsent, type Unsent } from './line.svelte';
 import { Turns } from './turns';
 import { readAt, type AtCut } from './curve';
+import { Failures } from './failures.svelte';
 import { layout } from './layout.svelte';
 import { curveReader, packedReader, type Reader } from './order';
 import { session } from './session.svelte';
@@ -49,7 +50,7 @@ class Desk {
   comparison = $state.raw<Comparison | null>(null);
   /** what is drawn of the candidates compared */
   private curves: Curves = new Map();
-  failure = $state<string | null>(null);
+  readonly failures = new Failures<'brief' | 'comparison' | 'orders' | 'told' | 'cut'>();
   candidateId = $state<number | null>(null);
   records = $state(0);
   rule = $state.raw<CutRule>(byRule('BY_HAND'));
@@ -141,9 +142,13 @@ class Desk {
     try {
       const at = await get<Told>(`/comparisons/${brief.id}/at?records=${records}${leader}`);
       if (this.comparison === of) this.told = { of, at };
+      this.failures.over('told');
       if (this.records !== records) this.tellSoon();
     } catch (e) {
-      this.failure = `Intervals at this cut are missing: ${e instanceof Error ? e.message : String(e)}`;
+      this.failures.say(
+        'told',
+        `Intervals at this cut are missing: ${e instanceof Error ? e.message : String(e)}`,
+      );
     }
   }
 
@@ -162,6 +167,7 @@ class Desk {
       this.candidateId = null;
       this.pins = [];
       this.openChecks = null;
+      this.failures.forget();
       layout.open(id);
     }
     this.opening = id;
@@ -169,9 +175,9 @@ class Desk {
       const found = await get<Brief>(`/briefs/${id}`);
       if (this.opening !== id) return;
       this.brief = found;
-      this.failure = null;
+      this.failures.over('brief');
     } catch (e) {
-      this.failure = e instanceof Refusal ? e.message : String(e);
+      this.failures.say('brief', e instanceof Refusal ? e.message : String(e));
     }
   }
 
@@ -227,8 +233,12 @@ class Desk {
         }),
       );
       if (found.length > 0) this.orders = new Map([...this.orders, ...found]);
+      this.failures.over('orders');
     } catch (e) {
-      this.failure = `Figures are near, not exact: ${e instanceof Error ? e.message : String(e)}`;
+      this.failures.say(
+        'orders',
+        `Figures are near, not exact: ${e instanceof Error ? e.message : String(e)}`,
+      );
     }
   }
 
@@ -355,9 +365,9 @@ class Desk {
     try {
       await put(path, JSON.parse(body));
       this.unkept = moves !== this.moves;
-      this.failure = null;
+      this.failures.over('cut');
     } catch (e) {
-      this.failure = e instanceof Refusal ? `The cut is not kept: ${e.message}` : String(e);
+      this.failures.say('cut', e instanceof Refusal ? `The cut is not kept: ${e.message}` : String(e));
     }
   }
 

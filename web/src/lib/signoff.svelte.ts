@@ -1,4 +1,5 @@
 import type { DraftView as Draft, AuthorText } from '../api/schema';
+import { Failures } from './failures.svelte';
 import { get, page, post, put } from './api';
 import { desk } from './desk.svelte';
 import { unsent } from './line.svelte';
@@ -12,7 +13,7 @@ export class Drafting {
   draft = $state.raw<Draft | null>(null);
   /** the page as it would print, or empty */
   page = $state.raw('');
-  failure = $state<string | null>(null);
+  private failures = new Failures<'look' | 'change'>();
   busy = $state(false);
   private asked = 0;
   private turns = new Turns<Change>((waiting) => unsent('PUT', this.path, this.edit(waiting)));
@@ -25,14 +26,18 @@ export class Drafting {
     if (draft.page) desk.openChecks = `${open} of ${draft.checks.length} checks open`;
   }
 
-  private async attempt(work: () => Promise<void>): Promise<boolean> {
+  get failure(): string | null {
+    return this.failures.words;
+  }
+
+  private async attempt(work: () => Promise<void>, what: 'look' | 'change' = 'change'): Promise<boolean> {
     this.busy = true;
     try {
       await work();
-      this.failure = null;
+      this.failures.over(what);
       return true;
     } catch (e) {
-      this.failure = (e as Error).message;
+      this.failures.say(what, (e as Error).message);
       return false;
     } finally {
       this.busy = false;
@@ -46,7 +51,7 @@ export class Drafting {
       const draft = await get<Draft>(`/sign-off/${this.brief}`);
       if (mine === this.asked) this.show(draft);
       await this.render(mine);
-    });
+    }, 'look');
   }
 
   private async render(mine: number): Promise<void> {

@@ -234,7 +234,9 @@
     {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   </section>
 
-  {#if sheet.refusal && opened === null}<p class="refusal" role="alert">{sheet.refusal}</p>{/if}
+  {#if sheet.refusal && !(opened !== null && sheet.refusedOf(opened))}<p class="refusal" role="alert">
+      {sheet.refusal}
+    </p>{/if}
   {#if columns === null}
     {#if !sheet.refusal}<p class="quiet">Reading the columns …</p>{/if}
   {:else}

@@ -28,7 +28,10 @@
   async function load(wanted: number) {
     await desk.open(wanted);
     void desk.fetchPins().catch(() => undefined);
-    await desk.compare().catch((e: Error) => (desk.failure = e.message));
+    await desk.compare().then(
+      () => desk.failures.over('comparison'),
+      (e: Error) => desk.failures.say('comparison', e.message),
+    );
   }
 
   function seen() {
@@ -179,8 +182,10 @@
     {/each}
   </nav>
   <main>
-    {#if desk.failure}<p class="refusal" role="alert">{desk.failure}</p>{/if}
-    {#if brief}{@render children()}{:else if !desk.failure}<p class="quiet">Opening the brief …</p>{/if}
+    {#if desk.failures.words}<p class="refusal" role="alert">{desk.failures.words}</p>{/if}
+    {#if brief}{@render children()}{:else if !desk.failures.words}<p class="quiet">
+        Opening the brief …
+      </p>{/if}
   </main>
   {#if cutShown && brief}<CutBar {brief} />{/if}
 </div>

@@ -95,7 +95,7 @@
   {#if failure}<p class="refusal" role="alert">{failure}</p>{/if}
   {#if column}
     {#if column.setup.meaning}<p class="quiet">{column.setup.meaning}</p>{/if}
-    {#if sheet.refusal}<p class="refusal" role="alert">{sheet.refusal}</p>{/if}
+    {#if sheet.refusal && sheet.refusedOf(name)}<p class="refusal" role="alert">{sheet.refusal}</p>{/if}
     {#each column.alarms as alarm (alarm.name)}
       <AlarmRow {column} {alarm} {sheet} fixed={fixedHere} />
     {/each}
