@@ -11,8 +11,11 @@ import outrider.base.BadInput;
  * everything is linear. Immutable and thread safe. Building costs O(n), reading at a rank O(log n).
  */
 public final class Ranking {
-    private final double[] scores;
-    private final double[] sizes;
+    /** of each tie group from the first, as {@link DescendingOrder} keeps scores */
+    private final long[] keys;
+    /** null where the record at each rank is a tie group of its own, of weight 1 */
+    private final double @Nullable [] sizes;
+
     private final double[] events;
     private final double[] valued;
     private final double[] squared;
@@ -20,14 +23,14 @@ public final class Ranking {
     private final boolean hasValues;
 
     private Ranking(
-            double[] scores,
-            double[] sizes,
+            long[] keys,
+            double @Nullable [] sizes,
             double[] events,
             double[] valued,
             double[] squared,
             boolean weighted,
             boolean hasValues) {
-        this.scores = scores;
+        this.keys = keys;
         this.sizes = sizes;
         this.events = events;
         this.valued = valued;
@@ -61,8 +64,8 @@ public final class Ranking {
             double @Nullable [] value,
             int @Nullable [] ranked) {
         int n = score.length;
-        refuse(n, "score", "missing or infinite", i -> !Double.isFinite(score[i]));
-        refuse(n, "outcome", "neither 0 nor 1", i -> outcome[i] != 0 && outcome[i] != 1);
+        if (!allFinite(score)) refuse(n, "score", "missing or infinite", i -> !Double.isFinite(score[i]));
+        if (!allOutcomes(outcome)) refuse(n, "outcome", "neither 0 nor 1", i -> outcome[i] != 0 && outcome[i] != 1);
         if (weight != null) refuse(n, "weight", "not above 0", i -> !(weight[i] > 0 && Double.isFinite(weight[i])));
         if (value != null)
             refuse(n, "value", "missing, infinite or below 0", i -> !(value[i] >= 0 && Double.isFinite(value[i])));
@@ -70,12 +73,10 @@ public final class Ranking {
         long[] keys = order.keys;
         int[] records = order.records;
         int groups = order.groups();
-        double[] scores = new double[groups + 1];
-        double[] sizes = new double[groups + 1];
+        double[] sizes = weight == null && groups == n ? null : new double[groups + 1];
         double[] events = new double[groups + 1];
         double[] valued = value == null ? events : new double[groups + 1];
         double[] squared = value == null ? events : new double[groups + 1];
-        scores[0] = Double.POSITIVE_INFINITY;
         int group = 0;
         double size = 0;
         double event = 0;
@@ -94,9 +95,8 @@ public final class Ranking {
             }
             if (ranked != null) ranked[record] = group + 1;
             if (i + 1 < n && keys[i + 1] == keys[i]) continue;
-            group++;
-            scores[group] = DescendingOrder.valueOf(keys[i]);
-            sizes[group] = size;
+            keys[group++] = keys[i];
+            if (sizes != null) sizes[group] = size;
             events[group] = event;
             if (value == null) continue;
             valued[group] = worth;
@@ -106,7 +106,26 @@ public final class Ranking {
         if (everyRecordHasEvent(outcome)) {
             throw BadInput.of("outcome", "every record has the event", "a ranking needs both outcomes");
         }
-        return new Ranking(scores, sizes, events, valued, squared, weight != null, value != null);
+        return new Ranking(
+                groups < n ? Arrays.copyOf(keys, groups) : keys,
+                sizes,
+                events,
+                valued,
+                squared,
+                weight != null,
+                value != null);
+    }
+
+    private static boolean allFinite(double[] values) {
+        double none = 0;
+        for (double value : values) none += value * 0;
+        return none == 0;
+    }
+
+    private static boolean allOutcomes(byte[] outcome) {
+        int bits = 0;
+        for (byte y : outcome) bits |= y;
+        return (bits & ~1) == 0;
     }
 
     private static boolean everyRecordHasEvent(byte[] outcome) {
@@ -131,12 +150,12 @@ public final class Ranking {
 
     /** How many tie groups; points run from 0 to this. */
     public int groups() {
-        return scores.length - 1;
+        return keys.length;
     }
 
     /** N: records, or the sum of their weights. */
     public double total() {
-        return sizes[groups()];
+        return size(groups());
     }
 
     /** P: events, weighted. */
@@ -149,9 +168,9 @@ public final class Ranking {
         double area = 0;
         double before = 0;
         double sizeBefore = 0;
-        for (int g = 1; g < sizes.length; g++) {
+        for (int g = 1; g < events.length; g++) {
             double p = events[g];
-            double size = sizes[g];
+            double size = size(g);
             area += (size - sizeBefore - (p - before)) * (p + before);
             before = p;
             sizeBefore = size;
@@ -173,12 +192,12 @@ public final class Ranking {
 
     /** The score of tie group {@code point}, from 1; infinite at point 0. */
     public double score(int point) {
-        return scores[point];
+        return point == 0 ? Double.POSITIVE_INFINITY : DescendingOrder.valueOf(keys[point - 1]);
     }
 
     /** n at a point. */
     public double size(int point) {
-        return sizes[point];
+        return sizes == null ? point : sizes[point];
     }
 
     /** p at a point. */
@@ -193,6 +212,7 @@ public final class Ranking {
 
     /** The last point whose size is at most {@code rank}. */
     public int pointAtOrBefore(double rank) {
+        if (sizes == null) return (int) Math.max(-1, Math.min(keys.length, Math.floor(rank)));
         int at = Arrays.binarySearch(sizes, rank);
         return at >= 0 ? at : -at - 2;
     }
@@ -203,7 +223,7 @@ public final class Ranking {
         int high = groups();
         while (low < high) {
             int middle = (low + high + 1) >>> 1;
-            if (scores[middle] >= threshold) low = middle;
+            if (score(middle) >= threshold) low = middle;
             else high = middle - 1;
         }
         return low;
@@ -227,7 +247,7 @@ public final class Ranking {
     private double interpolate(double[] of, double rank) {
         int point = pointAtOrBefore(rank);
         if (point >= groups()) return of[groups()];
-        double step = sizes[point + 1] - sizes[point];
-        return of[point] + (rank - sizes[point]) * (of[point + 1] - of[point]) / step;
+        double step = size(point + 1) - size(point);
+        return of[point] + (rank - size(point)) * (of[point + 1] - of[point]) / step;
     }
 }

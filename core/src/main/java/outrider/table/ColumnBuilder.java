@@ -59,6 +59,27 @@ public final class ColumnBuilder {
         present++;
     }
 
+    /**
+     * Takes every so many fields of some.
+     *
+     * @param from the first of them
+     * @param fields how many fields there are
+     */
+    void addEach(char[] letters, int[] start, int[] end, boolean[] missing, int from, int step, int fields) {
+        for (int f = from; f < fields; f += step) {
+            if (numbers != null && !missing[f]) {
+                int next = numbers.addPlain(letters, start, end, missing, f, step, fields);
+                int taken = (next - f) / step;
+                size += taken;
+                present += taken;
+                f = next;
+                if (f >= fields) return;
+            }
+            if (missing[f]) addMissing();
+            else add(letters, start[f], end[f] - start[f]);
+        }
+    }
+
     /** @param text null for missing */
     public void add(@Nullable String text) {
         if (text == null) addMissing();

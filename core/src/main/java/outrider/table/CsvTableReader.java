@@ -10,8 +10,10 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.Reader;
 import java.io.UncheckedIOException;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -37,6 +39,9 @@ public final class CsvTableReader {
     private static final int CHECK_EVERY = 4096;
     /** At most so many lines below the records are none. */
     private static final int MOST_BELOW = 20;
+
+    /** So many batches are filled before the first of them has to be with its columns. */
+    private static final int BATCHES = 4;
 
     private static final char[] NONE = {};
 
@@ -117,14 +122,16 @@ public final class CsvTableReader {
                 long16 ? "an unclosed quote often does this" : "double every quote inside a quoted field");
     }
 
+    private record Handed(FieldBatch batch, CompletableFuture<Void> done) {}
+
     private static final class Handler extends AbstractBaseCsvCallbackHandler<Boolean> {
         private final Dialect dialect;
         private final int most;
         private final List<String> names = new ArrayList<>();
         private final List<ColumnBuilder> builders = new ArrayList<>();
         private @Nullable FieldBatch filling;
-        private @Nullable FieldBatch resting;
-        private CompletableFuture<Void> handing = CompletableFuture.completedFuture(null);
+        /** Batches on their way to the columns, one after the other, with what ends when each is there. */
+        private final Deque<Handed> handed = new ArrayDeque<>();
         /** The first record of a file without a header. */
         private final List<String> heldFirst = new ArrayList<>();
 
@@ -256,14 +263,21 @@ public final class CsvTableReader {
             return true;
         }
 
-        /** Hands a full batch to the columns and fills the other one meanwhile. */
+        /** Hands a full batch to the columns after those before it and goes on with one that is empty. */
         private void turn() {
-            FieldBatch.await(handing);
-            handing = requireNonNull(filling).handTo(builders);
-            FieldBatch full = filling;
-            filling = resting;
-            resting = full;
-            requireNonNull(filling).clear();
+            FieldBatch full = requireNonNull(filling);
+            Handed before = handed.peekLast();
+            handed.add(new Handed(
+                    full,
+                    before == null ? full.handTo(builders) : before.done().thenCompose(done -> full.handTo(builders))));
+            if (handed.size() < BATCHES) {
+                filling = new FieldBatch(names.size());
+                return;
+            }
+            Handed oldest = handed.remove();
+            FieldBatch.await(oldest.done());
+            filling = oldest.batch();
+            filling.clear();
         }
 
         /** The line of the record being read, or of the one that comes next. */
@@ -318,7 +332,6 @@ public final class CsvTableReader {
                 builders.add(ColumnBuilder.inferring(name, dialect));
             }
             filling = new FieldBatch(names.size());
-            resting = new FieldBatch(names.size());
         }
 
         private void noteLine() {
@@ -335,9 +348,9 @@ public final class CsvTableReader {
             if (records < 0) throw Preview.empty();
             if (records == 0) throw BadInput.of("file", "holds a header and no record", "add the records");
             turn();
-            FieldBatch.await(handing);
+            if (!handed.isEmpty()) FieldBatch.await(handed.getLast().done());
             filling = null;
-            resting = null;
+            handed.clear();
             List<Column> columns = IntStream.range(0, builders.size())
                     .parallel()
                     .mapToObj(i -> builders.set(i, null).build())

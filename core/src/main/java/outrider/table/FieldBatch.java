@@ -106,18 +106,11 @@ final class FieldBatch {
                 .mapToObj(task -> CompletableFuture.runAsync(
                         () -> {
                             for (int c = next.getAndIncrement(); c < columns; c = next.getAndIncrement()) {
-                                handTo(builders.get(c), c);
+                                builders.get(c).addEach(letters, start, end, missing, c, columns, fields);
                             }
                         },
                         WORKERS))
                 .toArray(CompletableFuture[]::new));
-    }
-
-    private void handTo(ColumnBuilder builder, int column) {
-        for (int f = column; f < fields; f += columns) {
-            if (missing[f]) builder.addMissing();
-            else builder.add(letters, start[f], end[f] - start[f]);
-        }
     }
 
     /** Waits, and throws what went wrong as it was. */

@@ -10,6 +10,7 @@ import java.io.InputStream;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Objects;
 import java.util.concurrent.CancellationException;
 import java.util.zip.GZIPOutputStream;
 import org.junit.jupiter.api.Test;
@@ -124,6 +125,40 @@ class ReadingTest {
         for (int i = 0; i < texts.length; i++) {
             assertThat(column.asWritten(i)).isEqualTo(texts[i]);
             assertThat(column.values()[i]).isEqualTo(Double.parseDouble(texts[i]));
+        }
+    }
+
+    @Test
+    void numbersOfEveryWritingMayFollowEachOther() {
+        String[] odd = ODD_NUMBERS.split(",");
+        RandomStream random = new Seeds(3).stream("mixed");
+        int n = 40_000;
+        String[][] texts = new String[3][n];
+        StringBuilder file = new StringBuilder("a,b,c\n");
+        for (int i = 0; i < n; i++) {
+            for (String[] column : texts) {
+                double kind = random.nextDouble();
+                String plain = new java.math.BigDecimal(
+                                java.math.BigInteger.valueOf(
+                                        (long) (random.nextDouble() * 1e15) - 500_000_000_000_000L),
+                                random.nextInt(15))
+                        .toPlainString();
+                column[i] = kind < 0.9
+                        ? plain
+                        : kind < 0.93 ? "" : kind < 0.96 ? " " + plain : odd[random.nextInt(odd.length)];
+            }
+            if (i == 30_000) texts[2][i] = "0712";
+            for (int c = 0; c < 3; c++) file.append(texts[c][i]).append(c < 2 ? ',' : '\n');
+        }
+        Table table = read(file.toString());
+        for (int c = 0; c < 3; c++) {
+            Column column = table.columns().get(c);
+            assertThat(column instanceof NumberColumn).isEqualTo(c < 2);
+            for (int i = 0; i < n; i++) {
+                assertThat(Objects.requireNonNullElse(column.asWritten(i), "")).isEqualTo(texts[c][i]);
+                if (c == 2 || texts[c][i].isEmpty()) continue;
+                assertThat(((NumberColumn) column).values()[i]).isEqualTo(Double.parseDouble(texts[c][i]));
+            }
         }
     }
 
