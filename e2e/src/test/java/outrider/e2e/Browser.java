@@ -177,8 +177,15 @@ final class Browser implements AutoCloseable {
     void settle(String brief, Map<String, Object> changes) {
         Map<?, ?> now = (Map<?, ?>) api("GET", "/briefs/" + brief, null);
         Map<Object, Object> decision = new HashMap<>((Map<?, ?>) now.get("decision"));
-        decision.putAll(changes);
+        changes.forEach((name, change) -> decision.merge(name, change, Browser::over));
         api("PUT", "/briefs/" + brief, Map.of("version", now.get("version"), "decision", decision));
+    }
+
+    private static Object over(Object now, Object change) {
+        if (!(now instanceof Map<?, ?> all && change instanceof Map<?, ?> some)) return change;
+        Map<Object, Object> both = new HashMap<>(all);
+        both.putAll(some);
+        return both;
     }
 
     /** A request as the interface makes it; maps, lists, texts and numbers. */

@@ -2,7 +2,6 @@ package outrider.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
@@ -11,26 +10,21 @@ import org.openqa.selenium.WebElement;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.support.ui.Select;
 
-/** One case through the real interface: from the file to the approved report. */
+/** One case through the real interface: from the file to a cut that survives. */
 class JourneyTest {
-    private static final Path FILE = Path.of("..", "demo", "data", "plan-lapse.csv.gz");
-    private static final String NAME = "Logistic";
+    private static final String NAME = PreparedCase.BEST;
 
     @Test
-    void fromTheFileToTheApprovedReportAndIntoService() throws Exception {
+    void fromTheFileToACutThatSurvives() throws Exception {
         try (App app = new App();
                 Browser browser = new Browser(app.address)) {
             browser.signIn("analyst", App.PASSWORD);
-            String brief = browser.bring(FILE);
+            String brief = browser.bring(PreparedCase.FILE);
             settleTheBrief(browser);
             setAsideAndSplit(browser, brief);
             fitCandidates(browser, brief);
             moveTheCut(browser, brief);
             theCutSurvives(browser, brief);
-            new SignOffSteps(browser, brief, FILE).fromThePinsToTheApproval();
-            ServiceSteps service = new ServiceSteps(browser, brief);
-            service.fromTheApprovalToTheNextVersion();
-            service.fromABatchToTheNextBrief(FILE.resolveSibling("plan-lapse-next.csv.gz"));
         }
     }
 
@@ -166,6 +160,5 @@ class JourneyTest {
         assertThat(reading(browser, "records")).isEqualTo("750");
         browser.driver.close();
         browser.driver.switchTo().window(first);
-        browser.size(1280, 800);
     }
 }

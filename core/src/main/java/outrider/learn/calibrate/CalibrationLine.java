@@ -15,9 +15,6 @@ import outrider.base.Stretches;
 public record CalibrationLine(double intercept, double slope, double interceptError, double slopeError) {
     private static final int MOST_STEPS = 60;
     private static final double TOLERANCE = 1e-12;
-    /** Where a step would take less than this share from the loss it is the last, and nothing need be counted after it. */
-    private static final double NOTHING = 1e-18;
-
     /** From so many records on the line of a share of them is a place to begin. */
     private static final int MANY = 1 << 16;
 
@@ -77,11 +74,6 @@ public record CalibrationLine(double intercept, double slope, double interceptEr
             double da = (sums[4] * sums[0] - sums[3] * sums[1]) / determinant;
             double db = (sums[2] * sums[1] - sums[3] * sums[0]) / determinant;
             double before = sums[5];
-            if (da * sums[0] + db * sums[1] <= NOTHING * before) {
-                a += da;
-                b += db;
-                break;
-            }
             double share = 1;
             double[] next = sums(x, outcome, weight, mean, a + da, b + db);
             while (!(next[5] <= before + 1e-12 * Math.abs(before)) && share > 1e-6) {
