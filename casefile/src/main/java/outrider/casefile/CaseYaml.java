@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.StreamReadFeature;
+import com.fasterxml.jackson.core.exc.InputCoercionException;
 import com.fasterxml.jackson.databind.DeserializationContext;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonDeserializer;
@@ -11,6 +12,7 @@ import com.fasterxml.jackson.databind.JsonMappingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.exc.InvalidFormatException;
+import com.fasterxml.jackson.databind.exc.MismatchedInputException;
 import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
 import com.fasterxml.jackson.databind.module.SimpleModule;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -21,8 +23,10 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -105,7 +109,7 @@ public final class CaseYaml {
             if (read == null) throw BadInput.of(what, "is empty", "write its entries");
             return read;
         } catch (JsonMappingException e) {
-            throw WrongEntries.of(text, type, what, refusal(e, what));
+            throw WrongEntries.of(text, type, what, e);
         } catch (JsonProcessingException e) {
             throw noYaml(e);
         }
@@ -129,10 +133,11 @@ public final class CaseYaml {
             this.tree = tree;
         }
 
-        /** @param first the one that reading the text itself met */
-        static BadInput of(String text, Class<?> type, String what, BadInput first) {
+        /** @param first what reading the text itself met */
+        static BadInput of(String text, Class<?> type, String what, JsonMappingException first) {
             try {
-                return new WrongEntries(YAML.readTree(text)).all(type, what, first);
+                JsonNode tree = YAML.readTree(text);
+                return new WrongEntries(tree).all(type, what, refusal(first, what, tree));
             } catch (JsonProcessingException e) {
                 return noYaml(e);
             }
@@ -145,7 +150,7 @@ public final class CaseYaml {
                     YAML.treeToValue(tree, type);
                     more = false;
                 } catch (JsonMappingException e) {
-                    BadInput refusal = notMissingBecauseWrong(refusal(e, what));
+                    BadInput refusal = notMissingBecauseWrong(refusal(e, what, tree));
                     if (refusal != null) found.add(refusal);
                     more = remove(e.getPath());
                 }
@@ -191,7 +196,7 @@ public final class CaseYaml {
         }
     }
 
-    private static BadInput refusal(JsonMappingException e, String what) {
+    private static BadInput refusal(JsonMappingException e, String what, JsonNode tree) {
         StringBuilder path = new StringBuilder();
         for (JsonMappingException.Reference step : e.getPath()) {
             if (step.getIndex() >= 0)
@@ -211,19 +216,40 @@ public final class CaseYaml {
             return new BadInput(
                     field, 0, 0, "is no entry of a " + what, "known here: " + unknown.getKnownPropertyIds());
         }
-        if (e instanceof InvalidFormatException bad) {
-            return new BadInput(field, 0, 0, "is \"" + bad.getValue() + "\"", remedy(bad));
+        if (e instanceof InvalidFormatException bad && bad.getTargetType().isEnum()) {
+            return new BadInput(
+                    field,
+                    0,
+                    0,
+                    "is \"" + bad.getValue() + "\"",
+                    bad.getOriginalMessage().replaceFirst("(?s).*?(write one of: .*)", "$1"));
         }
-        return new BadInput(field, 0, 0, "cannot be read", e.getOriginalMessage());
+        Class<?> asked = e.getCause() instanceof InputCoercionException far
+                ? far.getTargetType()
+                : e instanceof MismatchedInputException other ? other.getTargetType() : null;
+        if (asked == null) return new BadInput(field, 0, 0, "cannot be read", e.getOriginalMessage());
+        return new BadInput(field, 0, 0, found(e.getPath(), tree), remedy(asked));
     }
 
-    private static String remedy(InvalidFormatException bad) {
-        Class<?> type = bad.getTargetType();
+    /** What stands at a place. */
+    private static String found(List<JsonMappingException.Reference> path, JsonNode tree) {
+        JsonNode at = tree;
+        for (JsonMappingException.Reference step : path) {
+            at = step.getFieldName() != null ? at.path(step.getFieldName()) : at.path(step.getIndex());
+        }
+        if (at.isArray()) return "is a list";
+        return at.isObject() ? "holds entries" : "is \"" + at.asText() + "\"";
+    }
+
+    private static String remedy(Class<?> type) {
         if (type == double.class || type == Double.class) return "write a number";
         if (type == int.class || type == Integer.class || type == long.class || type == Long.class) {
             return "write a whole number";
         }
         if (type == boolean.class || type == Boolean.class) return "write true or false";
-        return bad.getOriginalMessage().replaceFirst("(?s).*?(write one of: .*)", "$1");
+        if (Collection.class.isAssignableFrom(type)) return "write a list, each item after a dash";
+        return Map.class.isAssignableFrom(type) || type.isRecord()
+                ? "write its entries, each as name: value"
+                : "write a text";
     }
 }

@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.catchThrowable;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import outrider.table.EventRule;
 
 class CaseYamlTest {
@@ -74,6 +76,30 @@ class CaseYamlTest {
                         "- campaignSize: is \"many\"; write a number",
                         "- split.method: is \"dice\"; write one of: shares, column, date",
                         "- question: not given");
+    }
+
+    /** Never in the words of the program's own code. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "- { name: Slopes, kind: logistic }|all|candidates: is \"all\"; write a list, each item after a dash",
+                "- { name: Slopes, kind: logistic }|- logistic|candidates[1]: is \"logistic\"; write its entries, each as name: value",
+                "{ name: Slopes, kind: logistic }|[logistic]|candidates[1]: is a list; write its entries, each as name: value",
+                "campaignSize: 3000|campaignSize: [3000]|campaignSize: is a list; write a number",
+                "campaignSize: 3000|campaignSize: { a: 3000 }|campaignSize: holds entries; write a number",
+                "name: months|name: { a: b }|name: holds entries; write a text",
+                "name: months|name: [ months ]|name: is a list; write a text",
+                "campaignSize: 3000|stakes: 5|stakes: is \"5\"; write its entries, each as name: value",
+                "campaignSize: 3000|words: [members]|words: is a list; write its entries, each as name: value",
+                "seed: 4|seed: 4.5|split.seed: is \"4.5\"; write a whole number",
+                "seed: 4|seed: 99999999999999999999|split.seed: is \"99999999999999999999\"; write a whole number",
+                "shares: [0.5, 0.25, 0.25]|shares: 0.5|split.shares: is \"0.5\"; write a list, each item after a dash",
+                "shares: [0.5, 0.25, 0.25]|shares: [0.5, a, 0.25]|split.shares[2]: is \"a\"; write a number",
+                "called: { role: setAside, reason: known after }|called: setAside|columns.called: is \"setAside\"; write its entries, each as name: value"
+            })
+    void aValueOfAnotherKindIsToldInPlainWords(String was, String becomes, String said) {
+        assertThat(wrong(was, becomes)).containsExactly(said);
     }
 
     @Test
