@@ -1,5 +1,5 @@
 import type { Cell, ColumnView as Column, ColumnType, Reading, Role } from '../api/schema';
-import { count, NONE, significant } from './format';
+import { counted, NONE, significant } from './format';
 
 export const ROLES: [Role, string][] = [
   ['INPUT', 'input'],
@@ -94,7 +94,7 @@ export function meant(column: Column): string | null {
     const like = reading.format ? `, written like ${formatShown(reading)}` : '';
     const but =
       suggested.records > 0
-        ? `: all but ${count(suggested.records)} records, which hold ${named(missing)}`
+        ? `: all but ${counted(suggested.records, 'record, which holds', 'records, which hold')} ${named(missing)}`
         : '';
     const whole =
       reading.type === 'DATE' && column.type === 'NUMBER'
@@ -112,7 +112,7 @@ export function meant(column: Column): string | null {
         .map(([from, to]) => `“${from}” may be “${to}”`)
         .join(', ') + (levels.length > NAMED ? ` and ${levels.length - NAMED} more` : ''),
     );
-  return `${parts.join('; ')} (${count(suggested.records)} records)`;
+  return `${parts.join('; ')} (${counted(suggested.records, 'record')})`;
 }
 
 /** What a click on it does. */

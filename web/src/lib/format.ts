@@ -14,6 +14,11 @@ export function count(value: number): string {
   return minus((whole ? WHOLE : TENTHS).format(value));
 }
 
+/** How many there are of something. */
+export function counted(n: number, one: string, many = `${one}s`): string {
+  return `${count(n)} ${n === 1 ? one : many}`;
+}
+
 /** A share as a percentage to a tenth, without its sign. */
 export function percent(share: number | null): string {
   return share === null || !Number.isFinite(share) ? NONE : minus((100 * share).toFixed(1));

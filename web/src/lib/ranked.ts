@@ -1,4 +1,5 @@
 import type { At as Against } from '../api/schema';
+import { counted } from '../lib/format';
 import type { Row } from './compared';
 import type { AtCut } from './curve';
 import type { Arrangement } from './layout.svelte';
@@ -75,5 +76,5 @@ export function arranged(rows: Shown[], now: Pick<Arrangement, 'sort' | 'hidden'
 /** When a candidate's last input is known. */
 export function known(row: Row): string {
   if (row.known.days === null) return row.inputs === 0 ? 'at once' : 'not said';
-  return row.known.days === 0 ? 'at once' : `${row.known.days} day${row.known.days === 1 ? '' : 's'}`;
+  return row.known.days === 0 ? 'at once' : counted(row.known.days, 'day');
 }

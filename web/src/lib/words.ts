@@ -1,7 +1,7 @@
 import type { At as Against, BriefView as Brief, Verdict } from '../api/schema';
 import type { Comparison, Row } from './compared';
 import type { AtCut } from './curve';
-import { capital, count, fixed, gain, money, NONE, percent } from './format';
+import { capital, count, counted, fixed, gain, money, NONE, percent } from './format';
 
 /** The parts of a sentence; bold parts name candidates. */
 export type Phrase = { text: string; bold?: boolean };
@@ -136,7 +136,7 @@ export function remarks(all: Comparison, rivals: Rival[]): Phrase[][] {
     if (level && fewer > 0 && row.inputs > 0) {
       found.push([
         { text: row.name, bold: true },
-        { text: ` is level with the leader and needs ${fewer} input${fewer === 1 ? '' : 's'} fewer.` },
+        { text: ` is level with the leader and needs ${counted(fewer, 'input')} fewer.` },
       ]);
     }
     if (today && waits) {

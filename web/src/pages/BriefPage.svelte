@@ -19,7 +19,7 @@
     type Change,
   } from '../lib/decision';
   import { desk } from '../lib/desk.svelte';
-  import { count, percent } from '../lib/format';
+  import { count, counted, percent } from '../lib/format';
   import NumberField from '../parts/NumberField.svelte';
   import Tick from '../parts/Tick.svelte';
   import BreakEven from '../parts/threshold/BreakEven.svelte';
@@ -217,9 +217,12 @@
     {/if}
     {#if unknown.length > 0 && chosen.events.length > 0}
       <p class="mt-1" data-unknown-outcome>
-        ≈ {count(unknown.reduce((n, l) => n + l.records, 0))} records hold {unknown
-          .map((l) => levelName(l.text))
-          .join(', ')} as an outcome that is not known. They count as no event.
+        ≈ {counted(
+          unknown.reduce((n, l) => n + l.records, 0),
+          'record holds',
+          'records hold',
+        )}
+        {unknown.map((l) => levelName(l.text)).join(', ')} as an outcome that is not known. They count as no event.
         <Button
           class="chip"
           disabled={outcomeFixed}
@@ -240,7 +243,11 @@
           onpick={(to) => keep({ outcome: { ...chosen, leaveOutMissing: to } })}
         />
         <span class:alarm={!chosen.leaveOutMissing}
-          >{chosen.leaveOutMissing ? '' : '▲ '}{count(outcome.missing)} records miss the outcome; leave them out</span
+          >{chosen.leaveOutMissing ? '' : '▲ '}{counted(
+            outcome.missing,
+            'record misses the outcome; leave it out',
+            'records miss the outcome; leave them out',
+          )}</span
         >
       </label>
     {/if}

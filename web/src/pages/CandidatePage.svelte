@@ -5,7 +5,7 @@
   import { get, post } from '../lib/api';
   import { active, differences, fresh, took } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';
-  import { count } from '../lib/format';
+  import { count, counted } from '../lib/format';
   import { poll } from '../lib/poll';
   import { navigate, route } from '../lib/routes';
   import Effects from '../parts/candidates/Effects.svelte';
@@ -94,8 +94,10 @@
   <div class="flex flex-wrap items-baseline gap-x-3">
     <h2 class="title max-w-[640px] truncate" title={candidate.name}>{candidate.name}</h2>
     <span class="quiet">
-      {candidate.settingsWords || 'no settings'} · {candidate.inputs.length} inputs{candidate.parameterCount !==
-      null
+      {candidate.settingsWords || 'no settings'} · {counted(
+        candidate.inputs.length,
+        'input',
+      )}{candidate.parameterCount !== null
         ? ` · ${count(candidate.parameterCount)} parameters`
         : ''}{candidate.seconds !== null ? ` · fitted in ${took(candidate.seconds)}` : ''}
     </span>

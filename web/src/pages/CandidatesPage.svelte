@@ -13,7 +13,7 @@
   import { get, post, remove } from '../lib/api';
   import { active, differences } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';
-  import { count, fixed, percent, rate } from '../lib/format';
+  import { count, counted, fixed, percent, rate } from '../lib/format';
   import { limits } from '../lib/limits';
   import { poll } from '../lib/poll';
   import { navigate } from '../lib/routes';
@@ -235,7 +235,9 @@
               {#if c.changes}
                 {@const parts = differences(c.changes)}
                 <span class="two-lines" title={parts.join('; ')}>{parts.join('; ') || 'nothing'}</span>
-                <small class="sub truncate">from {c.changes.basedOnName} · {c.inputs.length} inputs</small>
+                <small class="sub truncate"
+                  >from {c.changes.basedOnName} · {counted(c.inputs.length, 'input')}</small
+                >
               {:else}<span class="two-lines" title={c.settingsWords}>{c.settingsWords || '–'}</span>{/if}
               {#if c.inputs.length > 1 && !c.changes}<small class="sub">{c.inputs.length} inputs</small>{/if}
             </td>

@@ -25,6 +25,7 @@
   import SplitEditor from '../parts/data/SplitEditor.svelte';
   import SplitWords from '../parts/data/SplitWords.svelte';
   import { nth } from '../lib/nth';
+  import { counted } from '../lib/format';
 
   type Only = 'all' | 'inputs' | 'others' | 'alarms';
 
@@ -261,12 +262,12 @@
         bind:elementRef={finder}
       />
       <div role="group" aria-label="Columns shown" class="flex gap-1">
-        {#each [['all', `all ${columns.length}`], ['inputs', `${inputs} inputs`], ['others', `${columns.length - inputs} no inputs`], ['alarms', 'to look at']] as const as [value, words] (value)}
+        {#each [['all', `all ${columns.length}`], ['inputs', counted(inputs, 'input')], ['others', counted(columns.length - inputs, 'no input')], ['alarms', 'to look at']] as const as [value, words] (value)}
           <Button class="filter" aria-pressed={only === value} onclick={() => (only = value)}>{words}</Button>
         {/each}
       </div>
       <span class="quiet" aria-live="polite">
-        {#if sheet.pending > 0}counting {sheet.pending} columns …
+        {#if sheet.pending > 0}counting {counted(sheet.pending, 'column')} …
         {:else if brief.split}{ringing.length === 0 ? 'No input raises an alarm.' : ''}{/if}
       </span>
       {#if picked.length > 0}

@@ -9,7 +9,7 @@
   import type { UploadView as Upload, BriefView as Brief, RefreshChange } from '../api/schema';
   import { get, post, put, remove, sendBytes } from '../lib/api';
   import { held } from '../lib/arrive';
-  import { count } from '../lib/format';
+  import { count, counted } from '../lib/format';
   import { navigate, route } from '../lib/routes';
 
   const id = $derived(Number(route.params.id));
@@ -240,7 +240,7 @@
         {preview.names.length === 1 ? 'one column' : `${count(preview.names.length)} columns`}, {preview.rows
           .length === 1
           ? 'one record'
-          : `the first ${preview.rows.length} records`}{preview.names.length > SHOWN
+          : `the first ${counted(preview.rows.length, 'record')}`}{preview.names.length > SHOWN
           ? `; ${SHOWN} columns of them`
           : ''}:
       </p>

@@ -6,7 +6,7 @@
   import { get, post, put } from '../lib/api';
   import { session } from '../lib/session.svelte';
   import { Typed } from '../lib/typed.svelte';
-  import { when } from '../lib/format';
+  import { counted, when } from '../lib/format';
   import Masthead from '../parts/Masthead.svelte';
   import CheckDemand from '../parts/policy/CheckDemand.svelte';
   import { nth } from '../lib/nth';
@@ -160,7 +160,7 @@
           {trial.open === 0
             ? 'No report is open, so nothing changes at once.'
             : trial.changes.length === 0
-              ? `None of the ${trial.open} open report${trial.open === 1 ? '' : 's'} would stand otherwise.`
+              ? `None of the ${counted(trial.open, 'open report')} would stand otherwise.`
               : `Reports that are open keep the checks that they were issued with; ${trial.open} ${trial.open === 1 ? 'is' : 'are'} open, and what new ones like them would meet stands at each check.`}
         </p>
       {/if}

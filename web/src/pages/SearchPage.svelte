@@ -7,7 +7,7 @@
   import { get, post } from '../lib/api';
   import { active, took } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';
-  import { count, fixed, percent } from '../lib/format';
+  import { count, counted, fixed, percent } from '../lib/format';
   import { poll } from '../lib/poll';
   import { route } from '../lib/routes';
 
@@ -53,7 +53,7 @@
     const plan = search.plan;
     const parts: string[] = [];
     if (plan.secondsLimit !== null) parts.push(`for ${took(plan.secondsLimit)}`);
-    if (plan.trialsLimit !== null) parts.push(`${count(plan.trialsLimit)} trials`);
+    if (plan.trialsLimit !== null) parts.push(counted(plan.trialsLimit, 'trial'));
     if (plan.target !== null) parts.push(`until ${search.measureWords} ${plan.target}`);
     return parts.join(', or ');
   });

@@ -15,6 +15,7 @@
   import RibbonFigure from './RibbonFigure.svelte';
   import TermHead from './TermHead.svelte';
   import type { Term } from '../lib/terms';
+  import { counted } from '../lib/format';
 
   let { brief, all }: { brief: Brief; all: Comparison } = $props();
 
@@ -59,7 +60,7 @@
   }
 
   const kindLine = (row: Row) =>
-    row.reference ? row.kindWords : `${row.kindWords}, ${row.inputs} input${row.inputs === 1 ? '' : 's'}`;
+    row.reference ? row.kindWords : `${row.kindWords}, ${counted(row.inputs, 'input')}`;
 
   let table: HTMLTableElement;
   const pinned = () => ({

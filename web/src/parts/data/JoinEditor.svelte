@@ -5,7 +5,7 @@
   import { onDestroy, untrack } from 'svelte';
   import type { BriefView as Brief, ColumnView as Column, JoinPreview, WantedJoin } from '../../api/schema';
   import { post } from '../../lib/api';
-  import { count } from '../../lib/format';
+  import { count, counted } from '../../lib/format';
   import { Latest } from '../../lib/latest';
   import Choice from '../Choice.svelte';
 
@@ -65,7 +65,7 @@
   aria-label="Join a second file"
 >
   <div class="flex flex-wrap items-center gap-2">
-    <span><b>{preview.file}</b>, {count(preview.fileRecords)} records, beside this file where</span>
+    <span><b>{preview.file}</b>, {counted(preview.fileRecords, 'record')}, beside this file where</span>
     {#each pairs as pair, i (i)}
       {#if i > 0}<span>and</span>{/if}
       <Choice class="field" aria-label="Key of this file" bind:value={pair[0]}>
@@ -91,8 +91,8 @@
         ? ` ${count(found.unused)} of ${count(found.keys)} keys there are asked for by none.`
         : ''}
       {#if found.doubled > 0}<span class="alarm"
-          >▲ {count(found.doubled)} keys stand in {count(found.doubledRecords)} records there, as “{found.example}”
-          does.</span
+          >▲ {counted(found.doubled, 'key stands', 'keys stand')} in {counted(found.doubledRecords, 'record')} there,
+          as “{found.example}” does.</span
         >{/if}
     </p>
     <div class="mt-1 flex flex-wrap items-center gap-2">
@@ -137,7 +137,7 @@
     </p>{/if}
   <div class="mt-1 flex gap-2">
     <Button class="action" disabled={preview.refusal != null || asked.on === null} onclick={() => join(asked)}
-      >Join {asked.columns?.length ?? 0} columns</Button
+      >Join {counted(asked.columns?.length ?? 0, 'column')}</Button
     >
     <Button class="action plain" onclick={cancel}>Cancel</Button>
     {#if brief.progress.candidates > 0}<span class="quiet self-center"

@@ -2,7 +2,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import type { BriefView as Brief, MoversView } from '../../api/schema';
   import { get } from '../../lib/api';
-  import { count, significant } from '../../lib/format';
+  import { counted, significant } from '../../lib/format';
 
   /** The inputs that moved from training to validation, by name; each opens. Asked anew with each turn of the columns. */
   let { brief, turn, show }: { brief: Brief; turn: number; show: (column: string) => void } = $props();
@@ -26,9 +26,9 @@
 {#if view && view.inputs > 0}
   <p class="mt-1 mb-0 text-[12.5px]" class:quiet={view.moved.length === 0}>
     {#if view.moved.length === 0}
-      None of {count(view.inputs)} inputs moved from training to validation further than chance moves them.
+      None of {counted(view.inputs, 'input')} moved from training to validation further than chance moves them.
     {:else}
-      <span class="alarm">▲ Moved from training to validation</span>, of {count(view.inputs)} inputs:
+      <span class="alarm">▲ Moved from training to validation</span>, of {counted(view.inputs, 'input')}:
       {#each view.moved.slice(0, whole ? undefined : SHOWN) as mover (mover.stability.column)}
         <Button class="chip mr-1" onclick={() => show(mover.stability.column)}
           >{mover.stability.column} <span class="quiet">{significant(mover.stability.psi)}</span></Button

@@ -6,7 +6,7 @@
   import type { BriefView as Brief, OpenedRecord, RecordsView } from '../../api/schema';
   import { get } from '../../lib/api';
   import { Latest } from '../../lib/latest';
-  import { count, score } from '../../lib/format';
+  import { count, counted, score } from '../../lib/format';
   import Choice from '../Choice.svelte';
   import Opened from './Opened.svelte';
 
@@ -91,7 +91,7 @@
 {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
 {#if page}
   <div class="mb-1 flex items-baseline gap-2">
-    <h2>{count(page.total)} records</h2>
+    <h2>{counted(page.total, 'record')}</h2>
     <span class="quiet"
       >{by === null
         ? lowest

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { TraitView } from '../../api/schema';
+  import { counted } from '../../lib/format';
 
   /** Each leads to its column on Data. Groups that are more or less frequent among some records, as ratios of shares with their intervals, on a log scale. */
   let { traits, data, most = 7 }: { traits: TraitView[]; data: string; most?: number } = $props();
@@ -22,7 +23,7 @@
     <li
       title="{(100 * t.share).toFixed(1)} % of them, {(100 * t.otherShare).toFixed(
         1,
-      )} % of the others; {t.records} records"
+      )} % of the others; {counted(t.records, 'record')}"
     >
       <a
         class="truncate hover:underline"

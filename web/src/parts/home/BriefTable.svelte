@@ -4,7 +4,7 @@
   import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefLine, BriefPage, Waiting } from '../../api/schema';
   import { get } from '../../lib/api';
-  import { count, gain, percent, rate } from '../../lib/format';
+  import { count, counted, gain, percent, rate } from '../../lib/format';
   import { size } from '../../lib/service';
   import { session } from '../../lib/session.svelte';
   import SmallGains from './SmallGains.svelte';
@@ -106,7 +106,7 @@
           disabled={from + page.lines.length >= page.total}
           onclick={() => (from += AT_ONCE)}>older</Button
         >
-      {:else}{count(page.total)} brief{page.total === 1 ? '' : 's'}{/if}
+      {:else}{counted(page.total, 'brief')}{/if}
     </span>
   </div>
   <Table class="plain" aria-label="Briefs">

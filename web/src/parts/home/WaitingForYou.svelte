@@ -1,7 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import type { FollowReportView as FollowReport, NoticeView as Notice, ReportHead } from '../../api/schema';
-  import { count } from '../../lib/format';
+  import { counted } from '../../lib/format';
   import { nth } from '../../lib/nth';
 
   interface Props {
@@ -61,7 +61,7 @@
   }
   let every = $state(false);
   const shown = $derived(every ? kinds.flat() : first(kinds));
-  const told = (n: number, one: string) => (n === 0 ? [] : [`${count(n)} ${one}${n === 1 ? '' : 's'}`]);
+  const told = (n: number, one: string) => (n === 0 ? [] : [counted(n, one)]);
   const all = $derived(
     [...told(reports.length + followUps.length, 'report'), ...told(notices.length, 'notice')].join(', '),
   );

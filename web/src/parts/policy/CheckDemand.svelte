@@ -2,6 +2,7 @@
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import type { CheckEffect, Demand } from '../../api/schema';
   import NumberField from '../NumberField.svelte';
+  import { counted } from '../../lib/format';
 
   /** One check of the policy: whether it is demanded, its sentence with its limits in place, and what a change would do. */
   interface Props {
@@ -31,7 +32,7 @@
     demand.demanded !== before.demanded ||
       (demand.demanded && JSON.stringify(demand.limits) !== JSON.stringify(before.limits)),
   );
-  const reports = (n: number) => `${n} open report${n === 1 ? '' : 's'}`;
+  const reports = (n: number) => counted(n, 'open report');
 </script>
 
 <li data-check={demand.check} class:off={!demand.demanded}>

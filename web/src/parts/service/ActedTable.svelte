@@ -1,7 +1,7 @@
 <script lang="ts">
   import Table from 'flowbite-svelte/Table.svelte';
   import type { ActedGroups, Group, Told } from '../../api/schema';
-  import { count, percent } from '../../lib/format';
+  import { count, counted, percent } from '../../lib/format';
 
   interface Props {
     groups: ActedGroups;
@@ -68,7 +68,7 @@
     </tbody>
   </Table>
   {#if groups.unsaid > 0}
-    <p class="quiet my-1!">Of {count(groups.unsaid)} records nobody says whether they were acted on.</p>
+    <p class="quiet my-1!">Of {counted(groups.unsaid, 'record')} nobody says whether they were acted on.</p>
   {/if}
   {#if effect}
     <p class="my-1!" data-effect>

@@ -4,7 +4,7 @@
   import { post, put } from '../../lib/api';
   import { Attempt } from '../../lib/attempt.svelte';
   import { desk } from '../../lib/desk.svelte';
-  import { count, when } from '../../lib/format';
+  import { counted, when } from '../../lib/format';
 
   interface Props {
     brief: Brief;
@@ -50,7 +50,8 @@
   {#each keeping.kept as k (k.version)}
     <p class="mt-1 flex flex-wrap items-center gap-2">
       <span
-        >Version {k.version}: {count(k.records)} records of {count(k.requests)} requests, {k.from === k.until
+        >Version {k.version}: {counted(k.records, 'record')} of {counted(k.requests, 'request')}, {k.from ===
+        k.until
           ? k.from
           : `${k.from} to ${k.until}`}</span
       >

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { significant } from '../../../lib/format';
+  import { counted, significant } from '../../../lib/format';
   import type { PartProps } from './parts';
   import { nth } from '../../../lib/nth';
 
@@ -51,7 +51,10 @@
 
 <section aria-label="The network">
   <h2>
-    The network: {network.inputs.length} inputs, {units} hidden units{#if network.inputs.length > MOST}; the {MOST}
+    The network: {counted(network.inputs.length, 'input')}, {counted(
+      units,
+      'hidden unit',
+    )}{#if network.inputs.length > MOST}; the {MOST}
       strongest inputs drawn{/if}
   </h2>
   <div class="sheet overflow-x-auto p-2">
@@ -59,7 +62,7 @@
       width="640"
       {height}
       role="img"
-      aria-label="network of {network.inputs.length} inputs and {units} units"
+      aria-label="network of {counted(network.inputs.length, 'input')} and {counted(units, 'unit')}"
     >
       {#each shown as s, i (s.at)}
         {#each network.hidden[s.at] as w, u (u)}

@@ -3,7 +3,7 @@
   import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefView as Brief, LeafView, Tree as TreeView } from '../../../api/schema';
   import { get } from '../../../lib/api';
-  import { count, rate } from '../../../lib/format';
+  import { count, counted, rate } from '../../../lib/format';
   import { LEVEL, LINE, layOut, pathTo, within } from '../../../lib/tree';
   import { nth } from '../../../lib/nth';
 
@@ -88,7 +88,7 @@
           tabindex="0"
           aria-selected={shown === s.node}
           aria-expanded={s.leaf ? undefined : s.open}
-          aria-label="{s.rule}: {count(nth(tree.records, s.node))} records, event rate {rate(
+          aria-label="{s.rule}: {counted(nth(tree.records, s.node), 'record')}, event rate {rate(
             nth(tree.value, s.node),
           )} %"
           onclick={() => act(s.node)}
