@@ -3,7 +3,17 @@ import { describe, expect, it, vi } from 'vitest';
 import type { At as Against, Verdict } from '../src/api/schema';
 import type { Comparison, Row } from '../src/lib/compared';
 import type { AtCut } from '../src/lib/curve';
-import { count, counted, gain, money, percent, score, signedApart, significant } from '../src/lib/format';
+import {
+  count,
+  counted,
+  gain,
+  money,
+  percent,
+  score,
+  signedApart,
+  significant,
+  together,
+} from '../src/lib/format';
 import { keys } from '../src/lib/keys';
 import { compareLine, levelLine, looksLine, raceWords, remarks, sentence } from '../src/lib/words';
 import NumberField from '../src/parts/NumberField.svelte';
@@ -23,6 +33,7 @@ describe('numbers', () => {
     expect(gain('€', 41870.4)).toBe('+€41,870');
     expect(gain('€', -0.2)).toBe('€0');
     expect(money('€', -1432)).toBe('−€1,432');
+    expect(together('at most 10 %, now 11.0 % of 12')).toBe('at most 10\u00a0%, now 11.0\u00a0% of 12');
     expect([counted(1, 'input'), counted(2000, 'record holds', 'records hold')]).toEqual([
       '1 input',
       '2,000 records hold',

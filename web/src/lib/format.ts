@@ -19,6 +19,9 @@ export function counted(n: number, one: string, many = `${one}s`): string {
   return `${count(n)} ${n === 1 ? one : many}`;
 }
 
+/** A text whose numbers stay beside their percent sign. */
+export const together = (text: string) => text.replace(/(\d) %/g, '$1\u00a0%');
+
 /** A share as a percentage to a tenth, without its sign. */
 export function percent(share: number | null): string {
   return share === null || !Number.isFinite(share) ? NONE : minus((100 * share).toFixed(1));

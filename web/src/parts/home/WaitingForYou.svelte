@@ -1,7 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import type { FollowReportView as FollowReport, NoticeView as Notice, ReportHead } from '../../api/schema';
-  import { counted } from '../../lib/format';
+  import { counted, together } from '../../lib/format';
   import { nth } from '../../lib/nth';
 
   interface Props {
@@ -74,7 +74,7 @@
       <a class="line-for-you" href={line.to}>
         <b>{line.question}</b>
         <span class="quiet"
-          >{#if line.alarm}<span class="alarm mr-1">▲</span>{/if}{line.words}</span
+          >{#if line.alarm}<span class="alarm mr-1">▲</span>{/if}{together(line.words)}</span
         >
       </a>
     {/each}

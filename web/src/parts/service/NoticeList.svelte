@@ -3,7 +3,7 @@
   import Input from 'flowbite-svelte/Input.svelte';
   import type { NoticeView as Notice } from '../../api/schema';
   import { post } from '../../lib/api';
-  import { count, when } from '../../lib/format';
+  import { count, together, when } from '../../lib/format';
   import { session } from '../../lib/session.svelte';
 
   interface Props {
@@ -51,7 +51,7 @@
     {#each shown as n (n.id)}
       <div class="notice" data-notice={n.kind}>
         <span class="alarm">▲</span>
-        {n.words}
+        {together(n.words)}
         <span class="quiet"
           >{n.who === ''
             ? `nobody is named: ${n.waitsFor} is told`
@@ -90,7 +90,7 @@
       {#if all}
         {#each answered as n (n.id)}
           <p class="notice my-0! quiet">
-            {n.words} <q>{n.answer}</q>
+            {together(n.words)} <q>{n.answer}</q>
             {n.answeredBy}, {when(n.answeredAt!)}
           </p>
         {/each}

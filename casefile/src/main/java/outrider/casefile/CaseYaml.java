@@ -216,7 +216,7 @@ public final class CaseYaml {
             return new BadInput(
                     field, 0, 0, "is no entry of a " + what, "known here: " + unknown.getKnownPropertyIds());
         }
-        if (e instanceof InvalidFormatException bad && bad.getTargetType().isEnum()) {
+        if (e instanceof InvalidFormatException bad && remedy(bad.getTargetType()) == null) {
             return new BadInput(
                     field,
                     0,
@@ -228,7 +228,8 @@ public final class CaseYaml {
                 ? far.getTargetType()
                 : e instanceof MismatchedInputException other ? other.getTargetType() : null;
         if (asked == null) return new BadInput(field, 0, 0, "cannot be read", e.getOriginalMessage());
-        return new BadInput(field, 0, 0, found(e.getPath(), tree), remedy(asked));
+        String remedy = remedy(asked);
+        return new BadInput(field, 0, 0, found(e.getPath(), tree), remedy == null ? "write a text" : remedy);
     }
 
     /** What stands at a place. */
@@ -241,7 +242,8 @@ public final class CaseYaml {
         return at.isObject() ? "holds entries" : "is \"" + at.asText() + "\"";
     }
 
-    private static String remedy(Class<?> type) {
+    /** Null of a text that has to be one of some. */
+    private static @Nullable String remedy(Class<?> type) {
         if (type == double.class || type == Double.class) return "write a number";
         if (type == int.class || type == Integer.class || type == long.class || type == Long.class) {
             return "write a whole number";
@@ -250,6 +252,6 @@ public final class CaseYaml {
         if (Collection.class.isAssignableFrom(type)) return "write a list, each item after a dash";
         return Map.class.isAssignableFrom(type) || type.isRecord()
                 ? "write its entries, each as name: value"
-                : "write a text";
+                : type == String.class ? "write a text" : null;
     }
 }
