@@ -22,9 +22,22 @@ describe('before anything is in service', () => {
   it('puts an approved report there, its policy on the unknown chosen', async () => {
     const asked = open({ reports: [report(5)] });
     await fireEvent.click(await screen.findByRole('button', { name: 'is scored as missing, and counted' }));
-    await fireEvent.click(screen.getByRole('button', { name: 'Put into service' }));
+    const put = screen.getByRole<HTMLButtonElement>('button', { name: 'Put into service' });
+    await waitFor(() => expect(put.disabled).toBe(false));
+    await fireEvent.click(put);
     await waitFor(() => expect(posted(asked, '/releases?report=5')).toHaveLength(1));
     expect(nth(posted(asked, '/releases'), 0).body).toEqual({ met: '', unknown: 'MISSING' });
+  });
+
+  it('puts nothing there as long as its condition is not known', async () => {
+    open({
+      reports: [report(5)],
+      also: (q) => (q.path === '/api/reports/5' ? problem(404, 'no report 5') : undefined),
+    });
+    const put = await screen.findByRole<HTMLButtonElement>('button', { name: 'Put into service' });
+    expect(put.disabled).toBe(true);
+    expect((await screen.findByRole('alert')).textContent).toContain('no report 5');
+    expect(put.disabled).toBe(true);
   });
 
   it('wants the condition answered in words first', async () => {

@@ -22,7 +22,8 @@
   /** Puts an approved report into service. */
   let { report, before, first = false, done }: Props = $props();
 
-  let condition = $state('');
+  /** null as long as nobody has said whether there is one */
+  let condition = $state<string | null>(null);
   const met = $derived(new Typed(`met ${report.id}`));
   let unknown = $state<Unknown>('REFUSED');
   let busy = $state(false);
@@ -82,7 +83,7 @@
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   <Button
     class="action mt-2"
-    disabled={busy || (condition !== '' && met.value.trim() === '')}
+    disabled={busy || condition === null || (condition !== '' && met.value.trim() === '')}
     onclick={() => void make()}>{first ? 'Put into service' : 'Put into service as the next version'}</Button
   >
 </section>
