@@ -37,15 +37,7 @@ class ErrorsJourneyTest {
             browser.signIn("analyst", App.PASSWORD);
             String brief = browser.bringAnother(Files.writeString(browser.downloads.resolve("members.csv"), file()));
             String id = brief.replaceAll("\\D", "");
-            browser.settle(
-                    id,
-                    Map.of(
-                            "outcome",
-                            Map.of("column", "renewal", "events", List.of("lapsed"), "leftOut", List.of()),
-                            "words",
-                            Map.of("records", "members", "events", "lapses", "acting", "ringing", "currency", "€"),
-                            "stakes",
-                            Map.of("gainIfCaught", 60, "actionCost", 9, "successRate", 1)));
+            PreparedCase.settled(browser, id, Map.of("gainIfCaught", 60, "actionCost", 9, "successRate", 1));
             browser.api(
                     "PUT",
                     "/briefs/" + id + "/columns?seen=0",

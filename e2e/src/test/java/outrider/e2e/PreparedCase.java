@@ -15,17 +15,8 @@ final class PreparedCase {
     static String compared(Browser browser) throws Exception {
         String brief = browser.bringAnother(FILE);
         String id = brief.replaceAll("\\D", "");
-        browser.settle(
-                id,
-                Map.of(
-                        "outcome",
-                        Map.of("column", "renewal", "events", List.of("lapsed"), "leftOut", List.of()),
-                        "words",
-                        Map.of("records", "members", "events", "lapses", "acting", "ringing", "currency", "€"),
-                        "stakes",
-                        Map.of("gainIfCaught", 74, "actionCost", 4.5, "missCost", 2, "successRate", 0.25),
-                        "campaign",
-                        Map.of("capacity", 3000)));
+        settled(browser, id, Map.of("gainIfCaught", 74, "actionCost", 4.5, "missCost", 2, "successRate", 0.25));
+        browser.settle(id, Map.of("campaign", Map.of("capacity", 3000)));
         browser.api(
                 "PUT",
                 "/briefs/" + id + "/columns?seen=0",
@@ -51,6 +42,19 @@ final class PreparedCase {
         browser.button("capacity");
         Thread.sleep(1500);
         return brief;
+    }
+
+    /** Which members lapse, and what acting on them is worth. */
+    static void settled(Browser browser, String brief, Map<String, Object> stakes) {
+        browser.settle(
+                brief,
+                Map.of(
+                        "outcome",
+                        Map.of("column", "renewal", "events", List.of("lapsed"), "leftOut", List.of()),
+                        "words",
+                        Map.of("records", "members", "events", "lapses", "acting", "ringing", "currency", "€"),
+                        "stakes",
+                        stakes));
     }
 
     private static Map<String, Object> setAside(String reason) {
