@@ -2,7 +2,6 @@ package outrider.prepare;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -22,13 +21,8 @@ public record CategoryStep(
 
     /** @param rows the training records */
     public static CategoryStep fit(Column source, int[] rows) {
-        Map<String, Integer> counts = new HashMap<>();
-        int missing = 0;
-        for (int row : rows) {
-            String level = source.text(row);
-            if (level == null) missing++;
-            else counts.merge(level, 1, Integer::sum);
-        }
+        Map<String, Integer> counts = LevelCodes.counts(source, rows);
+        int known = counts.values().stream().mapToInt(Integer::intValue).sum();
         List<String> kept = new ArrayList<>();
         counts.forEach((level, count) -> {
             if (count >= Math.min(FEWEST, Math.max(1, rows.length / 100))) kept.add(level);
@@ -37,7 +31,7 @@ public record CategoryStep(
                 .thenComparing(Comparator.naturalOrder()));
         String baseline = kept.isEmpty() ? null : kept.remove(0);
         boolean other = counts.size() > kept.size() + (baseline == null ? 0 : 1);
-        return new CategoryStep(source.name(), baseline, List.copyOf(kept), other, missing > 0);
+        return new CategoryStep(source.name(), baseline, List.copyOf(kept), other, known < rows.length);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package outrider.prepare;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -34,5 +35,30 @@ public final class LevelCodes {
             codes[i] = text == null ? MISSING : places.getOrDefault(text, UNKNOWN);
         }
         return codes;
+    }
+
+    /** How many of {@code rows} have each level that some of them has. */
+    static Map<String, Integer> counts(Column source, int[] rows) {
+        Map<String, Integer> counts = new HashMap<>();
+        if (source instanceof CategoryColumn category) {
+            int[] count = new int[category.levels().size()];
+            for (int row : rows) if (category.codes()[row] >= 0) count[category.codes()[row]]++;
+            for (int i = 0; i < count.length; i++) {
+                if (count[i] > 0) counts.merge(category.levels().get(i), count[i], Integer::sum);
+            }
+            return counts;
+        }
+        for (int row : rows) {
+            String level = source.text(row);
+            if (level != null) counts.merge(level, 1, Integer::sum);
+        }
+        return counts;
+    }
+
+    /** The levels that some of {@code rows} have, sorted. */
+    static List<String> seen(Column source, int[] rows) {
+        List<String> levels = new ArrayList<>(counts(source, rows).keySet());
+        levels.sort(null);
+        return List.copyOf(levels);
     }
 }

@@ -19,7 +19,7 @@ import outrider.term.Terms;
 public record OrderStep(String column, List<String> order, double fill) implements Step {
     /** Null where nobody ordered the levels and they name no order. */
     public static @Nullable OrderStep fit(Column source, int[] rows) {
-        List<String> order = order(source, RateStep.seen(source, rows));
+        List<String> order = order(source, LevelCodes.seen(source, rows));
         if (order == null) return null;
         int[] codes = LevelCodes.of(source, rows, order);
         double mean = Arrays.stream(codes).filter(c -> c >= 0).average().orElse(0) + 1;

@@ -46,7 +46,7 @@ public record Preparation(List<Step> steps) {
         if (!isCategory(source)) {
             return List.of(options.curves() ? CurveStep.fit(source, data.rows()) : NumberStep.fit(source, data.rows()));
         }
-        boolean many = RateStep.seen(source, data.rows()).size() > options.mostLevels();
+        boolean many = LevelCodes.seen(source, data.rows()).size() > options.mostLevels();
         Step step = many ? RateStep.fit(source, data) : CategoryStep.fit(source, data.rows());
         OrderStep order = options.orders() ? OrderStep.fit(source, data.rows()) : null;
         return order == null ? List.of(step) : List.of(step, order);

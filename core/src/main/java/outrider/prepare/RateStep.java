@@ -2,11 +2,8 @@ package outrider.prepare;
 
 import static java.util.Objects.requireNonNull;
 
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.table.Column;
 import outrider.term.Term;
@@ -26,7 +23,7 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
     private static final int PARTS = 5;
 
     public static RateStep fit(Column source, TrainingData data) {
-        List<String> levels = seen(source, data.rows());
+        List<String> levels = LevelCodes.seen(source, data.rows());
         double[][] sums = sums(source, levels, data, null, -1);
         double rate = data.rate();
         double[] logOdds = new double[levels.size()];
@@ -34,17 +31,6 @@ public record RateStep(String column, List<String> levels, double[] logOdds, dou
         int last = levels.size();
         return new RateStep(
                 source.name(), levels, logOdds, logOdds(sums[0][last], sums[1][last], rate), logOdds(0, 0, rate));
-    }
-
-    static List<String> seen(Column source, int[] rows) {
-        Map<String, Boolean> seen = new LinkedHashMap<>();
-        for (int row : rows) {
-            String level = source.text(row);
-            if (level != null) seen.putIfAbsent(level, true);
-        }
-        List<String> levels = new ArrayList<>(seen.keySet());
-        levels.sort(null);
-        return List.copyOf(levels);
     }
 
     /** Events and records of each level by their weights, missing last; of one part only, or of all where {@code part} is −1. */
