@@ -37,6 +37,7 @@ const split: NonNullable<Brief['split']> = {
     leftOut: 0,
     copies: 0,
     straddlingCopies: 2,
+    equalByChance: false,
     straddlingGroups: null,
     groupedBy: null,
     folds: [1, 2],

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { UploadView as Upload, ColumnView as Column, SplitFacts } from '../src/api/schema';
+import type { UploadView as Upload, ColumnView as Column, SplitFacts, SplitPlan } from '../src/api/schema';
 import { sendBytes } from '../src/lib/api';
 import {
   arranged,
@@ -164,6 +164,7 @@ describe('the split editor', () => {
     })),
     leftOut: 4,
     straddlingCopies: 0,
+    equalByChance: false,
     straddlingGroups: 12,
     groupedBy: 'member',
     folds: [1, 2],
@@ -196,6 +197,36 @@ describe('the split editor', () => {
       groupBy: 'member',
       copiesTogether: true,
     });
+  });
+
+  const keeps = () => (screen.getByRole('checkbox', { name: /exact copies/ }) as HTMLInputElement).checked;
+
+  it('leaves apart what is equal by chance, until somebody says otherwise', async () => {
+    const asked = serve(() => ({ ...facts, copies: 80, straddlingCopies: 7, equalByChance: true }));
+    render(SplitEditor, { brief, columns: [], make: vi.fn(), cancel: null });
+    await screen.findByText('80 records equal another in every column', { exact: false });
+    expect(keeps()).toBe(false);
+    expect(screen.queryByText(/sets of exact copies/)).toBeNull();
+    await fireEvent.click(screen.getByRole('checkbox', { name: /exact copies/ }));
+    await screen.findByText(/whole combinations of values/);
+    await vi.waitFor(() =>
+      expect(asked.map((a) => (a.body as SplitPlan).copiesTogether)).toEqual([false, true]),
+    );
+  });
+
+  it('keeps copies together without first showing them apart', async () => {
+    const asked = serve(({ body }) => ({
+      ...facts,
+      copies: 80,
+      straddlingCopies: (body as SplitPlan).copiesTogether ? 0 : 7,
+    }));
+    render(SplitEditor, { brief, columns: [], make: vi.fn(), cancel: null });
+    await vi.waitFor(() => expect(asked).toHaveLength(1));
+    expect(keeps()).toBe(true);
+    expect(screen.queryByText(/Dealt at random/)).toBeNull();
+    await screen.findByText(/exact copies stay together/);
+    expect(screen.queryByText(/sets of exact copies/)).toBeNull();
+    expect(asked.map((a) => (a.body as SplitPlan).copiesTogether)).toEqual([false, true]);
   });
 
   it('cannot be made while the server refuses it', async () => {

@@ -11484,6 +11484,8 @@ export interface components {
        * @description sets of equal records with members in more than one part
        */
       straddlingCopies: number;
+      /** @description whether copies are records that happen to be equal in a table of few values, and none was written twice */
+      equalByChance: boolean;
       /**
        * Format: int32
        * @description identifiers with records in more than one part; null where no column is an identifier
@@ -11521,7 +11523,7 @@ export interface components {
       seed: number;
       /** @description an identifier whose records stay in one part; null for none */
       groupBy: string | null;
-      /** @description whether records that are equal in every column stay in one part */
+      /** @description whether records that are equal in every column stay in one part and one fold */
       copiesTogether: boolean;
       /**
        * Format: int32

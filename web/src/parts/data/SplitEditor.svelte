@@ -60,7 +60,10 @@
     ),
   );
   let groupBy = $state<string | null>(old ? old.groupBy : (repeated?.name ?? null));
-  let copiesTogether = $state(old?.copiesTogether ?? true);
+  /** What somebody said of exact copies, and until then what the first look says: apart where they are equal by chance. */
+  let copiesAsked = $state(old?.copiesTogether ?? null);
+  let equalByChance = $state<boolean | null>(null);
+  const copiesTogether = $derived(copiesAsked ?? equalByChance === false);
   let folds = $state(old?.folds ?? 5);
   let balance = $state<Balance['method']>(old?.balance.method ?? 'NONE');
   let balanceShare = $state(old && old.balance.share > 0 ? old.balance.share * 100 : 25);
@@ -97,8 +100,12 @@
   const ready = $derived(method === 'SHARES' || column !== null);
 
   const latest = new Latest<SplitFacts>(WAIT, (found, why) => {
-    if (found !== null) facts = found;
     refusal = why;
+    if (found === null) return;
+    const first = equalByChance === null;
+    equalByChance = found.equalByChance;
+    const askedAnew = first && copiesAsked === null && !found.equalByChance && found.straddlingCopies > 0;
+    if (!askedAnew) facts = found;
   });
 
   $effect(() => {
@@ -225,7 +232,9 @@
     >
   {/if}
   {#if groupBy === null || method === 'COLUMN'}
-    <label><Checkbox bind:checked={copiesTogether} /> exact copies stay in one part</label>
+    <label
+      ><Checkbox bind:checked={() => copiesTogether, (on) => (copiesAsked = on)} /> exact copies stay in one part</label
+    >
   {/if}
   {#if method !== 'SHARES' && deciding && deciding.missing > 0}
     <label><Checkbox bind:checked={leaveOutMissing} /> leave out records without {column}</label>

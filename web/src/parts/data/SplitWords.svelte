@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { BriefView as Brief, SplitFacts, SplitPlan } from '../../api/schema';
-  import { count, rate } from '../../lib/format';
+  import { count, counted, rate } from '../../lib/format';
   import { nth } from '../../lib/nth';
 
   /** What a split means, in sentences, with its warnings. */
@@ -44,7 +44,17 @@
       .decision.words.records}, all {count(facts.training.events)}
     {brief.decision.words.events} among them; probabilities are corrected back.{/if}
 </p>
-{#if facts.straddlingCopies > 0}
+{#if facts.equalByChance}
+  <p class="reading mb-0">
+    {counted(facts.copies, 'record equals', 'records equal')} another in every column: by chance, since so few values
+    make many {brief.decision.words.records} alike.
+  </p>
+  {#if plan.copiesTogether && plan.groupBy === null}
+    <p class="alarm">
+      ▲ Kept together, whole combinations of values are in one part, and the others never meet them.
+    </p>
+  {/if}
+{:else if facts.straddlingCopies > 0}
   <p class="alarm">
     ▲ {count(facts.straddlingCopies)} sets of exact copies have members in more than one part: validation meets
     {brief.decision.words.records} that training knows.

@@ -115,11 +115,16 @@ public record CaseData(
                     brief.taken().split(),
                     table,
                     parts,
-                    units(brief.taken().split().groupBy(), table, copies));
+                    units(rules, brief.taken().split(), table, copies));
             return new CaseData(whole, sha256, Files.size(file), table, outcome, parts, by(rules, together), joins);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private static int[] units(int rules, SplitPlan plan, Table table, int[] copies) {
+        boolean asked = rules >= Evidence.COPIES_BY_CHOICE || plan.groupBy() != null;
+        return asked ? plan.units(table, copies) : copies;
     }
 
     private static Together by(int rules, Together together) {
@@ -304,10 +309,6 @@ public record CaseData(
             same &= !anew;
         }
         return same ? plain : plain.with(columns);
-    }
-
-    public static int[] units(@Nullable String groupBy, Table table, int[] copies) {
-        return groupBy != null ? Units.of(table.column(groupBy)) : copies;
     }
 
     /** The columns that candidates may learn from, in file order. */

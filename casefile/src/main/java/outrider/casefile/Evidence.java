@@ -72,7 +72,7 @@ public record Evidence(
     /** The first format in which an amount of the stakes is a parameter. */
     static final int PARAMETERS_BY_NAME = 4;
     /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
-    public static final int RULES = 10;
+    public static final int RULES = 11;
     /** The first rules by which folds of a split by date follow each other; before, they were dealt at random. */
     static final int FOLDS_IN_TIME = 6;
 
@@ -86,6 +86,8 @@ public record Evidence(
     static final int UNITS_IN_CELLS = 9;
     /** The first rules by which batches are judged with their size allowed for. */
     static final int BATCHES_BY_SIZE = 10;
+    /** The first rules by which exact copies stay in one fold only where the split keeps them in one part. */
+    static final int COPIES_BY_CHOICE = 11;
     /** The first rules by which trees take off what many levels gain by chance, and levels of few records say little in naive Bayes. */
     static final int LEVELS_DISCOUNTED = 7;
 

@@ -38,10 +38,7 @@ public final class Split {
      * @throws BadInput if the plan does not fit the table, or a part would lack events or non-events
      */
     public static Parts of(SplitPlan plan, Table table, byte[] outcome, int[] copies) {
-        int[] unit = plan.groupBy() != null
-                ? Units.of(table.column(plan.groupBy()))
-                : plan.copiesTogether() ? copies.clone() : Units.single(outcome.length);
-        Split split = new Split(plan, table, outcome, unit);
+        Split split = new Split(plan, table, outcome, plan.units(table, copies));
         switch (plan.by().method()) {
             case SHARES -> split.deal(new double[][] {threeShares(plan)}, new byte[outcome.length], "split/");
             case COLUMN -> split.byColumn();

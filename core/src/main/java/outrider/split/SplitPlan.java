@@ -4,12 +4,13 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Inline;
+import outrider.table.Table;
 
 /**
  * How a brief's records are dealt to parts and what training does about rare events.
  *
  * @param groupBy an identifier whose records stay in one part; null for none
- * @param copiesTogether whether records that are equal in every column stay in one part
+ * @param copiesTogether whether records that are equal in every column stay in one part and one fold
  * @param folds k of the folds within training; by date they follow each other, and are fewer where its days are few
  */
 public record SplitPlan(
@@ -72,6 +73,16 @@ public record SplitPlan(
         return by.method != Method.COLUMN
                 || by.levels == null
                 || by.levels.values().stream().anyMatch(Target::reserve);
+    }
+
+    /**
+     * What stays in one part, one fold and one draw of a learner: the first record of each record's unit.
+     *
+     * @param copies as {@link Units#copies} found them
+     */
+    public int[] units(Table table, int[] copies) {
+        if (groupBy != null) return Units.of(table.column(groupBy));
+        return copiesTogether ? copies.clone() : Units.single(table.size());
     }
 
     public static SplitPlan byShares(List<Double> shares, long seed) {

@@ -83,6 +83,38 @@ public final class Units {
         return unit;
     }
 
+    /**
+     * Whether records are equal by chance, as in a table of few values, and not written twice: there are at most a quarter as many different
+     * ones as records, or those that are equal in all but the outcome differ in it at least a quarter as often as if it were dealt among them.
+     *
+     * @param copies as {@link #copies} finds them in the whole table
+     * @param alike likewise, without the outcome's column
+     * @param outcome 0 or 1 a record, below 0 for one that has none
+     */
+    public static boolean equalByChance(int[] copies, int[] alike, byte[] outcome) {
+        if (4L * (copies.length - repeats(copies)) <= copies.length) return true;
+        long[] records = new long[alike.length];
+        long[] events = new long[alike.length];
+        for (int i = 0; i < alike.length; i++) {
+            if (outcome[i] < 0) continue;
+            records[alike[i]]++;
+            events[alike[i]] += outcome[i];
+        }
+        double pairs = 0;
+        double differing = 0;
+        double all = 0;
+        double having = 0;
+        for (int u = 0; u < records.length; u++) {
+            if (records[u] < 2) continue;
+            pairs += records[u] * (records[u] - 1) / 2.0;
+            differing += events[u] * (double) (records[u] - events[u]);
+            all += records[u];
+            having += events[u];
+        }
+        double rate = having / Math.max(1, all);
+        return differing > 0 && differing >= pairs * 2 * rate * (1 - rate) / 4;
+    }
+
     private static void mix(Column column, long[] hash) {
         for (int i = 0; i < hash.length; i++) {
             long value;

@@ -106,6 +106,53 @@ class SplitPlanTest {
     }
 
     @Test
+    void unitsAreCopiesOnlyWhereThePlanKeepsThemTogether() {
+        draw(4);
+        int[] copies = Units.copies(table);
+        int[] single = IntStream.range(0, N).toArray();
+        assertThat(plan(Method.SHARES, null, null, null, false).units(table, copies))
+                .isEqualTo(single);
+        assertThat(plan(Method.SHARES, null, null, null, true).units(table, copies))
+                .isEqualTo(copies)
+                .isNotSameAs(copies);
+        assertThat(plan(Method.SHARES, null, null, "member", true).units(table, copies))
+                .isEqualTo(Units.of(table.column("member")));
+    }
+
+    /** Grades of few values beside a rate that goes with them, each record written so often. */
+    private static boolean equalByChance(int grades, double rate, int times, long seed) {
+        RandomStream random = new Seeds(seed).stream("grades");
+        int n = 1200;
+        double[] grade = new double[n * times];
+        double[] event = new double[n * times];
+        byte[] y = new byte[n * times];
+        for (int i = 0; i < n; i++) {
+            int place = random.nextInt(grades);
+            byte has = (byte) (random.nextDouble() < rate * 2 * place / grades ? 1 : 0);
+            for (int t = 0; t < times; t++) {
+                grade[t * n + i] = place;
+                event[t * n + i] = has;
+                y[t * n + i] = has;
+            }
+        }
+        Table others = new Table(List.of(new NumberColumn("grade", grade)), null);
+        Table whole = new Table(List.of(new NumberColumn("grade", grade), new NumberColumn("event", event)), null);
+        return Units.equalByChance(Units.copies(whole), Units.copies(others), y);
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5})
+    void recordsOfFewValuesAreEqualByChanceAndThoseWrittenTwiceAreNot(long seed) {
+        assertThat(equalByChance(6, 0.07, 1, seed)).isTrue();
+        assertThat(equalByChance(800, 0.1, 1, seed)).isTrue();
+        assertThat(equalByChance(800, 0.02, 1, seed)).isTrue();
+        assertThat(equalByChance(6, 0.0, 1, seed)).isTrue();
+        assertThat(equalByChance(1_000_000_000, 0.1, 2, seed)).isFalse();
+        assertThat(equalByChance(1_000_000_000, 0.1, 3, seed)).isFalse();
+        assertThat(equalByChance(1_000_000_000, 0.1, 1, seed)).isFalse();
+    }
+
+    @Test
     void aPlainPlanIsTheStratifiedSplit() {
         draw(6);
         Arrays.fill(outcome, (byte) 0);

@@ -54,7 +54,9 @@ public enum Zoo {
     /** Visits of patients, most of whom come once or twice, in brackets and codes, with ? for missing. */
     VISITS(9_000, 0.12),
     /** Places, shops and agents: hundreds of levels each, of which the agents' alone tell. */
-    PLACES(9_000, 0.06);
+    PLACES(9_000, 0.06),
+    /** Two columns of few values and nothing that names a record: nearly all are equal to another by chance. */
+    TIED(6_000, 0.07);
 
     private static final double VALIDATION = 0.4;
 
@@ -134,8 +136,23 @@ public enum Zoo {
             case HOLLOW -> hollow(n, Math.max(60, (int) (200 * Math.sqrt(share))));
             case VISITS -> visits(n);
             case PLACES -> places(n);
+            case TIED -> tied(n);
             default -> plain(n, 8, 3);
         }
+    }
+
+    private void tied(int n) {
+        int[] counts = {1, 1, 2, 10};
+        String[] grade = new String[n];
+        String[] visits = new String[n];
+        for (int i = 0; i < n; i++) {
+            int place = 1 + random.nextInt(6);
+            grade[i] = String.valueOf(100 * place);
+            visits[i] = String.valueOf(counts[random.nextInt(4)]);
+            risk[i] = 0.6 * place;
+        }
+        put("grade", grade);
+        put("visits", visits);
     }
 
     /** The intercept that gives the wanted rate. */

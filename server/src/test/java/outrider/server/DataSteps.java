@@ -63,16 +63,19 @@ abstract class DataSteps extends CaseSteps {
 
     /** A brief on the dirty file with lapsed as the event and withdrawn left out. */
     int dirtyBrief() {
-        int id = analyst.post("/briefs", Map.of("datasetId", store("dirty.csv", dirty())))
+        return brief(
+                "dirty.csv",
+                dirty(),
+                Map.of("column", "state", "events", List.of("lapsed"), "leftOut", List.of("withdrawn")));
+    }
+
+    int brief(String name, byte[] file, Map<String, Object> outcome) {
+        int id = analyst.post("/briefs", Map.of("datasetId", store(name, file)))
                 .then()
                 .statusCode(200)
                 .extract()
                 .path("id");
-        edit(
-                id,
-                Map.of(
-                        "outcome",
-                        Map.of("column", "state", "events", List.of("lapsed"), "leftOut", List.of("withdrawn"))));
+        edit(id, Map.of("outcome", outcome));
         return id;
     }
 

@@ -28,6 +28,30 @@ class SplitsTest extends DataSteps {
         return plan;
     }
 
+    /** Few values make many records alike: nobody wrote them twice. */
+    @Test
+    void recordsThatAreEqualByChanceAreToldFromCopies() {
+        StringBuilder few = new StringBuilder("grade,gone\n");
+        StringBuilder twice = new StringBuilder("amount,gone\n");
+        for (int i = 0; i < 600; i++) {
+            few.append(i * 5 % 7).append(i * 11 % 13 == 0 ? ",1\n" : ",0\n");
+            twice.append(i / 2 * 3.7).append(i / 2 * 11 % 13 == 0 ? ",1\n" : ",0\n");
+        }
+        for (StringBuilder csv : List.of(few, twice)) {
+            int id = brief(
+                    csv == few ? "few.csv" : "twice.csv",
+                    csv.toString().getBytes(StandardCharsets.UTF_8),
+                    Map.of("column", "gone", "events", List.of("1")));
+            JsonPath preview = analyst.post("/briefs/" + id + "/split/preview", plan(Map.of()))
+                    .then()
+                    .statusCode(200)
+                    .extract()
+                    .jsonPath();
+            assertThat(preview.getInt("copies")).isEqualTo(csv == few ? 586 : 300);
+            assertThat(preview.getBoolean("equalByChance")).isEqualTo(csv == few);
+        }
+    }
+
     @Test
     void splitsArePreviewedMadeProfiledOnTrainingAndLeaveTheReserveOut() {
         int id = dirtyBrief();

@@ -150,4 +150,15 @@ public class BriefTables {
         Table table = datasets.table(brief.datasetId);
         return copies.get(brief.datasetId, id -> Units.copies(table));
     }
+
+    /** As {@link Units#equalByChance} judges the copies. */
+    boolean equalByChance(Brief brief) {
+        int[] equal = copies(brief);
+        if (Units.repeats(equal) == 0) return false;
+        Table table = table(brief);
+        Table others = table.with(table.columns().stream()
+                .filter(column -> !column.name().equals(brief.outcomeColumn()))
+                .toList());
+        return Units.equalByChance(equal, Units.copies(others), outcome(brief));
+    }
 }

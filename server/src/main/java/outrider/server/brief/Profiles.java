@@ -20,7 +20,6 @@ import java.util.concurrent.Executors;
 import java.util.stream.IntStream;
 import org.jboss.logging.Logger;
 import outrider.base.BadInput;
-import outrider.casefile.CaseData;
 import outrider.casefile.Evidence;
 import outrider.casefile.MadeColumns;
 import outrider.casefile.Sha256;
@@ -120,9 +119,7 @@ public class Profiles {
         int[] open = openRows(brief, table.size());
         int[] rows = parts == null ? open : parts.training();
         byte[] outcome = parts == null ? null : tables.outcome(brief);
-        int[] units = parts == null
-                ? null
-                : CaseData.units(requireNonNull(brief.split).groupBy(), table, tables.copies(brief));
+        int[] units = parts == null ? null : requireNonNull(brief.split).units(table, tables.copies(brief));
         table.columns().stream()
                 .filter(c -> !ready.contains(c.name()))
                 .parallel()

@@ -29,14 +29,17 @@ public record SplitFacts(
      *
      * @param copies records that are equal to an earlier one in every column
      * @param straddlingCopies sets of equal records with members in more than one part
+     * @param equalByChance whether copies are records that happen to be equal in a table of few values, and none was written twice
      * @param straddlingGroups identifiers with records in more than one part; null where no column is an identifier
      * @param groupedBy the identifier that was asked about
      */
     public record Alike(
             int copies,
             int straddlingCopies,
+            boolean equalByChance,
             @Nullable Integer straddlingGroups,
-            @Nullable String groupedBy) implements Inline {}
+            @Nullable String groupedBy)
+            implements Inline {}
 
     /** A part with fewer events than this is warned about. */
     public static final int FEW_EVENTS = 100;

@@ -8,7 +8,6 @@ import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
-import outrider.casefile.CaseData;
 import outrider.casefile.ColumnSetup.Role;
 import outrider.prepare.TrainingData;
 import outrider.server.work.Packed;
@@ -61,13 +60,14 @@ public class Splits {
         String identifier = plan.groupBy() != null ? plan.groupBy() : mostStraddling(brief, table, parts);
         int[] groups = identifier == null ? null : Units.of(table.column(identifier));
         int[] training = parts.training();
-        Folds folds = folds(table, parts, outcome, plan.groupBy() != null ? requireNonNull(groups) : copies, plan);
+        Folds folds = folds(table, parts, outcome, plan.units(table, copies), plan);
         return new SplitFacts(
                 SplitFacts.parts(parts, outcome),
                 parts.leftOut(),
                 new SplitFacts.Alike(
                         Units.repeats(copies),
                         parts.straddling(copies),
+                        tables.equalByChance(brief),
                         groups == null ? null : parts.straddling(groups),
                         identifier),
                 folds == null ? List.of() : events(folds, training, outcome),
@@ -120,7 +120,7 @@ public class Splits {
 
     /** The unit of each record, by record number: what stays in one part and one fold. */
     public int[] units(Brief brief) {
-        return CaseData.units(requireNonNull(brief.split).groupBy(), tables.table(brief), tables.copies(brief));
+        return requireNonNull(brief.split).units(tables.table(brief), tables.copies(brief));
     }
 
     /** What folds of training are dealt by. */
