@@ -43,14 +43,22 @@ public record Cell(
 
     private static final double HARDLY = Normal.twoSided(APART) / 2;
 
-    boolean apartFrom(Cell other) {
-        return apart(requireNonNull(events), records, requireNonNull(other.events), other.records);
+    boolean apartFrom(Cell other, double perUnit) {
+        return apart(requireNonNull(events), records, requireNonNull(other.events), other.records, perUnit);
     }
 
-    /** Whether two event rates lie further apart than chance explains, however few the events (Fisher 1934). */
-    static boolean apart(double events, double records, double otherEvents, double otherRecords) {
+    /**
+     * Whether two event rates lie further apart than chance explains, however few the events (Fisher 1934).
+     *
+     * @param perUnit how many records count as one
+     */
+    static boolean apart(double events, double records, double otherEvents, double otherRecords, double perUnit) {
         if (records == 0 || otherRecords == 0) return false;
-        return Factorials.tail(events, records, events + otherEvents, records + otherRecords) < HARDLY;
+        double e = Math.rint(events / perUnit);
+        double n = e + Math.rint((records - events) / perUnit);
+        double f = Math.rint(otherEvents / perUnit);
+        double m = f + Math.rint((otherRecords - otherEvents) / perUnit);
+        return n > 0 && m > 0 && Factorials.tail(e, n, e + f, n + m) < HARDLY;
     }
 
     /** Both together, of no one value. */

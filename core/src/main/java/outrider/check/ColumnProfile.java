@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
+import outrider.split.Units;
 import outrider.table.CategoryColumn;
 import outrider.table.Column;
 import outrider.table.ColumnType;
@@ -22,12 +23,14 @@ import outrider.table.ColumnType;
  * @param identifierLike whether it holds nearly one text or whole number a record
  * @param repeatedKey whether it names whom several records are of
  * @param codes whether its name says that its whole numbers are codes
- * @param telling levels of at least 1 % of the records, and 20, whose event rate is 0.99 or more, far from that of the others
+ * @param telling levels of at least 1 % of the records, and 20 units, whose event rate is 0.99 or more, far from that of the others, of which
+ *     ten times as many have none
  * @param drawn up to 20 runs of equal width (the outermost take the tails), or the commonest levels: for a small picture
  * @param bands ten quantile bands with equal values kept together, or the commonest levels
  * @param moreLevels how many levels the last of {@code bands} stands for; 0 where it stands for itself
  * @param absent records without a value; {@code zero} those of a number that hold 0, null where none does
  * @param present records with a value
+ * @param perUnit how many records a unit has in the mean; 1 where each stands alone
  */
 public record ColumnProfile(
         String column,
@@ -47,7 +50,8 @@ public record ColumnProfile(
         int moreLevels,
         Cell absent,
         Cell present,
-        @Nullable Cell zero) {
+        @Nullable Cell zero,
+        double perUnit) {
     private static final int BANDS = 10;
     private static final int DRAWN = 20;
     private static final int DRAWN_LEVELS = 12;
@@ -86,6 +90,7 @@ public record ColumnProfile(
         boolean alone = identifierLike(column.name(), tally);
         int events = Arrays.stream(tally.events()).sum();
         int others = Arrays.stream(tally.others()).sum();
+        double perUnit = unit == null || rows.length == 0 ? 1 : rows.length / (double) Units.different(rows, unit);
         return new ColumnProfile(
                 column.name(),
                 column.type(),
@@ -103,7 +108,7 @@ public record ColumnProfile(
                 alone,
                 !alone && RepeatedKey.is(column, tally),
                 CodeNames.are(column, tally),
-                judged ? telling(tally, rows.length, events + tally.missingEvents()) : List.of(),
+                judged ? telling(tally, rows.length, events + tally.missingEvents(), perUnit) : List.of(),
                 !told
                         ? List.of()
                         : tally.ordered() ? runs(tally, judged) : levels(tally, byCount, DRAWN_LEVELS, judged),
@@ -113,7 +118,8 @@ public record ColumnProfile(
                 tally.ordered() || !told || tally.size() <= LEVELS_TOLD ? 0 : tally.size() - LEVELS_TOLD + 1,
                 Cell.of(null, null, null, tally.missingOthers(), tally.missingEvents(), outcome != null),
                 Cell.of(null, null, null, others, events, outcome != null),
-                zero(tally, column, outcome != null));
+                zero(tally, column, outcome != null),
+                perUnit);
     }
 
     /** Nearly one value a record, of whole numbers or of texts that are no sentences. */
@@ -308,12 +314,15 @@ public record ColumnProfile(
         return Math.max(auc, 1 - auc);
     }
 
-    private static List<String> telling(Tally tally, int records, int events) {
+    private static List<String> telling(Tally tally, int records, int events, double perUnit) {
         List<String> telling = new ArrayList<>();
         for (int i = 0; i < tally.size() && tally.size() <= MOST_LEVELS; i++) {
             int all = tally.records(i);
-            if (all < FEWEST || all < 0.01 * records || tally.events()[i] < 0.99 * all) continue;
-            if (!Cell.apart(tally.events()[i], all, events - tally.events()[i], records - all)) continue;
+            int having = tally.events()[i];
+            if (all < FEWEST * perUnit || all < 0.01 * records || having < 0.99 * all) continue;
+            double without = (records - all - (events - having)) / (double) (records - all);
+            if ((all - having) / (double) all > without / 10) continue;
+            if (!Cell.apart(having, all, events - having, records - all, perUnit)) continue;
             telling.add(tally.ordered() ? outrider.table.NumberColumn.text(tally.value(i)) : tally.label(i));
         }
         telling.sort(null);

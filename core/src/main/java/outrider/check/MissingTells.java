@@ -30,10 +30,10 @@ public final class MissingTells implements ColumnAlarm {
     private static @Nullable String told(ColumnProfile profile) {
         Cell absent = profile.absent();
         Cell zero = profile.zero();
-        if (absent.records() < Math.max(FEWEST, ENOUGH_MISSING * profile.records())) return null;
-        boolean zeroCounts = zero != null && zero.records() >= FEWEST;
-        boolean unlikeZero = zero != null && zeroCounts && absent.apartFrom(zero);
-        if (!unlikeZero && !absent.apartFrom(profile.present())) return null;
+        if (absent.records() < Math.max(FEWEST * profile.perUnit(), ENOUGH_MISSING * profile.records())) return null;
+        boolean zeroCounts = zero != null && zero.records() >= FEWEST * profile.perUnit();
+        boolean unlikeZero = zero != null && zeroCounts && absent.apartFrom(zero, profile.perUnit());
+        if (!unlikeZero && !absent.apartFrom(profile.present(), profile.perUnit())) return null;
         return "Without a value the event rate is " + rate(absent) + ", with one " + rate(profile.present())
                 + (zero != null && zeroCounts ? ", with a zero " + rate(zero) : "")
                 + ". Missing is no zero here and is kept apart: find out what it stands for before anybody fills it in.";

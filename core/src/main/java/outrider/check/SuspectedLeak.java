@@ -39,12 +39,12 @@ public final class SuspectedLeak implements ColumnAlarm {
         Cell absent = profile.absent();
         // a number without a value has no place in the order; a level without one is a level
         Cell ranked = ordered(profile.type()) ? present : present.with(absent);
-        if (profile.auc() != null && profile.auc() >= AUC && beyondChance(profile.auc(), ranked)) {
+        if (profile.auc() != null && profile.auc() >= AUC && beyondChance(profile.auc(), ranked, profile.perUnit())) {
             return String.format(Locale.ROOT, "Alone it ranks the outcome with an AUC of %.3f.", profile.auc());
         }
         if (profile.missingAuc() != null
                 && profile.missingAuc() >= MISSING_AUC
-                && beyondChance(profile.missingAuc(), present.with(absent))) {
+                && beyondChance(profile.missingAuc(), present.with(absent), profile.perUnit())) {
             return String.format(
                     Locale.ROOT, "Whether it is missing ranks the outcome with an AUC of %.3f.", profile.missingAuc());
         }
@@ -57,9 +57,9 @@ public final class SuspectedLeak implements ColumnAlarm {
     }
 
     /** Whether an AUC of some records lies further from ½ than chance explains, with so few events or non-events (Mann and Whitney 1947). */
-    private static boolean beyondChance(double auc, Cell of) {
-        double events = requireNonNull(of.events());
-        double others = of.records() - events;
+    private static boolean beyondChance(double auc, Cell of, double perUnit) {
+        double events = requireNonNull(of.events()) / perUnit;
+        double others = of.records() / perUnit - events;
         return Math.abs(auc - 0.5) >= Cell.APART * Math.sqrt((events + others + 1) / (12 * events * others));
     }
 }

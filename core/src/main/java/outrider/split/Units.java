@@ -59,6 +59,17 @@ public final class Units {
         return count;
     }
 
+    /** How many units some records are of. O(n). */
+    public static int different(int[] rows, int[] unit) {
+        boolean[] seen = new boolean[unit.length];
+        int count = 0;
+        for (int row : rows) {
+            if (!seen[unit[row]]) count++;
+            seen[unit[row]] = true;
+        }
+        return count;
+    }
+
     /** Records that are equal in every column. O(n · columns): hashed, then compared value by value. */
     public static int[] copies(Table table) {
         int n = table.size();

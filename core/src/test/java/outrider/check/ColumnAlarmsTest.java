@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -47,6 +48,66 @@ class ColumnAlarmsTest {
     void aCleanColumnRaisesNone() {
         assertThat(alarms(numbers(i -> RANDOM.nextGaussian() + OUTCOME[i]))).isEmpty();
         assertThat(alarms(numbers(i -> i % 3 == 0 ? Double.NaN : i % 7))).isEmpty();
+    }
+
+    private static List<String> alarmsByUnit(Column column, byte[] outcome, int each) {
+        int n = column.size();
+        int[] unit = IntStream.range(0, n).map(i -> i / each * each).toArray();
+        return Alarms.of(ColumnProfile.of(column, IntStream.range(0, n).toArray(), outcome, unit)).stream()
+                .map(Alarm::name)
+                .toList();
+    }
+
+    /** Six records each: a level, or a missing value, of four customers is that of four, however many records they have. */
+    @Test
+    void customersCountNotTheirRecords() {
+        for (int customers : new int[] {4, 30}) {
+            int each = 6;
+            int n = 600 * each;
+            byte[] outcome = new byte[n];
+            int[] codes = new int[n];
+            double[] values = new double[n];
+            for (int i = 0; i < n; i++) {
+                int customer = i / each;
+                boolean chosen = customer < customers;
+                outcome[i] = (byte) (chosen || customer % 2 == 0 ? 1 : 0);
+                codes[i] = chosen ? 1 : 0;
+                values[i] = chosen ? Double.NaN : customer % 7;
+            }
+            Column level = new CategoryColumn("level", codes, List.of("plain", "closed"));
+            Column number = new NumberColumn("number", values);
+            if (customers == 4) {
+                assertThat(alarmsByUnit(level, outcome, each)).isEmpty();
+                assertThat(alarmsByUnit(number, outcome, each)).isEmpty();
+            } else {
+                assertThat(alarmsByUnit(level, outcome, each)).containsExactly("suspected leak");
+                assertThat(alarmsByUnit(number, outcome, each)).containsExactly("missing means something");
+            }
+        }
+    }
+
+    /** Of an outcome that 97 in 100 have, a level of 993 in 1000 says something, and no more than a sound column may. */
+    @Test
+    void aLevelOfACommonOutcomeIsNoLeakUnlessHardlyAnyOfItsRecordsLackIt() {
+        int n = 6000;
+        byte[] outcome = new byte[n];
+        int[] sound = new int[n];
+        int[] leak = new int[n];
+        for (int i = 0; i < n; i++) {
+            sound[i] = i % 3 == 0 ? 1 : 0;
+            int without = sound[i] == 1 ? i % 450 == 0 ? 1 : 0 : i % 23 == 1 ? 1 : 0;
+            outcome[i] = (byte) (1 - without);
+            leak[i] = i % 3 == 1 && without == 0 ? 1 : 0;
+        }
+        byte[] of = outcome;
+        List<ColumnProfile> profiles = Stream.of(sound, leak)
+                .map(codes -> ColumnProfile.of(
+                        new CategoryColumn("c", codes, List.of("plain", "closed")),
+                        IntStream.range(0, n).toArray(),
+                        of))
+                .toList();
+        assertThat(profiles.get(0).telling()).isEmpty();
+        assertThat(profiles.get(1).telling()).containsExactly("closed");
     }
 
     @Test

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
 import outrider.base.Workers;
@@ -47,8 +48,15 @@ public final class DecisionTree {
     /**
      * @param sizes the pruning sequence, largest tree first; empty where nothing was cross-validated
      * @param minimum and {@code oneStandardError}: places in {@code sizes} that the rules choose, −1 where there is none
+     * @param tooFew whether it was cut by description length because training has too few events or non-events for folds; null where not
      */
-    public record Fit(List<TreeColumn> columns, Tree tree, List<Size> sizes, int minimum, int oneStandardError) {}
+    public record Fit(
+            List<TreeColumn> columns,
+            Tree tree,
+            List<Size> sizes,
+            int minimum,
+            int oneStandardError,
+            @Nullable Boolean tooFew) {}
 
     private final TrainingData data;
     private final Balance.Sample sample;
@@ -65,7 +73,11 @@ public final class DecisionTree {
         this.progress = progress;
     }
 
-    /** @throws BadInput if a rule wants cross-validation and there are fewer than 2 events or non-events */
+    /**
+     * By description length where training has too few events or non-events to cut by cross-validation.
+     *
+     * @throws BadInput if a size is wanted, which is found by cross-validation, and there are too few
+     */
     public static Fit fit(
             TrainingData data, Balance.Sample sample, Options options, Workers workers, Progress progress) {
         return new DecisionTree(data, sample, options, workers, progress).fit();
@@ -77,11 +89,12 @@ public final class DecisionTree {
         Binned binned = Binned.of(data.withRows(sample.rows()), Binned.MOST, workers, progress);
         Tree tree = grow(binned, all).tree();
         if (options.cutting() == Cutting.NONE) {
-            return new Fit(binned.columns(), tree.corrected(sample), List.of(), -1, -1);
+            return new Fit(binned.columns(), tree.corrected(sample), List.of(), -1, -1, null);
         }
-        if (options.cutting() == Cutting.DESCRIPTION_LENGTH) {
+        boolean unfounded = options.cutting() != Cutting.SIZE && dealt() == null;
+        if (unfounded || options.cutting() == Cutting.DESCRIPTION_LENGTH) {
             Tree cut = Pruning.byDescription(tree.inRecords(sample), binned);
-            return new Fit(binned.columns(), cut.corrected(sample), List.of(), -1, -1);
+            return new Fit(binned.columns(), cut.corrected(sample), List.of(), -1, -1, unfounded ? true : null);
         }
         Pruning.Sequence sequence = Pruning.sequence(tree, options.error());
         List<Size> sizes = sizes(tree, sequence, binned);
@@ -97,7 +110,7 @@ public final class DecisionTree {
             default -> largestWithin(sizes, options.leaves());
         };
         Tree cut = Pruning.at(tree, sequence, sizes.get(taken).alpha());
-        return new Fit(binned.columns(), cut.corrected(sample), sizes, minimum, simple);
+        return new Fit(binned.columns(), cut.corrected(sample), sizes, minimum, simple, null);
     }
 
     private static int largestWithin(List<Size> sizes, int leaves) {
@@ -229,8 +242,12 @@ public final class DecisionTree {
         return path[depth];
     }
 
+    private @Nullable Folds dealt() {
+        return data.folds(sample.rows(), options.folds(), data.seed());
+    }
+
     private Folds folds() {
-        Folds folds = data.folds(sample.rows(), options.folds(), data.seed());
+        Folds folds = dealt();
         if (folds == null) {
             throw BadInput.of(
                     "pruning",

@@ -40,7 +40,7 @@ public final class TreeLearner extends NamedLearner {
             choice(
                     "pruning",
                     "pruning",
-                    "How the grown tree is cut back.",
+                    "How the grown tree is cut back; by description length where training has too few events for folds.",
                     "minimum",
                     "cut to the lowest cross-validated error",
                     "oneStandardError",

@@ -55,11 +55,21 @@ public record TreeModel(DecisionTree.Fit fit) implements Model {
     @Override
     public List<Part> summary() {
         Part.Tree drawn = drawn();
-        if (drawn.pruning().leaves() > 1) return List.of(drawn);
-        String limit = fit.sizes().isEmpty()
-                ? "The tree is one leaf: no split of so few records gains, so everybody gets the event rate."
-                : "The tree is one leaf: no larger one errs less out of fold, so everybody gets the event rate.";
-        return List.of(new Part.Limit(limit), drawn);
+        List<Part> parts = new ArrayList<>();
+        if (Boolean.TRUE.equals(fit.tooFew())) {
+            parts.add(
+                    new Part.Limit(
+                            "Training has too few events or non-events to cut the tree by cross-validation: it is cut by description length."));
+        }
+        if (drawn.pruning().leaves() == 1) {
+            parts.add(
+                    new Part.Limit(
+                            fit.sizes().isEmpty()
+                                    ? "The tree is one leaf: no split of so few records gains, so everybody gets the event rate."
+                                    : "The tree is one leaf: no larger one errs less out of fold, so everybody gets the event rate."));
+        }
+        parts.add(drawn);
+        return List.copyOf(parts);
     }
 
     private Part.Tree drawn() {

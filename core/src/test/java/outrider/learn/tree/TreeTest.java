@@ -1,6 +1,7 @@
 package outrider.learn.tree;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
@@ -13,6 +14,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.learn.Cases;
+import outrider.learn.Part;
 import outrider.prepare.TrainingData;
 import outrider.split.Balance;
 
@@ -172,6 +174,27 @@ class TreeTest {
                 .tree()
                 .leaves();
         assertThat(described).isBetween(2, whole / 2);
+    }
+
+    /** All events are of one customer, who is in one fold. */
+    @Test
+    void whereNoFoldsCanBeDealtItIsCutByDescriptionLengthAndSaysSo() {
+        TrainingData mixed = Cases.mixed(600, 6);
+        int[] unit = IntStream.range(0, mixed.outcome().length)
+                .map(i -> mixed.outcome()[i] == 1 ? 0 : i)
+                .toArray();
+        TrainingData one = new TrainingData(mixed.table(), mixed.inputs(), mixed.rows(), mixed.outcome(), unit, 1);
+        DecisionTree.Fit cut = tree(one, Criterion.GINI, 12, 5, DecisionTree.Cutting.MINIMUM);
+        assertThat(cut.tree().leaves())
+                .isEqualTo(tree(one, Criterion.GINI, 12, 5, DecisionTree.Cutting.DESCRIPTION_LENGTH)
+                        .tree()
+                        .leaves());
+        assertThat(new TreeModel(cut).summary().get(0)).isInstanceOf(Part.Limit.class);
+        assertThat(tree(mixed, Criterion.GINI, 12, 5, DecisionTree.Cutting.MINIMUM)
+                        .tooFew())
+                .isNull();
+        assertThatThrownBy(() -> tree(one, Criterion.GINI, 12, 5, DecisionTree.Cutting.SIZE))
+                .hasMessageContaining("too few events");
     }
 
     @Test
