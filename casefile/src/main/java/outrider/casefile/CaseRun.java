@@ -11,14 +11,17 @@ import outrider.base.Workers;
 import outrider.check.CandidateEvidence;
 import outrider.exchange.ValidationScores;
 import outrider.learn.CommonSettings;
+import outrider.learn.FitTask;
 import outrider.learn.Fitted;
 import outrider.learn.Learner;
 import outrider.learn.Learners;
 import outrider.learn.Model;
+import outrider.learn.OutOfFold;
 import outrider.learn.Scoring;
 import outrider.learn.Settings;
 import outrider.learn.TrainingScores;
 import outrider.learn.bayes.BayesLearner;
+import outrider.split.Folds;
 import outrider.uncertainty.Sample;
 
 /** Fits every candidate of a case from its data, in their order. Bits repeat, whatever the number of threads. */
@@ -97,7 +100,8 @@ public final class CaseRun {
             int[] validation = data.parts().validation();
             ValidationScores scored = ValidationScores.of(
                     new ValidationScores.Nature(made.model().probability(), kind.reference(), apart),
-                    new ValidationScores.Training(score(made, training), made.outOfFold(), trainingSample),
+                    new ValidationScores.Training(
+                            score(made, training), made.outOfFold(), folds(kind, settings), trainingSample),
                     score(made, validation),
                     validationSample);
             return new ScoredCandidate(
@@ -115,6 +119,13 @@ public final class CaseRun {
             throw new BadInput(
                     "candidate \"" + spec.name() + "\", " + e.field(), e.record(), e.line(), e.found(), e.remedy());
         }
+    }
+
+    /** By whose models training is scored out of fold; null where one scale serves, or by earlier rules. */
+    private @Nullable Folds folds(Learner kind, Settings settings) {
+        if (rules < Evidence.WITHIN_FOLDS || !FitTask.byFolds(kind, settings)) return null;
+        return OutOfFold.folds(
+                data.training(List.of()), data.brief().taken().split().folds());
     }
 
     private Settings byRules(Learner kind, Settings settings) {

@@ -88,6 +88,8 @@ public record Evidence(
     static final int BATCHES_BY_SIZE = 10;
     /** The first rules by which exact copies stay in one fold only where the split keeps them in one part. */
     static final int COPIES_BY_CHOICE = 11;
+    /** The first rules by which an AUC out of fold is the mean within the folds, and parts count customers where these have several records. */
+    static final int WITHIN_FOLDS = 11;
     /** The first rules by which trees take off what many levels gain by chance, and levels of few records say little in naive Bayes. */
     static final int LEVELS_DISCOUNTED = 7;
 

@@ -104,10 +104,16 @@ public record Figures(Source source, Contest contest, AtCut cut, Trust trust) {
         }
     }
 
-    public record Part(int records, int events) {
-        /** Events or non-events, whichever are fewer. */
+    /** @param units customers with events, or with others, whichever are fewer; null where each record stands alone */
+    public record Part(
+            int records,
+            int events,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Integer units) {
+        /** Events or non-events, whichever are fewer; customers that have them where these have several records. */
         public int fewest() {
-            return Math.min(events, records - events);
+            return units == null ? Math.min(events, records - events) : units;
         }
     }
 

@@ -154,7 +154,8 @@ public final class FiguresMaker {
     private Figures.Part part(int[] rows) {
         int events = 0;
         for (int row : rows) events += data.outcome()[row];
-        return new Figures.Part(rows.length, events);
+        boolean byUnit = rules >= Evidence.WITHIN_FOLDS && data.sample(rows).unit() != null;
+        return new Figures.Part(rows.length, events, byUnit ? data.sample(rows).fewest() : null);
     }
 
     private Figures.CandidateRow row(int i) {

@@ -109,7 +109,7 @@ class SignOffChecksTest {
 
     @Test
     void enoughEventsMeansEnoughOfBothOutcomes() {
-        Figures.Part nearlyAll = new Figures.Part(1000, 988);
+        Figures.Part nearlyAll = new Figures.Part(1000, 988, null);
         Figures.Split split = Winter.FIGURES.source().split();
         Figures f = Winter.figures(
                 new Figures.Split(nearlyAll, nearlyAll, split.reserveRecords(), 0, split.method(), split.balance()),

@@ -138,7 +138,7 @@ public final class Comparison {
 
     /** Whether validation holds too little for any difference. */
     public boolean tooFew() {
-        return Verdict.tooFew(sample().events(), sample().size());
+        return Verdict.tooFew(sample());
     }
 
     public double deciding(int i) {

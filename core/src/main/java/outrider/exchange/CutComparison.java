@@ -51,7 +51,7 @@ public record CutComparison(List<CutFigures> figures, List<At> against) {
         LeaderTests tests = leader < 0
                 ? null
                 : LeaderTests.of(ranked.size(), leader, named, (i, j) -> pValue(draws, money.get(i), i, j, leader));
-        boolean tooFew = Verdict.tooFew(draws.sample().events(), draws.sample().size());
+        boolean tooFew = Verdict.tooFew(draws.sample());
         for (int i = 0; i < ranked.size(); i++) {
             against.add(
                     leader < 0 || i == leader

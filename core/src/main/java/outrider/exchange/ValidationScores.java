@@ -2,6 +2,7 @@ package outrider.exchange;
 
 import static java.util.Objects.requireNonNull;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -13,6 +14,7 @@ import outrider.measure.ProbabilityQuality;
 import outrider.rank.IndexedRanking;
 import outrider.rank.Ranking;
 import outrider.rank.SimplifiedCurve;
+import outrider.split.Folds;
 import outrider.uncertainty.AucUncertainty;
 import outrider.uncertainty.Sample;
 
@@ -38,13 +40,18 @@ public record ValidationScores(
      * What is known of training.
      *
      * @param outOfFold null where there are no such scores; NaN for records that no fold holds
+     * @param folds whose models gave these scores; null where they are of one scale
      */
-    public record Training(double[] scores, double @Nullable [] outOfFold, Sample sample) {}
+    public record Training(
+            double[] scores,
+            double @Nullable [] outOfFold,
+            @Nullable Folds folds,
+            Sample sample) {}
 
     /**
      * What is seen on training.
      *
-     * @param outOfFold AUC by models that did not see the record; null where there are no such scores
+     * @param outOfFold AUC by models that did not see the record, the mean over the folds; null where there are no such scores
      * @param depth and {@code capture}: points of the gains curve
      */
     public record OnTraining(
@@ -104,9 +111,20 @@ public record ValidationScores(
 
     private static AucUncertainty.Interval outOfFold(Training training) {
         double[] all = requireNonNull(training.outOfFold());
-        int[] scored = OutOfFold.scored(all);
-        double[] scores = Arrays.stream(scored).mapToDouble(i -> all[i]).toArray();
-        Sample sample = training.sample().at(scored);
+        Folds folds = training.folds();
+        if (folds == null) return interval(training, OutOfFold.scored(all));
+        List<AucUncertainty.Interval> each = new ArrayList<>();
+        for (int f = 0; f < folds.count(); f++) {
+            int[] scored = OutOfFold.known(all, folds.held(f));
+            if (scored.length > 0) each.add(interval(training, scored));
+        }
+        return AucUncertainty.Interval.mean(each);
+    }
+
+    private static AucUncertainty.Interval interval(Training training, int[] places) {
+        double[] all = requireNonNull(training.outOfFold());
+        double[] scores = Arrays.stream(places).mapToDouble(i -> all[i]).toArray();
+        Sample sample = training.sample().at(places);
         return AucUncertainty.of(sample.ranked(scores), sample).interval();
     }
 

@@ -53,6 +53,13 @@ public record FitTask(
         return calibrated(model, scores);
     }
 
+    /** Whether scores out of fold are of models, or maps, of their own in each fold. */
+    public static boolean byFolds(Learner kind, Settings settings) {
+        return kind.learns()
+                || kind.blends()
+                || !kind.reference() && !settings.text("calibration").equals("none");
+    }
+
     /** Folds of training; null where it holds too few events, or too few days for folds that follow each other. */
     public @Nullable Folds dealt() {
         return OutOfFold.folds(data, folds);

@@ -3,6 +3,7 @@ package outrider.uncertainty;
 import static java.util.Objects.requireNonNull;
 
 import java.util.Arrays;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Normal;
@@ -38,7 +39,33 @@ public final class AucUncertainty {
             double auc,
             @Nullable Double standardError,
             @Nullable Double low,
-            @Nullable Double high) {}
+            @Nullable Double high) {
+
+        static Interval of(double auc, double error) {
+            if (error < NONE || auc <= 0 || auc >= 1) return new Interval(auc, error, null, null);
+            double middle = Math.log(auc / (1 - auc));
+            double half = Normal.Z95 * error / (auc * (1 - auc));
+            return new Interval(auc, error, 1 / (1 + Math.exp(half - middle)), 1 / (1 + Math.exp(-half - middle)));
+        }
+
+        /**
+         * The mean of the AUC within each fold, whose scores are of models of their own and so not of one scale. Its error is that of the
+         * records, or that of the models where the folds lie further apart than their records explain.
+         */
+        public static Interval mean(List<Interval> folds) {
+            int k = folds.size();
+            double mean = folds.stream().mapToDouble(Interval::auc).average().orElseThrow();
+            double squares = 0;
+            double apart = 0;
+            for (Interval fold : folds) {
+                if (fold.standardError == null) return new Interval(mean, null, null, null);
+                squares += fold.standardError * fold.standardError;
+                apart += (fold.auc - mean) * (fold.auc - mean);
+            }
+            double ofModels = k < 2 ? 0 : Math.sqrt(apart / (k - 1) / k);
+            return of(mean, Math.max(Math.sqrt(squares) / k, ofModels));
+        }
+    }
 
     /** auc(a) − auc(b); null where the standard error is unknown. Without an error p is 0 for a difference and 1 for none. */
     public record Difference(
@@ -126,11 +153,7 @@ public final class AucUncertainty {
 
     public Interval interval() {
         if (variance == null) return new Interval(auc, null, null, null);
-        double error = Math.sqrt(Math.max(0, variance));
-        if (error < NONE || auc <= 0 || auc >= 1) return new Interval(auc, error, null, null);
-        double middle = Math.log(auc / (1 - auc));
-        double half = Normal.Z95 * error / (auc * (1 - auc));
-        return new Interval(auc, error, 1 / (1 + Math.exp(half - middle)), 1 / (1 + Math.exp(-half - middle)));
+        return Interval.of(auc, Math.sqrt(Math.max(0, variance)));
     }
 
     /**

@@ -56,9 +56,14 @@ public record Sample(
         return outcome.length;
     }
 
-    /** Events or non-events, whichever are fewer. */
+    /** Events or non-events, whichever are fewer; where units hold several records, units that have one. */
     public int fewest() {
-        return Math.min(events(), size() - events());
+        if (unit == null) return Math.min(events(), size() - events());
+        boolean[][] having = new boolean[2][units()];
+        for (int i = 0; i < unit.length; i++) having[outcome[i]][unit[i]] = true;
+        int[] counts = new int[2];
+        for (int y = 0; y < 2; y++) for (boolean has : having[y]) if (has) counts[y]++;
+        return Math.min(counts[0], counts[1]);
     }
 
     /** Records, or the sum of their weights. */

@@ -39,8 +39,8 @@ public enum Verdict {
     }
 
     /** Whether a part holds too little for any difference. */
-    public static boolean tooFew(int events, int records) {
-        return events < FEWEST || records - events < FEWEST;
+    public static boolean tooFew(Sample part) {
+        return part.fewest() < FEWEST;
     }
 
     /** Holm 1979: step-down adjusted p values, in the order given; null stays null. */

@@ -45,7 +45,7 @@ class ComparisonTest {
             boolean reference = c == 2;
             ValidationScores scored = ValidationScores.of(
                     new ValidationScores.Nature(false, reference, null),
-                    new ValidationScores.Training(SCORES[c], null, SAMPLE),
+                    new ValidationScores.Training(SCORES[c], null, null, SAMPLE),
                     SCORES[c],
                     SAMPLE);
             entries.add(new Comparison.Candidate(10 + c, "candidate " + c, reference, scored));

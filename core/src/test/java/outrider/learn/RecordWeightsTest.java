@@ -201,7 +201,7 @@ class RecordWeightsTest {
     private static ValidationScores figures(double[] scores, Sample sample) {
         return ValidationScores.of(
                 new ValidationScores.Nature(true, false, null),
-                new ValidationScores.Training(scores, null, sample),
+                new ValidationScores.Training(scores, null, null, sample),
                 scores,
                 sample);
     }

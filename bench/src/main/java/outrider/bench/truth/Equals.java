@@ -46,7 +46,7 @@ final class Equals {
                 .max(Comparator.comparingDouble(i -> uncertainties.get(i).auc()))
                 .orElseThrow();
         int events = drawn.sample().events();
-        boolean few = Verdict.tooFew(events, race.records());
+        boolean few = Verdict.tooFew(drawn.sample());
         boolean byAuc = AucComparison.of(uncertainties, best, false, few, events).stream()
                 .anyMatch(c -> told(c.verdict()));
         double rank = Math.rint(0.1 * race.records());

@@ -50,6 +50,10 @@ public final class EnoughEvents extends Check {
     private static String both(CheckedReport report, Figures.Part part) {
         return NumberText.count(part.events()) + " "
                 + report.brief().asked().words().events() + " and " + NumberText.count(part.records() - part.events())
-                + " others";
+                + " others"
+                + (part.units() == null
+                        ? ""
+                        : ", each of at least " + NumberText.count(part.units()) + " values of "
+                                + report.brief().taken().split().groupBy());
     }
 }

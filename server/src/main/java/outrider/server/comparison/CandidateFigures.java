@@ -177,12 +177,24 @@ public class CandidateFigures {
             figures.add(new Figure(
                     term,
                     requireNonNull(training).read(term),
-                    folds == null ? null : folds.read(term),
+                    folds == null
+                            ? null
+                            : outOfFold(term, folds, scores.beside().outOfFold()),
                     validationOnly.validation(),
                     validationOnly.low(),
                     validationOnly.high()));
         }
         return figures;
+    }
+
+    /** The AUC is the mean within the folds; all else is of their records together. */
+    private static @Nullable Double outOfFold(String term, Set folds, AucUncertainty.@Nullable Interval within) {
+        if (within == null) return folds.read(term);
+        return switch (term) {
+            case "auc" -> within.auc();
+            case "gini" -> 2 * within.auc() - 1;
+            default -> folds.read(term);
+        };
     }
 
     /** The cut that is set, or a tenth of the records. */

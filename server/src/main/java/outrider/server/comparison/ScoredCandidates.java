@@ -1,5 +1,7 @@
 package outrider.server.comparison;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.context.control.ActivateRequestContext;
 import jakarta.enterprise.event.ObservesAsync;
@@ -9,6 +11,8 @@ import org.jspecify.annotations.Nullable;
 import outrider.casefile.ColumnSetup;
 import outrider.check.CandidateEvidence;
 import outrider.exchange.ValidationScores;
+import outrider.learn.FitTask;
+import outrider.learn.OutOfFold;
 import outrider.rank.Ranking;
 import outrider.server.brief.Brief;
 import outrider.server.brief.BriefTables;
@@ -18,6 +22,7 @@ import outrider.server.candidate.Candidates;
 import outrider.server.candidate.ScoreSet;
 import outrider.server.work.Caches;
 import outrider.server.work.Kept;
+import outrider.split.Folds;
 import outrider.split.Parts;
 import outrider.uncertainty.Sample;
 
@@ -38,6 +43,7 @@ public class ScoredCandidates {
             long brief,
             List<Object> readAs,
             Sample training,
+            @Nullable Folds folds,
             Sample validation,
             CandidateEvidence.@Nullable Apart apart) {}
 
@@ -89,6 +95,9 @@ public class ScoredCandidates {
                 brief.id,
                 readAs,
                 candidates.sample(brief, parts.training()),
+                OutOfFold.folds(
+                        candidates.training(brief, List.of()),
+                        requireNonNull(brief.split).folds()),
                 candidates.sample(brief, parts.validation()),
                 candidates.apart(brief));
         return samples;
@@ -103,6 +112,7 @@ public class ScoredCandidates {
                 new ValidationScores.Training(
                         candidates.kept(candidate.id, ScoreSet.TRAINING, training),
                         candidates.scores(candidate.id, ScoreSet.OUT_OF_FOLD, training),
+                        FitTask.byFolds(candidate.kind, candidate.checkedSettings()) ? of.folds() : null,
                         of.training()),
                 candidates.kept(
                         candidate.id, ScoreSet.VALIDATION, of.validation().size()),
