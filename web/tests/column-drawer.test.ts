@@ -36,6 +36,7 @@ const open = (more: ColumnMore, fitted = 0) => {
     column: column('usage', { type: 'CATEGORY', ...more }),
     profile: {
       column: 'usage',
+      perUnit: 1,
       type: 'CATEGORY',
       records: 40,
       missing: 0,

@@ -8880,7 +8880,7 @@ export interface components {
       repeatedKey: boolean;
       /** @description whether its name says that its whole numbers are codes */
       codes: boolean;
-      /** @description levels of at least 1 % of the records, and 20, whose event rate is 0.99 or more, far from that of the others */
+      /** @description levels of at least 1 % of the records, and 20 units, whose event rate is 0.99 or more, far from that of the others, of which ten times as many have none */
       telling: string[];
       /** @description up to 20 runs of equal width (the outermost take the tails), or the commonest levels: for a small picture */
       drawn: components['schemas']['Cell'][];
@@ -8896,6 +8896,11 @@ export interface components {
       /** @description records with a value */
       present: components['schemas']['Cell'];
       zero: components['schemas']['Cell'] | null;
+      /**
+       * Format: double
+       * @description how many records a unit has in the mean; 1 where each stands alone
+       */
+      perUnit: number;
     };
     /** @description What a brief has settled about one column. */
     ColumnSetup: {

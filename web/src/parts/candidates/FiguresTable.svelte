@@ -66,8 +66,8 @@
     </Table>
     <p class="quiet mt-1">
       Capture, lift and precision at {view.cutSet ? 'the cut,' : 'a depth of'}
-      {percent(view.depth)} %. Out of fold: training records scored by models that did not see them. Intervals are
-      95 %.
+      {percent(view.depth)} %. Out of fold: training records scored by models that did not see them; AUC and Gini
+      are the mean within the folds. Intervals are 95 %.
     </p>
   {:else if !refusal}<p class="quiet">Counting …</p>{/if}
 </section>
