@@ -31,7 +31,7 @@ public class BriefTables {
     private final Datasets datasets;
     private final Kept<List<?>, Table> tables = Caches.READ_TABLES.make(Caches::bytes);
     private final Kept<List<?>, byte[]> outcomes = Caches.OUTCOMES.make(known -> known.length);
-    private final Kept<Long, int[]> copies = Caches.COPIES.make(known -> 4L * known.length);
+    private final Kept<List<?>, int[]> copies = Caches.COPIES.make(known -> 4L * known.length);
 
     BriefTables(Datasets datasets) {
         this.datasets = datasets;
@@ -148,17 +148,20 @@ public class BriefTables {
     /** As {@link Units#copies} finds them. */
     int[] copies(Brief brief) {
         Table table = datasets.table(brief.datasetId);
-        return copies.get(brief.datasetId, id -> Units.copies(table));
+        return copies.get(List.of(brief.datasetId), of -> Units.copies(table));
     }
 
     /** As {@link Units#equalByChance} judges the copies. */
     boolean equalByChance(Brief brief) {
         int[] equal = copies(brief);
         if (Units.repeats(equal) == 0) return false;
-        Table table = table(brief);
-        Table others = table.with(table.columns().stream()
-                .filter(column -> !column.name().equals(brief.outcomeColumn()))
-                .toList());
-        return Units.equalByChance(equal, Units.copies(others), outcome(brief));
+        String outcome = requireNonNull(brief.outcomeColumn());
+        Table table = datasets.table(brief.datasetId);
+        int[] alike = copies.get(
+                List.of(brief.datasetId, outcome),
+                of -> Units.copies(table.with(table.columns().stream()
+                        .filter(column -> !column.name().equals(outcome))
+                        .toList())));
+        return Units.equalByChance(equal, alike, outcome(brief));
     }
 }
