@@ -72,7 +72,7 @@ public record Evidence(
     /** The first format in which an amount of the stakes is a parameter. */
     static final int PARAMETERS_BY_NAME = 4;
     /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
-    public static final int RULES = 11;
+    public static final int RULES = 12;
     /** The first rules by which folds of a split by date follow each other; before, they were dealt at random. */
     static final int FOLDS_IN_TIME = 6;
 

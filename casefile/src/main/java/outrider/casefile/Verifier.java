@@ -25,11 +25,10 @@ public final class Verifier {
     private static final int BEFORE_ADDED_INTERVALS = 4;
 
     /**
-     * The first rules by which a number's name or digits make it an identifier; by the ones before, alarms of columns go by the records that have
-     * a value, names tell whose records they are, and numbers stand between blanks. What one of these touches in earlier figures is repeated by
-     * the version that made it.
+     * The first rules whose every figure is repeated here. Of those before docs/methods.md says what is not; what one of these differences
+     * touches is repeated by the version that made it.
      */
-    private static final int REPEATED_WHOLE = 7;
+    private static final int REPEATED_WHOLE = 12;
 
     private static final List<String> INTERVAL = List.of("low", "high");
     private static final String ADDED_ALARM = new UnitsApart().code();

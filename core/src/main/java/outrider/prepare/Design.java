@@ -14,9 +14,18 @@ import java.util.stream.IntStream;
  * @param start of row r's list in {@code at} and {@code value}; one more at the end
  * @param at the places that are not 0, ascending
  * @param level by place: whether it is the 0/1 input of a level or a flag, and no number
+ * @param source by place: a number of the column that it comes from
  */
 public record Design(
-        int rows, int[] inputs, int dense, double[] values, int[] start, int[] at, double[] value, boolean[] level) {
+        int rows,
+        int[] inputs,
+        int dense,
+        double[] values,
+        int[] start,
+        int[] at,
+        double[] value,
+        boolean[] level,
+        int[] source) {
 
     /** A matrix of numbers, all dense. */
     public static Design of(Matrix x) {
@@ -28,7 +37,8 @@ public record Design(
                 new int[x.rows() + 1],
                 new int[0],
                 new double[0],
-                new boolean[x.columns()]);
+                new boolean[x.columns()],
+                IntStream.range(0, x.columns()).toArray());
     }
 
     public int columns() {
@@ -46,10 +56,12 @@ public record Design(
         }
         int[] ofPlace = new int[kept];
         boolean[] levels = new boolean[kept];
+        int[] sources = new int[kept];
         for (int p = 0; p < inputs.length; p++) {
             if (to[p] < 0) continue;
             ofPlace[to[p]] = inputs[p];
             levels[to[p]] = level[p];
+            sources[to[p]] = source[p];
         }
         double[] fewer = new double[rows * keptDense];
         int[] starts = new int[rows + 1];
@@ -73,7 +85,8 @@ public record Design(
                 starts,
                 Arrays.copyOf(places, used),
                 Arrays.copyOf(listed, used),
-                levels);
+                levels,
+                sources);
     }
 
     /** The same with its inputs numbered anew from 0, in their order. */
@@ -83,7 +96,7 @@ public record Design(
         int[] ranks = Arrays.stream(inputs)
                 .map(input -> Arrays.binarySearch(sorted, input))
                 .toArray();
-        return new Design(rows, ranks, dense, values, start, at, value, level);
+        return new Design(rows, ranks, dense, values, start, at, value, level, source);
     }
 
     /** Some of its rows, in the order given. */
@@ -101,7 +114,7 @@ public record Design(
             System.arraycopy(at, start[some[i]], places, starts[i], count);
             System.arraycopy(value, start[some[i]], listed, starts[i], count);
         }
-        return new Design(some.length, inputs, dense, own, starts, places, listed, level);
+        return new Design(some.length, inputs, dense, own, starts, places, listed, level, source);
     }
 
     /** Writes a row out, by input. */
@@ -141,6 +154,15 @@ public record Design(
         vector[0] += factor;
         for (int p = 0, from = row * dense; p < dense; p++) vector[p + 1] += factor * values[from + p];
         for (int j = start[row]; j < start[row + 1]; j++) vector[at[j] + 1] += factor * value[j];
+    }
+
+    /** Adds factor · row, its values squared, to a vector whose place 0 is the intercept's. */
+    public void addSquaresTo(double[] vector, double factor, int row) {
+        vector[0] += factor;
+        for (int p = 0, from = row * dense; p < dense; p++) {
+            vector[p + 1] += factor * values[from + p] * values[from + p];
+        }
+        for (int j = start[row]; j < start[row + 1]; j++) vector[at[j] + 1] += factor * value[j] * value[j];
     }
 
     /**

@@ -17,13 +17,18 @@ final class DesignBuilder {
     private final int[][] hot;
     private final int[] hotInput;
     private final int inputs;
+    private final int[] sources;
     private final boolean[] flags;
     private int hots;
 
-    /** @param inputs how many there are, of which each of {@code steps} columns makes at most one 0/1 input a record */
-    DesignBuilder(int rows, int inputs, int steps) {
+    /**
+     * @param sources a number of the column that each input comes from
+     * @param steps how many steps there are, each of which makes at most one 0/1 input a record
+     */
+    DesignBuilder(int rows, int[] sources, int steps) {
         this.rows = rows;
-        this.inputs = inputs;
+        this.sources = sources;
+        inputs = sources.length;
         numbers = new double[inputs][];
         listed = new int[inputs][];
         flags = new boolean[inputs];
@@ -63,8 +68,10 @@ final class DesignBuilder {
         for (int c = 0; c < inputs; c++) if (numbers[c] == null || listed[c] != null) places[used++] = c;
         int[] placeOf = new int[inputs];
         boolean[] level = new boolean[inputs];
+        int[] source = new int[inputs];
         for (int p = 0; p < inputs; p++) {
             placeOf[places[p]] = p;
+            source[p] = sources[places[p]];
             level[p] = flags[places[p]];
         }
         double[] values = new double[Math.multiplyExact(rows, dense)];
@@ -97,6 +104,6 @@ final class DesignBuilder {
                 }
             }
         }
-        return new Design(rows, places, dense, values, start, at, value, level);
+        return new Design(rows, places, dense, values, start, at, value, level, source);
     }
 }

@@ -2,7 +2,9 @@ package outrider.prepare;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.base.Progress;
@@ -103,7 +105,7 @@ public record Preparation(List<Step> steps) {
     }
 
     private Design write(Table table, int[] rows, @Nullable TrainingData data) {
-        DesignBuilder design = new DesignBuilder(rows.length, inputs().size(), steps.size());
+        DesignBuilder design = new DesignBuilder(rows.length, sources(), steps.size());
         int first = 0;
         double[][] written = new double[mostNumbers()][rows.length];
         for (Step step : steps) {
@@ -121,6 +123,16 @@ public record Preparation(List<Step> steps) {
             first += inputs;
         }
         return design.build();
+    }
+
+    /** By input the place of its column among {@link #columns}. */
+    private int[] sources() {
+        List<String> columns = columns();
+        Map<String, Integer> places = new HashMap<>();
+        for (int c = 0; c < columns.size(); c++) places.put(columns.get(c), c);
+        return steps.stream()
+                .flatMapToInt(step -> step.inputs().stream().mapToInt(input -> places.getOrDefault(step.column(), -1)))
+                .toArray();
     }
 
     private int mostNumbers() {

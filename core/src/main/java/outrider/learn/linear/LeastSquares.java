@@ -29,6 +29,8 @@ public final class LeastSquares {
     /** Made where it is first needed. */
     private @Nullable DMatrixRMaj centred;
 
+    private @Nullable CodedRows rows;
+
     /** For several penalties, as {@link #fit} has it. Not thread safe. */
     public LeastSquares(Design x, byte[] outcome, double @Nullable [] weight) {
         this.x = x;
@@ -109,21 +111,17 @@ public final class LeastSquares {
 
     private double[] descended(double alpha, Progress progress) {
         int k = x.columns();
-        double[] diagonal = new double[k];
-        for (int i = 0; i < x.rows(); i++) {
-            for (int p = 0, at = i * x.dense(); p < x.dense(); p++) {
-                diagonal[p] += weight(i) * x.values()[at + p] * x.values()[at + p];
-            }
-            for (int j = x.start()[i]; j < x.start()[i + 1]; j++) {
-                diagonal[x.at()[j]] += weight(i) * x.value()[j] * x.value()[j];
-            }
-        }
+        CodedRows rows = this.rows == null ? CodedRows.of(x) : this.rows;
+        this.rows = rows;
+        double[] factors = new double[x.rows()];
+        for (int i = 0; i < factors.length; i++) factors[i] = weight(i);
+        double[] diagonal = Arrays.copyOfRange(rows.squares(factors), 1, k + 1);
         for (int p = 0; p < k; p++) diagonal[p] += alpha - total * mean[p] * mean[p];
-        return Descent.solve(vector -> times(vector, alpha, progress), diagonal, right, WITHIN, MOST_PRODUCTS);
+        return Descent.solve(vector -> times(rows, vector, alpha, progress), diagonal, right, WITHIN, MOST_PRODUCTS);
     }
 
     /** The centred cross-product and the penalty times a vector. */
-    private double[] times(double[] vector, double alpha, Progress progress) {
+    private double[] times(CodedRows rows, double[] vector, double alpha, Progress progress) {
         progress.checkpoint(0.6, "solving");
         int k = x.columns();
         double[] slopes = new double[k + 1];
@@ -131,9 +129,10 @@ public final class LeastSquares {
         double shift = 0;
         for (int p = 0; p < k; p++) shift += vector[p] * mean[p];
         slopes[0] = -shift;
-        double[] sums = new double[k + 1];
-        for (int i = 0; i < x.rows(); i++) x.addTo(sums, weight(i) * x.margin(slopes, i), i);
-        double[] product = Arrays.copyOfRange(sums, 1, k + 1);
+        double[] spread = rows.spread(slopes);
+        double[] sums = new double[rows.spread()];
+        for (int i = 0; i < x.rows(); i++) rows.addTo(sums, weight(i) * rows.margin(spread, i), i);
+        double[] product = Arrays.copyOfRange(rows.gathered(sums), 1, k + 1);
         for (int p = 0; p < k; p++) product[p] += alpha * vector[p];
         return product;
     }

@@ -9,6 +9,7 @@ import outrider.prepare.Scaling;
 /** Logistic regression on some records at falling penalties, each begun where the one before ended. Not thread safe. */
 public final class LogisticPath {
     private final Design x;
+    private final CodedRows rows;
     private final byte[] y;
     private final double @Nullable [] weight;
     private final Scaling scaling;
@@ -27,6 +28,7 @@ public final class LogisticPath {
         this.progress = progress;
         scaling = Scaling.fit(x, weight).ofNumbers(x);
         this.x = x.scaledInPlace(scaling);
+        rows = LogisticRegression.rowsFor(x, Double.MIN_NORMAL);
         beta = new double[x.columns() + 1];
         double events = 0;
         double total = 0;
@@ -45,7 +47,7 @@ public final class LogisticPath {
 
     /** @return the intercept, then a slope an input, on scaled inputs */
     public LinearFit at(double penalty) {
-        beta = LogisticRegression.descend(new LogisticProblem(x, y, weight, penalty, workers), beta, progress);
+        beta = LogisticRegression.descend(new LogisticProblem(x, rows, y, weight, penalty, workers), beta, progress);
         double[] slopes = new double[x.columns()];
         for (int p = 0; p < slopes.length; p++) slopes[x.inputs()[p]] = beta[p + 1];
         return new LinearFit(beta[0], slopes);

@@ -15,6 +15,7 @@ final class LogisticProblem {
     final double @Nullable [] w;
     final double lambda;
     final int k;
+    private final CodedRows rows;
     private final Workers workers;
     private final double[] residual;
     private final double[] curve;
@@ -22,7 +23,13 @@ final class LogisticProblem {
     private double unpenalised;
 
     LogisticProblem(Design x, byte[] y, double @Nullable [] w, double lambda, Workers workers) {
+        this(x, CodedRows.plain(x), y, w, lambda, workers);
+    }
+
+    /** @param rows those of {@code x} */
+    LogisticProblem(Design x, CodedRows rows, byte[] y, double @Nullable [] w, double lambda, Workers workers) {
         this.x = x;
+        this.rows = rows;
         this.y = y;
         this.w = w;
         this.lambda = lambda;
@@ -56,11 +63,12 @@ final class LogisticProblem {
     /** The objective at a point: the intercept, then a slope a place. */
     double loss(double[] beta) {
         int blocks = blocks(16);
+        double[] spread = rows.spread(beta);
         double[] losses = new double[blocks];
         each(blocks, (b, from, to) -> {
             double loss = 0;
             for (int i = from; i < to; i++) {
-                double eta = x.margin(beta, i);
+                double eta = rows.margin(spread, i);
                 double weight = weight(i);
                 double small = Math.exp(-Math.abs(eta));
                 double p = eta >= 0 ? 1 / (1 + small) : small / (1 + small);
@@ -87,11 +95,11 @@ final class LogisticProblem {
     /** Σ factor · row. */
     private double[] combined(double[] factor) {
         int blocks = blocks(16);
-        double[][] sums = new double[blocks][k];
+        double[][] sums = new double[blocks][rows.spread()];
         each(blocks, (b, from, to) -> {
-            for (int i = from; i < to; i++) x.addTo(sums[b], factor[i], i);
+            for (int i = from; i < to; i++) rows.addTo(sums[b], factor[i], i);
         });
-        return sum(sums);
+        return rows.gathered(sum(sums));
     }
 
     private static double[] sum(double[][] sums) {
@@ -102,27 +110,19 @@ final class LogisticProblem {
     /** The information at the last point times a vector; nothing of size k² is made. */
     double[] times(double[] vector) {
         int blocks = blocks(16);
-        double[][] sums = new double[blocks][k];
+        double[] spread = rows.spread(vector);
+        double[][] sums = new double[blocks][rows.spread()];
         each(blocks, (b, from, to) -> {
-            for (int i = from; i < to; i++) x.addTo(sums[b], curve[i] * x.margin(vector, i), i);
+            for (int i = from; i < to; i++) rows.addTo(sums[b], curve[i] * rows.margin(spread, i), i);
         });
-        double[] product = sum(sums);
+        double[] product = rows.gathered(sum(sums));
         for (int c = 1; c < k; c++) product[c] += lambda * vector[c];
         return product;
     }
 
     /** The information's diagonal at the last point. */
     double[] diagonal() {
-        double[] diagonal = new double[k];
-        for (int i = 0; i < x.rows(); i++) {
-            diagonal[0] += curve[i];
-            for (int p = 0, from = i * x.dense(); p < x.dense(); p++) {
-                diagonal[p + 1] += curve[i] * x.values()[from + p] * x.values()[from + p];
-            }
-            for (int j = x.start()[i]; j < x.start()[i + 1]; j++) {
-                diagonal[x.at()[j] + 1] += curve[i] * x.value()[j] * x.value()[j];
-            }
-        }
+        double[] diagonal = rows.squares(curve);
         for (int c = 1; c < k; c++) diagonal[c] += lambda;
         return diagonal;
     }

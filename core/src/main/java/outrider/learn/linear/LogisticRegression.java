@@ -68,8 +68,17 @@ public final class LogisticRegression {
         List<Integer> dropped = new ArrayList<>();
         for (int p = 0; p < out.length; p++) if (out[p]) dropped.add(x.inputs()[p]);
         dropped.sort(null);
-        LogisticProblem problem = new LogisticProblem(kept, outcome, weight, lambda, workers);
+        LogisticProblem problem = new LogisticProblem(kept, rowsFor(kept, lambda), outcome, weight, lambda, workers);
         return new LogisticRegression(problem, scaling, dropped).solve(plain.deviation(), progress);
+    }
+
+    private static boolean factored(Design x, double lambda) {
+        return lambda == 0 || x.columns() < FACTORED;
+    }
+
+    /** The rows as a descent at this penalty wants them. */
+    static CodedRows rowsFor(Design x, double lambda) {
+        return factored(x, lambda) ? CodedRows.plain(x) : CodedRows.of(x);
     }
 
     private static void demand(double lambda) {
@@ -132,7 +141,7 @@ public final class LogisticRegression {
     private static Reached descend(LogisticProblem problem, double[] from, double tolerance, Progress progress) {
         double[] beta = from;
         double objective = problem.loss(beta);
-        boolean factored = problem.lambda == 0 || problem.k <= FACTORED;
+        boolean factored = factored(problem.x, problem.lambda);
         boolean converged = false;
         boolean ran = false;
         double first = 0;
