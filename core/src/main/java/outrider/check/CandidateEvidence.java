@@ -24,10 +24,14 @@ public record CandidateEvidence(
     /** @param units of {@code all} values of an identifier have records in more than one part */
     public record Apart(String column, int units, int all) {}
 
-    /** Out of fold less validation, in standard errors of independent parts (Hanley and McNeil 1982); null where unknown, or where too few say it. */
+    /**
+     * Out of fold less validation, in standard errors of independent parts (Hanley and McNeil 1982); null where unknown, where too few say it,
+     * or where either score is the same for every record.
+     */
     public @Nullable Double standardisedGap() {
         if (fewest < Verdict.FEWEST) return null;
         if (outOfFold == null || outOfFold.standardError() == null || validation.standardError() == null) return null;
+        if (outOfFold.ofConstant() || validation.ofConstant()) return null;
         double error = Math.hypot(outOfFold.standardError(), validation.standardError());
         double gap = outOfFold.auc() - validation.auc();
         return error == 0 ? gap == 0 ? 0 : Math.copySign(Double.POSITIVE_INFINITY, gap) : gap / error;

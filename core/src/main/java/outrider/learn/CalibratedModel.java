@@ -65,6 +65,10 @@ public record CalibratedModel(Model base, Calibration calibration) implements Mo
 
     private Part map() {
         if (calibration instanceof LogisticMap line) {
+            if (line.leavesAsItIs()) {
+                return new Part.Limit(
+                        "Training is too small for the folds that a recalibration is learnt on: probabilities are as this kind makes them, which promise too much or too little.");
+            }
             String on = line.onLogOdds() ? "log-odds of the score" : "score";
             String words =
                     String.format(Locale.ROOT, "log-odds = %.3f + %.3f × %s", line.intercept(), line.slope(), on);

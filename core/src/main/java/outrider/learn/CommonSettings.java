@@ -23,7 +23,7 @@ public final class CommonSettings {
     public static final List<Setting> RECALIBRATED = List.of(choice(
             "calibration",
             "calibration",
-            "A map of the score to a probability, learnt on out-of-fold scores; without it this kind promises too much or too little.",
+            "A map of the score to a probability, learnt on out-of-fold scores; without it this kind promises too much or too little. Where training is too small for folds, logistic leaves it as it is.",
             "logistic",
             "recalibrated, logistic",
             "isotonic",

@@ -67,13 +67,16 @@ public record FitTask(
 
     /**
      * The map is learnt from all out-of-fold scores; these themselves are mapped by what the other folds say, or those before:
-     * the first of these then has no score.
+     * the first of these then has no score. Where training is too small for folds, a kind that is recalibrated as it comes is left as it is.
      */
     public Fitted calibrated(Model model, double @Nullable [] scores) {
         String way = kind.reference() ? "none" : settings.text("calibration");
         if (way.equals("none")) return new Fitted(model, scores);
         Folds dealt = dealt();
         if (scores == null || dealt == null || OutOfFold.scored(scores).length == 0) {
+            if (kind.settings().containsAll(CommonSettings.RECALIBRATED) && way.equals("logistic")) {
+                return new Fitted(new CalibratedModel(model, LogisticMap.asItIs(model.probability())), scores);
+            }
             throw BadInput.of("calibration", "needs out-of-fold scores, and " + data.fewForFolds(), "choose none");
         }
         boolean isotonic = way.equals("isotonic");

@@ -41,6 +41,11 @@ public final class AucUncertainty {
             @Nullable Double low,
             @Nullable Double high) {
 
+        /** Whether the score is the same for every record, so that it says nothing of any. */
+        public boolean ofConstant() {
+            return standardError != null && standardError < NONE && auc == 0.5;
+        }
+
         static Interval of(double auc, double error) {
             if (error < NONE || auc <= 0 || auc >= 1) return new Interval(auc, error, null, null);
             double middle = Math.log(auc / (1 - auc));
@@ -49,8 +54,9 @@ public final class AucUncertainty {
         }
 
         /**
-         * The mean of the AUC within each fold, whose scores are of models of their own and so not of one scale. Its error is that of the
-         * records, or that of the models where the folds lie further apart than their records explain.
+         * What a model fitted so reaches, by the mean of the AUC within each fold, whose scores are of models of their own and so not of one
+         * scale. Its error is that of the mean, by the records or by how far the folds lie apart, whichever is larger, and that of one model
+         * about it: how far the folds lie apart beyond what their records explain.
          */
         public static Interval mean(List<Interval> folds) {
             int k = folds.size();
@@ -62,8 +68,9 @@ public final class AucUncertainty {
                 squares += fold.standardError * fold.standardError;
                 apart += (fold.auc - mean) * (fold.auc - mean);
             }
-            double ofModels = k < 2 ? 0 : Math.sqrt(apart / (k - 1) / k);
-            return of(mean, Math.max(Math.sqrt(squares) / k, ofModels));
+            double between = k < 2 ? 0 : apart / (k - 1);
+            double ofMean = Math.max(squares / k, between) / k;
+            return of(mean, Math.sqrt(ofMean + Math.max(0, between - squares / k)));
         }
     }
 

@@ -34,6 +34,14 @@ class CandidateAlarmsTest {
                 .contains("leaked into it");
     }
 
+    @Test
+    void aScoreThatIsTheSameForEveryRecordIsHeldAgainstNothing() {
+        AucUncertainty.Interval constant = new AucUncertainty.Interval(0.5, 0.0, null, null);
+        assertThat(rung(auc(0.62, 0.03), constant)).isEmpty();
+        assertThat(rung(constant, auc(0.67, 0.03))).isEmpty();
+        assertThat(rung(auc(0.62, 0.03), auc(0.5, 0.03))).isNotEmpty();
+    }
+
     /** Three events that all rank first have an AUC of 1 without an error. */
     @Test
     void aGapThatAFewEventsTellRingsNothing() {

@@ -11,6 +11,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -232,6 +233,35 @@ class LearnersTest {
                 assertThat(rises).isGreaterThanOrEqualTo(0);
             }
         }
+    }
+
+    /** All events are of one customer, so no folds can be dealt. */
+    @Test
+    void everyKindAsItComesIsFittedWhereTrainingIsTooSmallForFolds() {
+        int[] unit = IntStream.range(0, MIXED.outcome().length)
+                .map(i -> MIXED.outcome()[i] == 1 ? 0 : i)
+                .toArray();
+        TrainingData one = new TrainingData(MIXED.table(), MIXED.inputs(), MIXED.rows(), MIXED.outcome(), unit, 1);
+        for (Learner kind : Learners.asTheyCome()) {
+            Fitted fitted = fit(kind, small(kind), one);
+            assertThat(fitted.model().score(one.table(), one.rows()))
+                    .as(kind.name())
+                    .doesNotContain(Double.NaN);
+            if (!kind.settings().containsAll(CommonSettings.RECALIBRATED)) continue;
+            assertThat(fitted.model().probability()).as(kind.name()).isTrue();
+            assertThat(fitted.model().summary())
+                    .as(kind.name())
+                    .anyMatch(part ->
+                            part instanceof Part.Limit limit && limit.words().contains("recalibration"));
+            double[] own = Cases.score(Cases.train(kind, small(kind).with("calibration", "none"), one, 1), one);
+            assertThat(Cases.score(fitted.model(), one)).as(kind.name()).containsExactly(own, within(1e-9));
+            assertThatThrownBy(() -> fit(kind, small(kind).with("calibration", "isotonic"), one))
+                    .hasMessageContaining("calibration: needs out-of-fold scores");
+        }
+    }
+
+    private static Fitted fit(Learner kind, Settings settings, TrainingData data) {
+        return Fitted.of(kind, settings, data, Balance.NONE, 5, List.of(), Workers.ALONE, Progress.NONE);
     }
 
     @Test

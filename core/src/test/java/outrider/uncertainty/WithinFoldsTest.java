@@ -8,14 +8,15 @@ import org.junit.jupiter.api.Test;
 
 class WithinFoldsTest {
     @Test
-    void theMeanHasTheErrorOfTheRecordsOrOfFoldsThatLieFurtherApart() {
+    void theErrorIsThatOfTheMeanAndOfOneModelAboutIt() {
         AucUncertainty.Interval alike = AucUncertainty.Interval.mean(
                 List.of(AucUncertainty.Interval.of(0.7, 0.04), AucUncertainty.Interval.of(0.7, 0.03)));
         assertThat(alike.auc()).isCloseTo(0.7, within(1e-12));
         assertThat(alike.standardError()).isCloseTo(0.025, within(1e-12));
         AucUncertainty.Interval apart = AucUncertainty.Interval.mean(
                 List.of(AucUncertainty.Interval.of(0.6, 0.04), AucUncertainty.Interval.of(0.8, 0.03)));
-        assertThat(apart.standardError()).isCloseTo(0.1, within(1e-12));
+        double ofOneModel = 0.02 - (0.0016 + 0.0009) / 2;
+        assertThat(apart.standardError()).isCloseTo(Math.sqrt(0.01 + ofOneModel), within(1e-12));
     }
 
     @Test

@@ -39,14 +39,7 @@ public final class CarriesOver extends Check {
         Figures.Split split = report.figures().source().split();
         int fewest = Math.min(split.training().fewest(), split.validation().fewest());
         Double z = new CandidateEvidence(row.outOfFold(), row.auc(), fewest, null, null).standardisedGap();
-        if (z == null) {
-            return new Finding(
-                    true,
-                    row.outOfFold() == null
-                            ? "No model was fitted without some of training's records, so there is nothing to hold against validation."
-                            : "Too few events or non-events for an error of the AUC, so nothing can be held against validation.",
-                    Paragraph.COMPARISON);
-        }
+        if (z == null) return new Finding(true, whyNot(row), Paragraph.COMPARISON);
         double gap = requireNonNull(row.outOfFold()).auc() - row.auc().auc();
         boolean apart = Math.abs(gap) > limit && Math.abs(z) >= DoesNotCarryOver.ERRORS_APART;
         return new Finding(
@@ -58,5 +51,17 @@ public final class CarriesOver extends Check {
                         + NumberText.number(DoesNotCarryOver.ERRORS_APART)
                         + " standard errors.",
                 Paragraph.COMPARISON);
+    }
+
+    private static String whyNot(Figures.CandidateRow row) {
+        if (row.outOfFold() == null) {
+            return "No model was fitted without some of training's records, so there is nothing to hold against validation.";
+        }
+        if (row.auc().ofConstant() || row.outOfFold().ofConstant()) {
+            return "The score is the same for every record, "
+                    + (row.auc().ofConstant() ? "on validation" : "out of fold")
+                    + ", so nothing can be held against validation.";
+        }
+        return "Too few events or non-events for an error of the AUC, so nothing can be held against validation.";
     }
 }

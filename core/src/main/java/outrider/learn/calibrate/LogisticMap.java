@@ -18,6 +18,16 @@ public record LogisticMap(double intercept, double slope, boolean onLogOdds, dou
     /** In standard deviations of what it is read from. */
     private static final double NEARLY_FLAT = 1e-3;
 
+    /** The map that leaves a probability, or log-odds, as they are, where there is nothing to learn one from. */
+    public static LogisticMap asItIs(boolean probability) {
+        return new LogisticMap(0, 1, probability, CLIP);
+    }
+
+    /** Whether it was not learnt. */
+    public boolean leavesAsItIs() {
+        return intercept == 0 && slope == 1;
+    }
+
     /** Of records that count once each. */
     public static LogisticMap fit(double[] score, byte[] outcome, boolean probability) {
         return fit(score, outcome, null, probability);
