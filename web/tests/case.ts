@@ -42,6 +42,7 @@ const split: NonNullable<Brief['split']> = {
     groupedBy: null,
     folds: [1, 2],
     following: null,
+    dealt: 5,
     training: { records: 50, events: 6, weight: 1, logOdds: 0 },
   },
   parts: [

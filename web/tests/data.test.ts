@@ -154,6 +154,7 @@ describe('the split editor', () => {
   const brief = { ...typical, id: 7, split: null };
   const facts: SplitFacts = {
     following: null,
+    dealt: 5,
     copies: 0,
     parts: ['training', 'validation', 'reserve'].map((part) => ({
       part,
@@ -212,6 +213,16 @@ describe('the split editor', () => {
     await vi.waitFor(() =>
       expect(asked.map((a) => (a.body as SplitPlan).copiesTogether)).toEqual([false, true]),
     );
+  });
+
+  it.each([
+    [5, '5 folds of training with 1 to 2 lapses each.'],
+    [2, '2 folds of training with 1 to 2 lapses each; more than 2 could not all have both outcomes.'],
+    [0, 'Training has too few lapses, or members without, for folds:'],
+  ])('says that there are %i folds', async (dealt, words) => {
+    serve(() => ({ ...facts, dealt }));
+    render(SplitEditor, { brief, columns: [], make: vi.fn(), cancel: null });
+    await vi.waitFor(() => expect(document.body.textContent.replace(/\s+/g, ' ')).toContain(words));
   });
 
   it('keeps copies together without first showing them apart', async () => {

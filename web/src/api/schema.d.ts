@@ -11505,6 +11505,11 @@ export interface components {
        * @description how many folds follow each other in time; null where they are dealt at random, 0 where training has too few days for two
        */
       following: number | null;
+      /**
+       * Format: int32
+       * @description how many folds are dealt at random, fewer than wanted where training has too few events or non-events; 0 where not even two can be, null where they follow each other
+       */
+      dealt: number | null;
       training: components['schemas']['Training'];
     };
     /** @description How a brief's records are dealt to parts and what training does about rare events. */

@@ -31,13 +31,17 @@
   {#if facts.leftOut > 0}{count(facts.leftOut)} {brief.decision.words.records} are left out.{/if}
   {#if facts.following === 0}Training has too few days with {brief.decision.words.events} for folds that follow
     each other: no score out of fold, no search, no recalibration.
+  {:else if facts.dealt === 0}Training has too few {brief.decision.words.events}, or {brief.decision.words
+      .records}
+    without, for folds: no score out of fold, no search, no recalibration.
   {:else if plan.method === 'DATE' && facts.following == null}Folds of training follow each other in time.
-  {:else if plan.folds > 0 && facts.folds.length}{facts.following ?? plan.folds} folds of training{facts.following
+  {:else if plan.folds > 0 && facts.folds.length}{facts.following ?? facts.dealt ?? plan.folds} folds of training{facts.following
       ? ' follow each other in time, each scored by a model of earlier days,'
       : ''} with {facts.folds[0] === facts.folds[1]
       ? count(nth(facts.folds, 0))
       : `${count(nth(facts.folds, 0))} to ${count(nth(facts.folds, 1))}`}
-    {brief.decision.words.events} each.{/if}
+    {brief.decision.words.events} each{#if facts.dealt && facts.dealt < plan.folds}; more than {facts.dealt} could
+      not all have both outcomes{/if}.{/if}
   {#if plan.balance.method === 'WEIGHTS'}Learners count each of training’s {brief.decision.words.events}
     {facts.training.weight.toFixed(1)} times; probabilities are corrected back.
   {:else if plan.balance.method === 'THINNING'}Learners see {count(facts.training.records)} training {brief

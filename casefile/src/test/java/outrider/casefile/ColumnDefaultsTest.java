@@ -198,6 +198,26 @@ class ColumnDefaultsTest {
         assertThat(ColumnProfile.of(column, rows, null).repeatedKey()).isEqualTo(key);
     }
 
+    /** Nobody's name tells, and people come as often as it happens: what has letters and a number of which each comes a few times is whose records they are. */
+    @ParameterizedTest
+    @CsvSource({
+        "S%05d, 1700, true",
+        "AB-%04d, 900, true",
+        "K%06d, 2900, true",
+        "SKU-%04d, 120, false",
+        "street %d, 1700, false",
+        "%d:30:15, 1700, false",
+        "R%04d, 60, false"
+    })
+    void codesThatComeAFewTimesEachAreIdentifiers(String shape, int many, boolean key) {
+        var random = new Seeds(19).stream("few times each");
+        String[] written = new String[3600];
+        for (int i = 0; i < written.length; i++) written[i] = String.format(shape, random.nextInt(many));
+        int[] rows = java.util.stream.IntStream.range(0, written.length).toArray();
+        Column column = outrider.table.TextColumn.of("supporter", written);
+        assertThat(ColumnProfile.of(column, rows, null).repeatedKey()).isEqualTo(key);
+    }
+
     @Test
     void textsThatAreNearlyNumbersOrDaysAreNoIdentifiers() {
         String[][] written = new String[3][400];

@@ -22,6 +22,13 @@ final class RepeatedKey {
     /** Small numbers that count up number shelves and houses too; then a customer has no more records than weeks in a year. */
     private static final double FEW_EACH = 60;
 
+    /** Texts such as K00417 with so many records each are whose those are; a product or a place has more. */
+    private static final double SOME_EACH = 1.2;
+
+    private static final double SEVERAL_EACH = 12;
+    private static final int FEWEST_CODES = 100;
+    private static final Pattern CODE = Pattern.compile("A{1,5}[-_/.]?9{3,}");
+
     private static final double ALIKE = 0.9;
     /** Numbers of records whose variance over their mean is below this are a rhythm: codes dealt at random have 1. */
     private static final double EVEN = 0.5;
@@ -36,14 +43,18 @@ final class RepeatedKey {
     private RepeatedKey() {}
 
     /**
-     * Two records a value in the mean, or a name that tells, values of one shape, and a reason: its name, or that values fill as many records each, more evenly than chance.
+     * Two records a value in the mean, or a name that tells, values of one shape, and a reason: its name, or that values fill as many records each,
+     * more evenly than chance, or that they are letters and a number of which each has a few records.
      */
     static boolean is(Column column, Tally tally) {
         if (column instanceof DateColumn || column.type() == ColumnType.NUMBER && daysAsNumbers(column)) return false;
         int values = tally.size();
         double each = tally.present() / (double) Math.max(1, values);
         boolean named = named(column.name());
-        if (values < FEWEST_VALUES || each > MOST_EACH || !named && each < FEWEST_EACH) return false;
+        if (values < FEWEST_VALUES || each > MOST_EACH) return false;
+        boolean few = each >= SOME_EACH && each <= SEVERAL_EACH && values >= FEWEST_CODES && !tally.ordered();
+        if (few && CODE.matcher(commonShape(requireNonNull(tally.labels()))).matches()) return true;
+        if (!named && each < FEWEST_EACH) return false;
         boolean even = variance(tally, each) < EVEN * each;
         return (named || even)
                 && (tally.ordered() ? numbered(tally, named, each) : shaped(requireNonNull(tally.labels()), named));
@@ -79,13 +90,18 @@ final class RepeatedKey {
     }
 
     private static boolean shaped(List<String> labels, boolean named) {
+        long digits = commonShape(labels).chars().filter(c -> c == '9').count();
+        return digits >= (named ? 2 : 3);
+    }
+
+    /** The shape that nearly all have, letters as A and digits as 9; empty where they have none in common. */
+    private static String commonShape(List<String> labels) {
         Map<String, Integer> shapes = new HashMap<>();
         for (String label : labels) {
             shapes.merge(label.replaceAll("[0-9]", "9").replaceAll("[A-Za-z]", "A"), 1, Integer::sum);
         }
         Map.Entry<String, Integer> commonest =
                 Collections.max(shapes.entrySet(), Map.Entry.<String, Integer>comparingByValue());
-        long digits = commonest.getKey().chars().filter(c -> c == '9').count();
-        return commonest.getValue() >= ALIKE * labels.size() && digits >= (named ? 2 : 3);
+        return commonest.getValue() >= ALIKE * labels.size() ? commonest.getKey() : "";
     }
 }

@@ -4,7 +4,6 @@ import java.util.Arrays;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
-import outrider.base.BadInput;
 import outrider.base.Seeds;
 
 /**
@@ -17,32 +16,14 @@ import outrider.base.Seeds;
 public record Folds(byte[] fold, boolean forward) {
     public static final byte NONE = -1;
 
-    private static final int MOST = 50;
+    static final int MOST = 50;
 
     /**
-     * Whole units are dealt in turn from a seeded permutation of those with an event, then of those without.
+     * As many folds as {@code wanted}, or as can each hold both outcomes; null where not even two can. Whole units are dealt in turn from a
+     * seeded permutation of those with an event, then of those without.
      *
      * @param outcome 0 or 1 a record
      * @param unit of each record: equal numbers belong together
-     * @return k folds, each with both outcomes
-     * @throws BadInput if k is below 2, or so many folds cannot each hold both outcomes
-     */
-    public static Folds stratified(byte[] outcome, int[] unit, int k, long seed) {
-        if (k >= 2 && k <= MOST) {
-            byte[] fold = dealt(outcome, unit, k, seed);
-            if (everyFoldHoldsBoth(fold, outcome, k)) return new Folds(fold, false);
-        }
-        throw BadInput.of(
-                "folds",
-                "is " + k,
-                "give 2 to 50, and no more than training has "
-                        + (k > 1 ? "customers with events, or without" : "events"));
-    }
-
-    /**
-     * As many folds as {@code wanted}, or as can each hold both outcomes; null where not even two can.
-     *
-     * @param outcome and {@code unit}: as in {@link #stratified}
      */
     public static @Nullable Folds most(byte[] outcome, int[] unit, int wanted, long seed) {
         for (int k = Math.min(wanted, MOST); k >= 2; k--) {

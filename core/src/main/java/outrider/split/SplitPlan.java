@@ -3,6 +3,7 @@ package outrider.split;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import outrider.base.BadInput;
 import outrider.base.Inline;
 import outrider.table.Table;
 
@@ -66,6 +67,7 @@ public record SplitPlan(
     public SplitPlan {
         if (balance == null) balance = Balance.NONE;
         if (folds == 0) folds = FOLDS;
+        if (folds < 2 || folds > Folds.MOST) throw BadInput.of("folds", "is " + folds, "give 2 to " + Folds.MOST);
     }
 
     /** Whether it holds anything back; only a file that comes in its parts may do without. */

@@ -56,7 +56,7 @@ public final class AucUncertainty {
         /**
          * What a model fitted so reaches, by the mean of the AUC within each fold, whose scores are of models of their own and so not of one
          * scale. Its error is that of the mean, by the records or by how far the folds lie apart, whichever is larger, and that of one model
-         * about it: how far the folds lie apart beyond what their records explain.
+         * about it: how far the folds lie apart beyond what their records explain, less what a model of all the records varies less.
          */
         public static Interval mean(List<Interval> folds) {
             int k = folds.size();
@@ -70,7 +70,8 @@ public final class AucUncertainty {
             }
             double between = k < 2 ? 0 : apart / (k - 1);
             double ofMean = Math.max(squares / k, between) / k;
-            return of(mean, Math.sqrt(ofMean + Math.max(0, between - squares / k)));
+            double ofOneModel = Math.max(0, between - squares / k) * (k - 1) / k;
+            return of(mean, Math.sqrt(ofMean + ofOneModel));
         }
     }
 

@@ -1,5 +1,6 @@
 package outrider.split;
 
+import static java.util.Objects.requireNonNull;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -265,7 +266,7 @@ class SplitPlanTest {
             of[i] = outcome[rows[i]];
             units[i] = unit[rows[i]];
         }
-        byte[] fold = Folds.stratified(of, units, 5, 3).fold();
+        byte[] fold = requireNonNull(Folds.most(of, units, 5, 3)).fold();
         int[] events = new int[5];
         Map<Integer, Byte> ofUnit = new HashMap<>();
         for (int i = 0; i < rows.length; i++) {
@@ -275,8 +276,22 @@ class SplitPlanTest {
         assertThat(Arrays.stream(events).max().orElseThrow()
                         - Arrays.stream(events).min().orElseThrow())
                 .isLessThan(10);
-        assertThat(Folds.stratified(of, units, 5, 3).fold()).isEqualTo(fold);
-        assertThatThrownBy(() -> Folds.stratified(of, units, 51, 3)).hasMessageContaining("folds: is 51");
+        assertThat(requireNonNull(Folds.most(of, units, 5, 3)).fold()).isEqualTo(fold);
+    }
+
+    @Test
+    void foldsAreAsManyAsCanEachHoldBothOutcomes() {
+        byte[] of = new byte[40];
+        of[3] = of[17] = 1;
+        int[] each = IntStream.range(0, 40).toArray();
+        assertThat(requireNonNull(Folds.most(of, each, 5, 1)).count()).isEqualTo(2);
+        of[17] = 0;
+        assertThat(Folds.most(of, each, 5, 1)).isNull();
+        for (int wrong : new int[] {1, -2, 51}) {
+            assertThatThrownBy(() -> new SplitPlan(
+                            plan(Method.SHARES, null, null, null, false).by(), 1, null, false, wrong, Balance.NONE))
+                    .hasMessageContaining("folds: is " + wrong);
+        }
     }
 
     @Test

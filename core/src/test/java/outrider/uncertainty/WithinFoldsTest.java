@@ -15,7 +15,7 @@ class WithinFoldsTest {
         assertThat(alike.standardError()).isCloseTo(0.025, within(1e-12));
         AucUncertainty.Interval apart = AucUncertainty.Interval.mean(
                 List.of(AucUncertainty.Interval.of(0.6, 0.04), AucUncertainty.Interval.of(0.8, 0.03)));
-        double ofOneModel = 0.02 - (0.0016 + 0.0009) / 2;
+        double ofOneModel = (0.02 - (0.0016 + 0.0009) / 2) / 2;
         assertThat(apart.standardError()).isCloseTo(Math.sqrt(0.01 + ofOneModel), within(1e-12));
     }
 

@@ -1,6 +1,7 @@
 package outrider.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.hamcrest.Matchers.containsString;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
@@ -49,6 +50,26 @@ class SplitsTest extends DataSteps {
                     .jsonPath();
             assertThat(preview.getInt("copies")).isEqualTo(csv == few ? 586 : 300);
             assertThat(preview.getBoolean("equalByChance")).isEqualTo(csv == few);
+        }
+    }
+
+    @Test
+    void foldsAreAsManyAsTheEventsAllow() {
+        for (int events : new int[] {1, 4, 40}) {
+            StringBuilder csv = new StringBuilder("amount,gone\n");
+            for (int i = 0; i < 400; i++) csv.append(i * 3.7).append(i % 400 < events ? ",1\n" : ",0\n");
+            int id = brief(
+                    events + ".csv",
+                    csv.toString().getBytes(StandardCharsets.UTF_8),
+                    Map.of("column", "gone", "events", List.of("1")));
+            var answer = analyst.post("/briefs/" + id + "/split/preview", plan(Map.of()))
+                    .then();
+            if (events == 1) {
+                answer.statusCode(400).body("detail", containsString("no event"));
+                continue;
+            }
+            JsonPath preview = answer.statusCode(200).extract().jsonPath();
+            assertThat(preview.getInt("dealt")).isEqualTo(events == 4 ? 2 : 5);
         }
     }
 

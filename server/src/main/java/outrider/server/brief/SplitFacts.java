@@ -16,6 +16,8 @@ import outrider.split.Parts;
  * @param folds fewest and most events in a fold of training; empty where no folds are possible
  * @param following how many folds follow each other in time; null where they are dealt at random, 0 where training has too few
  *     days for two
+ * @param dealt how many folds are dealt at random, fewer than wanted where training has too few events or non-events; 0 where not even two can
+ *     be, null where they follow each other
  */
 public record SplitFacts(
         List<PartFacts> parts,
@@ -23,6 +25,7 @@ public record SplitFacts(
         Alike alike,
         List<Integer> folds,
         @Nullable Integer following,
+        @Nullable Integer dealt,
         Training training) {
     /**
      * Records that are equal, or of one identifier.

@@ -71,7 +71,8 @@ public class Splits {
                         groups == null ? null : parts.straddling(groups),
                         identifier),
                 folds == null ? List.of() : events(folds, training, outcome),
-                plan.by().method() != SplitPlan.Method.DATE ? null : folds == null ? 0 : folds.count(),
+                plan.by().method() == SplitPlan.Method.DATE ? count(folds) : null,
+                plan.by().method() == SplitPlan.Method.DATE ? null : count(folds),
                 training(training, outcome, plan));
     }
 
@@ -91,8 +92,11 @@ public class Splits {
     private static @Nullable Folds folds(Table table, Parts parts, byte[] outcome, int[] unit, SplitPlan plan) {
         int[] day = Together.of(plan, table, parts, unit).day();
         TrainingData data = new TrainingData(table, List.of(), parts.training(), outcome, unit, day, null, plan.seed());
-        if (day != null) return data.folds(data.rows(), plan.folds(), plan.seed());
-        return Folds.stratified(data.outcomeOf(data.rows()), data.unitsOf(data.rows()), plan.folds(), plan.seed());
+        return data.folds(data.rows(), plan.folds(), plan.seed());
+    }
+
+    private static int count(@Nullable Folds folds) {
+        return folds == null ? 0 : folds.count();
     }
 
     /** The fewest and the most of a fold. */
