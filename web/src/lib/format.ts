@@ -19,6 +19,9 @@ export function counted(n: number, one: string, many = `${one}s`): string {
   return `${count(n)} ${n === 1 ? one : many}`;
 }
 
+/** A number of what somebody has a word for in the plural. */
+export const some = (n: number, many: string) => (n === 1 ? `1 of the ${many}` : `${count(n)} ${many}`);
+
 /** A text whose numbers stay beside their percent sign. */
 export const together = (text: string) => text.replace(/(\d) %/g, '$1\u00a0%');
 

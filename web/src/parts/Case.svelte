@@ -1,7 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import { untrack, type Snippet } from 'svelte';
-  import { count, gain, percent, rate as rareRate } from '../lib/format';
+  import { count, gain, percent, rate as rareRate, some } from '../lib/format';
   import { raceWords } from '../lib/words';
   import { eventWords, saysEvent } from '../lib/decision';
   import { desk } from '../lib/desk.svelte';
@@ -152,8 +152,10 @@
       {#if brief && desk.comparison}
         <span
           >Validation · {count(desk.comparison.part.records)}
-          {brief.decision.words.records}, {count(desk.comparison.part.events)}
-          {brief.decision.words.events}{desk.comparison.part.weightColumn !== null
+          {brief.decision.words.records}, {some(
+            desk.comparison.part.events,
+            brief.decision.words.events,
+          )}{desk.comparison.part.weightColumn !== null
             ? `, weighed by ${desk.comparison.part.weightColumn}`
             : ''}</span
         >

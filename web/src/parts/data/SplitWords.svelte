@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { BriefView as Brief, SplitFacts, SplitPlan } from '../../api/schema';
-  import { count, counted, rate } from '../../lib/format';
+  import { count, counted, rate, some } from '../../lib/format';
   import { nth } from '../../lib/nth';
 
   /** What a split means, in sentences, with its warnings. */
@@ -38,10 +38,9 @@
   {:else if plan.folds > 0 && facts.folds.length}{facts.following ?? facts.dealt ?? plan.folds} folds of training{facts.following
       ? ' follow each other in time, each scored by a model of earlier days,'
       : ''} with {facts.folds[0] === facts.folds[1]
-      ? count(nth(facts.folds, 0))
-      : `${count(nth(facts.folds, 0))} to ${count(nth(facts.folds, 1))}`}
-    {brief.decision.words.events} each{#if facts.dealt && facts.dealt < plan.folds}; more than {facts.dealt} could
-      not all have both outcomes{/if}.{/if}
+      ? some(nth(facts.folds, 0), brief.decision.words.events)
+      : `${count(nth(facts.folds, 0))} to ${count(nth(facts.folds, 1))} ${brief.decision.words.events}`} each{#if facts.dealt && facts.dealt < plan.folds};
+      more than {facts.dealt} could not all have both outcomes{/if}.{/if}
   {#if plan.balance.method === 'WEIGHTS'}Learners count each of training’s {brief.decision.words.events}
     {facts.training.weight.toFixed(1)} times; probabilities are corrected back.
   {:else if plan.balance.method === 'THINNING'}Learners see {count(facts.training.records)} training {brief

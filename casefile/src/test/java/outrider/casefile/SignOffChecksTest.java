@@ -109,16 +109,27 @@ class SignOffChecksTest {
 
     @Test
     void enoughEventsMeansEnoughOfBothOutcomes() {
-        Figures.Part nearlyAll = new Figures.Part(1000, 988, null);
+        assertThat(enough(new Figures.Part(1000, 988, null)))
+                .returns(false, CheckResult::passes)
+                .satisfies(found -> assertThat(found.words()).contains("988 orders and 12 others"));
+    }
+
+    @Test
+    void enoughEventsCountsCustomersWhereTheseStayTogether() {
+        assertThat(enough(new Figures.Part(1000, 400, 20)).passes()).isTrue();
+        assertThat(enough(new Figures.Part(1000, 400, 19)))
+                .returns(false, CheckResult::passes)
+                .satisfies(found -> assertThat(found.words())
+                        .contains("400 orders and 600 others, or 19 of the fewer where every value of"));
+    }
+
+    /** Held against 20 of each, both parts being {@code part}. */
+    private static CheckResult enough(Figures.Part part) {
         Figures.Split split = Winter.FIGURES.source().split();
         Figures f = Winter.figures(
-                new Figures.Split(nearlyAll, nearlyAll, split.reserveRecords(), 0, split.method(), split.balance()),
+                new Figures.Split(part, part, split.reserveRecords(), 0, split.method(), split.balance()),
                 Winter.FIGURES.contest().candidates());
-        assertThat(check(
-                        "enoughEvents: { training: 20, validation: 20, reserve: 20 }", Winter.BRIEF, f, Winter.HISTORY))
-                .extracting(CheckResult::passes, CheckResult::words)
-                .satisfies(found -> assertThat(found.get(0)).isEqualTo(false))
-                .satisfies(found -> assertThat((String) found.get(1)).contains("988 orders and 12 others"));
+        return check("enoughEvents: { training: 20, validation: 20, reserve: 20 }", Winter.BRIEF, f, Winter.HISTORY);
     }
 
     @Test

@@ -13,6 +13,7 @@ import outrider.casefile.Paragraph;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
 import outrider.exchange.DecidingKind;
+import outrider.uncertainty.Verdict;
 
 /** The words of a report's first page: the decision, what is expected of it, why this candidate, what could go wrong. */
 public final class FirstPage {
@@ -243,7 +244,8 @@ public final class FirstPage {
         if (other.inputs() != mine.inputs()) return "it takes " + inputs(other) + " instead of " + mine.inputs();
         return other.numbers() == null || mine.numbers() == null
                 ? "it takes as many inputs"
-                : "it takes as many inputs, and " + NumberText.count(other.numbers()) + " numbers learnt instead of "
+                : "it takes as many inputs, and " + NumberText.count(other.numbers())
+                        + (other.numbers() == 1 ? " number" : " numbers") + " learnt instead of "
                         + NumberText.count(mine.numbers());
     }
 
@@ -265,7 +267,15 @@ public final class FirstPage {
         String verdict = d.verdict().words();
         if (net == null) return "“" + row.name() + "”, " + verdict;
         return "“" + row.name() + "”, " + gain(campaign(net.difference())) + " (95 % interval "
-                + range(net.low(), net.high()) + "), " + verdict;
+                + range(net.low(), net.high()) + "), " + verdict
+                + (d.verdict() == Verdict.NOT_SEPARABLE && apart(net)
+                        ? " once every comparison counts (adjusted p " + NumberText.fixed(d.adjustedP(), 2) + ")"
+                        : "");
+    }
+
+    /** Whether the interval of the one difference leaves out 0. */
+    private static boolean apart(CutComparison.Difference net) {
+        return net.low() != null && net.low() > 0 || net.high() != null && net.high() < 0;
     }
 
     /** What could go wrong, the failing checks first. */

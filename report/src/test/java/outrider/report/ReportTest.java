@@ -28,6 +28,8 @@ import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Sha256;
 import outrider.errors.Parity;
+import outrider.exchange.CutComparison;
+import outrider.uncertainty.Verdict;
 
 class ReportTest {
     private static final String DRAWING = """
@@ -225,6 +227,48 @@ class ReportTest {
         assertThat(page.ways().get(0).gain().interval()).contains(" to ");
         assertThat(String.join("\n", page.why())).contains("Next best at this depth", "Simpler", "not separable");
         assertThat(String.join("\n", page.risks())).contains("Looks at validation fails", "would gain");
+    }
+
+    /** A difference whose own interval leaves out 0 may yet be chance among many. */
+    @Test
+    void aDifferenceThatIsNotSeparableAmongManySaysSo() {
+        List<Figures.CandidateRow> rows = Example.FIGURES.contest().candidates().stream()
+                .map(row -> row.difference() == null ? row : differing(row))
+                .toList();
+        Figures f = with(
+                Example.FIGURES,
+                rows,
+                Example.FIGURES.trust().reserve(),
+                Example.FIGURES.source().columns());
+        assertThat(new FirstPage(Example.evidence(Example.BRIEF, f, List.of())).why())
+                .anySatisfy(line ->
+                        assertThat(line).contains("not separable once every comparison counts (adjusted p 0.12)"));
+        assertThat(String.join("", new FirstPage(Example.evidence()).why())).doesNotContain("adjusted p");
+    }
+
+    private static Figures.CandidateRow differing(Figures.CandidateRow row) {
+        CutComparison.Difference net = new CutComparison.Difference(-800, -1100.0, -200.0);
+        return new Figures.CandidateRow(
+                row.name(),
+                row.kind(),
+                row.settings(),
+                row.reference(),
+                row.inputs(),
+                row.numbers(),
+                row.knownAfterDays(),
+                row.lastKnown(),
+                row.undated(),
+                row.auc(),
+                row.trainingAuc(),
+                row.outOfFold(),
+                row.byAuc(),
+                row.deciding(),
+                row.atCut(),
+                new CutComparison.At(null, null, null, net, 0.12, Verdict.NOT_SEPARABLE),
+                row.bestDepth(),
+                row.bestGain(),
+                row.alarms(),
+                row.curve());
     }
 
     private static Figures with(Figures f, Figures.Reserve reserve) {

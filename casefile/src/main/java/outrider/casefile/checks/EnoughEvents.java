@@ -53,7 +53,7 @@ public final class EnoughEvents extends Check {
                 + " others"
                 + (part.units() == null
                         ? ""
-                        : ", each of at least " + NumberText.count(part.units()) + " values of "
-                                + report.brief().taken().split().groupBy());
+                        : ", or " + NumberText.count(part.units()) + " of the fewer where every value of "
+                                + report.brief().taken().split().groupBy() + " counts once");
     }
 }
