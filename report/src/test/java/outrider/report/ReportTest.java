@@ -3,6 +3,9 @@ package outrider.report;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -28,8 +31,6 @@ import outrider.casefile.NumberText;
 import outrider.casefile.Paragraph;
 import outrider.casefile.Sha256;
 import outrider.errors.Parity;
-import outrider.exchange.CutComparison;
-import outrider.uncertainty.Verdict;
 
 class ReportTest {
     private static final String DRAWING = """
@@ -231,44 +232,20 @@ class ReportTest {
 
     /** A difference whose own interval leaves out 0 may yet be chance among many. */
     @Test
-    void aDifferenceThatIsNotSeparableAmongManySaysSo() {
-        List<Figures.CandidateRow> rows = Example.FIGURES.contest().candidates().stream()
-                .map(row -> row.difference() == null ? row : differing(row))
-                .toList();
-        Figures f = with(
-                Example.FIGURES,
-                rows,
-                Example.FIGURES.trust().reserve(),
-                Example.FIGURES.source().columns());
-        assertThat(new FirstPage(Example.evidence(Example.BRIEF, f, List.of())).why())
-                .anySatisfy(line ->
-                        assertThat(line).contains("not separable once every comparison counts (adjusted p 0.12)"));
-        assertThat(String.join("", new FirstPage(Example.evidence()).why())).doesNotContain("adjusted p");
-    }
-
-    private static Figures.CandidateRow differing(Figures.CandidateRow row) {
-        CutComparison.Difference net = new CutComparison.Difference(-800, -1100.0, -200.0);
-        return new Figures.CandidateRow(
-                row.name(),
-                row.kind(),
-                row.settings(),
-                row.reference(),
-                row.inputs(),
-                row.numbers(),
-                row.knownAfterDays(),
-                row.lastKnown(),
-                row.undated(),
-                row.auc(),
-                row.trainingAuc(),
-                row.outOfFold(),
-                row.byAuc(),
-                row.deciding(),
-                row.atCut(),
-                new CutComparison.At(null, null, null, net, 0.12, Verdict.NOT_SEPARABLE),
-                row.bestDepth(),
-                row.bestGain(),
-                row.alarms(),
-                row.curve());
+    void aDifferenceThatIsNotSeparableAmongManySaysSo() throws Exception {
+        JsonNode tree = new ObjectMapper().readTree(Canonical.write(Example.evidence()));
+        for (JsonNode row : tree.get("figures").get("candidates")) {
+            if (!row.path("difference").isObject()) continue;
+            ObjectNode difference = (ObjectNode) row.get("difference");
+            difference.put("verdict", "notSeparable").put("adjustedP", 0.12);
+            ((ObjectNode) difference.get("netValue")).put("low", -1100).put("high", -200);
+        }
+        byte[] changed = new ObjectMapper().writeValueAsBytes(tree);
+        Evidence evidence =
+                EvidenceFile.read(EvidenceFile.write(changed, null, List.of())).evidence();
+        assertThat(String.join("\n", new FirstPage(evidence).why()))
+                .contains("not separable once every comparison counts (adjusted p 0.12)");
+        assertThat(String.join("\n", new FirstPage(Example.evidence()).why())).doesNotContain("adjusted p");
     }
 
     private static Figures with(Figures f, Figures.Reserve reserve) {
