@@ -97,21 +97,9 @@ public final class AucUncertainty {
         this.auc = auc;
         events = ranking.totalEvents();
         others = ranking.total() - events;
-        int plain = sample.events();
-        eventUnits = sample.unit() == null ? plain : unitsOf(sample, 1);
-        otherUnits = sample.unit() == null ? sample.size() - plain : unitsOf(sample, 0);
+        eventUnits = sample.unitsWith(1);
+        otherUnits = sample.unitsWith(0);
         variance = covariance(this);
-    }
-
-    private static int unitsOf(Sample sample, int outcome) {
-        boolean[] seen = new boolean[sample.units()];
-        int count = 0;
-        for (int i = 0; i < sample.size(); i++) {
-            if (sample.outcome()[i] != outcome || seen[requireNonNull(sample.unit())[i]]) continue;
-            seen[sample.unit()[i]] = true;
-            count++;
-        }
-        return count;
     }
 
     /**

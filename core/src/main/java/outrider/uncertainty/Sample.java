@@ -58,12 +58,20 @@ public record Sample(
 
     /** Events or non-events, whichever are fewer; where units hold several records, units that have one. */
     public int fewest() {
-        if (unit == null) return Math.min(events(), size() - events());
-        boolean[][] having = new boolean[2][units()];
-        for (int i = 0; i < unit.length; i++) having[outcome[i]][unit[i]] = true;
-        int[] counts = new int[2];
-        for (int y = 0; y < 2; y++) for (boolean has : having[y]) if (has) counts[y]++;
-        return Math.min(counts[0], counts[1]);
+        return Math.min(unitsWith(1), unitsWith(0));
+    }
+
+    /** Units that have a record of this outcome; records where each stands alone. */
+    int unitsWith(int outcome) {
+        if (unit == null) return outcome == 1 ? events() : size() - events();
+        boolean[] seen = new boolean[units()];
+        int count = 0;
+        for (int i = 0; i < unit.length; i++) {
+            if (this.outcome[i] != outcome || seen[unit[i]]) continue;
+            seen[unit[i]] = true;
+            count++;
+        }
+        return count;
     }
 
     /** Records, or the sum of their weights. */
