@@ -27,6 +27,7 @@ final class RepeatedKey {
 
     private static final double SEVERAL_EACH = 12;
     private static final int FEWEST_CODES = 100;
+    private static final int SOME_LABELS = 1000;
     private static final Pattern CODE = Pattern.compile("A{1,5}[-_/.]?9{3,}");
 
     private static final double ALIKE = 0.9;
@@ -53,7 +54,7 @@ final class RepeatedKey {
         boolean named = named(column.name());
         if (values < FEWEST_VALUES || each > MOST_EACH) return false;
         boolean few = each >= SOME_EACH && each <= SEVERAL_EACH && values >= FEWEST_CODES && !tally.ordered();
-        if (few && CODE.matcher(commonShape(requireNonNull(tally.labels()))).matches()) return true;
+        if (few && CODE.matcher(shapeOfSome(requireNonNull(tally.labels()))).matches()) return true;
         if (!named && each < FEWEST_EACH) return false;
         boolean even = variance(tally, each) < EVEN * each;
         return (named || even)
@@ -92,6 +93,10 @@ final class RepeatedKey {
     private static boolean shaped(List<String> labels, boolean named) {
         long digits = commonShape(labels).chars().filter(c -> c == '9').count();
         return digits >= (named ? 2 : 3);
+    }
+
+    private static String shapeOfSome(List<String> labels) {
+        return commonShape(labels.subList(0, Math.min(SOME_LABELS, labels.size())));
     }
 
     /** The shape that nearly all have, letters as A and digits as 9; empty where they have none in common. */

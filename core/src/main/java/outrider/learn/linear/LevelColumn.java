@@ -11,6 +11,8 @@ final class LevelColumn {
     static final int NONE = -1;
     /** A column of more levels is none of these. */
     private static final int MOST = 200;
+    /** Nor is one without a number whose 0/1 inputs are all 0 in more than three of four rows: to list the others costs less. */
+    private static final int SELDOM = 4;
 
     private final int numberPlace;
     private final char[] of;
@@ -55,6 +57,8 @@ final class LevelColumn {
     /** By source a column without rows yet, or null where its inputs are of another make. */
     private static LevelColumn[] candidates(Design x, int sources) {
         int[] numbers = new int[sources];
+        int[] lists = new int[sources];
+        for (int place : x.at()) lists[x.source()[place]]++;
         int[] dense = new int[sources];
         boolean[] levels = new boolean[sources];
         Arrays.fill(dense, NONE);
@@ -67,7 +71,8 @@ final class LevelColumn {
         LevelColumn[] columns = new LevelColumn[sources];
         for (int s = 0; s < sources; s++) {
             boolean listed = numbers[s] > 0 && dense[s] == NONE;
-            if (levels[s] && numbers[s] <= 1 && !listed) columns[s] = new LevelColumn(x.rows(), dense[s]);
+            boolean seldom = numbers[s] == 0 && lists[s] < x.rows() / SELDOM;
+            if (levels[s] && numbers[s] <= 1 && !listed && !seldom) columns[s] = new LevelColumn(x.rows(), dense[s]);
         }
         return columns;
     }

@@ -26,7 +26,7 @@ import outrider.table.Table;
 class CodedRowsTest {
     private static final int N = 700;
 
-    /** Of each kind some: numbers with gaps, 0/1 numbers, counts that are mostly 0, levels, ordered levels with gaps, levels without end. */
+    /** Of each kind some: numbers with gaps, 0/1 numbers, counts that are mostly 0, levels, ordered levels with gaps, a level that is seldom left, levels without end. */
     private static Design design(long seed, int copies) {
         RandomStream random = new Seeds(seed).stream("coded rows");
         List<Column> made = new ArrayList<>();
@@ -37,6 +37,7 @@ class CodedRowsTest {
             int[] levels = new int[N];
             int[] order = new int[N];
             int[] many = new int[N];
+            int[] seldom = new int[N];
             for (int i = 0; i < N; i++) {
                 gaps[i] = random.nextInt(9) == 0 ? Double.NaN : random.nextGaussian();
                 flag[i] = random.nextInt(8) == 0 ? 1 : 0;
@@ -44,12 +45,14 @@ class CodedRowsTest {
                 levels[i] = random.nextInt(3 + c);
                 order[i] = random.nextInt(7) - 1;
                 many[i] = random.nextInt(400);
+                seldom[i] = random.nextInt(12) == 0 ? 1 : 0;
             }
             made.add(new NumberColumn("gaps " + c, gaps));
             made.add(new NumberColumn("flag " + c, flag));
             made.add(new NumberColumn("counts " + c, counts));
             made.add(new CategoryColumn("levels " + c, levels, names("level ", 3 + c)));
             made.add(new CategoryColumn("order " + c, order, names("", 6)));
+            made.add(new CategoryColumn("seldom " + c, seldom, names("seldom ", 2)));
             made.add(new CategoryColumn("many " + c, many, names("one of many ", 400)));
         }
         Table table = new Table(made, null);
