@@ -104,6 +104,6 @@ final class DesignBuilder {
                 }
             }
         }
-        return new Design(rows, places, dense, values, start, at, value, level, source);
+        return new Design(rows, new Design.Places(places, level, source), dense, values, start, at, value);
     }
 }
