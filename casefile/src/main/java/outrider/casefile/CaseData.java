@@ -74,6 +74,7 @@ public record CaseData(
     private static CaseData read(BriefFile asked, Path file, int rules, boolean unsaid, Progress progress) {
         boolean fillIn = rules > Verifier.BEFORE_FAILURES;
         asked.demandWhole();
+        if (unsaid) asked.taken().split().demandFolds();
         BriefFile brief = asked;
         if (!Files.isRegularFile(file)) {
             throw BadInput.of(

@@ -67,6 +67,14 @@ public record SplitPlan(
     public SplitPlan {
         if (balance == null) balance = Balance.NONE;
         if (folds == 0) folds = FOLDS;
+    }
+
+    /**
+     * Asked of a plan that somebody makes; those of before are read as they are.
+     *
+     * @throws BadInput unless 2 to 50 folds are wanted
+     */
+    public void demandFolds() {
         if (folds < 2 || folds > Folds.MOST) throw BadInput.of("folds", "is " + folds, "give 2 to " + Folds.MOST);
     }
 

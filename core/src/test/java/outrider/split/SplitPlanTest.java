@@ -288,9 +288,9 @@ class SplitPlanTest {
         of[17] = 0;
         assertThat(Folds.most(of, each, 5, 1)).isNull();
         for (int wrong : new int[] {1, -2, 51}) {
-            assertThatThrownBy(() -> new SplitPlan(
-                            plan(Method.SHARES, null, null, null, false).by(), 1, null, false, wrong, Balance.NONE))
-                    .hasMessageContaining("folds: is " + wrong);
+            SplitPlan plan = new SplitPlan(
+                    plan(Method.SHARES, null, null, null, false).by(), 1, null, false, wrong, Balance.NONE);
+            assertThatThrownBy(plan::demandFolds).hasMessageContaining("folds: is " + wrong);
         }
     }
 

@@ -70,6 +70,10 @@ class SplitsTest extends DataSteps {
             }
             JsonPath preview = answer.statusCode(200).extract().jsonPath();
             assertThat(preview.getInt("dealt")).isEqualTo(events == 4 ? 2 : 5);
+            analyst.post("/briefs/" + id + "/split/preview", plan(Map.of("folds", 51)))
+                    .then()
+                    .statusCode(400)
+                    .body("detail", containsString("folds: is 51; give 2 to 50"));
         }
     }
 

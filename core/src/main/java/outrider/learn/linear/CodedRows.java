@@ -105,7 +105,8 @@ final class CodedRows {
         List<LevelColumn[]> groups = together(columns, Math.min(MOST_COMBINATIONS, x.rows() / ROWS_A_COMBINATION));
         long entries = x.columns() + 1L;
         for (LevelColumn[] group : groups) entries += combinations(group);
-        return entries > Character.MAX_VALUE ? plain(x) : new CodedRows(x, held, alike(x), groups);
+        boolean many = (long) x.rows() * groups.size() + x.at().length > Integer.MAX_VALUE;
+        return many || entries > Character.MAX_VALUE ? plain(x) : new CodedRows(x, held, alike(x), groups);
     }
 
     /** By place what the input is wherever it is not 0; NaN where it differs, or stands densely. */

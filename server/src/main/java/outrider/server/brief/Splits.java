@@ -50,6 +50,7 @@ public class Splits {
     }
 
     private Parts parts(Brief brief, SplitPlan plan) {
+        plan.demandFolds();
         return Split.of(plan, tables.table(brief), tables.outcome(brief), tables.copies(brief));
     }
 
