@@ -290,6 +290,14 @@ describe('the page', () => {
     expect(screen.getByText(/only 9 in validation/)).toBeTruthy();
   });
 
+  it('warns as well where nearly all are events', async () => {
+    const many = comparison(cut);
+    many.part.events = many.part.records - 7;
+    await opened(many);
+    render(ComparePage);
+    expect(words(document.querySelector('main, body')!)).toContain('few members that are no lapses: only 7');
+  });
+
   it('shows the leaders of many, and all of them on asking', async () => {
     const other = { ...row(3, 'Third'), trainingAuc: 0.8 };
     const many = comparison(cut);

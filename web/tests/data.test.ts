@@ -172,6 +172,17 @@ describe('the split editor', () => {
     training: { records: 100, events: 9, weight: 1, logOdds: 0 },
   };
 
+  it('names the rarer outcome where nearly all are events, and counts one as one', async () => {
+    const mostly = facts.parts.map((p) => ({ ...p, events: 96 }));
+    serve(() => ({ ...facts, parts: mostly, leftOut: 1, straddlingCopies: 1, straddlingGroups: null }));
+    render(SplitEditor, { brief, columns: [], make: vi.fn(), cancel: null });
+    const said = (await screen.findByText(/All but about/)).textContent.replace(/\s+/g, ' ');
+    expect(said).toContain('All but about 1 in 25 training members are among the lapses (96');
+    expect(said).toContain('1 of the members is left out.');
+    expect(screen.getAllByText(/fewer than 100 members that are no lapses/)).toHaveLength(3);
+    expect(screen.getByText(/1 set of exact copies has members in more than one part/)).toBeTruthy();
+  });
+
   it('begins as a part column says, previews as it is changed, and offers to keep groups together', async () => {
     const part = column('sample', {
       levels: [

@@ -215,10 +215,18 @@ describe('notes on how columns were read', () => {
     expect(read).toHaveBeenLastCalledWith([b]);
   });
 
-  it('offer nothing where nothing may change, or one column alone has an offer', () => {
+  it('offer nothing where nothing may change', () => {
     shown([offer('income', false), offer('rides', true)], { open: false });
-    shown([offer('income', false)]);
     expect(document.querySelector('[data-marks]')).toBeNull();
+  });
+
+  it('offer the reading of one column alone too', async () => {
+    const read = vi.fn();
+    const alone = offer('income', false);
+    shown([alone], { read });
+    expect(document.querySelector('[data-marks]')!.textContent).toContain('1 column may be meant otherwise');
+    await press('read it as offered');
+    expect(read).toHaveBeenLastCalledWith([alone]);
   });
 
   it('name those that fit two readings, whose chooser is a click away', async () => {

@@ -6,6 +6,17 @@ const USUAL = 10;
 /** From this share of missing values on they are named. */
 const MUCH_MISSING = 0.2;
 
+/** The rarer outcome of a part, which says how much the part can tell: how many, and what they are called. */
+export function rarer(
+  part: Pick<PartFacts, 'records' | 'events'>,
+  words: Words,
+): { count: number; what: string } {
+  const others = part.records - part.events;
+  return part.events <= others
+    ? { count: part.events, what: words.events }
+    : { count: others, what: `${words.records} that are no ${words.events}` };
+}
+
 /** What holds back whatever learns from a part, whatever its kind; null where nothing of the table does. */
 export function limits(
   part: Pick<PartFacts, 'records' | 'events'>,
@@ -14,14 +25,12 @@ export function limits(
 ): string | null {
   const inputs = columns.filter((c) => c.input);
   if (inputs.length === 0) return null;
-  const others = part.records - part.events;
-  const rarer = Math.min(part.events, others);
-  const each = rarer / inputs.length;
+  const least = rarer(part, words);
+  const each = least.count / inputs.length;
   const reasons: string[] = [];
   if (each < USUAL) {
-    const what = part.events <= others ? words.events : `${words.records} that are no ${words.events}`;
     reasons.push(
-      `${count(rarer)} ${what} for ${count(inputs.length)} ${inputs.length === 1 ? 'input' : 'inputs'}, ${significant(each)} each, where ${USUAL} are usual: more of them would tell more than another kind`,
+      `${count(least.count)} ${least.what} for ${count(inputs.length)} ${inputs.length === 1 ? 'input' : 'inputs'}, ${significant(each)} each, where ${USUAL} are usual: more of them would tell more than another kind`,
     );
   }
   const sum = (what: 'missing' | 'records') => inputs.reduce((total, c) => total + c[what], 0);

@@ -2,6 +2,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import { desk } from '../lib/desk.svelte';
   import { count } from '../lib/format';
+  import { rarer } from '../lib/limits';
   import { pins } from '../lib/pins.svelte';
   import { compareLine, levelLine, looksLine, remarks, sentence, type Phrase } from '../lib/words';
   import BandTable from '../parts/BandTable.svelte';
@@ -13,6 +14,7 @@
   const FEW_EVENTS = 30;
   const brief = $derived(desk.brief!);
   const all = $derived(desk.comparison);
+  const least = $derived(all && rarer(all.part, brief.decision.words));
   const row = $derived(desk.row);
   let everyRemark = $state(false);
 
@@ -80,10 +82,10 @@
           >
         {/if}
       </div>
-      {#if all.part.events < FEW_EVENTS}
+      {#if least && least.count < FEW_EVENTS}
         <p class="alarm mb-1">
-          ▲ <b>few {brief.decision.words.events}:</b> only {count(all.part.events)} in validation; every figure
-          here swings with each of them.
+          ▲ <b>few {least.what}:</b> only {count(least.count)} in validation; every figure here swings with each
+          of them.
         </p>
       {/if}
       {#if alarms.length > 0}

@@ -2,6 +2,7 @@
   import Table from 'flowbite-svelte/Table.svelte';
   import type { BriefView as Brief, SplitFacts } from '../../api/schema';
   import { count, NONE, percent, rate } from '../../lib/format';
+  import { rarer } from '../../lib/limits';
 
   interface Props {
     brief: Brief;
@@ -47,8 +48,10 @@
           <td class="n">{part.records === 0 ? NONE : rate(part.events / part.records)}</td>
           <td class="n">{part.records === 0 ? NONE : `± ${percent(part.halfWidth)} points`}</td>
           <td class="alarm pl-3"
-            >{#if part.records === 0}▲ none: nothing confirms the figures{:else if part.few}▲ fewer than 100 {brief
-                .decision.words.events}{/if}</td
+            >{#if part.records === 0}▲ none: nothing confirms the figures{:else if part.few}▲ fewer than 100 {rarer(
+                part,
+                brief.decision.words,
+              ).what}{/if}</td
           >
         </tr>
       {/each}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import type { ColumnView as Column } from '../../api/schema';
+  import { counted } from '../../lib/format';
   import { formatShown, offeredReading, offeredWords, severalReadings } from '../../lib/columns';
 
   interface Props {
@@ -31,11 +32,17 @@
     >{words(column)}{/each}{found.length > NAMED ? ` and ${found.length - NAMED} more` : ''}.
 {/snippet}
 
-{#if offered.length > 1 && open}
+{#if offered.length > 0 && open}
   <p class="quiet" data-marks>
-    ≈ {offered.length} columns may be meant otherwise than they are read:
+    ≈ {counted(
+      offered.length,
+      'column may be meant otherwise than it is read',
+      'columns may be meant otherwise than they are read',
+    )}:
     {@render named(offered, '; ', (column) => ` ${offeredWords(column)}`)}
-    <Button class="chip" onclick={() => read(offered)}>read all as offered</Button>
+    <Button class="chip" onclick={() => read(offered)}
+      >{offered.length === 1 ? 'read it as offered' : 'read all as offered'}</Button
+    >
     {#if onlyMarks.length > 0 && onlyMarks.length < offered.length}
       <Button class="chip" onclick={() => read(onlyMarks)}
         >only what stands for missing ({onlyMarks.length})</Button

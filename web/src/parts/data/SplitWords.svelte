@@ -6,9 +6,9 @@
   /** What a split means, in sentences, with its warnings. */
   let { brief, plan, facts }: { brief: Brief; plan: SplitPlan; facts: SplitFacts } = $props();
 
+  const MOSTLY = 2 / 3;
   const training = $derived(nth(facts.parts, 0));
   const share = $derived(training.events / training.records);
-  const oneIn = $derived(Math.round(1 / share));
   const method = $derived(
     plan.method === 'DATE'
       ? `by ${plan.column}, the latest to validation and reserve`
@@ -26,9 +26,14 @@
 </script>
 
 <p class="reading mb-0">
-  About <b>1 in {count(oneIn)}</b> training {brief.decision.words.records} is among the {brief.decision.words
-    .events} ({rate(share)} %). Dealt {method}{together}, seed {plan.seed}.
-  {#if facts.leftOut > 0}{count(facts.leftOut)} {brief.decision.words.records} are left out.{/if}
+  {#if share > MOSTLY}All but about <b>1 in {count(Math.round(1 / (1 - share)))}</b> training {brief.decision
+      .words.records} are among the {brief.decision.words.events}{:else}About <b
+      >1 in {count(Math.round(1 / share))}</b
+    >
+    training {brief.decision.words.records} is among the {brief.decision.words.events}{/if} ({rate(share)} %). Dealt
+  {method}{together}, seed {plan.seed}.
+  {#if facts.leftOut > 0}{some(facts.leftOut, brief.decision.words.records)}
+    {facts.leftOut === 1 ? 'is' : 'are'} left out.{/if}
   {#if facts.following === 0}Training has too few days with {brief.decision.words.events} for folds that follow
     each other: no score out of fold, no search, no recalibration.
   {:else if facts.dealt === 0}Training has too few {brief.decision.words.events}, or {brief.decision.words
@@ -59,12 +64,18 @@
   {/if}
 {:else if facts.straddlingCopies > 0}
   <p class="alarm">
-    ▲ {count(facts.straddlingCopies)} sets of exact copies have members in more than one part: validation meets
+    ▲ {counted(facts.straddlingCopies, 'set of exact copies has', 'sets of exact copies have')} members in more
+    than one part: validation meets
     {brief.decision.words.records} that training knows.
   </p>
 {/if}
 {#if facts.straddlingGroups && facts.straddlingGroups > facts.straddlingCopies}
   <p class="alarm">
-    ▲ {count(facts.straddlingGroups)} values of {facts.groupedBy} stand in more than one part.
+    ▲ {counted(
+      facts.straddlingGroups,
+      `value of ${facts.groupedBy} stands`,
+      `values of ${facts.groupedBy} stand`,
+    )}
+    in more than one part.
   </p>
 {/if}

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
@@ -211,11 +212,34 @@ public record BriefFile(
             return new Outcome(column, Levels.held(as, events), left, leaveOutMissing || gone, when);
         }
 
-        /** 1, 0, or −1 for a record left out or not kept; {@code kept} is null for all. */
+        /**
+         * 1, 0, or −1 for a record left out or not kept; {@code kept} is null for all.
+         *
+         * @throws BadInput if a record has no outcome that is not to be left out, or as {@link Levels#outcome} and {@link EventRule#outcome}
+         */
         public byte[] of(Table table, boolean @Nullable [] kept) {
+            if (!leaveOutMissing && (when == null || when.kind() != EventRule.EventKind.FILLED))
+                demandThere(table, kept);
             return when == null
                     ? Levels.outcome(table, column, events, leftOut, leaveOutMissing, kept)
                     : when.outcome(table, column, leaveOutMissing, kept);
+        }
+
+        private void demandThere(Table table, boolean @Nullable [] kept) {
+            Column as = table.column(column);
+            if (as.missing() == 0) return;
+            int[] missing = IntStream.range(0, as.size())
+                    .filter(i -> as.isMissing(i) && (kept == null || kept[i]))
+                    .toArray();
+            if (missing.length == 0) return;
+            throw BadInput.atLine(
+                    table.lineOf(missing[0]),
+                    column,
+                    "the outcome is missing"
+                            + (missing.length == 1
+                                    ? ""
+                                    : " here and in " + NumberText.count(missing.length - 1) + " more"),
+                    "fill it in, or leave out all records without an outcome (leaveOutMissing)");
         }
     }
 

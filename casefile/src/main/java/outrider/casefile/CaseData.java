@@ -240,8 +240,9 @@ public record CaseData(
         if (unknown.isEmpty()) return;
         throw BadInput.of(
                 "columns",
-                (unknown.size() == 1 ? "" : unknown.size() + " of them, ") + "“" + String.join("”, “", unknown)
-                        + (unknown.size() == 1 ? "”, is" : "”, are") + " not in the file",
+                unknown.size() == 1
+                        ? "“" + unknown.get(0) + "” is not in the file"
+                        : unknown.size() + " of them, “" + String.join("”, “", unknown) + "”, are not in the file",
                 "its columns are: "
                         + table.columns().stream()
                                 .map(Column::name)

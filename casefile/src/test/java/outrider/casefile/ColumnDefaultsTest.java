@@ -134,6 +134,24 @@ class ColumnDefaultsTest {
     }
 
     @Test
+    void recordsWithoutAnOutcomeAreCountedAndTheWayOutIsNamed() throws IOException {
+        Path file = folder.resolve("gaps.csv");
+        StringBuilder csv = new StringBuilder("spend,gone\n");
+        for (int i = 0; i < 400; i++) csv.append(i % 37).append(i < 300 ? i % 7 == 0 ? ",yes\n" : ",no\n" : ",\n");
+        Files.writeString(file, csv);
+        String brief = BRIEF.formatted("").replace("monthly.csv", "gaps.csv");
+        assertThatThrownBy(() -> CaseData.read(CaseYaml.read(brief), file, Progress.NONE))
+                .isInstanceOf(BadInput.class)
+                .hasMessageContainingAll("line 302", "gone", "here and in 99 more", "leaveOutMissing");
+        String left = brief.replace("[\"yes\"] }", "[\"yes\"], leaveOutMissing: true }");
+        CaseData data = CaseData.read(CaseYaml.read(left), file, Progress.NONE);
+        assertThat(data.outcome()).hasSize(400).endsWith((byte) -1);
+        String one = brief.replace("gone, events", "lost, events");
+        assertThatThrownBy(() -> CaseData.read(CaseYaml.read(one), file, Progress.NONE))
+                .hasMessageContaining("“lost” is not in the file");
+    }
+
+    @Test
     void allThatIsMissingOrUnknownIsNamedAtOnce() throws IOException {
         assertThatThrownBy(() -> CaseYaml.read("question: Who goes?\nstakes: { actionCost: 2, successRate: 1 }\n"))
                 .isInstanceOf(BadInput.class)

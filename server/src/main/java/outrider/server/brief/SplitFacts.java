@@ -44,14 +44,14 @@ public record SplitFacts(
             @Nullable String groupedBy)
             implements Inline {}
 
-    /** A part with fewer events than this is warned about. */
+    /** A part with fewer events, or records without, than this is warned about. */
     public static final int FEW_EVENTS = 100;
 
     /**
      * What a part holds, and how well it can tell a rate.
      *
      * @param halfWidth of a capture rate of 50 % on so many events, by its 95 % interval
-     * @param few whether the events are fewer than {@link #FEW_EVENTS}
+     * @param few whether the events, or the records without, are fewer than {@link #FEW_EVENTS}
      */
     public record PartFacts(String part, int records, int events, double halfWidth, boolean few) {}
 
@@ -69,7 +69,7 @@ public record SplitFacts(
                     parts.size(part),
                     count,
                     (interval[1] - interval[0]) / 2,
-                    count < FEW_EVENTS));
+                    Math.min(count, parts.size(part) - count) < FEW_EVENTS));
         }
         return facts;
     }
