@@ -30,9 +30,9 @@ const split: NonNullable<Brief['split']> = {
   },
   facts: {
     parts: [
-      { part: 'training', records: 50, events: 6, halfWidth: 0.31, few: true },
-      { part: 'validation', records: 25, events: 3, halfWidth: 0.37, few: true },
-      { part: 'reserve', records: 25, events: 3, halfWidth: 0.37, few: true },
+      { part: 'training', records: 50, events: 6, units: null, halfWidth: 0.31, few: true },
+      { part: 'validation', records: 25, events: 3, units: null, halfWidth: 0.37, few: true },
+      { part: 'reserve', records: 25, events: 3, units: null, halfWidth: 0.37, few: true },
     ],
     leftOut: 0,
     copies: 0,

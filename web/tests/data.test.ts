@@ -160,6 +160,7 @@ describe('the split editor', () => {
       part,
       records: 100,
       events: 9,
+      units: null,
       halfWidth: 0.2,
       few: true,
     })),
@@ -181,6 +182,13 @@ describe('the split editor', () => {
     expect(said).toContain('1 of the members is left out.');
     expect(screen.getAllByText(/fewer than 100 members that are no lapses/)).toHaveLength(3);
     expect(screen.getByText(/1 set of exact copies has members in more than one part/)).toBeTruthy();
+  });
+
+  it('counts whoever has events where their records stay together', async () => {
+    const grouped = facts.parts.map((p) => ({ ...p, events: 300, records: 900, units: [40, 200] }));
+    serve(() => ({ ...facts, parts: grouped }));
+    render(SplitEditor, { brief, columns: [], make: vi.fn(), cancel: null });
+    expect(await screen.findAllByText(/fewer than 100 of member with lapses/)).toHaveLength(3);
   });
 
   it('begins as a part column says, previews as it is changed, and offers to keep groups together', async () => {

@@ -40,15 +40,33 @@ describe('words at places of a chart', () => {
   });
 
   it('move down where they would lie on another', () => {
-    const placed = apart([
-      { text: 'acting on nobody: 0', across: 300, up: 100 },
-      { text: 'everybody: €160', across: 300, up: 95 },
-      { text: 'at random', across: 20, up: 97 },
-    ]);
+    const placed = apart(
+      [
+        { text: 'acting on nobody: 0', across: 300, up: 100 },
+        { text: 'everybody: €160', across: 300, up: 95 },
+        { text: 'at random', across: 20, up: 97 },
+      ],
+      500,
+      200,
+    );
     expect(placed.map((n) => [n.text, n.up])).toEqual([
       ['everybody: €160', 95],
       ['at random', 97],
       ['acting on nobody: 0', 107],
     ]);
+  });
+
+  it('stand above a line that is the floor of the chart, and end where the chart ends', () => {
+    const [note, edge] = apart(
+      [
+        { text: 'acting on nobody: 0', across: 300, up: 200 },
+        { text: 'perfect order', across: 490, up: 120 },
+      ],
+      500,
+      200,
+    ).sort((a, b) => b.up - a.up);
+    expect(note).toMatchObject({ across: 300, up: 186 });
+    expect(edge!.up).toBe(120);
+    expect(edge!.across + 'perfect order'.length * 5.9).toBeLessThanOrEqual(500);
   });
 });

@@ -145,8 +145,15 @@ describe('what each kind learnt', () => {
       {
         part: 'byOutcome',
         columns: [
-          { column: 'age', mean: [40, 31], deviation: [9, 8], levels: null, share: null },
-          { column: 'tier', mean: null, deviation: null, levels: ['gold'], share: [[0.25], [0.5]] },
+          { column: 'age', mean: [40, 31], deviation: [9, 8], within: [21, 72], levels: null, share: null },
+          {
+            column: 'tier',
+            mean: null,
+            deviation: null,
+            within: null,
+            levels: ['gold'],
+            share: [[0.25], [0.5]],
+          },
         ],
       },
       { part: 'calibrationMap', words: '2 rising steps', from: [0, 0.5], value: [0.1, 0.4] },
@@ -155,6 +162,7 @@ describe('what each kind learnt', () => {
     expect(await screen.findByText('+ rides')).toBeTruthy();
     expect(screen.getByRole('columnheader', { name: 'BIC' })).toBeTruthy();
     expect(screen.getByText(/mean 31, deviation 8/)).toBeTruthy();
+    expect(screen.getByText(/counted from 21 to 72/)).toBeTruthy();
     expect(screen.getByText(/gold 50\.0 %/)).toBeTruthy();
     expect(screen.getByText(/learnt on out-of-fold scores: 2 rising steps/)).toBeTruthy();
   });

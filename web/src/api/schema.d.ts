@@ -10481,6 +10481,8 @@ export interface components {
       column: string;
       mean: number[] | null;
       deviation: number[] | null;
+      /** @description lowest and highest value of a number that counts as itself; null for all */
+      within: number[] | null;
       levels: string[] | null;
       share: number[][] | null;
     };
@@ -10552,12 +10554,14 @@ export interface components {
       records: number;
       /** Format: int32 */
       events: number;
+      /** @description of the column that keeps records together: those with an event, and those with a record without; null where nothing does */
+      units: number[] | null;
       /**
        * Format: double
        * @description of a capture rate of 50 % on so many events, by its 95 % interval
        */
       halfWidth: number;
-      /** @description whether the events are fewer than #FEW_EVENTS */
+      /** @description whether the events, or the records without, are fewer than #FEW_EVENTS; units that have them, where there are units */
       few: boolean;
     };
     /** @description Null events where the reserve is sealed; what was counted before that stands in the split's facts. */

@@ -48,10 +48,18 @@ interface Note {
   up: number;
 }
 
-/** Words at heights: the lower one moves down where two would lie on each other. */
-export function apart(notes: Note[]): Note[] {
+/**
+ * Words at heights: left of where the chart ends, above their line where it is the chart's floor, and the lower one moves down where two
+ * would lie on each other.
+ */
+export function apart(notes: Note[], width: number, floor: number): Note[] {
   const placed: Note[] = [];
-  for (const note of [...notes].sort((a, b) => a.up - b.up)) {
+  const inside = notes.map((note) => ({
+    ...note,
+    across: Math.max(0, Math.min(note.across, width - wide(note.text))),
+    up: note.up + LINE > floor ? Math.min(note.up, floor) - LINE - 2 : note.up,
+  }));
+  for (const note of inside.sort((a, b) => a.up - b.up)) {
     let up = note.up;
     for (const other of placed) {
       const meet =

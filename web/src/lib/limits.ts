@@ -1,31 +1,41 @@
 import type { ColumnView, PartFacts, Words } from '../api/schema';
 import { count, percent, significant } from './format';
+import { nth } from './nth';
 
 /** Fewer events an input than this leave every kind unsure of what inputs carry (Peduzzi et al. 1996). */
 const USUAL = 10;
 /** From this share of missing values on they are named. */
 const MUCH_MISSING = 0.2;
 
-/** The rarer outcome of a part, which says how much the part can tell: how many, and what they are called. */
+type Counted = Pick<PartFacts, 'records' | 'events'> & Partial<Pick<PartFacts, 'units'>>;
+
+/**
+ * The rarer outcome of a part, which says how much the part can tell: how many, and what they are called. Where values of a column keep
+ * records together, such values are counted.
+ */
 export function rarer(
-  part: Pick<PartFacts, 'records' | 'events'>,
+  part: Counted,
   words: Words,
+  groupedBy: string | null = null,
 ): { count: number; what: string } {
-  const others = part.records - part.events;
-  return part.events <= others
-    ? { count: part.events, what: words.events }
-    : { count: others, what: `${words.records} that are no ${words.events}` };
+  const events = part.units ? nth(part.units, 0) : part.events;
+  const others = part.units ? nth(part.units, 1) : part.records - part.events;
+  const of = part.units ? `of ${groupedBy} with ` : '';
+  return events <= others
+    ? { count: events, what: of + words.events }
+    : { count: others, what: `${of}${words.records} that are no ${words.events}` };
 }
 
 /** What holds back whatever learns from a part, whatever its kind; null where nothing of the table does. */
 export function limits(
-  part: Pick<PartFacts, 'records' | 'events'>,
+  part: Counted,
   columns: Pick<ColumnView, 'input' | 'records' | 'missing'>[],
   words: Words,
+  groupedBy: string | null = null,
 ): string | null {
   const inputs = columns.filter((c) => c.input);
   if (inputs.length === 0) return null;
-  const least = rarer(part, words);
+  const least = rarer(part, words, groupedBy);
   const each = least.count / inputs.length;
   const reasons: string[] = [];
   if (each < USUAL) {

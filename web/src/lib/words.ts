@@ -1,7 +1,8 @@
 import type { At as Against, BriefView as Brief, Verdict } from '../api/schema';
 import type { Comparison, Row } from './compared';
 import type { AtCut } from './curve';
-import { capital, count, counted, fixed, gain, money, NONE, percent } from './format';
+import { capital, count, counted, fixed, gain, money, NONE, percent, some } from './format';
+import { rarer } from './limits';
 
 /** The parts of a sentence; bold parts name candidates. */
 export type Phrase = { text: string; bold?: boolean };
@@ -20,7 +21,7 @@ export function compareLine(brief: Brief, all: Comparison, at: AtCut, chosen: Ro
   }
   return [
     {
-      text: `${capital(brief.decision.words.acting)} the top ${percent(at.depth)} % (${count(at.records)} ${brief.decision.words.records}) by `,
+      text: `${capital(brief.decision.words.acting)} the top ${percent(at.depth)} % (${some(at.records, brief.decision.words.records)}) by `,
     },
     { text: chosen.name, bold: true },
     {
@@ -41,13 +42,17 @@ export const VERDICTS: Record<Verdict, string> = {
   TOO_FEW: 'too few',
 };
 
-/** How the race stands: verdicts of all but references, null for the leader and for what is not told yet. */
-export function raceWords(verdicts: (Verdict | null)[], events: string): string {
+/**
+ * How the race stands: verdicts of all but references, null for the leader and for what is not told yet.
+ *
+ * @param fewest what the rarer outcome is called
+ */
+export function raceWords(verdicts: (Verdict | null)[], fewest: string): string {
   const count = (of: Verdict | null) => verdicts.filter((v) => v === of).length;
   if (verdicts.length === 1) return 'one candidate';
   if (count(null) > 1) return '…';
   if (count('NOT_SEPARABLE') > 0) return `${count('NOT_SEPARABLE')} level with the leader`;
-  return count('TOO_FEW') > 0 ? `too few ${events} to tell` : 'the leader stands alone';
+  return count('TOO_FEW') > 0 ? `too few ${fewest} to tell` : 'the leader stands alone';
 }
 
 /** An interval in words; “…” while it is on its way. */
@@ -58,11 +63,19 @@ function times(lift: number | null): string {
   return lift === null ? NONE : `${fixed(lift, 1)} times as many`;
 }
 
-const listed = (names: string[]): Phrase[] =>
-  names.flatMap((name, i) => [
-    ...(i === 0 ? [] : [{ text: i === names.length - 1 ? ' and ' : ', ' }]),
-    { text: name, bold: true },
-  ]);
+const MOST_NAMED = 4;
+
+/** Names in a row, the first few where they are many. */
+function listed(names: string[]): Phrase[] {
+  const more = Math.max(0, names.length - MOST_NAMED);
+  const named = names
+    .slice(0, MOST_NAMED)
+    .flatMap((name, i) => [
+      ...(i === 0 ? [] : [{ text: i === names.length - 1 ? ' and ' : ', ' }]),
+      { text: name, bold: true },
+    ]);
+  return more === 0 ? named : [...named, { text: ` and ${more} more` }];
+}
 
 /** A candidate beside the leader at the cut. */
 export interface Rival {
@@ -87,16 +100,17 @@ export function levelLine(brief: Brief, all: Comparison, rivals: Rival[]): Phras
     line.push({ text: leader.name, bold: true }, { text: ' in net value at this cut. ' });
   }
   if (few.length > 0) {
-    line.push(...listed(few.slice(0, 4).map((r) => r.row.name)));
-    if (few.length > 4) line.push({ text: ` and ${few.length - 4} more` });
-    line.push({ text: ` and ` }, { text: leader.name, bold: true });
+    line.push(...listed(few.map((r) => r.row.name)));
     line.push({
-      text: ` act on nearly the same records, or there are too few ${brief.decision.words.events}, to tell them apart. `,
+      text: ` ${few.length > 1 ? 'act' : 'acts'} on nearly the same ${brief.decision.words.records} as `,
+    });
+    line.push({ text: leader.name, bold: true });
+    line.push({
+      text: `, or there are too few ${rarer(all.part, brief.decision.words).what} to tell them apart. `,
     });
   }
   if (level.length === 0) return line;
-  line.push(...listed(level.slice(0, 4).map((r) => r.row.name)));
-  if (level.length > 4) line.push({ text: ` and ${level.length - 4} more` });
+  line.push(...listed(level.map((r) => r.row.name)));
   line.push({ text: ' cannot be told apart from ' }, { text: leader.name, bold: true });
   const shown = all.order.others.length > 0 ? `, of the ${all.candidates.length} candidates shown` : '';
   line.push({

@@ -14,7 +14,7 @@
   import { active, differences } from '../lib/candidates';
   import { desk } from '../lib/desk.svelte';
   import { count, counted, fixed, percent, rate } from '../lib/format';
-  import { limits } from '../lib/limits';
+  import { limits, rarer } from '../lib/limits';
   import { poll } from '../lib/poll';
   import { navigate } from '../lib/routes';
   import CandidateForm from '../parts/candidates/CandidateForm.svelte';
@@ -130,7 +130,7 @@
 {:else}
   {#if refusal}<p class="refusal" role="alert">{refusal}</p>{/if}
   {@const training = nth(brief.split.facts.parts, 0)}
-  {@const limit = limits(training, columns, brief.decision.words)}
+  {@const limit = limits(training, columns, brief.decision.words, brief.split.facts.groupedBy)}
   <p class="quiet mb-2">
     Candidates learn from {count(training.records)} training {brief.decision.words.records}, {count(
       training.events,
@@ -138,7 +138,8 @@
     {brief.decision.words.events} ({rate(training.events / training.records)} %){#if brief.split.plan.balance.method === 'WEIGHTS'};
       each of these counts {brief.split.facts.training.weight.toFixed(1)} times, probabilities corrected back{:else if brief.split.plan.balance.method === 'THINNING'};
       they see {count(brief.split.facts.training.records)} of them, probabilities corrected back{/if}.
-    {#if training.few}<span class="alarm">▲ Fewer than 100 {brief.decision.words.events} to learn from.</span
+    {#if training.few}<span class="alarm"
+        >▲ Fewer than 100 {rarer(training, brief.decision.words, brief.split.facts.groupedBy).what} to learn from.</span
       >{/if}
   </p>
   {#if limit}<p class="quiet mb-2">{limit}</p>{/if}

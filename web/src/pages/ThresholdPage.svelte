@@ -3,7 +3,7 @@
   import type { Change } from '../lib/decision';
   import { get, type Refusal } from '../lib/api';
   import { desk } from '../lib/desk.svelte';
-  import { count, gain, percent } from '../lib/format';
+  import { count, gain, percent, some } from '../lib/format';
   import { interval } from '../lib/words';
   import NothingYet from '../parts/NothingYet.svelte';
   import Pane from '../parts/Pane.svelte';
@@ -67,8 +67,10 @@
   <p class="reading" data-threshold-line>
     {#if best <= 0}No cut of <b>{row.name}</b> brings more than {brief.decision.words.acting} nobody: on these stakes
       leave everybody alone.
-    {:else}The best cut of <b>{row.name}</b> lies at {percent(row.best.depth)} % ({count(row.best.records)}
-      {brief.decision.words.records}) and brings {gain(brief.decision.words.currency, best)}{lost > 0.5
+    {:else}The best cut of <b>{row.name}</b> lies at {percent(row.best.depth)} % ({some(
+        row.best.records,
+        brief.decision.words.records,
+      )}) and brings {gain(brief.decision.words.currency, best)}{lost > 0.5
         ? `; the present cut brings ${gain(brief.decision.words.currency, lost).replace('+', '')} less`
         : ', which is where the cut is'}. For a campaign of {count(brief.decision.campaign.size)} the present cut
       means {brief.decision.words.acting}

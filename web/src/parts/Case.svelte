@@ -51,6 +51,10 @@
       .map((c) => desk.lastAgainst(c)?.verdict ?? null),
   );
 
+  const mostlyEvents = $derived(
+    desk.comparison !== null && 2 * desk.comparison.part.events > desk.comparison.part.records,
+  );
+
   const stages = $derived(
     brief === null
       ? []
@@ -78,7 +82,7 @@
             path: 'compare',
             name: 'Compare',
             fact: desk.row
-              ? raceWords(race, brief.decision.words.events)
+              ? raceWords(race, mostlyEvents ? 'others' : brief.decision.words.events)
               : desk.comparison
                 ? 'nothing to compare'
                 : brief.split

@@ -88,6 +88,8 @@
         const { across, up } = plot.pixel(n.x, n.y);
         return across === null || up === null ? [] : [{ text: n.text, across, up }];
       }),
+      plot.width,
+      plot.height - FLOOR,
     ),
   );
   const marks = $derived(

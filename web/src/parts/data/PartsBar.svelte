@@ -51,6 +51,7 @@
             >{#if part.records === 0}▲ none: nothing confirms the figures{:else if part.few}▲ fewer than 100 {rarer(
                 part,
                 brief.decision.words,
+                facts.groupedBy,
               ).what}{/if}</td
           >
         </tr>

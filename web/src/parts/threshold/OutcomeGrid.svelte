@@ -4,7 +4,7 @@
   import type { BriefView as Brief } from '../../api/schema';
   import type { Comparison } from '../../lib/compared';
   import type { AtCut } from '../../lib/curve';
-  import { count, gain, percent } from '../../lib/format';
+  import { count, gain, percent, some } from '../../lib/format';
   import { cellMoney } from '../../lib/stakes';
   import { pins } from '../../lib/pins.svelte';
   import { nth } from '../../lib/nth';
@@ -40,8 +40,8 @@
   const several = (n: number, one: string, many: string) => (n === 1 ? one : many);
 
   const reading = $derived(
-    `${count(at.caught)} ${brief.decision.words.events} ${several(at.caught, 'is', 'are')} caught and ${count(at.missed)} missed; ` +
-      `${count(at.falseAlarms)} ${brief.decision.words.records} are acted on in vain. Together ${gain(brief.decision.words.currency, netValue)}` +
+    `${some(at.caught, brief.decision.words.events)} ${several(at.caught, 'is', 'are')} caught and ${count(at.missed)} missed; ` +
+      `${some(at.falseAlarms, brief.decision.words.records)} ${several(at.falseAlarms, 'is', 'are')} acted on in vain. Together ${gain(brief.decision.words.currency, netValue)}` +
       (all.money.nobody === 0
         ? '.'
         : `, which is ${gain(brief.decision.words.currency, at.gain)} against ${brief.decision.words.acting} nobody (${gain(brief.decision.words.currency, all.money.nobody)}).`),

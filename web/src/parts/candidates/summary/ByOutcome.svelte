@@ -14,7 +14,14 @@
     <tbody>
       {#each part.columns as said (said.column)}
         <tr>
-          <td>{said.column}</td>
+          <td
+            >{said.column}{#if said.within}
+              <small
+                class="quiet block"
+                title="Its tails are heavy: a lower value counts as the first of these, a higher one as the second"
+                >counted from {significant(nth(said.within, 0))} to {significant(nth(said.within, 1))}</small
+              >{/if}</td
+          >
           {#each [0, 1] as side (side)}
             <td>
               {#if said.mean && said.deviation}

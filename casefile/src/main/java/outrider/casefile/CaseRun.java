@@ -129,9 +129,12 @@ public final class CaseRun {
     }
 
     private Settings byRules(Learner kind, Settings settings) {
-        if (rules >= Evidence.LEVELS_DISCOUNTED) return settings;
+        Settings before = rules < Evidence.TAILS_LIMITED && kind.settings().contains(BayesLearner.TAILS)
+                ? settings.with("tails", 0.0)
+                : settings;
+        if (rules >= Evidence.LEVELS_DISCOUNTED) return before;
         if (kind.settings().contains(CommonSettings.LEVEL_GAIN)) return settings.with("levelGain", "whole");
-        return kind.settings().contains(BayesLearner.PRIOR) ? settings.with("prior", 0.0) : settings;
+        return kind.settings().contains(BayesLearner.PRIOR) ? before.with("prior", 0.0) : before;
     }
 
     private double[] score(Fitted made, int[] rows) {

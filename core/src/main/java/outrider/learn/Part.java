@@ -143,11 +143,16 @@ public sealed interface Part {
     /** What each column says by outcome. */
     record ByOutcome(List<OutcomeColumn> columns) implements Part {}
 
-    /** One column, non-events first: mean and deviation of a number, or shares of levels. */
+    /**
+     * One column, non-events first: mean and deviation of a number, or shares of levels.
+     *
+     * @param within lowest and highest value of a number that counts as itself; null for all
+     */
     record OutcomeColumn(
             String column,
             double @Nullable [] mean,
             double @Nullable [] deviation,
+            double @Nullable [] within,
             @Nullable List<String> levels,
             double @Nullable [][] share) {}
 

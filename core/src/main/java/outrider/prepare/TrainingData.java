@@ -8,6 +8,7 @@ import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.split.Folds;
 import outrider.split.RecordWeights;
+import outrider.split.Units;
 import outrider.table.Table;
 
 /**
@@ -103,6 +104,14 @@ public record TrainingData(
             units[i] = number[unit[some[i]]] - 1;
         }
         return next == some.length ? null : units;
+    }
+
+    /** Events or non-events, whichever are fewer; where units hold several records, units that have one. */
+    public int fewest() {
+        int[] units = numberedUnits(rows);
+        if (units == null) return Math.min(events(), rows.length - events());
+        byte[] own = outcomeOf(rows);
+        return Math.min(Units.holding(own, units, 1), Units.holding(own, units, 0));
     }
 
     public int events() {

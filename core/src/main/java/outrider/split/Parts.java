@@ -78,6 +78,22 @@ public final class Parts {
     }
 
     /**
+     * How many units of each part hold a record of an outcome, in the order of {@link Part}; counted like {@link #eventsBeforeSealing}.
+     *
+     * @param unit of each record, any numbers below the number of records
+     */
+    public int[] unitsBeforeSealing(byte[] outcome, int[] unit, int wanted) {
+        int[] units = new int[Part.values().length];
+        byte[] seen = new byte[part.length];
+        for (int i = 0; i < part.length; i++) {
+            if (part[i] < 0 || outcome[i] != wanted || (seen[unit[i]] >> part[i] & 1) == 1) continue;
+            seen[unit[i]] |= (byte) (1 << part[i]);
+            units[part[i]]++;
+        }
+        return units;
+    }
+
+    /**
      * How many units have records in more than one part.
      *
      * @param unit of each record, any numbers below the number of records

@@ -164,4 +164,20 @@ public final class Units {
         Arrays.setAll(unit, i -> i);
         return unit;
     }
+
+    /**
+     * How many units hold a record of an outcome.
+     *
+     * @param unit of each record, from 0
+     */
+    public static int holding(byte[] outcome, int[] unit, int wanted) {
+        boolean[] seen = new boolean[Arrays.stream(unit).max().orElse(-1) + 1];
+        int count = 0;
+        for (int i = 0; i < unit.length; i++) {
+            if (outcome[i] != wanted || seen[unit[i]]) continue;
+            seen[unit[i]] = true;
+            count++;
+        }
+        return count;
+    }
 }

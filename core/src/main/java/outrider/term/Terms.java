@@ -29,7 +29,8 @@ public final class Terms {
         return new Term.Applied(Term.Function.LN, new Term.Quotient(inside, new Term.Difference(constant(1), inside)));
     }
 
-    private static Term within(Term x, double low, double high) {
+    /** x, kept from {@code low} to {@code high}. */
+    public static Term within(Term x, double low, double high) {
         Term.Step value = new Term.Step("value", x);
         Term top = new Term.Choice(new Condition.Below(constant(high), value), constant(high), value);
         return new Term.Choice(new Condition.Below(value, constant(low)), constant(low), top);

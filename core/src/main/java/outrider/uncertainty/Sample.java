@@ -5,6 +5,7 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 import outrider.rank.IndexedRanking;
+import outrider.split.Units;
 
 /**
  * The records that candidates are compared on: what is resampled.
@@ -64,14 +65,7 @@ public record Sample(
     /** Units that have a record of this outcome; records where each stands alone. */
     int unitsWith(int outcome) {
         if (unit == null) return outcome == 1 ? events() : size() - events();
-        boolean[] seen = new boolean[units()];
-        int count = 0;
-        for (int i = 0; i < unit.length; i++) {
-            if (this.outcome[i] != outcome || seen[unit[i]]) continue;
-            seen[unit[i]] = true;
-            count++;
-        }
-        return count;
+        return Units.holding(this.outcome, unit, outcome);
     }
 
     /** Records, or the sum of their weights. */

@@ -71,6 +71,17 @@ class PenaltyTest {
         assertThat(model.fit().coefficients()).containsExactly(said.fit().coefficients());
     }
 
+    /** Forty events of four customers are four. */
+    @Test
+    void aCustomersEventsCountOnce() {
+        TrainingData alone = plain(400, 0.1, false);
+        int[] tens = IntStream.range(0, 400).map(i -> i / 10 * 10).toArray();
+        TrainingData together = new TrainingData(alone.table(), alone.inputs(), alone.rows(), alone.outcome(), tens, 1);
+        assertThat(alone.fewest()).isEqualTo(40);
+        assertThat(together.fewest()).isEqualTo(4);
+        assertThat(path(together).why()).isEqualTo(PenaltyPath.Reason.FEW_EVENTS);
+    }
+
     @Test
     void whyThereIsOneIsTold() {
         assertThat(path(plain(400, 0.1, true)).why()).isEqualTo(PenaltyPath.Reason.SEPARATED);

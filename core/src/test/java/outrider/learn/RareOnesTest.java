@@ -12,6 +12,7 @@ import outrider.base.Progress;
 import outrider.base.RandomStream;
 import outrider.base.Seeds;
 import outrider.base.Workers;
+import outrider.measure.ProbabilityQuality;
 import outrider.prepare.TrainingData;
 import outrider.rank.Ranking;
 import outrider.split.Balance;
@@ -19,7 +20,7 @@ import outrider.table.Column;
 import outrider.table.NumberColumn;
 import outrider.table.Table;
 
-/** Naive Bayes beside numbers that are nearly always 0, and always so among the few events. */
+/** Naive Bayes beside numbers that are nearly always 0, and always so among the few events; and beside numbers of heavy tails. */
 class RareOnesTest {
     private static final int RECORDS = 1200;
 
@@ -45,6 +46,41 @@ class RareOnesTest {
         Learner kind = Learners.named("bayes");
         assertThat(auc(kind, Map.of(), data)).isGreaterThan(0.85);
         assertThat(auc(kind, Map.of("prior", 0.0), data)).isLessThan(0.8);
+    }
+
+    /** They would be most of a variance, and of what the line that recalibrates is drawn through. */
+    @Test
+    void aFewAmountsFarOutDoNotLevelAllProbabilities() {
+        RandomStream random = new Seeds(7).stream("amounts");
+        byte[] y = new byte[2 * RECORDS];
+        double[][] x = new double[3][y.length];
+        for (int i = 0; i < y.length; i++) {
+            double odds = -2;
+            for (double[] column : x) {
+                double z = random.nextGaussian();
+                column[i] = Math.exp(3 + 2 * z);
+                odds += 0.8 * z;
+            }
+            y[i] = (byte) (random.nextDouble() < 1 / (1 + Math.exp(-odds)) ? 1 : 0);
+        }
+        Table table = new Table(
+                List.of(new NumberColumn("a", x[0]), new NumberColumn("b", x[1]), new NumberColumn("c", x[2])), null);
+        TrainingData data = new TrainingData(
+                table, List.of("a", "b", "c"), IntStream.range(0, RECORDS).toArray(), y, null, 1);
+        Learner kind = Learners.named("bayes");
+        assertThat(skill(kind, Map.of("tails", 0.0), data)).isLessThan(0.02);
+        assertThat(skill(kind, Map.of(), data)).isGreaterThan(0.08);
+    }
+
+    /** By how much it errs less than one that knows the rate alone. */
+    private static double skill(Learner kind, Map<String, Object> settings, TrainingData data) {
+        Settings set = Settings.of(kind, settings);
+        Model model = Fitted.of(kind, set, data, Balance.NONE, 5, List.of(), new Workers(2), Progress.NONE)
+                .model();
+        int[] others = IntStream.range(RECORDS, 2 * RECORDS).toArray();
+        byte[] y = Arrays.copyOfRange(data.outcome(), RECORDS, 2 * RECORDS);
+        return ProbabilityQuality.of(model.score(data.table(), others), y, null, 10)
+                .brierSkill();
     }
 
     private static double auc(Learner kind, Map<String, Object> settings, TrainingData data) {

@@ -34,6 +34,16 @@ class SplitTest {
     }
 
     @Test
+    void unitsOfAPartAreCountedOnceAnOutcome() {
+        Parts parts = Parts.restore(new byte[] {0, 0, 0, 1, 1, -1, 2, 0});
+        byte[] outcome = {1, 1, 0, 1, 0, 1, 0, 1};
+        int[] unit = {0, 0, 0, 3, 3, 5, 3, 7};
+        assertThat(parts.unitsBeforeSealing(outcome, unit, 1)).containsExactly(2, 1, 0);
+        assertThat(parts.unitsBeforeSealing(outcome, unit, 0)).containsExactly(1, 1, 1);
+        assertThat(parts.eventsBeforeSealing(outcome)).containsExactly(3, 1, 0);
+    }
+
+    @Test
     void theSeedDecidesAndNothingElse() {
         assertThat(Split.stratified(outcome(), SHARES, 5).stored())
                 .isEqualTo(Split.stratified(outcome(), SHARES, 5).stored())

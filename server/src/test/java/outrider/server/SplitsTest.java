@@ -88,6 +88,12 @@ class SplitsTest extends DataSteps {
                 .jsonPath();
         assertThat(preview.getInt("straddlingGroups")).isZero();
         assertThat(preview.getInt("leftOut")).isEqualTo(60);
+        assertThat(preview.getList("parts.find { it.part == 'training' }.units", Integer.class))
+                .as("members with a lapse, and without")
+                .hasSize(2)
+                .allSatisfy(members -> assertThat(members)
+                        .isPositive()
+                        .isLessThan(preview.getInt("parts.find { it.part == 'training' }.records")));
         assertThat(preview.getBoolean("parts.find { it.part == 'reserve' }.few"))
                 .isTrue();
         assertThat(analyst.get("/briefs/" + id).jsonPath().<Object>get("split")).isNull();

@@ -24,9 +24,18 @@ public final class BayesLearner extends NamedLearner {
             0,
             1_000_000);
 
+    /** Without it a few values far out are most of a number's mean and variance. */
+    public static final Setting TAILS = found(
+            "tails",
+            "tail share",
+            "Share of a number's lowest and of its highest values that count as the value there; 0 for none. As needed: 0.05 where a number's tails are heavier than a double exponential's, else none.",
+            0,
+            0.4);
+
     private static final List<Setting> SETTINGS = all(
             CommonSettings.RECALIBRATED,
             PRIOR,
+            TAILS,
             number(
                     "smoothing",
                     "even smoothing",
@@ -51,7 +60,10 @@ public final class BayesLearner extends NamedLearner {
                         ? Double.NaN
                         : training.settings().number("prior"),
                 training.settings().number("smoothing"));
-        NaiveBayes bayes = NaiveBayes.fit(training.data(), training.sample(), smoothing, training.progress());
+        double tails = training.settings().asNeeded("tails")
+                ? Double.NaN
+                : training.settings().number("tails");
+        NaiveBayes bayes = NaiveBayes.fit(training.data(), training.sample(), smoothing, tails, training.progress());
         return new BayesModel(bayes, !training.settings().text("calibration").equals("none"));
     }
 

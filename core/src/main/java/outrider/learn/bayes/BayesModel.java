@@ -53,7 +53,9 @@ public record BayesModel(NaiveBayes bayes, boolean margin) implements Model {
     public long size() {
         long size = 1;
         for (NaiveBayes.Part part : bayes.parts())
-            size += part.mean() != null ? 4 : 2L * requireNonNull(part.logShare())[0].length;
+            size += part.mean() != null
+                    ? part.within() == null ? 4 : 6
+                    : 2L * requireNonNull(part.logShare())[0].length;
         return size;
     }
 
@@ -73,6 +75,11 @@ public record BayesModel(NaiveBayes bayes, boolean margin) implements Model {
                         .map(shares -> Arrays.stream(shares).map(Math::exp).toArray())
                         .toArray(double[][]::new);
         return new Part.OutcomeColumn(
-                part.column().name(), part.mean(), deviation, part.column().levels(), share);
+                part.column().name(),
+                part.mean(),
+                deviation,
+                part.within(),
+                part.column().levels(),
+                share);
     }
 }

@@ -31,14 +31,20 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
      * What one column says, by class: non-events first.
      *
      * @param mean and {@code variance} of a number, null for levels
+     * @param within lowest and highest value of a number that counts as itself; null for all
      * @param logShare of each level, the unlisted ones last, null for numbers
      */
     public record Part(
-            TreeColumn column, double @Nullable [] mean, double @Nullable [] variance, double @Nullable [][] logShare) {
+            TreeColumn column,
+            double @Nullable [] mean,
+            double @Nullable [] variance,
+            double @Nullable [] within,
+            double @Nullable [][] logShare) {
         double logOdds(double value) {
             if (Double.isNaN(value)) return 0;
             if (logShare != null) return logShare[1][(int) value] - logShare[0][(int) value];
-            return density(value, 1) - density(value, 0);
+            double counted = within == null ? value : Math.max(within[0], Math.min(within[1], value));
+            return density(counted, 1) - density(counted, 0);
         }
 
         Term term() {
@@ -54,7 +60,9 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
                         Terms.constant(0),
                         adds.get(listed));
             }
-            Term value = column.date() ? new Term.DaysOf(column.name()) : new Term.NumberOf(column.name());
+            Term given = column.date() ? new Term.DaysOf(column.name()) : new Term.NumberOf(column.name());
+            double[] ends = within;
+            Term value = ends == null ? given : new Term.Step("limited", Terms.within(given, ends[0], ends[1]));
             return new Term.Choice(
                     new Condition.Missing(column.name()),
                     Terms.constant(0),
@@ -93,9 +101,11 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
     public record Smoothing(double prior, double even) {}
 
     /**
+     * @param tails share of a number's values at either end that count as the value there; NaN where its tails call for it
      * @throws BadInput if a column holds numbers too large to compute with
      */
-    public static NaiveBayes fit(TrainingData data, Balance.Sample sample, Smoothing smoothing, Progress progress) {
+    public static NaiveBayes fit(
+            TrainingData data, Balance.Sample sample, Smoothing smoothing, double tails, Progress progress) {
         double[] total = new double[2];
         for (int i = 0; i < sample.rows().length; i++) {
             total[data.outcome()[sample.rows()[i]]] += weight(sample, i);
@@ -124,7 +134,7 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
             progress.checkpoint(
                     0.5 + 0.5 * c / columns.size(), "counting " + columns.get(c).name());
             Part part = columns.get(c).levels() == null
-                    ? gaussian(columns.get(c), read.get(c), data, sample, smoothing.prior() != 0)
+                    ? gaussian(columns.get(c), read.get(c), data, sample, smoothing.prior() != 0, tails)
                     : levels(columns.get(c), read.get(c), data, sample, smoothing);
             if (part != null) parts.add(part);
         }
@@ -157,7 +167,13 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
      * @param spread whether a class that holds one value alone is given the column's own variance: it was too few to differ
      */
     private static @Nullable Part gaussian(
-            TreeColumn column, double[] values, TrainingData data, Balance.Sample sample, boolean spread) {
+            TreeColumn column, double[] given, TrainingData data, Balance.Sample sample, boolean spread, double tails) {
+        double[] within = Tails.limits(given, sample, tails);
+        double[] values = given;
+        if (within != null) {
+            values = new double[given.length];
+            for (int i = 0; i < values.length; i++) values[i] = Math.max(within[0], Math.min(within[1], given[i]));
+        }
         double own = moments(values, data, sample, -1)[1];
         double[] others = moments(values, data, sample, 0);
         double[] events = moments(values, data, sample, 1);
@@ -165,7 +181,7 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
         double[] mean = {others[0], events[0]};
         double[] variance = {others[1] + 1e-9 * own, events[1] + 1e-9 * own};
         for (int level = 0; level < 2; level++) if (spread && variance[level] <= 1e-9 * own) variance[level] = own;
-        return new Part(column, mean, variance, null);
+        return new Part(column, mean, variance, within, null);
     }
 
     private static Part levels(
@@ -186,7 +202,7 @@ public record NaiveBayes(double logOdds, List<Part> parts) {
             double all = total[level] + added * places;
             for (int p = 0; p < places; p++) count[level][p] = Math.log((count[level][p] + added) / all);
         }
-        return new Part(column, null, null, count);
+        return new Part(column, null, null, null, count);
     }
 
     /**

@@ -83,11 +83,10 @@ final class LogisticFitting {
         return data.weight() == null ? fit : fit.withoutErrors();
     }
 
-    /** Whether there are at least five events, and five non-events, a coefficient; an intercept alone is always had. */
+    /** Whether there are at least five events, and five non-events, a coefficient, a customer's counted once; an intercept alone is always had. */
     private boolean enoughFor(Preparation preparation) {
         if (preparation.inputs().isEmpty()) return true;
-        int fewer = Math.min(data.events(), data.rows().length - data.events());
-        return fewer >= EVENTS_A_COEFFICIENT * (preparation.inputs().size() + 1L);
+        return data.fewest() >= EVENTS_A_COEFFICIENT * (preparation.inputs().size() + 1L);
     }
 
     private Stepwise.Choice stepwise(Preparation preparation) {

@@ -1,6 +1,7 @@
 package outrider.server.brief;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -50,26 +51,35 @@ public record SplitFacts(
     /**
      * What a part holds, and how well it can tell a rate.
      *
+     * @param units of the column that keeps records together: those with an event, and those with a record without; null where nothing does
      * @param halfWidth of a capture rate of 50 % on so many events, by its 95 % interval
-     * @param few whether the events, or the records without, are fewer than {@link #FEW_EVENTS}
+     * @param few whether the events, or the records without, are fewer than {@link #FEW_EVENTS}; units that have them, where there are units
      */
-    public record PartFacts(String part, int records, int events, double halfWidth, boolean few) {}
+    public record PartFacts(
+            String part, int records, int events, @Nullable List<Integer> units, double halfWidth, boolean few) {}
 
     /** What a learner is given of training after weights or thinning: {@code weight} is that of one event. */
     public record Training(int records, int events, double weight, double logOdds) {}
 
-    static List<PartFacts> parts(Parts parts, byte[] outcome) {
+    /** @param groups the unit of each record; null where every record stands alone */
+    static List<PartFacts> parts(Parts parts, byte[] outcome, int @Nullable [] groups) {
         int[] events = parts.eventsBeforeSealing(outcome);
+        int[] with = groups == null ? null : parts.unitsBeforeSealing(outcome, groups, 1);
+        int[] without = groups == null ? null : parts.unitsBeforeSealing(outcome, groups, 0);
         List<PartFacts> facts = new ArrayList<>();
         for (Part part : Part.values()) {
             int count = events[part.ordinal()];
+            List<Integer> units =
+                    with == null || without == null ? null : List.of(with[part.ordinal()], without[part.ordinal()]);
+            int fewest = units == null ? Math.min(count, parts.size(part) - count) : Collections.min(units);
             double[] interval = ProbabilityQuality.wilson(count / 2.0, Math.max(1, count));
             facts.add(new PartFacts(
                     part.name().toLowerCase(Locale.ROOT),
                     parts.size(part),
                     count,
+                    units,
                     (interval[1] - interval[0]) / 2,
-                    Math.min(count, parts.size(part) - count) < FEW_EVENTS));
+                    fewest < FEW_EVENTS));
         }
         return facts;
     }

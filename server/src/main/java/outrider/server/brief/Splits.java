@@ -63,7 +63,7 @@ public class Splits {
         int[] training = parts.training();
         Folds folds = folds(table, parts, outcome, plan.units(table, copies), plan);
         return new SplitFacts(
-                SplitFacts.parts(parts, outcome),
+                SplitFacts.parts(parts, outcome, plan.groupBy() == null ? null : groups),
                 parts.leftOut(),
                 new SplitFacts.Alike(
                         Units.repeats(copies),

@@ -1,0 +1,92 @@
+package outrider.learn.bayes;
+
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import outrider.split.Balance;
+
+/**
+ * Where the values of a number end that its mean and variance are to speak for. A few values far out would be most of both, and make
+ * log-odds that no other column can answer and no line recalibrates (winsorised, Dixon 1960).
+ */
+final class Tails {
+    /** The kurtosis of a double exponential. */
+    private static final double HEAVY = 6;
+    /** On either side, where nobody says it. */
+    private static final double SHARE = 0.05;
+
+    private Tails() {}
+
+    /**
+     * The values between which all others are to lie. At either end the value furthest from the median may be the nearest to it that
+     * differs, so that what is nearly always the same still says what it says.
+     *
+     * @param values one a record of the sample, NaN for missing
+     * @param share of records beyond either end, at least 0; NaN for 0.05 where the tails are heavier than a double exponential's, else 0
+     * @return lowest and highest; null where none is limited
+     */
+    static double @Nullable [] limits(double[] values, Balance.Sample sample, double share) {
+        double[] weight = sample.weight();
+        int[] order = IntStream.range(0, values.length)
+                .filter(i -> !Double.isNaN(values[i]))
+                .boxed()
+                .sorted(Comparator.comparingDouble(i -> values[i]))
+                .mapToInt(i -> i)
+                .toArray();
+        double[] sorted = new double[order.length];
+        double[] upTo = new double[order.length];
+        double total = 0;
+        for (int k = 0; k < order.length; k++) {
+            sorted[k] = values[order[k]];
+            total += weight == null ? 1 : weight[order[k]];
+            upTo[k] = total;
+        }
+        if (order.length == 0) return null;
+        double asked = Double.isNaN(share) ? kurtosis(sorted, upTo) > HEAVY ? SHARE : 0 : share;
+        if (asked == 0) return null;
+        double middle = at(sorted, upTo, 0.5);
+        double low = at(sorted, upTo, asked);
+        double high = at(sorted, upTo, 1 - asked);
+        int below = firstFrom(sorted, middle) - 1;
+        int above = firstFrom(sorted, Math.nextUp(middle));
+        if (below >= 0) low = Math.min(low, sorted[below]);
+        if (above < sorted.length) high = Math.max(high, sorted[above]);
+        return low <= sorted[0] && high >= sorted[sorted.length - 1] ? null : new double[] {low, high};
+    }
+
+    /** The place of the first value that is at least {@code value}. */
+    private static int firstFrom(double[] sorted, double value) {
+        int low = 0;
+        int high = sorted.length;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (sorted[middle] < value) low = middle + 1;
+            else high = middle;
+        }
+        return low;
+    }
+
+    /** The value that at least {@code share} of the weight reaches up to. */
+    private static double at(double[] sorted, double[] upTo, double share) {
+        int place = Arrays.binarySearch(upTo, share * upTo[upTo.length - 1]);
+        return sorted[Math.min(sorted.length - 1, place >= 0 ? place : -place - 1)];
+    }
+
+    private static double kurtosis(double[] sorted, double[] upTo) {
+        double total = upTo[upTo.length - 1];
+        double mean = 0;
+        for (int k = 0; k < sorted.length; k++) mean += (upTo[k] - (k == 0 ? 0 : upTo[k - 1])) * sorted[k] / total;
+        // in units of the furthest, whose fourth power has to be finite
+        double most = Math.max(mean - sorted[0], sorted[sorted.length - 1] - mean);
+        double squares = 0;
+        double fourths = 0;
+        for (int k = 0; k < sorted.length; k++) {
+            double off = (sorted[k] - mean) / most;
+            double w = (upTo[k] - (k == 0 ? 0 : upTo[k - 1])) / total;
+            squares += w * off * off;
+            fourths += w * off * off * off * off;
+        }
+        return fourths / (squares * squares);
+    }
+}
