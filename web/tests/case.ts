@@ -97,6 +97,7 @@ export const column = (name: string, more: ColumnMore = {}): Column => ({
   distinct: 2,
   auc: null,
   informationValue: null,
+  informationByChance: null,
   alarms: [],
   drawn: [],
   levels: [],

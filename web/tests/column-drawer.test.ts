@@ -43,6 +43,7 @@ const open = (more: ColumnMore, fitted = 0) => {
       distinct: 2,
       auc: null,
       informationValue: null,
+      informationByChance: null,
       missingAuc: null,
       identifierLike: false,
       repeatedKey: false,

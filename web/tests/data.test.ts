@@ -298,13 +298,10 @@ it('bands, strengths and rare rates read as they should', () => {
   expect(cellLabel('DATE', { ...cell, low: 0, high: 0 }, 0)).toBe('1970-01-01');
   expect(cellLabel('CATEGORY', { ...cell, low: null, high: null }, 9)).toBe('9 rarer levels');
   expect(cellLabel('CATEGORY', { ...cell, label: '' }, 0)).toBe('empty text');
-  expect([0.01, 0.05, 0.2, 0.4, 2].map(strength)).toEqual([
-    'none',
-    'weak',
-    'medium',
-    'strong',
-    'very strong',
-  ]);
+  expect(
+    [0.01, 0.05, 0.2, 0.4, 2].map((v) => strength({ informationValue: v, informationByChance: 0.02 })),
+  ).toEqual(['none', 'weak', 'medium', 'strong', 'very strong']);
+  expect(strength({ informationValue: 0.98, informationByChance: 4.2 })).toBe('as by chance');
   expect([rate(0.0052), rate(0.085), rate(0), rate(null)]).toEqual(['0.52', '8.5', '0.0', '–']);
 });
 

@@ -8871,6 +8871,11 @@ export interface components {
       informationValue: number | null;
       /**
        * Format: double
+       * @description what the value of a column that says nothing stays below in 95 of 100 cases; null likewise
+       */
+      informationByChance: number | null;
+      /**
+       * Format: double
        * @description of "is missing" alone, at least 0.5; 0.5 where all or none are missing; null without an outcome
        */
       missingAuc: number | null;
@@ -8964,6 +8969,11 @@ export interface components {
       auc: number | null;
       /** Format: double */
       informationValue: number | null;
+      /**
+       * Format: double
+       * @description what the information value of a column that says nothing stays below in 95 of 100 cases
+       */
+      informationByChance: number | null;
       alarms: components['schemas']['AlarmView'][];
       /** @description a small picture: records of each run or level, with the event rate where judged */
       drawn: components['schemas']['Drawn'][];

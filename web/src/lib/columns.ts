@@ -161,9 +161,13 @@ export function offeredWords(column: Column): string {
   return [missing, reading.levels ? 'with levels merged' : ''].filter(Boolean).join(', ');
 }
 
-/** How much an information value says, by the bands that the trade uses. */
-export function strength(value: number | null): string {
+/** How much an information value says, by the bands that the trade uses; nothing where chance gives as much. */
+export function strength({
+  informationValue: value,
+  informationByChance: chance,
+}: Pick<Column, 'informationValue' | 'informationByChance'>): string {
   if (value === null) return '';
+  if (chance !== null && value <= chance) return value < 0.02 ? 'none' : 'as by chance';
   if (value < 0.02) return 'none';
   if (value < 0.1) return 'weak';
   if (value < 0.3) return 'medium';

@@ -110,8 +110,9 @@
           Alone it ranks the {brief.decision.words.events} with an AUC of <b>{fixed(column.auc, 3)}</b>; its
           information value of
           <b>{fixed(column.informationValue, 3)}</b>
-          is {strength(column.informationValue)}. Counted on the {count(profile.records)} training {brief
-            .decision.words.records}.
+          is {strength(column)}{column.informationByChance !== null
+            ? `, where one that says nothing stays below ${fixed(column.informationByChance, 3)}`
+            : ''}. Counted on the {count(profile.records)} training {brief.decision.words.records}.
         {:else if column.outcome}
           The outcome. Counted on {count(profile.records)}
           {brief.decision.words.records}{brief.split ? ', the reserve left out' : ''}.

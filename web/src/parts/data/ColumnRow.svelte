@@ -123,7 +123,7 @@
   <span role="cell" class="n">{column.pending ? '' : fixed(column.auc, 3)}</span>
   <span role="cell" class="n">
     {column.pending ? '' : fixed(column.informationValue, 3)}
-    {#if column.informationValue !== null}<small>{strength(column.informationValue)}</small>{/if}
+    {#if column.informationValue !== null}<small>{strength(column)}</small>{/if}
   </span>
   <span role="cell" class="quiet truncate">
     {column.setup.knownWhere ?? ''}

@@ -19,6 +19,7 @@ import outrider.table.ColumnType;
  * @param auc of the column alone, at least 0.5; a level ranks by its event rate in the other folds of training. Null for free text of
  *     too many levels, and without an outcome
  * @param informationValue null likewise
+ * @param informationByChance what the value of a column that says nothing stays below in 95 of 100 cases; null likewise
  * @param missingAuc of "is missing" alone, at least 0.5; 0.5 where all or none are missing; null without an outcome
  * @param identifierLike whether it holds nearly one text or whole number a record
  * @param repeatedKey whether it names whom several records are of
@@ -40,6 +41,7 @@ public record ColumnProfile(
         int distinct,
         @Nullable Double auc,
         @Nullable Double informationValue,
+        @Nullable Double informationByChance,
         @Nullable Double missingAuc,
         boolean identifierLike,
         boolean repeatedKey,
@@ -59,7 +61,6 @@ public record ColumnProfile(
     /** Of levels, so many are told one by one. */
     public static final int LEVELS_TOLD = 200;
 
-    private static final double SMOOTHING = 0.5;
     private static final double IDENTIFIER_SHARE = 0.9;
     private static final int FEWEST = 20;
     private static final double COUNTED_UP = 3;
@@ -91,6 +92,7 @@ public record ColumnProfile(
         int events = Arrays.stream(tally.events()).sum();
         int others = Arrays.stream(tally.others()).sum();
         double perUnit = unit == null || rows.length == 0 ? 1 : rows.length / (double) Units.different(rows, unit);
+        List<int[]> cells = judged ? ivCells(tally) : null;
         return new ColumnProfile(
                 column.name(),
                 column.type(),
@@ -103,7 +105,8 @@ public record ColumnProfile(
                                         ? auc(tally)
                                         : LevelRanking.auc(column, rows, requireNonNull(outcome), unit))
                         : null,
-                judged ? Double.valueOf(informationValue(ivCells(tally))) : null,
+                cells == null ? null : Double.valueOf(InformationValue.of(cells)),
+                cells == null ? null : Double.valueOf(InformationValue.byChance(cells, perUnit)),
                 outcome == null ? null : Double.valueOf(missingAuc(tally, others, events)),
                 alone,
                 !alone && RepeatedKey.is(column, tally),
@@ -271,23 +274,6 @@ public record ColumnProfile(
         }
         if (tally.missing() > 0) cells.add(new int[] {tally.missingOthers(), tally.missingEvents()});
         return cells;
-    }
-
-    /** Σ (e − n)·ln(e/n) over cells, shares smoothed by +0.5 a cell. */
-    private static double informationValue(List<int[]> cells) {
-        double others = 0;
-        double events = 0;
-        for (int[] cell : cells) {
-            others += cell[0] + SMOOTHING;
-            events += cell[1] + SMOOTHING;
-        }
-        double value = 0;
-        for (int[] cell : cells) {
-            double n = (cell[0] + SMOOTHING) / others;
-            double e = (cell[1] + SMOOTHING) / events;
-            value += (e - n) * Math.log(e / n);
-        }
-        return value;
     }
 
     /** Over the records that have a value; 0.5 where they hold one outcome only. */

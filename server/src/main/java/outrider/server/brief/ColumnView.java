@@ -24,6 +24,7 @@ import outrider.table.SuggestedReading;
  * @param format how the file wrote it: decimal mark or pattern of days
  * @param judged whether {@code auc} and the event rates are there: on training, after the split
  * @param pending whether the figures are still being computed; those shown are then of the whole file before any split, or none
+ * @param informationByChance what the information value of a column that says nothing stays below in 95 of 100 cases
  * @param drawn a small picture: records of each run or level, with the event rate where judged
  * @param levels most frequent first, the first few
  * @param proposedOrder the order that its levels name, from the first to the last; null for none
@@ -44,6 +45,7 @@ public record ColumnView(
         int distinct,
         @Nullable Double auc,
         @Nullable Double informationValue,
+        @Nullable Double informationByChance,
         List<AlarmView> alarms,
         List<Drawn> drawn,
         List<LevelView> levels,
@@ -103,6 +105,7 @@ public record ColumnView(
                 profile == null ? 0 : profile.distinct(),
                 profile == null ? null : profile.auc(),
                 profile == null ? null : profile.informationValue(),
+                profile == null ? null : profile.informationByChance(),
                 alarms,
                 profile == null
                         ? List.of()
