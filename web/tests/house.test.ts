@@ -189,4 +189,21 @@ describe('around the briefs', () => {
     });
     expect(await screen.findByText('roles: no administrator')).toBeTruthy();
   });
+
+  it('keep a new password that was refused, and clear one that was taken', async () => {
+    const account = { id: 3, name: 'analyst', roles: ['analyst'], active: true };
+    const asked = serve(({ method, body }) =>
+      method === 'PATCH' && (body as { password: string }).password.length < 12
+        ? problem(400, 'password: is too short')
+        : [account],
+    );
+    render(AccountsPage);
+    const field = (await screen.findByLabelText('New password of analyst')) as HTMLInputElement;
+    await fireEvent.change(field, { target: { value: 'short' } });
+    expect(await screen.findByText('password: is too short')).toBeTruthy();
+    expect(field.value).toBe('short');
+    await fireEvent.change(field, { target: { value: 'long enough for it' } });
+    await vi.waitFor(() => expect(field.value).toBe(''));
+    expect(asked.filter((a) => a.method === 'PATCH')).toHaveLength(2);
+  });
 });

@@ -40,6 +40,12 @@
     all.includes(role) ? all.filter((r) => r !== role) : [...all, role];
   const change = (account: Account, body: unknown) => attempt(() => patch(`/accounts/${account.id}`, body));
 
+  /** A password that was refused stays, to be mended. */
+  async function renew(account: Account, field: HTMLInputElement) {
+    await change(account, { password: field.value });
+    if (refusal === null) field.value = '';
+  }
+
   async function make(event: SubmitEvent) {
     event.preventDefault();
     await attempt(() => post('/accounts', { name, roles, password }));
@@ -83,10 +89,7 @@
                 type="password"
                 autocomplete="new-password"
                 aria-label="New password of {account.name}"
-                onchange={(e) => {
-                  void change(account, { password: e.currentTarget.value });
-                  e.currentTarget.value = '';
-                }}
+                onchange={(e) => void renew(account, e.currentTarget)}
               />
             </td>
           </tr>

@@ -185,6 +185,17 @@
     background: var(--color-cut);
     pointer-events: none;
   }
+  /* words stand before the cut's line, not struck through by it */
+  .band :global(.errorcell.label),
+  .band :global(.errorcell span) {
+    position: relative;
+    z-index: 1;
+    text-shadow:
+      0 0 2px var(--color-sheet),
+      0 0 2px var(--color-sheet),
+      0 0 3px var(--color-sheet),
+      0 0 3px var(--color-sheet);
+  }
   .quick {
     display: grid;
     grid-template-columns: 1fr 1fr;
