@@ -190,11 +190,11 @@
   .band :global(.errorcell span) {
     position: relative;
     z-index: 1;
-    text-shadow:
-      0 0 2px var(--color-sheet),
-      0 0 2px var(--color-sheet),
-      0 0 3px var(--color-sheet),
-      0 0 3px var(--color-sheet);
+  }
+  .band :global(.errorcell.label[aria-pressed='false']),
+  .band :global(.errorcell[aria-pressed='false'] span) {
+    background: var(--color-sheet);
+    padding-inline: 3px;
   }
   .quick {
     display: grid;
