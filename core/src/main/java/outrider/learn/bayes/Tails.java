@@ -1,8 +1,6 @@
 package outrider.learn.bayes;
 
 import java.util.Arrays;
-import java.util.Comparator;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import outrider.split.Balance;
 
@@ -28,23 +26,14 @@ final class Tails {
      */
     static double @Nullable [] limits(double[] values, Balance.Sample sample, double share) {
         double[] weight = sample.weight();
-        int[] order = IntStream.range(0, values.length)
-                .filter(i -> !Double.isNaN(values[i]))
-                .boxed()
-                .sorted(Comparator.comparingDouble(i -> values[i]))
-                .mapToInt(i -> i)
-                .toArray();
-        double[] sorted = new double[order.length];
-        double[] upTo = new double[order.length];
-        double total = 0;
-        for (int k = 0; k < order.length; k++) {
-            sorted[k] = values[order[k]];
-            total += weight == null ? 1 : weight[order[k]];
-            upTo[k] = total;
-        }
-        if (order.length == 0) return null;
-        double asked = Double.isNaN(share) ? kurtosis(sorted, upTo) > HEAVY ? SHARE : 0 : share;
+        double asked = Double.isNaN(share) ? kurtosis(values, weight) > HEAVY ? SHARE : 0 : share;
         if (asked == 0) return null;
+        double[] sorted = Arrays.stream(values)
+                .filter(value -> !Double.isNaN(value))
+                .sorted()
+                .toArray();
+        if (sorted.length == 0) return null;
+        double[] upTo = upTo(sorted, values, weight);
         double middle = at(sorted, upTo, 0.5);
         double low = at(sorted, upTo, asked);
         double high = at(sorted, upTo, 1 - asked);
@@ -53,6 +42,17 @@ final class Tails {
         if (below >= 0) low = Math.min(low, sorted[below]);
         if (above < sorted.length) high = Math.max(high, sorted[above]);
         return low <= sorted[0] && high >= sorted[sorted.length - 1] ? null : new double[] {low, high};
+    }
+
+    /** The weight of all values up to each; equal ones have theirs at the first of them. */
+    private static double[] upTo(double[] sorted, double[] values, double @Nullable [] weight) {
+        double[] upTo = new double[sorted.length];
+        for (int i = 0; i < values.length; i++) {
+            if (Double.isNaN(values[i])) continue;
+            upTo[firstFrom(sorted, values[i])] += weight == null ? 1 : weight[i];
+        }
+        for (int k = 1; k < upTo.length; k++) upTo[k] += upTo[k - 1];
+        return upTo;
     }
 
     /** The place of the first value that is at least {@code value}. */
@@ -69,21 +69,30 @@ final class Tails {
 
     /** The value that at least {@code share} of the weight reaches up to. */
     private static double at(double[] sorted, double[] upTo, double share) {
-        int place = Arrays.binarySearch(upTo, share * upTo[upTo.length - 1]);
-        return sorted[Math.min(sorted.length - 1, place >= 0 ? place : -place - 1)];
+        return sorted[Math.min(sorted.length - 1, firstFrom(upTo, share * upTo[upTo.length - 1]))];
     }
 
-    private static double kurtosis(double[] sorted, double[] upTo) {
-        double total = upTo[upTo.length - 1];
+    private static double kurtosis(double[] values, double @Nullable [] weight) {
+        double total = 0;
         double mean = 0;
-        for (int k = 0; k < sorted.length; k++) mean += (upTo[k] - (k == 0 ? 0 : upTo[k - 1])) * sorted[k] / total;
+        double lowest = Double.POSITIVE_INFINITY;
+        double highest = Double.NEGATIVE_INFINITY;
+        for (int i = 0; i < values.length; i++) {
+            if (Double.isNaN(values[i])) continue;
+            double w = weight == null ? 1 : weight[i];
+            total += w;
+            mean += w * (values[i] - mean) / total;
+            lowest = Math.min(lowest, values[i]);
+            highest = Math.max(highest, values[i]);
+        }
         // in units of the furthest, whose fourth power has to be finite
-        double most = Math.max(mean - sorted[0], sorted[sorted.length - 1] - mean);
+        double most = Math.max(mean - lowest, highest - mean);
         double squares = 0;
         double fourths = 0;
-        for (int k = 0; k < sorted.length; k++) {
-            double off = (sorted[k] - mean) / most;
-            double w = (upTo[k] - (k == 0 ? 0 : upTo[k - 1])) / total;
+        for (int i = 0; i < values.length; i++) {
+            if (Double.isNaN(values[i])) continue;
+            double w = (weight == null ? 1 : weight[i]) / total;
+            double off = (values[i] - mean) / most;
             squares += w * off * off;
             fourths += w * off * off * off * off;
         }
