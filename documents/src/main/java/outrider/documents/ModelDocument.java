@@ -39,7 +39,7 @@ import outrider.prepare.Step;
 /** Fitted models and scoring recipes as JSON documents; read back they score bit-equal. Described in docs/formats.md. */
 public final class ModelDocument {
     /** Written now. Earlier ones are read too. */
-    public static final int FORMAT = 3;
+    public static final int FORMAT = 4;
 
     private static final ObjectMapper JSON = JsonMapper.builder()
             .annotationIntrospector(AnnotationIntrospector.pair(new Parts(), new JacksonAnnotationIntrospector()))

@@ -431,7 +431,9 @@ def bayes(model, record):
         if shares:
             total += shares[1][value] - shares[0][value]
         else:
-            total += density(part, value, 1) - density(part, value, 0)
+            within = part.get("within")
+            counted = value if within is None else max(within[0], min(within[1], value))
+            total += density(part, counted, 1) - density(part, counted, 0)
     return total if model["margin"] else logistic(total)
 
 
@@ -607,7 +609,7 @@ def scored(model, record):
 
 class Recipe:
     def __init__(self, document):
-        if document.get("format") not in (1, 2, 3):
+        if document.get("format") not in (1, 2, 3, 4):
             raise Refused("the recipe is of format %s: take a later reader" % document.get("format"))
         recipe = document["recipe"]
         if recipe.get("made") or recipe.get("where"):

@@ -298,7 +298,7 @@ class PythonReaderTest {
     }
 
     private static final String RECIPE = """
-            {"format": 3, "recipe": {"identifier": "who", "threshold": 0.4, "bandFrom": [0.6], "columns": [{"name": "age", "type": "NUMBER",
+            {"format": 4, "recipe": {"identifier": "who", "threshold": 0.4, "bandFrom": [0.6], "columns": [{"name": "age", "type": "NUMBER",
              "reading": {"format": "1234.5", "missing": ["-1"]}}], "model": {"kind": "supplied", "column": "age", "lowerIsRiskier": false,
              "probability": false}}}""";
 
@@ -324,7 +324,7 @@ class PythonReaderTest {
         assertThat(refused(RECIPE, "age,age\n1,2\n")).contains("stands there twice");
         assertThat(refused("{", "age\n1\n")).contains("is no recipe");
         assertThat(refused("[]", "age\n1\n")).contains("is no recipe");
-        assertThat(refused(RECIPE.replace("\"format\": 3", "\"format\": 8"), "age\n1\n"))
+        assertThat(refused(RECIPE.replace("\"format\": 4", "\"format\": 8"), "age\n1\n"))
                 .contains("take a later reader");
         assertThat(refused(RECIPE.replace("\"supplied\"", "\"neighbours\""), "age\n1\n"))
                 .contains("nearest neighbours", "use scorer.jar");

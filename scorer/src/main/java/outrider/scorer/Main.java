@@ -32,7 +32,7 @@ import outrider.table.Table;
 /** {@code java -jar scorer.jar recipe.json < list.csv > scored.csv}: a list of any length, block by block. */
 public final class Main {
     private static final int BLOCK = 8192;
-    private static final int LAST_FORMAT = 3;
+    private static final int LAST_FORMAT = 4;
 
     private Main() {}
 

@@ -24,7 +24,7 @@ import outrider.base.BadInput;
 class ScorerTest {
     /** Scores age / 100 where age is known, 0.5 where it is not. */
     private static final String RECIPE = """
-            {"format": 3, "recipe": {"brief": "Who?", "candidate": "line", "identifier": "who", "threshold": 0.4, "cut": "top",
+            {"format": 4, "recipe": {"brief": "Who?", "candidate": "line", "identifier": "who", "threshold": 0.4, "cut": "top",
              "bandFrom": [0.6, 0.3], "columns": [{"name": "age", "type": "NUMBER",
               "reading": {"type": "NUMBER", "format": "1234.5", "missing": ["-1"]}}],
              "model": {"kind": "linear", "preparation": {"steps": [{"step": "number", "column": "age", "date": false, "origin": 0.0,
@@ -115,7 +115,7 @@ class ScorerTest {
                         "is no JSON from letter 2 on",
                         "{}",
                         "holds no recipe",
-                        RECIPE.replace("\"format\": 3", "\"format\": 9"),
+                        RECIPE.replace("\"format\": 4", "\"format\": 9"),
                         "take the scorer of a later version",
                         RECIPE.replace("\"linear\"", "\"oracle\""),
                         "holds the kind oracle, unknown here",
