@@ -145,9 +145,27 @@ describe('what each kind learnt', () => {
       {
         part: 'byOutcome',
         columns: [
-          { column: 'age', mean: [40, 31], deviation: [9, 8], within: [21, 72], levels: null, share: null },
+          {
+            column: 'age',
+            date: false,
+            mean: [40, 31],
+            deviation: [9, 8],
+            within: [21, 72],
+            levels: null,
+            share: null,
+          },
+          {
+            column: 'joined_on',
+            date: true,
+            mean: [19723.4, 20000],
+            deviation: [300, 250],
+            within: null,
+            levels: null,
+            share: null,
+          },
           {
             column: 'tier',
+            date: false,
             mean: null,
             deviation: null,
             within: null,
@@ -162,6 +180,7 @@ describe('what each kind learnt', () => {
     expect(await screen.findByText('+ rides')).toBeTruthy();
     expect(screen.getByRole('columnheader', { name: 'BIC' })).toBeTruthy();
     expect(screen.getByText(/mean 31, deviation 8/)).toBeTruthy();
+    expect(screen.getByText(/mean 2024-01-01, deviation 300 days/)).toBeTruthy();
     expect(screen.getByText(/counted from 21 to 72/)).toBeTruthy();
     expect(screen.getByText(/gold 50\.0 %/)).toBeTruthy();
     expect(screen.getByText(/learnt on out-of-fold scores: 2 rising steps/)).toBeTruthy();

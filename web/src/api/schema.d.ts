@@ -10489,6 +10489,8 @@ export interface components {
     /** @description One column, non-events first: mean and deviation of a number, or shares of levels. */
     OutcomeColumn: {
       column: string;
+      /** @description whether its numbers are days since 1970 */
+      date: boolean;
       mean: number[] | null;
       deviation: number[] | null;
       /** @description lowest and highest value of a number that counts as itself; null for all */

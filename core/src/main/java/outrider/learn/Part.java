@@ -146,10 +146,12 @@ public sealed interface Part {
     /**
      * One column, non-events first: mean and deviation of a number, or shares of levels.
      *
+     * @param date whether its numbers are days since 1970
      * @param within lowest and highest value of a number that counts as itself; null for all
      */
     record OutcomeColumn(
             String column,
+            boolean date,
             double @Nullable [] mean,
             double @Nullable [] deviation,
             double @Nullable [] within,

@@ -76,6 +76,7 @@ public record BayesModel(NaiveBayes bayes, boolean margin) implements Model {
                         .toArray(double[][]::new);
         return new Part.OutcomeColumn(
                 part.column().name(),
+                part.column().date(),
                 part.mean(),
                 deviation,
                 part.within(),
