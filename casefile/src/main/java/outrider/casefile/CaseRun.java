@@ -60,7 +60,7 @@ public final class CaseRun {
     /**
      * The same with the models.
      *
-     * @param rules of docs/methods.md: by the earlier ones trees take the gain of many levels as it is, and naive Bayes smooths evenly
+     * @param rules of docs/methods.md: by the earlier ones trees take the gain of many levels as it is, and naive Bayes smooths evenly and takes every number as it is
      */
     public static Ran run(CaseData data, int rules, Workers workers, Progress progress) {
         CaseRun run = new CaseRun(data, rules, workers);

@@ -4,12 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import outrider.base.Progress;
+import outrider.base.Seeds;
 import outrider.base.Workers;
 import outrider.exchange.DecidingKind;
 import outrider.exchange.DecidingMeasure;
@@ -31,6 +33,37 @@ class CaseRunTest {
         Workers one = new Workers(1);
         Figures again = FiguresMaker.of(Winter.READ, CaseRun.of(Winter.READ, one, Progress.NONE), one);
         assertThat(Canonical.write(again)).isEqualTo(Canonical.write(Winter.FIGURES));
+    }
+
+    /** Evidence of rules 12 and before repeats as it was signed. */
+    @Test
+    void byEarlierRulesNaiveBayesTakesEveryNumberAsItIs(@TempDir Path folder) throws IOException {
+        var random = new Seeds(8).stream("amounts");
+        StringBuilder csv = new StringBuilder("amount,gone\n");
+        for (int i = 0; i < 1200; i++) {
+            double z = random.nextGaussian();
+            csv.append(Math.exp(3 + 2 * z)).append(random.nextDouble() < 0.2 + 0.1 * z ? ",yes\n" : ",no\n");
+        }
+        Path file = Files.writeString(folder.resolve("amounts.csv"), csv);
+        CaseData data = CaseData.read(CaseYaml.read("""
+                        name: amounts
+                        question: Who goes?
+                        data: { file: amounts.csv }
+                        outcome: { column: gone, events: ["yes"] }
+                        split: { method: shares, shares: [0.5, 0.25, 0.25], seed: 3 }
+                        candidates: [{ name: A, kind: bayes }, { name: B, kind: bayes, settings: { tails: 0 } }]
+                        """), file, Progress.NONE);
+        assertThat(validation(data, Evidence.RULES, 0)).isNotEqualTo(validation(data, Evidence.RULES, 1));
+        assertThat(validation(data, 12, 0)).isEqualTo(validation(data, Evidence.RULES, 1));
+    }
+
+    private static double[] validation(CaseData data, int rules, int candidate) {
+        return CaseRun.run(data, rules, new Workers(2), Progress.NONE)
+                .candidates()
+                .get(candidate)
+                .elsewhere()
+                .of()
+                .apply(data.parts().validation());
     }
 
     @Test

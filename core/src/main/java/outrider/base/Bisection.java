@@ -2,7 +2,7 @@ package outrider.base;
 
 import java.util.function.DoubleUnaryOperator;
 
-/** Finds where a rising function crosses 0, by halving. */
+/** Finds where a rising function crosses 0, and places in ascending numbers, by halving. */
 public final class Bisection {
     private static final int STEPS = 60;
 
@@ -18,5 +18,17 @@ public final class Bisection {
             else high = middle;
         }
         return (low + high) / 2;
+    }
+
+    /** The place of the first of ascending numbers that is at least {@code value}; how many there are where none is. */
+    public static int firstAtLeast(double[] ascending, double value) {
+        int low = 0;
+        int high = ascending.length;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (ascending[middle] < value) low = middle + 1;
+            else high = middle;
+        }
+        return low;
     }
 }

@@ -3,6 +3,7 @@ package outrider.base;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Arrays;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -60,5 +61,11 @@ class SumsTest {
         assertThat(Bisection.crossing(0, 10, x -> x * x - 2)).isCloseTo(Math.sqrt(2), within(1e-12));
         assertThat(Bisection.crossing(0, 1, x -> x - 5)).isCloseTo(1, within(1e-12));
         assertThat(Bisection.crossing(0, 1, x -> x + 5)).isCloseTo(0, within(1e-12));
+        double[] ascending = {1, 2, 2, 5};
+        assertThat(new double[] {0, 1, 2, 3, 5, 6})
+                .satisfies(values -> assertThat(Arrays.stream(values)
+                                .mapToInt(v -> Bisection.firstAtLeast(ascending, v))
+                                .toArray())
+                        .containsExactly(0, 0, 1, 3, 3, 4));
     }
 }

@@ -2,6 +2,7 @@ package outrider.learn.bayes;
 
 import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
+import outrider.base.Bisection;
 import outrider.split.Balance;
 
 /**
@@ -37,8 +38,8 @@ final class Tails {
         double middle = at(sorted, upTo, 0.5);
         double low = at(sorted, upTo, asked);
         double high = at(sorted, upTo, 1 - asked);
-        int below = firstFrom(sorted, middle) - 1;
-        int above = firstFrom(sorted, Math.nextUp(middle));
+        int below = Bisection.firstAtLeast(sorted, middle) - 1;
+        int above = Bisection.firstAtLeast(sorted, Math.nextUp(middle));
         if (below >= 0) low = Math.min(low, sorted[below]);
         if (above < sorted.length) high = Math.max(high, sorted[above]);
         return low <= sorted[0] && high >= sorted[sorted.length - 1] ? null : new double[] {low, high};
@@ -49,27 +50,15 @@ final class Tails {
         double[] upTo = new double[sorted.length];
         for (int i = 0; i < values.length; i++) {
             if (Double.isNaN(values[i])) continue;
-            upTo[firstFrom(sorted, values[i])] += weight == null ? 1 : weight[i];
+            upTo[Bisection.firstAtLeast(sorted, values[i])] += weight == null ? 1 : weight[i];
         }
         for (int k = 1; k < upTo.length; k++) upTo[k] += upTo[k - 1];
         return upTo;
     }
 
-    /** The place of the first value that is at least {@code value}. */
-    private static int firstFrom(double[] sorted, double value) {
-        int low = 0;
-        int high = sorted.length;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (sorted[middle] < value) low = middle + 1;
-            else high = middle;
-        }
-        return low;
-    }
-
     /** The value that at least {@code share} of the weight reaches up to. */
     private static double at(double[] sorted, double[] upTo, double share) {
-        return sorted[Math.min(sorted.length - 1, firstFrom(upTo, share * upTo[upTo.length - 1]))];
+        return sorted[Math.min(sorted.length - 1, Bisection.firstAtLeast(upTo, share * upTo[upTo.length - 1]))];
     }
 
     private static double kurtosis(double[] values, double @Nullable [] weight) {

@@ -3,6 +3,7 @@ package outrider.learn.tree;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.CancellationException;
+import outrider.base.Bisection;
 import outrider.base.Progress;
 import outrider.base.Workers;
 import outrider.prepare.TrainingData;
@@ -62,7 +63,9 @@ public record Binned(
             int[] counts = new int[256];
             for (int i = 0; i < n; i++) {
                 double value = values[i];
-                int b = Double.isNaN(value) ? bins[c] : edges[c] == null ? (int) value : place(edges[c], value);
+                int b = Double.isNaN(value)
+                        ? bins[c]
+                        : edges[c] == null ? (int) value : Bisection.firstAtLeast(edges[c], value);
                 bin[i * width + c] = (byte) b;
                 counts[b]++;
             }
@@ -89,17 +92,6 @@ public record Binned(
         for (int i = 0; i < n; i++)
             for (int j = start[i]; j < start[i + 1]; j++) who[next[listed[j] >> 8]++] = i << 8 | listed[j] & 0xff;
         return new Binned(List.of(columns), bin, n, edges, bins, common, new Listed(start, listed, byColumn, who));
-    }
-
-    private static int place(double[] edges, double value) {
-        int low = 0;
-        int high = edges.length;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (edges[middle] < value) low = middle + 1;
-            else high = middle;
-        }
-        return low;
     }
 
     /** Ascending edges between bins, each the plainest number between the values it parts. */
