@@ -205,7 +205,7 @@ export function comparison(
 ): Comparison {
   const { part, rate, money, depths } = fixture[of];
   return {
-    part: { ...part, trainingRecords: 320, trainingEvents: 80, sealed: true },
+    part: { ...part, units: null, trainingRecords: 320, trainingEvents: 80, sealed: true },
     rate,
     money: { ...money, breakEven: 0.1, capacityRecords: 40, campaignFactor: 2 },
     order: {
@@ -232,8 +232,13 @@ export function toldAt(records: number, of: Name = 'own'): Told | null {
     records,
     leader: 2,
     candidates: [
-      { id: 2, figures: cut.leader, against: null },
-      { id: 1, figures: cut.figures, against: cut.against as Told['candidates'][number]['against'] },
+      { id: 2, figures: cut.leader, against: null, few: null },
+      {
+        id: 1,
+        figures: cut.figures,
+        against: cut.against as Told['candidates'][number]['against'],
+        few: null,
+      },
     ],
   };
 }

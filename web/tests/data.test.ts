@@ -188,7 +188,7 @@ describe('the split editor', () => {
     const grouped = facts.parts.map((p) => ({ ...p, events: 300, records: 900, units: [40, 200] }));
     serve(() => ({ ...facts, parts: grouped }));
     render(SplitEditor, { brief, columns: [], make: vi.fn(), cancel: null });
-    expect(await screen.findAllByText(/fewer than 100 of member with lapses/)).toHaveLength(3);
+    expect(await screen.findAllByText(/fewer than 100 values of member with lapses/)).toHaveLength(3);
   });
 
   it('begins as a part column says, previews as it is changed, and offers to keep groups together', async () => {

@@ -219,7 +219,7 @@ describe('the table and the bar', () => {
     )!;
     expect(Number(caught) + Number(missed)).toBeCloseTo(fixture.own.part.events, 0);
     await fireEvent.click(screen.getByRole('button', { name: 'Against leader' }));
-    expect(document.body.textContent).toContain('adjusted p = ');
+    expect(document.body.textContent).toContain('adjusted p 1.0;');
   });
 
   it('move the cut by arrows and by snap points', async () => {

@@ -12,28 +12,29 @@ describe('what limits every kind', () => {
   const words = { records: 'trips', events: 'frauds', acting: 'hold', currency: '€' };
   const inputs = (many: number, missing: number) =>
     Array.from({ length: many }, () => ({ input: true, records: 1000, missing }));
+  const part = (records: number, events: number) => ({ records, events, units: null });
   const aside = { input: false, records: 1000, missing: 1000 };
 
   it('is named by what is rarer, and by values that are missing', () => {
-    expect(limits({ records: 1000, events: 60 }, [...inputs(20, 0), aside], words)).toMatch(
+    expect(limits(part(1000, 60), [...inputs(20, 0), aside], words)).toMatch(
       /60 frauds for 20 inputs, 3 each, where 10 are usual/,
     );
-    expect(limits({ records: 1000, events: 970 }, inputs(8, 0), words)).toContain(
+    expect(limits(part(1000, 970), inputs(8, 0), words)).toContain(
       '30 trips that are no frauds for 8 inputs, 3.75 each',
     );
-    expect(limits({ records: 9000, events: 900 }, [...inputs(4, 400), aside], words)).toBe(
+    expect(limits(part(9000, 900), [...inputs(4, 400), aside], words)).toBe(
       "What limits every kind here: 40.0 % of the inputs' values are missing.",
     );
   });
 
   it('says nothing of missing values until all are counted', () => {
     const some = [...inputs(3, 400), { input: true, records: 0, missing: 0 }];
-    expect(limits({ records: 9000, events: 900 }, some, words)).toBeNull();
+    expect(limits(part(9000, 900), some, words)).toBeNull();
   });
 
   it('is nothing where there are events enough and values', () => {
-    expect(limits({ records: 9000, events: 900 }, [...inputs(20, 100), aside], words)).toBeNull();
-    expect(limits({ records: 9000, events: 1 }, [aside], words)).toBeNull();
+    expect(limits(part(9000, 900), [...inputs(20, 100), aside], words)).toBeNull();
+    expect(limits(part(9000, 1), [aside], words)).toBeNull();
   });
 
   it('is told of missing values once they are counted', async () => {

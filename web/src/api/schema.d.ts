@@ -8319,6 +8319,8 @@ export interface components {
       figures: components['schemas']['CutFigures'];
       /** @description the leader; null for the leader itself */
       against: components['schemas']['At'] | null;
+      /** @description why the interval of the gain may be too narrow; null where nothing speaks for that */
+      few: components['schemas']['FewAmounts'] | null;
     };
     /** @description Everything at one cut, intervals drawn at that very cut, in the order of the comparison. */
     AtView: {
@@ -9011,6 +9013,8 @@ export interface components {
        * @description by weight where records have weights, and trainingEvents likewise
        */
       events: number;
+      /** @description how many values of the column that keeps records together have an event, and how many a record without; null where none does */
+      units: number[] | null;
       /** Format: int32 */
       trainingRecords: number;
       /** Format: double */
@@ -9583,6 +9587,19 @@ export interface components {
       /** @description null until it is there, or where columns were asked of; dependence likewise */
       importance: components['schemas']['PermutationImportance'] | null;
       dependence: components['schemas']['Dependence'] | null;
+    };
+    /** @description That at most a tenth of the amounts of the events acted on make half of their sum. Resamples of such records hold none that are larger, though there may be some: the interval of money is then too narrow (docs/coverage.md has in how many samples it holds the truth). */
+    FewAmounts: {
+      /**
+       * Format: int32
+       * @description above 0 of the events acted on; of units where records stand in some
+       */
+      amounts: number;
+      /**
+       * Format: int32
+       * @description how many of the largest make half of the sum
+       */
+      half: number;
     };
     /** @description The field of bands and outcomes of one candidate. */
     FieldView: {
@@ -12240,6 +12257,7 @@ export type EventKind = components['schemas']['EventKind'];
 export type EventRule = components['schemas']['EventRule'];
 export type Every = components['schemas']['Every'];
 export type ExplanationView = components['schemas']['ExplanationView'];
+export type FewAmounts = components['schemas']['FewAmounts'];
 export type FieldView = components['schemas']['FieldView'];
 export type Figure = components['schemas']['Figure'];
 export type FiguresView = components['schemas']['FiguresView'];

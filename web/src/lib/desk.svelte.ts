@@ -126,7 +126,11 @@ class Desk {
 
   /** The same, as it was told last: for sentences that need not vanish while the cut moves. */
   lastAgainst(row: { id: number }): Against | null {
-    return this.told?.at.candidates.find((c) => c.id === row.id)?.against ?? null;
+    return this.lastTold(row.id)?.against ?? null;
+  }
+
+  lastTold(id: number): Told['candidates'][number] | null {
+    return this.told?.at.candidates.find((c) => c.id === id) ?? null;
   }
 
   /** Asks for what is told at the cut, once it has come to rest. */

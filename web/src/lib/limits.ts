@@ -7,7 +7,7 @@ const USUAL = 10;
 /** From this share of missing values on they are named. */
 const MUCH_MISSING = 0.2;
 
-type Counted = Pick<PartFacts, 'records' | 'events'> & Partial<Pick<PartFacts, 'units'>>;
+type Counted = Pick<PartFacts, 'records' | 'events' | 'units'>;
 
 /**
  * The rarer outcome of a part, which says how much the part can tell: how many, and what they are called. Where values of a column keep
@@ -20,7 +20,7 @@ export function rarer(
 ): { count: number; what: string } {
   const events = part.units ? nth(part.units, 0) : part.events;
   const others = part.units ? nth(part.units, 1) : part.records - part.events;
-  const of = part.units ? `of ${groupedBy} with ` : '';
+  const of = part.units ? `values of ${groupedBy} with ` : '';
   return events <= others
     ? { count: events, what: of + words.events }
     : { count: others, what: `${of}${words.records} that are no ${words.events}` };

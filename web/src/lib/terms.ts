@@ -1,7 +1,7 @@
 import type { At as Against, BriefView as Brief, Difference } from '../api/schema';
 import type { Comparison, Row } from './compared';
 import type { AtCut } from './curve';
-import { interval } from './words';
+import { adjusted, interval } from './words';
 import { desk } from './desk.svelte';
 import { count, fixed, gain, money as amount, percent } from './format';
 import { entry, spoken } from './glossary';
@@ -74,7 +74,7 @@ function numbers(term: Term, brief: Brief, all: Comparison, row: Row, at: AtCut)
       const found = desk.againstLeader(row);
       if (!found) return row.byAuc.verdict === 'LEADER' ? `${row.name} is the leader` : 'on its way';
       const { difference, low, high } = found.netValue;
-      return `${money(difference)}, 95 % interval ${interval(low, high, money)}, adjusted p = ${found.adjustedP.toPrecision(2)}${differences(found)}`;
+      return `${money(difference)}, 95 % interval ${interval(low, high, money)}, ${adjusted(found)}${differences(found)}`;
     }
     case 'aucVerdict':
       return row.byAuc.adjustedP === null || row.byAuc.difference === null

@@ -33,6 +33,10 @@ export function compareLine(brief: Brief, all: Comparison, at: AtCut, chosen: Ro
   ];
 }
 
+/** The rarer outcome of validation: how many, and what they are called. */
+export const rarest = (brief: Brief, all: Comparison) =>
+  rarer(all.part, brief.decision.words, brief.split?.plan.groupBy ?? null);
+
 /** What a verdict is called. */
 export const VERDICTS: Record<Verdict, string> = {
   LEADER: 'leader',
@@ -41,6 +45,13 @@ export const VERDICTS: Record<Verdict, string> = {
   NOT_SEPARABLE: 'not separable',
   TOO_FEW: 'too few',
 };
+
+/** The p value behind a verdict at the cut, and why an interval of one difference that leaves out 0 may still not tell two apart. */
+export function adjusted({ adjustedP, verdict, netValue }: Against): string {
+  const apart = netValue.low !== null && netValue.high !== null && netValue.low * netValue.high > 0;
+  const why = apart && verdict === 'NOT_SEPARABLE' ? ': not separable once every comparison counts' : '';
+  return `adjusted p ${adjustedP.toPrecision(2)}${why}`;
+}
 
 /**
  * How the race stands: verdicts of all but references, null for the leader and for what is not told yet.
@@ -106,7 +117,7 @@ export function levelLine(brief: Brief, all: Comparison, rivals: Rival[]): Phras
     });
     line.push({ text: leader.name, bold: true });
     line.push({
-      text: `, or there are too few ${rarer(all.part, brief.decision.words).what} to tell them apart. `,
+      text: `, or there are too few ${rarest(brief, all).what} to tell them apart. `,
     });
   }
   if (level.length === 0) return line;

@@ -2,10 +2,10 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import { desk } from '../lib/desk.svelte';
   import { count } from '../lib/format';
-  import { rarer } from '../lib/limits';
   import { pins } from '../lib/pins.svelte';
-  import { compareLine, levelLine, looksLine, remarks, sentence, type Phrase } from '../lib/words';
+  import { compareLine, levelLine, looksLine, rarest, remarks, sentence, type Phrase } from '../lib/words';
   import BandTable from '../parts/BandTable.svelte';
+  import FewAmounts from '../parts/FewAmounts.svelte';
   import NothingYet from '../parts/NothingYet.svelte';
   import Pane from '../parts/Pane.svelte';
   import RibbonTable from '../parts/RibbonTable.svelte';
@@ -14,7 +14,7 @@
   const FEW_EVENTS = 30;
   const brief = $derived(desk.brief!);
   const all = $derived(desk.comparison);
-  const least = $derived(all && rarer(all.part, brief.decision.words));
+  const least = $derived(all && rarest(brief, all));
   const row = $derived(desk.row);
   let everyRemark = $state(false);
 
@@ -88,6 +88,7 @@
           of them.
         </p>
       {/if}
+      <FewAmounts valueColumn={all.money.valueColumn} />
       {#if alarms.length > 0}
         <details class="alarm mb-2">
           <summary class="truncate"

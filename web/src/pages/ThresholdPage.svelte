@@ -5,6 +5,7 @@
   import { desk } from '../lib/desk.svelte';
   import { count, gain, percent, some } from '../lib/format';
   import { interval } from '../lib/words';
+  import FewAmounts from '../parts/FewAmounts.svelte';
   import NothingYet from '../parts/NothingYet.svelte';
   import Pane from '../parts/Pane.svelte';
   import BreakEven from '../parts/threshold/BreakEven.svelte';
@@ -81,6 +82,7 @@
         gain(brief.decision.words.currency, v * all.money.campaignFactor),
       )}).{/if}
   </p>
+  <FewAmounts valueColumn={all.money.valueColumn} />
   {#if failure}<p class="refusal" role="alert">{failure}</p>{/if}
   <div class="two">
     <MeasuresTable {brief} {all} at={desk.at} candidate={row.name} view={mine} />

@@ -5,7 +5,7 @@
   import { fixed, gain, half, percent } from '../lib/format';
   import type { ColumnKey } from '../lib/layout.svelte';
   import { gapOf, known, type Shown } from '../lib/ranked';
-  import { interval, VERDICTS } from '../lib/words';
+  import { adjusted, interval, VERDICTS } from '../lib/words';
 
   interface Props {
     key: ColumnKey;
@@ -64,7 +64,7 @@
       title={against
         ? `net value at this cut less the leader’s ${gain(brief.decision.words.currency, against.netValue.difference)}, 95 % interval ` +
           `${interval(against.netValue.low, against.netValue.high, (v) => gain(brief.decision.words.currency, v))}, ` +
-          `Holm-adjusted p ${against.adjustedP.toPrecision(2)}`
+          `Holm-${adjusted(against)}`
         : ''}><i>money</i> {against ? VERDICTS[against.verdict] : '…'}</span
     ><span
       class="named"

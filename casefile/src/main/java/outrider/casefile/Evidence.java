@@ -72,7 +72,7 @@ public record Evidence(
     /** The first format in which an amount of the stakes is a parameter. */
     static final int PARAMETERS_BY_NAME = 4;
     /** The version of docs/methods.md that figures are computed by; raised with whatever changes a figure. */
-    public static final int RULES = 13;
+    public static final int RULES = 14;
     /** The first rules by which folds of a split by date follow each other; before, they were dealt at random. */
     static final int FOLDS_IN_TIME = 6;
 
@@ -92,6 +92,8 @@ public record Evidence(
     static final int WITHIN_FOLDS = 11;
     /** The first rules by which naive Bayes limits numbers of heavy tails. */
     static final int TAILS_LIMITED = 13;
+    /** The first rules by which amounts are looked at of which a few make half. */
+    static final int FEW_AMOUNTS = 14;
     /** The first rules by which trees take off what many levels gain by chance, and levels of few records say little in naive Bayes. */
     static final int LEVELS_DISCOUNTED = 7;
 

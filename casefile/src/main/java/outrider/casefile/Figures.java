@@ -16,6 +16,7 @@ import outrider.measure.BandRow;
 import outrider.measure.ProbabilityQuality;
 import outrider.table.Join;
 import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.FewAmounts;
 
 /**
  * Every figure of a report: what can be computed anew from the data and the recipe, and nothing else. Shares from 0 to 1, money
@@ -65,13 +66,17 @@ public record Figures(Source source, Contest contest, AtCut cut, Trust trust) {
      * @param calibration of the chosen one on validation in ten bands; null where its score is no probability
      * @param failures null in evidence of rules before 4
      * @param reserve null while it is sealed
+     * @param fewAmounts why the interval of the gain at the cut may be too narrow; null where nothing speaks for that, and by rules before 14
      */
     public record Trust(
             List<BandRow> bands,
             @Nullable ProbabilityQuality calibration,
             Stability stability,
             @Nullable Failures failures,
-            @Nullable Reserve reserve)
+            @Nullable Reserve reserve,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            FewAmounts fewAmounts)
             implements Inline {}
 
     /** @param words the measure with its share, if it has one */

@@ -148,7 +148,8 @@ public final class FiguresMaker {
                         proposedOne.scored().quality(),
                         groups.stability(),
                         FailuresMaker.of(data, proposedOne, groups),
-                        reserve(proposedOne, proposed, perCampaign)));
+                        reserve(proposedOne, proposed, perCampaign),
+                        rules >= Evidence.FEW_AMOUNTS ? atCut.few().get(chosen) : null));
     }
 
     private Figures.Part part(int[] rows) {

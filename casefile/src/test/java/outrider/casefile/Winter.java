@@ -134,7 +134,7 @@ final class Winter {
                         f.cut().sensitivity(),
                         f.cut().takeovers()),
                 new Figures.Trust(
-                        f.trust().bands(), f.trust().calibration(), f.trust().stability(), failures, null));
+                        f.trust().bands(), f.trust().calibration(), f.trust().stability(), failures, null, null));
     }
 
     static Evidence evidence(Evidence.TrailHead head) {

@@ -9,6 +9,7 @@ import outrider.rank.IndexedRanking;
 import outrider.stakes.NetValue;
 import outrider.uncertainty.CutDraws;
 import outrider.uncertainty.Drawn;
+import outrider.uncertainty.FewAmounts;
 import outrider.uncertainty.LeaderTests;
 import outrider.uncertainty.Verdict;
 
@@ -17,8 +18,9 @@ import outrider.uncertainty.Verdict;
  *
  * @param figures of each candidate
  * @param against the leader, by candidate; null for the leader itself and where there is none
+ * @param few by candidate, why the interval of its gain may be too narrow; null where nothing speaks for that
  */
-public record CutComparison(List<CutFigures> figures, List<At> against) {
+public record CutComparison(List<CutFigures> figures, List<At> against, List<@Nullable FewAmounts> few) {
 
     /** A difference with its 95 % interval, null where it is undefined. */
     public record Difference(
@@ -44,8 +46,10 @@ public record CutComparison(List<CutFigures> figures, List<At> against) {
     public static CutComparison of(
             List<IndexedRanking> ranked, List<NetValue> money, CutDraws draws, int leader, boolean named) {
         List<CutFigures> figures = new ArrayList<>();
+        List<@Nullable FewAmounts> fewAmounts = new ArrayList<>();
         for (int i = 0; i < ranked.size(); i++) {
             figures.add(CutFigures.of(ranked.get(i).ranking(), money.get(i), draws.rank(i), draws.single(i)));
+            fewAmounts.add(FewAmounts.of(draws.sample(), ranked.get(i), draws.rank(i)));
         }
         List<At> against = new ArrayList<>();
         LeaderTests tests = leader < 0
@@ -58,7 +62,7 @@ public record CutComparison(List<CutFigures> figures, List<At> against) {
                             ? null
                             : against(draws.pair(i, leader), figures, i, leader, money.get(i), tests, tooFew));
         }
-        return new CutComparison(figures, against);
+        return new CutComparison(figures, against, fewAmounts);
     }
 
     private static Double pValue(CutDraws draws, NetValue money, int i, int j, int leader) {

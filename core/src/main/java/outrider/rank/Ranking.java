@@ -217,6 +217,12 @@ public final class Ranking {
         return at >= 0 ? at : -at - 2;
     }
 
+    /** The first point whose size is at least {@code rank}. */
+    public int pointAtOrAfter(double rank) {
+        int point = pointAtOrBefore(rank);
+        return point < groups() && size(point) < rank ? point + 1 : point;
+    }
+
     /** The last point whose score is at least {@code threshold}; 0 if none is. */
     public int pointAtThreshold(double threshold) {
         int low = 0;

@@ -63,7 +63,7 @@ public record Sample(
     }
 
     /** Units that have a record of this outcome; records where each stands alone. */
-    int unitsWith(int outcome) {
+    public int unitsWith(int outcome) {
         if (unit == null) return outcome == 1 ? events() : size() - events();
         return Units.holding(this.outcome, unit, outcome);
     }

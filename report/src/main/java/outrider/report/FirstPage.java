@@ -13,6 +13,7 @@ import outrider.casefile.Paragraph;
 import outrider.exchange.CutComparison;
 import outrider.exchange.CutFigures;
 import outrider.exchange.DecidingKind;
+import outrider.uncertainty.FewAmounts;
 import outrider.uncertainty.Verdict;
 
 /** The words of a report's first page: the decision, what is expected of it, why this candidate, what could go wrong. */
@@ -278,6 +279,13 @@ public final class FirstPage {
         return net.low() != null && net.low() > 0 || net.high() != null && net.high() < 0;
     }
 
+    private String fewAmounts(FewAmounts few) {
+        return (few.half() == 1 ? "One" : NumberText.count(few.half())) + " of the " + NumberText.count(few.amounts())
+                + " values of " + e.recipe().valueColumn() + " caught "
+                + (few.half() == 1 ? "makes" : "make")
+                + " half of their sum: the interval of the gain cannot know of larger ones and may be too narrow.";
+    }
+
     /** What could go wrong, the failing checks first. */
     public List<String> risks() {
         List<String> lines = new ArrayList<>();
@@ -288,6 +296,7 @@ public final class FirstPage {
             lines.add(check.title() + " fails. " + (said ? "See above." : check.words()));
         }
         f.chosenRow().alarms().forEach(alarm -> lines.add("Alarm: " + alarm.name() + ". " + alarm.meaning()));
+        if (f.trust().fewAmounts() != null) lines.add(fewAmounts(f.trust().fewAmounts()));
         f.cut().sensitivity().stream()
                 .filter(w -> w.factor() == 0.5 || w.parameter().equals("actionCost") && w.factor() == 2)
                 .min(Comparator.comparingDouble(Figures.WhatIf::gain))

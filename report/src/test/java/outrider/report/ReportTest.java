@@ -230,6 +230,25 @@ class ReportTest {
         assertThat(String.join("\n", page.risks())).contains("Looks at validation fails", "would gain");
     }
 
+    @Test
+    void thatFewAmountsCarryTheGainIsARisk() throws Exception {
+        assertThat(String.join("\n", new FirstPage(Example.evidence()).risks())).doesNotContain("half of their sum");
+        ObjectNode tree = (ObjectNode) new ObjectMapper().readTree(Canonical.write(Example.evidence()));
+        var column = tree.get("recipe").get("columns").fields().next();
+        ((ObjectNode) column.getValue()).put("role", "value");
+        ((ObjectNode) tree.get("figures"))
+                .putObject("fewAmounts")
+                .put("amounts", 1152)
+                .put("half", 9);
+        assertThat(String.join("\n", new FirstPage(read(tree)).risks()))
+                .contains("9 of the 1,152 values of " + column.getKey() + " caught make half of their sum");
+    }
+
+    private static Evidence read(JsonNode tree) throws IOException {
+        byte[] written = new ObjectMapper().writeValueAsBytes(tree);
+        return EvidenceFile.read(EvidenceFile.write(written, null, List.of())).evidence();
+    }
+
     /** A difference whose own interval leaves out 0 may yet be chance among many. */
     @Test
     void aDifferenceThatIsNotSeparableAmongManySaysSo() throws Exception {
@@ -240,10 +259,7 @@ class ReportTest {
             difference.put("verdict", "notSeparable").put("adjustedP", 0.12);
             ((ObjectNode) difference.get("netValue")).put("low", -1100).put("high", -200);
         }
-        byte[] changed = new ObjectMapper().writeValueAsBytes(tree);
-        Evidence evidence =
-                EvidenceFile.read(EvidenceFile.write(changed, null, List.of())).evidence();
-        assertThat(String.join("\n", new FirstPage(evidence).why()))
+        assertThat(String.join("\n", new FirstPage(read(tree)).why()))
                 .contains("not separable once every comparison counts (adjusted p 0.12)");
         assertThat(String.join("\n", new FirstPage(Example.evidence()).why())).doesNotContain("adjusted p");
     }
@@ -279,7 +295,7 @@ class ReportTest {
                         f.cut().sensitivity(),
                         f.cut().takeovers()),
                 new Figures.Trust(
-                        f.trust().bands(), f.trust().calibration(), f.trust().stability(), failures, reserve));
+                        f.trust().bands(), f.trust().calibration(), f.trust().stability(), failures, reserve, null));
     }
 
     private static String failures(Figures.Failures failures) throws Exception {

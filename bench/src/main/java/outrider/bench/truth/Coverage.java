@@ -21,6 +21,9 @@ import outrider.uncertainty.Sample;
 
 /** In how many samples of a world each interval that is told holds the truth. */
 final class Coverage {
+    /** Not an interval: in how many samples it is said that a few amounts make half of what is caught. */
+    private static final String FEW = "few amounts said";
+
     static final List<String> FIGURES = List.of(
             "AUC",
             "capture",
@@ -29,7 +32,8 @@ final class Coverage {
             "gain",
             "difference of AUC",
             "difference of capture",
-            "difference of gain");
+            "difference of gain",
+            FEW);
     private static final double DEPTH = 0.1;
     private static final int TRUTH = 1_500_000;
 
@@ -108,7 +112,8 @@ final class Coverage {
             within(
                     truth[0][4] - truth[1][4],
                     requireNonNull(moneyApart.low()) / n,
-                    requireNonNull(moneyApart.high()) / n)
+                    requireNonNull(moneyApart.high()) / n),
+            at.few().get(0) == null ? 0 : 1
         };
     }
 

@@ -10,6 +10,7 @@ import outrider.exchange.CutFigures;
 import outrider.exchange.DecidingKind;
 import outrider.stakes.NetValue;
 import outrider.uncertainty.AucUncertainty;
+import outrider.uncertainty.FewAmounts;
 import outrider.uncertainty.Verdict;
 
 /**
@@ -32,12 +33,15 @@ public record ComparisonView(
      * What figures are of: validation, and training beside it.
      *
      * @param events by weight where records have weights, and {@code trainingEvents} likewise
+     * @param units how many values of the column that keeps records together have an event, and how many a record without; null where
+     *     none does
      * @param weightColumn by which records count, in proportion, so that they add up to {@code records}; null where each counts once
      * @param sealed whether the reserve still is
      */
     public record ComparedPartView(
             int records,
             double events,
+            @Nullable List<Integer> units,
             int trainingRecords,
             double trainingEvents,
             @Nullable String weightColumn,
@@ -218,6 +222,11 @@ public record ComparisonView(
      * A candidate at the cut, against the leader.
      *
      * @param against the leader; null for the leader itself
+     * @param few why the interval of the gain may be too narrow; null where nothing speaks for that
      */
-    public record AtRow(long id, CutFigures figures, CutComparison.@Nullable At against) {}
+    public record AtRow(
+            long id,
+            CutFigures figures,
+            CutComparison.@Nullable At against,
+            @Nullable FewAmounts few) {}
 }

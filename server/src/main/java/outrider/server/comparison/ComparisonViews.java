@@ -115,7 +115,15 @@ public class ComparisonViews {
         Double capacityRecords = capacity == null ? null : capacity.ranks(records, weight != null);
         return new ComparisonView(
                 new ComparisonView.ComparedPartView(
-                        records, events, parts.training().length, events(brief, parts.training()), weight, broken == 0),
+                        records,
+                        events,
+                        none
+                                ? null
+                                : units(comparison.candidates().get(0).scored().sample()),
+                        parts.training().length,
+                        events(brief, parts.training()),
+                        weight,
+                        broken == 0),
                 rate(money, events / records),
                 new ComparisonView.MoneyView(
                         money == null ? brief.stakes.breakEven() : money.breakEven(),
@@ -205,12 +213,17 @@ public class ComparisonViews {
                         .mapToObj(i -> new ComparisonView.AtRow(
                                 compared.candidates().get(i).id,
                                 at.figures().get(i),
-                                at.against().get(i)))
+                                at.against().get(i),
+                                at.few().get(i)))
                         .toList());
     }
 
     private double events(Brief brief, int[] rows) {
         return new Sample(candidates.outcomes(brief, rows), null, candidates.weights(brief, rows), null).totalEvents();
+    }
+
+    private static @Nullable List<Integer> units(Sample sample) {
+        return sample.unit() == null ? null : List.of(sample.unitsWith(1), sample.unitsWith(0));
     }
 
     private ComparisonView.CandidateRow row(
