@@ -53,6 +53,7 @@ const upload = (more: Partial<Upload> = {}): Upload => ({
       decimal: ',',
       header: true,
       decimalGuessed: false,
+      padded: false,
       above: 0,
     },
     names: ['claim', 'amount'],

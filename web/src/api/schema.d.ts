@@ -9330,6 +9330,8 @@ export interface components {
       header: boolean;
       /** @description whether no number of the file told its decimal mark: then a column whose every mark could as well part thousands is left as texts, for somebody to say */
       decimalGuessed: boolean;
+      /** @description whether blanks around fields are no part of them, as where one follows each delimiter */
+      padded: boolean;
       /**
        * Format: int32
        * @description lines above the names of the columns, or above the first record, that are left out, such as a title

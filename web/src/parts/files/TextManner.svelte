@@ -34,7 +34,15 @@
       onpick={(to) => correct({ delimiter: to })}
     >
       {#each DELIMITERS as [value, words] (value)}<option {value}>{words}</option>{/each}
-    </Choice>, quotes are
+    </Choice>{#if dialect.delimiter !== ' '}, blanks around them
+      <Choice
+        class="field"
+        aria-label="Blanks around fields"
+        value={String(dialect.padded)}
+        onpick={(to) => correct({ padded: to === 'true' })}
+      >
+        <option value="false">belong to them</option><option value="true">are left out</option>
+      </Choice>{/if}, quotes are
     <Choice class="field" aria-label="Quote" value={dialect.quote} onpick={(to) => correct({ quote: to })}>
       <option value="&quot;">"</option><option value="'">'</option>
     </Choice>, letters are written in

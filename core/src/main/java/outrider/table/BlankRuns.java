@@ -2,16 +2,10 @@ package outrider.table;
 
 import java.io.IOException;
 import java.io.Reader;
-import java.io.StringReader;
-import java.io.UncheckedIOException;
 
 /** Letters of a text whose fields are parted by blanks, however many: one is left of each run, none at either end of a line. */
-final class BlankRuns extends Reader {
-    private final Reader in;
+final class BlankRuns extends Letters {
     private final char quote;
-    private final char[] buffer = new char[1 << 14];
-    private int at;
-    private int end;
     private boolean quoted;
     private boolean lineStart = true;
     private boolean blank;
@@ -19,18 +13,8 @@ final class BlankRuns extends Reader {
     private int held = -1;
 
     BlankRuns(Reader in, char quote) {
-        this.in = in;
+        super(in);
         this.quote = quote;
-    }
-
-    static String of(String text, char quote) {
-        StringBuilder left = new StringBuilder(text.length());
-        try (BlankRuns runs = new BlankRuns(new StringReader(text), quote)) {
-            for (int letter = runs.read(); letter >= 0; letter = runs.read()) left.append((char) letter);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return left.toString();
     }
 
     @Override
@@ -60,29 +44,5 @@ final class BlankRuns extends Reader {
             held = letter;
             return ' ';
         }
-    }
-
-    private int raw() throws IOException {
-        if (at == end) {
-            at = 0;
-            end = Math.max(0, in.read(buffer, 0, buffer.length));
-        }
-        return at < end ? buffer[at++] : -1;
-    }
-
-    @Override
-    public int read(char[] into, int offset, int length) throws IOException {
-        int got = 0;
-        while (got < length) {
-            int letter = read();
-            if (letter < 0) break;
-            into[offset + got++] = (char) letter;
-        }
-        return got == 0 && length > 0 ? -1 : got;
-    }
-
-    @Override
-    public void close() throws IOException {
-        in.close();
     }
 }

@@ -3,6 +3,7 @@ package outrider.table;
 import static java.util.Objects.requireNonNull;
 
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -22,6 +23,10 @@ public final class ColumnBuilder {
     private int @Nullable [] codes;
     private int size;
     private int present;
+    /** Where numbers have a field of blanks alone or a quoted empty one, missing among them and a text among texts; all such are alike. */
+    private final BitSet blank = new BitSet();
+
+    private @Nullable String blanks;
 
     private ColumnBuilder(String name, @Nullable NumberBuffer numbers, boolean dates, boolean eitherMark) {
         this.name = name;
@@ -53,6 +58,11 @@ public final class ColumnBuilder {
     }
 
     void add(char[] buffer, int offset, int length) {
+        if (numbers != null && isBlank(buffer, offset, length)) {
+            blank.set(size);
+            addMissing();
+            return;
+        }
         if (numbers != null && !numbers.add(buffer, offset, length)) turnToTexts();
         if (numbers == null) pushCode(pool.code(buffer, offset, length));
         size++;
@@ -86,15 +96,25 @@ public final class ColumnBuilder {
         else add(text.toCharArray(), 0, text.length());
     }
 
+    /** Whether there is nothing but blanks, as many as in those before, or nothing in quotes. */
+    private boolean isBlank(char[] buffer, int offset, int length) {
+        if (length > 0 && buffer[offset] != ' ') return false;
+        String text = new String(buffer, offset, length);
+        if (!text.isBlank() || blanks != null && !blanks.equals(text)) return false;
+        blanks = text;
+        return true;
+    }
+
     private void turnToTexts() {
         NumberColumn before = numbers == null ? null : numbers.column(name);
         numbers = null;
         pool = new TextPool();
         codes = new int[Math.max(1024, size + (size >> 1))];
         for (int i = 0; i < size; i++) {
-            String text = requireNonNull(before).asWritten(i);
+            String text = blank.get(i) ? blanks : requireNonNull(before).asWritten(i);
             codes[i] = text == null ? -1 : pool.code(text);
         }
+        present += blank.cardinality();
     }
 
     private void pushCode(int code) {
@@ -114,7 +134,8 @@ public final class ColumnBuilder {
         int[] held = Arrays.copyOf(codes, size);
         codes = null;
         List<String> texts = pool.texts();
-        DateFormat format = present == 0 || !dates ? null : DateFormat.writing(texts);
+        List<String> written = texts.stream().filter(text -> !text.isBlank()).toList();
+        DateFormat format = written.isEmpty() || !dates ? null : DateFormat.writing(written);
         if (format != null) return new DateColumn(name, days(held, texts, format), format.pattern());
         int most = Math.min(MOST_LEVELS, Math.max(2, present / 2));
         return texts.size() <= most
@@ -123,7 +144,9 @@ public final class ColumnBuilder {
     }
 
     private static int[] days(int[] codes, List<String> texts, DateFormat format) {
-        int[] ofText = texts.stream().mapToInt(format::day).toArray();
+        int[] ofText = texts.stream()
+                .mapToInt(text -> text.isBlank() ? DateColumn.MISSING : format.day(text))
+                .toArray();
         int[] days = new int[codes.length];
         for (int i = 0; i < codes.length; i++) days[i] = codes[i] < 0 ? DateColumn.MISSING : ofText[codes[i]];
         return days;

@@ -80,8 +80,8 @@ public final class CsvTableReader {
             Runnable told = () -> progress.checkpoint(
                     bytes <= 0 ? 0 : Math.min(1, source.taken() / (double) bytes),
                     "reading record " + Math.max(1, taking.records));
-            Reader rest = used.delimiter() == DialectFinder.BLANK
-                    ? new BlankRuns(letters, used.quote())
+            Reader rest = used.delimiter() == DialectFinder.BLANK || used.padded()
+                    ? DialectFinder.parted(letters, used.delimiter(), used.quote())
                     : handler.takePlain(new PlainRecords(letters, used.delimiter(), used.quote()), told);
             CsvReader<Boolean> reader = CsvReader.builder()
                     .fieldSeparator(used.delimiter())

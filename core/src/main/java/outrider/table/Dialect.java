@@ -13,6 +13,7 @@ import outrider.base.BadInput;
  * @param header whether the first record names the columns
  * @param decimalGuessed whether no number of the file told its decimal mark: then a column whose every mark could as well part
  *     thousands is left as texts, for somebody to say
+ * @param padded whether blanks around fields are no part of them, as where one follows each delimiter
  * @param above lines above the names of the columns, or above the first record, that are left out, such as a title
  */
 public record Dialect(
@@ -22,6 +23,7 @@ public record Dialect(
         char decimal,
         boolean header,
         boolean decimalGuessed,
+        boolean padded,
         int above) {
     static final int MOST_ABOVE = 1000;
 
@@ -37,12 +39,12 @@ public record Dialect(
 
     /** A decimal mark that is known. */
     public Dialect(char delimiter, char quote, Encoding encoding, char decimal, boolean header) {
-        this(delimiter, quote, encoding, decimal, header, false, 0);
+        this(delimiter, quote, encoding, decimal, header, false, false, 0);
     }
 
     /** The same below so many lines that are left out. */
     Dialect below(int lines) {
-        return new Dialect(delimiter, quote, encoding, decimal, header, decimalGuessed, lines);
+        return new Dialect(delimiter, quote, encoding, decimal, header, decimalGuessed, padded, lines);
     }
 
     /** A comma that parts fields parts no decimals, unless they are quoted. */

@@ -2,15 +2,14 @@ package outrider.table;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.Reader;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
-import outrider.base.BadInput;
 import outrider.table.Dialect.Encoding;
 
 /** Finds out from a file's first bytes how it is written. */
@@ -42,10 +41,6 @@ final class DialectFinder {
     private static final Pattern WHOLE = Pattern.compile("\\d{1,9}");
     private static final Pattern DAY = Pattern.compile("\\d{1,4}[-./]\\d{1,2}[-./]\\d{1,4}.*");
 
-    private static final Pattern JSON = Pattern.compile("[\\[{]\\s*(?:[\\[{]\\s*)*\"[^\"]*\"\\s*[:,\\]}]");
-    private static final Pattern MARKUP =
-            Pattern.compile("<(?:[?!]|html|head|body|table|meta)", Pattern.CASE_INSENSITIVE);
-
     private DialectFinder() {}
 
     /**
@@ -57,8 +52,8 @@ final class DialectFinder {
         boolean plain = isPlain(head);
         Encoding encoding = plain ? Encoding.UTF_8 : encoding(head, whole);
         String text = decode(head, encoding);
-        if (!plain) refuseBinary(text);
-        refuseOtherForms(text);
+        if (!plain) OtherForms.refuseBinary(text);
+        OtherForms.refuse(text);
         Found first = find(text, encoding, whole);
         for (int above = 1; !first.begins() && above <= MOST_ABOVE; above++) {
             String rest = below(text, above);
@@ -97,7 +92,7 @@ final class DialectFinder {
         /** Whether each line of a text that stands above is a title, a remark or empty. */
         boolean leavesOut(String above) {
             int fields = commonest(rows).getKey();
-            return DialectFinder.rows(above, dialect.delimiter(), dialect.quote(), true).stream()
+            return DialectFinder.rows(above, dialect, true).stream()
                     .allMatch(row -> filled(row) < 2 && (row.size() < fields || fields > 2)
                             || row.size() < fields && row.get(0).startsWith("#"));
         }
@@ -116,26 +111,37 @@ final class DialectFinder {
             if (quote == '\'' && !quoted) continue;
             for (char delimiter : DELIMITERS) {
                 if (quote == '\'' && marksTexts(text, delimiter)) continue;
-                List<List<String>> rows = rows(text, delimiter, quote, whole);
+                boolean padded = Padding.in(text, delimiter, quote);
+                Dialect tried = new Dialect(delimiter, quote, encoding, '.', true, false, padded, 0);
+                List<List<String>> rows = rows(text, tried, whole);
                 double score = score(rows);
                 if (score > bestScore + 1e-9) {
                     bestScore = score;
-                    best = new Dialect(delimiter, quote, encoding, '.', true);
+                    best = tried;
                     bestRows = rows;
                 }
             }
         }
         if (bestScore < 1) {
-            List<List<String>> rows = rows(text, BLANK, best.quote(), whole);
+            Dialect blanks = new Dialect(BLANK, best.quote(), encoding, '.', true);
+            List<List<String>> rows = rows(text, blanks, whole);
             if (betweenBlanks(rows)) {
-                best = new Dialect(BLANK, best.quote(), encoding, '.', true);
+                best = blanks;
                 bestRows = rows;
             }
         }
         int told = decimalTold(bestRows);
         char decimal = told < 0 ? ',' : '.';
         return new Found(
-                new Dialect(best.delimiter(), best.quote(), encoding, decimal, header(bestRows), told == 0, 0),
+                new Dialect(
+                        best.delimiter(),
+                        best.quote(),
+                        encoding,
+                        decimal,
+                        header(bestRows),
+                        told == 0,
+                        best.padded(),
+                        0),
                 bestRows);
     }
 
@@ -172,12 +178,8 @@ final class DialectFinder {
 
     /** Whether there is nothing but ASCII and what parts lines and fields of it. */
     private static boolean isPlain(byte[] head) {
-        for (byte letter : head) if (letter < ' ' && !parts((char) letter)) return false;
+        for (byte letter : head) if (letter < ' ' && !OtherForms.parts((char) letter)) return false;
         return true;
-    }
-
-    private static boolean parts(char letter) {
-        return letter == '\t' || letter == '\n' || letter == '\r' || letter == '\f';
     }
 
     /** UTF-8 with some damage is UTF-8 still: its letters beyond ASCII outnumber what cannot be read. */
@@ -193,46 +195,18 @@ final class DialectFinder {
         return text.startsWith("\uFEFF") ? text.substring(1) : text;
     }
 
-    private static void refuseBinary(String text) {
-        int odd = 0;
-        int end = text.indexOf(Remarks.END_OF_FILE) == text.length() - 1 ? text.length() - 1 : text.length();
-        for (int i = 0; i < end; i++) {
-            char c = text.charAt(i);
-            if (c < ' ' && !parts(c)) odd++;
-        }
-        if (odd > 0 && odd > text.length() / 1000) {
-            throw BadInput.of(
-                    "file",
-                    "is not a text file: it holds bytes that stand for no letters",
-                    "bring CSV or TSV, plain or gzip, or Parquet; export a spreadsheet as CSV first");
-        }
-    }
-
-    /** Texts of other kinds than tables by how they begin. */
-    private static void refuseOtherForms(String text) {
-        String begin = text.substring(0, Math.min(text.length(), 500)).stripLeading();
-        String form = JSON.matcher(begin).lookingAt()
-                ? "JSON"
-                : MARKUP.matcher(begin).lookingAt() ? "HTML or XML" : declaresRelation(text) ? "ARFF" : null;
-        if (form == null) return;
-        throw BadInput.of(
-                "file",
-                "is " + form + " and no table",
-                "export it as CSV: a line of names, then a line for each record");
-    }
-
-    private static boolean declaresRelation(String text) {
-        return text.lines()
-                .map(String::strip)
-                .filter(line -> !line.isEmpty() && !line.startsWith("%"))
-                .findFirst()
-                .filter(line -> line.toLowerCase(Locale.ROOT).startsWith("@relation"))
-                .isPresent();
+    /** Letters whose fields are parted by one delimiter alone, of a text that is parted by blanks or padded with them. */
+    static Letters parted(Reader letters, char delimiter, char quote) {
+        return delimiter == BLANK ? new BlankRuns(letters, quote) : new Padding(letters, delimiter, quote);
     }
 
     /** The first records under a reading, as {@link Preview} shows them too; a last cut-off one is left out. */
-    static List<List<String>> rows(String written, char delimiter, char quote, boolean whole) {
-        String text = delimiter == BLANK ? BlankRuns.of(written, quote) : written;
+    static List<List<String>> rows(String written, Dialect dialect, boolean whole) {
+        char delimiter = dialect.delimiter();
+        char quote = dialect.quote();
+        String text = delimiter == BLANK || dialect.padded()
+                ? Letters.of(written, letters -> parted(letters, delimiter, quote))
+                : written;
         List<List<String>> rows = new ArrayList<>();
         List<String> row = new ArrayList<>();
         StringBuilder field = new StringBuilder();

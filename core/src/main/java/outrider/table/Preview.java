@@ -41,7 +41,7 @@ public record Preview(
             Dialect found = dialect(source);
             Dialect used = dialect == null ? found : dialect;
             String text = DialectFinder.below(DialectFinder.decode(source.head(), used.encoding()), used.above());
-            List<List<String>> rows = DialectFinder.rows(text, used.delimiter(), used.quote(), source.whole());
+            List<List<String>> rows = DialectFinder.rows(text, used, source.whole());
             if (rows.isEmpty()) return new Preview(used, List.of(), List.of());
             List<String> names =
                     used.header() ? named(rows.get(0)) : madeUp(rows.get(0).size());

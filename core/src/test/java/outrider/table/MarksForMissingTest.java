@@ -2,6 +2,8 @@ package outrider.table;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -9,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import outrider.base.Progress;
 
 /** Values and words that stand for none are found where they are sure, and told from what is a value. */
 class MarksForMissingTest {
@@ -23,6 +26,36 @@ class MarksForMissingTest {
         SuggestedReading suggested = SuggestedReading.of(new NumberColumn("x", values), null);
         if (offered == null) assertThat(suggested).isNull();
         else assertThat(suggested.reading().missing()).containsExactly(offered);
+    }
+
+    /** Among texts they are one. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            ignoreLeadingAndTrailingWhitespace = false,
+            value = {
+                "NUMBER|12.5; ;7;3;4;5",
+                "NUMBER| ;12.5;7;3; ;4",
+                "NUMBER|12.5;\"\";7;3;4;5",
+                "DATE|2025-03-01; ;2025-03-02;\"\";2025-03-03",
+                "CATEGORY|12.5; ;low;12.5; ;low;12.5;low",
+                "CATEGORY|12.5; ;  ;12.5; ;  ;12.5;12.5",
+                "CATEGORY| ; ; ; "
+            })
+    void fieldsOfBlanksAreMissingAmongNumbersAndDays(ColumnType type, String fields) {
+        String[] each = fields.split(";", -1);
+        StringBuilder file = new StringBuilder("x;other\n");
+        for (String field : each) file.append(field.isEmpty() ? " " : field).append(";k\n");
+        Table table = CsvTableReader.read(
+                new ByteArrayInputStream(file.toString().getBytes(StandardCharsets.UTF_8)), Progress.NONE);
+        Column column = table.column("x");
+        assertThat(column.type()).isEqualTo(type);
+        for (int i = 0; i < each.length; i++) {
+            String text = each[i].isEmpty() ? " " : each[i].replace("\"", "");
+            boolean missing = text.isBlank() && type != ColumnType.CATEGORY;
+            assertThat(column.asWritten(i)).isEqualTo(missing ? null : text);
+        }
     }
 
     @Test

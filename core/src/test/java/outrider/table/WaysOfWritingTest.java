@@ -40,6 +40,31 @@ class WaysOfWritingTest {
     @CsvSource(
             delimiter = '|',
             quoteCharacter = '`',
+            value = {
+                "true  | town, paid, kept;Hull, 12.5, yes;\"York, East\", 7.25, no;Hull, , yes",
+                "true  | town,paid,kept;Hull, 12.5, yes;York, 7.25 , no;Hull, 3.5,",
+                "false | town, paid, kept;Hull, 12.5,yes;York, 7.25, no;Hull, 3.5,no",
+                "false | town,paid,kept;Hull,12.5,yes;York,7.25,no;Hull,3.5, no"
+            })
+    void aBlankBehindEveryDelimiterIsNoPartOfTheFields(boolean padded, String lines) throws IOException {
+        Dialect[] found = new Dialect[1];
+        Table table = read(lines.replace(';', '\n') + "\n", found);
+        assertThat(found[0].padded()).isEqualTo(padded);
+        assertThat(table.columns()).extracting(Column::name).hasSize(3);
+        assertThat(table.column("town").text(1)).isEqualTo(lines.contains("East") ? "York, East" : "York");
+        if (!padded) return;
+        assertThat(table.columns()).extracting(Column::name).containsExactly("town", "paid", "kept");
+        assertThat(table.column("paid").type()).isEqualTo(ColumnType.NUMBER);
+        assertThat(table.column("kept").text(0)).isEqualTo("yes");
+        Preview preview = Preview.of(
+                new ByteArrayInputStream((lines.replace(';', '\n') + "\n").getBytes(StandardCharsets.UTF_8)), null);
+        assertThat(preview.rows().get(0)).containsExactly("Hull", "12.5", "yes");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
             ignoreLeadingAndTrailingWhitespace = true,
             value = {
                 "read    | NUMBER | 12        | 12;7;103",

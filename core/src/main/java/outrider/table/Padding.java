@@ -1,0 +1,85 @@
+package outrider.table;
+
+import java.io.IOException;
+import java.io.Reader;
+
+/** Letters of a text without the blanks around its fields; those in quotes and within a field stay. */
+final class Padding extends Letters {
+    /** So many lines tell whether there is padding. */
+    private static final int LINES = 200;
+
+    private final char delimiter;
+    private final char quote;
+    private boolean fieldStart = true;
+    private boolean quoted;
+    /** Blanks that were read and may be within a field. */
+    private int blanks;
+    /** A letter that follows the blanks that are still to be given; -1 for none. */
+    private int held = -1;
+
+    Padding(Reader in, char delimiter, char quote) {
+        super(in);
+        this.delimiter = delimiter;
+        this.quote = quote;
+    }
+
+    /** Whether a blank follows every delimiter below the first line, but where a field is empty. */
+    static boolean in(String text, char delimiter, char quote) {
+        boolean start = true;
+        boolean quoted = false;
+        boolean blank = false;
+        int lines = 0;
+        int padded = 0;
+        for (int i = 0; i < text.length() && lines < LINES; i++) {
+            char letter = text.charAt(i);
+            if (quoted) {
+                quoted = letter != quote;
+            } else if (letter == '\n' || letter == '\r') {
+                if (letter == '\n') lines++;
+                start = true;
+                blank = true;
+            } else if (letter == delimiter) {
+                start = true;
+                blank = false;
+            } else if (letter == ' ') {
+                if (start && !blank && lines > 0) padded++;
+                if (start) blank = true;
+            } else {
+                if (start && !blank && i > 0 && lines > 0) return false;
+                quoted = start && letter == quote;
+                start = false;
+            }
+        }
+        return padded > lines / 2;
+    }
+
+    @Override
+    public int read() throws IOException {
+        if (held >= 0) {
+            if (blanks-- > 0) return ' ';
+            int letter = held;
+            held = -1;
+            blanks = 0;
+            return letter;
+        }
+        while (true) {
+            int letter = raw();
+            if (letter < 0) return -1;
+            if (quoted) {
+                quoted = letter != quote;
+                return letter;
+            }
+            if (letter == ' ') {
+                if (!fieldStart) blanks++;
+                continue;
+            }
+            boolean ends = letter == delimiter || letter == '\n' || letter == '\r';
+            quoted = fieldStart && letter == quote;
+            fieldStart = ends;
+            if (ends) blanks = 0;
+            if (blanks == 0) return letter;
+            held = letter;
+            return read();
+        }
+    }
+}
