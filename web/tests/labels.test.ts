@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { apart, beside } from '../src/charts/labels';
+import { apart, beside, free, strewn } from '../src/charts/labels';
 
 describe('words at places of a chart', () => {
   it('stand left of a mark at the right edge, so that none leaves the chart', () => {
@@ -68,5 +68,42 @@ describe('words at places of a chart', () => {
     expect(note).toMatchObject({ across: 300, up: 186 });
     expect(edge!.up).toBe(120);
     expect(edge!.across + 'perfect order'.length * 5.9).toBeLessThanOrEqual(500);
+  });
+});
+
+describe('words of a level line', () => {
+  const note = { text: 'everybody: €160', across: 300, up: 100, level: true };
+  const under = (from: number, to: number, up: number) =>
+    strewn([[from, up] as [number, number], [to, up]], 4).map(([across, at]) => ({ across, up: at }));
+  const placed = (places: { across: number; up: number }[], uprights: number[] = [], of = note) =>
+    free([of], 50, 500, places, uprights)[0]!.across;
+
+  it('stay where nothing lies under them', () => {
+    expect(placed([])).toBe(300);
+    expect(placed(under(50, 500, 60))).toBe(300);
+  });
+
+  it('stand where no other line and no mark is, nearest to where they are wanted', () => {
+    const across = placed(under(240, 500, 105), [120]);
+    expect(across + note.text.length * 5.9).toBeLessThan(240);
+    expect(across).toBeGreaterThan(120);
+    expect(placed([], [310])).toBeGreaterThan(310);
+  });
+
+  it('stand where the fewest are when they are everywhere, and stay at a place of their own', () => {
+    const two = [...under(50, 500, 105), ...under(250, 500, 102)];
+    expect(placed(two)).toBeLessThan(250);
+    expect(placed(two, [], { ...note, level: false })).toBe(300);
+  });
+
+  it('know a line from end to end, however few its points', () => {
+    expect(strewn([[0, 0] as [number, number], [10, 5], [10.2, 9]], 2)).toEqual([
+      [0, 0],
+      [2, 1],
+      [4, 2],
+      [6, 3],
+      [8, 4],
+      [10, 5],
+    ]);
   });
 });

@@ -1,3 +1,5 @@
+import { nth } from '../lib/nth';
+
 /** Where words go that stand at places of a chart, so that none leaves it and none lies on another. */
 
 const LETTER = 5.9;
@@ -69,4 +71,55 @@ export function apart(notes: Note[], width: number, floor: number): Note[] {
     placed.push({ ...note, up });
   }
   return placed;
+}
+
+/** The places of a drawn line, at most one a `step` along it and at least one where it is drawn from end to end. */
+export function strewn(points: [number, number][], step: number): [number, number][] {
+  const found: [number, number][] = [];
+  points.slice(1).forEach(([toX, toY], i) => {
+    const [fromX, fromY] = nth(points, i);
+    const steps = Math.ceil(Math.abs(toX - fromX) / step);
+    for (let k = 0; k < steps; k++) {
+      const share = k / steps;
+      const x = fromX + share * (toX - fromX);
+      const before = found[found.length - 1];
+      if (!before || Math.abs(x - before[0]) >= step) found.push([x, fromY + share * (toY - fromY)]);
+    }
+  });
+  return found;
+}
+
+const AROUND = 3;
+const AWAY = 15;
+
+/**
+ * Words of lines that are level, which may stand anywhere along theirs: where the fewest of `places` of other lines and upright marks lie
+ * under them, and there the nearest to where they are wanted. `start` is where the plot begins.
+ */
+export function free<N extends Note & { level?: boolean }>(
+  notes: N[],
+  start: number,
+  width: number,
+  places: { across: number; up: number }[],
+  uprights: number[],
+): N[] {
+  return notes.map((note) => {
+    if (!note.level) return note;
+    const last = width - wide(note.text) - GAP;
+    const met = (across: number) => {
+      const within = (x: number) => x > across - AROUND && x < across + wide(note.text) + AROUND;
+      const lying = (p: { across: number; up: number }) =>
+        within(p.across) && p.up > note.up - AROUND && p.up < note.up + LINE + AROUND;
+      return places.filter(lying).length + uprights.filter(within).length;
+    };
+    let best = { across: note.across, met: met(note.across) };
+    for (let away = AWAY; best.met > 0 && away < width; away += AWAY) {
+      for (const across of [note.across - away, note.across + away]) {
+        if (across < start + GAP || across > last) continue;
+        const here = met(across);
+        if (here < best.met) best = { across, met: here };
+      }
+    }
+    return { ...note, across: best.across };
+  });
 }

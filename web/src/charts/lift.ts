@@ -30,7 +30,7 @@ export const lift: Chart = {
       wash: planned
         ? washed(data, read(chosen.curve.band.precisionLow), read(chosen.curve.band.precisionHigh))
         : washed(data, own(chosen.curve.band.captureLow), own(chosen.curve.band.captureHigh)),
-      notes: [{ x: 84, y: 1, text: 'at random' }],
+      notes: [{ x: 84, y: 1, text: 'at random', level: true }],
     };
   },
   place: (_, at) => ({ across: 100 * at.depth, up: at.lift }),

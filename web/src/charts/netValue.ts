@@ -62,8 +62,8 @@ export const netValue: Chart = {
         (d) => alongBand(all.depths, chosen.gain.high, d),
       ),
       notes: [
-        { x: 62, y: 0, text: `${brief.decision.words.acting} nobody: 0` },
-        { x: 62, y: everybody, text: `everybody: ${amount(data, everybody)}` },
+        { x: 62, y: 0, text: `${brief.decision.words.acting} nobody: 0`, level: true },
+        { x: 62, y: everybody, text: `everybody: ${amount(data, everybody)}`, level: true },
       ],
       marks,
     };

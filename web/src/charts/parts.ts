@@ -65,7 +65,8 @@ export interface Drawing {
   y: Axis;
   lines: Line[];
   wash: Wash | null;
-  notes: { x: number; y: number; text: string }[];
+  /** words at a place; of a level line anywhere along it */
+  notes: { x: number; y: number; text: string; level?: boolean }[];
   marks: { x: number; label: string }[];
   /** why there is nothing to see */
   empty: string | null;

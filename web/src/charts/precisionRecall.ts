@@ -26,7 +26,7 @@ export const precisionRecall: Chart = {
         ),
         level('at random', 100 * all.rate.eventRate, 'dotted'),
       ],
-      notes: [{ x: 78, y: 100 * all.rate.eventRate, text: 'event rate' }],
+      notes: [{ x: 78, y: 100 * all.rate.eventRate, text: 'event rate', level: true }],
     };
   },
   place: (_, at) => ({ across: 100 * at.capture, up: at.precision === null ? null : 100 * at.precision }),

@@ -60,7 +60,7 @@ export function score(value: number | null): string {
 /** Half an interval, in thousands where it is that large. */
 export function half(low: number, high: number): string {
   const value = (high - low) / 2;
-  return value >= 10000 ? `±${(value / 1000).toFixed(1)}k` : `±${value.toFixed(0)}`;
+  return value >= 10000 ? `±${(value / 1000).toFixed(1)}k` : `±${WHOLE.format(value)}`;
 }
 
 export function money(currency: string, value: number): string {

@@ -6,7 +6,7 @@
   import type { Comparison } from '../lib/compared';
   import { CHARTS, chartNamed } from '../charts/charts';
   import { along, cells, type PaneData } from '../charts/parts';
-  import { apart, beside } from '../charts/labels';
+  import { apart, beside, free, strewn } from '../charts/labels';
   import { Plot } from '../charts/plot.svelte';
   import { PaneSource } from '../charts/source.svelte';
   import type { Line } from '../lib/chart';
@@ -68,6 +68,8 @@
 
   /** below the plot, in pixels: its axis and the words of it */
   const FLOOR = 36;
+  /** along the axis, between places of a line that words keep off */
+  const STEP = 1;
   const plot = new Plot();
   let frame: HTMLDivElement;
   let pointer = $state<number | null>(null);
@@ -82,27 +84,38 @@
       ? { across: null, up: null }
       : plot.pixel(place.across, place.up);
   });
+  /** where the candidates' lines and theirs of training lie */
+  const places = $derived(
+    drawn.notes.some((n) => n.level)
+      ? drawn.lines
+          .filter((l) => l.points.some((p) => p[1] !== nth(l.points, 0)[1]))
+          .flatMap((l) => strewn(l.points, STEP).map(([x, y]) => plot.pixel(x, y)))
+          .flatMap(({ across, up }) => (across === null || up === null ? [] : [{ across, up }]))
+      : [],
+  );
+  const uprights = $derived(
+    drawn.marks.flatMap(({ label, x }) => {
+      const { across } = plot.pixel(x, 0);
+      return across === null ? [] : [{ label, across }];
+    }),
+  );
   const notes = $derived(
     apart(
-      drawn.notes.flatMap((n) => {
-        const { across, up } = plot.pixel(n.x, n.y);
-        return across === null || up === null ? [] : [{ text: n.text, across, up }];
-      }),
+      free(
+        drawn.notes.flatMap(({ x, y, ...note }) => {
+          const { across, up } = plot.pixel(x, y);
+          return across === null || up === null ? [] : [{ ...note, across, up }];
+        }),
+        plot.pixel(config.zoom?.[0] ?? drawn.x.min ?? 0, 0).across ?? 0,
+        plot.width,
+        places,
+        uprights.map((u) => u.across),
+      ),
       plot.width,
       plot.height - FLOOR,
     ),
   );
-  const marks = $derived(
-    beside(
-      drawn.marks.flatMap(({ label, x }) => {
-        const { across } = plot.pixel(x, 0);
-        return across === null ? [] : [{ label, across }];
-      }),
-      plot.width,
-      notes,
-      plot.height - FLOOR,
-    ),
-  );
+  const marks = $derived(beside(uprights, plot.width, notes, plot.height - FLOOR));
 
   /** The value of a line where the pointer is: a candidate's own figure over the depth, else read off the line. */
   function valueOf(line: Line, x: number): number | null {
@@ -300,6 +313,7 @@
     inset: 0;
   }
   .said {
+    text-wrap: pretty;
     margin: 2px 0 0;
     font: italic 12.5px/1.4 var(--font-serif);
     min-height: 2.8em;

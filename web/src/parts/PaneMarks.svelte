@@ -77,6 +77,8 @@
   }
   .note {
     position: absolute;
+    z-index: 1;
+    background: color-mix(in srgb, var(--color-sheet) 80%, transparent);
     font: 10.5px var(--font-sans);
     color: var(--color-ink-2);
     pointer-events: none;
