@@ -42,13 +42,18 @@ describe('is it still what was signed', () => {
   it('lists the newest first, with what does not fit', async () => {
     open({
       releases: [release(1, 'IN_SERVICE')],
-      follow: advised([batch(1, 0.4, { unmatched: 12, contradictory: 2 }), batch(2, 0.3, { version: 7 })]),
+      follow: advised([
+        batch(1, 0.4, { unmatched: 12, contradictory: 2, repeated: 50 }),
+        batch(2, 0.3, { version: 7 }),
+      ]),
     });
     await screen.findByText('week-2.csv');
     const rows = screen.getByRole('region', { name: 'Batches' }).querySelectorAll('tbody tr');
     expect(nth(rows, 0).textContent).toContain('2026-12-02');
     expect(nth(rows, 1).textContent).toContain('12 outcomes of no record of it');
     expect(nth(rows, 1).textContent).toContain('2 came twice and differ');
+    expect(nth(rows, 1).textContent).toContain('50 records repeat an identifier and count again');
+    expect(nth(rows, 0).textContent).not.toContain('identifier');
     const line = screen.getByRole('img', { name: 'Capture at the signed cut along the batches' });
     expect(line.querySelectorAll('circle'), 'only batches of the version that is shown').toHaveLength(1);
   });

@@ -112,6 +112,7 @@ export const batch = (id: number, capture: number | null, more: Partial<Batch> =
   late: 0,
   unmatched: 0,
   contradictory: 0,
+  repeated: null,
   few: false,
   madeBy: 'analyst',
   madeAt: '2026-12-01T09:00:00Z',

@@ -9727,6 +9727,8 @@ export interface components {
       unmatched: number;
       /** Format: int32 */
       contradictory: number;
+      /** Format: int32 */
+      repeated: number | null;
       madeBy: string;
       madeAt: components['schemas']['Instant'];
     };

@@ -4,7 +4,7 @@
   import Table from 'flowbite-svelte/Table.svelte';
   import type { DatasetView as Dataset, FollowBatchView as Batch } from '../../api/schema';
   import { desk } from '../../lib/desk.svelte';
-  import { count, percent } from '../../lib/format';
+  import { count, counted, percent } from '../../lib/format';
   import Choice from '../Choice.svelte';
   import FileButton from '../FileButton.svelte';
 
@@ -82,6 +82,11 @@
                 >{/if}{#if b.message}<small class="sub alarm">▲ {b.message}</small
                 >{/if}{#if b.unmatched}<small class="sub"
                   >{count(b.unmatched)} outcomes of no record of it</small
+                >{/if}{#if b.repeated}<small class="sub alarm"
+                  >▲ {counted(b.repeated, 'record repeats', 'records repeat')} an identifier and {b.repeated ===
+                  1
+                    ? 'counts'
+                    : 'count'} again</small
                 >{/if}{#if b.contradictory}<small class="sub alarm"
                   >▲ <a class="underline" href={`/api/follow/${b.id}/contradictions.csv`} download
                     >{count(b.contradictory)} came twice and differ</a

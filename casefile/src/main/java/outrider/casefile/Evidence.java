@@ -94,6 +94,8 @@ public record Evidence(
     static final int TAILS_LIMITED = 13;
     /** The first rules by which amounts are looked at of which a few make half. */
     static final int FEW_AMOUNTS = 14;
+    /** The first rules by which records of a batch that repeat an identifier are counted. */
+    static final int REPEATED_IDENTIFIERS = 14;
     /** The first rules by which trees take off what many levels gain by chance, and levels of few records say little in naive Bayes. */
     static final int LEVELS_DISCOUNTED = 7;
 

@@ -55,6 +55,7 @@ public final class FollowedBatch {
     private int late;
     private int unmatched;
     private boolean bySize = true;
+    private boolean counting = true;
 
     /** An outcome that came twice and differs, as the files have it. */
     private record Contradiction(
@@ -116,6 +117,7 @@ public final class FollowedBatch {
     /** The same, judged by rules of before. */
     FollowedBatch asOf(int rules) {
         bySize = rules >= Evidence.BATCHES_BY_SIZE;
+        counting = rules >= Evidence.REPEATED_IDENTIFIERS;
         return this;
     }
 
@@ -210,6 +212,19 @@ public final class FollowedBatch {
     /** Outcomes that came more than once and differ; the last one counts. */
     public int contradictory() {
         return contradictions.size();
+    }
+
+    /** Records whose identifier one before them has, where it names no customer of several records; null for none. */
+    public @Nullable Integer repeated() {
+        Column who = identifiers();
+        if (!counting || who == null || who.name().equals(release.judged().unit())) return null;
+        Set<String> seen = new HashSet<>();
+        int again = 0;
+        for (int row : rows) {
+            String name = who.text(row);
+            if (name != null && !seen.add(name)) again++;
+        }
+        return again == 0 ? null : again;
     }
 
     /** Outcomes that were not known with the batch, and came in a later file. */

@@ -1,5 +1,6 @@
 package outrider.casefile;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import outrider.base.Seeds;
@@ -17,6 +18,8 @@ import outrider.follow.SegmentFigures;
  * @param carried what inputs that moved do to the share to act on
  * @param late outcomes that came in a later file
  * @param unmatched outcomes of no record of it, and {@code contradictory} those that came twice and differ
+ * @param repeated records whose identifier one before them has, though it names no customer of several records; null for none, and by
+ *     rules before 14
  */
 public record FollowedFigures(
         BatchFigures figures,
@@ -25,7 +28,9 @@ public record FollowedFigures(
         List<Carried> carried,
         int late,
         int unmatched,
-        int contradictory) {
+        int contradictory,
+
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Integer repeated) {
 
     /** The same seed gives the same bits on any number of workers. */
     public static FollowedFigures of(FollowedBatch batch, long seed, Workers workers) {
@@ -37,12 +42,13 @@ public record FollowedFigures(
                 batch.carried(figures, new Seeds(seed), workers),
                 batch.late(),
                 batch.unmatched(),
-                batch.contradictory());
+                batch.contradictory(),
+                batch.repeated());
     }
 
     /** Without what is told of the newest batch alone. */
     public FollowedFigures shortened() {
         return new FollowedFigures(
-                figures.withMovedInputs(), null, List.of(), List.of(), late, unmatched, contradictory);
+                figures.withMovedInputs(), null, List.of(), List.of(), late, unmatched, contradictory, repeated);
     }
 }

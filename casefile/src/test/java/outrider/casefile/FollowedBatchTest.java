@@ -114,6 +114,22 @@ class FollowedBatchTest {
                 null);
     }
 
+    @Test
+    void recordsThatRepeatAnIdentifierAreCountedByRulesThatDo() {
+        assertThat(batch("who", 8).repeated()).isEqualTo(2);
+        assertThat(batch("who", 6).repeated()).as("none").isNull();
+        assertThat(batch(null, 8).repeated()).as("without identifiers").isNull();
+        assertThat(batch("who", 8).asOf(13).repeated()).isNull();
+        FollowedFigures told = FollowedFigures.of(batch("who", 8), 1, Workers.ALONE);
+        assertThat(told.repeated()).isEqualTo(2);
+        assertThat(Canonical.tree(told.shortened()).get("repeated").intValue()).isEqualTo(2);
+    }
+
+    private static FollowedBatch batch(@Nullable String identifier, int records) {
+        ReleasedRecipe recipe = recipe(identifier, null);
+        return FollowedBatch.of(release("ab"), recipe, batch(new int[records]), Workers.ALONE, Progress.NONE);
+    }
+
     private static Table outcomes(String... pairs) {
         String[] who = new String[pairs.length];
         int[] end = new int[pairs.length];

@@ -201,9 +201,10 @@ final class FollowCommand implements Callable<Integer> {
         var to = spec.commandLine().getOut();
         to.printf(
                 Locale.ROOT,
-                "%s: %,d records, %,d to act on (%.1f %%, signed %.1f %%), outcomes of %,d%n",
+                "%s: %,d record%s, %,d to act on (%.1f %%, signed %.1f %%), outcomes of %,d%n",
                 file.getFileName(),
                 figures.records(),
+                figures.records() == 1 ? "" : "s",
                 figures.acted(),
                 100.0 * figures.acted() / figures.records(),
                 100 * signed.actedShare(),
@@ -213,9 +214,17 @@ final class FollowCommand implements Callable<Integer> {
                     "  %,d outcomes came twice and differ; the last one counts, and they are listed beside the report%n",
                     told.contradictory());
         }
+        if (told.repeated() != null) {
+            boolean one = told.repeated() == 1;
+            to.printf(
+                    "  %,d record%s an identifier that stands before, and count%s again%n",
+                    told.repeated(), one ? " repeats" : "s repeat", one ? "s" : "");
+        }
         if (figures.early()) to.printf("  fewer outcomes than the signed plan waits for: not judged yet%n");
         else if (figures.few())
-            to.printf("  %,d events: too few of either kind to judge the batch by itself%n", figures.events());
+            to.printf(
+                    "  %,d event%s: too few of either kind to judge the batch by itself%n",
+                    figures.events(), figures.events() == 1 ? "" : "s");
         say("score", figures.score());
         figures.inputs().stream().filter(Stability::moved).limit(SHOWN).forEach(s -> say(s.column(), s));
         BatchFigures.Differences off = figures.differences();

@@ -7,6 +7,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.casefile.BriefFile;
 import outrider.casefile.FollowUp;
+import outrider.casefile.FollowedFigures;
 import outrider.casefile.NumberText;
 import outrider.casefile.ReleaseDocument;
 import outrider.follow.ActedGroups;
@@ -349,16 +350,24 @@ final class FollowUpChapters {
         return batch.told().figures();
     }
 
+    private static String counted(int number, String one, String many) {
+        return NumberText.count(number) + " " + (number == 1 ? one : many);
+    }
+
     private String note(FollowUp.Batch batch) {
         List<String> notes = new ArrayList<>();
         if (figures(batch).early() && figures(batch).known() > 0) notes.add("too early to judge");
         else if (figures(batch).few()) notes.add("too few events to judge by itself");
-        if (batch.told().late() > 0) notes.add(NumberText.count(batch.told().late()) + " outcomes came later");
-        if (batch.told().unmatched() > 0)
-            notes.add(NumberText.count(batch.told().unmatched()) + " outcomes of no record of it");
-        if (batch.told().contradictory() > 0)
-            notes.add(NumberText.count(batch.told().contradictory())
-                    + " outcomes came twice and differ, the last counts");
+        FollowedFigures told = batch.told();
+        if (told.late() > 0) notes.add(counted(told.late(), "outcome", "outcomes") + " came later");
+        if (told.unmatched() > 0) notes.add(counted(told.unmatched(), "outcome", "outcomes") + " of no record of it");
+        if (told.contradictory() > 0) {
+            notes.add(counted(told.contradictory(), "outcome came twice and differs", "outcomes came twice and differ")
+                    + ", the last counts");
+        }
+        if (told.repeated() != null) {
+            notes.add(counted(told.repeated(), "record repeats", "records repeat") + " an identifier");
+        }
         return String.join("; ", notes);
     }
 

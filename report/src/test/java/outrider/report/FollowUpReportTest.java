@@ -95,7 +95,8 @@ class FollowUpReportTest {
                 moved ? List.of(new Carried("rides & <runs>", 0.1, 0.13, 500, -0.03, -0.02)) : List.of(),
                 7,
                 4,
-                1);
+                1,
+                3);
         return new FollowUp.Batch(
                 LocalDate.of(2026, 7, day), new FollowUp.Source("july-" + day + ".csv", "ef"), List.of(), day, all);
     }
@@ -132,7 +133,9 @@ class FollowUpReportTest {
                 .contains("crossed", "Were rides &amp; &lt;runs&gt; distributed as signed, 13.0 % would be acted on")
                 .contains("It carries −0.0300 of the mean score's shift of −0.0200")
                 .contains("is −28.0 points", "about 11 lapses fewer than without acting")
-                .contains("7 outcomes came later; 4 outcomes of no record of it; 1 outcomes came twice")
+                .contains(
+                        "7 outcomes came later; 4 outcomes of no record of it; 1 outcome came twice and differs, the last counts; "
+                                + "3 records repeat an identifier")
                 .contains("Waits for approval.", "july-8.csv")
                 .contains("Distribution of rides &amp; &lt;runs&gt; as signed and in the batch");
         assertThat(PdfReport.of(page)).startsWith("%PDF-".getBytes(java.nio.charset.StandardCharsets.US_ASCII));

@@ -62,6 +62,10 @@ public class FollowBatch extends PanacheEntityBase {
     public int unmatched;
 
     public int contradictory;
+
+    /** Records whose identifier one before them has; null for none, and where nobody looked. */
+    public @Nullable Integer repeated;
+
     public String madeBy;
     public Instant madeAt;
 
@@ -73,6 +77,7 @@ public class FollowBatch extends PanacheEntityBase {
         late = told.late();
         unmatched = told.unmatched();
         contradictory = told.contradictory();
+        repeated = told.repeated();
     }
 
     /** Null until it is worked out. */
@@ -86,6 +91,7 @@ public class FollowBatch extends PanacheEntityBase {
                 carried == null ? List.of() : carried,
                 late,
                 unmatched,
-                contradictory);
+                contradictory,
+                repeated);
     }
 }

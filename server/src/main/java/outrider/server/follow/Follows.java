@@ -72,6 +72,7 @@ public class Follows {
             int late,
             int unmatched,
             int contradictory,
+            @Nullable Integer repeated,
             String madeBy,
             Instant madeAt) {}
 
@@ -127,6 +128,7 @@ public class Follows {
                     batch.late,
                     batch.unmatched,
                     batch.contradictory,
+                    batch.repeated,
                     batch.madeBy,
                     batch.madeAt));
         }
