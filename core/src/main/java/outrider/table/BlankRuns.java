@@ -9,8 +9,6 @@ final class BlankRuns extends Letters {
     private boolean quoted;
     private boolean lineStart = true;
     private boolean blank;
-    /** A letter that follows the blank just given; -1 for none. */
-    private int held = -1;
 
     BlankRuns(Reader in, char quote) {
         super(in);
@@ -18,12 +16,7 @@ final class BlankRuns extends Letters {
     }
 
     @Override
-    public int read() throws IOException {
-        if (held >= 0) {
-            int letter = held;
-            held = -1;
-            return letter;
-        }
+    int next() throws IOException {
         while (true) {
             int letter = raw();
             if (letter < 0) return -1;
@@ -40,9 +33,7 @@ final class BlankRuns extends Letters {
             quoted = letter == quote && (lineStart || parted);
             lineStart = lineEnd;
             blank = false;
-            if (!parted) return letter;
-            held = letter;
-            return ' ';
+            return parted ? after(1, letter) : letter;
         }
     }
 }

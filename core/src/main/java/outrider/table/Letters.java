@@ -12,6 +12,9 @@ abstract class Letters extends Reader {
     private final char[] buffer = new char[1 << 14];
     private int at;
     private int end;
+    private int blanks;
+    /** A letter that follows the blanks that are still to be given; -1 for none. */
+    private int held = -1;
 
     Letters(Reader in) {
         this.in = in;
@@ -28,9 +31,24 @@ abstract class Letters extends Reader {
         return left.toString();
     }
 
-    /** The next letter; -1 at the end. */
+    /** The next letter that is left; -1 at the end. */
+    abstract int next() throws IOException;
+
+    /** Gives so many blanks, then the letter. */
+    final int after(int blanks, int letter) {
+        this.blanks = blanks - 1;
+        held = letter;
+        return ' ';
+    }
+
     @Override
-    public abstract int read() throws IOException;
+    public final int read() throws IOException {
+        if (held < 0) return next();
+        if (blanks-- > 0) return ' ';
+        int letter = held;
+        held = -1;
+        return letter;
+    }
 
     /** The next letter as it is written; -1 at the end. */
     final int raw() throws IOException {

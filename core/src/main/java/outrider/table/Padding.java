@@ -12,10 +12,6 @@ final class Padding extends Letters {
     private final char quote;
     private boolean fieldStart = true;
     private boolean quoted;
-    /** Blanks that were read and may be within a field. */
-    private int blanks;
-    /** A letter that follows the blanks that are still to be given; -1 for none. */
-    private int held = -1;
 
     Padding(Reader in, char delimiter, char quote) {
         super(in);
@@ -54,14 +50,8 @@ final class Padding extends Letters {
     }
 
     @Override
-    public int read() throws IOException {
-        if (held >= 0) {
-            if (blanks-- > 0) return ' ';
-            int letter = held;
-            held = -1;
-            blanks = 0;
-            return letter;
-        }
+    int next() throws IOException {
+        int blanks = 0;
         while (true) {
             int letter = raw();
             if (letter < 0) return -1;
@@ -76,10 +66,7 @@ final class Padding extends Letters {
             boolean ends = letter == delimiter || letter == '\n' || letter == '\r';
             quoted = fieldStart && letter == quote;
             fieldStart = ends;
-            if (ends) blanks = 0;
-            if (blanks == 0) return letter;
-            held = letter;
-            return read();
+            return ends || blanks == 0 ? letter : after(blanks, letter);
         }
     }
 }
