@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { ColumnView } from '../src/api/schema';
 import {
   changed,
+  countedNearly,
   countedUnknown,
   eventWords,
   held,
@@ -75,6 +76,20 @@ describe('a decision', () => {
       false,
     ]);
     expect(eventWords(outcome)).toBe('paid = 0');
+  });
+
+  it('finds levels that are written almost as an event is and count as none', () => {
+    const levels = ['Yes', ' YES ', 'yes', 'No', 'Yess', '1', '1.0'].map((text) => ({
+      text,
+      records: 3,
+      notKnown: false,
+    }));
+    const found = (events: string[], leftOut: string[] = []) =>
+      countedNearly({ column: 'end', events, leftOut, leaveOutMissing: false }, levels).map((l) => l.text);
+    expect(found(['Yes'])).toEqual([' YES ', 'yes']);
+    expect(found(['Yes', 'yes'], [' YES '])).toEqual([]);
+    expect(found(['1'])).toEqual(['1.0']);
+    expect(found([])).toEqual([]);
   });
 
   it('finds levels that say nothing and count as no event', () => {

@@ -84,6 +84,20 @@ export function toggledEvent(outcome: Outcome, level: string): Outcome {
 export const countedUnknown = (outcome: Outcome, levels: LevelView[]) =>
   levels.filter((l) => l.notKnown && !outcome.events.includes(l.text) && !outcome.leftOut.includes(l.text));
 
+const plain = (text: string) => {
+  const bare = text.normalize('NFKC').trim().toLowerCase();
+  return bare !== '' && Number.isFinite(Number(bare)) ? String(Number(bare)) : bare;
+};
+
+/** Levels that differ from an event in case, blanks around them or the writing of a number alone, though their records count as no event. */
+export const countedNearly = (outcome: Outcome, levels: LevelView[]) =>
+  levels.filter(
+    (l) =>
+      !outcome.events.includes(l.text) &&
+      !outcome.leftOut.includes(l.text) &&
+      outcome.events.some((event) => plain(event) === plain(l.text)),
+  );
+
 /** A level's records are in no part, or again in one; it is no event then. */
 export function toggledLeftOut(outcome: Outcome, level: string): Outcome {
   const turned = toggledEvent({ ...outcome, events: outcome.leftOut, leftOut: outcome.events }, level);

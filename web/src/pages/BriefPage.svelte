@@ -8,6 +8,7 @@
   import { levelName } from '../lib/columns';
   import {
     MOST_LEVELS,
+    countedNearly,
     countedUnknown,
     held,
     ruled,
@@ -58,6 +59,7 @@
   const outcome = $derived(columns.find((c) => c.name === chosen?.column) ?? null);
   const rules = $derived(outcome ? rulesFor(outcome) : []);
   const rule = $derived(asked ?? chosen?.when?.kind ?? null);
+  const nearly = $derived(outcome && chosen ? countedNearly(chosen, outcome.levels) : []);
   const unknown = $derived(outcome && chosen ? countedUnknown(chosen, outcome.levels) : []);
 
   const begun = (column: string) => ({
@@ -214,6 +216,24 @@
           >
         {/each}
       </div>
+    {/if}
+    {#if nearly.length > 0}
+      <p class="mt-1 alarm" data-nearly-event>
+        ▲ {counted(
+          nearly.reduce((n, l) => n + l.records, 0),
+          'record holds',
+          'records hold',
+        )}
+        {nearly.map((l) => levelName(l.text)).join(', ')}, written almost as the event is. They count as no
+        event.
+        <Button
+          class="chip"
+          disabled={outcomeFixed}
+          onclick={() =>
+            keep({ outcome: { ...chosen, events: [...chosen.events, ...nearly.map((l) => l.text)] } })}
+          >they are the event too</Button
+        >
+      </p>
     {/if}
     {#if unknown.length > 0 && chosen.events.length > 0}
       <p class="mt-1" data-unknown-outcome>

@@ -67,19 +67,31 @@ final class DoubtfulColumns {
                 total.line(), null, total.found(), "take it out of the file, or leave it out by a population");
     }
 
-    /** @throws BadInput if the outcome holds texts that say that it is not known, and nobody said what they count as */
+    /**
+     * @throws BadInput if the outcome holds texts that say that it is not known, or that are written almost as an event is, and nobody said what
+     *     they count as
+     */
     static void refuseOutcome(Table table, BriefFile brief) {
         BriefFile.Outcome asked = brief.asked().outcome();
         if (asked.when() != null
                 || !table.has(asked.column())
                 || brief.column(asked.column()).reading() != null) return;
-        String texts = Levels.of(table.column(asked.column())).levels().stream()
+        Column outcome = table.column(asked.column());
+        String near = quoted(Levels.nearly(outcome, asked.events(), asked.leftOut()));
+        if (!near.isEmpty()) {
+            throw BadInput.of(
+                    "outcome",
+                    "\"" + asked.column() + "\" holds " + near + ", written almost as an event is",
+                    "write events: [" + quoted(asked.events()) + ", " + near
+                            + "] under outcome, or leftOut; where they are no event, write under columns: "
+                            + written(asked.column(), ColumnType.CATEGORY, null, null));
+        }
+        String texts = quoted(Levels.of(outcome).levels().stream()
                 .map(Levels.Level::text)
                 .filter(text -> Levels.notKnown(text)
                         && !asked.events().contains(text)
                         && !asked.leftOut().contains(text))
-                .map(text -> '"' + text + '"')
-                .collect(Collectors.joining(", "));
+                .toList());
         if (texts.isEmpty()) return;
         throw BadInput.of(
                 "outcome",
@@ -113,6 +125,10 @@ final class DoubtfulColumns {
             }
         }
         return doubts;
+    }
+
+    private static String quoted(List<String> texts) {
+        return texts.stream().map(text -> '"' + text + '"').collect(Collectors.joining(", "));
     }
 
     private static String written(

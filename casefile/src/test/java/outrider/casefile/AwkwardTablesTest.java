@@ -89,6 +89,29 @@ class AwkwardTablesTest {
     }
 
     @Test
+    void whatIsWrittenAlmostAsTheEventIsNoEventOnlyWhereSomebodySaysSo() throws IOException {
+        AwkwardTable table = AwkwardTable.COMMON;
+        Path file = Files.writeString(
+                folder.resolve("nearly.csv"),
+                table.text().replaceFirst("yes\n", "YES\n").replaceFirst("yes\n", "\"yes \"\n"));
+        BriefFile brief = table.brief(null, null);
+        assertThatThrownBy(() -> CaseData.read(brief, file, Progress.NONE))
+                .hasMessageContaining("\"outcome\" holds \"YES\", \"yes \", written almost as an event is")
+                .hasMessageContaining("events: [\"yes\", \"YES\", \"yes \"]");
+        Map<String, ColumnSetup> said = new HashMap<>(brief.taken().columns());
+        said.put("outcome", ColumnSetup.PLAIN.read(new Reading(ColumnType.CATEGORY, null, null, null)));
+        int events = 0;
+        for (byte y :
+                CaseData.read(brief.withColumns(said), file, Progress.NONE).outcome()) events += y;
+        assertThat(events)
+                .isEqualTo((int) table.text()
+                                .lines()
+                                .filter(l -> l.endsWith("yes"))
+                                .count()
+                        - 2);
+    }
+
+    @Test
     void anOutcomeThatIsNotKnownCountsAsNoEventOnlyWhereSomebodySaysSo() throws IOException {
         AwkwardTable table = AwkwardTable.COMMON;
         Path file = Files.writeString(

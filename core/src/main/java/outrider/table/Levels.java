@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import outrider.base.BadInput;
 
@@ -121,6 +122,17 @@ public record Levels(List<Level> levels, int missing) {
     /** Whether two texts differ in case, blanks around them or the writing of a number alone. */
     public static boolean alike(String a, String b) {
         return plain(a).equals(plain(b));
+    }
+
+    /** Levels of a column that are none of some, but alike to one of them. */
+    public static List<String> nearly(Column column, List<String> some, List<String> leftOut) {
+        List<String> named = Stream.concat(some.stream(), leftOut.stream())
+                .map(level -> asIn(column, level))
+                .toList();
+        return of(column).levels().stream()
+                .map(Level::text)
+                .filter(text -> !named.contains(text) && some.stream().anyMatch(one -> alike(one, text)))
+                .toList();
     }
 
     /** A text without what {@link #alike} does not tell apart. */
