@@ -224,8 +224,7 @@
           'record holds',
           'records hold',
         )}
-        {nearly.map((l) => levelName(l.text)).join(', ')}, written almost as the event is. They count as no
-        event.
+        {nearly.map((l) => `“${l.text}”`).join(', ')}, written almost as the event is. They count as no event.
         <Button
           class="chip"
           disabled={outcomeFixed}

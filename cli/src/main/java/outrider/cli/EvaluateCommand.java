@@ -23,6 +23,7 @@ import outrider.casefile.TableFile;
 import outrider.exchange.Evaluation;
 import outrider.stakes.Capacity;
 import outrider.stakes.Stakes;
+import outrider.table.Levels;
 import outrider.table.Table;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -171,11 +172,23 @@ final class EvaluateCommand implements Callable<Integer> {
                 new Evaluation.Wanted(bands, thresholds, partialAuc),
                 cuts.isEmpty() ? null : new Evaluation.Cuts(cuts, leader, seed));
         try {
+            if (table.has(outcome)) sayNearly(Levels.nearly(table.column(outcome), event, List.of()));
             spec.commandLine().getOut().println(Json.FIGURES.writeValueAsString(Evaluation.of(table, request)));
         } catch (BadInput e) {
             throw inFile(file, e);
         }
         return 0;
+    }
+
+    private void sayNearly(List<String> levels) {
+        if (levels.isEmpty()) return;
+        boolean one = levels.size() == 1;
+        spec.commandLine()
+                .getErr()
+                .println(file + ": " + outcome + " holds \"" + String.join("\", \"", levels)
+                        + "\", written almost as the event is, which count" + (one ? "s" : "")
+                        + " as no event; name " + (one ? "it" : "them") + " by --event too where "
+                        + (one ? "it is one" : "they are"));
     }
 
     private static BadInput inFile(Path file, BadInput e) {

@@ -108,6 +108,15 @@ class EvaluateCommandTest {
     }
 
     @Test
+    void saysWhatIsWrittenAlmostAsTheEventIs() throws IOException {
+        Result near = run(CSV.replaceFirst("yes", "Yes"), "--event", "yes", "--score", "s", "--bands", "2");
+        assertThat(near.code()).isZero();
+        assertThat(near.err()).contains("holds \"Yes\", written almost as the event is, which counts as no event");
+        assertThat(run(CSV, "--event", "yes", "--score", "s", "--bands", "2").err())
+                .isEmpty();
+    }
+
+    @Test
     void takesCustomersTogetherAndGivesAPartialAuc() throws IOException {
         StringBuilder csv = new StringBuilder("y,s,customer\n");
         for (int i = 0; i < 400; i++) {

@@ -126,11 +126,14 @@ public record Levels(List<Level> levels, int missing) {
 
     /** Levels of a column that are none of some, but alike to one of them. */
     public static List<String> nearly(Column column, List<String> some, List<String> leftOut) {
+        if (column.type() == ColumnType.NUMBER) return List.of();
         List<String> named = Stream.concat(some.stream(), leftOut.stream())
                 .map(level -> asIn(column, level))
                 .toList();
-        return of(column).levels().stream()
-                .map(Level::text)
+        List<String> texts = column instanceof CategoryColumn category
+                ? category.levels()
+                : of(column).levels().stream().map(Level::text).toList();
+        return texts.stream()
                 .filter(text -> !named.contains(text) && some.stream().anyMatch(one -> alike(one, text)))
                 .toList();
     }
