@@ -234,7 +234,7 @@ class ReportTest {
     void thatFewAmountsCarryTheGainIsARisk() throws Exception {
         assertThat(String.join("\n", new FirstPage(Example.evidence()).risks())).doesNotContain("half of their sum");
         ObjectNode tree = (ObjectNode) new ObjectMapper().readTree(Canonical.write(Example.evidence()));
-        var column = tree.get("recipe").get("columns").fields().next();
+        var column = tree.get("recipe").get("columns").properties().iterator().next();
         ((ObjectNode) column.getValue()).put("role", "value");
         ((ObjectNode) tree.get("figures"))
                 .putObject("fewAmounts")
