@@ -23,7 +23,7 @@ public final class ColumnBuilder {
     private int @Nullable [] codes;
     private int size;
     private int present;
-    /** Where numbers have a field of blanks alone or a quoted empty one, missing among them and a text among texts; all such are alike. */
+    /** Where numbers have a field of blanks alone, which is missing among them and a text among texts; all such are alike. */
     private final BitSet blank = new BitSet();
 
     private @Nullable String blanks;
@@ -96,13 +96,16 @@ public final class ColumnBuilder {
         else add(text.toCharArray(), 0, text.length());
     }
 
-    /** Whether there is nothing but blanks, as many as in those before, or nothing in quotes. */
+    /** Whether there is nothing but blanks, as many as in those before. */
     private boolean isBlank(char[] buffer, int offset, int length) {
-        if (length > 0 && buffer[offset] != ' ') return false;
-        String text = new String(buffer, offset, length);
-        if (!text.isBlank() || blanks != null && !blanks.equals(text)) return false;
-        blanks = text;
+        for (int i = offset; i < offset + length; i++) if (buffer[i] != ' ') return false;
+        if (length == 0 || blanks != null && blanks.length() != length) return false;
+        if (blanks == null) blanks = " ".repeat(length);
         return true;
+    }
+
+    private static boolean isBlank(String text) {
+        return !text.isEmpty() && text.isBlank();
     }
 
     private void turnToTexts() {
@@ -134,7 +137,7 @@ public final class ColumnBuilder {
         int[] held = Arrays.copyOf(codes, size);
         codes = null;
         List<String> texts = pool.texts();
-        List<String> written = texts.stream().filter(text -> !text.isBlank()).toList();
+        List<String> written = texts.stream().filter(text -> !isBlank(text)).toList();
         DateFormat format = written.isEmpty() || !dates ? null : DateFormat.writing(written);
         if (format != null) return new DateColumn(name, days(held, texts, format), format.pattern());
         int most = Math.min(MOST_LEVELS, Math.max(2, present / 2));
@@ -145,7 +148,7 @@ public final class ColumnBuilder {
 
     private static int[] days(int[] codes, List<String> texts, DateFormat format) {
         int[] ofText = texts.stream()
-                .mapToInt(text -> text.isBlank() ? DateColumn.MISSING : format.day(text))
+                .mapToInt(text -> isBlank(text) ? DateColumn.MISSING : format.day(text))
                 .toArray();
         int[] days = new int[codes.length];
         for (int i = 0; i < codes.length; i++) days[i] = codes[i] < 0 ? DateColumn.MISSING : ofText[codes[i]];

@@ -27,7 +27,7 @@ final class ShownFigures {
             double gain = figures.get("gainOverNobody").asDouble();
             double half =
                     (figures.get("gainHigh").asDouble() - figures.get("gainLow").asDouble()) / 2;
-            assertThat(text(row, "gain")).as(where).isEqualTo(money("", gain) + " ±" + rounded(half, 0));
+            assertThat(text(row, "gain")).as(where).isEqualTo(money("", gain) + " ±" + grouped(half, 0));
             JsonNode own = core.get(name);
             assertThat(text(row, "auc"))
                     .as(where)
