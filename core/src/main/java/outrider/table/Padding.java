@@ -9,28 +9,26 @@ final class Padding extends Letters {
     private static final int LINES = 200;
 
     private final char delimiter;
-    private final char quote;
+    private final Quotes quotes;
     private boolean fieldStart = true;
-    private boolean quoted;
 
     Padding(Reader in, char delimiter, char quote) {
         super(in);
         this.delimiter = delimiter;
-        this.quote = quote;
+        quotes = new Quotes(quote);
     }
 
     /** Whether a blank follows every delimiter below the first line, but where a field is empty. */
     static boolean in(String text, char delimiter, char quote) {
+        Quotes quotes = new Quotes(quote);
         boolean start = true;
-        boolean quoted = false;
         boolean blank = false;
         int lines = 0;
         int padded = 0;
         for (int i = 0; i < text.length() && lines < LINES; i++) {
             char letter = text.charAt(i);
-            if (quoted) {
-                quoted = letter != quote;
-            } else if (letter == '\n' || letter == '\r') {
+            if (quotes.hold(letter, start)) continue;
+            if (letter == '\n' || letter == '\r') {
                 if (letter == '\n') lines++;
                 start = true;
                 blank = true;
@@ -42,7 +40,6 @@ final class Padding extends Letters {
                 if (start) blank = true;
             } else {
                 if (start && !blank && i > 0 && lines > 0) return false;
-                quoted = start && letter == quote;
                 start = false;
             }
         }
@@ -54,17 +51,12 @@ final class Padding extends Letters {
         int blanks = 0;
         while (true) {
             int letter = raw();
-            if (letter < 0) return -1;
-            if (quoted) {
-                quoted = letter != quote;
-                return letter;
-            }
+            if (letter < 0 || quotes.hold(letter, fieldStart)) return letter;
             if (letter == ' ') {
                 if (!fieldStart) blanks++;
                 continue;
             }
             boolean ends = letter == delimiter || letter == '\n' || letter == '\r';
-            quoted = fieldStart && letter == quote;
             fieldStart = ends;
             return ends || blanks == 0 ? letter : after(blanks, letter);
         }

@@ -41,6 +41,20 @@ class WaysOfWritingTest {
             delimiter = '|',
             quoteCharacter = '`',
             value = {
+                "a, b, c;\"say \"\"no\"\", or  so\", 2, x;\"p\", 3, y | say \"no\", or  so",
+                "1 \"say \"\"no\"\"  or so\" x;2 p y;3 p x | say \"no\"  or so"
+            })
+    void whatStandsInQuotesIsKeptBehindADoubledQuoteToo(String lines, String kept) throws IOException {
+        Table table = read(lines.strip().replace(';', '\n') + "\n", new Dialect[1]);
+        assertThat(table.columns()).hasSize(3);
+        assertThat(table.columns().stream().map(c -> c.text(0))).contains(kept.strip());
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            value = {
                 "true  | town, paid, kept;Hull, 12.5, yes;\"York, East\", 7.25, no;Hull, , yes",
                 "true  | town,paid,kept;Hull, 12.5, yes;York, 7.25 , no;Hull, 3.5,",
                 "false | town, paid, kept;Hull, 12.5,yes;York, 7.25, no;Hull, 3.5,no",

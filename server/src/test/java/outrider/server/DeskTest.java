@@ -188,6 +188,42 @@ class DeskTest extends DeskSteps {
         assertThat(refusal).contains("second value of a record");
     }
 
+    /** Members of three records each, and one amount that is more than all others together. */
+    @Test
+    void customersAndFewAmountsAreTold() {
+        StringBuilder csv = new StringBuilder("member,score,paid,left\n");
+        for (int i = 0; i < 900; i++) {
+            boolean event = i % 5 == 0;
+            csv.append("M").append(i / 3).append(',').append(event ? 0.5 + i / 2000.0 : i / 2000.0);
+            csv.append(',')
+                    .append(i % 60 == 0 ? 1_000_000 : 10)
+                    .append(',')
+                    .append(event ? "yes" : "no")
+                    .append('\n');
+        }
+        Map<String, Object> outcome = Map.of("column", "left", "events", List.of("yes"));
+        long id = brief(csv.toString(), Map.of("outcome", outcome, "stakes.gainIfCaught", 1, "stakes.actionCost", 1));
+        analyst.put("/briefs/" + id + "/columns", Map.of("paid", Map.of("role", "VALUE")))
+                .then()
+                .statusCode(200);
+        Map<String, Object> plan = Map.of(
+                "method", "SHARES", "shares", List.of(0.5, 0.25, 0.25), "seed", 4, "folds", 5, "groupBy", "member");
+        analyst.post("/briefs/" + id + "/split", plan).then().statusCode(200);
+        Map<String, Object> score = Map.of("column", "score", "lowerIsRiskier", false, "probability", false);
+        candidate(id, Map.of("name", "Score", "kind", "supplied", "settings", score));
+        JsonPath shown = compare(id);
+        List<Integer> units = shown.getList("part.units");
+        assertThat(units.get(0)).isEqualTo((int) shown.getDouble("part.events"));
+        assertThat(units.get(1)).isEqualTo(shown.getInt("part.records") / 3);
+        JsonPath at = analyst.get("/comparisons/" + id + "/at?records=" + shown.getDouble("part.events"))
+                .jsonPath();
+        assertThat(at.getInt("candidates[0].few.half")).isLessThanOrEqualTo(5);
+        assertThat(at.getInt("candidates[0].few.amounts")).isEqualTo(units.get(0));
+        JsonPath plain = compare(desk());
+        assertThat(plain.<Object>get("part.units")).isNull();
+        assertThat(plain.<Object>get("acted.at.candidates[0].few")).isNull();
+    }
+
     @Test
     void curvesThatTheAskerHoldsAreLeftOutAndStakesDoNotChangeThem() {
         long id = desk();
